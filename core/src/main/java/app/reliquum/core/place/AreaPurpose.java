@@ -1,0 +1,28 @@
+package app.reliquum.core.place;
+
+/** The one thing that a part of a site is for. */
+public enum AreaPurpose {
+  /** Goods land here from the lorry. */
+  RECEIVE(false),
+  /** Goods wait here to be checked. */
+  INSPECT(false),
+  /** Goods are kept here in bulk. */
+  STORE(true),
+  /** Goods are taken from here, piece by piece. */
+  PICK(true),
+  /** Goods are packed here. */
+  PACK(false),
+  /** Goods are held back here. */
+  HOLD(false);
+
+  private final boolean available;
+
+  AreaPurpose(boolean available) {
+    this.available = available;
+  }
+
+  /** Whether good stock here is available; elsewhere it is on hand but not available. */
+  public boolean available() {
+    return available;
+  }
+}

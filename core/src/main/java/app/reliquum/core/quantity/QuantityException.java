@@ -1,0 +1,57 @@
+package app.reliquum.core.quantity;
+
+/** A text or number that can't be a quantity, or not one of the item at hand. */
+public final class QuantityException extends IllegalArgumentException {
+
+  /** What is wrong with it. */
+  public enum Fault {
+    /** The text is not a plain decimal number. */
+    NOT_A_NUMBER,
+    /** It has more decimals than the limit allows. It is refused, never rounded. */
+    TOO_MANY_DECIMALS,
+    /** It has more digits before the point than the limit allows. */
+    TOO_LARGE,
+    /** It is zero or less where goods were meant. */
+    NOT_POSITIVE
+  }
+
+  private final Fault fault;
+  private final String given;
+  private final int limit;
+
+  /**
+   * @param fault what is wrong
+   * @param given what was given, as written
+   * @param limit the limit that it breaks, in digits; 0 where there is none
+   */
+  public QuantityException(Fault fault, String given, int limit) {
+    super(
+        switch (fault) {
+          case NOT_A_NUMBER -> "'" + given + "' is not a number. Write digits, like 6 or 12.5.";
+          case TOO_MANY_DECIMALS ->
+              limit == 0
+                  ? given + " is not whole. This is counted in whole units."
+                  : given + " has more than " + limit + " decimals.";
+          case TOO_LARGE -> given + " has more than " + limit + " digits before the point.";
+          case NOT_POSITIVE -> given + " is not more than zero.";
+        });
+    this.fault = fault;
+    this.given = given;
+    this.limit = limit;
+  }
+
+  /** What is wrong. */
+  public Fault fault() {
+    return fault;
+  }
+
+  /** What was given, as written. */
+  public String given() {
+    return given;
+  }
+
+  /** The limit that it breaks, in digits; 0 where there is none. */
+  public int limit() {
+    return limit;
+  }
+}

@@ -1,0 +1,25 @@
+package app.reliquum.core.scan;
+
+import java.util.Arrays;
+import java.util.Optional;
+
+/** What an action label asks for. */
+public enum Action {
+  /** Begin to move goods. */
+  MOVE,
+  /** Do what the sentence says. */
+  CONFIRM,
+  /** Take back the last scan. */
+  UNDO,
+  /** The next item between the same two places. */
+  SAME,
+  /** The two places the other way round. */
+  TURN,
+  /** Wipe the sentence. */
+  CLEAR;
+
+  /** The action with a name, in capital letters. */
+  public static Optional<Action> named(String name) {
+    return Arrays.stream(values()).filter(action -> action.name().equals(name)).findFirst();
+  }
+}

@@ -1,0 +1,39 @@
+package app.reliquum.core.scan;
+
+import app.reliquum.core.quantity.Quantity;
+
+/** What a scan can stand for in this house. Things are named by their numbers. */
+public sealed interface Meaning {
+
+  /** A bin. */
+  record Bin(long place) implements Meaning {}
+
+  /**
+   * An item.
+   *
+   * @param item the item
+   * @param pack the pack whose barcode it was, 0 for the base unit or a shelf label
+   * @param counts how many base units one scan stands for; zero if it only names the item
+   */
+  record Item(long item, long pack, Quantity counts) implements Meaning {}
+
+  /** A lot of an item. */
+  record Lot(long item, long lot) implements Meaning {}
+
+  /** One piece with a serial number. Its lot is 0 where none is kept. */
+  record Serial(long item, long lot, long serial) implements Meaning {}
+
+  /** A person's badge. */
+  record Person(long person) implements Meaning {}
+
+  /** Something to do. */
+  record Act(Action action) implements Meaning {}
+
+  /**
+   * A quantity.
+   *
+   * @param quantity how many
+   * @param pack the name of the pack that is meant; null for base units
+   */
+  record Figure(Quantity quantity, String pack) implements Meaning {}
+}

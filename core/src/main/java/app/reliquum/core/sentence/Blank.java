@@ -1,0 +1,64 @@
+package app.reliquum.core.sentence;
+
+import java.util.Optional;
+
+/**
+ * A blank of a sentence.
+ *
+ * @param <T> what fills it
+ */
+public sealed interface Blank<T> {
+
+  /** Why something is suggested. */
+  enum Why {
+    /** It is the bin that the item belongs in. */
+    HOME_BIN,
+    /** It is all that lies there. */
+    ALL_OF_IT,
+    /** Of the lots that lie there it expires first. */
+    EARLIEST_EXPIRY,
+    /** Of the lots that lie there it came in first. */
+    OLDEST
+  }
+
+  /** Nothing fills it yet. */
+  record Empty<T>() implements Blank<T> {}
+
+  /** Someone scanned or typed it. */
+  record Said<T>(T value) implements Blank<T> {}
+
+  /** It has only one possible value and filled itself. */
+  record Only<T>(T value) implements Blank<T> {}
+
+  /** The rules propose it; it counts when someone accepts it. */
+  record Suggested<T>(T value, Why why) implements Blank<T> {}
+
+  /** An empty blank. */
+  static <T> Blank<T> empty() {
+    return new Empty<>();
+  }
+
+  /** What stands in it, suggested or not. */
+  default Optional<T> filled() {
+    if (this instanceof Said<T> said) {
+      return Optional.of(said.value());
+    }
+    if (this instanceof Only<T> only) {
+      return Optional.of(only.value());
+    }
+    if (this instanceof Suggested<T> suggested) {
+      return Optional.of(suggested.value());
+    }
+    return Optional.empty();
+  }
+
+  /** Whether something fills it for certain. */
+  default boolean settled() {
+    return this instanceof Said<T> || this instanceof Only<T>;
+  }
+
+  /** Whether it waits for someone to accept it. */
+  default boolean suggested() {
+    return this instanceof Suggested<T>;
+  }
+}

@@ -1,0 +1,490 @@
+package app.reliquum.core.sentence;
+
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.Goods;
+import app.reliquum.core.quantity.MeasureRule;
+import app.reliquum.core.quantity.Pack;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.core.scan.Meaning;
+import app.reliquum.core.sentence.Evidence.Role;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Predicate;
+
+/**
+ * The Move verb: goods go from one bin of a site to another.
+ *
+ * <p>Scans may come in any order. A bin that holds the goods is where they come from, a bin that
+ * does not is where they go; of two that hold them the first scanned is the source, unless someone
+ * turned them round. A piece's barcode counts one pack each time it is scanned, a shelf label only
+ * names the item, a typed figure replaces what was counted. What has one possible value fills
+ * itself.
+ */
+public final class Move {
+
+  private final MoveFacts facts;
+  private final List<Evidence> evidence;
+
+  private long item;
+  private long lot;
+  private final List<Evidence.Serial> serials = new ArrayList<>();
+  private Condition condition;
+  private Evidence.Figure figure;
+  private Quantity counted = Quantity.ZERO;
+  private final List<Evidence.Bin> bins = new ArrayList<>();
+  private boolean turned;
+
+  private Move(List<Evidence> evidence, MoveFacts facts) {
+    this.evidence = evidence;
+    this.facts = facts;
+  }
+
+  /** Signals a misfit from deep inside the reading; never leaves this class. */
+  private static final class Clash extends RuntimeException {
+    private final transient Misfit misfit;
+
+    Clash(Misfit misfit) {
+      super(null, null, false, false);
+      this.misfit = misfit;
+    }
+  }
+
+  /** Two bins in their roles; 0 for a blank. */
+  private record Roles(long from, long to) {}
+
+  /**
+   * Reads a sentence from its evidence.
+   *
+   * @return the sentence as filled, or why the evidence does not go together
+   */
+  public static Reply read(List<Evidence> evidence, MoveFacts facts) {
+    try {
+      return new Reply.Filled(new Move(List.copyOf(evidence), facts).sentence());
+    } catch (Clash clash) {
+      return new Reply.Refused(clash.misfit);
+    }
+  }
+
+  /**
+   * Says something more to a sentence.
+   *
+   * @param evidence what has been said so far
+   * @param meanings everything that the scan can mean; at least one
+   * @param facts what is known of the house
+   * @return the filled sentence if just one meaning fits, the choices if several do, and the first
+   *     meaning's misfit if none does
+   */
+  public static Reply fill(List<Evidence> evidence, List<Meaning> meanings, MoveFacts facts) {
+    List<Evidence> fitting = new ArrayList<>();
+    Reply only = null;
+    Reply refused = null;
+    for (Meaning meaning : meanings) {
+      Optional<Evidence> more = evidenceOf(meaning);
+      Reply reply =
+          more.isEmpty()
+              ? new Reply.Refused(new Misfit.NoRoom())
+              : add(evidence, more.get(), facts);
+      if (reply instanceof Reply.Filled) {
+        fitting.add(more.orElseThrow());
+        only = reply;
+      } else if (refused == null) {
+        refused = reply;
+      }
+    }
+    if (fitting.isEmpty()) {
+      return refused == null ? new Reply.Refused(new Misfit.NoRoom()) : refused;
+    }
+    return fitting.size() == 1 ? only : new Reply.Choose(fitting);
+  }
+
+  /** Says one settled thing more to a sentence. */
+  public static Reply add(List<Evidence> evidence, Evidence more, MoveFacts facts) {
+    List<Evidence> all = new ArrayList<>(evidence);
+    all.add(more);
+    Reply reply = read(all, facts);
+    if (more instanceof Evidence.Turned && reply instanceof Reply.Filled filled) {
+      boolean changed =
+          !(read(evidence, facts) instanceof Reply.Filled before)
+              || !before.sentence().from().filled().equals(filled.sentence().from().filled());
+      return changed ? reply : new Reply.Refused(new Misfit.CannotTurn());
+    }
+    return reply;
+  }
+
+  private static Optional<Evidence> evidenceOf(Meaning meaning) {
+    if (meaning instanceof Meaning.Bin bin) {
+      return Optional.of(new Evidence.Bin(bin.place(), Role.ANY));
+    }
+    if (meaning instanceof Meaning.Item item) {
+      return Optional.of(new Evidence.Item(item.item(), item.counts()));
+    }
+    if (meaning instanceof Meaning.Lot lot) {
+      return Optional.of(new Evidence.Lot(lot.item(), lot.lot()));
+    }
+    if (meaning instanceof Meaning.Serial serial) {
+      return Optional.of(new Evidence.Serial(serial.item(), serial.lot(), serial.serial()));
+    }
+    if (meaning instanceof Meaning.Figure said) {
+      return Optional.of(new Evidence.Figure(said.quantity(), said.pack()));
+    }
+    return Optional.empty();
+  }
+
+  private MoveSentence sentence() {
+    evidence.forEach(this::hear);
+    Roles roles = assign();
+    Blank<Long> itemBlank = item == 0 ? Blank.empty() : new Blank.Said<>(item);
+    Blank<Long> fromBlank = said(roles.from());
+    if (item != 0 && roles.from() == 0) {
+      fromBlank = onlySource(roles.to());
+    }
+    long from = fromBlank.filled().orElse(0L);
+    if (item == 0 && from != 0) {
+      itemBlank = onlyItem(from);
+      item = itemBlank.filled().orElse(0L);
+    }
+    if (item == 0) {
+      return new MoveSentence(
+          evidence,
+          itemBlank,
+          Blank.empty(),
+          false,
+          false,
+          List.of(),
+          typedAlone(),
+          fromBlank,
+          said(roles.to()),
+          Blank.empty(),
+          List.of(),
+          List.of());
+    }
+    return withItem(itemBlank, fromBlank, said(roles.to()));
+  }
+
+  private MoveSentence withItem(Blank<Long> itemBlank, Blank<Long> fromBlank, Blank<Long> toBlank) {
+    MeasureRule rule = facts.measure(item);
+    long from = fromBlank.filled().orElse(0L);
+    List<Stock> source = from == 0 ? List.of() : in(from);
+    Blank<Condition> conditionBlank = conditionOf(source);
+    if (conditionBlank.filled().isPresent()) {
+      Condition wanted = conditionBlank.filled().get();
+      source = source.stream().filter(stock -> stock.key().condition() == wanted).toList();
+    }
+    boolean needsSerials = rule.tracking().needsSerial();
+    if (needsSerials && serials.isEmpty() && source.size() == 1) {
+      Goods goods = source.get(0).key().goods();
+      serials.add(new Evidence.Serial(goods.item(), goods.lot(), goods.serial()));
+    } else if (needsSerials && serials.isEmpty() && !source.isEmpty()) {
+      source = List.of();
+    }
+    boolean needsLot = rule.tracking().needsLot() && !needsSerials;
+    Blank<Long> lotBlank =
+        needsLot ? lotOf(source) : lot == 0 ? Blank.empty() : new Blank.Said<>(lot);
+    if (needsLot && lotBlank.filled().isPresent()) {
+      long wanted = lotBlank.filled().get();
+      source = source.stream().filter(stock -> stock.key().lot() == wanted).toList();
+    }
+    Blank<Quantity> quantity = needsSerials ? countedSerials() : quantityOf(rule, source, from);
+    Blank<Long> target = toBlank;
+    if (target.filled().isEmpty() && from != 0) {
+      target =
+          facts
+              .homeBin(item)
+              .filter(home -> home != from)
+              .<Blank<Long>>map(home -> new Blank.Suggested<>(home, Blank.Why.HOME_BIN))
+              .orElse(target);
+    }
+    List<Stock> candidates = from == 0 ? elsewhere(toBlank.filled().orElse(0L)) : List.of();
+    return new MoveSentence(
+        evidence,
+        itemBlank,
+        lotBlank,
+        needsLot,
+        needsSerials,
+        serials,
+        quantity,
+        fromBlank,
+        target,
+        conditionBlank,
+        source,
+        candidates);
+  }
+
+  // What was said, taken one by one.
+
+  private void hear(Evidence one) {
+    if (one instanceof Evidence.Item said) {
+      hearItem(said.item());
+      counted = counted.plus(said.counts());
+    } else if (one instanceof Evidence.Lot said) {
+      hearItem(said.item());
+      hearLot(said.lot());
+    } else if (one instanceof Evidence.Serial said) {
+      hearItem(said.item());
+      if (serials.stream().anyMatch(known -> known.serial() == said.serial())) {
+        throw new Clash(new Misfit.SerialTwice(said.serial()));
+      }
+      serials.add(said);
+    } else if (one instanceof Evidence.Figure said) {
+      figure = said;
+      counted = Quantity.ZERO;
+    } else if (one instanceof Evidence.Of said) {
+      condition = said.condition();
+    } else if (one instanceof Evidence.Bin said) {
+      hearBin(said);
+    } else if (one instanceof Evidence.Turned) {
+      turned = !turned;
+    }
+  }
+
+  private void hearItem(long said) {
+    if (item != 0 && item != said) {
+      throw new Clash(new Misfit.OtherItem(item, said));
+    }
+    item = said;
+  }
+
+  private void hearLot(long said) {
+    if (lot != 0 && lot != said) {
+      throw new Clash(new Misfit.OtherLot(lot, said));
+    }
+    lot = said;
+  }
+
+  private void hearBin(Evidence.Bin said) {
+    if (facts.siteOf(said.place()) != facts.site()) {
+      throw new Clash(new Misfit.OtherSite(said.place()));
+    }
+    if (bins.stream().anyMatch(bin -> bin.place() == said.place())) {
+      throw new Clash(new Misfit.PlaceTwice(said.place()));
+    }
+    if (bins.size() == 2) {
+      Roles roles = assign();
+      throw new Clash(new Misfit.PlacesNamed(said.place(), roles.from(), roles.to()));
+    }
+    bins.add(said);
+  }
+
+  // Which bin is which.
+
+  private Roles assign() {
+    List<Roles> possible = new ArrayList<>();
+    if (bins.isEmpty()) {
+      return new Roles(0, 0);
+    }
+    Evidence.Bin first = bins.get(0);
+    Evidence.Bin second = bins.size() == 2 ? bins.get(1) : null;
+    if (first.role() != Role.TO && (second == null || second.role() != Role.FROM)) {
+      possible.add(new Roles(first.place(), second == null ? 0 : second.place()));
+    }
+    if (first.role() != Role.FROM && (second == null || second.role() != Role.TO)) {
+      possible.add(new Roles(second == null ? 0 : second.place(), first.place()));
+    }
+    if (turned) {
+      Collections.reverse(possible);
+    }
+    return possible.stream()
+        .filter(this::possible)
+        .findFirst()
+        .orElseThrow(() -> new Clash(notThere(possible)));
+  }
+
+  private boolean possible(Roles roles) {
+    if (roles.from() != 0) {
+      return holds(roles.from());
+    }
+    return item == 0 || !elsewhere(roles.to()).isEmpty();
+  }
+
+  private Misfit notThere(List<Roles> possible) {
+    if (item != 0 && elsewhere(0).isEmpty()) {
+      return new Misfit.NoneHere(item);
+    }
+    long named =
+        possible.stream().mapToLong(Roles::from).filter(place -> place != 0).findFirst().orElse(0);
+    if (named == 0) {
+      return new Misfit.NoneHere(item);
+    }
+    List<Long> places = item == 0 ? List.of() : places(elsewhere(named));
+    return new Misfit.NotThere(named, item, places);
+  }
+
+  private boolean holds(long place) {
+    List<Stock> there = in(place);
+    return serials.isEmpty()
+        ? !there.isEmpty()
+        : there.stream().map(stock -> stock.key().serial()).distinct().count() == serials.size();
+  }
+
+  private Blank<Long> onlySource(long to) {
+    List<Stock> fitting = elsewhere(to);
+    List<Long> places = places(fitting);
+    if (!serials.isEmpty()) {
+      places = places.stream().filter(this::holds).toList();
+      if (places.isEmpty() && !fitting.isEmpty()) {
+        throw new Clash(new Misfit.SerialsApart(serials.get(serials.size() - 1).serial()));
+      }
+    }
+    if (places.isEmpty()) {
+      throw new Clash(new Misfit.NoneHere(item));
+    }
+    return places.size() == 1 ? new Blank.Only<>(places.get(0)) : Blank.empty();
+  }
+
+  // What fills itself.
+
+  private Blank<Long> onlyItem(long from) {
+    Set<Long> items = new TreeSet<>();
+    facts.stockIn(from).stream().filter(fits()).forEach(stock -> items.add(stock.key().item()));
+    return items.size() == 1 ? new Blank.Only<>(items.iterator().next()) : Blank.empty();
+  }
+
+  private Blank<Condition> conditionOf(List<Stock> source) {
+    if (condition != null) {
+      if (source.isEmpty()) {
+        return new Blank.Said<>(condition);
+      }
+      if (source.stream().noneMatch(stock -> stock.key().condition() == condition)) {
+        throw new Clash(new Misfit.NoSuchCondition());
+      }
+      return new Blank.Said<>(condition);
+    }
+    // Good goods are meant unless someone says otherwise or there are none.
+    return source.stream()
+        .map(stock -> stock.key().condition())
+        .min(Comparator.naturalOrder())
+        .<Blank<Condition>>map(Blank.Only::new)
+        .orElse(Blank.empty());
+  }
+
+  private Blank<Long> lotOf(List<Stock> source) {
+    if (lot != 0) {
+      return new Blank.Said<>(lot);
+    }
+    Set<Long> lots = new LinkedHashSet<>();
+    source.stream().sorted(firstOut()).forEach(stock -> lots.add(stock.key().lot()));
+    if (lots.isEmpty()) {
+      return Blank.empty();
+    }
+    long first = lots.iterator().next();
+    if (lots.size() == 1) {
+      return new Blank.Only<>(first);
+    }
+    boolean expires = facts.expiry(first).isPresent();
+    return new Blank.Suggested<>(first, expires ? Blank.Why.EARLIEST_EXPIRY : Blank.Why.OLDEST);
+  }
+
+  /** Earliest expiry, then earliest in-date, then lot: never the order of the rows. */
+  private Comparator<Stock> firstOut() {
+    Comparator<LocalDate> nullsLast = Comparator.nullsLast(Comparator.naturalOrder());
+    return Comparator.comparing(
+            (Stock stock) -> facts.expiry(stock.key().lot()).orElse(null), nullsLast)
+        .thenComparing(stock -> stock.holding().inDate(), nullsLast)
+        .thenComparing(stock -> stock.key().lot());
+  }
+
+  // How much.
+
+  private Blank<Quantity> typedAlone() {
+    if (figure == null) {
+      return Blank.empty();
+    }
+    if (figure.pack() != null) {
+      throw new Clash(new Misfit.PackNeedsItem(figure.pack()));
+    }
+    return new Blank.Said<>(figure.quantity());
+  }
+
+  private Blank<Quantity> countedSerials() {
+    if (figure != null && !figure.quantity().equals(Quantity.of(serials.size()))) {
+      throw new Clash(new Misfit.ScanSerials(item));
+    }
+    return serials.isEmpty() ? Blank.empty() : new Blank.Said<>(Quantity.of(serials.size()));
+  }
+
+  private Blank<Quantity> quantityOf(MeasureRule rule, List<Stock> source, long from) {
+    Quantity held = source.stream().map(Stock::quantity).reduce(Quantity.ZERO, Quantity::plus);
+    if (figure == null && counted.isZero()) {
+      return held.isZero() ? Blank.empty() : new Blank.Suggested<>(held, Blank.Why.ALL_OF_IT);
+    }
+    Quantity asked;
+    try {
+      asked = rule.check((figure == null ? Quantity.ZERO : inBaseUnits(figure)).plus(counted));
+    } catch (QuantityException fault) {
+      throw new Clash(new Misfit.WrongQuantity(fault));
+    }
+    if (from != 0 && asked.compareTo(held) > 0) {
+      throw new Clash(new Misfit.NotEnough(from, asked, held));
+    }
+    return new Blank.Said<>(asked);
+  }
+
+  private Quantity inBaseUnits(Evidence.Figure said) {
+    if (said.pack() == null) {
+      return said.quantity();
+    }
+    String wanted = singular(said.pack());
+    List<Pack> packs = facts.packs(item);
+    return packs.stream()
+        .filter(pack -> singular(pack.name()).equals(wanted))
+        .findFirst()
+        .map(pack -> said.quantity().times(pack.factor()))
+        .orElseGet(
+            () -> {
+              if (said.pack().equalsIgnoreCase(facts.measure(item).unit().symbol())) {
+                return said.quantity();
+              }
+              List<String> known = packs.stream().map(Pack::name).toList();
+              throw new Clash(new Misfit.NoSuchPack(said.pack(), known));
+            });
+  }
+
+  /** "Boxes", "box" and "Box" are one pack. */
+  private static String singular(String name) {
+    String small = name.toLowerCase(Locale.ROOT);
+    if (small.endsWith("xes") || small.endsWith("ches") || small.endsWith("sses")) {
+      return small.substring(0, small.length() - 2);
+    }
+    return small.endsWith("s") && !small.endsWith("ss")
+        ? small.substring(0, small.length() - 1)
+        : small;
+  }
+
+  // Stock that fits what was said.
+
+  private List<Stock> in(long place) {
+    return facts.stockIn(place).stream().filter(fits()).toList();
+  }
+
+  private List<Stock> elsewhere(long place) {
+    return facts.stockOf(item).stream()
+        .filter(stock -> stock.key().place() != place)
+        .filter(fits())
+        .toList();
+  }
+
+  private Predicate<Stock> fits() {
+    return stock ->
+        (item == 0 || stock.key().item() == item)
+            && (lot == 0 || stock.key().lot() == lot)
+            && (serials.isEmpty()
+                || serials.stream().anyMatch(said -> said.serial() == stock.key().serial()));
+  }
+
+  private static List<Long> places(List<Stock> stock) {
+    return stock.stream().map(one -> one.key().place()).distinct().sorted().toList();
+  }
+
+  private static Blank<Long> said(long value) {
+    return value == 0 ? Blank.empty() : new Blank.Said<>(value);
+  }
+}

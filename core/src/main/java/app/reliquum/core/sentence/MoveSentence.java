@@ -1,0 +1,154 @@
+package app.reliquum.core.sentence;
+
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.Line;
+import app.reliquum.core.ledger.Spot;
+import app.reliquum.core.quantity.Quantity;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+
+/**
+ * "Move <em>quantity</em> × <em>item</em>, lot <em>lot</em>, from <em>place</em> to
+ * <em>place</em>", as far as it is known.
+ *
+ * @param evidence what it was read from
+ * @param item the item
+ * @param lot the lot; empty also where the item keeps none or serial numbers settle it
+ * @param needsLot whether a lot must be named before goods can move
+ * @param needsSerials whether serial numbers must be scanned before goods can move
+ * @param serials the pieces named by serial number
+ * @param quantity how much, in base units
+ * @param from where it is taken
+ * @param to where it is put
+ * @param condition the condition of the goods; empty while it does not matter
+ * @param source the stock that it can be taken from, in the order of taking
+ * @param candidates where goods that fit the sentence lie, while the from blank is empty
+ */
+public record MoveSentence(
+    List<Evidence> evidence,
+    Blank<Long> item,
+    Blank<Long> lot,
+    boolean needsLot,
+    boolean needsSerials,
+    List<Evidence.Serial> serials,
+    Blank<Quantity> quantity,
+    Blank<Long> from,
+    Blank<Long> to,
+    Blank<Condition> condition,
+    List<Stock> source,
+    List<Stock> candidates) {
+
+  /** What a scan could still say. */
+  public enum Wanted {
+    ITEM,
+    LOT,
+    SERIAL,
+    QUANTITY,
+    FROM,
+    TO
+  }
+
+  public MoveSentence {
+    evidence = List.copyOf(evidence);
+    serials = List.copyOf(serials);
+    source = List.copyOf(source);
+    candidates = List.copyOf(candidates);
+  }
+
+  /** The blanks that nothing fills yet, not even a suggestion, in reading order. */
+  public List<Wanted> wanted() {
+    List<Wanted> wanted = new ArrayList<>();
+    if (item.filled().isEmpty()) {
+      wanted.add(Wanted.ITEM);
+    }
+    if (needsLot && lot.filled().isEmpty()) {
+      wanted.add(Wanted.LOT);
+    }
+    if (needsSerials && serials.isEmpty()) {
+      wanted.add(Wanted.SERIAL);
+    } else if (quantity.filled().isEmpty()) {
+      wanted.add(Wanted.QUANTITY);
+    }
+    if (from.filled().isEmpty()) {
+      wanted.add(Wanted.FROM);
+    }
+    if (to.filled().isEmpty()) {
+      wanted.add(Wanted.TO);
+    }
+    return wanted;
+  }
+
+  /** Whether nothing is missing but, perhaps, that suggestions are accepted. */
+  public boolean whole() {
+    return wanted().isEmpty();
+  }
+
+  /** Whether it can be done as it stands. */
+  public boolean ready() {
+    return whole() && !quantity.suggested() && !to.suggested() && !lot.suggested();
+  }
+
+  /** How much there is to take. */
+  public Quantity held() {
+    return source.stream().map(Stock::quantity).reduce(Quantity.ZERO, Quantity::plus);
+  }
+
+  /** The evidence with every suggestion accepted, as if it had been scanned. */
+  public List<Evidence> accepted() {
+    List<Evidence> said = new ArrayList<>(evidence);
+    from.filled().ifPresent(place -> fix(said, place, Evidence.Role.FROM));
+    to.filled().ifPresent(place -> fix(said, place, Evidence.Role.TO));
+    if (lot.suggested()) {
+      said.add(new Evidence.Lot(item.filled().orElseThrow(), lot.filled().orElseThrow()));
+    }
+    if (quantity.suggested()) {
+      said.add(new Evidence.Figure(quantity.filled().orElseThrow(), null));
+    }
+    return said;
+  }
+
+  private static void fix(List<Evidence> said, long place, Evidence.Role role) {
+    said.removeIf(one -> one instanceof Evidence.Turned);
+    for (int i = 0; i < said.size(); i++) {
+      if (said.get(i) instanceof Evidence.Bin bin && bin.place() == place) {
+        said.set(i, new Evidence.Bin(place, role));
+        return;
+      }
+    }
+    said.add(new Evidence.Bin(place, role));
+  }
+
+  /** What the next sentence begins with when the next item goes the same way. */
+  public List<Evidence> sameAgain() {
+    List<Evidence> again = new ArrayList<>();
+    from.filled().ifPresent(place -> again.add(new Evidence.Bin(place, Evidence.Role.FROM)));
+    to.filled().ifPresent(place -> again.add(new Evidence.Bin(place, Evidence.Role.TO)));
+    return again;
+  }
+
+  /**
+   * The ledger lines that do what it says. Goods keep their condition, and come off a unit load.
+   *
+   * @throws IllegalStateException if it is not {@link #ready}
+   */
+  public List<Line> lines() {
+    if (!ready()) {
+      throw new IllegalStateException("The sentence still wants " + wanted() + ".");
+    }
+    long target = to.filled().orElseThrow();
+    Quantity rest = quantity.filled().orElseThrow();
+    List<Line> lines = new ArrayList<>();
+    List<Stock> order = new ArrayList<>(source);
+    order.sort(Comparator.comparing(Stock::key));
+    for (Stock stock : order) {
+      Quantity taken = rest.min(stock.quantity());
+      if (taken.isPositive()) {
+        Spot there = new Spot(target, 0, stock.key().condition());
+        lines.add(new Line(stock.key().goods(), stock.key().spot(), there, taken));
+        rest = rest.minus(taken);
+      }
+    }
+    return lines;
+  }
+}
