@@ -1,0 +1,104 @@
+package app.reliquum.api;
+
+import app.reliquum.core.quantity.Quantity;
+import com.fasterxml.jackson.annotation.JsonCreator;
+import com.fasterxml.jackson.annotation.JsonValue;
+import io.swagger.v3.oas.models.OpenAPI;
+import io.swagger.v3.oas.models.info.Info;
+import io.swagger.v3.oas.models.media.StringSchema;
+import io.swagger.v3.oas.models.parameters.HeaderParameter;
+import java.time.Clock;
+import java.util.List;
+import java.util.TreeMap;
+import org.springdoc.core.customizers.OpenApiCustomizer;
+import org.springdoc.core.customizers.OperationCustomizer;
+import org.springdoc.core.utils.SpringDocUtils;
+import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.web.method.support.HandlerMethodArgumentResolver;
+import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+
+@Configuration
+class ApiConfiguration implements WebMvcConfigurer {
+
+  static {
+    SpringDocUtils.getConfig()
+        .replaceWithSchema(
+            Quantity.class, new StringSchema().example("12.5").description("an exact decimal"))
+        .addRequestWrapperToIgnore(Command.class, Actor.class);
+  }
+
+  /** An exact decimal travels as a string, so that no reader makes a binary float of it. */
+  interface QuantityInJson {
+    @JsonCreator
+    static Quantity of(String text) {
+      return Quantity.of(text);
+    }
+
+    @JsonValue
+    String toString();
+  }
+
+  @Bean
+  JsonMapperBuilderCustomizer quantities() {
+    return builder -> builder.addMixIn(Quantity.class, QuantityInJson.class);
+  }
+
+  @Bean
+  Clock clock() {
+    return Clock.systemUTC();
+  }
+
+  @Override
+  public void addArgumentResolvers(List<HandlerMethodArgumentResolver> resolvers) {
+    resolvers.add(new ActorResolver());
+    resolvers.add(new CommandResolver());
+  }
+
+  @Bean
+  OpenAPI openApi() {
+    return new OpenAPI()
+        .info(
+            new Info()
+                .title("Reliquum")
+                .version("1")
+                .description(
+                    "What do we have, where is it, and can we trust that number. Every write "
+                        + "carries an Idempotency-Key, a UUID: sent again, it gets the first "
+                        + "answer and does nothing. Every error is a problem document (RFC 9457). "
+                        + "Quantities are decimal strings."));
+  }
+
+  /** The document is kept under version control, so it must not depend on where it was made. */
+  @Bean
+  OpenApiCustomizer stableDocument() {
+    return document -> {
+      document.setServers(null);
+      document.setPaths(sorted(document.getPaths()));
+      document.getComponents().setSchemas(new TreeMap<>(document.getComponents().getSchemas()));
+    };
+  }
+
+  private static io.swagger.v3.oas.models.Paths sorted(io.swagger.v3.oas.models.Paths paths) {
+    var sorted = new io.swagger.v3.oas.models.Paths();
+    new TreeMap<>(paths).forEach(sorted::addPathItem);
+    return sorted;
+  }
+
+  @Bean
+  OperationCustomizer commandHeader() {
+    return (operation, method) -> {
+      for (var parameter : method.getMethodParameters()) {
+        if (parameter.getParameterType() == Command.class) {
+          operation.addParametersItem(
+              new HeaderParameter()
+                  .name(CommandResolver.HEADER)
+                  .required(true)
+                  .schema(new StringSchema().format("uuid")));
+        }
+      }
+      return operation;
+    };
+  }
+}

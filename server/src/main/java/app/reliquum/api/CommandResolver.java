@@ -1,0 +1,47 @@
+package app.reliquum.api;
+
+import java.util.UUID;
+import org.springframework.core.MethodParameter;
+import org.springframework.web.bind.support.WebDataBinderFactory;
+import org.springframework.web.context.request.NativeWebRequest;
+import org.springframework.web.method.support.HandlerMethodArgumentResolver;
+import org.springframework.web.method.support.ModelAndViewContainer;
+
+/** Hands a controller the command that a request is, from its headers. */
+class CommandResolver implements HandlerMethodArgumentResolver {
+
+  static final String HEADER = "Idempotency-Key";
+  static final String DEVICE = "X-Device";
+  private static final int LONGEST_DEVICE = 40;
+
+  @Override
+  public boolean supportsParameter(MethodParameter parameter) {
+    return parameter.getParameterType() == Command.class;
+  }
+
+  @Override
+  public Command resolveArgument(
+      MethodParameter parameter,
+      ModelAndViewContainer container,
+      NativeWebRequest request,
+      WebDataBinderFactory binders) {
+    String device = request.getHeader(DEVICE);
+    String known = device == null ? "" : device.replaceAll("[^\\p{L}\\p{N} ._-]", "").strip();
+    return new Command(
+        id(request.getHeader(HEADER)),
+        ActorResolver.current(),
+        known.substring(0, Math.min(known.length(), LONGEST_DEVICE)));
+  }
+
+  private static UUID id(String text) {
+    try {
+      if (text != null && text.length() == 36) {
+        return UUID.fromString(text);
+      }
+    } catch (IllegalArgumentException noUuid) {
+      // said below
+    }
+    throw Problem.invalid(
+        HEADER, "Every write needs a header " + HEADER + " with a UUID of its own.");
+  }
+}

@@ -1,0 +1,135 @@
+package app.reliquum.api;
+
+import app.reliquum.core.quantity.QuantityException;
+import java.net.URI;
+import java.util.List;
+import java.util.Map;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.dao.OptimisticLockingFailureException;
+import org.springframework.dao.PessimisticLockingFailureException;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.security.access.AccessDeniedException;
+import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+
+/** Turns whatever goes wrong into a problem document (RFC 9457). */
+@RestControllerAdvice
+class Problems extends ResponseEntityExceptionHandler {
+
+  private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
+
+  @ExceptionHandler
+  ResponseEntity<ProblemDetail> problem(Problem problem) {
+    var answer = ResponseEntity.status(problem.status());
+    Object wait = problem.values().get("retryAfter");
+    if (wait != null) {
+      answer.header(HttpHeaders.RETRY_AFTER, wait.toString());
+    }
+    return answer.body(problem.detail());
+  }
+
+  @ExceptionHandler
+  ResponseEntity<ProblemDetail> denied(AccessDeniedException denied) {
+    return problem(Problem.forbidden("Your role does not allow this. Ask a controller."));
+  }
+
+  @ExceptionHandler
+  ResponseEntity<ProblemDetail> quantity(QuantityException fault) {
+    return problem(Problem.invalid("quantity", fault.getMessage()).with("given", fault.given()));
+  }
+
+  @ExceptionHandler
+  ResponseEntity<ProblemDetail> stale(OptimisticLockingFailureException stale) {
+    return problem(
+        Problem.conflict("changed", "Someone else changed this meanwhile. Load it again."));
+  }
+
+  @ExceptionHandler
+  ResponseEntity<ProblemDetail> busy(PessimisticLockingFailureException busy) {
+    LOG.warn("Gave up on a lock", busy);
+    return problem(
+        new Problem(
+                HttpStatus.SERVICE_UNAVAILABLE,
+                "busy",
+                "Too many people are at the same goods. Nothing was done; try again.")
+            .with("retryAfter", 1));
+  }
+
+  @ExceptionHandler
+  ResponseEntity<ProblemDetail> integrity(DataIntegrityViolationException violation) {
+    LOG.info("Refused by the database: {}", violation.getMostSpecificCause().getMessage());
+    return problem(
+        Problem.conflict(
+            "not-unique", "There is one with this code already, or something still refers to it."));
+  }
+
+  @ExceptionHandler
+  ResponseEntity<ProblemDetail> unexpected(Exception fault) {
+    LOG.error("Unexpected", fault);
+    return problem(
+        new Problem(
+            HttpStatus.INTERNAL_SERVER_ERROR,
+            "unexpected",
+            "Something went wrong on the server. Nothing was done; try again."));
+  }
+
+  @Override
+  protected ResponseEntity<Object> handleMethodArgumentNotValid(
+      MethodArgumentNotValidException fault,
+      HttpHeaders headers,
+      HttpStatusCode status,
+      WebRequest request) {
+    List<Map<String, String>> fields =
+        fault.getFieldErrors().stream()
+            .map(
+                error ->
+                    Map.of(
+                        "field", error.getField(),
+                        "message", String.valueOf(error.getDefaultMessage())))
+            .toList();
+    String first =
+        fields.isEmpty()
+            ? "The request is not complete."
+            : fields.get(0).get("field") + " " + fields.get(0).get("message") + ".";
+    Problem problem =
+        Problem.invalid(fields.isEmpty() ? "" : fields.get(0).get("field"), first)
+            .with("fields", fields);
+    return ResponseEntity.status(problem.status()).body(problem.detail());
+  }
+
+  @Override
+  protected ResponseEntity<Object> handleHttpMessageNotReadable(
+      HttpMessageNotReadableException fault,
+      HttpHeaders headers,
+      HttpStatusCode status,
+      WebRequest request) {
+    for (Throwable cause = fault; cause != null; cause = cause.getCause()) {
+      if (cause instanceof QuantityException quantity) {
+        return ResponseEntity.badRequest().body(quantity(quantity).getBody());
+      }
+    }
+    Problem problem =
+        Problem.invalid("", "The request can't be read. Expected JSON as in /api/openapi.json.");
+    return ResponseEntity.badRequest().body(problem.detail());
+  }
+
+  @Override
+  protected ResponseEntity<Object> handleExceptionInternal(
+      Exception fault, Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+    if (body instanceof ProblemDetail detail
+        && (detail.getType() == null || "about:blank".equals(detail.getType().toString()))) {
+      detail.setType(URI.create("urn:reliquum:problem:http-" + status.value()));
+    }
+    return super.handleExceptionInternal(fault, body, headers, status, request);
+  }
+}

@@ -1,0 +1,186 @@
+package app.reliquum.asking;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Permission;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.Words;
+import app.reliquum.core.scan.Meaning;
+import app.reliquum.floor.HouseCodes;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Answers the ask line: what a scan stands for first, then what begins like the words. */
+@Service
+class Ask {
+
+  private static final int OF_EACH = 8;
+
+  private final JdbcClient jdbc;
+  private final Catalog catalog;
+  private final HouseCodes codes;
+
+  Ask(JdbcClient jdbc, Catalog catalog, HouseCodes codes) {
+    this.jdbc = jdbc;
+    this.catalog = catalog;
+    this.codes = codes;
+  }
+
+  /** What kind of thing is meant. */
+  enum Kind {
+    ITEM,
+    BIN,
+    LOT,
+    SERIAL,
+    POSTING,
+    PERSON
+  }
+
+  /**
+   * Something that may be meant.
+   *
+   * @param exact whether the text names just this
+   * @param itemId the item of a lot or serial number
+   */
+  record Hit(Kind kind, long id, Long itemId, String title, String detail, boolean exact) {}
+
+  @Transactional(readOnly = true)
+  public List<Hit> hits(String text, Actor actor) {
+    Words words = Words.of(text);
+    if (words.isEmpty()) {
+      return List.of();
+    }
+    Map<String, Hit> hits = new LinkedHashMap<>();
+    for (Meaning meaning : codes.read(text).meanings()) {
+      exact(meaning, actor).forEach(hit -> hits.putIfAbsent(hit.kind() + "" + hit.id(), hit));
+    }
+    List<Hit> more = new ArrayList<>();
+    more.addAll(items(words));
+    more.addAll(bins("p.address like :prefix", words.prefix(), actor, false));
+    more.addAll(lots("l.code like :prefix", words.prefix(), false));
+    more.addAll(serials("s.code like :prefix", words.prefix(), false));
+    more.addAll(postings(words.text()));
+    if (actor.permissions().contains(Permission.PEOPLE)) {
+      more.addAll(people(words.prefix()));
+    }
+    more.forEach(hit -> hits.putIfAbsent(hit.kind() + "" + hit.id(), hit));
+    return List.copyOf(hits.values());
+  }
+
+  private List<Hit> exact(Meaning meaning, Actor actor) {
+    if (meaning instanceof Meaning.Item item) {
+      return catalog.measured(Set.of(item.item())).stream()
+          .map(one -> new Hit(Kind.ITEM, one.id(), one.id(), one.name(), one.code(), true))
+          .toList();
+    }
+    if (meaning instanceof Meaning.Bin bin) {
+      return bins("p.id = :prefix", Long.toString(bin.place()), actor, true);
+    }
+    if (meaning instanceof Meaning.Lot lot) {
+      return lots("l.id = :prefix", Long.toString(lot.lot()), true);
+    }
+    if (meaning instanceof Meaning.Serial serial) {
+      return serials("s.id = :prefix", Long.toString(serial.serial()), true);
+    }
+    return List.of();
+  }
+
+  private List<Hit> items(Words words) {
+    List<Long> ids = catalog.idsMatching(words, OF_EACH * 5);
+    return catalog.measured(Set.copyOf(ids)).stream()
+        .sorted(java.util.Comparator.comparing(Catalog.Measured::name))
+        .limit(OF_EACH)
+        .map(one -> new Hit(Kind.ITEM, one.id(), one.id(), one.name(), one.code(), false))
+        .toList();
+  }
+
+  private List<Hit> bins(String condition, String value, Actor actor, boolean exact) {
+    return jdbc.sql(
+            "select p.id, p.address, s.name, s.id site from place p join site s on s.id = p.site_id"
+                + " where p.kind = 'BIN' and "
+                + condition
+                + (actor.everywhere() ? "" : " and p.site_id in (:sites)")
+                + " order by p.address limit "
+                + OF_EACH)
+        .param("prefix", value)
+        .param(
+            "sites",
+            actor.sites().isEmpty()
+                ? Set.of(-1L)
+                : actor.sites().stream().collect(Collectors.toSet()))
+        .query(
+            (row, n) ->
+                new Hit(
+                    Kind.BIN, row.getLong(1), null, row.getString(2), row.getString(3), exact))
+        .list();
+  }
+
+  private List<Hit> lots(String condition, String value, boolean exact) {
+    return jdbc.sql(
+            "select l.id, l.code, i.name, i.id item from lot l join item i on i.id = l.item_id"
+                + " where "
+                + condition
+                + " order by l.code limit "
+                + OF_EACH)
+        .param("prefix", value)
+        .query((row, n) -> ofItem(Kind.LOT, row, exact))
+        .list();
+  }
+
+  private List<Hit> serials(String condition, String value, boolean exact) {
+    return jdbc.sql(
+            "select s.id, s.code, i.name, i.id item from serial s join item i on i.id = s.item_id"
+                + " where "
+                + condition
+                + " order by s.code limit "
+                + OF_EACH)
+        .param("prefix", value)
+        .query((row, n) -> ofItem(Kind.SERIAL, row, exact))
+        .list();
+  }
+
+  private static Hit ofItem(Kind kind, java.sql.ResultSet row, boolean exact)
+      throws java.sql.SQLException {
+    return new Hit(
+        kind, row.getLong(1), row.getLong(4), row.getString(2), row.getString(3), exact);
+  }
+
+  private List<Hit> postings(String text) {
+    if (!text.matches("[0-9]{1,12}")) {
+      return List.of();
+    }
+    return jdbc.sql(
+            "select p.id, p.kind, w.name from posting p left join person w on w.id = p.person_id"
+                + " where p.id = ?")
+        .param(Long.parseLong(text))
+        .query(
+            (row, n) ->
+                new Hit(
+                    Kind.POSTING,
+                    row.getLong(1),
+                    null,
+                    Long.toString(row.getLong(1)),
+                    row.getString(3),
+                    false))
+        .list();
+  }
+
+  private List<Hit> people(String prefix) {
+    return jdbc.sql(
+            "select id, name, code from person where code <> 'HOUSE' and (name like ? or code like"
+                + " ?) order by name limit "
+                + OF_EACH)
+        .params(prefix, prefix)
+        .query(
+            (row, n) ->
+                new Hit(
+                    Kind.PERSON, row.getLong(1), null, row.getString(2), row.getString(3), false))
+        .list();
+  }
+}

@@ -1,0 +1,567 @@
+package app.reliquum.catalog;
+
+import app.reliquum.api.Page;
+import app.reliquum.api.Problem;
+import app.reliquum.core.quantity.MeasureRule;
+import app.reliquum.core.quantity.Pack;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.Tracking;
+import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.core.scan.Gtin;
+import app.reliquum.places.Places;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Positive;
+import jakarta.validation.constraints.PositiveOrZero;
+import jakarta.validation.constraints.Size;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.dao.DuplicateKeyException;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The items of the house, with their packs, barcodes, homes, lots and serial numbers. */
+@Service
+public class Catalog {
+
+  private final ItemStore items;
+  private final JdbcClient jdbc;
+  private final Places places;
+  private final ObjectProvider<ItemUse> use;
+
+  Catalog(ItemStore items, JdbcClient jdbc, Places places, ObjectProvider<ItemUse> use) {
+    this.items = items;
+    this.jdbc = jdbc;
+    this.places = places;
+    this.use = use;
+  }
+
+  /** An item in a list. */
+  public record ItemRow(
+      long id,
+      String code,
+      String name,
+      String category,
+      UnitOfMeasure unit,
+      int decimals,
+      Tracking tracking,
+      String hazardClass,
+      boolean active) {}
+
+  /** A pack of an item, with its barcodes. */
+  public record PackCard(
+      long id,
+      @NotBlank @Size(max = 30) String name,
+      @NotNull Quantity factor,
+      @PositiveOrZero BigDecimal lengthCm,
+      @PositiveOrZero BigDecimal widthCm,
+      @PositiveOrZero BigDecimal heightCm,
+      @PositiveOrZero BigDecimal grossKg,
+      @NotNull List<@NotBlank @Size(max = 48) String> barcodes) {}
+
+  /** Where an item belongs at a site. */
+  public record Home(
+      long site, Long place, String address, @NotNull @Size(max = 80) String shelfNote) {}
+
+  /** An item whole. */
+  public record ItemCard(
+      long id,
+      int version,
+      String code,
+      String name,
+      String category,
+      UnitOfMeasure unit,
+      String symbol,
+      int decimals,
+      Tracking tracking,
+      Integer shelfLifeDays,
+      String hazardClass,
+      String storageClass,
+      boolean active,
+      List<String> barcodes,
+      List<PackCard> packs,
+      List<Home> homes) {}
+
+  /** An item as entered. */
+  public record ItemEntry(
+      Integer version,
+      @NotNull
+          @Pattern(
+              regexp = "[A-Z0-9][A-Z0-9.-]{0,23}",
+              message = "is 1 to 24 capital letters, digits, hyphens and dots")
+          String code,
+      @NotBlank @Size(max = 120) String name,
+      @NotNull @Size(max = 60) String category,
+      @NotNull UnitOfMeasure unit,
+      @Min(0) @Max(6) int decimals,
+      @NotNull Tracking tracking,
+      @Positive Integer shelfLifeDays,
+      @NotNull @Size(max = 12) String hazardClass,
+      @NotNull @Size(max = 20) String storageClass,
+      boolean active,
+      @NotNull List<@NotBlank @Size(max = 48) String> barcodes,
+      @NotNull List<@Valid PackCard> packs,
+      @NotNull List<@Valid Home> homes) {}
+
+  /** An item as far as rules must know it. */
+  public record Measured(
+      long id, String code, String name, UnitOfMeasure unit, int decimals, Tracking tracking) {
+    public MeasureRule measure() {
+      return new MeasureRule(unit, decimals, tracking);
+    }
+  }
+
+  /** A lot. */
+  public record LotCard(
+      long id,
+      long itemId,
+      String code,
+      LocalDate expiry,
+      LocalDate bestBefore,
+      LocalDate produced,
+      String supplierLot) {}
+
+  /** A serial number. */
+  public record SerialCard(long id, long itemId, String code, long lotId, LocalDate serviceDue) {}
+
+  /** A barcode and the item and pack that it names. Pack 0 is the base unit. */
+  public record BarcodeHit(long itemId, long packId, Quantity factor, int decimals) {}
+
+  // Items
+
+  /** Items by code, as far as they match the words. */
+  @Transactional(readOnly = true)
+  public Page<ItemRow> items(String typed, boolean closedToo, int offset, int limit) {
+    Words words = Words.of(typed);
+    String where =
+        " where (:closed or active)"
+            + (words.isEmpty() ? "" : " and id in (" + matching(words) + ")");
+    var count = jdbc.sql("select count(*) from item" + where).param("closed", closedToo);
+    var rows =
+        jdbc.sql(
+                "select id, code, name, category, unit, decimals, tracking, hazard_class, active"
+                    + " from item"
+                    + where
+                    + " order by code limit :limit offset :offset")
+            .param("closed", closedToo)
+            .param("limit", Page.limit(limit))
+            .param("offset", offset);
+    if (!words.isEmpty()) {
+      count = count.param("prefix", words.prefix()).param("indexed", words.indexed());
+      rows = rows.param("prefix", words.prefix()).param("indexed", words.indexed());
+    }
+    return new Page<>(
+        count.query(Long.class).single(), offset, rows.query(ItemRow.class).list());
+  }
+
+  /** A query for the ids of items that match words; it takes "prefix" and "indexed". */
+  private static String matching(Words words) {
+    String byCode = "select id from item where code like :prefix";
+    return words.indexed().isEmpty()
+        ? byCode + " or name like :prefix"
+        : byCode
+            + " union select id from item"
+            + " where match(code, name) against (:indexed in boolean mode)";
+  }
+
+  /** The ids of items that match words, at most so many. */
+  public List<Long> idsMatching(Words words, int atMost) {
+    return jdbc.sql(
+            "select id from (" + matching(words) + ") found order by id limit " + atMost)
+        .param("prefix", words.prefix())
+        .param("indexed", words.indexed())
+        .query(Long.class)
+        .list();
+  }
+
+  /** An item whole. */
+  @Transactional(readOnly = true)
+  public ItemCard item(long id) {
+    return card(items.findById(id).orElseThrow(() -> Problem.missing("item", id)));
+  }
+
+  @Transactional
+  public ItemCard add(ItemEntry entry) {
+    if (items.findByCode(entry.code()).isPresent()) {
+      throw Problem.conflict("not-unique", "There is an item " + entry.code() + " already.")
+          .with("field", "code");
+    }
+    Item item = new Item(entry.code());
+    item.measure(measure(entry));
+    item.describe(entry);
+    items.saveAndFlush(item);
+    writeParts(item, entry);
+    return card(item);
+  }
+
+  @Transactional
+  public ItemCard change(long id, ItemEntry entry) {
+    Item item = items.findById(id).orElseThrow(() -> Problem.missing("item", id));
+    if (entry.version() == null || entry.version() != item.version()) {
+      throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
+    }
+    MeasureRule measure = measure(entry);
+    if (!measure.equals(item.measure())) {
+      if (inLedger(id)) {
+        throw Problem.refused(
+            "in-ledger",
+            item.code()
+                + " has been posted, so its unit, decimals and tracking stay as they are."
+                + " Make a new item instead.");
+      }
+      item.measure(measure);
+    }
+    item.describe(entry);
+    items.saveAndFlush(item);
+    writeParts(item, entry);
+    return card(item);
+  }
+
+  private boolean inLedger(long item) {
+    ItemUse keeper = use.getIfAvailable();
+    return keeper != null && keeper.inLedger(item);
+  }
+
+  private static MeasureRule measure(ItemEntry entry) {
+    try {
+      return new MeasureRule(entry.unit(), entry.decimals(), entry.tracking());
+    } catch (IllegalArgumentException fault) {
+      throw Problem.invalid("decimals", fault.getMessage());
+    }
+  }
+
+  private void writeParts(Item item, ItemEntry entry) {
+    long id = item.id();
+    Set<String> codes = new HashSet<>();
+    jdbc.sql("delete from barcode where item_id = ?").param(id).update();
+    entry.barcodes().forEach(code -> writeBarcode(id, 0, code, codes));
+    Set<String> names = new HashSet<>();
+    for (PackCard pack : entry.packs()) {
+      Pack checked = new Pack(pack.name().strip(), pack.factor());
+      if (pack.factor().decimals() > entry.decimals()) {
+        throw Problem.invalid(
+            "packs", "A " + checked.name() + " of " + pack.factor() + " is finer than the item.");
+      }
+      if (!names.add(checked.name().toLowerCase(Locale.ROOT))) {
+        throw Problem.invalid("packs", "Two packs are called " + checked.name() + ".");
+      }
+      jdbc.sql(
+              """
+              insert into pack (item_id, name, factor, length_cm, width_cm, height_cm, gross_kg)
+              values (?, ?, ?, ?, ?, ?, ?)
+              on duplicate key update factor = value(factor), length_cm = value(length_cm),
+                width_cm = value(width_cm), height_cm = value(height_cm), gross_kg = value(gross_kg)
+              """)
+          .param(id)
+          .param(checked.name())
+          .param(checked.factor().amount())
+          .param(pack.lengthCm())
+          .param(pack.widthCm())
+          .param(pack.heightCm())
+          .param(pack.grossKg())
+          .update();
+      long packId =
+          jdbc.sql("select id from pack where item_id = ? and name = ?")
+              .param(id)
+              .param(checked.name())
+              .query(Long.class)
+              .single();
+      pack.barcodes().forEach(code -> writeBarcode(id, packId, code, codes));
+    }
+    jdbc.sql("delete from pack where item_id = :item and lower(name) not in (:names)")
+        .param("item", id)
+        .param("names", names.isEmpty() ? Set.of("") : names)
+        .update();
+    jdbc.sql("delete from item_home where item_id = ?").param(id).update();
+    entry.homes().forEach(home -> writeHome(id, home));
+  }
+
+  private void writeBarcode(long item, long pack, String typed, Set<String> seen) {
+    String code = typed.strip();
+    boolean gtin = Gtin.hasShape(code);
+    if (gtin) {
+      try {
+        code = Gtin.of(code).digits();
+      } catch (IllegalArgumentException fault) {
+        throw Problem.invalid("barcodes", fault.getMessage());
+      }
+    }
+    if (!seen.add(code)) {
+      throw Problem.invalid("barcodes", "The barcode " + typed + " stands twice.");
+    }
+    List<String> others =
+        jdbc.sql("select i.code from barcode b join item i on i.id = b.item_id where b.code = ?")
+            .param(code)
+            .query(String.class)
+            .list();
+    if (gtin && !others.isEmpty()) {
+      throw Problem.conflict(
+              "not-unique", "The barcode " + typed + " belongs to " + others.get(0) + " already.")
+          .with("field", "barcodes");
+    }
+    jdbc.sql("insert into barcode (item_id, pack_id, code, gtin) values (?, ?, ?, ?)")
+        .param(item)
+        .param(pack)
+        .param(code)
+        .param(gtin)
+        .update();
+  }
+
+  private void writeHome(long item, Home home) {
+    long place = 0;
+    if (home.address() != null && !home.address().isBlank()) {
+      String address = home.address().strip().toUpperCase(Locale.ROOT);
+      place =
+          places.atAddress(address).stream()
+              .filter(bin -> bin.site() == home.site())
+              .findFirst()
+              .orElseThrow(
+                  () ->
+                      Problem.invalid("homes", "The site has no bin " + address + ".")
+                          .with("address", address))
+              .id();
+    }
+    jdbc.sql("insert into item_home (item_id, site_id, place_id, shelf_note) values (?, ?, ?, ?)")
+        .param(item)
+        .param(home.site())
+        .param(place)
+        .param(home.shelfNote().strip())
+        .update();
+  }
+
+  private ItemCard card(Item item) {
+    record Code(long packId, String code, boolean gtin) {}
+    record PackRow(
+        long id,
+        String name,
+        BigDecimal factor,
+        BigDecimal lengthCm,
+        BigDecimal widthCm,
+        BigDecimal heightCm,
+        BigDecimal grossKg) {}
+    List<Code> codes =
+        jdbc.sql("select pack_id, code, gtin from barcode where item_id = ? order by id")
+            .param(item.id())
+            .query(Code.class)
+            .list();
+    List<PackCard> packs =
+        jdbc.sql("select * from pack where item_id = ? order by factor")
+            .param(item.id())
+            .query(PackRow.class)
+            .list()
+            .stream()
+            .map(
+                row ->
+                    new PackCard(
+                        row.id(),
+                        row.name(),
+                        new Quantity(row.factor()),
+                        row.lengthCm(),
+                        row.widthCm(),
+                        row.heightCm(),
+                        row.grossKg(),
+                        codes.stream()
+                            .filter(code -> code.packId() == row.id())
+                            .map(code -> printed(code.code(), code.gtin()))
+                            .toList()))
+            .toList();
+    List<Home> homes =
+        jdbc.sql(
+                """
+                select h.site_id site, nullif(h.place_id, 0) place, p.address, h.shelf_note
+                from item_home h left join place p on p.id = h.place_id
+                where h.item_id = ? order by h.site_id
+                """)
+            .param(item.id())
+            .query(Home.class)
+            .list();
+    MeasureRule measure = item.measure();
+    return new ItemCard(
+        item.id(),
+        item.version(),
+        item.code(),
+        item.name(),
+        item.category(),
+        measure.unit(),
+        measure.unit().symbol(),
+        measure.decimals(),
+        measure.tracking(),
+        item.shelfLifeDays(),
+        item.hazardClass(),
+        item.storageClass(),
+        item.active(),
+        codes.stream()
+            .filter(code -> code.packId() == 0)
+            .map(code -> printed(code.code(), code.gtin()))
+            .toList(),
+        packs,
+        homes);
+  }
+
+  private static String printed(String code, boolean gtin) {
+    return gtin ? new Gtin(code).printed() : code;
+  }
+
+  // What rules and scans ask
+
+  /** Items as rules must know them. */
+  public List<Measured> measured(Set<Long> ids) {
+    return ids.isEmpty()
+        ? List.of()
+        : jdbc.sql("select id, code, name, unit, decimals, tracking from item where id in (:ids)")
+            .param("ids", ids)
+            .query(Measured.class)
+            .list();
+  }
+
+  /** The item with a code. */
+  public Optional<Measured> withCode(String code) {
+    return jdbc.sql("select id, code, name, unit, decimals, tracking from item where code = ?")
+        .param(code)
+        .query(Measured.class)
+        .optional();
+  }
+
+  /** The packs of an item. */
+  public List<Pack> packs(long item) {
+    return jdbc.sql("select name, factor from pack where item_id = ? order by factor")
+        .param(item)
+        .query((row, n) -> new Pack(row.getString(1), new Quantity(row.getBigDecimal(2))))
+        .list();
+  }
+
+  /** What a barcode names: a GTIN with fourteen digits, or any other code. */
+  public List<BarcodeHit> barcode(String code) {
+    return jdbc.sql(
+            """
+            select b.item_id, b.pack_id, coalesce(k.factor, 1) factor, i.decimals
+            from barcode b join item i on i.id = b.item_id
+              left join pack k on k.id = b.pack_id
+            where b.code = ? order by b.item_id
+            """)
+        .param(code)
+        .query(
+            (row, n) ->
+                new BarcodeHit(
+                    row.getLong(1),
+                    row.getLong(2),
+                    new Quantity(row.getBigDecimal(3)),
+                    row.getInt(4)))
+        .list();
+  }
+
+  /** The home bin of an item at a site. */
+  public Optional<Long> homeBin(long item, long site) {
+    return jdbc.sql("select place_id from item_home where item_id = ? and site_id = ?")
+        .param(item)
+        .param(site)
+        .query(Long.class)
+        .optional()
+        .filter(place -> place != 0);
+  }
+
+  // Lots and serial numbers
+
+  private static final String LOT =
+      "select id, item_id, code, expiry, best_before, produced, supplier_lot from lot where ";
+  private static final String SERIAL =
+      "select id, item_id, code, lot_id, service_due from serial where ";
+
+  public Optional<LotCard> lot(long id) {
+    return jdbc.sql(LOT + "id = ?").param(id).query(LotCard.class).optional();
+  }
+
+  /** The lots with a code, of whatever item. */
+  public List<LotCard> lotsCalled(String code) {
+    return jdbc.sql(LOT + "code = ? order by item_id limit 50")
+        .param(code)
+        .query(LotCard.class)
+        .list();
+  }
+
+  public Optional<LotCard> lot(long item, String code) {
+    return jdbc.sql(LOT + "item_id = ? and code = ?")
+        .param(item)
+        .param(code)
+        .query(LotCard.class)
+        .optional();
+  }
+
+  /** The lot with a code, made if there is none. Dates count only when it is made. */
+  @Transactional
+  public LotCard obtainLot(long item, String code, LocalDate expiry, LocalDate produced) {
+    return lot(item, code)
+        .orElseGet(
+            () -> {
+              try {
+                jdbc.sql("insert into lot (item_id, code, expiry, produced) values (?, ?, ?, ?)")
+                    .param(item)
+                    .param(code)
+                    .param(expiry)
+                    .param(produced)
+                    .update();
+              } catch (DuplicateKeyException madeMeanwhile) {
+                // then it is there
+              }
+              return lot(item, code).orElseThrow();
+            });
+  }
+
+  public Optional<SerialCard> serial(long id) {
+    return jdbc.sql(SERIAL + "id = ?").param(id).query(SerialCard.class).optional();
+  }
+
+  /** The pieces with a serial number, of whatever item. */
+  public List<SerialCard> serialsCalled(String code) {
+    return jdbc.sql(SERIAL + "code = ? order by item_id limit 50")
+        .param(code)
+        .query(SerialCard.class)
+        .list();
+  }
+
+  public Optional<SerialCard> serial(long item, String code) {
+    return jdbc.sql(SERIAL + "item_id = ? and code = ?")
+        .param(item)
+        .param(code)
+        .query(SerialCard.class)
+        .optional();
+  }
+
+  /** The piece with a serial number, made known if it is not. */
+  @Transactional
+  public SerialCard obtainSerial(long item, String code, long lot, LocalDate serviceDue) {
+    Optional<SerialCard> known = serial(item, code);
+    if (known.isPresent()) {
+      return known.get();
+    }
+    GeneratedKeyHolder key = new GeneratedKeyHolder();
+    jdbc.sql("insert into serial (item_id, code, lot_id, service_due) values (?, ?, ?, ?)")
+        .param(item)
+        .param(code)
+        .param(lot)
+        .param(serviceDue)
+        .update(key, "id");
+    return new SerialCard(key.getKeyAs(Number.class).longValue(), item, code, lot, serviceDue);
+  }
+
+  /** Every category that an item has, for pick lists. */
+  public List<String> categories() {
+    return new ArrayList<>(
+        jdbc.sql("select distinct category from item where category <> '' order by category")
+            .query(String.class)
+            .list());
+  }
+}

@@ -1,0 +1,78 @@
+package app.reliquum.catalog;
+
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import app.reliquum.api.Page;
+import app.reliquum.core.quantity.UnitOfMeasure;
+import jakarta.validation.Valid;
+import java.util.Arrays;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api")
+class CatalogController {
+
+  private final Catalog catalog;
+  private final Commands commands;
+
+  CatalogController(Catalog catalog, Commands commands) {
+    this.catalog = catalog;
+    this.commands = commands;
+  }
+
+  /** A unit that items can be counted in. */
+  record Unit(UnitOfMeasure unit, String code, String symbol, int usualDecimals) {}
+
+  @GetMapping("/units")
+  List<Unit> units() {
+    return Arrays.stream(UnitOfMeasure.values())
+        .map(unit -> new Unit(unit, unit.code(), unit.symbol(), unit.usualDecimals()))
+        .toList();
+  }
+
+  @GetMapping("/categories")
+  List<String> categories() {
+    return catalog.categories();
+  }
+
+  @GetMapping("/items")
+  Page<Catalog.ItemRow> items(
+      @RequestParam(required = false) String q,
+      @RequestParam(defaultValue = "false") boolean closedToo,
+      @RequestParam(defaultValue = "0") int offset,
+      @RequestParam(defaultValue = "100") int limit) {
+    return catalog.items(q, closedToo, offset, limit);
+  }
+
+  @GetMapping("/items/{id}")
+  Catalog.ItemCard item(@PathVariable long id) {
+    return catalog.item(id);
+  }
+
+  @PostMapping("/items")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('RULES')")
+  Catalog.ItemCard add(Command command, @Valid @RequestBody Catalog.ItemEntry entry) {
+    return commands.once(
+        command, "add item", entry, Catalog.ItemCard.class, () -> catalog.add(entry));
+  }
+
+  @PutMapping("/items/{id}")
+  @PreAuthorize("hasAuthority('RULES')")
+  Catalog.ItemCard change(
+      Command command, @PathVariable long id, @Valid @RequestBody Catalog.ItemEntry entry) {
+    return commands.once(
+        command, "change item " + id, entry, Catalog.ItemCard.class, () -> catalog.change(id, entry));
+  }
+}

@@ -1,0 +1,105 @@
+package app.reliquum.catalog;
+
+import app.reliquum.core.quantity.MeasureRule;
+import app.reliquum.core.quantity.Tracking;
+import app.reliquum.core.quantity.UnitOfMeasure;
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import jakarta.persistence.Version;
+
+/** Something that the house keeps. */
+@Entity
+@Table(name = "item")
+class Item {
+
+  @Id
+  @GeneratedValue(strategy = GenerationType.IDENTITY)
+  private Long id;
+
+  @Version private int version;
+  private String code;
+  private String name;
+  private String category;
+
+  @Enumerated(EnumType.STRING)
+  @Column(columnDefinition = "varchar(20)")
+  private UnitOfMeasure unit;
+
+  private int decimals;
+
+  @Enumerated(EnumType.STRING)
+  @Column(columnDefinition = "varchar(16)")
+  private Tracking tracking;
+
+  private Integer shelfLifeDays;
+  private String hazardClass;
+  private String storageClass;
+  private boolean active = true;
+
+  protected Item() {}
+
+  Item(String code) {
+    this.code = code;
+  }
+
+  void describe(Catalog.ItemEntry entry) {
+    this.name = entry.name().strip();
+    this.category = entry.category().strip();
+    this.shelfLifeDays = entry.shelfLifeDays();
+    this.hazardClass = entry.hazardClass();
+    this.storageClass = entry.storageClass();
+    this.active = entry.active();
+  }
+
+  void measure(MeasureRule rule) {
+    this.unit = rule.unit();
+    this.decimals = rule.decimals();
+    this.tracking = rule.tracking();
+  }
+
+  MeasureRule measure() {
+    return new MeasureRule(unit, decimals, tracking);
+  }
+
+  Long id() {
+    return id;
+  }
+
+  int version() {
+    return version;
+  }
+
+  String code() {
+    return code;
+  }
+
+  String name() {
+    return name;
+  }
+
+  String category() {
+    return category;
+  }
+
+  Integer shelfLifeDays() {
+    return shelfLifeDays;
+  }
+
+  String hazardClass() {
+    return hazardClass;
+  }
+
+  String storageClass() {
+    return storageClass;
+  }
+
+  boolean active() {
+    return active;
+  }
+}

@@ -1,0 +1,191 @@
+package app.reliquum.exchange;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Page;
+import app.reliquum.api.Problem;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.stock.Ledger;
+import app.reliquum.stock.OnHand;
+import app.reliquum.stock.PostingKind;
+import io.swagger.v3.oas.annotations.Parameter;
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.function.IntFunction;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
+
+/** Tables as files: the rows that the question finds, the columns that are shown. */
+@RestController
+@RequestMapping("/api/export")
+class ExportController {
+
+  /** A spreadsheet holds little more. */
+  private static final int MOST_ROWS = 1_000_000;
+
+  private static final Map<String, Function<OnHand.Row, Object>> ON_HAND = new LinkedHashMap<>();
+  private static final Map<String, Function<Ledger.Row, Object>> LEDGER = new LinkedHashMap<>();
+
+  static {
+    ON_HAND.put("item", OnHand.Row::item);
+    ON_HAND.put("name", OnHand.Row::name);
+    ON_HAND.put("site", OnHand.Row::site);
+    ON_HAND.put("area", OnHand.Row::area);
+    ON_HAND.put("place", OnHand.Row::place);
+    ON_HAND.put("lot", OnHand.Row::lot);
+    ON_HAND.put("expiry", OnHand.Row::expiry);
+    ON_HAND.put("serial", OnHand.Row::serial);
+    ON_HAND.put("condition", OnHand.Row::condition);
+    ON_HAND.put("onHand", row -> number(row.onHand()));
+    ON_HAND.put("available", row -> number(row.available()));
+    ON_HAND.put("unit", OnHand.Row::symbol);
+    ON_HAND.put("inDate", OnHand.Row::inDate);
+    ON_HAND.put("positions", OnHand.Row::positions);
+    ON_HAND.put("items", OnHand.Row::items);
+    LEDGER.put("posting", Ledger.Row::posting);
+    LEDGER.put("line", Ledger.Row::line);
+    LEDGER.put("kind", Ledger.Row::kind);
+    LEDGER.put("effective", Ledger.Row::effective);
+    LEDGER.put("recorded", Ledger.Row::recorded);
+    LEDGER.put("person", Ledger.Row::person);
+    LEDGER.put("device", Ledger.Row::device);
+    LEDGER.put("document", Ledger.Row::document);
+    LEDGER.put("reason", Ledger.Row::reason);
+    LEDGER.put("item", Ledger.Row::item);
+    LEDGER.put("name", Ledger.Row::name);
+    LEDGER.put("lot", Ledger.Row::lot);
+    LEDGER.put("serial", Ledger.Row::serial);
+    LEDGER.put("from", Ledger.Row::from);
+    LEDGER.put("to", Ledger.Row::to);
+    LEDGER.put("quantity", row -> number(row.quantity()));
+    LEDGER.put("unit", Ledger.Row::symbol);
+  }
+
+  private final OnHand onHand;
+  private final Ledger ledger;
+
+  ExportController(OnHand onHand, Ledger ledger) {
+    this.onHand = onHand;
+    this.ledger = ledger;
+  }
+
+  @GetMapping("/on-hand")
+  ResponseEntity<StreamingResponseBody> onHand(
+      @Parameter(hidden = true) Actor actor,
+      @RequestParam Sheet.Format format,
+      @RequestParam List<String> columns,
+      @RequestParam(defaultValue = "ITEM") OnHand.Group group,
+      @RequestParam(required = false) Long site,
+      @RequestParam(required = false) Long item,
+      @RequestParam(required = false) Long place,
+      @RequestParam(required = false) Condition condition,
+      @RequestParam(required = false) String q,
+      @RequestParam(required = false) Instant at,
+      @RequestParam(defaultValue = "ITEM") OnHand.Sort sort,
+      @RequestParam(defaultValue = "false") boolean descending) {
+    return file(
+        format,
+        "on-hand",
+        chosen(ON_HAND, columns),
+        offset ->
+            onHand.page(
+                new OnHand.Query(
+                    group, site, null, item, place, null, null, condition, q, at, sort, descending,
+                    offset, Page.MAX_ROWS),
+                actor));
+  }
+
+  @GetMapping("/ledger")
+  ResponseEntity<StreamingResponseBody> ledger(
+      @Parameter(hidden = true) Actor actor,
+      @RequestParam Sheet.Format format,
+      @RequestParam List<String> columns,
+      @RequestParam(required = false) Long posting,
+      @RequestParam(required = false) PostingKind kind,
+      @RequestParam(required = false) Long item,
+      @RequestParam(required = false) Long place,
+      @RequestParam(required = false) Long site,
+      @RequestParam(required = false) Long lot,
+      @RequestParam(required = false) Long serial,
+      @RequestParam(required = false) Long person,
+      @RequestParam(required = false) String device,
+      @RequestParam(required = false) String document,
+      @RequestParam(required = false) String reason,
+      @RequestParam(required = false) String q,
+      @RequestParam(required = false) Instant after,
+      @RequestParam(required = false) Instant before,
+      @RequestParam(defaultValue = "false") boolean oldestFirst) {
+    return file(
+        format,
+        "ledger",
+        chosen(LEDGER, columns),
+        offset ->
+            ledger.page(
+                new Ledger.Query(
+                    posting, kind, item, place, site, lot, serial, person, device, document,
+                    reason, q, after, before, oldestFirst, offset, Page.MAX_ROWS),
+                actor));
+  }
+
+  private static <T> Map<String, Function<T, Object>> chosen(
+      Map<String, Function<T, Object>> known, List<String> columns) {
+    Map<String, Function<T, Object>> chosen = new LinkedHashMap<>();
+    for (String column : columns) {
+      if (!known.containsKey(column)) {
+        throw Problem.invalid(
+            "columns", "There is no column " + column + ". There are " + known.keySet() + ".");
+      }
+      chosen.put(column, known.get(column));
+    }
+    return chosen;
+  }
+
+  private static <T> ResponseEntity<StreamingResponseBody> file(
+      Sheet.Format format,
+      String name,
+      Map<String, Function<T, Object>> columns,
+      IntFunction<Page<T>> pages) {
+    Page<T> first = pages.apply(0);
+    StreamingResponseBody body =
+        out ->
+            format.write(
+                out,
+                List.copyOf(columns.keySet()),
+                sheet -> {
+                  Page<T> page = first;
+                  while (!page.rows().isEmpty() && page.offset() < MOST_ROWS) {
+                    page.rows().forEach(row -> sheet.row(cells(row, columns)));
+                    page = pages.apply(page.offset() + page.rows().size());
+                  }
+                });
+    String file = name + "." + format.name().toLowerCase(java.util.Locale.ROOT);
+    return ResponseEntity.ok()
+        .contentType(MediaType.parseMediaType(format.mediaType()))
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION,
+            ContentDisposition.attachment().filename(file).build().toString())
+        .body(body);
+  }
+
+  private static <T> List<Object> cells(T row, Map<String, Function<T, Object>> columns) {
+    List<Object> cells = new ArrayList<>(columns.size());
+    columns.values().forEach(column -> cells.add(column.apply(row)));
+    return cells;
+  }
+
+  private static BigDecimal number(Quantity quantity) {
+    return quantity == null ? null : quantity.amount();
+  }
+}

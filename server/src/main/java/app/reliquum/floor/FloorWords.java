@@ -1,0 +1,330 @@
+package app.reliquum.floor;
+
+import app.reliquum.core.quantity.PackBreakdown;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.scan.Meaning;
+import app.reliquum.core.scan.Reading;
+import app.reliquum.core.sentence.Evidence;
+import app.reliquum.core.sentence.Misfit;
+import app.reliquum.core.sentence.MoveSentence;
+import app.reliquum.floor.FloorView.Refusal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+
+/** Words for people: what a scan was, what was expected, and the next thing to do. */
+class FloorWords {
+
+  private static final int MOST_PLACES_NAMED = 4;
+
+  private final FloorFacts facts;
+
+  FloorWords(FloorFacts facts) {
+    this.facts = facts;
+  }
+
+  /** Nobody knows the code. */
+  static Refusal unknown(Reading reading, List<MoveSentence.Wanted> wanted) {
+    if (reading instanceof Reading.Unreadable unreadable) {
+      return refusal("unreadable", unreadable.reason(), Map.of());
+    }
+    String expected =
+        wanted.isEmpty()
+            ? "Expected a bin, an item, a lot, a serial number or an action."
+            : "Expected " + listed(wanted.stream().map(FloorWords::name).toList(), " or ") + ".";
+    String why =
+        reading instanceof Reading.Plain plain && plain.fault().isPresent()
+            ? plain.fault().get()
+            : "Nothing here is called " + reading.text() + ".";
+    return refusal("unknown-code", why + " " + expected, Map.of("text", reading.text()));
+  }
+
+  static Refusal refusal(String type, String sentence, Map<String, Object> values) {
+    return new Refusal(type, sentence, values);
+  }
+
+  static String name(MoveSentence.Wanted wanted) {
+    return switch (wanted) {
+      case ITEM -> "an item";
+      case LOT -> "a lot";
+      case SERIAL -> "a serial number";
+      case QUANTITY -> "a quantity";
+      case FROM -> "the bin it comes from";
+      case TO -> "the bin it goes to";
+    };
+  }
+
+  Refusal misfit(Misfit misfit) {
+    if (misfit instanceof Misfit.OtherItem other) {
+      return refusal(
+          "other-item",
+          "That is "
+              + item(other.found())
+              + ". This move is about "
+              + item(other.expected())
+              + ". Finish it, or undo.",
+          Map.of("expected", item(other.expected()), "found", item(other.found())));
+    }
+    if (misfit instanceof Misfit.OtherLot other) {
+      return refusal(
+          "other-lot",
+          "That is lot " + lot(other.found()) + ". This move is about lot " + lot(other.expected())
+              + ".",
+          Map.of("expected", lot(other.expected()), "found", lot(other.found())));
+    }
+    if (misfit instanceof Misfit.SerialTwice twice) {
+      return refusal(
+          "serial-twice",
+          "Serial number " + facts.serial(twice.serial()) + " was scanned already.",
+          Map.of("serial", facts.serial(twice.serial())));
+    }
+    if (misfit instanceof Misfit.SerialsApart apart) {
+      return refusal(
+          "serials-apart",
+          "Serial number "
+              + facts.serial(apart.serial())
+              + " lies in another bin than the ones before. Move them one bin at a time.",
+          Map.of("serial", facts.serial(apart.serial())));
+    }
+    return placeMisfit(misfit);
+  }
+
+  private Refusal placeMisfit(Misfit misfit) {
+    if (misfit instanceof Misfit.OtherSite other) {
+      var bin = facts.bin(other.place());
+      return refusal(
+          "other-site",
+          "That is bin " + bin.address() + " at " + bin.siteName() + ". A move stays at one site.",
+          Map.of("place", bin.address(), "site", bin.siteName()));
+    }
+    if (misfit instanceof Misfit.PlaceTwice twice) {
+      return refusal(
+          "place-twice",
+          "Bin " + bin(twice.place()) + " is named already. Expected another one.",
+          Map.of("place", bin(twice.place())));
+    }
+    if (misfit instanceof Misfit.PlacesNamed named) {
+      return refusal(
+          "places-named",
+          "That is bin "
+              + bin(named.place())
+              + ". This move goes from "
+              + bin(named.from())
+              + " to "
+              + bin(named.to())
+              + ". Confirm it, or undo.",
+          Map.of("place", bin(named.place())));
+    }
+    if (misfit instanceof Misfit.NotThere not) {
+      return notThere(not);
+    }
+    if (misfit instanceof Misfit.NoneHere none) {
+      return refusal(
+          "none-here",
+          none.item() == 0
+              ? "There is nothing to move there."
+              : "There is no " + item(none.item()) + " at this site.",
+          Map.of());
+    }
+    return quantityMisfit(misfit);
+  }
+
+  private Refusal notThere(Misfit.NotThere not) {
+    String bin = bin(not.place());
+    if (not.item() == 0) {
+      return refusal(
+          "empty-bin", "Bin " + bin + " is empty. Scan the bin that it comes from.",
+          Map.of("place", bin));
+    }
+    List<String> places =
+        not.places().stream().limit(MOST_PLACES_NAMED).map(this::bin).toList();
+    int more = not.places().size() - places.size();
+    return refusal(
+        "not-there",
+        "Bin "
+            + bin
+            + " holds no "
+            + item(not.item())
+            + (places.isEmpty()
+                ? "."
+                : ". It lies in "
+                    + listed(places, " and ")
+                    + (more > 0 ? ", and " + more + " more." : ".")),
+        Map.of("place", bin, "places", places));
+  }
+
+  private Refusal quantityMisfit(Misfit misfit) {
+    if (misfit instanceof Misfit.NotEnough few) {
+      return refusal(
+          "not-enough",
+          few.held().isZero()
+              ? "Bin " + bin(few.place()) + " holds none of that."
+              : "Bin "
+                  + bin(few.place())
+                  + " holds "
+                  + few.held()
+                  + ", you asked for "
+                  + few.asked()
+                  + ". Move "
+                  + few.held()
+                  + ", or choose another bin.",
+          Map.of("asked", few.asked(), "held", few.held(), "place", bin(few.place())));
+    }
+    if (misfit instanceof Misfit.WrongQuantity wrong) {
+      return refusal("wrong-quantity", wrong.fault().getMessage(), Map.of());
+    }
+    if (misfit instanceof Misfit.ScanSerials) {
+      return refusal(
+          "scan-serials", "Each piece has a serial number: scan them one by one.", Map.of());
+    }
+    if (misfit instanceof Misfit.PackNeedsItem pack) {
+      return refusal(
+          "pack-needs-item",
+          "Which " + pack.pack() + "? Scan the item first, then type how many.",
+          Map.of("pack", pack.pack()));
+    }
+    if (misfit instanceof Misfit.NoSuchPack pack) {
+      return refusal(
+          "no-such-pack",
+          "It does not come by the "
+              + pack.pack()
+              + (pack.known().isEmpty()
+                  ? "."
+                  : ". Its packs: " + listed(pack.known(), ", ") + "."),
+          Map.of("pack", pack.pack(), "known", pack.known()));
+    }
+    if (misfit instanceof Misfit.NoSuchCondition) {
+      return refusal("no-such-condition", "Nothing there is in that condition.", Map.of());
+    }
+    if (misfit instanceof Misfit.CannotTurn) {
+      return refusal(
+          "cannot-turn", "The goods don't lie in the other bin, so it can't be turned.", Map.of());
+    }
+    return refusal("no-room", "That has no place in a move.", Map.of());
+  }
+
+  /** What a choice would mean. */
+  FloorView.Choice choice(Evidence evidence) {
+    if (evidence instanceof Evidence.Item item) {
+      return choice(item(item.item()), "item", saying(evidence));
+    }
+    if (evidence instanceof Evidence.Lot lot) {
+      return choice("Lot " + lot(lot.lot()), item(lot.item()), saying(evidence));
+    }
+    if (evidence instanceof Evidence.Serial serial) {
+      return choice(
+          "Serial number " + facts.serial(serial.serial()), item(serial.item()), saying(evidence));
+    }
+    if (evidence instanceof Evidence.Bin bin) {
+      var place = facts.bin(bin.place());
+      return choice("Bin " + place.address(), place.siteName(), saying(evidence));
+    }
+    Evidence.Figure figure = (Evidence.Figure) evidence;
+    String pack = figure.pack() == null ? "" : " " + figure.pack();
+    return choice(figure.quantity() + pack, "the quantity", saying(evidence));
+  }
+
+  private static FloorView.Choice choice(String title, String detail, FloorView.Saying saying) {
+    return new FloorView.Choice(title, detail, saying);
+  }
+
+  static FloorView.Saying saying(Evidence evidence) {
+    if (evidence instanceof Evidence.Item item) {
+      return new FloorView.Saying(
+          FloorView.Saying.Kind.ITEM, item.item(), item.counts(), null, null, null, null, null,
+          null, null);
+    }
+    if (evidence instanceof Evidence.Lot lot) {
+      return new FloorView.Saying(
+          FloorView.Saying.Kind.LOT, lot.item(), null, lot.lot(), null, null, null, null, null,
+          null);
+    }
+    if (evidence instanceof Evidence.Serial serial) {
+      return new FloorView.Saying(
+          FloorView.Saying.Kind.SERIAL, serial.item(), null, serial.lot(), serial.serial(), null,
+          null, null, null, null);
+    }
+    if (evidence instanceof Evidence.Bin bin) {
+      return new FloorView.Saying(
+          FloorView.Saying.Kind.BIN, null, null, null, null, bin.place(),
+          FloorView.Saying.Role.valueOf(bin.role().name()), null, null, null);
+    }
+    Evidence.Figure figure = (Evidence.Figure) evidence;
+    return new FloorView.Saying(
+        FloorView.Saying.Kind.FIGURE, null, null, null, null, null, null, figure.quantity(),
+        figure.pack(), null);
+  }
+
+  /** The sentence as it was done. */
+  String done(MoveSentence sentence) {
+    long item = sentence.item().filled().orElseThrow();
+    return "Moved "
+        + sentence.quantity().filled().orElseThrow()
+        + " × "
+        + item(item)
+        + sentence.lot().filled().map(lot -> ", lot " + lot(lot)).orElse("")
+        + " from "
+        + bin(sentence.from().filled().orElseThrow())
+        + " to "
+        + bin(sentence.to().filled().orElseThrow())
+        + ".";
+  }
+
+  FloorView.Hit hit(Meaning meaning) {
+    if (meaning instanceof Meaning.Bin bin) {
+      var place = facts.bin(bin.place());
+      return new FloorView.Hit(
+          FloorView.Hit.Kind.BIN, bin.place(), null, place.address(), place.siteName());
+    }
+    if (meaning instanceof Meaning.Item item) {
+      return new FloorView.Hit(
+          FloorView.Hit.Kind.ITEM, item.item(), item.item(), facts.item(item.item()).name(),
+          facts.item(item.item()).code());
+    }
+    if (meaning instanceof Meaning.Lot lot) {
+      return new FloorView.Hit(
+          FloorView.Hit.Kind.LOT, lot.lot(), lot.item(), "Lot " + lot(lot.lot()),
+          item(lot.item()));
+    }
+    Meaning.Serial serial = (Meaning.Serial) meaning;
+    return new FloorView.Hit(
+        FloorView.Hit.Kind.SERIAL, serial.serial(), serial.item(),
+        "Serial number " + facts.serial(serial.serial()), item(serial.item()));
+  }
+
+  /** "2 carton 3 box 4", or nothing where there are no packs in it. */
+  String packs(long item, Quantity quantity) {
+    PackBreakdown broken = PackBreakdown.of(quantity, facts.packs(item));
+    if (broken.parts().isEmpty()) {
+      return "";
+    }
+    List<String> words = new ArrayList<>();
+    broken.parts().forEach(part -> words.add(part.count() + " " + part.pack().name()));
+    if (!broken.loose().isZero()) {
+      words.add(broken.loose().toString());
+    }
+    return String.join(" ", words);
+  }
+
+  private String item(long id) {
+    return facts.item(id).name();
+  }
+
+  private String bin(long id) {
+    return id == 0 ? "?" : facts.bin(id).address();
+  }
+
+  private String lot(long id) {
+    return facts.lot(id).map(card -> card.code()).orElse("?");
+  }
+
+  private static String listed(List<String> words, String last) {
+    if (words.size() < 2) {
+      return String.join("", words);
+    }
+    return words.stream().limit(words.size() - 1L).collect(Collectors.joining(", "))
+        + last
+        + words.get(words.size() - 1);
+  }
+}

@@ -1,0 +1,86 @@
+package app.reliquum.floor;
+
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.scan.Codes;
+import app.reliquum.core.scan.Gtin;
+import app.reliquum.core.scan.Meaning;
+import app.reliquum.core.scan.Meanings;
+import app.reliquum.core.scan.OwnLabel;
+import app.reliquum.core.scan.Reading;
+import app.reliquum.core.scan.ScanReader;
+import app.reliquum.places.Places;
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.stereotype.Service;
+
+/** What the house knows of codes, from its catalog and its places. */
+@Service
+public class HouseCodes implements Codes {
+
+  private final Catalog catalog;
+  private final Places places;
+
+  HouseCodes(Catalog catalog, Places places) {
+    this.catalog = catalog;
+    this.places = places;
+  }
+
+  /** A text that was read, and everything it can mean. */
+  public record Read(Reading reading, List<Meaning> meanings) {}
+
+  /** Reads a text and asks what it stands for. */
+  public Read read(String text) {
+    Reading reading = ScanReader.read(text);
+    return new Read(reading, Meanings.of(reading, this));
+  }
+
+  @Override
+  public List<Meaning> ofGtin(Gtin gtin) {
+    return barcode(gtin.digits());
+  }
+
+  private List<Meaning> barcode(String code) {
+    return catalog.barcode(code).stream()
+        .map(
+            hit ->
+                (Meaning)
+                    new Meaning.Item(
+                        hit.itemId(),
+                        hit.packId(),
+                        // A scan can't count what is measured: one metre of rope has no barcode.
+                        hit.packId() == 0 && hit.decimals() > 0 ? Quantity.ZERO : hit.factor()))
+        .toList();
+  }
+
+  @Override
+  public List<Meaning> ofOwn(OwnLabel label) {
+    return switch (label.kind()) {
+      case BIN ->
+          places.ofLabel(label).map(bin -> (Meaning) new Meaning.Bin(bin.id())).stream().toList();
+      case ITEM -> byCode(label.code());
+      default -> List.of();
+    };
+  }
+
+  private List<Meaning> byCode(String code) {
+    return catalog
+        .withCode(code)
+        .map(item -> (Meaning) new Meaning.Item(item.id(), 0, Quantity.ZERO))
+        .stream()
+        .toList();
+  }
+
+  @Override
+  public List<Meaning> ofPlain(String text) {
+    List<Meaning> all = new ArrayList<>();
+    places.atAddress(text).forEach(bin -> all.add(new Meaning.Bin(bin.id())));
+    all.addAll(byCode(text));
+    all.addAll(barcode(text));
+    catalog.lotsCalled(text).forEach(lot -> all.add(new Meaning.Lot(lot.itemId(), lot.id())));
+    catalog
+        .serialsCalled(text)
+        .forEach(one -> all.add(new Meaning.Serial(one.itemId(), one.lotId(), one.id())));
+    return all;
+  }
+}

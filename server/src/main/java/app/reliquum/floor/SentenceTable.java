@@ -1,0 +1,112 @@
+package app.reliquum.floor;
+
+import app.reliquum.core.sentence.Evidence;
+import com.fasterxml.jackson.annotation.JsonSubTypes;
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import java.time.Clock;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.util.List;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** The rows of what each person has said, one a verb. */
+@Repository
+class SentenceTable {
+
+  private static final TypeReference<List<Evidence>> EVIDENCE = new TypeReference<>() {};
+
+  private final JdbcClient jdbc;
+  private final JsonMapper json;
+  private final Clock clock;
+
+  SentenceTable(JdbcClient jdbc, JsonMapper json, Clock clock) {
+    this.jdbc = jdbc;
+    this.json = json.rebuild().addMixIn(Evidence.class, EvidenceInJson.class).build();
+    this.clock = clock;
+  }
+
+  /** The core knows no JSON; this says how its evidence is kept. */
+  @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
+  @JsonSubTypes({
+    @JsonSubTypes.Type(value = Evidence.Bin.class, name = "bin"),
+    @JsonSubTypes.Type(value = Evidence.Item.class, name = "item"),
+    @JsonSubTypes.Type(value = Evidence.Lot.class, name = "lot"),
+    @JsonSubTypes.Type(value = Evidence.Serial.class, name = "serial"),
+    @JsonSubTypes.Type(value = Evidence.Figure.class, name = "figure"),
+    @JsonSubTypes.Type(value = Evidence.Of.class, name = "of"),
+    @JsonSubTypes.Type(value = Evidence.Turned.class, name = "turned")
+  })
+  interface EvidenceInJson {}
+
+  /**
+   * What a person has said for a verb.
+   *
+   * @param lastDone what the next sentence begins with when the same is to be done again
+   */
+  record Said(long site, List<Evidence> evidence, List<Evidence> lastDone) {
+    Said with(List<Evidence> other) {
+      return new Said(site, other, lastDone);
+    }
+  }
+
+  private record Row(long siteId, String evidence, String lastDone) {}
+
+  /** Reads a row, as it is. */
+  Said read(long person, String verb, long site) {
+    return find(person, verb, site, "");
+  }
+
+  /** Reads a row and keeps others from it until the transaction ends. */
+  Said lock(long person, String verb, long site) {
+    jdbc.sql(
+            """
+            insert ignore into sentence (person_id, verb, site_id, evidence, changed)
+            values (?, ?, ?, '[]', ?)
+            """)
+        .params(person, verb, site, now())
+        .update();
+    return find(person, verb, site, " for update");
+  }
+
+  private Said find(long person, String verb, long site, String lock) {
+    Said said =
+        jdbc.sql(
+                "select site_id, evidence, last_done from sentence where person_id = ? and verb = ?"
+                    + lock)
+            .params(person, verb)
+            .query(Row.class)
+            .optional()
+            .map(row -> new Said(row.siteId(), parse(row.evidence()), parse(row.lastDone())))
+            .orElse(new Said(site, List.of(), List.of()));
+    // An empty sentence belongs to no site yet; what was done elsewhere can't be done again here.
+    return said.evidence().isEmpty() && said.site() != site
+        ? new Said(site, List.of(), List.of())
+        : said;
+  }
+
+  void write(long person, String verb, Said said) {
+    jdbc.sql(
+            """
+            update sentence set site_id = ?, evidence = ?, last_done = ?, changed = ?
+            where person_id = ? and verb = ?
+            """)
+        .params(
+            said.site(), format(said.evidence()), format(said.lastDone()), now(), person, verb)
+        .update();
+  }
+
+  private List<Evidence> parse(String text) {
+    return text == null ? List.of() : json.readValue(text, EVIDENCE);
+  }
+
+  private String format(List<Evidence> evidence) {
+    return json.writerFor(EVIDENCE).writeValueAsString(evidence);
+  }
+
+  private LocalDateTime now() {
+    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
+  }
+}

@@ -1,0 +1,48 @@
+package app.reliquum.jobs;
+
+import com.github.kagkarlsson.scheduler.Scheduler;
+import com.github.kagkarlsson.scheduler.SchedulerName;
+import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
+import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
+import java.time.Duration;
+import java.util.List;
+import javax.sql.DataSource;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.datasource.TransactionAwareDataSourceProxy;
+
+/** The one scheduler. Capabilities bring their jobs as beans. */
+@Configuration
+class Jobs {
+
+  @Bean(destroyMethod = "stop")
+  Scheduler scheduler(
+      DataSource source, List<OneTimeTask<?>> single, List<RecurringTask<?>> recurring) {
+    // Within a transaction, a job is asked for only if the transaction goes through.
+    return Scheduler.create(new TransactionAwareDataSourceProxy(source), List.copyOf(single))
+        .startTasks(recurring)
+        .threads(2)
+        .pollingInterval(Duration.ofSeconds(5))
+        .enableImmediateExecution()
+        .alwaysPersistTimestampInUTC()
+        .schedulerName(new SchedulerName.Hostname())
+        .shutdownMaxWait(Duration.ofSeconds(5))
+        .build();
+  }
+
+  @Configuration
+  static class Start {
+    private final Scheduler scheduler;
+
+    Start(Scheduler scheduler) {
+      this.scheduler = scheduler;
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void begin() {
+      scheduler.start();
+    }
+  }
+}

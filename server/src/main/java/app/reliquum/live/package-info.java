@@ -1,0 +1,3 @@
+/** Tells open pages what has changed, as server-sent events. */
+@org.springframework.modulith.ApplicationModule(displayName = "Live")
+package app.reliquum.live;

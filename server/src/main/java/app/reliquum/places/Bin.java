@@ -1,0 +1,109 @@
+package app.reliquum.places;
+
+import app.reliquum.core.place.MixingPolicy;
+import app.reliquum.core.place.PlaceKind;
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import jakarta.persistence.Version;
+import java.math.BigDecimal;
+
+/** A bin of a site. */
+@Entity
+@Table(name = "place")
+class Bin {
+
+  @Id
+  @GeneratedValue(strategy = GenerationType.IDENTITY)
+  private Long id;
+
+  @Version private int version;
+
+  @Enumerated(EnumType.STRING)
+  @Column(columnDefinition = "varchar(20)")
+  private PlaceKind kind = PlaceKind.BIN;
+
+  private long siteId;
+  private long areaId;
+  private String address;
+  private String label;
+  private int walk;
+  private BigDecimal x;
+  private BigDecimal y;
+  private String storageClass = "";
+
+  @Enumerated(EnumType.STRING)
+  @Column(columnDefinition = "varchar(20)")
+  private MixingPolicy mixing = MixingPolicy.ANYTHING;
+
+  private BigDecimal maxVolume;
+  private BigDecimal maxWeight;
+  private Integer maxUnitLoads;
+  private boolean active = true;
+
+  protected Bin() {}
+
+  Bin(Site site, Area area, String address) {
+    this.siteId = site.id();
+    this.areaId = area.id();
+    this.address = address;
+    this.label = site.code() + "." + address;
+  }
+
+  void describe(Places.BinTraits traits, int walk) {
+    this.walk = walk;
+    this.x = traits.x();
+    this.y = traits.y();
+    this.storageClass = traits.storageClass() == null ? "" : traits.storageClass();
+    this.mixing = traits.mixing();
+    this.maxVolume = traits.maxVolume();
+    this.maxWeight = traits.maxWeight();
+    this.maxUnitLoads = traits.maxUnitLoads();
+  }
+
+  void standsAt(BigDecimal x, BigDecimal y) {
+    this.x = x;
+    this.y = y;
+  }
+
+  void area(Area area) {
+    this.areaId = area.id();
+  }
+
+  void active(boolean active) {
+    this.active = active;
+  }
+
+  Long id() {
+    return id;
+  }
+
+  int version() {
+    return version;
+  }
+
+  PlaceKind kind() {
+    return kind;
+  }
+
+  long siteId() {
+    return siteId;
+  }
+
+  long areaId() {
+    return areaId;
+  }
+
+  String address() {
+    return address;
+  }
+
+  boolean active() {
+    return active;
+  }
+}

@@ -1,0 +1,11 @@
+package app.reliquum.places;
+
+/** Answered by whoever keeps the stock: what lies in the places. */
+public interface PlaceUse {
+
+  /** Whether any goods lie in a place. */
+  boolean holdsGoods(long place);
+
+  /** What counts as available at a site has changed with its areas. */
+  void availabilityChanged(long site);
+}

@@ -1,0 +1,470 @@
+package app.reliquum.places;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Page;
+import app.reliquum.api.Problem;
+import app.reliquum.core.place.AreaPurpose;
+import app.reliquum.core.place.BinPattern;
+import app.reliquum.core.place.BinPatternException;
+import app.reliquum.core.place.MixingPolicy;
+import app.reliquum.core.place.PlaceKind;
+import app.reliquum.core.scan.OwnLabel;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.PositiveOrZero;
+import jakarta.validation.constraints.Size;
+import java.math.BigDecimal;
+import java.time.DateTimeException;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The sites of the house, their areas and bins. */
+@Service
+public class Places {
+
+  private final SiteStore sites;
+  private final AreaStore areas;
+  private final BinStore bins;
+  private final JdbcClient jdbc;
+  private final ObjectProvider<PlaceUse> use;
+
+  Places(
+      SiteStore sites,
+      AreaStore areas,
+      BinStore bins,
+      JdbcClient jdbc,
+      ObjectProvider<PlaceUse> use) {
+    this.sites = sites;
+    this.areas = areas;
+    this.bins = bins;
+    this.jdbc = jdbc;
+    this.use = use;
+  }
+
+  /** A site with its areas. */
+  public record SiteCard(
+      long id,
+      int version,
+      String code,
+      String name,
+      String timeZone,
+      boolean binned,
+      String street,
+      String town,
+      List<AreaCard> areas) {}
+
+  /** An area. */
+  public record AreaCard(
+      long id, int version, long siteId, String code, String name, AreaPurpose purpose) {}
+
+  /** A bin, and how it is called on its label. */
+  public record BinCard(
+      long id,
+      int version,
+      long siteId,
+      long areaId,
+      String area,
+      AreaPurpose purpose,
+      String address,
+      String label,
+      int walk,
+      BigDecimal x,
+      BigDecimal y,
+      String storageClass,
+      MixingPolicy mixing,
+      BigDecimal maxVolume,
+      BigDecimal maxWeight,
+      Integer maxUnitLoads,
+      boolean active,
+      boolean empty) {}
+
+  /** A site as entered. */
+  public record SiteEntry(
+      Integer version,
+      @NotNull @Pattern(regexp = "[A-Z0-9]{2,8}", message = "is 2 to 8 capital letters or digits")
+          String code,
+      @NotBlank @Size(max = 80) String name,
+      @NotBlank String timeZone,
+      boolean binned,
+      @NotNull @Size(max = 120) String street,
+      @NotNull @Size(max = 120) String town) {}
+
+  /** An area as entered. */
+  public record AreaEntry(
+      Integer version,
+      @NotNull @Pattern(regexp = "[A-Z0-9]{1,12}", message = "is 1 to 12 capital letters or digits")
+          String code,
+      @NotBlank @Size(max = 80) String name,
+      @NotNull AreaPurpose purpose) {}
+
+  /** What the bins of a rack have in common. */
+  public record BinTraits(
+      @Size(max = 20) String storageClass,
+      @NotNull MixingPolicy mixing,
+      @PositiveOrZero BigDecimal maxVolume,
+      @PositiveOrZero BigDecimal maxWeight,
+      @PositiveOrZero Integer maxUnitLoads,
+      BigDecimal x,
+      BigDecimal y) {
+
+    /** Anything may lie there, and there are no limits. */
+    public static BinTraits plain() {
+      return new BinTraits("", MixingPolicy.ANYTHING, null, null, null, null, null);
+    }
+  }
+
+  /** One bin as changed. */
+  public record BinEntry(
+      @NotNull Integer version,
+      long areaId,
+      int walk,
+      boolean active,
+      @NotNull @jakarta.validation.Valid BinTraits traits) {}
+
+  /**
+   * A whole rack as entered.
+   *
+   * @param pattern the addresses, as {@link BinPattern} reads them
+   * @param walkFrom the walk sequence of the first bin
+   * @param walkStep how much it rises from bin to bin
+   * @param levels how many bins of the pattern stand above one another in a bay
+   * @param stepX how far the next bay stands along the floor plan, in metres
+   * @param stepY how far it stands across
+   */
+  public record RackEntry(
+      long areaId,
+      @NotBlank @Size(max = 120) String pattern,
+      @PositiveOrZero int walkFrom,
+      @Min(1) int walkStep,
+      @Min(1) int levels,
+      BigDecimal stepX,
+      BigDecimal stepY,
+      @NotNull @jakarta.validation.Valid BinTraits traits) {}
+
+  /**
+   * What a rack pattern makes.
+   *
+   * @param count how many bins
+   * @param first the first addresses
+   * @param last the last address
+   * @param taken addresses that the site has already
+   */
+  public record Rack(int count, List<String> first, String last, List<String> taken) {}
+
+  /** A place as far as the ledger must know it. */
+  public record LedgerPlace(
+      long id,
+      PlaceKind kind,
+      long site,
+      String siteCode,
+      String siteName,
+      String timeZone,
+      String address,
+      boolean available,
+      boolean active) {
+
+    /** How people call it. */
+    public String called() {
+      return address;
+    }
+  }
+
+  /** Every site that someone may look at, with its areas. */
+  @Transactional(readOnly = true)
+  public List<SiteCard> sites(Actor actor) {
+    List<AreaCard> all = areas.findAllByOrderByCode().stream().map(Places::card).toList();
+    return sites.findAllByOrderByCode().stream()
+        .filter(site -> actor.worksAt(site.id()))
+        .map(site -> card(site, all))
+        .toList();
+  }
+
+  /** Opens a site. A site without bins gets its one implied bin. */
+  @Transactional
+  public SiteCard addSite(SiteEntry entry) {
+    checkZone(entry.timeZone());
+    if (sites.findByCode(entry.code()).isPresent()) {
+      throw Problem.conflict("not-unique", "There is a site " + entry.code() + " already.")
+          .with("field", "code");
+    }
+    Site site = new Site(entry.code(), entry.binned());
+    site.describe(entry.name(), entry.timeZone(), entry.street(), entry.town());
+    sites.save(site);
+    if (!entry.binned()) {
+      Area floor = areas.save(new Area(site.id(), "ALL", entry.name(), AreaPurpose.PICK));
+      Bin implied = new Bin(site, floor, entry.code());
+      implied.describe(BinTraits.plain(), 0);
+      bins.save(implied);
+    }
+    return siteCard(site);
+  }
+
+  @Transactional
+  public SiteCard changeSite(long id, SiteEntry entry) {
+    checkZone(entry.timeZone());
+    Site site = sites.findById(id).orElseThrow(() -> Problem.missing("site", id));
+    checkVersion(entry.version(), site.version());
+    site.describe(entry.name(), entry.timeZone(), entry.street(), entry.town());
+    sites.saveAndFlush(site);
+    return siteCard(site);
+  }
+
+  @Transactional
+  public AreaCard addArea(long siteId, AreaEntry entry) {
+    Site site = sites.findById(siteId).orElseThrow(() -> Problem.missing("site", siteId));
+    if (areas.findBySiteIdAndCode(siteId, entry.code()).isPresent()) {
+      throw Problem.conflict(
+              "not-unique", site.name() + " has an area " + entry.code() + " already.")
+          .with("field", "code");
+    }
+    return card(areas.save(new Area(siteId, entry.code(), entry.name(), entry.purpose())));
+  }
+
+  @Transactional
+  public AreaCard changeArea(long id, AreaEntry entry) {
+    Area area = areas.findById(id).orElseThrow(() -> Problem.missing("area", id));
+    checkVersion(entry.version(), area.version());
+    boolean other = area.purpose().available() != entry.purpose().available();
+    area.describe(entry.name(), entry.purpose());
+    AreaCard card = card(areas.saveAndFlush(area));
+    if (other) {
+      use.ifAvailable(keeper -> keeper.availabilityChanged(area.siteId()));
+    }
+    return card;
+  }
+
+  /** Says what a rack pattern would make, and makes nothing. */
+  @Transactional(readOnly = true)
+  public Rack tryRack(RackEntry entry) {
+    Area area = area(entry.areaId());
+    List<String> addresses = read(entry.pattern()).addresses();
+    List<String> taken =
+        addresses.stream().filter(taken(area.siteId())::contains).limit(20).toList();
+    return new Rack(
+        addresses.size(),
+        addresses.subList(0, Math.min(6, addresses.size())),
+        addresses.get(addresses.size() - 1),
+        taken);
+  }
+
+  /** Makes every bin of a rack, or none. */
+  @Transactional
+  public Rack addRack(RackEntry entry) {
+    Area area = area(entry.areaId());
+    Site site = sites.findById(area.siteId()).orElseThrow();
+    if (!site.binned()) {
+      throw Problem.refused("unbinned", site.name() + " has no bins.");
+    }
+    Rack rack = tryRack(entry);
+    if (!rack.taken().isEmpty()) {
+      throw Problem.conflict(
+              "not-unique",
+              site.name() + " has " + String.join(", ", rack.taken()) + " already.")
+          .with("field", "pattern")
+          .with("taken", rack.taken());
+    }
+    List<Bin> made = new ArrayList<>();
+    int walk = entry.walkFrom();
+    for (String address : read(entry.pattern()).addresses()) {
+      Bin bin = new Bin(site, area, address);
+      bin.describe(entry.traits(), walk);
+      BigDecimal bay = BigDecimal.valueOf(made.size() / entry.levels());
+      bin.standsAt(
+          along(entry.traits().x(), entry.stepX(), bay),
+          along(entry.traits().y(), entry.stepY(), bay));
+      made.add(bin);
+      walk += entry.walkStep();
+    }
+    bins.saveAll(made);
+    return rack;
+  }
+
+  private static BigDecimal along(BigDecimal start, BigDecimal step, BigDecimal bay) {
+    return start == null || step == null ? start : start.add(step.multiply(bay));
+  }
+
+  @Transactional
+  public BinCard changeBin(long id, BinEntry entry) {
+    Bin bin =
+        bins.findById(id)
+            .filter(found -> found.kind() == PlaceKind.BIN)
+            .orElseThrow(() -> Problem.missing("bin", id));
+    checkVersion(entry.version(), bin.version());
+    Area area = area(entry.areaId());
+    if (area.siteId() != bin.siteId()) {
+      throw Problem.invalid("areaId", "That area belongs to another site.");
+    }
+    PlaceUse keeper = use.getIfAvailable();
+    if (!entry.active() && bin.active() && keeper != null && keeper.holdsGoods(id)) {
+      throw Problem.refused(
+          "not-empty", "Goods lie in " + bin.address() + ". Move them first, then close it.");
+    }
+    boolean moved = bin.areaId() != area.id();
+    bin.area(area);
+    bin.describe(entry.traits(), entry.walk());
+    bin.active(entry.active());
+    bins.saveAndFlush(bin);
+    if (moved && keeper != null) {
+      keeper.availabilityChanged(bin.siteId());
+    }
+    return bin(id).orElseThrow();
+  }
+
+  /** A bin by its number. */
+  @Transactional(readOnly = true)
+  public Optional<BinCard> bin(long id) {
+    return jdbc.sql(BIN_CARD + " where p.id = ?").param(id).query(BinCard.class).optional();
+  }
+
+  private static final String BIN_CARD =
+      """
+      select p.id, p.version, p.site_id, p.area_id, a.name area, a.purpose, p.address, p.label,
+        p.walk, p.x, p.y, p.storage_class, p.mixing, p.max_volume, p.max_weight, p.max_unit_loads,
+        p.active,
+        not exists (select 1 from stock_position s where s.place_id = p.id and s.quantity > 0) empty
+      from place p join area a on a.id = p.area_id
+      """;
+
+  /** The bins of a site, in walking order. */
+  @Transactional(readOnly = true)
+  public Page<BinCard> bins(long site, Long area, String starts, int offset, int limit) {
+    String where =
+        " where p.site_id = :site and p.kind = 'BIN'"
+            + (area == null ? "" : " and p.area_id = :area")
+            + (starts == null || starts.isBlank() ? "" : " and p.address like :starts");
+    String like = starts == null ? "" : starts.strip().replaceAll("[%_\\\\]", "") + "%";
+    long total =
+        jdbc.sql("select count(*) from place p" + where)
+            .param("site", site)
+            .param("area", area)
+            .param("starts", like)
+            .query(Long.class)
+            .single();
+    List<BinCard> rows =
+        jdbc.sql(BIN_CARD + where + " order by p.walk, p.address limit :limit offset :offset")
+            .param("site", site)
+            .param("area", area)
+            .param("starts", like)
+            .param("limit", Page.limit(limit))
+            .param("offset", offset)
+            .query(BinCard.class)
+            .list();
+    return new Page<>(total, offset, rows);
+  }
+
+  private static final String LEDGER_PLACE =
+      """
+      select p.id, p.kind, p.site_id site, coalesce(s.code, '') site_code,
+        coalesce(s.name, '') site_name, coalesce(s.time_zone, 'UTC') time_zone, p.address,
+        coalesce(a.purpose in ('STORE', 'PICK'), false) available, p.active
+      from place p left join site s on s.id = p.site_id left join area a on a.id = p.area_id
+      """;
+
+  /** Places as the ledger must know them. */
+  public List<LedgerPlace> forLedger(Set<Long> ids) {
+    return ids.isEmpty()
+        ? List.of()
+        : jdbc.sql(LEDGER_PLACE + " where p.id in (:ids)")
+            .param("ids", ids)
+            .query(LedgerPlace.class)
+            .list();
+  }
+
+  /** The one contra place of a kind. */
+  public long contra(PlaceKind kind) {
+    return jdbc.sql("select id from place where kind = ? and site_id = 0")
+        .param(kind.name())
+        .query(Long.class)
+        .single();
+  }
+
+  /** The bin that a label of ours names. */
+  public Optional<LedgerPlace> ofLabel(OwnLabel label) {
+    return jdbc.sql(LEDGER_PLACE + " where p.label = ? and p.kind = 'BIN'")
+        .param(label.code())
+        .query(LedgerPlace.class)
+        .optional();
+  }
+
+  /** The bins with an address, at any site. */
+  public List<LedgerPlace> atAddress(String address) {
+    return jdbc.sql(LEDGER_PLACE + " where p.address = ? and p.kind = 'BIN' order by p.id")
+        .param(address)
+        .query(LedgerPlace.class)
+        .list();
+  }
+
+  /** A site that someone may work at. */
+  @Transactional(readOnly = true)
+  public SiteCard site(long id, Actor actor) {
+    Site site = sites.findById(id).orElseThrow(() -> Problem.missing("site", id));
+    actor.requireSite(id, site.name());
+    return siteCard(site);
+  }
+
+  private Area area(long id) {
+    return areas.findById(id).orElseThrow(() -> Problem.missing("area", id));
+  }
+
+  private Set<String> taken(long site) {
+    return new HashSet<>(
+        jdbc.sql("select address from place where site_id = ?")
+            .param(site)
+            .query(String.class)
+            .list());
+  }
+
+  private static BinPattern read(String pattern) {
+    try {
+      return BinPattern.of(pattern.strip());
+    } catch (BinPatternException fault) {
+      throw Problem.invalid("pattern", fault.getMessage()).with("offset", fault.offset());
+    }
+  }
+
+  private static void checkZone(String zone) {
+    try {
+      ZoneId.of(zone);
+    } catch (DateTimeException unknown) {
+      throw Problem.invalid("timeZone", "'" + zone + "' is no time zone, like Europe/London.");
+    }
+  }
+
+  private static void checkVersion(Integer given, int current) {
+    if (given == null || given != current) {
+      throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
+    }
+  }
+
+  private SiteCard siteCard(Site site) {
+    return card(site, areas.findAllByOrderByCode().stream().map(Places::card).toList());
+  }
+
+  private static SiteCard card(Site site, List<AreaCard> areas) {
+    return new SiteCard(
+        site.id(),
+        site.version(),
+        site.code(),
+        site.name(),
+        site.timeZone(),
+        site.binned(),
+        site.street(),
+        site.town(),
+        areas.stream().filter(area -> area.siteId() == site.id()).toList());
+  }
+
+  private static AreaCard card(Area area) {
+    return new AreaCard(
+        area.id(), area.version(), area.siteId(), area.code(), area.name(), area.purpose());
+  }
+}

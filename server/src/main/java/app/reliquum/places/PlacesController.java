@@ -1,0 +1,121 @@
+package app.reliquum.places;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import app.reliquum.api.Page;
+import app.reliquum.api.Problem;
+import jakarta.validation.Valid;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api")
+class PlacesController {
+
+  private final Places places;
+  private final Commands commands;
+
+  PlacesController(Places places, Commands commands) {
+    this.places = places;
+    this.commands = commands;
+  }
+
+  @GetMapping("/sites")
+  List<Places.SiteCard> sites(Actor actor) {
+    return places.sites(actor);
+  }
+
+  @PostMapping("/sites")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('RULES')")
+  Places.SiteCard addSite(Command command, @Valid @RequestBody Places.SiteEntry entry) {
+    return commands.once(
+        command, "add site", entry, Places.SiteCard.class, () -> places.addSite(entry));
+  }
+
+  @PutMapping("/sites/{id}")
+  @PreAuthorize("hasAuthority('RULES')")
+  Places.SiteCard changeSite(
+      Command command, @PathVariable long id, @Valid @RequestBody Places.SiteEntry entry) {
+    return commands.once(
+        command,
+        "change site " + id,
+        entry,
+        Places.SiteCard.class,
+        () -> places.changeSite(id, entry));
+  }
+
+  @PostMapping("/sites/{id}/areas")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('RULES')")
+  Places.AreaCard addArea(
+      Command command, @PathVariable long id, @Valid @RequestBody Places.AreaEntry entry) {
+    return commands.once(
+        command, "add area " + id, entry, Places.AreaCard.class, () -> places.addArea(id, entry));
+  }
+
+  @PutMapping("/areas/{id}")
+  @PreAuthorize("hasAuthority('RULES')")
+  Places.AreaCard changeArea(
+      Command command, @PathVariable long id, @Valid @RequestBody Places.AreaEntry entry) {
+    return commands.once(
+        command,
+        "change area " + id,
+        entry,
+        Places.AreaCard.class,
+        () -> places.changeArea(id, entry));
+  }
+
+  @GetMapping("/sites/{id}/bins")
+  Page<Places.BinCard> bins(
+      Actor actor,
+      @PathVariable long id,
+      @RequestParam(required = false) Long area,
+      @RequestParam(required = false) String q,
+      @RequestParam(defaultValue = "0") int offset,
+      @RequestParam(defaultValue = "100") int limit) {
+    places.site(id, actor);
+    return places.bins(id, area, q, offset, limit);
+  }
+
+  @GetMapping("/bins/{id}")
+  Places.BinCard bin(Actor actor, @PathVariable long id) {
+    Places.BinCard bin = places.bin(id).orElseThrow(() -> Problem.missing("bin", id));
+    places.site(bin.siteId(), actor);
+    return bin;
+  }
+
+  @PutMapping("/bins/{id}")
+  @PreAuthorize("hasAuthority('RULES')")
+  Places.BinCard changeBin(
+      Command command, @PathVariable long id, @Valid @RequestBody Places.BinEntry entry) {
+    return commands.once(
+        command, "change bin " + id, entry, Places.BinCard.class, () -> places.changeBin(id, entry));
+  }
+
+  /** Says what a rack pattern would make. Changes nothing, so it needs no command id. */
+  @PostMapping("/racks/preview")
+  @PreAuthorize("hasAuthority('RULES')")
+  Places.Rack tryRack(@Valid @RequestBody Places.RackEntry entry) {
+    return places.tryRack(entry);
+  }
+
+  @PostMapping("/racks")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('RULES')")
+  Places.Rack addRack(Command command, @Valid @RequestBody Places.RackEntry entry) {
+    return commands.once(
+        command, "add rack", entry, Places.Rack.class, () -> places.addRack(entry));
+  }
+}

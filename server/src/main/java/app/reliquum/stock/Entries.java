@@ -1,0 +1,194 @@
+package app.reliquum.stock;
+
+import app.reliquum.api.Problem;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.Goods;
+import app.reliquum.core.ledger.Line;
+import app.reliquum.core.ledger.Spot;
+import app.reliquum.core.place.PlaceKind;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.scan.OwnLabel;
+import app.reliquum.places.Places;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.stereotype.Component;
+
+/** Reads postings as people and machines write them: with codes and addresses. */
+@Component
+class Entries {
+
+  private final Catalog catalog;
+  private final Places places;
+
+  Entries(Catalog catalog, Places places) {
+    this.catalog = catalog;
+    this.places = places;
+  }
+
+  /**
+   * Goods to be moved.
+   *
+   * @param from where from: a bin's site code, dot, address
+   * @param to where to, likewise
+   * @param condition their condition; null for good
+   * @param effective when it happened; null for now
+   */
+  record MoveEntry(
+      @NotBlank String item,
+      String lot,
+      String serial,
+      @NotBlank String from,
+      @NotBlank String to,
+      Condition condition,
+      @NotNull Quantity quantity,
+      Instant effective) {}
+
+  /** Whether goods come in or go out, and which contra place is on the other side. */
+  enum Direction {
+    OPENING(PostingKind.OPENING, PlaceKind.OPENING, true),
+    FROM_SUPPLIER(PostingKind.RECEIPT, PlaceKind.SUPPLIER, true),
+    TO_CUSTOMER(PostingKind.ISSUE, PlaceKind.CUSTOMER, false),
+    USED_UP(PostingKind.ISSUE, PlaceKind.USED_UP, false);
+
+    private final PostingKind kind;
+    private final PlaceKind contra;
+    private final boolean in;
+
+    Direction(PostingKind kind, PlaceKind contra, boolean in) {
+      this.kind = kind;
+      this.contra = contra;
+      this.in = in;
+    }
+  }
+
+  /** A line of goods that come in or go out. Lots and serials that come in are made known. */
+  record EntryLine(
+      @NotBlank String item,
+      @Size(max = 30) String lot,
+      LocalDate expiry,
+      @Size(max = 30) String serial,
+      @NotBlank String place,
+      Condition condition,
+      @NotNull Quantity quantity) {}
+
+  /** Goods that come in or go out together. */
+  record PostingEntry(
+      @NotNull Direction direction,
+      @NotEmpty @Size(max = 1000) List<@Valid EntryLine> lines,
+      @Size(max = 40) String document,
+      @Size(max = 200) String reason,
+      Instant effective) {}
+
+  NewPosting move(MoveEntry entry) {
+    Catalog.Measured item = item(entry.item());
+    Goods goods = goods(item, entry.lot(), entry.serial());
+    Places.LedgerPlace from = bin(entry.from(), "from");
+    Places.LedgerPlace to = bin(entry.to(), "to");
+    if (from.site() != to.site()) {
+      throw Problem.refused(
+          "other-site",
+          to.address()
+              + " is at "
+              + to.siteName()
+              + ". A move stays within one site; send a transfer instead.");
+    }
+    Condition condition = entry.condition() == null ? Condition.GOOD : entry.condition();
+    Line line =
+        new Line(
+            goods,
+            new Spot(from.id(), 0, condition),
+            new Spot(to.id(), 0, condition),
+            entry.quantity());
+    return new NewPosting(
+        PostingKind.MOVE, entry.effective(), null, null, null, List.of(line));
+  }
+
+  NewPosting post(PostingEntry entry) {
+    long contra = places.contra(entry.direction().contra);
+    boolean in = entry.direction().in;
+    List<Line> lines = entry.lines().stream().map(line -> line(line, contra, in)).toList();
+    return new NewPosting(
+        entry.direction().kind,
+        entry.effective(),
+        blankToNull(entry.document()),
+        null,
+        blankToNull(entry.reason()),
+        lines);
+  }
+
+  private Line line(EntryLine line, long contra, boolean in) {
+    Catalog.Measured item = item(line.item());
+    Goods goods = in ? newGoods(item, line) : goods(item, line.lot(), line.serial());
+    Condition condition = line.condition() == null ? Condition.GOOD : line.condition();
+    Spot ours = new Spot(bin(line.place(), "place").id(), 0, condition);
+    Spot other = new Spot(contra, 0, condition);
+    return new Line(goods, in ? other : ours, in ? ours : other, line.quantity());
+  }
+
+  private Goods newGoods(Catalog.Measured item, EntryLine line) {
+    String lotCode = blankToNull(line.lot());
+    String serialCode = blankToNull(line.serial());
+    long lot =
+        lotCode == null || !item.tracking().needsLot()
+            ? goods(item, lotCode, null).lot()
+            : catalog.obtainLot(item.id(), lotCode, line.expiry(), null).id();
+    long serial =
+        serialCode == null || !item.tracking().needsSerial()
+            ? goods(item, null, serialCode).serial()
+            : catalog.obtainSerial(item.id(), serialCode, lot, null).id();
+    return new Goods(item.id(), lot, serial);
+  }
+
+  private Goods goods(Catalog.Measured item, String lotCode, String serialCode) {
+    String lot = blankToNull(lotCode);
+    String serial = blankToNull(serialCode);
+    long serialId = 0;
+    long lotOfSerial = 0;
+    if (serial != null) {
+      Catalog.SerialCard card =
+          catalog
+              .serial(item.id(), serial)
+              .orElseThrow(() -> Problem.missing("serial number of " + item.code(), serial));
+      serialId = card.id();
+      lotOfSerial = card.lotId();
+    }
+    long lotId =
+        lot == null
+            ? lotOfSerial
+            : catalog
+                .lot(item.id(), lot)
+                .orElseThrow(() -> Problem.missing("lot of " + item.code(), lot))
+                .id();
+    return new Goods(item.id(), lotId, serialId);
+  }
+
+  private Catalog.Measured item(String code) {
+    return catalog
+        .withCode(code.strip().toUpperCase(Locale.ROOT))
+        .orElseThrow(() -> Problem.missing("item", code));
+  }
+
+  private Places.LedgerPlace bin(String label, String field) {
+    String text = label.strip().toUpperCase(Locale.ROOT);
+    return places
+        .ofLabel(
+            new OwnLabel(OwnLabel.Kind.BIN, text))
+        .orElseThrow(
+            () ->
+                Problem.missing("bin", label)
+                    .with("field", field)
+                    .with("expected", "site code, dot, address, like KQ.QA-03-B"));
+  }
+
+  private static String blankToNull(String text) {
+    return text == null || text.isBlank() ? null : text.strip();
+  }
+}

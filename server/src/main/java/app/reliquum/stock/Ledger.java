@@ -1,0 +1,249 @@
+package app.reliquum.stock;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Page;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.Words;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.UnitOfMeasure;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.List;
+import java.util.stream.Collectors;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Answers what has happened: the lines of the ledger, newest first, by anything in them. */
+@Service
+public class Ledger {
+
+  /** So many lines can be scrolled through; whoever wants older ones narrows the question. */
+  public static final int MOST_LINES = 100_000;
+
+  /** A question. Whatever is null does not narrow it. */
+  public record Query(
+      Long posting,
+      PostingKind kind,
+      Long item,
+      Long place,
+      Long site,
+      Long lot,
+      Long serial,
+      Long person,
+      String device,
+      String document,
+      String reason,
+      String q,
+      Instant after,
+      Instant before,
+      boolean oldestFirst,
+      int offset,
+      int limit) {}
+
+  /** A line with its posting. */
+  public record Row(
+      long posting,
+      int line,
+      PostingKind kind,
+      Instant effective,
+      Instant recorded,
+      String person,
+      String device,
+      String document,
+      String reason,
+      long itemId,
+      String item,
+      String name,
+      String symbol,
+      String lot,
+      String serial,
+      long fromId,
+      String from,
+      String fromSite,
+      Condition fromCondition,
+      long toId,
+      String to,
+      String toSite,
+      Condition toCondition,
+      Quantity quantity,
+      Long reverses,
+      Long reversedBy) {}
+
+  private static final String ROW =
+      """
+      select l.posting_id, l.line_no, h.kind, l.effective, h.recorded, w.name person, h.device,
+        h.document, h.reason, l.item_id, i.code, i.name, i.unit, o.code lot, r.code serial,
+        l.from_place_id, f.address from_address, fs.name from_site, l.from_condition,
+        l.to_place_id, t.address to_address, ts.name to_site, l.to_condition, l.quantity,
+        h.reverses_id, b.id reversed_by
+      from (%s) k
+        join ledger_line l on l.posting_id = k.posting_id and l.line_no = k.line_no
+        join posting h on h.id = l.posting_id
+        join item i on i.id = l.item_id
+        join place f on f.id = l.from_place_id
+        join place t on t.id = l.to_place_id
+        left join site fs on fs.id = f.site_id
+        left join site ts on ts.id = t.site_id
+        left join person w on w.id = h.person_id
+        left join lot o on o.id = l.lot_id
+        left join serial r on r.id = l.serial_id
+        left join posting b on b.reverses_id = l.posting_id
+      """;
+
+  private final JdbcClient jdbc;
+  private final Catalog catalog;
+
+  Ledger(JdbcClient jdbc, Catalog catalog) {
+    this.jdbc = jdbc;
+    this.catalog = catalog;
+  }
+
+  /** A page of lines. The total is counted up to {@link #MOST_LINES}. */
+  @Transactional(readOnly = true)
+  public Page<Row> page(Query query, Actor actor) {
+    String words = matching(query);
+    if (words == null) {
+      return new Page<>(0, query.offset(), List.of());
+    }
+    String from = tables(query, actor) + where(query, actor) + words;
+    String way = query.oldestFirst() ? "" : " desc";
+    long total =
+        bind(
+                jdbc.sql("select count(*) from (select 1" + from + " limit " + MOST_LINES + ") n"),
+                query,
+                actor)
+            .query(Long.class)
+            .single();
+    String keys =
+        "select l.posting_id, l.line_no"
+            + from
+            + " order by l.effective%1$s, l.posting_id%1$s, l.line_no%1$s".formatted(way)
+            + " limit :limit offset :offset";
+    List<Row> rows =
+        bind(
+                jdbc.sql(
+                    ROW.formatted(keys)
+                        + " order by l.effective%1$s, l.posting_id%1$s, l.line_no%1$s"
+                            .formatted(way)),
+                query,
+                actor)
+            .param("limit", Page.limit(query.limit()))
+            .param("offset", query.offset())
+            .query((row, n) -> row(row))
+            .list();
+    return new Page<>(total, query.offset(), rows);
+  }
+
+  private static String tables(Query query, Actor actor) {
+    boolean posting =
+        query.kind() != null
+            || query.person() != null
+            || query.device() != null
+            || query.document() != null
+            || query.reason() != null;
+    boolean sites = query.site() != null || !actor.everywhere();
+    return " from ledger_line l"
+        + (posting ? " join posting h on h.id = l.posting_id" : "")
+        + (sites
+            ? " join place f on f.id = l.from_place_id join place t on t.id = l.to_place_id"
+            : "");
+  }
+
+  private static String where(Query query, Actor actor) {
+    StringBuilder where = new StringBuilder(" where 1 = 1");
+    add(where, query.posting(), "l.posting_id = :posting");
+    add(where, query.kind(), "h.kind = :kind");
+    add(where, query.item(), "l.item_id = :item");
+    add(where, query.place(), "(l.from_place_id = :place or l.to_place_id = :place)");
+    add(where, query.site(), "(f.site_id = :site or t.site_id = :site)");
+    add(
+        where,
+        actor.everywhere() ? null : actor,
+        "(f.site_id in (:sites) or t.site_id in (:sites))");
+    add(where, query.lot(), "l.lot_id = :lot");
+    add(where, query.serial(), "l.serial_id = :serial");
+    add(where, query.person(), "h.person_id = :person");
+    add(where, query.device(), "h.device like :device");
+    add(where, query.document(), "h.document = :document");
+    add(where, query.reason(), "h.reason like :reason");
+    add(where, query.after(), "l.effective >= :after");
+    add(where, query.before(), "l.effective < :before");
+    return where.toString();
+  }
+
+  private static void add(StringBuilder where, Object given, String condition) {
+    if (given != null) {
+      where.append(" and ").append(condition);
+    }
+  }
+
+  private static JdbcClient.StatementSpec bind(
+      JdbcClient.StatementSpec statement, Query query, Actor actor) {
+    return statement
+        .param("posting", query.posting())
+        .param("kind", query.kind() == null ? null : query.kind().name())
+        .param("item", query.item())
+        .param("place", query.place())
+        .param("site", query.site())
+        .param("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites())
+        .param("lot", query.lot())
+        .param("serial", query.serial())
+        .param("person", query.person())
+        .param("device", query.device() == null ? null : Words.of(query.device()).prefix())
+        .param("document", query.document())
+        .param("reason", query.reason() == null ? null : "%" + Words.of(query.reason()).prefix())
+        .param("after", query.after() == null ? null : LedgerTable.utc(query.after()))
+        .param("before", query.before() == null ? null : LedgerTable.utc(query.before()));
+  }
+
+  private String matching(Query query) {
+    Words words = Words.of(query.q());
+    if (words.isEmpty()) {
+      return "";
+    }
+    List<Long> items = catalog.idsMatching(words, 5_000);
+    return items.isEmpty()
+        ? null
+        : " and l.item_id in ("
+            + items.stream().map(String::valueOf).collect(Collectors.joining(","))
+            + ")";
+  }
+
+  private static Row row(ResultSet row) throws SQLException {
+    return new Row(
+        row.getLong("posting_id"),
+        row.getInt("line_no"),
+        PostingKind.valueOf(row.getString("kind")),
+        LedgerTable.instant(row.getTimestamp("effective")),
+        LedgerTable.instant(row.getTimestamp("recorded")),
+        row.getString("person"),
+        row.getString("device"),
+        row.getString("document"),
+        row.getString("reason"),
+        row.getLong("item_id"),
+        row.getString("code"),
+        row.getString("name"),
+        UnitOfMeasure.valueOf(row.getString("unit")).symbol(),
+        row.getString("lot"),
+        row.getString("serial"),
+        row.getLong("from_place_id"),
+        row.getString("from_address"),
+        row.getString("from_site"),
+        PositionTable.condition(row.getInt("from_condition")),
+        row.getLong("to_place_id"),
+        row.getString("to_address"),
+        row.getString("to_site"),
+        PositionTable.condition(row.getInt("to_condition")),
+        new Quantity(row.getBigDecimal("quantity")),
+        number(row, "reverses_id"),
+        number(row, "reversed_by"));
+  }
+
+  private static Long number(ResultSet row, String column) throws SQLException {
+    long value = row.getLong(column);
+    return row.wasNull() ? null : value;
+  }
+}

@@ -1,0 +1,231 @@
+package app.reliquum.stock;
+
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.Decision.Change;
+import app.reliquum.core.ledger.Holding;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.place.PlaceKind;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.places.Places;
+import java.math.BigDecimal;
+import java.sql.Date;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+/**
+ * The rows of positions and totals.
+ *
+ * <p>Rows are locked and written in the order of their keys, positions before totals, so that two
+ * postings never wait for each other crosswise. An emptied position stays as a row of zero, for the
+ * night to clear away.
+ */
+@Repository
+class PositionTable {
+
+  private static final int KEYS_AT_ONCE = 200;
+
+  private static final String UPSERT =
+      """
+      insert into stock_position
+        (item_id, place_id, lot_id, serial_id, unit_load_id, condition_code, quantity, in_date)
+      values (?, ?, ?, ?, ?, ?, ?, ?)
+      on duplicate key update
+        in_date = if(quantity = 0 or in_date is null, value(in_date), least(in_date, value(in_date))),
+        quantity = quantity + value(quantity)
+      """;
+
+  private static final String TAKE =
+      """
+      update stock_position set quantity = ?, in_date = ?
+      where item_id = ? and place_id = ? and lot_id = ? and serial_id = ? and unit_load_id = ?
+        and condition_code = ?
+      """;
+
+  private static final String TOTAL =
+      """
+      insert into item_stock (item_id, site_id, on_hand, available) values (?, ?, ?, ?)
+      on duplicate key update
+        on_hand = on_hand + value(on_hand), available = available + value(available)
+      """;
+
+  private final JdbcClient jdbc;
+  private final JdbcTemplate batches;
+
+  PositionTable(JdbcClient jdbc, JdbcTemplate batches) {
+    this.jdbc = jdbc;
+    this.batches = batches;
+  }
+
+  /** A total's row: an item at a site, or in the whole house as site 0. */
+  private record TotalKey(long item, long site) implements Comparable<TotalKey> {
+    private static final Comparator<TotalKey> ORDER =
+        Comparator.comparingLong(TotalKey::item).thenComparingLong(TotalKey::site);
+
+    @Override
+    public int compareTo(TotalKey other) {
+      return ORDER.compare(this, other);
+    }
+  }
+
+  /** Locks rows in the order of their keys and says what they hold. */
+  Map<PositionKey, Holding> lock(List<PositionKey> keys) {
+    Map<PositionKey, Holding> held = new HashMap<>();
+    for (int from = 0; from < keys.size(); from += KEYS_AT_ONCE) {
+      List<PositionKey> some = keys.subList(from, Math.min(from + KEYS_AT_ONCE, keys.size()));
+      List<Object> values = new ArrayList<>();
+      StringBuilder sql =
+          new StringBuilder(
+              "select item_id, place_id, lot_id, serial_id, unit_load_id, condition_code, quantity,"
+                  + " in_date from stock_position where"
+                  + " (item_id, place_id, lot_id, serial_id, unit_load_id, condition_code) in (");
+      for (PositionKey key : some) {
+        sql.append(values.isEmpty() ? "" : ", ").append("(?, ?, ?, ?, ?, ?)");
+        addKey(values, key);
+      }
+      sql.append(") order by item_id, place_id, lot_id, serial_id, unit_load_id, condition_code")
+          .append(" for update");
+      batches.query(
+          sql.toString(),
+          row -> {
+            held.put(
+                new PositionKey(
+                    row.getLong(1),
+                    row.getLong(2),
+                    row.getLong(3),
+                    row.getLong(4),
+                    row.getLong(5),
+                    condition(row.getInt(6))),
+                new Holding(new Quantity(row.getBigDecimal(7)), localDate(row.getDate(8))));
+          },
+          values.toArray());
+    }
+    return held;
+  }
+
+  private static void addKey(List<Object> values, PositionKey key) {
+    values.add(key.item());
+    values.add(key.place());
+    values.add(key.lot());
+    values.add(key.serial());
+    values.add(key.unitLoad());
+    values.add(key.condition().ordinal());
+  }
+
+  /** Locks serial numbers that are about to enter, and says which of them are in the house. */
+  Set<Long> lockSerials(Collection<Long> serials) {
+    jdbc.sql("select id from serial where id in (:ids) order by id for update")
+        .param("ids", serials)
+        .query(Long.class)
+        .list();
+    return new HashSet<>(
+        jdbc.sql("select serial_id from stock_position where serial_id in (:ids) and quantity > 0")
+            .param("ids", serials)
+            .query(Long.class)
+            .list());
+  }
+
+  /** Writes what becomes of positions, and of the totals that follow from them. */
+  void write(List<Change> changes, Map<Long, Places.LedgerPlace> places) {
+    List<Object[]> puts = new ArrayList<>();
+    List<Object[]> takes = new ArrayList<>();
+    Map<TotalKey, Quantity[]> totals = new TreeMap<>();
+    for (Change change : changes) {
+      Quantity more = change.after().quantity().minus(change.before().quantity());
+      if (more.isZero()) {
+        continue;
+      }
+      List<Object> values = new ArrayList<>();
+      if (more.isPositive()) {
+        addKey(values, change.key());
+        values.add(more.amount());
+        values.add(change.after().inDate());
+        puts.add(values.toArray());
+      } else {
+        values.add(change.after().quantity().amount());
+        values.add(change.after().inDate());
+        addKey(values, change.key());
+        takes.add(values.toArray());
+      }
+      addTotal(totals, change.key(), more, places.get(change.key().place()));
+    }
+    if (!takes.isEmpty()) {
+      batches.batchUpdate(TAKE, takes);
+    }
+    if (!puts.isEmpty()) {
+      batches.batchUpdate(UPSERT, puts);
+    }
+    List<Object[]> rows = new ArrayList<>();
+    totals.forEach(
+        (key, sums) -> {
+          if (!sums[0].isZero() || !sums[1].isZero()) {
+            rows.add(new Object[] {key.item(), key.site(), sums[0].amount(), sums[1].amount()});
+          }
+        });
+    if (!rows.isEmpty()) {
+      batches.batchUpdate(TOTAL, rows);
+    }
+  }
+
+  private static void addTotal(
+      Map<TotalKey, Quantity[]> totals, PositionKey key, Quantity more, Places.LedgerPlace place) {
+    boolean available =
+        place.kind() == PlaceKind.BIN && place.available() && key.condition() == Condition.GOOD;
+    for (long site : new long[] {0, place.site()}) {
+      Quantity[] sums =
+          totals.computeIfAbsent(
+              new TotalKey(key.item(), site), k -> new Quantity[] {Quantity.ZERO, Quantity.ZERO});
+      sums[0] = sums[0].plus(more);
+      sums[1] = available ? sums[1].plus(more) : sums[1];
+      if (place.site() == 0) {
+        break;
+      }
+    }
+  }
+
+  /** Works the totals of a site, and of the house, out anew from the positions. */
+  void rebuildTotals(long site) {
+    for (long each : new long[] {site, 0}) {
+      jdbc.sql("delete from item_stock where site_id = ?").param(each).update();
+      jdbc.sql(
+              """
+              insert into item_stock (item_id, site_id, on_hand, available)
+              select s.item_id, :site, sum(s.quantity),
+                sum(if(s.condition_code = 0 and a.purpose in ('STORE', 'PICK'), s.quantity, 0))
+              from stock_position s join place p on p.id = s.place_id
+                left join area a on a.id = p.area_id
+              where s.quantity > 0 and (:site = 0 or p.site_id = :site)
+              group by s.item_id
+              """)
+          .param("site", each)
+          .update();
+    }
+  }
+
+  /** Clears away the rows of emptied positions. */
+  int clearEmpty() {
+    return jdbc.sql("delete from stock_position where quantity = 0").update();
+  }
+
+  static Condition condition(int code) {
+    return Condition.values()[code];
+  }
+
+  static LocalDate localDate(Date date) {
+    return date == null ? null : date.toLocalDate();
+  }
+
+  static Quantity quantity(BigDecimal amount) {
+    return amount == null ? Quantity.ZERO : new Quantity(amount);
+  }
+}

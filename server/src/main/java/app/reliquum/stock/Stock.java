@@ -1,0 +1,314 @@
+package app.reliquum.stock;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Problem;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.ledger.Decision;
+import app.reliquum.core.ledger.Draft;
+import app.reliquum.core.ledger.Holding;
+import app.reliquum.core.ledger.Line;
+import app.reliquum.core.ledger.LedgerFacts;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.ledger.PostingRules;
+import app.reliquum.core.ledger.Refusal;
+import app.reliquum.core.ledger.Reversal;
+import app.reliquum.core.place.PlaceKind;
+import app.reliquum.core.quantity.MeasureRule;
+import app.reliquum.places.Places;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.dao.DuplicateKeyException;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Writes postings: lines, positions and totals in one transaction, or nothing. */
+@Service
+public class Stock {
+
+  /** Clocks of devices and servers may differ so much. */
+  private static final Duration CLOCKS_DIFFER = Duration.ofMinutes(2);
+
+  private final PositionTable positions;
+  private final LedgerTable ledger;
+  private final Catalog catalog;
+  private final Places places;
+  private final Clock clock;
+  private final ApplicationEventPublisher events;
+
+  Stock(
+      PositionTable positions,
+      LedgerTable ledger,
+      Catalog catalog,
+      Places places,
+      Clock clock,
+      ApplicationEventPublisher events) {
+    this.positions = positions;
+    this.ledger = ledger;
+    this.catalog = catalog;
+    this.places = places;
+    this.clock = clock;
+    this.events = events;
+  }
+
+  /** The number of a posting that was written. */
+  public record Posted(long posting) {}
+
+  /** What is known of the items and places of a draft, and what its positions hold, locked. */
+  private record Facts(
+      Map<Long, Catalog.Measured> items,
+      Map<Long, Places.LedgerPlace> places,
+      Map<PositionKey, Holding> holdings,
+      Set<Long> serialsInHouse)
+      implements LedgerFacts {
+
+    @Override
+    public MeasureRule measure(long item) {
+      return items.get(item).measure();
+    }
+
+    @Override
+    public PlaceKind kind(long place) {
+      return places.get(place).kind();
+    }
+
+    @Override
+    public Holding holding(PositionKey key) {
+      return holdings.getOrDefault(key, Holding.EMPTY);
+    }
+
+    @Override
+    public boolean inHouse(long serial) {
+      return serialsInHouse.contains(serial);
+    }
+  }
+
+  /**
+   * Posts within the transaction of the command.
+   *
+   * @throws Problem if the rules refuse it; then nothing is written
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Posted post(Command command, NewPosting posting) {
+    return write(command, posting, null);
+  }
+
+  /**
+   * Takes a posting back by one that moves everything the other way.
+   *
+   * @throws Problem if there is none, it was taken back before, or the goods have gone on
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Posted reverse(Command command, long posting, String reason) {
+    LedgerTable.Head head =
+        ledger.lock(posting).orElseThrow(() -> Problem.missing("posting", posting));
+    List<Line> back;
+    try {
+      back = Reversal.of(ledger.lines(posting), head.reversesId() != null, head.reversed());
+    } catch (Reversal.NotReversible no) {
+      throw Problem.conflict(
+              no.hindrance() == Reversal.Hindrance.IS_A_REVERSAL
+                  ? "is-a-reversal"
+                  : "reversed-already",
+              no.getMessage())
+          .with("posting", posting);
+    }
+    return write(
+        command,
+        new NewPosting(
+            PostingKind.REVERSAL, null, head.document(), head.documentLine(), reason, back),
+        posting);
+  }
+
+  private Posted write(Command command, NewPosting posting, Long reverses) {
+    Instant now = clock.instant();
+    Instant effective = posting.effective() == null ? now : posting.effective();
+    if (effective.isAfter(now.plus(CLOCKS_DIFFER))) {
+      throw Problem.invalid("effective", "That is in the future. Goods move now, or have moved.");
+    }
+    Map<Long, Catalog.Measured> items = items(posting.lines());
+    Map<Long, Places.LedgerPlace> named = places(posting.lines());
+    checkSites(command.actor(), named);
+    Draft draft = new Draft(day(effective, named), posting.lines());
+    Facts facts = new Facts(items, named, lockHoldings(draft, named), serialsInHouse(draft, named));
+    Decision decision = PostingRules.decide(draft, facts);
+    if (decision instanceof Decision.Refused refused) {
+      throw new Refusals(catalog, facts.items(), facts.places()).problem(refused.reasons());
+    }
+    long number;
+    try {
+      number = ledger.append(command, posting, effective, now, reverses);
+    } catch (DuplicateKeyException reversedMeanwhile) {
+      throw Problem.conflict("reversed-already", "The posting has been reversed already.");
+    }
+    positions.write(((Decision.Accepted) decision).changes(), named);
+    events.publishEvent(new StockMoved(number, items.keySet(), named.keySet()));
+    return new Posted(number);
+  }
+
+  private Map<Long, Catalog.Measured> items(List<Line> lines) {
+    Set<Long> ids = lines.stream().map(line -> line.goods().item()).collect(Collectors.toSet());
+    Map<Long, Catalog.Measured> found =
+        catalog.measured(ids).stream()
+            .collect(Collectors.toMap(Catalog.Measured::id, Function.identity()));
+    ids.stream()
+        .filter(id -> !found.containsKey(id))
+        .findFirst()
+        .ifPresent(
+            id -> {
+              throw Problem.missing("item", id);
+            });
+    return found;
+  }
+
+  private Map<Long, Places.LedgerPlace> places(List<Line> lines) {
+    Set<Long> ids = new TreeSet<>();
+    for (Line line : lines) {
+      ids.add(line.from().place());
+      ids.add(line.to().place());
+    }
+    Map<Long, Places.LedgerPlace> found =
+        places.forLedger(ids).stream()
+            .collect(Collectors.toMap(Places.LedgerPlace::id, Function.identity()));
+    for (long id : ids) {
+      if (!found.containsKey(id)) {
+        throw Problem.missing("place", id);
+      }
+    }
+    for (Line line : lines) {
+      Places.LedgerPlace to = found.get(line.to().place());
+      if (!to.active()) {
+        throw Problem.refused("closed", to.address() + " is closed. Choose another bin.")
+            .with("place", to.address());
+      }
+    }
+    return found;
+  }
+
+  private static void checkSites(Actor actor, Map<Long, Places.LedgerPlace> named) {
+    for (Places.LedgerPlace place : named.values()) {
+      if (place.kind() == PlaceKind.BIN) {
+        actor.requireSite(place.site(), place.siteName());
+      }
+    }
+  }
+
+  /** The day on which it happens, where it happens. */
+  private static LocalDate day(Instant effective, Map<Long, Places.LedgerPlace> named) {
+    String zone =
+        named.values().stream()
+            .filter(place -> place.kind() == PlaceKind.BIN)
+            .map(Places.LedgerPlace::timeZone)
+            .findFirst()
+            .orElse("UTC");
+    return effective.atZone(ZoneId.of(zone)).toLocalDate();
+  }
+
+  private Map<PositionKey, Holding> lockHoldings(
+      Draft draft, Map<Long, Places.LedgerPlace> named) {
+    return positions.lock(
+        draft.touched().stream().filter(key -> named.get(key.place()).kind().ours()).toList());
+  }
+
+  private Set<Long> serialsInHouse(Draft draft, Map<Long, Places.LedgerPlace> named) {
+    Set<Long> entering =
+        draft.lines().stream()
+            .filter(line -> line.goods().serial() != 0)
+            .filter(line -> !named.get(line.from().place()).kind().ours())
+            .map(line -> line.goods().serial())
+            .collect(Collectors.toCollection(TreeSet::new));
+    return entering.isEmpty() ? Set.of() : positions.lockSerials(entering);
+  }
+
+  /** Words the core's refusals for people, with the figures. */
+  private record Refusals(
+      Catalog catalog, Map<Long, Catalog.Measured> items, Map<Long, Places.LedgerPlace> places) {
+
+    Problem problem(List<Refusal> reasons) {
+      return problem(reasons.get(0));
+    }
+
+    private Problem problem(Refusal reason) {
+      if (reason instanceof Refusal.NotEnough few) {
+        Places.LedgerPlace place = places.get(few.key().place());
+        Catalog.Measured item = items.get(few.key().item());
+        return Problem.refused(
+                "not-enough",
+                few.held().isZero()
+                    ? place.address() + " holds no " + what(item, few.key()) + "."
+                    : place.address()
+                        + " holds "
+                        + few.held()
+                        + " of "
+                        + what(item, few.key())
+                        + ", you asked for "
+                        + few.asked()
+                        + ".")
+            .with("item", item.code())
+            .with("place", place.address())
+            .with("asked", few.asked())
+            .with("held", few.held());
+      }
+      if (reason instanceof Refusal.WrongQuantity wrong) {
+        return Problem.invalid("quantity", wrong.fault().getMessage()).with("line", wrong.line());
+      }
+      if (reason instanceof Refusal.SerialInHouse known) {
+        String code = catalog.serial(known.serial()).map(Catalog.SerialCard::code).orElse("?");
+        return Problem.conflict(
+                "serial-in-house",
+                "Serial number "
+                    + code
+                    + " of "
+                    + items.get(known.item()).name()
+                    + " is in the house already.")
+            .with("serial", code);
+      }
+      if (reason instanceof Refusal.LotMissing line) {
+        return lineProblem("lot-missing", line.line(), "Name the lot: this item is kept by lot.");
+      }
+      if (reason instanceof Refusal.LotNotKept line) {
+        return lineProblem("lot-not-kept", line.line(), "This item is not kept by lot.");
+      }
+      if (reason instanceof Refusal.SerialMissing line) {
+        return lineProblem(
+            "serial-missing", line.line(), "Name the serial number: each piece has its own.");
+      }
+      if (reason instanceof Refusal.SerialNotKept line) {
+        return lineProblem("serial-not-kept", line.line(), "This item has no serial numbers.");
+      }
+      if (reason instanceof Refusal.SerialIsOnePiece line) {
+        return lineProblem("serial-is-one", line.line(), "A serial number is one piece.");
+      }
+      if (reason instanceof Refusal.GoesNowhere line) {
+        return lineProblem("goes-nowhere", line.line(), "From and to are the same.");
+      }
+      if (reason instanceof Refusal.NotOurs line) {
+        return lineProblem("not-ours", line.line(), "Neither place is one of ours.");
+      }
+      return Problem.invalid("lines", "There is nothing to post.");
+    }
+
+    private static Problem lineProblem(String type, int line, String sentence) {
+      return Problem.refused(type, sentence).with("line", line);
+    }
+
+    private String what(Catalog.Measured item, PositionKey key) {
+      String lot =
+          key.lot() == 0
+              ? ""
+              : catalog.lot(key.lot()).map(card -> ", lot " + card.code()).orElse("");
+      return item.name() + lot;
+    }
+  }
+}

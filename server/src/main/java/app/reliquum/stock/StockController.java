@@ -1,0 +1,186 @@
+package app.reliquum.stock;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import app.reliquum.api.Page;
+import app.reliquum.core.ledger.Condition;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api")
+class StockController {
+
+  private final Stock stock;
+  private final Entries entries;
+  private final OnHand onHand;
+  private final Ledger ledger;
+  private final BookChecks checks;
+  private final Commands commands;
+  private final Clock clock;
+
+  StockController(
+      Stock stock,
+      Entries entries,
+      OnHand onHand,
+      Ledger ledger,
+      BookChecks checks,
+      Commands commands,
+      Clock clock) {
+    this.stock = stock;
+    this.entries = entries;
+    this.onHand = onHand;
+    this.ledger = ledger;
+    this.checks = checks;
+    this.commands = commands;
+    this.clock = clock;
+  }
+
+  @GetMapping("/on-hand")
+  Page<OnHand.Row> onHand(
+      Actor actor,
+      @RequestParam(defaultValue = "ITEM") OnHand.Group group,
+      @RequestParam(required = false) Long site,
+      @RequestParam(required = false) Long area,
+      @RequestParam(required = false) Long item,
+      @RequestParam(required = false) Long place,
+      @RequestParam(required = false) Long lot,
+      @RequestParam(required = false) Long serial,
+      @RequestParam(required = false) Condition condition,
+      @RequestParam(required = false) String q,
+      @RequestParam(required = false) Instant at,
+      @RequestParam(defaultValue = "ITEM") OnHand.Sort sort,
+      @RequestParam(defaultValue = "false") boolean descending,
+      @RequestParam(defaultValue = "0") int offset,
+      @RequestParam(defaultValue = "100") int limit) {
+    return onHand.page(
+        new OnHand.Query(
+            group,
+            site,
+            area,
+            item,
+            place,
+            lot,
+            serial,
+            condition,
+            q,
+            OnHand.past(at, clock.instant()),
+            sort,
+            descending,
+            Math.max(0, offset),
+            limit),
+        actor);
+  }
+
+  @GetMapping("/ledger")
+  Page<Ledger.Row> ledger(
+      Actor actor,
+      @RequestParam(required = false) Long posting,
+      @RequestParam(required = false) PostingKind kind,
+      @RequestParam(required = false) Long item,
+      @RequestParam(required = false) Long place,
+      @RequestParam(required = false) Long site,
+      @RequestParam(required = false) Long lot,
+      @RequestParam(required = false) Long serial,
+      @RequestParam(required = false) Long person,
+      @RequestParam(required = false) String device,
+      @RequestParam(required = false) String document,
+      @RequestParam(required = false) String reason,
+      @RequestParam(required = false) String q,
+      @RequestParam(required = false) Instant after,
+      @RequestParam(required = false) Instant before,
+      @RequestParam(defaultValue = "false") boolean oldestFirst,
+      @RequestParam(defaultValue = "0") int offset,
+      @RequestParam(defaultValue = "100") int limit) {
+    return ledger.page(
+        new Ledger.Query(
+            posting,
+            kind,
+            item,
+            place,
+            site,
+            lot,
+            serial,
+            person,
+            device,
+            document,
+            reason,
+            q,
+            after,
+            before,
+            oldestFirst,
+            Math.max(0, offset),
+            limit),
+        actor);
+  }
+
+  /** Moves goods between two bins. */
+  @PostMapping("/moves")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('MOVE')")
+  Stock.Posted move(Command command, @Valid @RequestBody Entries.MoveEntry entry) {
+    return commands.once(
+        command, "move", entry, Stock.Posted.class, () -> stock.post(command, entries.move(entry)));
+  }
+
+  /** Brings goods in from a contra place, or takes them out to one. */
+  @PostMapping("/postings")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('POST')")
+  Stock.Posted post(Command command, @Valid @RequestBody Entries.PostingEntry entry) {
+    return commands.once(
+        command, "post", entry, Stock.Posted.class, () -> stock.post(command, entries.post(entry)));
+  }
+
+  /** Why a posting is taken back. */
+  record Why(@NotBlank(message = "is needed: say why") @Size(max = 200) String reason) {}
+
+  @PostMapping("/postings/{posting}/reversal")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('POST')")
+  Stock.Posted reverse(Command command, @PathVariable long posting, @Valid @RequestBody Why why) {
+    return commands.once(
+        command,
+        "reverse " + posting,
+        why,
+        Stock.Posted.class,
+        () -> stock.reverse(command, posting, why.reason().strip()));
+  }
+
+  @GetMapping("/book-checks")
+  List<BookChecks.Check> checks() {
+    return checks.last();
+  }
+
+  @PostMapping("/book-checks")
+  @ResponseStatus(HttpStatus.ACCEPTED)
+  @PreAuthorize("hasAuthority('POST')")
+  BookChecks.Check check(Command command) {
+    return commands.once(
+        command,
+        "check",
+        "",
+        BookChecks.Check.class,
+        () -> checks.start(command.actor()));
+  }
+
+  @GetMapping("/book-checks/{id}/differences")
+  List<BookChecks.Difference> differences(@PathVariable long id) {
+    return checks.differences(id);
+  }
+}

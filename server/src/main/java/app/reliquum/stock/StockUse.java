@@ -1,0 +1,38 @@
+package app.reliquum.stock;
+
+import app.reliquum.catalog.ItemUse;
+import app.reliquum.places.PlaceUse;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/** Tells items and places what the ledger holds them to. */
+@Component
+class StockUse implements ItemUse, PlaceUse {
+
+  private final JdbcClient jdbc;
+  private final PositionTable positions;
+
+  StockUse(JdbcClient jdbc, PositionTable positions) {
+    this.jdbc = jdbc;
+    this.positions = positions;
+  }
+
+  @Override
+  public boolean inLedger(long item) {
+    return exists("select 1 from ledger_line where item_id = ? limit 1", item);
+  }
+
+  @Override
+  public boolean holdsGoods(long place) {
+    return exists("select 1 from stock_position where place_id = ? and quantity > 0 limit 1", place);
+  }
+
+  @Override
+  public void availabilityChanged(long site) {
+    positions.rebuildTotals(site);
+  }
+
+  private boolean exists(String sql, long id) {
+    return jdbc.sql(sql).param(id).query(Integer.class).optional().isPresent();
+  }
+}
