@@ -5,10 +5,12 @@ import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
+import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.media.StringSchema;
 import io.swagger.v3.oas.models.parameters.HeaderParameter;
 import java.time.Clock;
 import java.util.List;
+import java.util.Map;
 import java.util.TreeMap;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.customizers.OperationCustomizer;
@@ -72,11 +74,14 @@ class ApiConfiguration implements WebMvcConfigurer {
 
   /** The document is kept under version control, so it must not depend on where it was made. */
   @Bean
-  OpenApiCustomizer stableDocument() {
+  OpenApiCustomizer stableDocument(PresentFields fields) {
     return document -> {
       document.setServers(null);
       document.setPaths(sorted(document.getPaths()));
-      document.getComponents().setSchemas(new TreeMap<>(document.getComponents().getSchemas()));
+      Map<String, Schema<?>> schemas = new TreeMap<>();
+      document.getComponents().getSchemas().forEach(schemas::put);
+      fields.complete(schemas);
+      document.getComponents().setSchemas(new TreeMap<>(schemas));
     };
   }
 

@@ -15,6 +15,8 @@ import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.jspecify.annotations.Nullable;
+import io.swagger.v3.oas.annotations.media.Schema;
 
 /** Answers the ask line: what a scan stands for first, then what begins like the words. */
 @Service
@@ -48,7 +50,8 @@ class Ask {
    * @param exact whether the text names just this
    * @param itemId the item of a lot or serial number
    */
-  record Hit(Kind kind, long id, Long itemId, String title, String detail, boolean exact) {}
+  @Schema(name = "AskHit")
+  record Hit(Kind kind, long id, @Nullable Long itemId, String title, String detail, boolean exact) {}
 
   @Transactional(readOnly = true)
   public List<Hit> hits(String text, Actor actor) {

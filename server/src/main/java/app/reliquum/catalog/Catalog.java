@@ -32,6 +32,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.jspecify.annotations.Nullable;
 
 /** The items of the house, with their packs, barcodes, homes, lots and serial numbers. */
 @Service
@@ -66,15 +67,15 @@ public class Catalog {
       long id,
       @NotBlank @Size(max = 30) String name,
       @NotNull Quantity factor,
-      @PositiveOrZero BigDecimal lengthCm,
-      @PositiveOrZero BigDecimal widthCm,
-      @PositiveOrZero BigDecimal heightCm,
-      @PositiveOrZero BigDecimal grossKg,
+      @PositiveOrZero @Nullable BigDecimal lengthCm,
+      @PositiveOrZero @Nullable BigDecimal widthCm,
+      @PositiveOrZero @Nullable BigDecimal heightCm,
+      @PositiveOrZero @Nullable BigDecimal grossKg,
       @NotNull List<@NotBlank @Size(max = 48) String> barcodes) {}
 
   /** Where an item belongs at a site. */
   public record Home(
-      long site, Long place, String address, @NotNull @Size(max = 80) String shelfNote) {}
+      long site, @Nullable Long place, @Nullable String address, @NotNull @Size(max = 80) String shelfNote) {}
 
   /** An item whole. */
   public record ItemCard(
@@ -87,7 +88,7 @@ public class Catalog {
       String symbol,
       int decimals,
       Tracking tracking,
-      Integer shelfLifeDays,
+      @Nullable Integer shelfLifeDays,
       String hazardClass,
       String storageClass,
       boolean active,

@@ -65,17 +65,17 @@ record Range(
               "RPE", "Rope",
               List.of(
                   "Braided polyester", "Three-strand nylon", "Floating line", "Shock cord",
-                  "Mooring line"),
+                  "Mooring line", "Halyard line", "Anchor line"),
               List.of("6 mm", "8 mm", "10 mm", "12 mm", "14 mm", "16 mm", "20 mm"),
               UnitOfMeasure.METRE, Tracking.NONE, 0, "", "", 0, 200, 160),
           new Range(
               "SHK", "Rigging",
-              List.of("D shackle", "Bow shackle", "Snap shackle", "Twisted shackle", "Long shackle"),
+              List.of("D shackle", "Bow shackle", "Snap shackle", "Twisted shackle", "Long shackle", "Swivel"),
               List.of("4 mm", "5 mm", "6 mm", "8 mm", "10 mm", "12 mm", "16 mm"),
               UnitOfMeasure.PIECE, Tracking.NONE, 0, "", "", 10, 100, 60),
           new Range(
               "RIG", "Rigging",
-              List.of("Single block", "Double block", "Cleat", "Fairlead", "Turnbuckle", "Thimble"),
+              List.of("Single block", "Double block", "Cleat", "Fairlead", "Turnbuckle", "Thimble", "Sheave", "Pad eye"),
               List.of("small", "medium", "large", "heavy"),
               UnitOfMeasure.PIECE, Tracking.NONE, 0, "", "", 10, 0, 18),
           new Range(
@@ -85,7 +85,7 @@ record Range(
               UnitOfMeasure.LITRE, Tracking.NONE, 0, "", "", 0, 205, 90),
           new Range(
               "ENG", "Engine",
-              List.of("Oil filter", "Fuel filter", "Impeller", "Anode", "Drive belt", "Bilge pump"),
+              List.of("Oil filter", "Fuel filter", "Impeller", "Anode", "Drive belt", "Bilge pump", "Gasket set", "Coolant hose"),
               List.of("A", "B", "C", "D", "E", "F"),
               UnitOfMeasure.PIECE, Tracking.NONE, 0, "", "", 6, 0, 15),
           new Range(
@@ -104,17 +104,17 @@ record Range(
           new Range(
               "ELC", "Electronics",
               List.of(
-                  "Masthead light", "Stern light", "Cable", "Fuse", "Switch", "Battery terminal"),
+                  "Masthead light", "Stern light", "Cable", "Fuse", "Switch", "Battery terminal", "Deck light", "Socket"),
               List.of("12 V", "24 V", "5 A", "10 A", "20 A"),
               UnitOfMeasure.PIECE, Tracking.NONE, 0, "", "", 10, 0, 16),
           new Range(
               "CLO", "Clothing",
-              List.of("Oilskin jacket", "Oilskin trousers", "Sea boots", "Work gloves"),
+              List.of("Oilskin jacket", "Oilskin trousers", "Sea boots", "Work gloves", "Sou'wester", "Thermal shirt"),
               List.of("S", "M", "L", "XL", "XXL"),
               UnitOfMeasure.PIECE, Tracking.NONE, 0, "", "", 0, 0, 10),
           new Range(
               "CLN", "Upkeep",
-              List.of("Teak cleaner", "Hull polish", "Sealant", "Deck brush", "Sponge", "Sandpaper"),
+              List.of("Teak cleaner", "Hull polish", "Sealant", "Deck brush", "Sponge", "Sandpaper", "Degreaser", "Wax", "Masking tape"),
               List.of("small", "medium", "large"),
               UnitOfMeasure.PIECE, Tracking.NONE, 0, "", "", 12, 0, 20));
 }

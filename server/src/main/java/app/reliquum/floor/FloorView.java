@@ -10,6 +10,7 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /** What the Floor view shows. Names of its parts are the words of the sentence. */
 final class FloorView {
@@ -43,26 +44,26 @@ final class FloorView {
   @Schema(name = "FloorItem")
   record Item(
       State state,
-      Long id,
-      String code,
-      String name,
-      String symbol,
-      Integer decimals,
-      Tracking tracking,
+      @Nullable Long id,
+      @Nullable String code,
+      @Nullable String name,
+      @Nullable String symbol,
+      @Nullable Integer decimals,
+      @Nullable Tracking tracking,
       List<PackSize> packs) {}
 
   @Schema(name = "FloorPackSize")
   record PackSize(String name, Quantity factor) {}
 
   @Schema(name = "FloorLot")
-  record Lot(State state, Blank.Why why, Long id, String code, LocalDate expiry) {}
+  record Lot(State state, Blank.@Nullable Why why, @Nullable Long id, @Nullable String code, @Nullable LocalDate expiry) {}
 
   /** A quantity, also as the packs it breaks into, like "2 carton 3 box 4". */
   @Schema(name = "FloorQuantity")
-  record Amount(State state, Blank.Why why, Quantity value, String packs) {}
+  record Amount(State state, Blank.@Nullable Why why, @Nullable Quantity value, String packs) {}
 
   @Schema(name = "FloorPlace")
-  record Place(State state, Blank.Why why, Long id, String address, String area) {}
+  record Place(State state, Blank.@Nullable Why why, @Nullable Long id, @Nullable String address, @Nullable String area) {}
 
   /** Stock that could be meant: a bin, how much lies there, which lot. */
   @Schema(name = "FloorCandidate")
@@ -70,8 +71,8 @@ final class FloorView {
       long place,
       String address,
       long lotId,
-      String lot,
-      LocalDate expiry,
+      @Nullable String lot,
+      @Nullable LocalDate expiry,
       Condition condition,
       Quantity quantity) {}
 
@@ -93,13 +94,13 @@ final class FloorView {
       long site,
       Outcome outcome,
       Item item,
-      Lot lot,
+      @Nullable Lot lot,
       boolean needsSerials,
       List<String> serials,
       Amount quantity,
       Place from,
       Place to,
-      Condition condition,
+      @Nullable Condition condition,
       List<Condition> conditions,
       Quantity held,
       List<MoveSentence.Wanted> wanted,
@@ -109,22 +110,22 @@ final class FloorView {
       boolean canSame,
       List<Candidate> candidates,
       List<Choice> choices,
-      Refusal refusal,
-      Done done) {}
+      @Nullable Refusal refusal,
+      @Nullable Done done) {}
 
   /** What someone says other than by a scan: a choice among meanings, a bin for a certain blank. */
   @Schema(name = "FloorSaying")
   record Saying(
       Kind kind,
-      Long item,
-      Quantity counts,
-      Long lot,
-      Long serial,
-      Long place,
-      Role role,
-      Quantity quantity,
-      String pack,
-      Condition condition) {
+      @Nullable Long item,
+      @Nullable Quantity counts,
+      @Nullable Long lot,
+      @Nullable Long serial,
+      @Nullable Long place,
+      @Nullable Role role,
+      @Nullable Quantity quantity,
+      @Nullable String pack,
+      @Nullable Condition condition) {
 
     enum Kind {
       ITEM,
@@ -144,7 +145,7 @@ final class FloorView {
 
   /** What a scan at rest stands for. */
   @Schema(name = "FloorHit")
-  record Hit(Kind kind, long id, Long itemId, String title, String detail) {
+  record Hit(Kind kind, long id, @Nullable Long itemId, String title, String detail) {
     enum Kind {
       ITEM,
       BIN,
@@ -155,5 +156,5 @@ final class FloorView {
 
   /** The answer to a scan at rest: an action, one thing, several to choose from, or a refusal. */
   @Schema(name = "FloorFound")
-  record Found(Action action, List<Hit> hits, Refusal refusal) {}
+  record Found(@Nullable Action action, List<Hit> hits, @Nullable Refusal refusal) {}
 }

@@ -18,6 +18,7 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import io.swagger.v3.oas.annotations.media.Schema;
 
 /** The people of the house, and whether someone is who they say. */
 @Service
@@ -42,6 +43,7 @@ public class People {
   private record Believed(Actor actor, Instant until) {}
 
   /** A person as others see them. Secrets are only told to be there. */
+  @Schema(name = "PersonCard")
   public record Card(
       long id,
       int version,
@@ -59,6 +61,7 @@ public class People {
    *
    * @param version the version that was changed; null for a new person
    */
+  @Schema(name = "PersonEntry")
   public record Entry(
       Integer version,
       @NotNull @Pattern(regexp = "[A-Z0-9]{2,24}", message = "is 2 to 24 capital letters or digits")
@@ -83,6 +86,18 @@ public class People {
     return store.findAllByOrderByName().stream()
         .filter(person -> !person.code().equals(HOUSE))
         .map(People::card)
+        .toList();
+  }
+
+  /** A person as anyone may see them, in lists to choose from. */
+  @Schema(name = "PersonName")
+  public record Name(long id, String name) {}
+
+  /** The names of everyone who has ever worked here. */
+  @Transactional(readOnly = true)
+  public List<Name> names() {
+    return store.findAllByOrderByName().stream()
+        .map(person -> new Name(person.id(), person.name()))
         .toList();
   }
 

@@ -101,6 +101,11 @@ class Signatures implements RememberMeServices {
     }
 
     @Override
+    protected String retrieveUserName(Authentication authentication) {
+      return authentication.getName();
+    }
+
+    @Override
     protected String retrievePassword(Authentication authentication) {
       return null;
     }

@@ -27,6 +27,7 @@ import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.jspecify.annotations.Nullable;
 
 /** The sites of the house, their areas and bins. */
 @Service
@@ -78,13 +79,13 @@ public class Places {
       String address,
       String label,
       int walk,
-      BigDecimal x,
-      BigDecimal y,
+      @Nullable BigDecimal x,
+      @Nullable BigDecimal y,
       String storageClass,
       MixingPolicy mixing,
-      BigDecimal maxVolume,
-      BigDecimal maxWeight,
-      Integer maxUnitLoads,
+      @Nullable BigDecimal maxVolume,
+      @Nullable BigDecimal maxWeight,
+      @Nullable Integer maxUnitLoads,
       boolean active,
       boolean empty) {}
 
@@ -109,13 +110,13 @@ public class Places {
 
   /** What the bins of a rack have in common. */
   public record BinTraits(
-      @Size(max = 20) String storageClass,
+      @Size(max = 20) @Nullable String storageClass,
       @NotNull MixingPolicy mixing,
-      @PositiveOrZero BigDecimal maxVolume,
-      @PositiveOrZero BigDecimal maxWeight,
-      @PositiveOrZero Integer maxUnitLoads,
-      BigDecimal x,
-      BigDecimal y) {
+      @PositiveOrZero @Nullable BigDecimal maxVolume,
+      @PositiveOrZero @Nullable BigDecimal maxWeight,
+      @PositiveOrZero @Nullable Integer maxUnitLoads,
+      @Nullable BigDecimal x,
+      @Nullable BigDecimal y) {
 
     /** Anything may lie there, and there are no limits. */
     public static BinTraits plain() {

@@ -26,6 +26,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.jspecify.annotations.Nullable;
+import io.swagger.v3.oas.annotations.media.Schema;
 
 /** Adds up the whole ledger and says where a kept figure differs. On demand, and every night. */
 @Service
@@ -59,18 +61,20 @@ public class BookChecks {
   }
 
   /** A check, running or done. */
+  @Schema(name = "BookCheck")
   public record Check(
       long id,
-      String askedBy,
+      @Nullable String askedBy,
       Instant started,
-      Instant finished,
+      @Nullable Instant finished,
       long positions,
       int differences,
-      String failure) {}
+      @Nullable String failure) {}
 
   /** A figure that is not what the ledger adds up to. The place is null for an item's total. */
+  @Schema(name = "BookDifference")
   public record Difference(
-      String item, String place, String lot, String serial, Quantity kept, Quantity recomputed) {}
+      String item, @Nullable String place, @Nullable String lot, @Nullable String serial, Quantity kept, Quantity recomputed) {}
 
   /** Asks for a check; it runs in the background. */
   @Transactional

@@ -15,6 +15,8 @@ import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.jspecify.annotations.Nullable;
+import io.swagger.v3.oas.annotations.media.Schema;
 
 /** Answers what has happened: the lines of the ledger, newest first, by anything in them. */
 @Service
@@ -44,33 +46,34 @@ public class Ledger {
       int limit) {}
 
   /** A line with its posting. */
+  @Schema(name = "LedgerRow")
   public record Row(
       long posting,
       int line,
       PostingKind kind,
       Instant effective,
       Instant recorded,
-      String person,
+      @Nullable String person,
       String device,
-      String document,
-      String reason,
+      @Nullable String document,
+      @Nullable String reason,
       long itemId,
       String item,
       String name,
       String symbol,
-      String lot,
-      String serial,
+      @Nullable String lot,
+      @Nullable String serial,
       long fromId,
       String from,
-      String fromSite,
+      @Nullable String fromSite,
       Condition fromCondition,
       long toId,
       String to,
-      String toSite,
+      @Nullable String toSite,
       Condition toCondition,
       Quantity quantity,
-      Long reverses,
-      Long reversedBy) {}
+      @Nullable Long reverses,
+      @Nullable Long reversedBy) {}
 
   private static final String ROW =
       """

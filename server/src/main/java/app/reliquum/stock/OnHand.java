@@ -20,6 +20,8 @@ import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.jspecify.annotations.Nullable;
+import io.swagger.v3.oas.annotations.media.Schema;
 
 /** Answers what is on hand: by position, item, place or lot; now, or as of a past moment. */
 @Service
@@ -82,27 +84,28 @@ public class OnHand {
   }
 
   /** A row; what its group does not have is null. */
+  @Schema(name = "OnHandRow")
   public record Row(
       String key,
-      Long itemId,
-      String item,
-      String name,
-      String symbol,
-      Long placeId,
-      String place,
-      String area,
-      String site,
-      Long lotId,
-      String lot,
-      LocalDate expiry,
-      Long serialId,
-      String serial,
-      Condition condition,
-      Quantity onHand,
-      Quantity available,
-      LocalDate inDate,
-      Integer positions,
-      Integer items) {}
+      @Nullable Long itemId,
+      @Nullable String item,
+      @Nullable String name,
+      @Nullable String symbol,
+      @Nullable Long placeId,
+      @Nullable String place,
+      @Nullable String area,
+      @Nullable String site,
+      @Nullable Long lotId,
+      @Nullable String lot,
+      @Nullable LocalDate expiry,
+      @Nullable Long serialId,
+      @Nullable String serial,
+      @Nullable Condition condition,
+      @Nullable Quantity onHand,
+      @Nullable Quantity available,
+      @Nullable LocalDate inDate,
+      @Nullable Integer positions,
+      @Nullable Integer items) {}
 
   private static final int MOST_MATCHES = 20_000;
 

@@ -1,0 +1,86 @@
+import CssBaseline from '@mui/material/CssBaseline';
+import { ThemeProvider } from '@mui/material/styles';
+import { MutationCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { Problem } from '../api/client';
+import { useLiveUpdates } from './live';
+import { MeContext, useWhoAmI } from './session';
+import { ShiftContext } from './shift';
+import { SignIn } from './SignIn';
+import { theme, type Shift } from './theme';
+
+const Office = lazy(() => import('../office/Office'));
+const Floor = lazy(() => import('../floor/Floor'));
+
+const queries: QueryClient = new QueryClient({
+  defaultOptions: { queries: { retry: (n, fault) => isPassing(fault) && n < 2 } },
+  mutationCache: new MutationCache({
+    onError: (fault) => {
+      if (fault instanceof Problem && fault.status === 401) {
+        void queries.invalidateQueries({ queryKey: ['session'] });
+      }
+    },
+  }),
+});
+
+function isPassing(fault: Error): boolean {
+  return fault instanceof Problem && (fault.status === 0 || fault.status >= 502);
+}
+
+export function App() {
+  const [shift, setShift] = useState<Shift>(
+    () => (localStorage.getItem('reliquum.shift') as Shift | null) ?? 'day',
+  );
+  const shifts = useMemo(
+    () => ({
+      shift,
+      change: (next: Shift) => {
+        localStorage.setItem('reliquum.shift', next);
+        setShift(next);
+      },
+    }),
+    [shift],
+  );
+  return (
+    <QueryClientProvider client={queries}>
+      <ShiftContext value={shifts}>
+        <ThemeProvider theme={theme(shift)}>
+          <CssBaseline />
+          <BrowserRouter>
+            <Door />
+          </BrowserRouter>
+        </ThemeProvider>
+      </ShiftContext>
+    </QueryClientProvider>
+  );
+}
+
+function Door() {
+  const who = useWhoAmI();
+  if (who.isPending) {
+    return null;
+  }
+  if (!who.data) {
+    return <SignIn problem={who.error} />;
+  }
+  return (
+    <MeContext value={who.data}>
+      <Rooms />
+    </MeContext>
+  );
+}
+
+function Rooms() {
+  useLiveUpdates();
+  const small = window.innerWidth < 600;
+  return (
+    <Suspense fallback={null}>
+      <Routes>
+        <Route path="/office/*" element={<Office />} />
+        <Route path="/floor/*" element={<Floor />} />
+        <Route path="*" element={<Navigate to={small ? '/floor' : '/office/on-hand'} replace />} />
+      </Routes>
+    </Suspense>
+  );
+}

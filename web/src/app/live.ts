@@ -1,0 +1,18 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
+
+const MOVED_BY_STOCK = ['on-hand', 'ledger', 'bin', 'floor-card'];
+
+/** Keeps what is on the screen current: the server tells when stock has moved. */
+export function useLiveUpdates() {
+  const queries = useQueryClient();
+  useEffect(() => {
+    const events = new EventSource('/api/live');
+    events.addEventListener('stock', () => {
+      for (const key of MOVED_BY_STOCK) {
+        void queries.invalidateQueries({ queryKey: [key] });
+      }
+    });
+    return () => events.close();
+  }, [queries]);
+}

@@ -1,0 +1,62 @@
+import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { createContext, useContext } from 'react';
+import { api, Problem, read, type Schemas } from '../api/client';
+
+export type Me = Schemas['Me'];
+export type Permission = Me['permissions'][number];
+
+/** Who is signed in; null when nobody is. */
+export function useWhoAmI() {
+  return useQuery({
+    queryKey: ['session'],
+    queryFn: async (): Promise<Me | null> => {
+      try {
+        return await read(api.GET('/api/session'));
+      } catch (problem) {
+        if (problem instanceof Problem && problem.status === 401) {
+          return null;
+        }
+        throw problem;
+      }
+    },
+    staleTime: 60_000,
+  });
+}
+
+/** Forgets what one person saw, and shows the house to another; or to nobody. */
+export function changePerson(queries: QueryClient, me: Me | null) {
+  queries.setQueryData(['session'], me);
+  queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
+}
+
+export function useSignOut() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: () => read(api.DELETE('/api/session')),
+    onSuccess: () => changePerson(queries, null),
+  });
+}
+
+export const MeContext = createContext<Me | null>(null);
+
+/** The one who is signed in. Only within the signed-in part of the application. */
+export function useMe(): Me {
+  const me = useContext(MeContext);
+  if (!me) {
+    throw new Error('Nobody is signed in here.');
+  }
+  return me;
+}
+
+export function useMay(permission: Permission): boolean {
+  return useMe().permissions.includes(permission);
+}
+
+/** The sites that this person may look at. */
+export function useSites() {
+  return useQuery({
+    queryKey: ['sites'],
+    queryFn: () => read(api.GET('/api/sites')),
+    staleTime: 60_000,
+  });
+}

@@ -1,0 +1,256 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import { useTranslation } from 'react-i18next';
+import { useNavigate, useParams } from 'react-router';
+import { api, commandId, read, type Schemas } from '../api/client';
+import { useMay } from '../app/session';
+import { fonts } from '../app/theme';
+import { Amount } from '../kit/Amount';
+import { Code } from '../kit/Code';
+import { date } from '../kit/format';
+import { ProblemNote } from '../kit/ProblemNote';
+import { parts, StockBar } from '../kit/StockBar';
+import { sound } from '../kit/tones';
+import { ScanBar } from './ScanBar';
+
+type Site = Schemas['SiteCard'];
+type Row = Schemas['OnHandRow'];
+
+/** Starts the Move sentence with what is on the card, or goes on with a scan from it. */
+function useStart(site: Site) {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: async (saying: Schemas['FloorSaying']) => {
+      await read(
+        api.POST('/api/floor/move/act', {
+          ...commandId(),
+          body: { site: site.id, action: 'CLEAR' },
+        }),
+      );
+      return read(
+        api.POST('/api/floor/move/say', { ...commandId(), body: { site: site.id, saying } }),
+      );
+    },
+    onSuccess: (view) => {
+      sound(view.outcome === 'REFUSED' ? 'bad' : 'good');
+      queries.setQueryData(['floor-move', site.id], view);
+      void navigate('/floor/move');
+    },
+    onError: () => sound('bad'),
+  });
+}
+
+function saying(part: Partial<Schemas['FloorSaying']> & Pick<Schemas['FloorSaying'], 'kind'>) {
+  return part as Schemas['FloorSaying'];
+}
+
+function Card({
+  over,
+  title,
+  children,
+  problem,
+  onMove,
+  site,
+}: {
+  over: ReactNode;
+  title: ReactNode;
+  children: ReactNode;
+  problem: unknown;
+  onMove: () => void;
+  site: Site;
+}) {
+  const { t } = useTranslation();
+  const navigate = useNavigate();
+  const mayMove = useMay('MOVE');
+  const scan = useMutation({
+    mutationFn: (text: string) =>
+      read(api.POST('/api/floor/scan', { body: { site: site.id, text } })),
+    onSuccess: (found) => {
+      sound(found.refusal ? 'bad' : 'good');
+      const hit = found.hits[0];
+      if (found.action === 'MOVE') {
+        onMove();
+      } else if (found.hits.length === 1 && hit) {
+        void navigate(hit.kind === 'BIN' ? `/floor/bin/${hit.id}` : `/floor/item/${hit.itemId}`);
+      }
+    },
+    onError: () => sound('bad'),
+  });
+  return (
+    <>
+      <Box sx={{ flex: 1, overflow: 'auto', p: 2 }}>
+        <Box sx={{ color: 'text.secondary' }}>{over}</Box>
+        <Box component="h1" sx={{ typography: 'h1', fontSize: 30, m: 0, mb: 1 }}>
+          {title}
+        </Box>
+        <ProblemNote problem={problem ?? scan.error ?? scan.data?.refusal?.sentence} />
+        {children}
+      </Box>
+      <Box sx={{ px: 1.5, pb: 1.5, display: 'flex', gap: 1 }}>
+        <Button
+          variant="outlined"
+          onClick={() => void navigate('/floor')}
+          sx={{ minHeight: 64, fontSize: 18, px: 3 }}
+        >
+          {t('back')}
+        </Button>
+        {mayMove && (
+          <Button
+            variant="contained"
+            onClick={onMove}
+            sx={{ minHeight: 64, fontSize: 22, flex: 1 }}
+          >
+            {t('move.fromCard')}
+          </Button>
+        )}
+      </Box>
+      <ScanBar
+        hint={t('floor.type')}
+        onScan={(text) => {
+          if (text.trim()) {
+            scan.mutate(text);
+          }
+        }}
+      />
+    </>
+  );
+}
+
+function Marks({ row }: { row: Row }) {
+  const { t } = useTranslation();
+  return (
+    <Box sx={{ color: 'text.secondary', fontSize: 16 }}>
+      {row.lot && (
+        <>
+          {t('lot')} <Code>{row.lot}</Code>{' '}
+        </>
+      )}
+      {row.serial && (
+        <>
+          {t('serial')} <Code>{row.serial}</Code>{' '}
+        </>
+      )}
+      {row.expiry && `${t('expires')} ${date(row.expiry)} `}
+      {row.condition !== 'GOOD' && row.condition && t(`conditions.${row.condition}`)}
+    </Box>
+  );
+}
+
+/** An item, and where it lies at this site. */
+export function ItemCard({ site }: { site: Site }) {
+  const { t } = useTranslation();
+  const id = Number(useParams().id);
+  const start = useStart(site);
+  const item = useQuery({
+    queryKey: ['item', id],
+    queryFn: () => read(api.GET('/api/items/{id}', { params: { path: { id } } })),
+  });
+  const total = useQuery({
+    queryKey: ['floor-card', 'total', id, site.id],
+    queryFn: () =>
+      read(
+        api.GET('/api/on-hand', {
+          params: { query: { group: 'ITEM', item: id, site: site.id, limit: 1 } },
+        }),
+      ),
+  });
+  const lies = useQuery({
+    queryKey: ['floor-card', 'lies', id, site.id],
+    queryFn: () =>
+      read(
+        api.GET('/api/on-hand', {
+          params: { query: { group: 'POSITION', item: id, site: site.id, sort: 'PLACE' } },
+        }),
+      ),
+  });
+  const sum = total.data?.rows[0];
+  const home = item.data?.homes.find((one) => one.site === site.id);
+  const most = Math.max(0, ...(lies.data?.rows ?? []).map((row) => Number(row.onHand)));
+  return (
+    <Card
+      over={<Code>{item.data?.code}</Code>}
+      title={item.data?.name ?? t('loading')}
+      problem={item.error ?? lies.error ?? start.error}
+      site={site}
+      onMove={() => start.mutate(saying({ kind: 'ITEM', item: id }))}
+    >
+      <Box sx={{ fontFamily: fonts.heading, fontWeight: 600, fontSize: 44, lineHeight: 1.1 }}>
+        {sum ? <Amount value={sum.onHand} unit={sum.symbol} /> : '–'}
+      </Box>
+      {sum && (
+        <StockBar
+          of={parts(sum.onHand ?? '0', sum.available ?? '0')}
+          scale={Number(sum.onHand)}
+          height={12}
+        />
+      )}
+      {home && (
+        <Box sx={{ mt: 1 }}>
+          {home.shelfNote ? (
+            `${t('item.shelfNote')}: ${home.shelfNote}`
+          ) : (
+            <>
+              {t('item.homeBin')} <Code strong>{home.address}</Code>
+            </>
+          )}
+        </Box>
+      )}
+      <Box sx={{ mt: 2 }}>
+        {lies.data?.rows.map((row) => (
+          <Box key={row.key} sx={{ py: 1, borderTop: 1, borderColor: 'divider' }}>
+            <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 20 }}>
+              <Code strong>{row.place}</Code>
+              <Amount value={row.onHand} unit={row.symbol} />
+            </Box>
+            <StockBar of={parts(row.onHand ?? '0', row.available ?? '0')} scale={most} />
+            <Marks row={row} />
+          </Box>
+        ))}
+        {lies.data?.total === 0 && <Box>{t('floor.noneHere', { site: site.name })}</Box>}
+      </Box>
+    </Card>
+  );
+}
+
+/** A bin, and what lies in it. */
+export function BinCard({ site }: { site: Site }) {
+  const { t } = useTranslation();
+  const id = Number(useParams().id);
+  const start = useStart(site);
+  const bin = useQuery({
+    queryKey: ['bin', id],
+    queryFn: () => read(api.GET('/api/bins/{id}', { params: { path: { id } } })),
+  });
+  const holds = useQuery({
+    queryKey: ['floor-card', 'holds', id],
+    queryFn: () =>
+      read(api.GET('/api/on-hand', { params: { query: { group: 'POSITION', place: id } } })),
+  });
+  return (
+    <Card
+      over={bin.data && `${bin.data.area} · ${t(`purpose.${bin.data.purpose}`)}`}
+      title={<Code strong>{bin.data?.address ?? t('loading')}</Code>}
+      problem={bin.error ?? holds.error ?? start.error}
+      site={site}
+      onMove={() => start.mutate(saying({ kind: 'BIN', place: id, role: 'ANY' }))}
+    >
+      {holds.data?.rows.map((row) => (
+        <Box key={row.key} sx={{ py: 1, borderTop: 1, borderColor: 'divider' }}>
+          <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1, fontSize: 20 }}>
+            <span>{row.name}</span>
+            <b>
+              <Amount value={row.onHand} unit={row.symbol} />
+            </b>
+          </Box>
+          <Marks row={row} />
+        </Box>
+      ))}
+      {holds.data?.total === 0 && (
+        <Box sx={{ fontSize: 22, color: 'text.secondary' }}>{t('bins.empty')}</Box>
+      )}
+    </Card>
+  );
+}

@@ -1,0 +1,129 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Popover from '@mui/material/Popover';
+import { use, useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Navigate, Route, Routes, useNavigate } from 'react-router';
+import { useMe, useSignOut, useSites } from '../app/session';
+import { ShiftContext } from '../app/shift';
+import { BinCard, ItemCard } from './Cards';
+import { MoveSentence } from './MoveSentence';
+import { Rest } from './Rest';
+
+const SITE = 'reliquum.site';
+
+/** The Floor view: portrait, one thumb, a scan starts everything. */
+export default function Floor() {
+  const { t } = useTranslation();
+  const sites = useSites();
+  const [chosen, setChosen] = useState(() => Number(localStorage.getItem(SITE)));
+  const site = sites.data?.find((one) => one.id === chosen) ?? sites.data?.[0];
+  if (!site) {
+    return <Box sx={{ p: 3 }}>{sites.data ? t('floor.noSite') : t('loading')}</Box>;
+  }
+  const choose = (id: number) => {
+    localStorage.setItem(SITE, String(id));
+    setChosen(id);
+  };
+  return (
+    <Box
+      sx={{
+        height: '100dvh',
+        maxWidth: 520,
+        mx: 'auto',
+        display: 'flex',
+        flexDirection: 'column',
+        fontSize: 18,
+        bgcolor: 'background.default',
+      }}
+    >
+      <FloorHeader site={site.name} sites={sites.data ?? []} onChoose={choose} />
+      <Box
+        component="main"
+        sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}
+      >
+        <Routes>
+          <Route index element={<Rest site={site} />} />
+          <Route path="move" element={<MoveSentence key={site.id} site={site} />} />
+          <Route path="item/:id" element={<ItemCard site={site} />} />
+          <Route path="bin/:id" element={<BinCard site={site} />} />
+          <Route path="*" element={<Navigate to="/floor" replace />} />
+        </Routes>
+      </Box>
+    </Box>
+  );
+}
+
+function FloorHeader({
+  site,
+  sites,
+  onChoose,
+}: {
+  site: string;
+  sites: { id: number; name: string }[];
+  onChoose: (id: number) => void;
+}) {
+  const { t } = useTranslation();
+  const me = useMe();
+  const navigate = useNavigate();
+  const { shift, change } = use(ShiftContext);
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const signOut = useSignOut();
+  return (
+    <Box
+      component="header"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        minHeight: 52,
+        px: 1.5,
+        bgcolor: (theme) => theme.house.kraft,
+      }}
+    >
+      <Button
+        onClick={() => void navigate('/floor')}
+        sx={{ color: '#231F1A', fontSize: 18, minHeight: 48, px: 0.5 }}
+      >
+        {site}
+      </Button>
+      <Button
+        onClick={(event) => setAnchor(event.currentTarget)}
+        aria-haspopup="true"
+        sx={{ color: '#231F1A', ml: 'auto', minHeight: 48, fontSize: 16 }}
+      >
+        {me.name.split(' ')[0]}
+      </Button>
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
+        transformOrigin={{ vertical: 'top', horizontal: 'right' }}
+      >
+        <Box
+          sx={{ p: 1, display: 'grid', minWidth: 240, '& button': { minHeight: 48, fontSize: 17 } }}
+        >
+          {sites
+            .filter((one) => one.name !== site)
+            .map((one) => (
+              <Button
+                key={one.id}
+                onClick={() => {
+                  onChoose(one.id);
+                  setAnchor(null);
+                  void navigate('/floor');
+                }}
+              >
+                {t('floor.workAt', { site: one.name })}
+              </Button>
+            ))}
+          <Button onClick={() => change(shift === 'day' ? 'night' : 'day')}>
+            {t(shift === 'day' ? 'toNight' : 'toDay')}
+          </Button>
+          <Button onClick={() => void navigate('/office/on-hand')}>{t('toOffice')}</Button>
+          <Button onClick={() => signOut.mutate()}>{t('signOut')}</Button>
+        </Box>
+      </Popover>
+    </Box>
+  );
+}

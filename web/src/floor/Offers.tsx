@@ -1,0 +1,117 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useTranslation } from 'react-i18next';
+import type { Schemas } from '../api/client';
+import { Code } from '../kit/Code';
+import { date, quantity } from '../kit/format';
+
+type View = Schemas['FloorMove'];
+type Candidate = Schemas['FloorCandidate'];
+type Saying = Schemas['FloorSaying'];
+
+function saying(part: Partial<Saying> & Pick<Saying, 'kind'>): Saying {
+  return part as Saying;
+}
+
+/** A code with several meanings is never guessed: these are they. */
+export function Choices({
+  choices,
+  onChoose,
+}: {
+  choices: Schemas['FloorChoice'][];
+  onChoose: (saying: Saying) => void;
+}) {
+  const { t } = useTranslation();
+  return (
+    <Box sx={{ p: 1.5, display: 'grid', gap: 1 }}>
+      <Box component="h2" sx={{ typography: 'h2', m: 0 }}>
+        {t('floor.which')}
+      </Box>
+      {choices.map((choice) => (
+        <Button
+          key={choice.title + choice.detail}
+          variant="outlined"
+          onClick={() => onChoose(choice.saying)}
+          sx={{ minHeight: 60, justifyContent: 'space-between', fontSize: 18 }}
+        >
+          <span>{choice.title}</span>
+          <Box component="span" sx={{ color: 'text.secondary', fontSize: 16 }}>
+            {choice.detail}
+          </Box>
+        </Button>
+      ))}
+    </Box>
+  );
+}
+
+/** Where the goods lie, or which lots do: to look at, or to tap instead of a scan. */
+export function Candidates({ view, onChoose }: { view: View; onChoose: (saying: Saying) => void }) {
+  const { t } = useTranslation();
+  const byPlace = view.from.state === 'EMPTY';
+  // Serial numbers are scanned from the piece in hand, never picked from a list.
+  const toTap = !view.needsSerials || byPlace;
+  const offered = byPlace ? onePerPlace(view.candidates) : view.candidates;
+  if (offered.length === 0 || (!byPlace && !view.lot && !view.needsSerials)) {
+    return null;
+  }
+  const choose = (one: Candidate) =>
+    onChoose(
+      byPlace
+        ? saying({ kind: 'BIN', place: one.place, role: 'FROM' })
+        : saying({ kind: 'LOT', item: view.item.id ?? undefined, lot: one.lotId }),
+    );
+  return (
+    <Box sx={{ p: 1.5, pt: 0 }}>
+      <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
+        {byPlace ? t('move.liesIn') : t('move.liesThere')}
+      </Box>
+      {offered.map((one, i) => (
+        <Box
+          key={i}
+          component={toTap ? 'button' : 'div'}
+          type={toTap ? 'button' : undefined}
+          onClick={toTap ? () => choose(one) : undefined}
+          sx={{
+            font: 'inherit',
+            color: 'inherit',
+            width: '100%',
+            minHeight: 52,
+            px: 1.5,
+            display: 'flex',
+            alignItems: 'center',
+            gap: 1.5,
+            bgcolor: 'background.paper',
+            border: 0,
+            borderTop: 1,
+            borderColor: 'divider',
+            cursor: toTap ? 'pointer' : 'default',
+            fontSize: 19,
+            textAlign: 'left',
+          }}
+        >
+          <Code strong>{byPlace ? one.address : one.lot}</Code>
+          {!byPlace && one.expiry && (
+            <Box component="span" sx={{ color: 'text.secondary', fontSize: 16 }}>
+              {t('expires')} {date(one.expiry)}
+            </Box>
+          )}
+          <Box component="span" sx={{ ml: 'auto' }}>
+            {quantity(one.quantity)}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+function onePerPlace(candidates: Candidate[]): Candidate[] {
+  const places = new Map<number, Candidate>();
+  for (const one of candidates) {
+    const known = places.get(one.place);
+    places.set(
+      one.place,
+      known ? { ...known, quantity: String(Number(known.quantity) + Number(one.quantity)) } : one,
+    );
+  }
+  return [...places.values()];
+}

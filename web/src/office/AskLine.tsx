@@ -1,0 +1,244 @@
+import Box from '@mui/material/Box';
+import { queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { TFunction } from 'i18next';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useTranslation } from 'react-i18next';
+import { useNavigate } from 'react-router';
+import { api, read, type Schemas } from '../api/client';
+import { useMay } from '../app/session';
+import { fonts } from '../app/theme';
+
+interface Answer {
+  key: string;
+  kind: string;
+  title: string;
+  detail: string;
+  to: string;
+  exact: boolean;
+}
+
+function address(hit: Schemas['AskHit']): string {
+  switch (hit.kind) {
+    case 'ITEM':
+      return `/office/on-hand?open=item:${hit.id}`;
+    case 'BIN':
+      return `/office/on-hand?group=PLACE&open=place:${hit.id}`;
+    case 'LOT':
+      return `/office/on-hand?group=LOT&open=item:${hit.itemId}&lot=${hit.id}`;
+    case 'SERIAL':
+      return `/office/looking-back?serial=${hit.id}&about=${encodeURIComponent(hit.title)}`;
+    case 'POSTING':
+      return `/office/looking-back?posting=${hit.id}`;
+    case 'PERSON':
+      return `/office/rules/people?open=${hit.id}`;
+  }
+}
+
+function answerOf(hit: Schemas['AskHit'], t: TFunction): Answer {
+  return {
+    key: `${hit.kind}${hit.id}`,
+    kind: t(`ask.${hit.kind}`),
+    title: hit.title,
+    detail: hit.detail ?? '',
+    to: address(hit),
+    exact: hit.exact,
+  };
+}
+
+function askFor(text: string) {
+  return queryOptions({
+    queryKey: ['ask', text],
+    queryFn: () => read(api.GET('/api/ask', { params: { query: { q: text } } })),
+    staleTime: 10_000,
+  });
+}
+
+/**
+ * The ask line: `/` or Ctrl K, then type or scan anything. Enter takes the first answer, arrows
+ * choose another.
+ */
+export function AskLine() {
+  const { t } = useTranslation();
+  const navigate = useNavigate();
+  const input = useRef<HTMLInputElement>(null);
+  const [text, setText] = useState('');
+  const [open, setOpen] = useState(false);
+  const [active, setActive] = useState(0);
+  const mayPeople = useMay('PEOPLE');
+  const asked = text.trim();
+  const queries = useQueryClient();
+  const hits = useQuery({ ...askFor(asked), enabled: asked.length > 0 && open });
+  const doings: Answer[] = (
+    [
+      ['/office/on-hand', 'space.onHand'],
+      ['/office/looking-back', 'space.lookingBack'],
+      ['/office/looking-back/books', 'books.title'],
+      ['/office/rules/items', 'rules.items'],
+      ['/office/rules/items?open=new', 'items.add'],
+      ['/office/rules/places', 'rules.places'],
+      ...(mayPeople ? ([['/office/rules/people', 'rules.people']] as const) : []),
+      ['/floor', 'toFloor'],
+      ['/floor/move', 'ask.move'],
+    ] as const
+  )
+    .map(([to, word]) => ({ to, title: t(word) }))
+    .filter((one) => one.title.toLowerCase().includes(asked.toLowerCase()))
+    .map((one) => ({
+      key: one.to,
+      kind: t('ask.ACTION'),
+      title: one.title,
+      detail: '',
+      to: one.to,
+      exact: false,
+    }));
+  const found = (hits.data ?? []).map((hit) => answerOf(hit, t));
+  const answers = [...found, ...doings];
+  const settled = !hits.isFetching;
+
+  useEffect(() => {
+    const call = (event: globalThis.KeyboardEvent) => {
+      const inText =
+        event.target instanceof HTMLElement &&
+        ['INPUT', 'TEXTAREA', 'SELECT'].includes(event.target.tagName);
+      const slash = event.key === '/' && !inText;
+      if (slash || (event.key.toLowerCase() === 'k' && (event.ctrlKey || event.metaKey))) {
+        event.preventDefault();
+        input.current?.focus();
+        input.current?.select();
+      }
+    };
+    window.addEventListener('keydown', call);
+    return () => window.removeEventListener('keydown', call);
+  }, []);
+
+  const go = (answer: Answer) => {
+    setOpen(false);
+    setText('');
+    input.current?.blur();
+    void navigate(answer.to);
+  };
+
+  // A scanner is faster than the answer: Enter waits for it.
+  const enter = async () => {
+    const late = await queries.ensureQueryData(askFor(asked));
+    const first = late[0] ? answerOf(late[0], t) : doings[0];
+    if (first) {
+      go(first);
+    }
+  };
+
+  const key = (event: KeyboardEvent) => {
+    if (event.key === 'ArrowDown') {
+      event.preventDefault();
+      setActive(Math.min(answers.length - 1, active + 1));
+    } else if (event.key === 'ArrowUp') {
+      event.preventDefault();
+      setActive(Math.max(0, active - 1));
+    } else if (event.key === 'Escape') {
+      event.stopPropagation();
+      setOpen(false);
+      input.current?.blur();
+    } else if (event.key === 'Enter') {
+      event.preventDefault();
+      if (settled && answers[active]) {
+        go(answers[active]);
+      } else {
+        void enter();
+      }
+    }
+  };
+
+  return (
+    <Box sx={{ flex: 1, position: 'relative', maxWidth: 560, ml: 'auto' }}>
+      <Box
+        component="input"
+        ref={input}
+        value={text}
+        placeholder={t('ask.placeholder')}
+        role="combobox"
+        aria-label={t('ask.label')}
+        aria-expanded={open}
+        aria-controls="ask-answers"
+        aria-activedescendant={open && answers[active] ? `ask-${active}` : undefined}
+        autoComplete="off"
+        spellCheck={false}
+        onChange={(event) => {
+          setText(event.target.value);
+          setActive(0);
+          setOpen(true);
+        }}
+        onFocus={() => setOpen(true)}
+        onBlur={() => setTimeout(() => setOpen(false), 150)}
+        onKeyDown={key}
+        sx={{
+          width: '100%',
+          height: 36,
+          px: 1.5,
+          font: 'inherit',
+          fontSize: 16,
+          fontFamily: fonts.text,
+          border: '1.5px solid #231F1A',
+          borderRadius: '3px',
+          bgcolor: '#FFFDF8',
+          color: '#231F1A',
+          boxSizing: 'border-box',
+          '&::placeholder': { color: '#675D50', opacity: 1 },
+        }}
+      />
+      {open && (
+        <Box
+          id="ask-answers"
+          role="listbox"
+          aria-label={t('ask.answers')}
+          sx={{
+            position: 'absolute',
+            top: 38,
+            insetInline: 0,
+            zIndex: 5,
+            bgcolor: 'background.paper',
+            color: 'text.primary',
+            border: '1.5px solid',
+            borderColor: 'text.primary',
+            maxHeight: '70vh',
+            overflowY: 'auto',
+          }}
+        >
+          {answers.map((answer, i) => (
+            <Box
+              key={answer.key}
+              id={`ask-${i}`}
+              role="option"
+              aria-selected={i === active}
+              onMouseDown={(event) => event.preventDefault()}
+              onClick={() => go(answer)}
+              sx={{
+                display: 'grid',
+                gridTemplateColumns: '92px auto 1fr',
+                gap: 1,
+                alignItems: 'baseline',
+                px: 1.5,
+                minHeight: 34,
+                lineHeight: '34px',
+                cursor: 'pointer',
+                bgcolor: i === active ? (theme) => theme.house.chosen : undefined,
+                whiteSpace: 'nowrap',
+                overflow: 'hidden',
+              }}
+            >
+              <Box sx={{ color: 'text.secondary', fontFamily: fonts.heading }}>{answer.kind}</Box>
+              <Box sx={{ fontWeight: answer.exact ? 700 : 400 }}>{answer.title}</Box>
+              <Box sx={{ color: 'text.secondary', overflow: 'hidden', textOverflow: 'ellipsis' }}>
+                {answer.detail}
+              </Box>
+            </Box>
+          ))}
+          {answers.length === 0 && (
+            <Box role="option" aria-selected={false} sx={{ p: 1.5, color: 'text.secondary' }}>
+              {hits.isFetching ? t('loading') : t('ask.nothing', { text: asked })}
+            </Box>
+          )}
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,129 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Popover from '@mui/material/Popover';
+import { use, useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { NavLink, Navigate, Route, Routes, useNavigate } from 'react-router';
+import { Brand } from '../app/Brand';
+import { useMay, useMe, useSignOut } from '../app/session';
+import { ShiftContext } from '../app/shift';
+import { fonts } from '../app/theme';
+import { AskLine } from './AskLine';
+import { Books } from './back/Books';
+import { LedgerSpace } from './back/LedgerSpace';
+import { OnHandSpace } from './onhand/OnHandSpace';
+import { ItemRules } from './rules/ItemRules';
+import { PeopleRules } from './rules/PeopleRules';
+import { PlaceRules } from './rules/PlaceRules';
+
+/** The Office view: wide, keyboard first. */
+export default function Office() {
+  return (
+    <Box sx={{ height: '100vh', display: 'flex', flexDirection: 'column', overflow: 'hidden' }}>
+      <Header />
+      <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', overflow: 'hidden' }}>
+        <Routes>
+          <Route path="on-hand" element={<OnHandSpace />} />
+          <Route path="looking-back" element={<LedgerSpace />} />
+          <Route path="looking-back/books" element={<Books />} />
+          <Route path="rules/items" element={<ItemRules />} />
+          <Route path="rules/places" element={<PlaceRules />} />
+          <Route path="rules/people" element={<PeopleRules />} />
+          <Route path="rules" element={<Navigate to="/office/rules/items" replace />} />
+          <Route path="*" element={<Navigate to="/office/on-hand" replace />} />
+        </Routes>
+      </Box>
+    </Box>
+  );
+}
+
+const SPACES = [
+  ['/office/on-hand', 'space.onHand'],
+  ['/office/looking-back', 'space.lookingBack'],
+  ['/office/rules', 'space.rules'],
+] as const;
+
+function Header() {
+  const { t } = useTranslation();
+  return (
+    <Box
+      component="header"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 3,
+        px: 2,
+        height: 52,
+        bgcolor: (theme) => theme.house.kraft,
+        color: '#231F1A',
+        flexShrink: 0,
+      }}
+    >
+      <Brand />
+      <Box component="nav" aria-label={t('spaces')} sx={{ display: 'flex', gap: 0.5 }}>
+        {SPACES.map(([to, word]) => (
+          <Box
+            key={to}
+            component={NavLink}
+            to={to}
+            sx={{
+              fontFamily: fonts.heading,
+              fontWeight: 600,
+              fontSize: 17,
+              px: 1.5,
+              lineHeight: '52px',
+              textDecoration: 'none',
+              color: '#231F1A',
+              borderBottom: '5px solid transparent',
+              boxSizing: 'border-box',
+              height: 52,
+              '&.active': { borderBottomColor: '#231F1A' },
+              '&:hover': { bgcolor: 'rgba(35,31,26,0.1)' },
+            }}
+          >
+            {t(word)}
+          </Box>
+        ))}
+      </Box>
+      <AskLine />
+      <PersonMenu />
+    </Box>
+  );
+}
+
+function PersonMenu() {
+  const { t } = useTranslation();
+  const me = useMe();
+  const navigate = useNavigate();
+  const mayMove = useMay('MOVE');
+  const { shift, change } = use(ShiftContext);
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const signOut = useSignOut();
+  return (
+    <>
+      <Button
+        onClick={(event) => setAnchor(event.currentTarget)}
+        sx={{ color: '#231F1A', whiteSpace: 'nowrap' }}
+        aria-haspopup="true"
+      >
+        {me.name}
+      </Button>
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
+        transformOrigin={{ vertical: 'top', horizontal: 'right' }}
+      >
+        <Box sx={{ p: 1.5, display: 'grid', minWidth: 200, justifyItems: 'start' }}>
+          <Box sx={{ color: 'text.secondary', px: 1 }}>{t(`role.${me.role}`)}</Box>
+          {mayMove && <Button onClick={() => navigate('/floor')}>{t('toFloor')}</Button>}
+          <Button onClick={() => change(shift === 'day' ? 'night' : 'day')}>
+            {t(shift === 'day' ? 'toNight' : 'toDay')}
+          </Button>
+          <Button onClick={() => signOut.mutate()}>{t('signOut')}</Button>
+        </Box>
+      </Popover>
+    </>
+  );
+}

@@ -1,0 +1,202 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useDeferredValue } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Link, useSearchParams } from 'react-router';
+import { api, read, type Schemas } from '../../api/client';
+import { useSites } from '../../app/session';
+import { Choice } from '../../kit/Choice';
+import { ColumnChoice } from '../../kit/ColumnChoice';
+import { Sheet } from '../../kit/Sheet';
+import { useColumns } from '../../kit/sheetColumns';
+import { ledgerColumns } from './ledgerColumns';
+import { PostingPanel } from './PostingPanel';
+
+type Row = Schemas['LedgerRow'];
+type Kind = Row['kind'];
+
+const KINDS = ['MOVE', 'OPENING', 'RECEIPT', 'ISSUE', 'CONDITION', 'REVERSAL'] as const;
+const TEXTS = ['q', 'document', 'reason', 'device'] as const;
+const THINGS = ['item', 'place', 'lot', 'serial', 'posting'] as const;
+
+/** The stock ledger: every line, newest first, by anything that stands in it. */
+export function LedgerSpace() {
+  const { t } = useTranslation();
+  const [address, setAddress] = useSearchParams();
+  const sites = useSites();
+  const people = useQuery({
+    queryKey: ['people', 'names'],
+    queryFn: () => read(api.GET('/api/people/names')),
+    staleTime: 60_000,
+  });
+  const columns = useColumns('ledger', ledgerColumns(t));
+  const value = (name: string) => address.get(name) ?? '';
+  const change = (changes: Record<string, string | null>) =>
+    setAddress(
+      (before) => {
+        for (const [name, next] of Object.entries(changes)) {
+          if (next) {
+            before.set(name, next);
+          } else {
+            before.delete(name);
+          }
+        }
+        return before;
+      },
+      { replace: true },
+    );
+  const number = (name: string) => (value(name) ? Number(value(name)) : undefined);
+  const text = (name: string) => value(name) || undefined;
+  const now = {
+    q: text('q'),
+    document: text('document'),
+    reason: text('reason'),
+    device: text('device'),
+    kind: text('kind') as Kind | undefined,
+    site: number('site'),
+    person: number('person'),
+    item: number('item'),
+    place: number('place'),
+    lot: number('lot'),
+    serial: number('serial'),
+    posting: number('posting'),
+    after: value('after') ? new Date(`${value('after')}T00:00`).toISOString() : undefined,
+    before: value('before') ? nextDay(value('before')) : undefined,
+    oldestFirst: value('oldest') === '1',
+  };
+  const question = useDeferredValue(now);
+  const about = THINGS.filter((name) => value(name));
+  const opened = value('open');
+  return (
+    <>
+      <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column', p: 2, pb: 0 }}>
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 1.5 }}>
+          <Box component="h1" sx={{ typography: 'h1', m: 0 }}>
+            {t('ledger.title')}
+          </Box>
+          <Link to="/office/looking-back/books">{t('books.title')}</Link>
+          <Box sx={{ ml: 'auto', display: 'flex' }}>
+            <ColumnChoice columns={columns} />
+            {(['CSV', 'XLSX'] as const).map((format) => (
+              <Button key={format} component="a" href={exportAddress(format, now, columns.shown)}>
+                {format}
+              </Button>
+            ))}
+          </Box>
+        </Box>
+        <Box
+          role="search"
+          aria-label={t('ledger.filters')}
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: 'repeat(auto-fill, minmax(150px, 1fr))',
+            gap: 1.5,
+            mb: 1.5,
+          }}
+        >
+          {TEXTS.map((name) => (
+            <TextField
+              key={name}
+              label={t(`ledger.filter.${name}`)}
+              value={value(name)}
+              onChange={(event) => change({ [name]: event.target.value })}
+            />
+          ))}
+          <Choice
+            label={t('ledger.filter.kind')}
+            value={value('kind')}
+            onChange={(next) => change({ kind: next })}
+            options={[
+              ['', t('ledger.anyKind')],
+              ...KINDS.map((kind) => [kind, t(`kind.${kind}`)] as const),
+            ]}
+          />
+          <Choice
+            label={t('site')}
+            value={value('site')}
+            onChange={(next) => change({ site: next })}
+            options={[
+              ['', t('everySite')],
+              ...(sites.data ?? []).map((one) => [String(one.id), one.name] as const),
+            ]}
+          />
+          <Choice
+            label={t('ledger.filter.person')}
+            value={value('person')}
+            onChange={(next) => change({ person: next })}
+            options={[
+              ['', t('ledger.anyone')],
+              ...(people.data ?? []).map((one) => [String(one.id), one.name] as const),
+            ]}
+          />
+          {(['after', 'before'] as const).map((name) => (
+            <TextField
+              key={name}
+              label={t(`ledger.filter.${name}`)}
+              type="date"
+              value={value(name)}
+              onChange={(event) => change({ [name]: event.target.value })}
+              slotProps={{ inputLabel: { shrink: true } }}
+            />
+          ))}
+          {about.length > 0 && (
+            <Button
+              variant="outlined"
+              onClick={() =>
+                change(Object.fromEntries([...THINGS, 'about'].map((name) => [name, null])))
+              }
+            >
+              {t('ledger.only', {
+                what: value('about') || `${t(`ask.${about[0].toUpperCase()}`)} ${value(about[0])}`,
+              })}
+            </Button>
+          )}
+        </Box>
+        <Sheet<Row>
+          name="ledger"
+          question={[question]}
+          fetch={(offset, limit) =>
+            read(api.GET('/api/ledger', { params: { query: { ...question, offset, limit } } }))
+          }
+          columns={columns.shown}
+          rowKey={(row) => `${row.posting}-${row.line}`}
+          sorting={{ by: 'WHEN', descending: !now.oldestFirst }}
+          onSort={() => change({ oldest: now.oldestFirst ? null : '1' })}
+          opened={value('row')}
+          onOpen={(row) => change({ open: String(row.posting), row: `${row.posting}-${row.line}` })}
+          empty={t('ledger.none')}
+        />
+      </Box>
+      {opened && (
+        <PostingPanel
+          key={opened}
+          posting={Number(opened)}
+          onClose={() => change({ open: null, row: null })}
+        />
+      )}
+    </>
+  );
+}
+
+function nextDay(day: string): string {
+  const next = new Date(`${day}T00:00`);
+  next.setDate(next.getDate() + 1);
+  return next.toISOString();
+}
+
+function exportAddress(
+  format: string,
+  question: Record<string, unknown>,
+  shown: { key: string }[],
+): string {
+  const query = new URLSearchParams({ format });
+  shown.forEach((column) => query.append('columns', column.key));
+  for (const [name, value] of Object.entries(question)) {
+    if (value !== undefined) {
+      query.set(name, String(value));
+    }
+  }
+  return `/api/export/ledger?${query}`;
+}

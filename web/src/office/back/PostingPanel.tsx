@@ -1,0 +1,130 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type FormEvent } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Link } from 'react-router';
+import { api, commandId, read } from '../../api/client';
+import { useMay } from '../../app/session';
+import { Amount } from '../../kit/Amount';
+import { Code } from '../../kit/Code';
+import { instant } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Part, SidePanel } from '../../kit/SidePanel';
+
+/** One posting with all its lines; and, for those who may, taking it back. */
+export function PostingPanel({ posting, onClose }: { posting: number; onClose: () => void }) {
+  const { t } = useTranslation();
+  const mayPost = useMay('POST');
+  const queries = useQueryClient();
+  const [reason, setReason] = useState('');
+  const [command] = useState(commandId);
+  const lines = useQuery({
+    queryKey: ['ledger', 'posting', posting],
+    queryFn: () =>
+      read(
+        api.GET('/api/ledger', { params: { query: { posting, limit: 200, oldestFirst: true } } }),
+      ),
+  });
+  const reverse = useMutation({
+    mutationFn: () =>
+      read(
+        api.POST('/api/postings/{posting}/reversal', {
+          params: { ...command.params, path: { posting } },
+          body: { reason },
+        }),
+      ),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ['ledger'] }),
+  });
+  const head = lines.data?.rows[0];
+  if (!head) {
+    return (
+      <SidePanel title={`${t('ledger.posting')} ${posting}`} onClose={onClose}>
+        <ProblemNote problem={lines.error} />
+        {lines.data && t('ledger.gone')}
+      </SidePanel>
+    );
+  }
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    reverse.mutate();
+  };
+  const facts: [string, string | null][] = [
+    [t('ledger.when'), instant(head.effective)],
+    [t('ledger.recorded'), instant(head.recorded)],
+    [t('ledger.person'), head.person],
+    [t('ledger.device'), head.device],
+    [t('ledger.document'), head.document],
+    [t('ledger.reason'), head.reason],
+  ];
+  return (
+    <SidePanel
+      title={`${t('ledger.posting')} ${posting}`}
+      over={t(`kind.${head.kind}`)}
+      onClose={onClose}
+    >
+      <Box
+        component="dl"
+        sx={{ display: 'grid', gridTemplateColumns: '110px 1fr', m: 0, rowGap: 0.5 }}
+      >
+        {facts
+          .filter(([, value]) => value)
+          .map(([name, value]) => (
+            <Box key={name} sx={{ display: 'contents' }}>
+              <Box component="dt" sx={{ color: 'text.secondary' }}>
+                {name}
+              </Box>
+              <Box component="dd" sx={{ m: 0 }}>
+                {value}
+              </Box>
+            </Box>
+          ))}
+      </Box>
+      <Part title={t('ledger.lines')}>
+        {lines.data?.rows.map((row) => (
+          <Box key={row.line} sx={{ py: 0.5, borderBottom: 1, borderColor: 'divider' }}>
+            <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1 }}>
+              <Link to={`/office/on-hand?open=item:${row.itemId}`}>{row.name}</Link>
+              <Amount value={row.quantity} unit={row.symbol} />
+            </Box>
+            <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
+              <Code>{row.from}</Code> → <Code>{row.to}</Code>
+              {row.lot && ` · ${t('lot')} ${row.lot}`}
+              {row.serial && ` · ${t('serial')} ${row.serial}`}
+              {row.fromCondition !== row.toCondition &&
+                ` · ${t(`conditions.${row.fromCondition}`)} → ${t(`conditions.${row.toCondition}`)}`}
+            </Box>
+          </Box>
+        ))}
+      </Part>
+      {head.reverses !== null && (
+        <Part title={t('reverse.of')}>
+          <Link to={`/office/looking-back?open=${head.reverses}`}>{head.reverses}</Link>
+        </Part>
+      )}
+      {head.reversedBy !== null && (
+        <Part title={t('reverse.by')}>
+          <Link to={`/office/looking-back?open=${head.reversedBy}`}>{head.reversedBy}</Link>
+        </Part>
+      )}
+      {mayPost && head.reversedBy === null && head.kind !== 'REVERSAL' && (
+        <Part title={t('reverse.title')}>
+          <Box component="form" onSubmit={submit} sx={{ display: 'grid', gap: 1 }}>
+            <Box>{t('reverse.what')}</Box>
+            <TextField
+              label={t('reverse.reason')}
+              value={reason}
+              onChange={(event) => setReason(event.target.value)}
+              required
+            />
+            <ProblemNote problem={reverse.error} />
+            <Button type="submit" variant="contained" loading={reverse.isPending}>
+              {t('reverse.go')}
+            </Button>
+          </Box>
+        </Part>
+      )}
+    </SidePanel>
+  );
+}

@@ -1,0 +1,150 @@
+import Box from '@mui/material/Box';
+import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { Link } from 'react-router';
+import { api, read, type Schemas } from '../../api/client';
+import { fonts } from '../../app/theme';
+import { Amount } from '../../kit/Amount';
+import { Code } from '../../kit/Code';
+import { date, quantity } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Part, SidePanel } from '../../kit/SidePanel';
+import { parts, StockBar } from '../../kit/StockBar';
+import { Movements } from './Movements';
+
+type Row = Schemas['OnHandRow'];
+
+/** Everything about an item's stock: how much, made of what, where, which lots, what moved. */
+export function ItemPanel({
+  item,
+  lot,
+  onClose,
+}: {
+  item: number;
+  lot?: number;
+  onClose: () => void;
+}) {
+  const { t } = useTranslation();
+  const card = useQuery({
+    queryKey: ['item', item],
+    queryFn: () => read(api.GET('/api/items/{id}', { params: { path: { id: item } } })),
+  });
+  const total = useQuery({
+    queryKey: ['on-hand', 'item-total', item],
+    queryFn: () =>
+      read(api.GET('/api/on-hand', { params: { query: { group: 'ITEM', item, limit: 1 } } })),
+  });
+  const lies = useQuery({
+    queryKey: ['on-hand', 'item-lies', item],
+    queryFn: () =>
+      read(
+        api.GET('/api/on-hand', {
+          params: { query: { group: 'POSITION', item, sort: 'PLACE', limit: 200 } },
+        }),
+      ),
+  });
+  if (!card.data || !lies.data) {
+    return (
+      <SidePanel title={t('loading')} onClose={onClose}>
+        <ProblemNote problem={card.error ?? lies.error} />
+      </SidePanel>
+    );
+  }
+  const sum = total.data?.rows[0];
+  const onHand = sum?.onHand ?? '0';
+  const available = sum?.available ?? '0';
+  const of = parts(onHand, available);
+  const most = Math.max(0, ...lies.data.rows.map((row) => Number(row.onHand)));
+  const unit = card.data.symbol;
+  return (
+    <SidePanel
+      title={card.data.name}
+      over={
+        <>
+          <Code>{card.data.code}</Code>
+          {card.data.category && ` · ${card.data.category}`}
+          {card.data.hazardClass && ` · ${t('item.hazard')} ${card.data.hazardClass}`}
+        </>
+      }
+      onClose={onClose}
+    >
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, my: 1 }}>
+        <Box sx={{ fontFamily: fonts.heading, fontWeight: 600, fontSize: 44, lineHeight: 1 }}>
+          <Amount value={onHand} unit={unit} />
+        </Box>
+        <Box sx={{ color: 'text.secondary' }}>{t('onHand.onHand').toLowerCase()}</Box>
+      </Box>
+      <StockBar of={of} scale={Number(onHand)} height={14} />
+      <Box sx={{ display: 'flex', gap: 2, mt: 0.5 }}>
+        <span>
+          {t('bar.available')} <b>{quantity(available)}</b>
+        </span>
+        {of.held > 0 && (
+          <span>
+            {t('bar.held')} <b>{quantity(String(of.held))}</b>
+          </span>
+        )}
+      </Box>
+      <Part title={t('onHand.lies')}>
+        {lies.data.rows.map((row) => (
+          <Lie key={row.key} row={row} most={most} chosen={row.lotId === lot} />
+        ))}
+        {lies.data.total === 0 && (
+          <Box sx={{ color: 'text.secondary' }}>{t('onHand.noneAnywhere')}</Box>
+        )}
+        {lies.data.total > lies.data.rows.length && (
+          <Box sx={{ color: 'text.secondary' }}>
+            {t('onHand.more', { count: lies.data.total - lies.data.rows.length })}
+          </Box>
+        )}
+      </Part>
+      {card.data.packs.length > 0 && (
+        <Part title={t('item.packs')}>
+          {card.data.packs.map((pack) => (
+            <Box key={pack.id}>
+              {pack.name} = {quantity(pack.factor)} {unit}
+            </Box>
+          ))}
+        </Part>
+      )}
+      <Movements of={{ item, lot }} about={card.data.code} />
+      <Part title={t('item.more')}>
+        <Link to={`/office/rules/items?open=${item}`}>{t('item.rules')}</Link>
+      </Part>
+    </SidePanel>
+  );
+}
+
+function Lie({ row, most, chosen }: { row: Row; most: number; chosen: boolean }) {
+  const { t } = useTranslation();
+  const detail = [
+    row.site,
+    row.lot && `${t('lot')} ${row.lot}`,
+    row.serial && `${t('serial')} ${row.serial}`,
+    row.expiry && `${t('expires')} ${date(row.expiry)}`,
+    row.condition !== 'GOOD' && row.condition && t(`conditions.${row.condition}`),
+  ].filter(Boolean);
+  return (
+    <Box
+      sx={{
+        py: 0.5,
+        borderBottom: 1,
+        borderColor: 'divider',
+        bgcolor: chosen ? (theme) => theme.house.chosen : undefined,
+      }}
+    >
+      <Box sx={{ display: 'grid', gridTemplateColumns: '110px 1fr 90px', gap: 1 }}>
+        <Link to={`?group=PLACE&open=place:${row.placeId}`}>
+          <Code>{row.place}</Code>
+        </Link>
+        <Box sx={{ alignSelf: 'center' }}>
+          <StockBar of={parts(row.onHand ?? '0', row.available ?? '0')} scale={most} />
+        </Box>
+        <Box sx={{ textAlign: 'right' }}>
+          <Amount value={row.onHand} unit={row.symbol} />
+        </Box>
+      </Box>
+      <Box sx={{ color: 'text.secondary', fontSize: 13 }}>{detail.join(' · ')}</Box>
+    </Box>
+  );
+}

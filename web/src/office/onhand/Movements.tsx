@@ -1,0 +1,65 @@
+import Box from '@mui/material/Box';
+import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { Link } from 'react-router';
+import { api, read, type Schemas } from '../../api/client';
+import { Amount } from '../../kit/Amount';
+import { Code } from '../../kit/Code';
+import { instant } from '../../kit/format';
+import { Part } from '../../kit/SidePanel';
+
+type Narrowing = { item?: number; place?: number; lot?: number };
+
+/** The last movements of an item, a place or a lot, and the way to all of them. */
+export function Movements({ of, about }: { of: Narrowing; about: string }) {
+  const { t } = useTranslation();
+  const moves = useQuery({
+    queryKey: ['ledger', 'last', of],
+    queryFn: () => read(api.GET('/api/ledger', { params: { query: { ...of, limit: 8 } } })),
+  });
+  const all = new URLSearchParams({ about });
+  Object.entries(of).forEach(([name, value]) => value && all.set(name, String(value)));
+  return (
+    <Part title={t('movements.title')}>
+      {moves.data?.rows.map((row) => (
+        <Movement key={`${row.posting}-${row.line}`} row={row} />
+      ))}
+      {moves.data?.total === 0 && <Box sx={{ color: 'text.secondary' }}>{t('movements.none')}</Box>}
+      <Box sx={{ mt: 1 }}>
+        <Link to={`/office/looking-back?${all}`}>{t('movements.all')}</Link>
+      </Box>
+    </Part>
+  );
+}
+
+function Movement({ row }: { row: Schemas['LedgerRow'] }) {
+  const { t } = useTranslation();
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '1fr auto',
+        columnGap: 1,
+        py: 0.5,
+        borderBottom: 1,
+        borderColor: 'divider',
+      }}
+    >
+      <Box>
+        <Code>{row.from}</Code> → <Code>{row.to}</Code>
+      </Box>
+      <Box sx={{ textAlign: 'right' }}>
+        <Amount value={row.quantity} unit={row.symbol} />
+      </Box>
+      <Box sx={{ color: 'text.secondary', fontSize: 13, gridColumn: '1 / -1' }}>
+        {instant(row.effective)} · {t(`kind.${row.kind}`)} · {row.person}
+        {row.lot && (
+          <>
+            {' · '}
+            <Code>{row.lot}</Code>
+          </>
+        )}
+      </Box>
+    </Box>
+  );
+}

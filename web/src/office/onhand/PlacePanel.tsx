@@ -1,0 +1,76 @@
+import Box from '@mui/material/Box';
+import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { Link } from 'react-router';
+import { api, read } from '../../api/client';
+import { Amount } from '../../kit/Amount';
+import { Code } from '../../kit/Code';
+import { date } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Part, SidePanel } from '../../kit/SidePanel';
+import { Movements } from './Movements';
+
+/** A bin: what lies in it, what it is for, what moved. */
+export function PlacePanel({ place, onClose }: { place: number; onClose: () => void }) {
+  const { t } = useTranslation();
+  const bin = useQuery({
+    queryKey: ['bin', place],
+    queryFn: () => read(api.GET('/api/bins/{id}', { params: { path: { id: place } } })),
+  });
+  const holds = useQuery({
+    queryKey: ['on-hand', 'place-holds', place],
+    queryFn: () =>
+      read(
+        api.GET('/api/on-hand', { params: { query: { group: 'POSITION', place, limit: 200 } } }),
+      ),
+  });
+  if (!bin.data || !holds.data) {
+    return (
+      <SidePanel title={t('loading')} onClose={onClose}>
+        <ProblemNote problem={bin.error ?? holds.error} />
+      </SidePanel>
+    );
+  }
+  return (
+    <SidePanel
+      title={bin.data.address}
+      over={`${bin.data.area} · ${t(`purpose.${bin.data.purpose}`)}`}
+      onClose={onClose}
+    >
+      <Box>
+        {t(`mixing.${bin.data.mixing}`)}
+        {bin.data.storageClass && ` · ${t('bins.storage')} ${bin.data.storageClass}`}
+        {!bin.data.active && ` · ${t('bins.closed')}`}
+      </Box>
+      <Part title={t('onHand.holds')}>
+        {holds.data.rows.map((row) => (
+          <Box key={row.key} sx={{ py: 0.5, borderBottom: 1, borderColor: 'divider' }}>
+            <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1 }}>
+              <Link to={`?open=item:${row.itemId}`}>{row.name}</Link>
+              <Amount value={row.onHand} unit={row.symbol} />
+            </Box>
+            <Box sx={{ color: 'text.secondary', fontSize: 13 }}>
+              <Code>{row.item}</Code>
+              {row.lot && (
+                <>
+                  {` · ${t('lot')} `}
+                  <Code>{row.lot}</Code>
+                </>
+              )}
+              {row.serial && (
+                <>
+                  {` · ${t('serial')} `}
+                  <Code>{row.serial}</Code>
+                </>
+              )}
+              {row.expiry && ` · ${t('expires')} ${date(row.expiry)}`}
+              {row.condition !== 'GOOD' && ` · ${t(`conditions.${row.condition}`)}`}
+            </Box>
+          </Box>
+        ))}
+        {holds.data.total === 0 && <Box sx={{ color: 'text.secondary' }}>{t('bins.empty')}</Box>}
+      </Part>
+      <Movements of={{ place }} about={bin.data.address} />
+    </SidePanel>
+  );
+}

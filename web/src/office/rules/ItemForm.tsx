@@ -1,0 +1,258 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type FormEvent } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, commandId, read, type Schemas } from '../../api/client';
+import { useMay, useSites } from '../../app/session';
+import { Choice } from '../../kit/Choice';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Part } from '../../kit/SidePanel';
+import { useForm } from './useForm';
+
+type Card = Schemas['ItemCard'];
+type Entry = Schemas['ItemEntry'];
+type PackRow = { name: string; factor: string; barcodes: string };
+
+const TRACKINGS = ['NONE', 'LOT', 'SERIAL', 'LOT_AND_SERIAL'] as const;
+
+/** An item as it is entered or changed. */
+export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void }) {
+  const { t } = useTranslation();
+  const may = useMay('RULES');
+  const queries = useQueryClient();
+  const sites = useSites();
+  const units = useQuery({
+    queryKey: ['units'],
+    queryFn: () => read(api.GET('/api/units')),
+    staleTime: Infinity,
+  });
+  const [command, setCommand] = useState(commandId);
+  const save = useMutation({
+    mutationFn: (body: Entry) =>
+      card
+        ? read(
+            api.PUT('/api/items/{id}', {
+              params: { ...command.params, path: { id: card.id } },
+              body,
+            }),
+          )
+        : read(api.POST('/api/items', { ...command, body })),
+    onSuccess: (saved) => {
+      queries.setQueryData(['item', saved.id], saved);
+      void queries.invalidateQueries({ queryKey: ['items'] });
+      onDone?.();
+    },
+    onSettled: () => setCommand(commandId()),
+  });
+  const form = useForm(
+    {
+      code: card?.code ?? '',
+      name: card?.name ?? '',
+      category: card?.category ?? '',
+      unit: card?.unit ?? 'PIECE',
+      decimals: String(card?.decimals ?? 0),
+      tracking: card?.tracking ?? 'NONE',
+      shelfLifeDays: card?.shelfLifeDays ? String(card.shelfLifeDays) : '',
+      hazardClass: card?.hazardClass ?? '',
+      storageClass: card?.storageClass ?? '',
+      active: card?.active ?? true,
+      barcodes: card?.barcodes.join(', ') ?? '',
+    },
+    save.error,
+  );
+  const [packs, setPacks] = useState<PackRow[]>(
+    () =>
+      card?.packs.map((pack) => ({
+        name: pack.name,
+        factor: pack.factor,
+        barcodes: pack.barcodes.join(', '),
+      })) ?? [],
+  );
+  const [homes, setHomes] = useState<Record<number, { address: string; shelfNote: string }>>(() =>
+    Object.fromEntries(
+      (card?.homes ?? []).map((home) => [
+        home.site,
+        { address: home.address ?? '', shelfNote: home.shelfNote },
+      ]),
+    ),
+  );
+
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    const entry = form.entry;
+    save.mutate({
+      version: card?.version,
+      code: entry.code.trim().toUpperCase(),
+      name: entry.name,
+      category: entry.category,
+      unit: entry.unit,
+      decimals: Number(entry.decimals),
+      tracking: entry.tracking,
+      shelfLifeDays: entry.shelfLifeDays ? Number(entry.shelfLifeDays) : undefined,
+      hazardClass: entry.hazardClass,
+      storageClass: entry.storageClass,
+      active: entry.active,
+      barcodes: list(entry.barcodes),
+      packs: packs
+        .filter((pack) => pack.name.trim())
+        .map((pack) => ({
+          ...card?.packs.find((known) => known.name === pack.name),
+          id: 0,
+          name: pack.name.trim(),
+          factor: pack.factor,
+          barcodes: list(pack.barcodes),
+        })) as Entry['packs'],
+      homes: Object.entries(homes)
+        .filter(([, home]) => home.address || home.shelfNote)
+        .map(([site, home]) => ({
+          site: Number(site),
+          place: null,
+          address: home.address || null,
+          shelfNote: home.shelfNote,
+        })),
+    });
+  };
+
+  const changePack = (index: number, changes: Partial<PackRow>) =>
+    setPacks((before) => before.map((pack, i) => (i === index ? { ...pack, ...changes } : pack)));
+  const changeHome = (site: number, changes: Partial<{ address: string; shelfNote: string }>) =>
+    setHomes((before) => ({
+      ...before,
+      [site]: { ...{ address: '', shelfNote: '' }, ...before[site], ...changes },
+    }));
+
+  return (
+    <Box component="form" onSubmit={submit}>
+      <Box component="fieldset" disabled={!may} sx={{ border: 0, p: 0, m: 0, minWidth: 0 }}>
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, mt: 1 }}>
+          <TextField label={t('item.code')} required disabled={!!card} {...form.text('code')} />
+          <TextField label={t('item.category')} {...form.text('category')} />
+          <TextField
+            label={t('item.name')}
+            required
+            sx={{ gridColumn: '1 / -1' }}
+            {...form.text('name')}
+          />
+          <Choice
+            label={t('item.unit')}
+            value={form.entry.unit}
+            onChange={(unit) =>
+              form.set({
+                unit,
+                decimals: String(units.data?.find((one) => one.unit === unit)?.usualDecimals ?? 0),
+              })
+            }
+            options={(units.data ?? []).map(
+              (one) => [one.unit, `${t(`unit.${one.unit}`)} (${one.code})`] as const,
+            )}
+          />
+          <TextField label={t('item.decimals')} type="number" {...form.text('decimals')} />
+          <Choice
+            label={t('item.tracking')}
+            value={form.entry.tracking}
+            onChange={(tracking) => form.set({ tracking })}
+            options={TRACKINGS.map((one) => [one, t(`tracking.${one}`)] as const)}
+          />
+          <TextField label={t('item.shelfLife')} type="number" {...form.text('shelfLifeDays')} />
+          <TextField label={t('item.hazard')} {...form.text('hazardClass')} />
+          <TextField label={t('item.storage')} {...form.text('storageClass')} />
+          <TextField
+            label={t('item.barcodes')}
+            sx={{ gridColumn: '1 / -1' }}
+            {...form.text('barcodes')}
+          />
+          <label>
+            <input
+              type="checkbox"
+              checked={form.entry.active}
+              onChange={(event) => form.set({ active: event.target.checked })}
+            />{' '}
+            {t('item.active')}
+          </label>
+        </Box>
+        <Part title={t('item.packs')}>
+          {packs.map((pack, i) => (
+            <Box
+              key={i}
+              sx={{ display: 'grid', gridTemplateColumns: '1fr 90px 2fr', gap: 1, mt: 1 }}
+            >
+              <TextField
+                label={t('pack.name')}
+                value={pack.name}
+                onChange={(event) => changePack(i, { name: event.target.value })}
+              />
+              <TextField
+                label={t('pack.factor')}
+                value={pack.factor}
+                onChange={(event) => changePack(i, { factor: event.target.value })}
+              />
+              <TextField
+                label={t('item.barcodes')}
+                value={pack.barcodes}
+                onChange={(event) => changePack(i, { barcodes: event.target.value })}
+              />
+            </Box>
+          ))}
+          <Button
+            onClick={() => setPacks([...packs, { name: '', factor: '', barcodes: '' }])}
+            sx={{ mt: 1 }}
+          >
+            {t('pack.add')}
+          </Button>
+        </Part>
+        <Part title={t('item.homes')}>
+          {sites.data?.map((site) => (
+            <Box
+              key={site.id}
+              sx={{
+                display: 'grid',
+                gridTemplateColumns: '140px 1fr',
+                gap: 1,
+                mt: 1,
+                alignItems: 'center',
+              }}
+            >
+              <span>{site.name}</span>
+              <TextField
+                label={site.binned ? t('item.homeBin') : t('item.shelfNote')}
+                value={
+                  site.binned ? (homes[site.id]?.address ?? '') : (homes[site.id]?.shelfNote ?? '')
+                }
+                onChange={(event) =>
+                  changeHome(
+                    site.id,
+                    site.binned
+                      ? { address: event.target.value }
+                      : { shelfNote: event.target.value },
+                  )
+                }
+              />
+            </Box>
+          ))}
+        </Part>
+        <ProblemNote problem={save.error} />
+        {may && (
+          <Button
+            type="submit"
+            variant="contained"
+            fullWidth
+            loading={save.isPending}
+            sx={{ mt: 2, minHeight: 44 }}
+          >
+            {t('save')}
+          </Button>
+        )}
+        {save.isSuccess && <Box sx={{ color: 'success.main', mt: 1 }}>{t('saved')}</Box>}
+      </Box>
+    </Box>
+  );
+}
+
+function list(text: string): string[] {
+  return text
+    .split(/[\s,;]+/)
+    .map((one) => one.trim())
+    .filter(Boolean);
+}

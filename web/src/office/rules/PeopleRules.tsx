@@ -1,0 +1,223 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type FormEvent } from 'react';
+import { useTranslation } from 'react-i18next';
+import { useSearchParams } from 'react-router';
+import { api, commandId, read, type Schemas } from '../../api/client';
+import { useSites } from '../../app/session';
+import { Choice } from '../../kit/Choice';
+import { Code } from '../../kit/Code';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Part, SidePanel } from '../../kit/SidePanel';
+import { RulesFrame } from './RulesFrame';
+import { useForm } from './useForm';
+
+type Card = Schemas['PersonCard'];
+const ROLES = ['FLOOR_HAND', 'CLERK', 'CONTROLLER', 'AUDITOR', 'ADMINISTRATOR'] as const;
+
+/** Who works here, as what, and where. */
+export function PeopleRules() {
+  const { t } = useTranslation();
+  const sites = useSites();
+  const [address, setAddress] = useSearchParams();
+  const opened = address.get('open');
+  const open = (who: string | null) => setAddress(who ? { open: who } : {});
+  const people = useQuery({
+    queryKey: ['people'],
+    queryFn: () => read(api.GET('/api/people')),
+  });
+  const whereOf = (card: Card) =>
+    card.everywhere
+      ? t('everySite')
+      : (sites.data ?? [])
+          .filter((site) => card.sites.includes(site.id))
+          .map((site) => site.name)
+          .join(', ');
+  return (
+    <RulesFrame>
+      <Box sx={{ flex: 1, minWidth: 0, p: 2, overflow: 'auto' }}>
+        <Box sx={{ display: 'flex', gap: 2, mb: 1.5 }}>
+          <Box component="h1" sx={{ typography: 'h1', m: 0 }}>
+            {t('rules.people')}
+          </Box>
+          <Button variant="contained" sx={{ ml: 'auto' }} onClick={() => open('new')}>
+            {t('people.add')}
+          </Button>
+        </Box>
+        <ProblemNote problem={people.error} />
+        <Box
+          component="table"
+          sx={{
+            width: '100%',
+            borderCollapse: 'collapse',
+            '& td, & th': {
+              textAlign: 'left',
+              px: 1,
+              height: 36,
+              borderBottom: 1,
+              borderColor: 'divider',
+            },
+          }}
+        >
+          <thead>
+            <tr>
+              {['name', 'code', 'role', 'where', 'signIn'].map((head) => (
+                <th key={head}>{t(`people.${head}`)}</th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {people.data?.map((card) => (
+              <tr key={card.id}>
+                <td>
+                  <Button onClick={() => open(String(card.id))} sx={{ px: 0, fontSize: 16 }}>
+                    {card.name}
+                  </Button>
+                </td>
+                <td>
+                  <Code>{card.code}</Code>
+                </td>
+                <td>{t(`role.${card.role}`)}</td>
+                <td>{whereOf(card)}</td>
+                <td>
+                  {!card.active
+                    ? t('people.gone')
+                    : [card.hasPassword && t('people.password'), card.hasPin && t('people.pin')]
+                        .filter(Boolean)
+                        .join(', ')}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Box>
+      </Box>
+      {opened && (opened === 'new' || people.data) && (
+        <PersonForm
+          key={opened + String(people.data?.find((one) => String(one.id) === opened)?.version)}
+          card={people.data?.find((one) => String(one.id) === opened)}
+          onClose={() => open(null)}
+        />
+      )}
+    </RulesFrame>
+  );
+}
+
+function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
+  const { t } = useTranslation();
+  const queries = useQueryClient();
+  const sites = useSites();
+  const [command, setCommand] = useState(commandId);
+  const save = useMutation({
+    mutationFn: (body: Schemas['PersonEntry']) =>
+      card
+        ? read(
+            api.PUT('/api/people/{id}', {
+              params: { ...command.params, path: { id: card.id } },
+              body,
+            }),
+          )
+        : read(api.POST('/api/people', { ...command, body })),
+    onSuccess: () => {
+      void queries.invalidateQueries({ queryKey: ['people'] });
+      if (!card) {
+        onClose();
+      }
+    },
+    onSettled: () => setCommand(commandId()),
+  });
+  const form = useForm(
+    {
+      code: card?.code ?? '',
+      name: card?.name ?? '',
+      role: card?.role ?? 'FLOOR_HAND',
+      everywhere: card?.everywhere ?? false,
+      sites: card?.sites ?? [],
+      active: card?.active ?? true,
+      password: '',
+      pin: '',
+    },
+    save.error,
+  );
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    save.mutate({
+      ...form.entry,
+      code: form.entry.code.trim().toUpperCase(),
+      version: card?.version,
+      password: form.entry.password || undefined,
+      pin: form.entry.pin || undefined,
+    });
+  };
+  return (
+    <SidePanel title={card?.name ?? t('people.add')} onClose={onClose}>
+      <Box component="form" onSubmit={submit} sx={{ display: 'grid', gap: 1.5, pt: 1 }}>
+        <TextField label={t('people.name')} required {...form.text('name')} />
+        <TextField label={t('people.code')} required disabled={!!card} {...form.text('code')} />
+        <Choice
+          label={t('people.role')}
+          value={form.entry.role}
+          onChange={(role) => form.set({ role })}
+          options={ROLES.map((one) => [one, t(`role.${one}`)] as const)}
+        />
+        <Box sx={{ color: 'text.secondary' }}>{t(`roleMay.${form.entry.role}`)}</Box>
+        <Part title={t('people.where')}>
+          <label>
+            <input
+              type="checkbox"
+              checked={form.entry.everywhere}
+              onChange={(event) => form.set({ everywhere: event.target.checked })}
+            />{' '}
+            {t('everySite')}
+          </label>
+          {!form.entry.everywhere &&
+            sites.data?.map((site) => (
+              <Box key={site.id}>
+                <label>
+                  <input
+                    type="checkbox"
+                    checked={form.entry.sites.includes(site.id)}
+                    onChange={(event) =>
+                      form.set({
+                        sites: event.target.checked
+                          ? [...form.entry.sites, site.id]
+                          : form.entry.sites.filter((one) => one !== site.id),
+                      })
+                    }
+                  />{' '}
+                  {site.name}
+                </label>
+              </Box>
+            ))}
+        </Part>
+        <TextField
+          label={card?.hasPassword ? t('people.newPassword') : t('people.password')}
+          type="password"
+          autoComplete="new-password"
+          {...form.text('password')}
+        />
+        <TextField
+          label={card?.hasPin ? t('people.newPin') : t('people.pin')}
+          type="password"
+          autoComplete="off"
+          slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+          {...form.text('pin')}
+        />
+        <label>
+          <input
+            type="checkbox"
+            checked={form.entry.active}
+            onChange={(event) => form.set({ active: event.target.checked })}
+          />{' '}
+          {t('people.active')}
+        </label>
+        <ProblemNote problem={save.error} />
+        <Button type="submit" variant="contained" loading={save.isPending} sx={{ minHeight: 44 }}>
+          {t('save')}
+        </Button>
+        {save.isSuccess && <Box sx={{ color: 'success.main' }}>{t('saved')}</Box>}
+      </Box>
+    </SidePanel>
+  );
+}

@@ -1,0 +1,366 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type FormEvent, type ReactNode } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, commandId, read, type Schemas } from '../../api/client';
+import { useMay } from '../../app/session';
+import { Choice } from '../../kit/Choice';
+import { Code } from '../../kit/Code';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { useForm } from './useForm';
+
+const PURPOSES = ['RECEIVE', 'INSPECT', 'STORE', 'PICK', 'PACK', 'HOLD'] as const;
+const MIXINGS = ['ANYTHING', 'ONE_ITEM', 'ONE_ITEM_AND_LOT'] as const;
+
+/** Sends a form once; another sending is another command. */
+function useSave<B, A>(
+  send: (command: ReturnType<typeof commandId>, body: B) => Promise<A>,
+  onDone?: () => void,
+) {
+  const queries = useQueryClient();
+  const [command, setCommand] = useState(commandId);
+  return useMutation({
+    mutationFn: (body: B) => send(command, body),
+    onSuccess: () => {
+      for (const key of ['sites', 'bins', 'bin']) {
+        void queries.invalidateQueries({ queryKey: [key] });
+      }
+      onDone?.();
+    },
+    onSettled: () => setCommand(commandId()),
+  });
+}
+
+function Form({
+  save,
+  onSubmit,
+  children,
+  word,
+}: {
+  save: { error: unknown; isPending: boolean; isSuccess: boolean };
+  onSubmit: () => void;
+  children: ReactNode;
+  word: string;
+}) {
+  const { t } = useTranslation();
+  const may = useMay('RULES');
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    onSubmit();
+  };
+  return (
+    <Box component="form" onSubmit={submit}>
+      <Box
+        component="fieldset"
+        disabled={!may}
+        sx={{ border: 0, p: 0, m: 0, pt: 1, display: 'grid', gap: 1.5, minWidth: 0 }}
+      >
+        {children}
+        <ProblemNote problem={save.error} />
+        {may && (
+          <Button type="submit" variant="contained" loading={save.isPending} sx={{ minHeight: 44 }}>
+            {word}
+          </Button>
+        )}
+        {save.isSuccess && <Box sx={{ color: 'success.main' }}>{t('saved')}</Box>}
+      </Box>
+    </Box>
+  );
+}
+
+export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?: () => void }) {
+  const { t } = useTranslation();
+  const save = useSave(
+    (command, body: Schemas['SiteEntry']) =>
+      site
+        ? read(
+            api.PUT('/api/sites/{id}', {
+              params: { ...command.params, path: { id: site.id } },
+              body,
+            }),
+          )
+        : read(api.POST('/api/sites', { ...command, body })),
+    onDone,
+  );
+  const form = useForm(
+    {
+      code: site?.code ?? '',
+      name: site?.name ?? '',
+      timeZone: site?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+      binned: site?.binned ?? true,
+      street: site?.street ?? '',
+      town: site?.town ?? '',
+    },
+    save.error,
+  );
+  return (
+    <Form
+      save={save}
+      word={t('save')}
+      onSubmit={() =>
+        save.mutate({
+          ...form.entry,
+          code: form.entry.code.trim().toUpperCase(),
+          version: site?.version,
+        })
+      }
+    >
+      <TextField label={t('places.code')} required disabled={!!site} {...form.text('code')} />
+      <TextField label={t('places.name')} required {...form.text('name')} />
+      <TextField label={t('places.timeZone')} required {...form.text('timeZone')} />
+      <TextField label={t('places.street')} {...form.text('street')} />
+      <TextField label={t('places.town')} {...form.text('town')} />
+      <label>
+        <input
+          type="checkbox"
+          checked={form.entry.binned}
+          disabled={!!site}
+          onChange={(event) => form.set({ binned: event.target.checked })}
+        />{' '}
+        {t('places.binned')}
+      </label>
+    </Form>
+  );
+}
+
+export function AreaForm({
+  site,
+  area,
+  onDone,
+}: {
+  site: number;
+  area?: Schemas['AreaCard'];
+  onDone?: () => void;
+}) {
+  const { t } = useTranslation();
+  const save = useSave(
+    (command, body: Schemas['AreaEntry']) =>
+      area
+        ? read(
+            api.PUT('/api/areas/{id}', {
+              params: { ...command.params, path: { id: area.id } },
+              body,
+            }),
+          )
+        : read(
+            api.POST('/api/sites/{id}/areas', {
+              params: { ...command.params, path: { id: site } },
+              body,
+            }),
+          ),
+    onDone,
+  );
+  const form = useForm(
+    { code: area?.code ?? '', name: area?.name ?? '', purpose: area?.purpose ?? 'STORE' },
+    save.error,
+  );
+  return (
+    <Form
+      save={save}
+      word={t('save')}
+      onSubmit={() =>
+        save.mutate({
+          ...form.entry,
+          code: form.entry.code.trim().toUpperCase(),
+          version: area?.version,
+        })
+      }
+    >
+      <TextField label={t('places.code')} required disabled={!!area} {...form.text('code')} />
+      <TextField label={t('places.name')} required {...form.text('name')} />
+      <Choice
+        label={t('bins.purpose')}
+        value={form.entry.purpose}
+        onChange={(purpose) => form.set({ purpose })}
+        options={PURPOSES.map((one) => [one, t(`purpose.${one}`)] as const)}
+      />
+    </Form>
+  );
+}
+
+export function RackForm({ site, onDone }: { site: Schemas['SiteCard']; onDone: () => void }) {
+  const { t } = useTranslation();
+  const save = useSave(
+    (command, body: Schemas['RackEntry']) => read(api.POST('/api/racks', { ...command, body })),
+    onDone,
+  );
+  const form = useForm(
+    {
+      areaId: String(site.areas[0]?.id ?? ''),
+      pattern: '',
+      walkFrom: '0',
+      walkStep: '10',
+      levels: '1',
+      mixing: 'ANYTHING' as (typeof MIXINGS)[number],
+      storageClass: '',
+    },
+    save.error,
+  );
+  const entry: Schemas['RackEntry'] = {
+    areaId: Number(form.entry.areaId),
+    pattern: form.entry.pattern.trim().toUpperCase(),
+    walkFrom: Number(form.entry.walkFrom),
+    walkStep: Number(form.entry.walkStep),
+    levels: Number(form.entry.levels),
+    traits: {
+      mixing: form.entry.mixing,
+      storageClass: form.entry.storageClass,
+      maxVolume: null,
+      maxWeight: null,
+      maxUnitLoads: null,
+      x: null,
+      y: null,
+    },
+  };
+  const preview = useQuery({
+    queryKey: ['rack', entry],
+    queryFn: () => read(api.POST('/api/racks/preview', { body: entry })),
+    enabled: entry.pattern.length > 0 && Number(form.entry.areaId) > 0,
+    retry: false,
+    placeholderData: (before) => before,
+  });
+  const rack = entry.pattern && !preview.error ? preview.data : undefined;
+  return (
+    <Form
+      save={save}
+      word={rack ? t('rack.go', { count: rack.count }) : t('places.addRack')}
+      onSubmit={() => save.mutate(entry)}
+    >
+      <Box>{t('rack.what')}</Box>
+      <Choice
+        label={t('area')}
+        value={form.entry.areaId}
+        onChange={(areaId) => form.set({ areaId })}
+        options={site.areas.map((one) => [String(one.id), one.name] as const)}
+      />
+      <TextField
+        label={t('rack.pattern')}
+        placeholder="QA-[01..12]-[A..E]"
+        required
+        autoFocus
+        {...form.text('pattern')}
+      />
+      {entry.pattern && <ProblemNote problem={preview.error} />}
+      {rack && (
+        <Box
+          sx={{ borderLeft: 4, borderColor: rack.taken.length ? 'error.main' : 'divider', pl: 1.5 }}
+        >
+          <b>{t('rack.makes', { count: rack.count })}</b>
+          <Box>
+            <Code>
+              {rack.first.join(', ')}
+              {rack.count > rack.first.length && ` … ${rack.last}`}
+            </Code>
+          </Box>
+          {rack.taken.length > 0 && (
+            <Box sx={{ color: 'error.main' }}>
+              {t('rack.taken')} <Code>{rack.taken.join(', ')}</Code>
+            </Box>
+          )}
+        </Box>
+      )}
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1 }}>
+        <TextField label={t('rack.walkFrom')} type="number" {...form.text('walkFrom')} />
+        <TextField label={t('rack.walkStep')} type="number" {...form.text('walkStep')} />
+        <TextField label={t('rack.levels')} type="number" {...form.text('levels')} />
+      </Box>
+      <Choice
+        label={t('bins.mixing')}
+        value={form.entry.mixing}
+        onChange={(mixing) => form.set({ mixing })}
+        options={MIXINGS.map((one) => [one, t(`mixing.${one}`)] as const)}
+      />
+      <TextField label={t('bins.storage')} {...form.text('storageClass')} />
+    </Form>
+  );
+}
+
+export function BinForm({ id, site }: { id: number; site: Schemas['SiteCard'] }) {
+  const { t } = useTranslation();
+  const bin = useQuery({
+    queryKey: ['bin', id],
+    queryFn: () => read(api.GET('/api/bins/{id}', { params: { path: { id } } })),
+  });
+  return bin.data ? (
+    <KnownBinForm key={bin.data.version} bin={bin.data} site={site} />
+  ) : (
+    <ProblemNote problem={bin.error ?? (bin.isPending ? undefined : t('loading'))} />
+  );
+}
+
+function KnownBinForm({ bin, site }: { bin: Schemas['BinCard']; site: Schemas['SiteCard'] }) {
+  const { t } = useTranslation();
+  const save = useSave((command, body: Schemas['BinEntry']) =>
+    read(api.PUT('/api/bins/{id}', { params: { ...command.params, path: { id: bin.id } }, body })),
+  );
+  const form = useForm(
+    {
+      areaId: String(bin.areaId),
+      walk: String(bin.walk),
+      active: bin.active,
+      mixing: bin.mixing,
+      storageClass: bin.storageClass,
+      maxVolume: String(bin.maxVolume ?? ''),
+      maxWeight: String(bin.maxWeight ?? ''),
+      maxUnitLoads: String(bin.maxUnitLoads ?? ''),
+    },
+    save.error,
+  );
+  const number = (text: string) => (text.trim() === '' ? null : Number(text));
+  return (
+    <Form
+      save={save}
+      word={t('save')}
+      onSubmit={() =>
+        save.mutate({
+          version: bin.version,
+          areaId: Number(form.entry.areaId),
+          walk: Number(form.entry.walk),
+          active: form.entry.active,
+          traits: {
+            mixing: form.entry.mixing,
+            storageClass: form.entry.storageClass,
+            maxVolume: number(form.entry.maxVolume),
+            maxWeight: number(form.entry.maxWeight),
+            maxUnitLoads: number(form.entry.maxUnitLoads),
+            x: bin.x,
+            y: bin.y,
+          },
+        })
+      }
+    >
+      <Box sx={{ fontSize: 26 }}>
+        <Code strong>{bin.address}</Code>
+      </Box>
+      <Choice
+        label={t('area')}
+        value={form.entry.areaId}
+        onChange={(areaId) => form.set({ areaId })}
+        options={site.areas.map((one) => [String(one.id), one.name] as const)}
+      />
+      <TextField label={t('bins.walk')} type="number" {...form.text('walk')} />
+      <Choice
+        label={t('bins.mixing')}
+        value={form.entry.mixing}
+        onChange={(mixing) => form.set({ mixing })}
+        options={MIXINGS.map((one) => [one, t(`mixing.${one}`)] as const)}
+      />
+      <TextField label={t('bins.storage')} {...form.text('storageClass')} />
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1 }}>
+        <TextField label={t('bins.maxVolume')} {...form.text('maxVolume')} />
+        <TextField label={t('bins.maxWeight')} {...form.text('maxWeight')} />
+        <TextField label={t('bins.maxLoads')} {...form.text('maxUnitLoads')} />
+      </Box>
+      <label>
+        <input
+          type="checkbox"
+          checked={form.entry.active}
+          onChange={(event) => form.set({ active: event.target.checked })}
+        />{' '}
+        {t('bins.active')}
+      </label>
+    </Form>
+  );
+}
