@@ -74,6 +74,7 @@ export function theme(shift: Shift): Theme {
           body: { fontVariantNumeric: 'tabular-nums' },
           '*:focus-visible': focus,
           a: { color: c.link },
+          'input[type=checkbox]': { accentColor: c.ink, width: 18, height: 18, verticalAlign: -4 },
           '@media (prefers-reduced-motion: reduce)': {
             '*': { animation: 'none !important', transition: 'none !important' },
           },

@@ -133,7 +133,7 @@ function Sentence({ view }: { view: View }) {
       {view.lot && (
         <>
           {' · '}
-          {t('lot')}{' '}
+          {t('move.lot')}{' '}
           <Blank state={view.lot.state} label={t('lot')} why={why(view.lot.why)}>
             <Code>{view.lot.code}</Code>
           </Blank>
@@ -142,7 +142,7 @@ function Sentence({ view }: { view: View }) {
       {view.needsSerials && (
         <>
           {' · '}
-          {t('serial')}{' '}
+          {t('move.serial')}{' '}
           <Blank state={view.serials.length ? 'SAID' : 'EMPTY'} label={t('serial')}>
             <Code>{view.serials.join(', ')}</Code>
           </Blank>

@@ -115,6 +115,10 @@ export function Sheet<T>({
   };
 
   const template = columns.map((column) => column.width).join(' ');
+  const narrowest = columns.reduce(
+    (sum, column) => sum + Number.parseInt(column.width.replace('minmax(', '')),
+    0,
+  );
   const loading = waiting && total === 0;
   return (
     <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column', minHeight: 0 }}>
@@ -140,7 +144,7 @@ export function Sheet<T>({
             position: 'sticky',
             top: 0,
             zIndex: 1,
-            minWidth: 'max-content',
+            minWidth: narrowest,
             bgcolor: 'background.default',
             borderBottom: 2,
             borderColor: 'text.primary',
@@ -152,7 +156,10 @@ export function Sheet<T>({
             <HeadCell key={column.key} column={column} sorting={sorting} onSort={onSort} />
           ))}
         </Box>
-        <Box role="rowgroup" sx={{ height: rows.getTotalSize(), position: 'relative' }}>
+        <Box
+          role="rowgroup"
+          sx={{ height: rows.getTotalSize(), position: 'relative', minWidth: narrowest }}
+        >
           {visible.map((item) => {
             const row = rowAt(item.index);
             const key = row ? rowKey(row) : undefined;
@@ -175,7 +182,7 @@ export function Sheet<T>({
                   gridTemplateColumns: template,
                   position: 'absolute',
                   top: 0,
-                  minWidth: '100%',
+                  width: '100%',
                   height: ROW_HEIGHT,
                   alignItems: 'center',
                   transform: `translateY(${item.start}px)`,

@@ -13,7 +13,7 @@ export function quantity(amount: string | null | undefined): string {
   if (amount === null || amount === undefined) {
     return '';
   }
-  return Number(amount) === 0 ? '–' : number.format(amount as unknown as number);
+  return Number(amount) === 0 ? '–' : number.format(amount as `${number}`);
 }
 
 export function count(value: number): string {

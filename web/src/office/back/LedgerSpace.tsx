@@ -91,7 +91,7 @@ export function LedgerSpace() {
           aria-label={t('ledger.filters')}
           sx={{
             display: 'grid',
-            gridTemplateColumns: 'repeat(auto-fill, minmax(150px, 1fr))',
+            gridTemplateColumns: 'repeat(auto-fill, minmax(200px, 1fr))',
             gap: 1.5,
             mb: 1.5,
           }}

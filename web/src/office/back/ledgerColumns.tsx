@@ -12,7 +12,7 @@ export function ledgerColumns(t: TFunction): Column<Row>[] {
     {
       key: 'effective',
       title: t('ledger.when'),
-      width: '150px',
+      width: '170px',
       sort: 'WHEN',
       cell: (row) => instant(row.effective),
     },
@@ -28,8 +28,8 @@ export function ledgerColumns(t: TFunction): Column<Row>[] {
       width: '90px',
       cell: (row) => <Code>{row.item}</Code>,
     },
-    { key: 'name', title: t('item.name'), width: 'minmax(150px, 2fr)', cell: (row) => row.name },
-    { key: 'lot', title: t('lot'), width: '95px', cell: (row) => <Code>{row.lot}</Code> },
+    { key: 'name', title: t('item.name'), width: 'minmax(160px, 2fr)', cell: (row) => row.name },
+    { key: 'lot', title: t('lot'), width: '115px', cell: (row) => <Code>{row.lot}</Code> },
     {
       key: 'serial',
       title: t('serial'),
@@ -65,7 +65,7 @@ export function ledgerColumns(t: TFunction): Column<Row>[] {
     {
       key: 'recorded',
       title: t('ledger.recorded'),
-      width: '150px',
+      width: '170px',
       spare: true,
       cell: (row) => instant(row.recorded),
     },

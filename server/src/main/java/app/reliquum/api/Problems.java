@@ -125,7 +125,11 @@ class Problems extends ResponseEntityExceptionHandler {
 
   @Override
   protected ResponseEntity<Object> handleExceptionInternal(
-      Exception fault, Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+      Exception fault,
+      Object body,
+      HttpHeaders headers,
+      HttpStatusCode status,
+      WebRequest request) {
     if (body instanceof ProblemDetail detail
         && (detail.getType() == null || "about:blank".equals(detail.getType().toString()))) {
       detail.setType(URI.create("urn:reliquum:problem:http-" + status.value()));

@@ -6,17 +6,17 @@ import app.reliquum.catalog.Catalog;
 import app.reliquum.catalog.Words;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.floor.HouseCodes;
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.jspecify.annotations.Nullable;
-import io.swagger.v3.oas.annotations.media.Schema;
 
 /** Answers the ask line: what a scan stands for first, then what begins like the words. */
 @Service
@@ -51,7 +51,8 @@ class Ask {
    * @param itemId the item of a lot or serial number
    */
   @Schema(name = "AskHit")
-  record Hit(Kind kind, long id, @Nullable Long itemId, String title, String detail, boolean exact) {}
+  record Hit(
+      Kind kind, long id, @Nullable Long itemId, String title, String detail, boolean exact) {}
 
   @Transactional(readOnly = true)
   public List<Hit> hits(String text, Actor actor) {
@@ -119,8 +120,7 @@ class Ask {
                 : actor.sites().stream().collect(Collectors.toSet()))
         .query(
             (row, n) ->
-                new Hit(
-                    Kind.BIN, row.getLong(1), null, row.getString(2), row.getString(3), exact))
+                new Hit(Kind.BIN, row.getLong(1), null, row.getString(2), row.getString(3), exact))
         .list();
   }
 
@@ -150,8 +150,7 @@ class Ask {
 
   private static Hit ofItem(Kind kind, java.sql.ResultSet row, boolean exact)
       throws java.sql.SQLException {
-    return new Hit(
-        kind, row.getLong(1), row.getLong(4), row.getString(2), row.getString(3), exact);
+    return new Hit(kind, row.getLong(1), row.getLong(4), row.getString(2), row.getString(3), exact);
   }
 
   private List<Hit> postings(String text) {

@@ -26,13 +26,12 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.jspecify.annotations.Nullable;
 
 /** The items of the house, with their packs, barcodes, homes, lots and serial numbers. */
 @Service
@@ -75,7 +74,10 @@ public class Catalog {
 
   /** Where an item belongs at a site. */
   public record Home(
-      long site, @Nullable Long place, @Nullable String address, @NotNull @Size(max = 80) String shelfNote) {}
+      long site,
+      @Nullable Long place,
+      @Nullable String address,
+      @NotNull @Size(max = 80) String shelfNote) {}
 
   /** An item whole. */
   public record ItemCard(
@@ -164,8 +166,7 @@ public class Catalog {
       count = count.param("prefix", words.prefix()).param("indexed", words.indexed());
       rows = rows.param("prefix", words.prefix()).param("indexed", words.indexed());
     }
-    return new Page<>(
-        count.query(Long.class).single(), offset, rows.query(ItemRow.class).list());
+    return new Page<>(count.query(Long.class).single(), offset, rows.query(ItemRow.class).list());
   }
 
   /** A query for the ids of items that match words; it takes "prefix" and "indexed". */
@@ -180,8 +181,7 @@ public class Catalog {
 
   /** The ids of items that match words, at most so many. */
   public List<Long> idsMatching(Words words, int atMost) {
-    return jdbc.sql(
-            "select id from (" + matching(words) + ") found order by id limit " + atMost)
+    return jdbc.sql("select id from (" + matching(words) + ") found order by id limit " + atMost)
         .param("prefix", words.prefix())
         .param("indexed", words.indexed())
         .query(Long.class)
@@ -359,7 +359,8 @@ public class Catalog {
             .query(Code.class)
             .list();
     List<PackCard> packs =
-        jdbc.sql("select * from pack where item_id = ? order by factor")
+        jdbc
+            .sql("select * from pack where item_id = ? order by factor")
             .param(item.id())
             .query(PackRow.class)
             .list()
@@ -544,18 +545,19 @@ public class Catalog {
   /** The piece with a serial number, made known if it is not. */
   @Transactional
   public SerialCard obtainSerial(long item, String code, long lot, LocalDate serviceDue) {
-    Optional<SerialCard> known = serial(item, code);
-    if (known.isPresent()) {
-      return known.get();
-    }
-    GeneratedKeyHolder key = new GeneratedKeyHolder();
-    jdbc.sql("insert into serial (item_id, code, lot_id, service_due) values (?, ?, ?, ?)")
-        .param(item)
-        .param(code)
-        .param(lot)
-        .param(serviceDue)
-        .update(key, "id");
-    return new SerialCard(key.getKeyAs(Number.class).longValue(), item, code, lot, serviceDue);
+    return serial(item, code)
+        .orElseGet(
+            () -> {
+              try {
+                jdbc.sql(
+                        "insert into serial (item_id, code, lot_id, service_due) values (?, ?, ?, ?)")
+                    .params(item, code, lot, serviceDue)
+                    .update();
+              } catch (DuplicateKeyException madeMeanwhile) {
+                // then it is there
+              }
+              return serial(item, code).orElseThrow();
+            });
   }
 
   /** Every category that an item has, for pick lists. */

@@ -73,6 +73,10 @@ class CatalogController {
   Catalog.ItemCard change(
       Command command, @PathVariable long id, @Valid @RequestBody Catalog.ItemEntry entry) {
     return commands.once(
-        command, "change item " + id, entry, Catalog.ItemCard.class, () -> catalog.change(id, entry));
+        command,
+        "change item " + id,
+        entry,
+        Catalog.ItemCard.class,
+        () -> catalog.change(id, entry));
   }
 }

@@ -32,6 +32,6 @@ public record Words(String text, List<String> words) {
 
   /** The pattern of codes that begin with the text. */
   public String prefix() {
-    return text.replace("\\", "").replace("%", "").replace("_", "\\_") + "%";
+    return text.replace("\\", "\\\\").replace("%", "\\%").replace("_", "\\_") + "%";
   }
 }

@@ -85,8 +85,7 @@ class DemoHistory {
     }
   }
 
-  void write(
-      List<DemoItem> items, DemoSite quay, DemoSite holm, DemoSite pontoon, DemoSite tern) {
+  void write(List<DemoItem> items, DemoSite quay, DemoSite holm, DemoSite pontoon, DemoSite tern) {
     supplier = places.contra(PlaceKind.SUPPLIER);
     customer = places.contra(PlaceKind.CUSTOMER);
     opening = places.contra(PlaceKind.OPENING);
@@ -245,8 +244,12 @@ class DemoHistory {
       stock.post(
           new Command(UUID.randomUUID(), hands.get(1), "office"),
           new NewPosting(
-              PostingKind.CONDITION, at(today.minusDays(1), 16, 5 * i), null, null,
-              condition == Condition.REJECTED ? "Crushed in transport" : "Label missing", held));
+              PostingKind.CONDITION,
+              at(today.minusDays(1), 16, 5 * i),
+              null,
+              null,
+              condition == Condition.REJECTED ? "Crushed in transport" : "Label missing",
+              held));
     }
   }
 
@@ -281,9 +284,11 @@ class DemoHistory {
     String code =
         chart
             ? "Ed. " + day.getYear() + "/" + (1 + day.getMonthValue() / 4)
-            : "%s%02d%d".formatted(
-                "KLMNPRST".charAt((int) (item.card().id() % 8)), day.getMonthValue(),
-                100 + random.nextInt(900));
+            : "%s%02d%d"
+                .formatted(
+                    "KLMNPRST".charAt((int) (item.card().id() % 8)),
+                    day.getMonthValue(),
+                    100 + random.nextInt(900));
     int age = random.nextInt(90);
     int life = item.range().lifeDays();
     // Some lots come in with little life left, so that something is always about to expire.
@@ -333,12 +338,11 @@ class DemoHistory {
     return new Line(goods, Spot.in(from), Spot.in(to), quantity);
   }
 
-  private void post(
-      PostingKind kind, Instant when, String document, List<Line> lines, int hand) {
+  private void post(PostingKind kind, Instant when, String document, List<Line> lines, int hand) {
     stock.post(
         new Command(UUID.randomUUID(), hands.get(hand), hand == 2 ? "handheld 2" : "office"),
-        new NewPosting(kind, when.isAfter(clock.instant()) ? null : when, document, null, null,
-            lines));
+        new NewPosting(
+            kind, when.isAfter(clock.instant()) ? null : when, document, null, null, lines));
   }
 
   private static Instant at(LocalDate day, int hour, int minute) {
@@ -348,12 +352,6 @@ class DemoHistory {
   private long bin(DemoSite site, String address) {
     return bins.computeIfAbsent(
         site.code() + "." + address,
-        label ->
-            places
-                .ofLabel(
-                    new OwnLabel(
-                        OwnLabel.Kind.BIN, label))
-                .orElseThrow()
-                .id());
+        label -> places.ofLabel(new OwnLabel(OwnLabel.Kind.BIN, label)).orElseThrow().id());
   }
 }

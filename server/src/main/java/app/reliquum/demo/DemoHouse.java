@@ -136,18 +136,39 @@ class DemoHouse implements ApplicationRunner {
     List<String> bulk = new ArrayList<>();
     for (String row : List.of("QA", "QB", "QC")) {
       pick.addAll(
-          rack(site, row, "Pick face " + row, AreaPurpose.PICK, "", 1000 * row.charAt(1), 5,
+          rack(
+              site,
+              row,
+              "Pick face " + row,
+              AreaPurpose.PICK,
+              "",
+              1000 * row.charAt(1),
+              5,
               row + "-[01..16]-[A..E]"));
     }
     for (String row : List.of("BA", "BB", "BC", "BD")) {
       bulk.addAll(
-          rack(site, row, "Bulk " + row, AreaPurpose.STORE, "", 9000 * row.charAt(1), 4,
+          rack(
+              site,
+              row,
+              "Bulk " + row,
+              AreaPurpose.STORE,
+              "",
+              9000 * row.charAt(1),
+              4,
               row + "-[01..20]-[A..D]"));
     }
     List<String> flares =
         rack(site, "FL", "Flare locker", AreaPurpose.STORE, "FLARE", 900_000, 1, "FL-[01..20]");
     List<String> paint =
-        rack(site, "PT", "Paint store", AreaPurpose.STORE, "PAINT", 910_000, 2,
+        rack(
+            site,
+            "PT",
+            "Paint store",
+            AreaPurpose.STORE,
+            "PAINT",
+            910_000,
+            2,
             "PT-[01..32]-[A..B]");
     rack(site, "PACK", "Packing", AreaPurpose.PACK, "", 920_000, 1, "PACK-[1..4]");
     List<String> hold = rack(site, "HOLD", "Hold", AreaPurpose.HOLD, "", 930_000, 1, "HOLD-[1..4]");
@@ -159,14 +180,19 @@ class DemoHouse implements ApplicationRunner {
     List<String> docks = rack(site, "DOCK", "Dock", AreaPurpose.RECEIVE, "", 0, 1, "DOCK-[1..2]");
     List<String> pick =
         rack(site, "OA", "Hall", AreaPurpose.PICK, "", 100, 5, "OA-[01..12]-[A..E]");
-    return new DemoSite(
-        site, docks, pick, pick, List.of(), List.of(), List.of(), List.of());
+    return new DemoSite(site, docks, pick, pick, List.of(), List.of(), List.of(), List.of());
   }
 
   private DemoSite site(String code, String name, boolean binned, String street, String town) {
     return new DemoSite(
         open(code, name, binned, street, town),
-        List.of(), List.of(), List.of(), List.of(), List.of(), List.of(), List.of());
+        List.of(),
+        List.of(),
+        List.of(),
+        List.of(),
+        List.of(),
+        List.of(),
+        List.of());
   }
 
   private Places.SiteCard open(
@@ -191,7 +217,13 @@ class DemoHouse implements ApplicationRunner {
     BigDecimal y = BigDecimal.valueOf(walk % 97);
     places.addRack(
         new Places.RackEntry(
-            area.id(), pattern, walk, 10, levels, BigDecimal.valueOf(1.2), BigDecimal.ZERO,
+            area.id(),
+            pattern,
+            walk,
+            10,
+            levels,
+            BigDecimal.valueOf(1.2),
+            BigDecimal.ZERO,
             new Places.BinTraits(storage, mixing, null, null, null, BigDecimal.ZERO, y)));
     return BinPattern.of(pattern).addresses();
   }
@@ -264,8 +296,7 @@ class DemoHouse implements ApplicationRunner {
     if (range.carton() > 0) {
       boolean length = range.unit() == UnitOfMeasure.METRE;
       boolean liquid = range.unit() == UnitOfMeasure.LITRE;
-      packs.add(
-          pack(length ? "reel" : liquid ? "drum" : "carton", range.carton(), gtin(3, index)));
+      packs.add(pack(length ? "reel" : liquid ? "drum" : "carton", range.carton(), gtin(3, index)));
     }
     List<Catalog.Home> homes = new ArrayList<>();
     homes.add(new Catalog.Home(quay.card().id(), null, home, ""));

@@ -102,8 +102,20 @@ class ExportController {
         offset ->
             onHand.page(
                 new OnHand.Query(
-                    group, site, null, item, place, null, null, condition, q, at, sort, descending,
-                    offset, Page.MAX_ROWS),
+                    group,
+                    site,
+                    null,
+                    item,
+                    place,
+                    null,
+                    null,
+                    condition,
+                    q,
+                    at,
+                    sort,
+                    descending,
+                    offset,
+                    Page.MAX_ROWS),
                 actor));
   }
 
@@ -134,8 +146,23 @@ class ExportController {
         offset ->
             ledger.page(
                 new Ledger.Query(
-                    posting, kind, item, place, site, lot, serial, person, device, document,
-                    reason, q, after, before, oldestFirst, offset, Page.MAX_ROWS),
+                    posting,
+                    kind,
+                    item,
+                    place,
+                    site,
+                    lot,
+                    serial,
+                    person,
+                    device,
+                    document,
+                    reason,
+                    q,
+                    after,
+                    before,
+                    oldestFirst,
+                    offset,
+                    Page.MAX_ROWS),
                 actor));
   }
 

@@ -70,10 +70,7 @@ class FloorController {
     List<FloorView.Hit> hits =
         read.meanings().stream()
             .filter(meaning -> !(meaning instanceof Meaning.Figure))
-            .filter(
-                meaning ->
-                    !(meaning instanceof Meaning.Bin bin)
-                        || seenBy(actor, bin.place()))
+            .filter(meaning -> !(meaning instanceof Meaning.Bin bin) || seenBy(actor, bin.place()))
             .map(words::hit)
             .toList();
     return new FloorView.Found(

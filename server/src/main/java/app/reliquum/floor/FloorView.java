@@ -56,14 +56,24 @@ final class FloorView {
   record PackSize(String name, Quantity factor) {}
 
   @Schema(name = "FloorLot")
-  record Lot(State state, Blank.@Nullable Why why, @Nullable Long id, @Nullable String code, @Nullable LocalDate expiry) {}
+  record Lot(
+      State state,
+      Blank.@Nullable Why why,
+      @Nullable Long id,
+      @Nullable String code,
+      @Nullable LocalDate expiry) {}
 
   /** A quantity, also as the packs it breaks into, like "2 carton 3 box 4". */
   @Schema(name = "FloorQuantity")
   record Amount(State state, Blank.@Nullable Why why, @Nullable Quantity value, String packs) {}
 
   @Schema(name = "FloorPlace")
-  record Place(State state, Blank.@Nullable Why why, @Nullable Long id, @Nullable String address, @Nullable String area) {}
+  record Place(
+      State state,
+      Blank.@Nullable Why why,
+      @Nullable Long id,
+      @Nullable String address,
+      @Nullable String area) {}
 
   /** Stock that could be meant: a bin, how much lies there, which lot. */
   @Schema(name = "FloorCandidate")

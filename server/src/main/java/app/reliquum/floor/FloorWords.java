@@ -69,7 +69,10 @@ class FloorWords {
     if (misfit instanceof Misfit.OtherLot other) {
       return refusal(
           "other-lot",
-          "That is lot " + lot(other.found()) + ". This move is about lot " + lot(other.expected())
+          "That is lot "
+              + lot(other.found())
+              + ". This move is about lot "
+              + lot(other.expected())
               + ".",
           Map.of("expected", lot(other.expected()), "found", lot(other.found())));
     }
@@ -134,21 +137,21 @@ class FloorWords {
     String bin = bin(not.place());
     if (not.item() == 0) {
       return refusal(
-          "empty-bin", "Bin " + bin + " is empty. Scan the bin that it comes from.",
+          "empty-bin",
+          "That is bin " + bin + ", which is empty. Scan the bin that it comes from.",
           Map.of("place", bin));
     }
-    List<String> places =
-        not.places().stream().limit(MOST_PLACES_NAMED).map(this::bin).toList();
+    List<String> places = not.places().stream().limit(MOST_PLACES_NAMED).map(this::bin).toList();
     int more = not.places().size() - places.size();
     return refusal(
         "not-there",
-        "Bin "
+        "That is bin "
             + bin
-            + " holds no "
+            + ". It holds no "
             + item(not.item())
             + (places.isEmpty()
                 ? "."
-                : ". It lies in "
+                : ". That lies in "
                     + listed(places, " and ")
                     + (more > 0 ? ", and " + more + " more." : ".")),
         Map.of("place", bin, "places", places));
@@ -189,9 +192,7 @@ class FloorWords {
           "no-such-pack",
           "It does not come by the "
               + pack.pack()
-              + (pack.known().isEmpty()
-                  ? "."
-                  : ". Its packs: " + listed(pack.known(), ", ") + "."),
+              + (pack.known().isEmpty() ? "." : ". Its packs: " + listed(pack.known(), ", ") + "."),
           Map.of("pack", pack.pack(), "known", pack.known()));
     }
     if (misfit instanceof Misfit.NoSuchCondition) {
@@ -232,28 +233,68 @@ class FloorWords {
   static FloorView.Saying saying(Evidence evidence) {
     if (evidence instanceof Evidence.Item item) {
       return new FloorView.Saying(
-          FloorView.Saying.Kind.ITEM, item.item(), item.counts(), null, null, null, null, null,
-          null, null);
+          FloorView.Saying.Kind.ITEM,
+          item.item(),
+          item.counts(),
+          null,
+          null,
+          null,
+          null,
+          null,
+          null,
+          null);
     }
     if (evidence instanceof Evidence.Lot lot) {
       return new FloorView.Saying(
-          FloorView.Saying.Kind.LOT, lot.item(), null, lot.lot(), null, null, null, null, null,
+          FloorView.Saying.Kind.LOT,
+          lot.item(),
+          null,
+          lot.lot(),
+          null,
+          null,
+          null,
+          null,
+          null,
           null);
     }
     if (evidence instanceof Evidence.Serial serial) {
       return new FloorView.Saying(
-          FloorView.Saying.Kind.SERIAL, serial.item(), null, serial.lot(), serial.serial(), null,
-          null, null, null, null);
+          FloorView.Saying.Kind.SERIAL,
+          serial.item(),
+          null,
+          serial.lot(),
+          serial.serial(),
+          null,
+          null,
+          null,
+          null,
+          null);
     }
     if (evidence instanceof Evidence.Bin bin) {
       return new FloorView.Saying(
-          FloorView.Saying.Kind.BIN, null, null, null, null, bin.place(),
-          FloorView.Saying.Role.valueOf(bin.role().name()), null, null, null);
+          FloorView.Saying.Kind.BIN,
+          null,
+          null,
+          null,
+          null,
+          bin.place(),
+          FloorView.Saying.Role.valueOf(bin.role().name()),
+          null,
+          null,
+          null);
     }
     Evidence.Figure figure = (Evidence.Figure) evidence;
     return new FloorView.Saying(
-        FloorView.Saying.Kind.FIGURE, null, null, null, null, null, null, figure.quantity(),
-        figure.pack(), null);
+        FloorView.Saying.Kind.FIGURE,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        figure.quantity(),
+        figure.pack(),
+        null);
   }
 
   /** The sentence as it was done. */
@@ -279,18 +320,23 @@ class FloorWords {
     }
     if (meaning instanceof Meaning.Item item) {
       return new FloorView.Hit(
-          FloorView.Hit.Kind.ITEM, item.item(), item.item(), facts.item(item.item()).name(),
+          FloorView.Hit.Kind.ITEM,
+          item.item(),
+          item.item(),
+          facts.item(item.item()).name(),
           facts.item(item.item()).code());
     }
     if (meaning instanceof Meaning.Lot lot) {
       return new FloorView.Hit(
-          FloorView.Hit.Kind.LOT, lot.lot(), lot.item(), "Lot " + lot(lot.lot()),
-          item(lot.item()));
+          FloorView.Hit.Kind.LOT, lot.lot(), lot.item(), "Lot " + lot(lot.lot()), item(lot.item()));
     }
     Meaning.Serial serial = (Meaning.Serial) meaning;
     return new FloorView.Hit(
-        FloorView.Hit.Kind.SERIAL, serial.serial(), serial.item(),
-        "Serial number " + facts.serial(serial.serial()), item(serial.item()));
+        FloorView.Hit.Kind.SERIAL,
+        serial.serial(),
+        serial.item(),
+        "Serial number " + facts.serial(serial.serial()),
+        item(serial.item()));
   }
 
   /** "2 carton 3 box 4", or nothing where there are no packs in it. */

@@ -9,6 +9,7 @@ import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.core.sentence.Blank;
 import app.reliquum.core.sentence.Evidence;
+import app.reliquum.core.sentence.Misfit;
 import app.reliquum.core.sentence.Move;
 import app.reliquum.core.sentence.MoveSentence;
 import app.reliquum.core.sentence.Reply;
@@ -62,6 +63,7 @@ class MoveDesk {
     private SentenceTable.Said said;
     private final FloorFacts facts;
     private final FloorWords words;
+    private Misfit untrue;
 
     Sitting(long person, SentenceTable.Said said) {
       this.person = person;
@@ -70,11 +72,12 @@ class MoveDesk {
       this.words = new FloorWords(facts);
     }
 
+    /** The sentence as it stands; what the house has made untrue since is left out. */
     MoveSentence sentence() {
       Reply reply = Move.read(said.evidence(), facts);
-      while (reply instanceof Reply.Refused && !said.evidence().isEmpty()) {
-        // The house has changed since it was said: drop the latest words until it holds again.
-        said = said.with(said.evidence().subList(0, said.evidence().size() - 1));
+      if (reply instanceof Reply.Refused refused) {
+        untrue = refused.misfit();
+        said = said.with(Move.standing(said.evidence(), facts));
         reply = Move.read(said.evidence(), facts);
       }
       return ((Reply.Filled) reply).sentence();
@@ -128,9 +131,7 @@ class MoveDesk {
               .map(
                   from ->
                       facts.stockIn(from).stream()
-                          .filter(
-                              one ->
-                                  sentence.item().filled().orElse(0L) == one.key().item())
+                          .filter(one -> sentence.item().filled().orElse(0L) == one.key().item())
                           .map(one -> one.key().condition())
                           .distinct()
                           .sorted()
@@ -209,9 +210,7 @@ class MoveDesk {
     }
 
     private Blank.Why why(Blank<?> blank) {
-      return blank instanceof Blank.Suggested<?> suggested
-          ? suggested.why()
-          : null;
+      return blank instanceof Blank.Suggested<?> suggested ? suggested.why() : null;
     }
 
     /** Where it lies while that is open; which lots lie there once it is known. */
@@ -262,7 +261,10 @@ class MoveDesk {
   FloorView.Move stands(Actor actor, long site) {
     places.site(site, actor);
     Sitting sitting = new Sitting(actor.id(), table.read(actor.id(), VERB, site));
-    return sitting.view(Outcome.STANDS, sitting.sentence(), List.of(), null, null);
+    MoveSentence sentence = sitting.sentence();
+    return sitting.untrue == null
+        ? sitting.view(Outcome.STANDS, sentence, List.of(), null, null)
+        : sitting.refused(sitting.words.misfit(sitting.untrue));
   }
 
   /** Says a scan, or a typed text, to the sentence. */
@@ -320,8 +322,7 @@ class MoveDesk {
       case CONFIRM -> confirm(command, sitting);
       case UNDO -> undo(sitting);
       case TURN ->
-          sitting.answer(
-              Move.add(sitting.said.evidence(), new Evidence.Turned(), sitting.facts));
+          sitting.answer(Move.add(sitting.said.evidence(), new Evidence.Turned(), sitting.facts));
       case CLEAR, MOVE -> sitting.answer(Move.read(List.of(), sitting.facts));
       case SAME -> same(sitting);
     };
@@ -331,8 +332,7 @@ class MoveDesk {
     List<Evidence> evidence = sitting.said.evidence();
     if (evidence.isEmpty()) {
       return sitting.refused(
-          FloorWords.refusal(
-              "nothing-to-undo", "There is nothing to take back.", Map.of()));
+          FloorWords.refusal("nothing-to-undo", "There is nothing to take back.", Map.of()));
     }
     return sitting.answer(Move.read(evidence.subList(0, evidence.size() - 1), sitting.facts));
   }
@@ -353,6 +353,10 @@ class MoveDesk {
   /** Accepts what is suggested; if nothing was left to accept, does it. */
   private FloorView.Move confirm(Command command, Sitting sitting) {
     MoveSentence sentence = sitting.sentence();
+    if (sitting.untrue != null) {
+      sitting.keep(sitting.said.evidence());
+      return sitting.refused(sitting.words.misfit(sitting.untrue));
+    }
     if (!sentence.whole()) {
       return sitting.refused(
           FloorWords.refusal(
@@ -365,8 +369,7 @@ class MoveDesk {
     if (!sentence.ready()) {
       return sitting.answer(Move.read(sentence.accepted(), sitting.facts));
     }
-    Stock.Posted posted =
-        stock.post(command, NewPosting.now(PostingKind.MOVE, sentence.lines()));
+    Stock.Posted posted = stock.post(command, NewPosting.now(PostingKind.MOVE, sentence.lines()));
     String words = sitting.words.done(sentence);
     sitting.said = new SentenceTable.Said(sitting.said.site(), List.of(), sentence.sameAgain());
     sitting.keep(List.of());

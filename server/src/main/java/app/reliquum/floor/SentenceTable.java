@@ -93,8 +93,7 @@ class SentenceTable {
             update sentence set site_id = ?, evidence = ?, last_done = ?, changed = ?
             where person_id = ? and verb = ?
             """)
-        .params(
-            said.site(), format(said.evidence()), format(said.lastDone()), now(), person, verb)
+        .params(said.site(), format(said.evidence()), format(said.lastDone()), now(), person, verb)
         .update();
   }
 

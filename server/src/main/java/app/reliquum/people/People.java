@@ -2,6 +2,7 @@ package app.reliquum.people;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
@@ -18,7 +19,6 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import io.swagger.v3.oas.annotations.media.Schema;
 
 /** The people of the house, and whether someone is who they say. */
 @Service

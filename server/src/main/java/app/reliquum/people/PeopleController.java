@@ -51,6 +51,10 @@ class PeopleController {
   People.Card change(
       Command command, @PathVariable long id, @Valid @RequestBody People.Entry entry) {
     return commands.once(
-        command, "change person " + id, entry.withoutSecrets(), People.Card.class, () -> people.change(id, entry));
+        command,
+        "change person " + id,
+        entry.withoutSecrets(),
+        People.Card.class,
+        () -> people.change(id, entry));
   }
 }

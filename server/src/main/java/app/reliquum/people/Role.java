@@ -14,8 +14,7 @@ public enum Role {
   /** Looks, never writes. */
   AUDITOR(Set.of()),
   /** Says who may do what. */
-  ADMINISTRATOR(
-      Set.of(Permission.MOVE, Permission.POST, Permission.RULES, Permission.PEOPLE));
+  ADMINISTRATOR(Set.of(Permission.MOVE, Permission.POST, Permission.RULES, Permission.PEOPLE));
 
   private final Set<Permission> permissions;
 

@@ -21,6 +21,7 @@ import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.intercept.AuthorizationFilter;
+import org.springframework.security.web.authentication.AnonymousAuthenticationFilter;
 import org.springframework.security.web.authentication.rememberme.RememberMeAuthenticationFilter;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
@@ -64,8 +65,7 @@ class Security {
       People people,
       HandlerExceptionResolver handlerExceptionResolver)
       throws Exception {
-    var memory =
-        new RememberMeAuthenticationFilter(authentication -> authentication, signatures);
+    var memory = new RememberMeAuthenticationFilter(authentication -> authentication, signatures);
     memory.setSecurityContextRepository(contexts);
     return http.securityContext(context -> context.securityContextRepository(contexts))
         .csrf(csrf -> csrf.spa())
@@ -101,8 +101,7 @@ class Security {
                                 request,
                                 response,
                                 null,
-                                new Problem(
-                                    HttpStatus.UNAUTHORIZED, "sign-in", "Sign in first.")))
+                                new Problem(HttpStatus.UNAUTHORIZED, "sign-in", "Sign in first.")))
                     .accessDeniedHandler(
                         (request, response, fault) ->
                             handlerExceptionResolver.resolveException(
@@ -111,7 +110,7 @@ class Security {
                                 null,
                                 Problem.forbidden(
                                     "The request was not let through. Load the page again."))))
-        .addFilterBefore(memory, AuthorizationFilter.class)
+        .addFilterBefore(memory, AnonymousAuthenticationFilter.class)
         .addFilterBefore(new Freshness(people), AuthorizationFilter.class)
         .requestCache(cache -> cache.disable())
         .build();

@@ -51,8 +51,7 @@ class SessionController {
       @NotBlank @Size(max = 24) String code, @NotBlank @Size(max = 72) String password) {}
 
   /** Signing in at a shared device: the badge is scanned, the PIN typed. */
-  record WithBadge(
-      @NotBlank @Size(max = 40) String badge, @NotBlank @Size(max = 8) String pin) {}
+  record WithBadge(@NotBlank @Size(max = 40) String badge, @NotBlank @Size(max = 8) String pin) {}
 
   /** Who is signed in. */
   record Me(
@@ -86,8 +85,7 @@ class SessionController {
       HttpServletRequest request,
       HttpServletResponse response) {
     String code = given.code().strip().toUpperCase(Locale.ROOT);
-    return open(
-        people.signIn(code, People.Proof.PASSWORD, given.password()), request, response);
+    return open(people.signIn(code, People.Proof.PASSWORD, given.password()), request, response);
   }
 
   @PostMapping("/badge")

@@ -23,11 +23,11 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.jspecify.annotations.Nullable;
 
 /** The sites of the house, their areas and bins. */
 @Service
@@ -269,8 +269,7 @@ public class Places {
     Rack rack = tryRack(entry);
     if (!rack.taken().isEmpty()) {
       throw Problem.conflict(
-              "not-unique",
-              site.name() + " has " + String.join(", ", rack.taken()) + " already.")
+              "not-unique", site.name() + " has " + String.join(", ", rack.taken()) + " already.")
           .with("field", "pattern")
           .with("taken", rack.taken());
     }

@@ -101,7 +101,11 @@ class PlacesController {
   Places.BinCard changeBin(
       Command command, @PathVariable long id, @Valid @RequestBody Places.BinEntry entry) {
     return commands.once(
-        command, "change bin " + id, entry, Places.BinCard.class, () -> places.changeBin(id, entry));
+        command,
+        "change bin " + id,
+        entry,
+        Places.BinCard.class,
+        () -> places.changeBin(id, entry));
   }
 
   /** Says what a rack pattern would make. Changes nothing, so it needs no command id. */

@@ -11,12 +11,14 @@ import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
 import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.Schedules;
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalTime;
 import java.time.ZoneOffset;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
@@ -26,8 +28,6 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.jspecify.annotations.Nullable;
-import io.swagger.v3.oas.annotations.media.Schema;
 
 /** Adds up the whole ledger and says where a kept figure differs. On demand, and every night. */
 @Service
@@ -74,7 +74,12 @@ public class BookChecks {
   /** A figure that is not what the ledger adds up to. The place is null for an item's total. */
   @Schema(name = "BookDifference")
   public record Difference(
-      String item, @Nullable String place, @Nullable String lot, @Nullable String serial, Quantity kept, Quantity recomputed) {}
+      String item,
+      @Nullable String place,
+      @Nullable String lot,
+      @Nullable String serial,
+      Quantity kept,
+      Quantity recomputed) {}
 
   /** Asks for a check; it runs in the background. */
   @Transactional

@@ -107,8 +107,7 @@ class Entries {
             new Spot(from.id(), 0, condition),
             new Spot(to.id(), 0, condition),
             entry.quantity());
-    return new NewPosting(
-        PostingKind.MOVE, entry.effective(), null, null, null, List.of(line));
+    return new NewPosting(PostingKind.MOVE, entry.effective(), null, null, null, List.of(line));
   }
 
   NewPosting post(PostingEntry entry) {
@@ -179,8 +178,7 @@ class Entries {
   private Places.LedgerPlace bin(String label, String field) {
     String text = label.strip().toUpperCase(Locale.ROOT);
     return places
-        .ofLabel(
-            new OwnLabel(OwnLabel.Kind.BIN, text))
+        .ofLabel(new OwnLabel(OwnLabel.Kind.BIN, text))
         .orElseThrow(
             () ->
                 Problem.missing("bin", label)

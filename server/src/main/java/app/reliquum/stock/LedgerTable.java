@@ -110,13 +110,9 @@ class LedgerTable {
                 new Line(
                     new Goods(row.getLong(1), row.getLong(2), row.getLong(3)),
                     new Spot(
-                        row.getLong(4),
-                        row.getLong(5),
-                        PositionTable.condition(row.getInt(6))),
+                        row.getLong(4), row.getLong(5), PositionTable.condition(row.getInt(6))),
                     new Spot(
-                        row.getLong(7),
-                        row.getLong(8),
-                        PositionTable.condition(row.getInt(9))),
+                        row.getLong(7), row.getLong(8), PositionTable.condition(row.getInt(9))),
                     new Quantity(row.getBigDecimal(10))))
         .list();
   }

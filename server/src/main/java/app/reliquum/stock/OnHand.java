@@ -10,6 +10,7 @@ import app.reliquum.core.ledger.Holding;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -17,11 +18,10 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.jspecify.annotations.Nullable;
-import io.swagger.v3.oas.annotations.media.Schema;
 
 /** Answers what is on hand: by position, item, place or lot; now, or as of a past moment. */
 @Service
@@ -226,7 +226,8 @@ public class OnHand {
     }
     record Spread(long itemId, int positions, LocalDate inDate) {}
     Map<Long, Spread> spreads =
-        jdbc.sql(
+        jdbc
+            .sql(
                 "select s.item_id, count(*) positions, min(s.in_date) in_date"
                     + " from stock_position s join place p on p.id = s.place_id"
                     + " where s.quantity > 0 and s.item_id in (:items)"
@@ -248,8 +249,26 @@ public class OnHand {
 
   private static Row spread(Row row, int positions, LocalDate inDate) {
     return new Row(
-        row.key(), row.itemId(), row.item(), row.name(), row.symbol(), null, null, null, null,
-        null, null, null, null, null, null, row.onHand(), row.available(), inDate, positions, null);
+        row.key(),
+        row.itemId(),
+        row.item(),
+        row.name(),
+        row.symbol(),
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        null,
+        row.onHand(),
+        row.available(),
+        inDate,
+        positions,
+        null);
   }
 
   // Everything else, from the positions
@@ -271,7 +290,9 @@ public class OnHand {
     long total =
         bind(
                 jdbc.sql(
-                    "select " + (key == null ? "count(*)" : "count(distinct " + key + ")") + counted),
+                    "select "
+                        + (key == null ? "count(*)" : "count(distinct " + key + ")")
+                        + counted),
                 query,
                 actor)
             .query(Long.class)
@@ -387,17 +408,48 @@ public class OnHand {
       }
       case PLACE ->
           new Row(
-              "p" + row.getLong("place_id"), null, null, null, null, row.getLong("place_id"),
-              row.getString("address"), row.getString("area"), row.getString("site"), null, null,
-              null, null, null, null, null, null, inDate, row.getInt("positions"),
+              "p" + row.getLong("place_id"),
+              null,
+              null,
+              null,
+              null,
+              row.getLong("place_id"),
+              row.getString("address"),
+              row.getString("area"),
+              row.getString("site"),
+              null,
+              null,
+              null,
+              null,
+              null,
+              null,
+              null,
+              null,
+              inDate,
+              row.getInt("positions"),
               row.getInt("items"));
       case LOT ->
           new Row(
-              "l" + row.getLong("lot_id"), row.getLong("id"), row.getString("code"),
-              row.getString("name"), symbol(row.getString("unit")), null, null, null, null,
-              row.getLong("lot_id"), row.getString("lot"),
-              PositionTable.localDate(row.getDate("expiry")), null, null, null,
-              sum(row, "on_hand"), sum(row, "available"), inDate, row.getInt("positions"), null);
+              "l" + row.getLong("lot_id"),
+              row.getLong("id"),
+              row.getString("code"),
+              row.getString("name"),
+              symbol(row.getString("unit")),
+              null,
+              null,
+              null,
+              null,
+              row.getLong("lot_id"),
+              row.getString("lot"),
+              PositionTable.localDate(row.getDate("expiry")),
+              null,
+              null,
+              null,
+              sum(row, "on_hand"),
+              sum(row, "available"),
+              inDate,
+              row.getInt("positions"),
+              null);
       case POSITION -> position(row, inDate);
     };
   }
@@ -419,12 +471,26 @@ public class OnHand {
             + "-"
             + condition.ordinal();
     return new Row(
-        key, row.getLong("id"), row.getString("code"), row.getString("name"),
-        symbol(row.getString("unit")), row.getLong("place_id"), row.getString("address"),
-        row.getString("area"), row.getString("site"), lot == 0 ? null : lot, row.getString("lot"),
-        PositionTable.localDate(row.getDate("expiry")), serial == 0 ? null : serial,
-        row.getString("serial"), condition, sum(row, "on_hand"), sum(row, "available"), inDate,
-        null, null);
+        key,
+        row.getLong("id"),
+        row.getString("code"),
+        row.getString("name"),
+        symbol(row.getString("unit")),
+        row.getLong("place_id"),
+        row.getString("address"),
+        row.getString("area"),
+        row.getString("site"),
+        lot == 0 ? null : lot,
+        row.getString("lot"),
+        PositionTable.localDate(row.getDate("expiry")),
+        serial == 0 ? null : serial,
+        row.getString("serial"),
+        condition,
+        sum(row, "on_hand"),
+        sum(row, "available"),
+        inDate,
+        null,
+        null);
   }
 
   private static Quantity sum(ResultSet row, String column) throws SQLException {
@@ -463,7 +529,7 @@ public class OnHand {
   }
 
   private static String where(Query query, Actor actor) {
-    StringBuilder where = new StringBuilder(" where p.quantity > 0");
+    StringBuilder where = new StringBuilder(" where p.quantity <> 0");
     if (query.site() != null) {
       where.append(" and pl.site_id = :site");
     }
@@ -543,7 +609,11 @@ public class OnHand {
   private static void anyOf(StringBuilder any, String column, List<Long> ids) {
     if (!ids.isEmpty()) {
       String list = ids.stream().map(String::valueOf).collect(Collectors.joining(","));
-      any.append(any.isEmpty() ? "" : " or ").append(column).append(" in (").append(list).append(")");
+      any.append(any.isEmpty() ? "" : " or ")
+          .append(column)
+          .append(" in (")
+          .append(list)
+          .append(")");
     }
   }
 

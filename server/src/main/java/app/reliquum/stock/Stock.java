@@ -7,8 +7,8 @@ import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.Decision;
 import app.reliquum.core.ledger.Draft;
 import app.reliquum.core.ledger.Holding;
-import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.LedgerFacts;
+import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.ledger.PostingRules;
 import app.reliquum.core.ledger.Refusal;
@@ -215,8 +215,7 @@ public class Stock {
     return effective.atZone(ZoneId.of(zone)).toLocalDate();
   }
 
-  private Map<PositionKey, Holding> lockHoldings(
-      Draft draft, Map<Long, Places.LedgerPlace> named) {
+  private Map<PositionKey, Holding> lockHoldings(Draft draft, Map<Long, Places.LedgerPlace> named) {
     return positions.lock(
         draft.touched().stream().filter(key -> named.get(key.place()).kind().ours()).toList());
   }

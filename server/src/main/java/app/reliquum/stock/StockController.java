@@ -172,11 +172,7 @@ class StockController {
   @PreAuthorize("hasAuthority('POST')")
   BookChecks.Check check(Command command) {
     return commands.once(
-        command,
-        "check",
-        "",
-        BookChecks.Check.class,
-        () -> checks.start(command.actor()));
+        command, "check", "", BookChecks.Check.class, () -> checks.start(command.actor()));
   }
 
   @GetMapping("/book-checks/{id}/differences")

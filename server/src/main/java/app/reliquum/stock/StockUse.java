@@ -24,7 +24,8 @@ class StockUse implements ItemUse, PlaceUse {
 
   @Override
   public boolean holdsGoods(long place) {
-    return exists("select 1 from stock_position where place_id = ? and quantity > 0 limit 1", place);
+    return exists(
+        "select 1 from stock_position where place_id = ? and quantity > 0 limit 1", place);
   }
 
   @Override

@@ -106,6 +106,21 @@ public final class Move {
     return fitting.size() == 1 ? only : new Reply.Choose(fitting);
   }
 
+  /**
+   * What still goes together of evidence that no longer does, because the house has changed since
+   * it was said: each piece in turn, unless it contradicts those before it.
+   */
+  public static List<Evidence> standing(List<Evidence> evidence, MoveFacts facts) {
+    List<Evidence> standing = new ArrayList<>();
+    for (Evidence one : evidence) {
+      standing.add(one);
+      if (read(standing, facts) instanceof Reply.Refused) {
+        standing.remove(standing.size() - 1);
+      }
+    }
+    return standing;
+  }
+
   /** Says one settled thing more to a sentence. */
   public static Reply add(List<Evidence> evidence, Evidence more, MoveFacts facts) {
     List<Evidence> all = new ArrayList<>(evidence);
@@ -295,7 +310,7 @@ public final class Move {
     return possible.stream()
         .filter(this::possible)
         .findFirst()
-        .orElseThrow(() -> new Clash(notThere(possible)));
+        .orElseThrow(() -> new Clash(notThere()));
   }
 
   private boolean possible(Roles roles) {
@@ -305,12 +320,17 @@ public final class Move {
     return item == 0 || !elsewhere(roles.to()).isEmpty();
   }
 
-  private Misfit notThere(List<Roles> possible) {
+  private Misfit notThere() {
     if (item != 0 && elsewhere(0).isEmpty()) {
       return new Misfit.NoneHere(item);
     }
-    long named =
-        possible.stream().mapToLong(Roles::from).filter(place -> place != 0).findFirst().orElse(0);
+    // The newest bin that holds none of it is the one that someone must be told about.
+    long named = 0;
+    for (Evidence.Bin bin : bins) {
+      if (!holds(bin.place())) {
+        named = bin.place();
+      }
+    }
     if (named == 0) {
       return new Misfit.NoneHere(item);
     }

@@ -245,7 +245,7 @@ class MoveTest {
   @Test
   void goodsThatLieElsewhereAreNamedWithTheirPlaces() {
     scan(bin(HOME), piece(FLARE));
-    assertThat(refused(bin(A))).isEqualTo(new Misfit.NotThere(HOME, FLARE, List.of(B)));
+    assertThat(refused(bin(A))).isEqualTo(new Misfit.NotThere(A, FLARE, List.of(B)));
     said = List.of();
     assertThat(refused(piece(RAFT))).isEqualTo(new Misfit.NoneHere(RAFT));
     scan(bin(HOME));
@@ -335,6 +335,18 @@ class MoveTest {
             Reply.Choose.class, choose -> assertThat(choose.choices()).hasSize(2));
     scan(piece(FLARE));
     assertThat(Move.fill(said, several, site)).isInstanceOf(Reply.Filled.class);
+  }
+
+  @Test
+  void whatStillHoldsIsKeptWhenTheHouseHasChanged() {
+    scan(bin(B), new Meaning.Lot(FLARE, LATE), figure("8"), bin(C));
+    site.stock.removeIf(one -> one.key().lot() == LATE);
+    site.put(FLARE, B, LATE, 0, "3");
+    assertThat(Move.read(said, site)).isInstanceOf(Reply.Refused.class);
+    MoveSentence standing = ((Reply.Filled) Move.read(Move.standing(said, site), site)).sentence();
+    assertThat(standing.to()).isEqualTo(new Blank.Said<>(C));
+    assertThat(standing.quantity())
+        .isEqualTo(new Blank.Suggested<>(Quantity.of(3), Blank.Why.ALL_OF_IT));
   }
 
   @Test

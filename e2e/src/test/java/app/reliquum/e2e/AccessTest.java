@@ -1,0 +1,108 @@
+package app.reliquum.e2e;
+
+import static app.reliquum.e2e.Browser.accessible;
+import static app.reliquum.e2e.Browser.button;
+import static app.reliquum.e2e.Browser.scan;
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class AccessTest {
+
+  @RegisterExtension static final PackedHouse HOUSE = new PackedHouse();
+  @RegisterExtension static final Browser BROWSER = new Browser();
+
+  @ParameterizedTest
+  @ValueSource(strings = {"day", "night"})
+  void officeViewsKeepNobodyOut(String shift) {
+    Page page = BROWSER.office(HOUSE.address(), "rowan");
+    page.evaluate("shift => localStorage.setItem('reliquum.shift', shift)", shift);
+    for (String path :
+        new String[] {
+          "/office/on-hand",
+          "/office/on-hand?group=ITEM&open=item:1",
+          "/office/on-hand?group=PLACE&open=place:26",
+          "/office/on-hand?group=POSITION",
+          "/office/looking-back?open=1500",
+          "/office/looking-back/books",
+          "/office/rules/items?open=1",
+          "/office/rules/items?open=new",
+          "/office/rules/places?open=rack",
+          "/office/rules/places?open=bin:26",
+          "/office/rules/people?open=new"
+        }) {
+      page.navigate(HOUSE.address().resolve(path).toString());
+      page.locator("h1").first().waitFor();
+      if (path.contains("open=")) {
+        page.locator("aside h2").waitFor();
+      }
+      assertThat(page.getByText("Loading…")).hasCount(0);
+      accessible(page);
+    }
+    page.keyboard().press("/");
+    page.getByRole(AriaRole.OPTION).first().waitFor();
+    accessible(page);
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"day", "night"})
+  void floorViewsKeepNobodyOut(String shift) {
+    Page page = BROWSER.floor(HOUSE.address(), "tavi");
+    page.evaluate("shift => localStorage.setItem('reliquum.shift', shift)", shift);
+    page.reload();
+    page.getByText("Scan anything").waitFor();
+    accessible(page);
+    scan(page, "FLR-001");
+    page.getByText("Home bin").waitFor();
+    accessible(page);
+    button(page, "Move it").click();
+    page.locator("[data-blank=Item][data-state=SAID]").waitFor();
+    accessible(page);
+    scan(page, "NOTHING LIKE IT");
+    page.getByRole(AriaRole.ALERT).waitFor();
+    accessible(page);
+    button(page, "Clear").click();
+    page.locator("[data-blank=Item][data-state=EMPTY]").waitFor();
+    accessible(page);
+  }
+
+  @Test
+  void theDoorKeepsNobodyOut() {
+    Page page = BROWSER.office(HOUSE.address(), "bram");
+    button(page, "Bram Tideman").click();
+    accessible(page);
+    button(page, "Sign out").click();
+    button(page, "Use badge and PIN").click();
+    accessible(page);
+    page.getByLabel("Badge").fill("RP.TAVI");
+    page.getByLabel("PIN").fill("9999");
+    button(page, "Sign in").click();
+    assertThat(page.getByRole(AriaRole.ALERT)).containsText("don't go together");
+    page.getByLabel("PIN").fill("1470");
+    button(page, "Sign in").click();
+    assertThat(button(page, "Tavi Brandt")).isVisible();
+  }
+
+  @Test
+  void theMoveIsDoneByKeyboardAlone() {
+    Page page = BROWSER.floor(HOUSE.address(), "tavi");
+    page.keyboard().press("Tab");
+    while (!"Move goods".equals(focused(page)) && !"Go on with your move".equals(focused(page))) {
+      page.keyboard().press("Tab");
+    }
+    page.keyboard().press("Enter");
+    page.locator("[data-blank=Item]").waitFor();
+    scan(page, "RA.CLEAR");
+    scan(page, "FLR-002");
+    assertThat(page.locator("[data-blank=Item]")).hasAttribute("data-state", "SAID");
+  }
+
+  private static String focused(Page page) {
+    return String.valueOf(page.evaluate("() => document.activeElement.textContent"));
+  }
+}

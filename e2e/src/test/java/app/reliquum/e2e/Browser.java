@@ -1,0 +1,133 @@
+package app.reliquum.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.AriaRole;
+import java.net.URI;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import org.junit.jupiter.api.extension.AfterAllCallback;
+import org.junit.jupiter.api.extension.AfterEachCallback;
+import org.junit.jupiter.api.extension.BeforeAllCallback;
+import org.junit.jupiter.api.extension.ExtensionContext;
+
+/** Debian's Chromium; every page it opens must stay without errors on its console. */
+public final class Browser implements BeforeAllCallback, AfterEachCallback, AfterAllCallback {
+
+  static final String PASSWORD = "kittiwake quay";
+
+  private Playwright playwright;
+  private com.microsoft.playwright.Browser chromium;
+  private final List<BrowserContext> contexts = new ArrayList<>();
+  private final List<String> complaints = new ArrayList<>();
+
+  @Override
+  public void beforeAll(ExtensionContext context) {
+    playwright = Playwright.create();
+    chromium =
+        playwright
+            .chromium()
+            .launch(
+                new BrowserType.LaunchOptions()
+                    .setExecutablePath(executable())
+                    .setArgs(
+                        List.of(
+                            "--no-sandbox",
+                            "--disable-gpu",
+                            "--disable-background-networking",
+                            "--use-fake-ui-for-media-stream",
+                            "--use-fake-device-for-media-stream")));
+  }
+
+  private static Path executable() {
+    Path debian = Path.of("/usr/bin/chromium");
+    if (!Files.exists(debian)) {
+      throw new IllegalStateException("No /usr/bin/chromium: run the tests by ./reliquum test");
+    }
+    return debian;
+  }
+
+  /** A page of a browser of its own, signed in. */
+  public Page open(URI house, String person, int width, int height) {
+    BrowserContext context =
+        chromium.newContext(
+            new com.microsoft.playwright.Browser.NewContextOptions()
+                .setViewportSize(width, height)
+                .setLocale("en-GB")
+                .setTimezoneId("Europe/London"));
+    context.setDefaultTimeout(15_000);
+    contexts.add(context);
+    Page page = context.newPage();
+    page.onPageError(fault -> complaints.add(fault));
+    page.onConsoleMessage(
+        message -> {
+          // Asking who is signed in, and being told nobody, is how every visit begins.
+          boolean expected = message.text().contains("401") || message.text().contains("422");
+          if (message.type().equals("error") && !expected) {
+            complaints.add(message.text());
+          }
+        });
+    page.navigate(house.resolve("/").toString());
+    if (width < 600) {
+      page.getByText("Use a password").click();
+    }
+    page.getByLabel("Your code").fill(person);
+    page.getByLabel("Password").fill(PASSWORD);
+    button(page, "Sign in").click();
+    page.waitForFunction("() => /office|floor/.test(location.pathname)");
+    return page;
+  }
+
+  Page office(URI house, String person) {
+    return open(house, person, 1280, 800);
+  }
+
+  Page floor(URI house, String person) {
+    Page page = open(house, person, 390, 844);
+    page.getByText("Scan anything").waitFor();
+    return page;
+  }
+
+  static com.microsoft.playwright.Locator button(Page page, String name) {
+    return page.getByRole(
+        AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+  }
+
+  /** Types as a hardware scanner does: wherever the focus is, and Enter at the end. */
+  static void scan(Page page, String text) {
+    page.keyboard().type(text);
+    page.keyboard().press("Enter");
+  }
+
+  /** Nothing on the page may keep anyone out. */
+  static void accessible(Page page) {
+    List<Rule> violations = new AxeBuilder(page).analyze().getViolations();
+    assertThat(violations)
+        .as(page.url())
+        .extracting(rule -> rule.getId() + ": " + rule.getNodes().get(0).getHtml())
+        .isEmpty();
+  }
+
+  @Override
+  public void afterEach(ExtensionContext context) {
+    contexts.forEach(BrowserContext::close);
+    contexts.clear();
+    List<String> heard = List.copyOf(complaints);
+    complaints.clear();
+    assertThat(heard).as("the browser's console").isEmpty();
+  }
+
+  @Override
+  public void afterAll(ExtensionContext context) {
+    chromium.close();
+    playwright.close();
+  }
+}

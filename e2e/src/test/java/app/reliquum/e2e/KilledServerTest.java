@@ -1,0 +1,117 @@
+package app.reliquum.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.reliquum.testing.Client;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import java.util.Queue;
+import java.util.UUID;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.locks.LockSupport;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import tools.jackson.databind.JsonNode;
+
+/** The server dies in the middle of work, and nothing is half done or done twice. */
+class KilledServerTest {
+
+  @RegisterExtension static final PackedHouse HOUSE = new PackedHouse();
+
+  private static final int CLIENTS = 6;
+
+  private record Asked(UUID command, Map<String, Object> move) {}
+
+  @Test
+  void everyRequestIsDoneOnceThoughTheServerWasKilled() throws Exception {
+    Client clerk = HOUSE.signIn("oddny");
+    JsonNode stock =
+        clerk
+            .get("/api/on-hand?group=POSITION&site=1&sort=ON_HAND&descending=true&q=SHK")
+            .ok()
+            .path("rows")
+            .get(0);
+    String item = stock.path("item").asString();
+    long itemId = stock.path("itemId").asLong();
+    int before = Integer.parseInt(stock.path("onHand").asString());
+    assertThat(before).isGreaterThan(40);
+    String from = "KQ." + stock.path("place").asString();
+
+    Queue<Asked> unanswered = new ConcurrentLinkedQueue<>();
+    List<Asked> all = Collections.synchronizedList(new ArrayList<>());
+    AtomicInteger answered = new AtomicInteger();
+    ExecutorService pool = Executors.newFixedThreadPool(CLIENTS);
+    List<Future<?>> running = new ArrayList<>();
+    for (int i = 0; i < CLIENTS; i++) {
+      running.add(
+          pool.submit(
+              () -> {
+                while (true) {
+                  Asked asked =
+                      new Asked(
+                          UUID.randomUUID(),
+                          Map.of("item", item, "from", from, "to", "KQ.PACK-2", "quantity", "1"));
+                  if (all.size() >= before) {
+                    return;
+                  }
+                  all.add(asked);
+                  unanswered.add(asked);
+                  try {
+                    clerk.post("/api/moves", asked.move(), asked.command());
+                    unanswered.remove(asked);
+                    answered.incrementAndGet();
+                  } catch (UncheckedIOException dead) {
+                    return;
+                  }
+                }
+              }));
+    }
+    long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(30);
+    while (answered.get() < 20 && System.nanoTime() < end) {
+      LockSupport.parkNanos(100_000);
+    }
+    HOUSE.kill();
+    for (Future<?> one : running) {
+      one.get(30, TimeUnit.SECONDS);
+    }
+    pool.shutdown();
+    HOUSE.start();
+
+    Client again = HOUSE.signIn("oddny");
+    for (Asked asked : unanswered) {
+      assertThat(again.post("/api/moves", asked.move(), asked.command()).status()).isEqualTo(201);
+    }
+    // And a second time, as a client would whose first repeat also got lost.
+    for (Asked asked : unanswered) {
+      assertThat(again.post("/api/moves", asked.move(), asked.command()).status()).isEqualTo(201);
+    }
+    JsonNode moved =
+        again.get("/api/on-hand?group=POSITION&item=" + itemId + "&q=PACK-2").ok().path("rows");
+    assertThat(moved.get(0).path("onHand").asString()).isEqualTo("" + all.size());
+    check(again);
+  }
+
+  private static void check(Client clerk) {
+    long id = clerk.post("/api/book-checks", Map.of()).ok().path("id").asLong();
+    long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(60);
+    JsonNode check = null;
+    while (check == null && System.nanoTime() < end) {
+      for (JsonNode one : clerk.get("/api/book-checks").ok()) {
+        if (one.path("id").asLong() == id && !one.path("finished").isNull()) {
+          check = one;
+        }
+      }
+      LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(100));
+    }
+    assertThat(check).isNotNull();
+    assertThat(check.path("differences").asInt()).isZero();
+  }
+}

@@ -1,0 +1,209 @@
+package app.reliquum.e2e;
+
+import static app.reliquum.e2e.Browser.button;
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.nio.charset.StandardCharsets;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.RegisterExtension;
+
+class OfficeTest {
+
+  @RegisterExtension static final PackedHouse HOUSE = new PackedHouse();
+  @RegisterExtension static final Browser BROWSER = new Browser();
+
+  private static Page at(Page page, String path) {
+    page.navigate(HOUSE.address().resolve(path).toString());
+    return page;
+  }
+
+  private static Locator rows(Page page) {
+    return page.locator("[data-key]");
+  }
+
+  @Test
+  void onHandIsWalkedByKeyboardAndOpensBesideTheTable() {
+    Page page = BROWSER.office(HOUSE.address(), "oddny");
+    rows(page).first().waitFor();
+    page.getByRole(AriaRole.GRID).focus();
+    page.keyboard().press("ArrowDown");
+    page.keyboard().press("ArrowDown");
+    page.keyboard().press("Enter");
+    Locator panel = page.locator("aside");
+    assertThat(panel).containsText("Antifouling hard, red 2.5 l");
+    assertThat(panel).containsText("Where it lies");
+    assertThat(panel).containsText("Last movements");
+    page.keyboard().press("Escape");
+    assertThat(panel).hasCount(0);
+    page.keyboard().press("End");
+    assertThat(rows(page).last()).containsText("SHK-");
+  }
+
+  @Test
+  void stockIsGroupedSortedAndNarrowed() {
+    Page page = BROWSER.office(HOUSE.address(), "oddny");
+    page.getByLabel("Show by").selectOption("LOT");
+    assertThat(page.getByRole(AriaRole.COLUMNHEADER).first()).containsText("Lot");
+    page.getByLabel("Show by").selectOption("POSITION");
+    page.getByLabel("Condition").selectOption("REJECTED");
+    assertThat(page.getByText(Pattern.compile("^[1-9] rows?$"))).isVisible();
+    page.getByLabel("Show by").selectOption("ITEM");
+    page.getByLabel("Words or code").fill("parachute");
+    assertThat(page.getByText("4 rows")).isVisible();
+    page.getByLabel("Words or code").fill("no such goods");
+    assertThat(page.getByText("No stock matches. Take a filter away.")).isVisible();
+    page.getByLabel("Words or code").fill("");
+    button(page, "On hand").last().click();
+    button(page, "On hand ↑").click();
+    assertThat(page.locator("[aria-sort=descending]")).hasText("On hand ↓");
+    assertThat(rows(page).first()).containsText("RPE-");
+    page.reload();
+    assertThat(rows(page).first()).containsText("RPE-");
+  }
+
+  @Test
+  void columnsAreChosenAndRemembered() {
+    Page page = BROWSER.office(HOUSE.address(), "oddny");
+    rows(page).first().waitFor();
+    assertThat(page.getByRole(AriaRole.COLUMNHEADER)).hasCount(7);
+    button(page, "Columns").click();
+    page.getByLabel("In since").uncheck();
+    page.keyboard().press("Escape");
+    assertThat(page.getByRole(AriaRole.COLUMNHEADER)).hasCount(6);
+    page.reload();
+    assertThat(page.getByRole(AriaRole.COLUMNHEADER)).hasCount(6);
+  }
+
+  @Test
+  void whatIsShownIsSavedAsAFile() throws Exception {
+    Page page = BROWSER.office(HOUSE.address(), "oddny");
+    page.getByLabel("Words or code").fill("parachute");
+    assertThat(page.getByText("4 rows")).isVisible();
+    Download download =
+        page.waitForDownload(() -> page.getByRole(AriaRole.LINK, named("CSV")).click());
+    String csv = new String(download.createReadStream().readAllBytes(), StandardCharsets.UTF_8);
+    org.assertj.core.api.Assertions.assertThat(csv.lines()).hasSize(5);
+    org.assertj.core.api.Assertions.assertThat(csv).contains("FLR-001", "\"Parachute flare, red\"");
+  }
+
+  private static Page.GetByRoleOptions named(String name) {
+    return new Page.GetByRoleOptions().setName(name).setExact(true);
+  }
+
+  @Test
+  void theAskLineGetsAnythingByKeyboardOrScan() {
+    Page page = BROWSER.office(HOUSE.address(), "rowan");
+    rows(page).first().waitFor();
+    page.keyboard().press("/");
+    // As fast as a scanner types; Enter comes before the answer.
+    page.keyboard().type("RB.KQ.QA-01-A");
+    page.keyboard().press("Enter");
+    assertThat(page.locator("aside")).containsText("Pick face QA");
+    page.keyboard().press("Control+k");
+    page.keyboard().type("parachute");
+    assertThat(page.getByRole(AriaRole.OPTION).first()).containsText("Parachute flare");
+    page.keyboard().press("ArrowDown");
+    page.keyboard().press("Enter");
+    assertThat(page.locator("aside")).containsText("Parachute flare");
+    page.keyboard().press("/");
+    page.keyboard().type("isolde");
+    assertThat(page.getByRole(AriaRole.OPTION).first()).containsText("Person");
+    page.keyboard().press("Enter");
+    assertThat(page.locator("aside")).containsText("Isolde Penrose");
+  }
+
+  @Test
+  void aPostingIsTakenBackWithAReason() {
+    Page page = BROWSER.office(HOUSE.address(), "oddny");
+    at(page, "/office/looking-back?kind=CONDITION");
+    rows(page).first().click();
+    Locator panel = page.locator("aside");
+    panel.getByLabel("Why").fill("Label was found");
+    button(page, "Take back").click();
+    assertThat(panel).containsText("Taken back by posting");
+    assertThat(rows(page).first()).containsText("taken back");
+    at(page, "/office/looking-back?reason=label+was+found");
+    assertThat(rows(page).first()).containsText("Reversal");
+  }
+
+  @Test
+  void theBooksAreCheckedOnDemand() {
+    Page page = BROWSER.office(HOUSE.address(), "oddny");
+    at(page, "/office/looking-back/books");
+    button(page, "Check now").click();
+    assertThat(page.getByText(Pattern.compile("All right: [0-9,]+ positions agree"))).isVisible();
+  }
+
+  @Test
+  void anItemIsMadeAndChangedWithItsFaultsBesideTheField() {
+    Page page = BROWSER.office(HOUSE.address(), "maren");
+    at(page, "/office/rules/items");
+    button(page, "New item").click();
+    Locator panel = page.locator("aside");
+    panel.getByLabel("Item *").fill("flr-001");
+    panel.getByLabel("Name").fill("Test buoy");
+    button(page, "Save").click();
+    assertThat(panel.getByText("There is an item FLR-001 already.").first()).isVisible();
+    panel.getByLabel("Item *").fill("buoy-1");
+    button(page, "Add a pack").click();
+    panel.getByLabel("Pack").fill("box");
+    panel.getByLabel("Holds").fill("4");
+    button(page, "Save").click();
+    assertThat(panel).hasCount(0);
+    page.getByLabel("Words or code").fill("buoy");
+    rows(page).first().click();
+    assertThat(panel.getByLabel("Holds")).hasValue("4");
+    panel.getByLabel("Name").fill("Test buoy, large");
+    button(page, "Save").click();
+    assertThat(panel.locator("h2")).hasText("Test buoy, large");
+  }
+
+  @Test
+  void aRackIsTriedBeforeItIsMade() {
+    Page page = BROWSER.office(HOUSE.address(), "maren");
+    at(page, "/office/rules/places?open=rack");
+    Locator panel = page.locator("aside");
+    panel.getByLabel("Pattern").fill("QA-[01..02]-[A..E]");
+    assertThat(panel).containsText("There already: QA-01-A");
+    panel.getByLabel("Pattern").fill("ZZ-[01..");
+    assertThat(panel).containsText("The bracket is not closed");
+    panel.getByLabel("Pattern").fill("ZZ-[01..02]-[A..B]");
+    assertThat(panel).containsText("Makes 4 bins");
+    button(page, "Make 4 bins").click();
+    assertThat(panel).hasCount(0);
+    page.getByLabel("Begins with").fill("ZZ");
+    assertThat(page.getByText("4 rows")).isVisible();
+    rows(page).first().click();
+    panel.getByLabel("Storage class").fill("PAINT");
+    button(page, "Save").click();
+    assertThat(rows(page).first()).containsText("PAINT");
+  }
+
+  @Test
+  void someoneNewSignsInAtOnceAndSeesOnlyWhatTheyMay() {
+    Page page = BROWSER.office(HOUSE.address(), "rowan");
+    at(page, "/office/rules/people?open=new");
+    Locator panel = page.locator("aside");
+    panel.getByLabel("Name").fill("Nils Aker");
+    panel.getByLabel("Code").fill("nils");
+    panel.getByLabel("Role").selectOption("AUDITOR");
+    panel.getByLabel("Pontoon Shop").check();
+    panel.getByLabel("Password").fill("short");
+    button(page, "Save").click();
+    assertThat(panel.getByText("has 10 to 72 characters").first()).isVisible();
+    panel.getByLabel("Password").fill(Browser.PASSWORD);
+    button(page, "Save").click();
+    assertThat(page.getByText("Nils Aker")).isVisible();
+
+    Page nils = BROWSER.office(HOUSE.address(), "nils");
+    assertThat(nils.getByLabel("Site")).not().containsText("Kittiwake Quay");
+    at(nils, "/office/rules/items");
+    assertThat(rows(nils).first()).isVisible();
+    assertThat(button(nils, "New item")).hasCount(0);
+  }
+}

@@ -1,0 +1,99 @@
+package app.reliquum.e2e;
+
+import app.reliquum.testing.Client;
+import app.reliquum.testing.TestDatabase;
+import java.io.File;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.ServerSocket;
+import java.net.URI;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
+import org.junit.jupiter.api.extension.AfterAllCallback;
+import org.junit.jupiter.api.extension.BeforeAllCallback;
+import org.junit.jupiter.api.extension.ExtensionContext;
+
+/**
+ * The packed application as a process of its own, with the demo house, for the tests of a class.
+ */
+public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
+
+  private static final File JAR = new File("../server/target/reliquum-app.jar");
+  private static final long PATIENCE = TimeUnit.MINUTES.toNanos(3);
+
+  private TestDatabase database;
+  private Process process;
+  private int port;
+
+  @Override
+  public void beforeAll(ExtensionContext context) {
+    database = new TestDatabase();
+    port = freePort();
+    start();
+  }
+
+  /** Starts it on the same data and the same port. */
+  public void start() {
+    ProcessBuilder builder =
+        new ProcessBuilder(
+            ProcessHandle.current().info().command().orElse("java"),
+            "-Xmx700m",
+            "-jar",
+            JAR.getPath());
+    builder.environment().put("RELIQUUM_DB_URL", database.url());
+    builder.environment().put("RELIQUUM_DB_USER", database.user());
+    builder.environment().put("RELIQUUM_DB_PASSWORD", database.password());
+    builder.environment().put("RELIQUUM_DEMO", "true");
+    builder.environment().put("RELIQUUM_PORT", Integer.toString(port));
+    builder.redirectErrorStream(true);
+    builder.redirectOutput(new File("target/application.log"));
+    try {
+      process = builder.start();
+    } catch (IOException fault) {
+      throw new UncheckedIOException(fault);
+    }
+    long end = System.nanoTime() + PATIENCE;
+    while (!ready()) {
+      if (System.nanoTime() > end || !process.isAlive()) {
+        throw new IllegalStateException("It did not start: see e2e/target/application.log");
+      }
+      LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(100));
+    }
+  }
+
+  private boolean ready() {
+    try {
+      return new Client(address()).get("/actuator/health/readiness").status() == 200;
+    } catch (UncheckedIOException notYet) {
+      return false;
+    }
+  }
+
+  /** Ends it at once, as a power cut would. */
+  public void kill() {
+    process.destroyForcibly();
+    process.onExit().join();
+  }
+
+  private static int freePort() {
+    try (ServerSocket socket = new ServerSocket(0)) {
+      return socket.getLocalPort();
+    } catch (IOException fault) {
+      throw new UncheckedIOException(fault);
+    }
+  }
+
+  public URI address() {
+    return URI.create("http://localhost:" + port);
+  }
+
+  public Client signIn(String code) {
+    return new Client(address()).signIn(code, Browser.PASSWORD);
+  }
+
+  @Override
+  public void afterAll(ExtensionContext context) {
+    kill();
+    database.close();
+  }
+}

@@ -1,0 +1,94 @@
+package app.reliquum.e2e;
+
+import static app.reliquum.e2e.Browser.button;
+import static app.reliquum.e2e.Browser.scan;
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import app.reliquum.testing.Client;
+import com.microsoft.playwright.Page;
+import java.nio.file.Path;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import tools.jackson.databind.JsonNode;
+
+/** Takes the pictures in docs/screenshots: ./reliquum shots */
+@EnabledIfSystemProperty(named = "reliquum.shots", matches = "true")
+class PicturesTest {
+
+  @RegisterExtension static final PackedHouse HOUSE = new PackedHouse();
+  @RegisterExtension static final Browser BROWSER = new Browser();
+
+  private static void shoot(Page page, String name) {
+    page.mouse().move(640, 799);
+    page.waitForFunction("() => document.fonts.ready.then(() => true)");
+    page.screenshot(
+        new Page.ScreenshotOptions().setPath(Path.of("../docs/screenshots", name + ".png")));
+  }
+
+  private static void shoot(Page page, String name, String path) {
+    page.navigate(HOUSE.address().resolve(path).toString());
+    page.locator("h1").first().waitFor();
+    if (path.contains("open=")) {
+      page.locator("aside h2").waitFor();
+    }
+    assertThat(page.getByText("Loading…")).hasCount(0);
+    assertThat(page.locator("[aria-busy=true]")).hasCount(0);
+    shoot(page, name);
+  }
+
+  @Test
+  void office() {
+    Page page = BROWSER.office(HOUSE.address(), "rowan");
+    shoot(page, "on-hand", "/office/on-hand?q=flare&open=item:1&row=i1");
+    shoot(page, "on-hand-places", "/office/on-hand?group=PLACE&open=place:26&row=p26&q=QA");
+    shoot(page, "on-hand-lots", "/office/on-hand?group=LOT");
+    shoot(page, "looking-back", "/office/looking-back?open=2500");
+    shoot(page, "rules-items", "/office/rules/items?open=1");
+    page.navigate(HOUSE.address().resolve("/office/rules/places?open=rack").toString());
+    page.getByLabel("Pattern").fill("QD-[01..12]-[A..E]");
+    page.getByText("Makes 60 bins").waitFor();
+    shoot(page, "rules-places");
+    shoot(page, "rules-people", "/office/rules/people?open=3");
+    page.navigate(HOUSE.address().resolve("/office/looking-back/books").toString());
+    button(page, "Check now").click();
+    page.getByText("All right").waitFor();
+    shoot(page, "books");
+    page.keyboard().press("/");
+    page.keyboard().type("rope");
+    page.keyboard().press("Control+a");
+    page.keyboard().type("QA-03");
+    page.getByText("QA-03-B").waitFor();
+    shoot(page, "ask");
+    page.evaluate("() => localStorage.setItem('reliquum.shift', 'night')");
+    shoot(page, "night-shift", "/office/on-hand?q=rope");
+  }
+
+  @Test
+  void floor() {
+    Client hand = HOUSE.signIn("tavi");
+    hand.post("/api/floor/move/act", Map.of("site", 1, "action", "CLEAR")).ok();
+    JsonNode stock =
+        hand.get("/api/on-hand?group=POSITION&site=1&q=LJC-001").ok().path("rows").get(0);
+    Page page = BROWSER.floor(HOUSE.address(), "tavi");
+    shoot(page, "floor-rest");
+    scan(page, "FLR-001");
+    page.getByText("Home bin").waitFor();
+    shoot(page, "floor-item");
+    button(page, "Back").click();
+    scan(page, "RA.MOVE");
+    scan(page, "RB.KQ." + stock.path("place").asString());
+    scan(page, "2 boxes");
+    page.locator("[data-blank=Quantity][data-state=SAID]").waitFor();
+    shoot(page, "floor-move");
+    scan(page, "RI.SHK-004");
+    page.getByText("That is").waitFor();
+    shoot(page, "floor-refused");
+    scan(page, "RB.KQ.PACK-1");
+    page.locator("[data-blank=To][data-state=SAID]").waitFor();
+    scan(page, "RA.CONFIRM");
+    page.getByText("Done.").waitFor();
+    shoot(page, "floor-done");
+  }
+}

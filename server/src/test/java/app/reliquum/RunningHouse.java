@@ -1,0 +1,97 @@
+package app.reliquum;
+
+import app.reliquum.people.People;
+import app.reliquum.people.Role;
+import app.reliquum.testing.Client;
+import app.reliquum.testing.TestDatabase;
+import java.net.URI;
+import java.util.Set;
+import org.junit.jupiter.api.extension.AfterAllCallback;
+import org.junit.jupiter.api.extension.BeforeAllCallback;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.springframework.boot.SpringApplication;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/** Starts the real application on a database of its own for the tests of a class. */
+public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
+
+  static final String PASSWORD = "quayside secret";
+
+  private final boolean demo;
+  private TestDatabase database;
+  private ConfigurableApplicationContext application;
+
+  private RunningHouse(boolean demo) {
+    this.demo = demo;
+  }
+
+  /** A house with nobody and nothing in it. */
+  public static RunningHouse empty() {
+    return new RunningHouse(false);
+  }
+
+  /** The demo house. */
+  public static RunningHouse demo() {
+    return new RunningHouse(true);
+  }
+
+  @Override
+  public void beforeAll(ExtensionContext context) {
+    database = new TestDatabase();
+    start();
+  }
+
+  private void start() {
+    application =
+        SpringApplication.run(
+            Reliquum.class,
+            "--server.port=0",
+            "--reliquum.demo=" + demo,
+            "--spring.datasource.url=" + database.url(),
+            "--spring.datasource.username=" + database.user(),
+            "--spring.datasource.password=" + database.password());
+  }
+
+  /** Ends the application and starts it again on the same data. */
+  public void restart() {
+    application.close();
+    start();
+  }
+
+  @Override
+  public void afterAll(ExtensionContext context) {
+    application.close();
+    database.close();
+  }
+
+  public TestDatabase database() {
+    return database;
+  }
+
+  public URI address() {
+    return URI.create(
+        "http://localhost:" + application.getEnvironment().getProperty("local.server.port"));
+  }
+
+  public Client nobody() {
+    return new Client(address());
+  }
+
+  /** Takes someone on, and signs them in. */
+  public Client hire(String code, Role role, Long... sites) {
+    application
+        .getBean(People.class)
+        .add(
+            new People.Entry(
+                null,
+                code,
+                "Person " + code,
+                role,
+                sites.length == 0,
+                Set.of(sites),
+                true,
+                PASSWORD,
+                "2468"));
+    return nobody().signIn(code, PASSWORD);
+  }
+}

@@ -1,0 +1,61 @@
+package app.reliquum.testing;
+
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.UUID;
+
+/** A database of its own for a test, on the database server that the script has started. */
+public final class TestDatabase implements AutoCloseable {
+
+  private final String server = needed("RELIQUUM_TEST_DB");
+  private final String password = needed("RELIQUUM_TEST_DB_PASSWORD");
+  private final String name =
+      "reliquum_" + UUID.randomUUID().toString().replace("-", "").substring(0, 12);
+
+  public TestDatabase() {
+    run("reliquum", "create database " + name);
+  }
+
+  private static String needed(String variable) {
+    String value = System.getenv(variable);
+    if (value == null) {
+      throw new IllegalStateException("No " + variable + ": run the tests by ./reliquum test");
+    }
+    return value;
+  }
+
+  public String url() {
+    return "jdbc:mariadb://" + server + "/" + name;
+  }
+
+  public String user() {
+    return "reliquum";
+  }
+
+  public String password() {
+    return password;
+  }
+
+  /** Reaches behind the application's back: for tests of what it notices. */
+  public void run(String sql) {
+    run(name, sql);
+  }
+
+  private void run(String database, String sql) {
+    try (Connection connection =
+            DriverManager.getConnection(
+                "jdbc:mariadb://" + server + "/" + database, user(), password);
+        Statement statement = connection.createStatement()) {
+      statement.execute(sql);
+    } catch (SQLException fault) {
+      throw new IllegalStateException(sql, fault);
+    }
+  }
+
+  @Override
+  public void close() {
+    run("reliquum", "drop database if exists " + name);
+  }
+}

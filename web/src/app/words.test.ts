@@ -1,0 +1,32 @@
+import { describe, expect, it } from 'vitest';
+import en from './en.json';
+import { readdirSync, readFileSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+
+function sources(folder: string): string[] {
+  return readdirSync(folder).flatMap((name) => {
+    const path = join(folder, name);
+    return statSync(path).isDirectory() ? sources(path) : /\.tsx?$/.test(path) ? [path] : [];
+  });
+}
+
+function has(key: string): boolean {
+  const found = key
+    .split('.')
+    .reduce<unknown>((node, part) => (node as Record<string, unknown> | undefined)?.[part], en);
+  const plural = key.split('.').reduce<unknown>((node, part, i, all) => {
+    const name = i === all.length - 1 ? `${part}_other` : part;
+    return (node as Record<string, unknown> | undefined)?.[name];
+  }, en);
+  return typeof found === 'string' || typeof plural === 'string';
+}
+
+describe('the catalogue of words', () => {
+  it('has every word that a screen asks for', () => {
+    const asked = sources('src').flatMap((path) =>
+      [...readFileSync(path, 'utf8').matchAll(/\bt\('([\w.-]+)'/g)].map((match) => match[1]),
+    );
+    expect(asked.length).toBeGreaterThan(100);
+    expect(asked.filter((key) => !has(key))).toEqual([]);
+  });
+});
