@@ -20,7 +20,7 @@ export const colours = {
     hairline: '#4B4336',
     ink: '#EFE7DA',
     faint: '#B5A994',
-    kraft: '#8C6F43',
+    kraft: '#AD8A55',
     link: '#9CC3DD',
     brick: '#EE8F7D',
     moss: '#A9C98F',

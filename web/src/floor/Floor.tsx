@@ -1,11 +1,11 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Popover from '@mui/material/Popover';
 import { use, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Navigate, Route, Routes, useNavigate } from 'react-router';
 import { useMe, useSignOut, useSites } from '../app/session';
 import { ShiftContext } from '../app/shift';
+import { Drop } from '../kit/Drop';
 import { BinCard, ItemCard } from './Cards';
 import { MoveSentence } from './MoveSentence';
 import { Rest } from './Rest';
@@ -67,7 +67,6 @@ function FloorHeader({
   const me = useMe();
   const navigate = useNavigate();
   const { shift, change } = use(ShiftContext);
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const signOut = useSignOut();
   return (
     <Box
@@ -86,44 +85,34 @@ function FloorHeader({
       >
         {site}
       </Button>
-      <Button
-        onClick={(event) => setAnchor(event.currentTarget)}
-        aria-haspopup="true"
+      <Drop
+        label={me.name.split(' ')[0]}
         sx={{ color: '#231F1A', ml: 'auto', minHeight: 48, fontSize: 16 }}
       >
-        {me.name.split(' ')[0]}
-      </Button>
-      <Popover
-        open={anchor !== null}
-        anchorEl={anchor}
-        onClose={() => setAnchor(null)}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
-        transformOrigin={{ vertical: 'top', horizontal: 'right' }}
-      >
-        <Box
-          sx={{ p: 1, display: 'grid', minWidth: 240, '& button': { minHeight: 48, fontSize: 17 } }}
-        >
-          {sites
-            .filter((one) => one.name !== site)
-            .map((one) => (
-              <Button
-                key={one.id}
-                onClick={() => {
-                  onChoose(one.id);
-                  setAnchor(null);
-                  void navigate('/floor');
-                }}
-              >
-                {t('floor.workAt', { site: one.name })}
-              </Button>
-            ))}
-          <Button onClick={() => change(shift === 'day' ? 'night' : 'day')}>
-            {t(shift === 'day' ? 'toNight' : 'toDay')}
-          </Button>
-          <Button onClick={() => void navigate('/office/on-hand')}>{t('toOffice')}</Button>
-          <Button onClick={() => signOut.mutate()}>{t('signOut')}</Button>
-        </Box>
-      </Popover>
+        {(close) => (
+          <Box sx={{ display: 'grid', minWidth: 240, '& button': { minHeight: 48, fontSize: 17 } }}>
+            {sites
+              .filter((one) => one.name !== site)
+              .map((one) => (
+                <Button
+                  key={one.id}
+                  onClick={() => {
+                    onChoose(one.id);
+                    close();
+                    void navigate('/floor');
+                  }}
+                >
+                  {t('floor.workAt', { site: one.name })}
+                </Button>
+              ))}
+            <Button onClick={() => change(shift === 'day' ? 'night' : 'day')}>
+              {t(shift === 'day' ? 'toNight' : 'toDay')}
+            </Button>
+            <Button onClick={() => void navigate('/office/on-hand')}>{t('toOffice')}</Button>
+            <Button onClick={() => signOut.mutate()}>{t('signOut')}</Button>
+          </Box>
+        )}
+      </Drop>
     </Box>
   );
 }

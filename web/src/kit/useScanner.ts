@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useLayoutEffect, useRef } from 'react';
 
 function typesText(target: EventTarget | null): boolean {
   return (
@@ -17,7 +17,8 @@ export function useScanner(onScan: (text: string) => void) {
   useEffect(() => {
     told.current = onScan;
   });
-  useEffect(() => {
+  // At once when the page changes: a scan must not go to the page that is just leaving.
+  useLayoutEffect(() => {
     const hear = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.altKey || event.metaKey || typesText(event.target)) {
         return;

@@ -1,13 +1,13 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Popover from '@mui/material/Popover';
-import { use, useState } from 'react';
+import { use } from 'react';
 import { useTranslation } from 'react-i18next';
 import { NavLink, Navigate, Route, Routes, useNavigate } from 'react-router';
 import { Brand } from '../app/Brand';
 import { useMay, useMe, useSignOut } from '../app/session';
 import { ShiftContext } from '../app/shift';
 import { fonts } from '../app/theme';
+import { Drop } from '../kit/Drop';
 import { AskLine } from './AskLine';
 import { Books } from './back/Books';
 import { LedgerSpace } from './back/LedgerSpace';
@@ -97,33 +97,19 @@ function PersonMenu() {
   const navigate = useNavigate();
   const mayMove = useMay('MOVE');
   const { shift, change } = use(ShiftContext);
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const signOut = useSignOut();
   return (
-    <>
-      <Button
-        onClick={(event) => setAnchor(event.currentTarget)}
-        sx={{ color: '#231F1A', whiteSpace: 'nowrap' }}
-        aria-haspopup="true"
-      >
-        {me.name}
-      </Button>
-      <Popover
-        open={anchor !== null}
-        anchorEl={anchor}
-        onClose={() => setAnchor(null)}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
-        transformOrigin={{ vertical: 'top', horizontal: 'right' }}
-      >
-        <Box sx={{ p: 1.5, display: 'grid', minWidth: 200, justifyItems: 'start' }}>
+    <Drop label={me.name} sx={{ color: '#231F1A', whiteSpace: 'nowrap' }}>
+      {() => (
+        <>
           <Box sx={{ color: 'text.secondary', px: 1 }}>{t(`role.${me.role}`)}</Box>
-          {mayMove && <Button onClick={() => navigate('/floor')}>{t('toFloor')}</Button>}
+          {mayMove && <Button onClick={() => void navigate('/floor')}>{t('toFloor')}</Button>}
           <Button onClick={() => change(shift === 'day' ? 'night' : 'day')}>
             {t(shift === 'day' ? 'toNight' : 'toDay')}
           </Button>
           <Button onClick={() => signOut.mutate()}>{t('signOut')}</Button>
-        </Box>
-      </Popover>
-    </>
+        </>
+      )}
+    </Drop>
   );
 }

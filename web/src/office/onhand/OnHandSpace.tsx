@@ -78,7 +78,9 @@ export function OnHandSpace() {
           <Choice
             label={t('onHand.by')}
             value={group}
-            onChange={(value) => change({ group: value, sort: null, desc: null, row: null })}
+            onChange={(value) =>
+              change({ group: value, sort: null, desc: null, row: null, condition: null })
+            }
             options={GROUPS.map((one) => [one, t(`onHand.group.${one}`)] as const)}
           />
           <Choice

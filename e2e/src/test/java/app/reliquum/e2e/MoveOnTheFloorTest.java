@@ -172,7 +172,7 @@ class MoveOnTheFloorTest {
     JsonNode flare =
         clerk.get("/api/on-hand?group=POSITION&site=1&q=FLR-003").ok().path("rows").get(0);
     JsonNode beacon =
-        clerk.get("/api/on-hand?group=POSITION&site=1&q=BCN-001").ok().path("rows").get(0);
+        clerk.get("/api/on-hand?group=POSITION&site=1&q=BCN").ok().path("rows").get(0);
     Page page = BROWSER.floor(HOUSE.address(), "tavi");
     button(page, "Move goods").click();
     scan(page, "RB.KQ." + flare.path("place").asString());

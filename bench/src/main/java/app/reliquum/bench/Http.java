@@ -1,0 +1,78 @@
+package app.reliquum.bench;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpRequest.BodyPublishers;
+import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.util.UUID;
+
+/** Talks to the running application as a signed-in program. */
+final class Http {
+
+  private final URI base;
+  private final CookieManager cookies = new CookieManager();
+  private final HttpClient client =
+      HttpClient.newBuilder().cookieHandler(cookies).version(HttpClient.Version.HTTP_1_1).build();
+  private String token = "";
+
+  Http(URI base) {
+    this.base = base;
+  }
+
+  Http signIn() throws Exception {
+    send(HttpRequest.newBuilder(base.resolve("/api/session")).build());
+    token = cookie();
+    post(
+        "/api/session/password",
+        "{\"code\":\"%s\",\"password\":\"%s\"}".formatted(LargeHouse.PERSON, LargeHouse.PASSWORD));
+    token = cookie();
+    return this;
+  }
+
+  private String cookie() {
+    return cookies.getCookieStore().getCookies().stream()
+        .filter(one -> one.getName().equals("XSRF-TOKEN"))
+        .map(HttpCookie::getValue)
+        .findFirst()
+        .orElse("");
+  }
+
+  String get(String path) throws Exception {
+    return right(send(HttpRequest.newBuilder(base.resolve(path)).build()));
+  }
+
+  String post(String path, String body) throws Exception {
+    return right(
+        send(
+            HttpRequest.newBuilder(base.resolve(path))
+                .header("Content-Type", "application/json")
+                .header("X-XSRF-TOKEN", token)
+                .header("Idempotency-Key", UUID.randomUUID().toString())
+                .POST(BodyPublishers.ofString(body))
+                .build()));
+  }
+
+  boolean answers(String path) {
+    try {
+      return send(HttpRequest.newBuilder(base.resolve(path)).build()).statusCode() == 200;
+    } catch (IOException | InterruptedException notYet) {
+      return false;
+    }
+  }
+
+  private HttpResponse<String> send(HttpRequest request) throws IOException, InterruptedException {
+    return client.send(request, BodyHandlers.ofString());
+  }
+
+  private static String right(HttpResponse<String> response) {
+    if (response.statusCode() / 100 != 2) {
+      throw new IllegalStateException(response.statusCode() + ": " + response.body());
+    }
+    return response.body();
+  }
+}

@@ -1,0 +1,163 @@
+// @vitest-environment jsdom
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { cleanup, render, screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { ThemeProvider } from '@mui/material/styles';
+import { theme } from '../app/theme';
+import '../app/words';
+import { ColumnChoice } from './ColumnChoice';
+import { Sheet } from './Sheet';
+import { useColumns, type Column, type Sorting } from './sheetColumns';
+
+interface Row {
+  id: number;
+  name: string;
+}
+
+const TOTAL = 100_000;
+const HEIGHT = 640;
+const fetch = vi.fn((offset: number, limit: number) =>
+  Promise.resolve({
+    total: TOTAL,
+    offset,
+    rows: Array.from({ length: Math.min(limit, TOTAL - offset) }, (_, i) => ({
+      id: offset + i,
+      name: `Name ${offset + i}`,
+    })),
+  }),
+);
+const opened = vi.fn<(row: Row) => void>();
+const sorted = vi.fn<(sorting: Sorting) => void>();
+
+const ALL: Column<Row>[] = [
+  { key: 'id', title: 'Number', width: '80px', align: 'right', sort: 'ID', cell: (row) => row.id },
+  { key: 'name', title: 'Name', width: 'minmax(100px, 1fr)', cell: (row) => row.name },
+  { key: 'spare', title: 'Spare', width: '50px', spare: true, cell: () => 'spare' },
+];
+
+function Table({ question = ['a'], sorting }: { question?: string[]; sorting?: Sorting }) {
+  const columns = useColumns('test', ALL);
+  return (
+    <>
+      <ColumnChoice columns={columns} />
+      <Sheet<Row>
+        name="items"
+        question={question}
+        fetch={fetch}
+        columns={columns.shown}
+        rowKey={(row) => String(row.id)}
+        sorting={sorting}
+        onSort={sorted}
+        onOpen={opened}
+        empty="Nothing here."
+      />
+    </>
+  );
+}
+
+const DAY = theme('day');
+
+function show(element = <Table />) {
+  return render(
+    <ThemeProvider theme={DAY}>
+      <QueryClientProvider client={new QueryClient()}>{element}</QueryClientProvider>
+    </ThemeProvider>,
+  );
+}
+
+beforeEach(() => {
+  localStorage.clear();
+  fetch.mockClear();
+  opened.mockClear();
+  sorted.mockClear();
+  // jsdom lays nothing out; the virtualizer asks how high the frame is, and scrolls it.
+  vi.spyOn(Element.prototype, 'clientHeight', 'get').mockReturnValue(HEIGHT);
+  vi.spyOn(Element.prototype, 'clientWidth', 'get').mockReturnValue(800);
+  HTMLElement.prototype.scrollTo = function scrollTo(this: HTMLElement, to?: unknown) {
+    this.scrollTop = (to as { top: number }).top;
+    this.dispatchEvent(new Event('scroll'));
+  } as typeof HTMLElement.prototype.scrollTo;
+  vi.stubGlobal(
+    'ResizeObserver',
+    class {
+      observe() {}
+      unobserve() {}
+      disconnect() {}
+    },
+  );
+});
+afterEach(() => {
+  cleanup();
+  vi.restoreAllMocks();
+  vi.unstubAllGlobals();
+});
+
+describe('a sheet', () => {
+  it('shows only the rows in sight and says how many there are', async () => {
+    show();
+    expect(await screen.findByText('Name 0')).toBeTruthy();
+    const grid = screen.getByRole('grid');
+    expect(grid.getAttribute('aria-rowcount')).toBe(String(TOTAL + 1));
+    expect(within(grid).getAllByRole('row').length).toBeLessThan(60);
+    expect(fetch).toHaveBeenCalledWith(0, 100);
+    expect(fetch.mock.calls.every(([offset]) => offset < 200)).toBe(true);
+    expect(screen.getByText(/100.000 rows/)).toBeTruthy();
+  });
+
+  it('is walked by arrow keys and opened by Enter', async () => {
+    show();
+    await screen.findByText('Name 0');
+    screen.getByRole('grid').focus();
+    await userEvent.keyboard('{ArrowDown}{ArrowDown}{ArrowUp}{Enter}');
+    expect(opened).toHaveBeenCalledExactlyOnceWith({ id: 1, name: 'Name 1' });
+    await userEvent.keyboard('{Home}{ArrowUp}{Enter}');
+    expect(opened).toHaveBeenLastCalledWith({ id: 0, name: 'Name 0' });
+  });
+
+  it('asks to be sorted by a column, and the other way the second time', async () => {
+    const { rerender } = show();
+    await userEvent.click(screen.getByRole('button', { name: 'Number' }));
+    expect(sorted).toHaveBeenCalledWith({ by: 'ID', descending: false });
+    rerender(
+      <ThemeProvider theme={DAY}>
+        <QueryClientProvider client={new QueryClient()}>
+          <Table sorting={{ by: 'ID', descending: false }} />
+        </QueryClientProvider>
+      </ThemeProvider>,
+    );
+    await userEvent.click(screen.getByRole('button', { name: 'Number ↑' }));
+    expect(sorted).toHaveBeenLastCalledWith({ by: 'ID', descending: true });
+    expect(screen.getByRole('columnheader', { name: /Number/ }).getAttribute('aria-sort')).toBe(
+      'ascending',
+    );
+  });
+
+  it('shows the columns that were chosen, and remembers them', async () => {
+    const { unmount } = show();
+    expect(screen.getAllByRole('columnheader')).toHaveLength(2);
+    await userEvent.click(screen.getByRole('button', { name: 'Columns' }));
+    await userEvent.click(screen.getByLabelText('Spare'));
+    unmount();
+    show();
+    expect(screen.getAllByRole('columnheader')).toHaveLength(3);
+  });
+
+  it('says what is wrong when the server can not answer', async () => {
+    fetch.mockRejectedValueOnce(new Error('The books are being moved.'));
+    render(
+      <QueryClientProvider
+        client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}
+      >
+        <Table />
+      </QueryClientProvider>,
+    );
+    expect(await screen.findByText('The books are being moved.')).toBeTruthy();
+  });
+
+  it('says so when there is nothing', async () => {
+    fetch.mockResolvedValue({ total: 0, offset: 0, rows: [] });
+    show(<Table question={['nothing']} />);
+    expect(await screen.findByText('Nothing here.')).toBeTruthy();
+  });
+});
