@@ -1,15 +1,16 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type FormEvent } from 'react';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, commandId, read, type Schemas } from '../../api/client';
-import { useMay, useSites } from '../../app/session';
+import { api, read, type Schemas } from '../../api/client';
+import { useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
-import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
+import { Form, Tick } from './Form';
 import { useForm } from './useForm';
+import { useSave } from './useSave';
 
 type Card = Schemas['ItemCard'];
 type Entry = Schemas['ItemEntry'];
@@ -20,7 +21,6 @@ const TRACKINGS = ['NONE', 'LOT', 'SERIAL', 'LOT_AND_SERIAL'] as const;
 /** An item as it is entered or changed. */
 export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void }) {
   const { t } = useTranslation();
-  const may = useMay('RULES');
   const queries = useQueryClient();
   const sites = useSites();
   const units = useQuery({
@@ -28,9 +28,9 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
     queryFn: () => read(api.GET('/api/units')),
     staleTime: Infinity,
   });
-  const [command, setCommand] = useState(commandId);
-  const save = useMutation({
-    mutationFn: (body: Entry) =>
+  const save = useSave(
+    ['items'],
+    (command, body: Entry) =>
       card
         ? read(
             api.PUT('/api/items/{id}', {
@@ -39,13 +39,11 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
             }),
           )
         : read(api.POST('/api/items', { ...command, body })),
-    onSuccess: (saved) => {
+    (saved) => {
       queries.setQueryData(['item', saved.id], saved);
-      void queries.invalidateQueries({ queryKey: ['items'] });
       onDone?.();
     },
-    onSettled: () => setCommand(commandId()),
-  });
+  );
   const form = useForm(
     {
       code: card?.code ?? '',
@@ -79,8 +77,7 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
     ),
   );
 
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
+  const submit = () => {
     const entry = form.entry;
     save.mutate({
       version: card?.version,
@@ -124,129 +121,106 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
     }));
 
   return (
-    <Box component="form" onSubmit={submit}>
-      <Box component="fieldset" disabled={!may} sx={{ border: 0, p: 0, m: 0, minWidth: 0 }}>
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, mt: 1 }}>
-          <TextField label={t('item.code')} required disabled={!!card} {...form.text('code')} />
-          <TextField label={t('item.category')} {...form.text('category')} />
-          <TextField
-            label={t('item.name')}
-            required
-            sx={{ gridColumn: '1 / -1' }}
-            {...form.text('name')}
-          />
-          <Choice
-            label={t('item.unit')}
-            value={form.entry.unit}
-            onChange={(unit) =>
-              form.set({
-                unit,
-                decimals: String(units.data?.find((one) => one.unit === unit)?.usualDecimals ?? 0),
-              })
-            }
-            options={(units.data ?? []).map(
-              (one) => [one.unit, `${t(`unit.${one.unit}`)} (${one.code})`] as const,
-            )}
-          />
-          <TextField label={t('item.decimals')} type="number" {...form.text('decimals')} />
-          <Choice
-            label={t('item.tracking')}
-            value={form.entry.tracking}
-            onChange={(tracking) => form.set({ tracking })}
-            options={TRACKINGS.map((one) => [one, t(`tracking.${one}`)] as const)}
-          />
-          <TextField label={t('item.shelfLife')} type="number" {...form.text('shelfLifeDays')} />
-          <TextField label={t('item.hazard')} {...form.text('hazardClass')} />
-          <TextField label={t('item.storage')} {...form.text('storageClass')} />
-          <TextField
-            label={t('item.barcodes')}
-            sx={{ gridColumn: '1 / -1' }}
-            {...form.text('barcodes')}
-          />
-          <label>
-            <input
-              type="checkbox"
-              checked={form.entry.active}
-              onChange={(event) => form.set({ active: event.target.checked })}
-            />{' '}
-            {t('item.active')}
-          </label>
-        </Box>
-        <Part title={t('item.packs')}>
-          {packs.map((pack, i) => (
-            <Box
-              key={i}
-              sx={{ display: 'grid', gridTemplateColumns: '1fr 90px 2fr', gap: 1, mt: 1 }}
-            >
-              <TextField
-                label={t('pack.name')}
-                value={pack.name}
-                onChange={(event) => changePack(i, { name: event.target.value })}
-              />
-              <TextField
-                label={t('pack.factor')}
-                value={pack.factor}
-                onChange={(event) => changePack(i, { factor: event.target.value })}
-              />
-              <TextField
-                label={t('item.barcodes')}
-                value={pack.barcodes}
-                onChange={(event) => changePack(i, { barcodes: event.target.value })}
-              />
-            </Box>
-          ))}
-          <Button
-            onClick={() => setPacks([...packs, { name: '', factor: '', barcodes: '' }])}
-            sx={{ mt: 1 }}
-          >
-            {t('pack.add')}
-          </Button>
-        </Part>
-        <Part title={t('item.homes')}>
-          {sites.data?.map((site) => (
-            <Box
-              key={site.id}
-              sx={{
-                display: 'grid',
-                gridTemplateColumns: '140px 1fr',
-                gap: 1,
-                mt: 1,
-                alignItems: 'center',
-              }}
-            >
-              <span>{site.name}</span>
-              <TextField
-                label={site.binned ? t('item.homeBin') : t('item.shelfNote')}
-                value={
-                  site.binned ? (homes[site.id]?.address ?? '') : (homes[site.id]?.shelfNote ?? '')
-                }
-                onChange={(event) =>
-                  changeHome(
-                    site.id,
-                    site.binned
-                      ? { address: event.target.value }
-                      : { shelfNote: event.target.value },
-                  )
-                }
-              />
-            </Box>
-          ))}
-        </Part>
-        <ProblemNote problem={save.error} />
-        {may && (
-          <Button
-            type="submit"
-            variant="contained"
-            fullWidth
-            loading={save.isPending}
-            sx={{ mt: 2, minHeight: 44 }}
-          >
-            {t('save')}
-          </Button>
-        )}
-        {save.isSuccess && <Box sx={{ color: 'success.main', mt: 1 }}>{t('saved')}</Box>}
+    <Form save={save} onSubmit={submit}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, mt: 1 }}>
+        <TextField label={t('item.code')} required disabled={!!card} {...form.text('code')} />
+        <TextField label={t('item.category')} {...form.text('category')} />
+        <TextField
+          label={t('item.name')}
+          required
+          sx={{ gridColumn: '1 / -1' }}
+          {...form.text('name')}
+        />
+        <Choice
+          label={t('item.unit')}
+          value={form.entry.unit}
+          onChange={(unit) =>
+            form.set({
+              unit,
+              decimals: String(units.data?.find((one) => one.unit === unit)?.usualDecimals ?? 0),
+            })
+          }
+          options={(units.data ?? []).map(
+            (one) => [one.unit, `${t(`unit.${one.unit}`)} (${one.code})`] as const,
+          )}
+        />
+        <TextField label={t('item.decimals')} type="number" {...form.text('decimals')} />
+        <Choice
+          label={t('item.tracking')}
+          value={form.entry.tracking}
+          onChange={(tracking) => form.set({ tracking })}
+          options={TRACKINGS.map((one) => [one, t(`tracking.${one}`)] as const)}
+        />
+        <TextField label={t('item.shelfLife')} type="number" {...form.text('shelfLifeDays')} />
+        <TextField label={t('item.hazard')} {...form.text('hazardClass')} />
+        <TextField label={t('item.storage')} {...form.text('storageClass')} />
+        <TextField
+          label={t('item.barcodes')}
+          sx={{ gridColumn: '1 / -1' }}
+          {...form.text('barcodes')}
+        />
+        <Tick
+          label={t('item.active')}
+          checked={form.entry.active}
+          onChange={(active) => form.set({ active })}
+        />
       </Box>
-    </Box>
+      <Part title={t('item.packs')}>
+        {packs.map((pack, i) => (
+          <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1fr 90px 2fr', gap: 1, mt: 1 }}>
+            <TextField
+              label={t('pack.name')}
+              value={pack.name}
+              onChange={(event) => changePack(i, { name: event.target.value })}
+            />
+            <TextField
+              label={t('pack.factor')}
+              value={pack.factor}
+              onChange={(event) => changePack(i, { factor: event.target.value })}
+            />
+            <TextField
+              label={t('item.barcodes')}
+              value={pack.barcodes}
+              onChange={(event) => changePack(i, { barcodes: event.target.value })}
+            />
+          </Box>
+        ))}
+        <Button
+          onClick={() => setPacks([...packs, { name: '', factor: '', barcodes: '' }])}
+          sx={{ mt: 1 }}
+        >
+          {t('pack.add')}
+        </Button>
+      </Part>
+      <Part title={t('item.homes')}>
+        {sites.data?.map((site) => (
+          <Box
+            key={site.id}
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: '140px 1fr',
+              gap: 1,
+              mt: 1,
+              alignItems: 'center',
+            }}
+          >
+            <span>{site.name}</span>
+            <TextField
+              label={site.binned ? t('item.homeBin') : t('item.shelfNote')}
+              value={
+                site.binned ? (homes[site.id]?.address ?? '') : (homes[site.id]?.shelfNote ?? '')
+              }
+              onChange={(event) =>
+                changeHome(
+                  site.id,
+                  site.binned ? { address: event.target.value } : { shelfNote: event.target.value },
+                )
+              }
+            />
+          </Box>
+        ))}
+      </Part>
+    </Form>
   );
 }
 

@@ -1,18 +1,19 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type FormEvent } from 'react';
+import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { useSearchParams } from 'react-router';
-import { api, commandId, read, type Schemas } from '../../api/client';
+import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
 import { RulesFrame } from './RulesFrame';
+import { Form, Tick } from './Form';
 import { useForm } from './useForm';
+import { useSave } from './useSave';
 
 type Card = Schemas['PersonCard'];
 const ROLES = ['FLOOR_HAND', 'CLERK', 'CONTROLLER', 'AUDITOR', 'ADMINISTRATOR'] as const;
@@ -106,11 +107,10 @@ export function PeopleRules() {
 
 function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
   const { t } = useTranslation();
-  const queries = useQueryClient();
   const sites = useSites();
-  const [command, setCommand] = useState(commandId);
-  const save = useMutation({
-    mutationFn: (body: Schemas['PersonEntry']) =>
+  const save = useSave(
+    ['people'],
+    (command, body: Schemas['PersonEntry']) =>
       card
         ? read(
             api.PUT('/api/people/{id}', {
@@ -119,14 +119,8 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
             }),
           )
         : read(api.POST('/api/people', { ...command, body })),
-    onSuccess: () => {
-      void queries.invalidateQueries({ queryKey: ['people'] });
-      if (!card) {
-        onClose();
-      }
-    },
-    onSettled: () => setCommand(commandId()),
-  });
+    card ? undefined : onClose,
+  );
   const form = useForm(
     {
       code: card?.code ?? '',
@@ -140,8 +134,7 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
     },
     save.error,
   );
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
+  const submit = () =>
     save.mutate({
       ...form.entry,
       code: form.entry.code.trim().toUpperCase(),
@@ -149,10 +142,9 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
       password: form.entry.password || undefined,
       pin: form.entry.pin || undefined,
     });
-  };
   return (
     <SidePanel title={card?.name ?? t('people.add')} onClose={onClose}>
-      <Box component="form" onSubmit={submit} sx={{ display: 'grid', gap: 1.5, pt: 1 }}>
+      <Form save={save} onSubmit={submit} may="PEOPLE">
         <TextField label={t('people.name')} required {...form.text('name')} />
         <TextField label={t('people.code')} required disabled={!!card} {...form.text('code')} />
         <Choice
@@ -163,32 +155,25 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
         />
         <Box sx={{ color: 'text.secondary' }}>{t(`roleMay.${form.entry.role}`)}</Box>
         <Part title={t('people.where')}>
-          <label>
-            <input
-              type="checkbox"
-              checked={form.entry.everywhere}
-              onChange={(event) => form.set({ everywhere: event.target.checked })}
-            />{' '}
-            {t('everySite')}
-          </label>
+          <Tick
+            label={t('everySite')}
+            checked={form.entry.everywhere}
+            onChange={(everywhere) => form.set({ everywhere })}
+          />
           {!form.entry.everywhere &&
             sites.data?.map((site) => (
-              <Box key={site.id}>
-                <label>
-                  <input
-                    type="checkbox"
-                    checked={form.entry.sites.includes(site.id)}
-                    onChange={(event) =>
-                      form.set({
-                        sites: event.target.checked
-                          ? [...form.entry.sites, site.id]
-                          : form.entry.sites.filter((one) => one !== site.id),
-                      })
-                    }
-                  />{' '}
-                  {site.name}
-                </label>
-              </Box>
+              <Tick
+                key={site.id}
+                label={site.name}
+                checked={form.entry.sites.includes(site.id)}
+                onChange={(works) =>
+                  form.set({
+                    sites: works
+                      ? [...form.entry.sites, site.id]
+                      : form.entry.sites.filter((one) => one !== site.id),
+                  })
+                }
+              />
             ))}
         </Part>
         <TextField
@@ -204,20 +189,12 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
           {...form.text('pin')}
         />
-        <label>
-          <input
-            type="checkbox"
-            checked={form.entry.active}
-            onChange={(event) => form.set({ active: event.target.checked })}
-          />{' '}
-          {t('people.active')}
-        </label>
-        <ProblemNote problem={save.error} />
-        <Button type="submit" variant="contained" loading={save.isPending} sx={{ minHeight: 44 }}>
-          {t('save')}
-        </Button>
-        {save.isSuccess && <Box sx={{ color: 'success.main' }}>{t('saved')}</Box>}
-      </Box>
+        <Tick
+          label={t('people.active')}
+          checked={form.entry.active}
+          onChange={(active) => form.set({ active })}
+        />
+      </Form>
     </SidePanel>
   );
 }

@@ -1,78 +1,24 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type FormEvent, type ReactNode } from 'react';
+import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, commandId, read, type Schemas } from '../../api/client';
-import { useMay } from '../../app/session';
+import { api, read, type Schemas } from '../../api/client';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ProblemNote } from '../../kit/ProblemNote';
+import { Form, Tick } from './Form';
 import { useForm } from './useForm';
+import { useSave } from './useSave';
 
 const PURPOSES = ['RECEIVE', 'INSPECT', 'STORE', 'PICK', 'PACK', 'HOLD'] as const;
 const MIXINGS = ['ANYTHING', 'ONE_ITEM', 'ONE_ITEM_AND_LOT'] as const;
 
-/** Sends a form once; another sending is another command. */
-function useSave<B, A>(
-  send: (command: ReturnType<typeof commandId>, body: B) => Promise<A>,
-  onDone?: () => void,
-) {
-  const queries = useQueryClient();
-  const [command, setCommand] = useState(commandId);
-  return useMutation({
-    mutationFn: (body: B) => send(command, body),
-    onSuccess: () => {
-      for (const key of ['sites', 'bins', 'bin']) {
-        void queries.invalidateQueries({ queryKey: [key] });
-      }
-      onDone?.();
-    },
-    onSettled: () => setCommand(commandId()),
-  });
-}
-
-function Form({
-  save,
-  onSubmit,
-  children,
-  word,
-}: {
-  save: { error: unknown; isPending: boolean; isSuccess: boolean };
-  onSubmit: () => void;
-  children: ReactNode;
-  word: string;
-}) {
-  const { t } = useTranslation();
-  const may = useMay('RULES');
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    onSubmit();
-  };
-  return (
-    <Box component="form" onSubmit={submit}>
-      <Box
-        component="fieldset"
-        disabled={!may}
-        sx={{ border: 0, p: 0, m: 0, pt: 1, display: 'grid', gap: 1.5, minWidth: 0 }}
-      >
-        {children}
-        <ProblemNote problem={save.error} />
-        {may && (
-          <Button type="submit" variant="contained" loading={save.isPending} sx={{ minHeight: 44 }}>
-            {word}
-          </Button>
-        )}
-        {save.isSuccess && <Box sx={{ color: 'success.main' }}>{t('saved')}</Box>}
-      </Box>
-    </Box>
-  );
-}
+const OLD = ['sites', 'bins', 'bin'];
 
 export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?: () => void }) {
   const { t } = useTranslation();
   const save = useSave(
+    OLD,
     (command, body: Schemas['SiteEntry']) =>
       site
         ? read(
@@ -98,7 +44,6 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
   return (
     <Form
       save={save}
-      word={t('save')}
       onSubmit={() =>
         save.mutate({
           ...form.entry,
@@ -112,15 +57,12 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
       <TextField label={t('places.timeZone')} required {...form.text('timeZone')} />
       <TextField label={t('places.street')} {...form.text('street')} />
       <TextField label={t('places.town')} {...form.text('town')} />
-      <label>
-        <input
-          type="checkbox"
-          checked={form.entry.binned}
-          disabled={!!site}
-          onChange={(event) => form.set({ binned: event.target.checked })}
-        />{' '}
-        {t('places.binned')}
-      </label>
+      <Tick
+        label={t('places.binned')}
+        checked={form.entry.binned}
+        disabled={!!site}
+        onChange={(binned) => form.set({ binned })}
+      />
     </Form>
   );
 }
@@ -136,6 +78,7 @@ export function AreaForm({
 }) {
   const { t } = useTranslation();
   const save = useSave(
+    OLD,
     (command, body: Schemas['AreaEntry']) =>
       area
         ? read(
@@ -159,7 +102,6 @@ export function AreaForm({
   return (
     <Form
       save={save}
-      word={t('save')}
       onSubmit={() =>
         save.mutate({
           ...form.entry,
@@ -183,6 +125,7 @@ export function AreaForm({
 export function RackForm({ site, onDone }: { site: Schemas['SiteCard']; onDone: () => void }) {
   const { t } = useTranslation();
   const save = useSave(
+    OLD,
     (command, body: Schemas['RackEntry']) => read(api.POST('/api/racks', { ...command, body })),
     onDone,
   );
@@ -292,7 +235,7 @@ export function BinForm({ id, site }: { id: number; site: Schemas['SiteCard'] })
 
 function KnownBinForm({ bin, site }: { bin: Schemas['BinCard']; site: Schemas['SiteCard'] }) {
   const { t } = useTranslation();
-  const save = useSave((command, body: Schemas['BinEntry']) =>
+  const save = useSave(OLD, (command, body: Schemas['BinEntry']) =>
     read(api.PUT('/api/bins/{id}', { params: { ...command.params, path: { id: bin.id } }, body })),
   );
   const form = useForm(
@@ -312,7 +255,6 @@ function KnownBinForm({ bin, site }: { bin: Schemas['BinCard']; site: Schemas['S
   return (
     <Form
       save={save}
-      word={t('save')}
       onSubmit={() =>
         save.mutate({
           version: bin.version,
@@ -353,14 +295,11 @@ function KnownBinForm({ bin, site }: { bin: Schemas['BinCard']; site: Schemas['S
         <TextField label={t('bins.maxWeight')} {...form.text('maxWeight')} />
         <TextField label={t('bins.maxLoads')} {...form.text('maxUnitLoads')} />
       </Box>
-      <label>
-        <input
-          type="checkbox"
-          checked={form.entry.active}
-          onChange={(event) => form.set({ active: event.target.checked })}
-        />{' '}
-        {t('bins.active')}
-      </label>
+      <Tick
+        label={t('bins.active')}
+        checked={form.entry.active}
+        onChange={(active) => form.set({ active })}
+      />
     </Form>
   );
 }

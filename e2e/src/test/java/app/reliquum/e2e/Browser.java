@@ -69,8 +69,9 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
     page.onPageError(fault -> complaints.add(fault));
     page.onConsoleMessage(
         message -> {
-          // A refused request is an answer; the page shows it, and tests look at that.
-          boolean expected = message.text().matches(".*status of 4\\d\\d.*");
+          // A refused request is an answer; so is no network where a test cuts it.
+          boolean expected =
+              message.text().matches(".*(status of 4\\d\\d|ERR_INTERNET_DISCONNECTED).*");
           if (message.type().equals("error") && !expected) {
             complaints.add(message.text());
           }

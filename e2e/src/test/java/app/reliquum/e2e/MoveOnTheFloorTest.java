@@ -8,6 +8,8 @@ import app.reliquum.testing.Client;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeEach;
@@ -223,5 +225,81 @@ class MoveOnTheFloorTest {
           .as(buttons.nth(i).textContent())
           .isGreaterThanOrEqualTo(48);
     }
+  }
+
+  @Test
+  void aScanWithoutNetworkIsKeptAndSentAgain() {
+    JsonNode stock = somewhere("SHK-019");
+    Page page = BROWSER.floor(HOUSE.address(), "tavi");
+    button(page, "Move goods").click();
+    assertThat(blank(page, "Item")).hasAttribute("data-state", "EMPTY");
+    page.context().setOffline(true);
+    scan(page, "RB.KQ." + stock.path("place").asString());
+    scan(page, "RI.SHK-019");
+    assertThat(page.getByText("Your scan is kept and sent again.")).isVisible();
+    page.context().setOffline(false);
+    assertThat(blank(page, "From")).hasText(stock.path("place").asString());
+    assertThat(blank(page, "Item")).hasText(stock.path("name").asString());
+    assertThat(page.getByText("Your scan is kept and sent again.")).hasCount(0);
+  }
+
+  @Test
+  void aHandWorksAtTheSitesThatAreTheirs() {
+    Page page = BROWSER.floor(HOUSE.address(), "tavi");
+    button(page, "Tavi").click();
+    assertThat(button(page, "Work at Pontoon Shop")).hasCount(0);
+    button(page, "Work at Outer Holm Depot").click();
+    assertThat(button(page, "Outer Holm Depot")).isVisible();
+    scan(page, "OA-01-A");
+    assertThat(page.getByRole(AriaRole.HEADING).first()).hasText("OA-01-A");
+    button(page, "Move it").click();
+    assertThat(blank(page, "From")).hasText("OA-01-A");
+    scan(page, "RB.KQ.QA-01-A");
+    assertThat(page.getByRole(AriaRole.ALERT)).containsText("at Kittiwake Quay");
+  }
+
+  @Test
+  void aCodeThatMeansTwoThingsIsAskedAbout() {
+    Client controller = HOUSE.signIn("maren");
+    JsonNode lot =
+        clerk.get("/api/on-hand?group=POSITION&site=1&q=FLR-010").ok().path("rows").get(0);
+    // Another item gets a plain barcode that reads like that lot.
+    JsonNode item = clerk.get("/api/items?q=SHK-020").ok().path("rows").get(0);
+    JsonNode card = clerk.get("/api/items/" + item.path("id").asLong()).ok();
+    Map<String, Object> entry = new HashMap<>();
+    for (String name :
+        new String[] {
+          "code",
+          "name",
+          "category",
+          "unit",
+          "decimals",
+          "tracking",
+          "hazardClass",
+          "storageClass",
+          "active",
+          "packs",
+          "homes"
+        }) {
+      entry.put(name, card.path(name));
+    }
+    entry.put("version", card.path("version").asInt());
+    entry.put("barcodes", List.of(lot.path("lot").asString()));
+    controller.put("/api/items/" + item.path("id").asLong(), entry).ok();
+
+    Page page = BROWSER.floor(HOUSE.address(), "tavi");
+    scan(page, lot.path("lot").asString());
+    assertThat(page.getByText("Which one is meant?")).isVisible();
+    button(page, "Move goods").click();
+    assertThat(blank(page, "Item")).hasAttribute("data-state", "EMPTY");
+    scan(page, lot.path("lot").asString());
+    assertThat(page.getByText("Which one is meant?")).isVisible();
+    page.getByText("Lot " + lot.path("lot").asString()).click();
+    assertThat(blank(page, "Item")).hasText(lot.path("name").asString());
+    // Where the sentence is about the flare already, only the lot fits, and nobody is asked.
+    button(page, "Clear").click();
+    scan(page, "RI.FLR-010");
+    scan(page, lot.path("lot").asString());
+    assertThat(blank(page, "Lot")).hasText(lot.path("lot").asString());
   }
 }

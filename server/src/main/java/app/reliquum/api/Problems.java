@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.i18n.LocaleContextHolder;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.dao.PessimisticLockingFailureException;
@@ -16,6 +17,7 @@ import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.security.access.AccessDeniedException;
+import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
@@ -130,10 +132,14 @@ class Problems extends ResponseEntityExceptionHandler {
       HttpHeaders headers,
       HttpStatusCode status,
       WebRequest request) {
-    if (body instanceof ProblemDetail detail
+    Object known =
+        body == null && fault instanceof ErrorResponse response
+            ? response.updateAndGetBody(getMessageSource(), LocaleContextHolder.getLocale())
+            : body;
+    if (known instanceof ProblemDetail detail
         && (detail.getType() == null || "about:blank".equals(detail.getType().toString()))) {
       detail.setType(URI.create("urn:reliquum:problem:http-" + status.value()));
     }
-    return super.handleExceptionInternal(fault, body, headers, status, request);
+    return super.handleExceptionInternal(fault, known, headers, status, request);
   }
 }

@@ -7,6 +7,7 @@ import java.time.Clock;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 import tools.jackson.core.type.TypeReference;
@@ -56,35 +57,41 @@ class SentenceTable {
 
   /** Reads a row, as it is. */
   Said read(long person, String verb, long site) {
-    return find(person, verb, site, "");
+    return find(person, verb, site, "").orElse(new Said(site, List.of(), List.of()));
   }
 
   /** Reads a row and keeps others from it until the transaction ends. */
   Said lock(long person, String verb, long site) {
-    jdbc.sql(
-            """
-            insert ignore into sentence (person_id, verb, site_id, evidence, changed)
-            values (?, ?, ?, '[]', ?)
-            """)
-        .params(person, verb, site, now())
-        .update();
-    return find(person, verb, site, " for update");
+    Optional<Said> there = find(person, verb, site, " for update");
+    if (there.isEmpty()) {
+      // An insert that yields to one made meanwhile; it locks the row as an update does.
+      jdbc.sql(
+              """
+              insert into sentence (person_id, verb, site_id, evidence, changed)
+              values (?, ?, ?, '[]', ?)
+              on duplicate key update site_id = site_id
+              """)
+          .params(person, verb, site, now())
+          .update();
+      there = find(person, verb, site, " for update");
+    }
+    return there.orElseThrow();
   }
 
-  private Said find(long person, String verb, long site, String lock) {
-    Said said =
-        jdbc.sql(
-                "select site_id, evidence, last_done from sentence where person_id = ? and verb = ?"
-                    + lock)
-            .params(person, verb)
-            .query(Row.class)
-            .optional()
-            .map(row -> new Said(row.siteId(), parse(row.evidence()), parse(row.lastDone())))
-            .orElse(new Said(site, List.of(), List.of()));
-    // An empty sentence belongs to no site yet; what was done elsewhere can't be done again here.
-    return said.evidence().isEmpty() && said.site() != site
-        ? new Said(site, List.of(), List.of())
-        : said;
+  private Optional<Said> find(long person, String verb, long site, String lock) {
+    return jdbc.sql(
+            "select site_id, evidence, last_done from sentence where person_id = ? and verb = ?"
+                + lock)
+        .params(person, verb)
+        .query(Row.class)
+        .optional()
+        .map(row -> new Said(row.siteId(), parse(row.evidence()), parse(row.lastDone())))
+        // An empty sentence belongs to no site; what was done elsewhere can't be done again here.
+        .map(
+            said ->
+                said.evidence().isEmpty() && said.site() != site
+                    ? new Said(site, List.of(), List.of())
+                    : said);
   }
 
   void write(long person, String verb, Said said) {

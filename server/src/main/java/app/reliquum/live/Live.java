@@ -9,7 +9,8 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Supplier;
-import org.springframework.beans.factory.DisposableBean;
+import org.springframework.context.event.ContextClosedEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.http.MediaType;
 import org.springframework.transaction.event.TransactionalEventListener;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -18,7 +19,7 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 /** Says that stock has moved, at most a few times a second, however much moves. */
 @RestController
-class Live implements DisposableBean {
+class Live {
 
   private static final long FOR_HALF_AN_HOUR = TimeUnit.MINUTES.toMillis(30);
   private static final long PAUSE_MILLIS = 250;
@@ -78,8 +79,9 @@ class Live implements DisposableBean {
     }
   }
 
-  @Override
-  public void destroy() {
+  /** Listeners would keep the server from ending for as long as they listen. */
+  @EventListener(ContextClosedEvent.class)
+  void end() {
     teller.shutdownNow();
     listeners.forEach(SseEmitter::complete);
   }

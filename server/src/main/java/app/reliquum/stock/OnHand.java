@@ -9,10 +9,7 @@ import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Holding;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.core.quantity.UnitOfMeasure;
 import io.swagger.v3.oas.annotations.media.Schema;
-import java.sql.ResultSet;
-import java.sql.SQLException;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -109,9 +106,6 @@ public class OnHand {
 
   private static final int MOST_MATCHES = 20_000;
 
-  private static final String AVAILABLE =
-      "if(p.condition_code = 0 and a.purpose in ('STORE', 'PICK'), p.quantity, 0)";
-
   private final JdbcClient jdbc;
   private final Catalog catalog;
 
@@ -185,38 +179,12 @@ public class OnHand {
             .param("offset", query.offset())
             .query(
                 (row, n) ->
-                    itemRow(
+                    OnHandRows.itemRow(
                         row,
                         new Quantity(row.getBigDecimal("on_hand")),
                         new Quantity(row.getBigDecimal("available"))))
             .list();
     return new Page<>(total, query.offset(), withSpread(rows, site));
-  }
-
-  private static Row itemRow(ResultSet row, Quantity onHand, Quantity available)
-      throws SQLException {
-    long id = row.getLong("id");
-    return new Row(
-        "i" + id,
-        id,
-        row.getString("code"),
-        row.getString("name"),
-        symbol(row.getString("unit")),
-        null,
-        null,
-        null,
-        null,
-        null,
-        null,
-        null,
-        null,
-        null,
-        null,
-        onHand,
-        available,
-        null,
-        null,
-        null);
   }
 
   /** Adds in how many positions the items of a page lie, and since when. */
@@ -242,42 +210,20 @@ public class OnHand {
         .map(
             row -> {
               Spread spread = spreads.get(row.itemId());
-              return spread == null ? row : spread(row, spread.positions(), spread.inDate());
+              return spread == null
+                  ? row
+                  : OnHandRows.spread(row, spread.positions(), spread.inDate());
             })
         .toList();
-  }
-
-  private static Row spread(Row row, int positions, LocalDate inDate) {
-    return new Row(
-        row.key(),
-        row.itemId(),
-        row.item(),
-        row.name(),
-        row.symbol(),
-        null,
-        null,
-        null,
-        null,
-        null,
-        null,
-        null,
-        null,
-        null,
-        null,
-        row.onHand(),
-        row.available(),
-        inDate,
-        positions,
-        null);
   }
 
   // Everything else, from the positions
 
   private Page<Row> grouped(Query query, Actor actor, String narrowed) {
-    String source = query.at() == null ? "stock_position" : asOf(query);
-    String where = where(query, actor) + narrowed;
+    String source = query.at() == null ? "stock_position" : OnHandSql.asOf(query);
+    String where = OnHandSql.where(query, actor) + narrowed;
     String few = query.narrow() || !narrowed.isEmpty() || query.at() != null ? "" : "many";
-    String tables = tables(source, driver(query, !few.isEmpty()));
+    String tables = OnHandSql.tables(source, OnHandSql.driver(query, !few.isEmpty()));
     String key =
         switch (query.group()) {
           case POSITION -> null;
@@ -286,7 +232,9 @@ public class OnHand {
           case LOT -> "p.lot_id";
         };
     String counted =
-        tables(source, "") + where + (query.group() == Group.LOT ? " and p.lot_id <> 0" : "");
+        OnHandSql.tables(source, "")
+            + where
+            + (query.group() == Group.LOT ? " and p.lot_id <> 0" : "");
     long total =
         bind(
                 jdbc.sql(
@@ -298,263 +246,21 @@ public class OnHand {
             .query(Long.class)
             .single();
     String sql =
-        columns(query.group())
+        OnHandSql.columns(query.group())
             + tables
             + where
             + (query.group() == Group.LOT ? " and p.lot_id <> 0" : "")
-            + (key == null ? "" : " group by " + groupKey(query))
+            + (key == null ? "" : " group by " + OnHandSql.groupKey(query))
             + " order by "
-            + order(query)
+            + OnHandSql.order(query)
             + " limit :limit offset :offset";
     List<Row> rows =
         bind(jdbc.sql(sql), query, actor)
             .param("limit", Page.limit(query.limit()))
             .param("offset", query.offset())
-            .query((row, n) -> row(query.group(), row))
+            .query((row, n) -> OnHandRows.row(query.group(), row))
             .list();
     return new Page<>(total, query.offset(), rows);
-  }
-
-  /** Grouping by the column that is sorted by lets the index give the first page at once. */
-  private static String groupKey(Query query) {
-    return switch (query.group()) {
-      case ITEM -> query.sort() == Sort.NAME ? "i.name, i.id" : "i.code";
-      case PLACE -> "pl.label";
-      default -> "p.lot_id";
-    };
-  }
-
-  private static String driver(Query query, boolean many) {
-    if (!many) {
-      return "";
-    }
-    return switch (query.group()) {
-      case POSITION ->
-          query.sort() == Sort.PLACE ? "label" : query.sort() == Sort.ITEM ? "code" : "";
-      case ITEM -> query.sort() == Sort.ITEM ? "code" : "";
-      case PLACE -> "label";
-      case LOT -> "";
-    };
-  }
-
-  private static String tables(String source, String driver) {
-    String rest =
-        " left join area a on a.id = pl.area_id left join site t on t.id = pl.site_id"
-            + " left join lot l on l.id = p.lot_id left join serial r on r.id = p.serial_id";
-    return switch (driver) {
-      case "code" ->
-          " from item i force index (code) straight_join "
-              + source
-              + " p on p.item_id = i.id straight_join place pl on pl.id = p.place_id"
-              + rest;
-      case "label" ->
-          " from place pl force index (label) straight_join "
-              + source
-              + " p force index (place) on p.place_id = pl.id"
-              + " straight_join item i on i.id = p.item_id"
-              + rest;
-      default ->
-          " from "
-              + source
-              + " p join item i on i.id = p.item_id join place pl on pl.id = p.place_id"
-              + rest;
-    };
-  }
-
-  private static String columns(Group group) {
-    String sums = " sum(p.quantity) on_hand, sum(" + AVAILABLE + ") available,";
-    return switch (group) {
-      case POSITION ->
-          "select i.id, i.code, i.name, i.unit, p.quantity on_hand, "
-              + AVAILABLE
-              + " available, p.in_date, p.place_id, pl.address, a.name area, t.name site,"
-              + " p.lot_id, l.code lot, l.expiry, p.serial_id, r.code serial, p.unit_load_id,"
-              + " p.condition_code";
-      case ITEM ->
-          "select i.id, i.code, i.name, i.unit,"
-              + sums
-              + " min(p.in_date) in_date, count(*) positions";
-      case PLACE ->
-          "select p.place_id, pl.address, a.name area, t.name site, min(p.in_date) in_date,"
-              + " count(*) positions, count(distinct p.item_id) items";
-      case LOT ->
-          "select i.id, i.code, i.name, i.unit, p.lot_id, l.code lot, l.expiry,"
-              + sums
-              + " min(p.in_date) in_date, count(*) positions";
-    };
-  }
-
-  private static String order(Query query) {
-    String way = query.descending() ? " desc" : "";
-    boolean single = query.group() == Group.POSITION;
-    return switch (query.sort()) {
-      case ITEM -> query.group() == Group.PLACE ? "pl.label" + way : "i.code" + way;
-      case NAME -> "i.name" + way;
-      case PLACE -> "pl.label" + way;
-      case LOT -> "l.code" + way + ", i.code";
-      case EXPIRY -> "l.expiry is null, l.expiry" + way + ", i.code";
-      case IN_DATE -> (single ? "p.in_date" : "min(p.in_date)") + way;
-      case ON_HAND -> (single ? "p.quantity" : "sum(p.quantity)") + way;
-      case AVAILABLE -> (single ? AVAILABLE : "sum(" + AVAILABLE + ")") + way;
-    };
-  }
-
-  private static Row row(Group group, ResultSet row) throws SQLException {
-    LocalDate inDate = PositionTable.localDate(row.getDate("in_date"));
-    return switch (group) {
-      case ITEM -> {
-        Row item = itemRow(row, sum(row, "on_hand"), sum(row, "available"));
-        yield spread(item, row.getInt("positions"), inDate);
-      }
-      case PLACE ->
-          new Row(
-              "p" + row.getLong("place_id"),
-              null,
-              null,
-              null,
-              null,
-              row.getLong("place_id"),
-              row.getString("address"),
-              row.getString("area"),
-              row.getString("site"),
-              null,
-              null,
-              null,
-              null,
-              null,
-              null,
-              null,
-              null,
-              inDate,
-              row.getInt("positions"),
-              row.getInt("items"));
-      case LOT ->
-          new Row(
-              "l" + row.getLong("lot_id"),
-              row.getLong("id"),
-              row.getString("code"),
-              row.getString("name"),
-              symbol(row.getString("unit")),
-              null,
-              null,
-              null,
-              null,
-              row.getLong("lot_id"),
-              row.getString("lot"),
-              PositionTable.localDate(row.getDate("expiry")),
-              null,
-              null,
-              null,
-              sum(row, "on_hand"),
-              sum(row, "available"),
-              inDate,
-              row.getInt("positions"),
-              null);
-      case POSITION -> position(row, inDate);
-    };
-  }
-
-  private static Row position(ResultSet row, LocalDate inDate) throws SQLException {
-    long lot = row.getLong("lot_id");
-    long serial = row.getLong("serial_id");
-    Condition condition = PositionTable.condition(row.getInt("condition_code"));
-    String key =
-        row.getLong("id")
-            + "-"
-            + row.getLong("place_id")
-            + "-"
-            + lot
-            + "-"
-            + serial
-            + "-"
-            + row.getLong("unit_load_id")
-            + "-"
-            + condition.ordinal();
-    return new Row(
-        key,
-        row.getLong("id"),
-        row.getString("code"),
-        row.getString("name"),
-        symbol(row.getString("unit")),
-        row.getLong("place_id"),
-        row.getString("address"),
-        row.getString("area"),
-        row.getString("site"),
-        lot == 0 ? null : lot,
-        row.getString("lot"),
-        PositionTable.localDate(row.getDate("expiry")),
-        serial == 0 ? null : serial,
-        row.getString("serial"),
-        condition,
-        sum(row, "on_hand"),
-        sum(row, "available"),
-        inDate,
-        null,
-        null);
-  }
-
-  private static Quantity sum(ResultSet row, String column) throws SQLException {
-    return PositionTable.quantity(row.getBigDecimal(column));
-  }
-
-  private static String symbol(String unit) {
-    return UnitOfMeasure.valueOf(unit).symbol();
-  }
-
-  /**
-   * The positions of a past moment: those of now, less what has happened since. It costs what has
-   * happened since, not what the ledger holds.
-   */
-  private static String asOf(Query query) {
-    String now = query.item() == null ? "" : " and item_id = :item";
-    return """
-        (select item_id, place_id, lot_id, serial_id, unit_load_id, condition_code,
-           sum(quantity) quantity, null in_date
-         from (
-           select item_id, place_id, lot_id, serial_id, unit_load_id, condition_code, quantity
-           from stock_position where quantity > 0 %1$s
-           union all
-           select l.item_id, l.from_place_id, l.lot_id, l.serial_id, l.from_unit_load_id,
-             l.from_condition, l.quantity
-           from ledger_line l where l.effective > :at %1$s
-           union all
-           select l.item_id, l.to_place_id, l.lot_id, l.serial_id, l.to_unit_load_id,
-             l.to_condition, -l.quantity
-           from ledger_line l where l.effective > :at %1$s
-         ) moved
-         where place_id in (select id from place where kind in ('BIN', 'ON_THE_ROAD', 'ON_LOAN'))
-         group by item_id, place_id, lot_id, serial_id, unit_load_id, condition_code
-         having sum(quantity) <> 0)"""
-        .formatted(now);
-  }
-
-  private static String where(Query query, Actor actor) {
-    StringBuilder where = new StringBuilder(" where p.quantity <> 0");
-    if (query.site() != null) {
-      where.append(" and pl.site_id = :site");
-    }
-    if (!actor.everywhere()) {
-      where.append(" and pl.site_id in (:sites)");
-    }
-    if (query.area() != null) {
-      where.append(" and pl.area_id = :area");
-    }
-    if (query.item() != null) {
-      where.append(" and p.item_id = :item");
-    }
-    if (query.place() != null) {
-      where.append(" and p.place_id = :place");
-    }
-    if (query.lot() != null) {
-      where.append(" and p.lot_id = :lot");
-    }
-    if (query.serial() != null) {
-      where.append(" and p.serial_id = :serial");
-    }
-    if (query.condition() != null) {
-      where.append(" and p.condition_code = :condition");
-    }
-    return where.toString();
   }
 
   private static JdbcClient.StatementSpec bind(

@@ -1,0 +1,155 @@
+package app.reliquum.stock;
+
+import app.reliquum.api.Actor;
+import app.reliquum.stock.OnHand.Group;
+import app.reliquum.stock.OnHand.Query;
+import app.reliquum.stock.OnHand.Sort;
+
+/** The parts of the statements that {@link OnHand} asks by. */
+final class OnHandSql {
+
+  private static final String AVAILABLE =
+      "if(p.condition_code = 0 and a.purpose in ('STORE', 'PICK'), p.quantity, 0)";
+
+  private OnHandSql() {}
+
+  /** Grouping by the column that is sorted by lets the index give the first page at once. */
+  static String groupKey(Query query) {
+    return switch (query.group()) {
+      case ITEM -> query.sort() == Sort.NAME ? "i.name, i.id" : "i.code";
+      case PLACE -> "pl.label";
+      default -> "p.lot_id";
+    };
+  }
+
+  static String driver(Query query, boolean many) {
+    if (!many) {
+      return "";
+    }
+    return switch (query.group()) {
+      case POSITION ->
+          query.sort() == Sort.PLACE ? "label" : query.sort() == Sort.ITEM ? "code" : "";
+      case ITEM -> query.sort() == Sort.ITEM ? "code" : "";
+      case PLACE -> "label";
+      case LOT -> "";
+    };
+  }
+
+  static String tables(String source, String driver) {
+    String rest =
+        " left join area a on a.id = pl.area_id left join site t on t.id = pl.site_id"
+            + " left join lot l on l.id = p.lot_id left join serial r on r.id = p.serial_id";
+    return switch (driver) {
+      case "code" ->
+          " from item i force index (code) straight_join "
+              + source
+              + " p on p.item_id = i.id straight_join place pl on pl.id = p.place_id"
+              + rest;
+      case "label" ->
+          " from place pl force index (label) straight_join "
+              + source
+              + " p force index (place) on p.place_id = pl.id"
+              + " straight_join item i on i.id = p.item_id"
+              + rest;
+      default ->
+          " from "
+              + source
+              + " p join item i on i.id = p.item_id join place pl on pl.id = p.place_id"
+              + rest;
+    };
+  }
+
+  static String columns(Group group) {
+    String sums = " sum(p.quantity) on_hand, sum(" + AVAILABLE + ") available,";
+    return switch (group) {
+      case POSITION ->
+          "select i.id, i.code, i.name, i.unit, p.quantity on_hand, "
+              + AVAILABLE
+              + " available, p.in_date, p.place_id, pl.address, a.name area, t.name site,"
+              + " p.lot_id, l.code lot, l.expiry, p.serial_id, r.code serial, p.unit_load_id,"
+              + " p.condition_code";
+      case ITEM ->
+          "select i.id, i.code, i.name, i.unit,"
+              + sums
+              + " min(p.in_date) in_date, count(*) positions";
+      case PLACE ->
+          "select p.place_id, pl.address, a.name area, t.name site, min(p.in_date) in_date,"
+              + " count(*) positions, count(distinct p.item_id) items";
+      case LOT ->
+          "select i.id, i.code, i.name, i.unit, p.lot_id, l.code lot, l.expiry,"
+              + sums
+              + " min(p.in_date) in_date, count(*) positions";
+    };
+  }
+
+  static String order(Query query) {
+    String way = query.descending() ? " desc" : "";
+    boolean single = query.group() == Group.POSITION;
+    return switch (query.sort()) {
+      case ITEM -> query.group() == Group.PLACE ? "pl.label" + way : "i.code" + way;
+      case NAME -> "i.name" + way;
+      case PLACE -> "pl.label" + way;
+      case LOT -> "l.code" + way + ", i.code";
+      case EXPIRY -> "l.expiry is null, l.expiry" + way + ", i.code";
+      case IN_DATE -> (single ? "p.in_date" : "min(p.in_date)") + way;
+      case ON_HAND -> (single ? "p.quantity" : "sum(p.quantity)") + way;
+      case AVAILABLE -> (single ? AVAILABLE : "sum(" + AVAILABLE + ")") + way;
+    };
+  }
+
+  /**
+   * The positions of a past moment: those of now, less what has happened since. It costs what has
+   * happened since, not what the ledger holds.
+   */
+  static String asOf(Query query) {
+    String now = query.item() == null ? "" : " and item_id = :item";
+    return """
+        (select item_id, place_id, lot_id, serial_id, unit_load_id, condition_code,
+           sum(quantity) quantity, null in_date
+         from (
+           select item_id, place_id, lot_id, serial_id, unit_load_id, condition_code, quantity
+           from stock_position where quantity > 0 %1$s
+           union all
+           select l.item_id, l.from_place_id, l.lot_id, l.serial_id, l.from_unit_load_id,
+             l.from_condition, l.quantity
+           from ledger_line l where l.effective > :at %1$s
+           union all
+           select l.item_id, l.to_place_id, l.lot_id, l.serial_id, l.to_unit_load_id,
+             l.to_condition, -l.quantity
+           from ledger_line l where l.effective > :at %1$s
+         ) moved
+         where place_id in (select id from place where kind in ('BIN', 'ON_THE_ROAD', 'ON_LOAN'))
+         group by item_id, place_id, lot_id, serial_id, unit_load_id, condition_code
+         having sum(quantity) <> 0)"""
+        .formatted(now);
+  }
+
+  static String where(Query query, Actor actor) {
+    StringBuilder where = new StringBuilder(" where p.quantity <> 0");
+    if (query.site() != null) {
+      where.append(" and pl.site_id = :site");
+    }
+    if (!actor.everywhere()) {
+      where.append(" and pl.site_id in (:sites)");
+    }
+    if (query.area() != null) {
+      where.append(" and pl.area_id = :area");
+    }
+    if (query.item() != null) {
+      where.append(" and p.item_id = :item");
+    }
+    if (query.place() != null) {
+      where.append(" and p.place_id = :place");
+    }
+    if (query.lot() != null) {
+      where.append(" and p.lot_id = :lot");
+    }
+    if (query.serial() != null) {
+      where.append(" and p.serial_id = :serial");
+    }
+    if (query.condition() != null) {
+      where.append(" and p.condition_code = :condition");
+    }
+    return where.toString();
+  }
+}
