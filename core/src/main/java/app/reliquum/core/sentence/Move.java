@@ -190,7 +190,8 @@ public final class Move {
     long from = fromBlank.filled().orElse(0L);
     List<Stock> source = from == 0 ? List.of() : in(from);
     Blank<Condition> conditionBlank = conditionOf(source);
-    if (conditionBlank.filled().isPresent()) {
+    // Pieces that are named one by one move together, each in its own condition.
+    if (serials.isEmpty() && conditionBlank.filled().isPresent()) {
       Condition wanted = conditionBlank.filled().get();
       source = source.stream().filter(stock -> stock.key().condition() == wanted).toList();
     }
@@ -369,21 +370,21 @@ public final class Move {
   }
 
   private Blank<Condition> conditionOf(List<Stock> source) {
+    Set<Condition> there = new TreeSet<>();
+    source.forEach(stock -> there.add(stock.key().condition()));
+    boolean named = !serials.isEmpty();
     if (condition != null) {
-      if (source.isEmpty()) {
-        return new Blank.Said<>(condition);
-      }
-      if (source.stream().noneMatch(stock -> stock.key().condition() == condition)) {
+      boolean mixed = named && there.size() > 1;
+      if (mixed || (!there.isEmpty() && !there.contains(condition))) {
         throw new Clash(new Misfit.NoSuchCondition());
       }
       return new Blank.Said<>(condition);
     }
+    if (there.isEmpty() || (named && there.size() > 1)) {
+      return Blank.empty();
+    }
     // Good goods are meant unless someone says otherwise or there are none.
-    return source.stream()
-        .map(stock -> stock.key().condition())
-        .min(Comparator.naturalOrder())
-        .<Blank<Condition>>map(Blank.Only::new)
-        .orElse(Blank.empty());
+    return new Blank.Only<>(there.iterator().next());
   }
 
   private Blank<Long> lotOf(List<Stock> source) {

@@ -1,0 +1,106 @@
+// @vitest-environment jsdom
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { cleanup, render, screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import TextField from '@mui/material/TextField';
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import { Problem } from '../../api/client';
+import { MeContext, type Me } from '../../app/session';
+import '../../app/words';
+import { Form, Tick } from './Form';
+import { useForm } from './useForm';
+import { useSave } from './useSave';
+
+type Sent = { name: string; active: boolean };
+const send =
+  vi.fn<(command: { params: { header: Record<string, string> } }, sent: Sent) => Promise<Sent>>();
+const done = vi.fn<(saved: Sent) => void>();
+
+function Entry() {
+  const save = useSave(['things'], send, done);
+  const form = useForm({ name: '', active: true }, save.error);
+  return (
+    <Form save={save} onSubmit={() => save.mutate(form.entry)}>
+      <TextField label="Name" {...form.text('name')} />
+      <Tick
+        label="In use"
+        checked={form.entry.active}
+        onChange={(active) => form.set({ active })}
+      />
+    </Form>
+  );
+}
+
+function show(permissions: Me['permissions']) {
+  const me: Me = {
+    id: 1,
+    code: 'X',
+    name: 'X',
+    role: 'CONTROLLER',
+    permissions,
+    everywhere: true,
+    sites: [],
+  };
+  render(
+    <QueryClientProvider client={new QueryClient()}>
+      <MeContext value={me}>
+        <Entry />
+      </MeContext>
+    </QueryClientProvider>,
+  );
+}
+
+beforeEach(() => {
+  send.mockReset();
+  done.mockReset();
+  send.mockImplementation((_, sent) => Promise.resolve(sent));
+});
+afterEach(cleanup);
+
+const save = () => userEvent.click(screen.getByRole('button', { name: 'Save' }));
+
+it('sends what was entered, and says that it is saved', async () => {
+  show(['RULES']);
+  await userEvent.type(screen.getByLabelText('Name'), 'Buoy');
+  await userEvent.click(screen.getByLabelText('In use'));
+  await save();
+  expect(await screen.findByText('Saved.')).toBeTruthy();
+  expect(send.mock.calls[0][1]).toEqual({ name: 'Buoy', active: false });
+  expect(done.mock.calls[0][0]).toEqual({ name: 'Buoy', active: false });
+});
+
+it('sends each time under another command id', async () => {
+  show(['RULES']);
+  await save();
+  await screen.findByText('Saved.');
+  await save();
+  await waitFor(() => expect(send).toHaveBeenCalledTimes(2));
+  const ids = send.mock.calls.map(([command]) => command.params.header['Idempotency-Key']);
+  expect(new Set(ids).size).toBe(2);
+});
+
+it('shows a fault beside its field, and keeps what was entered', async () => {
+  send.mockRejectedValueOnce(
+    new Problem(409, 'not-unique', 'There is a Buoy already.', { field: 'name' }),
+  );
+  show(['RULES']);
+  await userEvent.type(screen.getByLabelText('Name'), 'Buoy');
+  await save();
+  expect(await screen.findAllByText('There is a Buoy already.')).toHaveLength(2);
+  expect(screen.getByLabelText('Name').getAttribute('aria-invalid')).toBe('true');
+  expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('Buoy');
+  expect(done).not.toHaveBeenCalled();
+});
+
+it('shows a fault of no field once', async () => {
+  send.mockRejectedValueOnce(new Problem(500, 'unexpected', 'Something went wrong.', {}));
+  show(['RULES']);
+  await save();
+  expect(await screen.findAllByText('Something went wrong.')).toHaveLength(1);
+});
+
+it('lets those who may not save only look', () => {
+  show([]);
+  expect(screen.queryByRole('button', { name: 'Save' })).toBeNull();
+  expect(screen.getByRole('group').hasAttribute('disabled')).toBe(true);
+});
