@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useMutationState, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
 import { api, Problem, read, type Schemas } from '../api/client';
@@ -23,6 +23,7 @@ type Step = { id: string } & (
 );
 
 const PATIENCE = 40;
+const DESK = ['floor-move-say'];
 
 function useMoveDesk(site: number) {
   const queries = useQueryClient();
@@ -34,6 +35,7 @@ function useMoveDesk(site: number) {
     refetchOnWindowFocus: true,
   });
   const say = useMutation({
+    mutationKey: DESK,
     // One after another: scans must not overtake each other.
     scope: { id: 'floor-move' },
     networkMode: 'always',
@@ -65,14 +67,19 @@ function useMoveDesk(site: number) {
       void queries.invalidateQueries({ queryKey: key });
     },
   });
-  return { view, say };
+  // Any that waits, not only the latest: later scans queue behind it.
+  const waiting = useMutationState({
+    filters: { mutationKey: DESK, status: 'pending' },
+    select: (step) => step.state.failureCount > 0,
+  });
+  return { view, say, offline: waiting.includes(true) };
 }
 
 /** What is being done, as one plain sentence with blanks that scans fill in any order. */
 export function MoveSentence({ site }: { site: Schemas['SiteCard'] }) {
   const { t } = useTranslation();
   const navigate = useNavigate();
-  const { view, say } = useMoveDesk(site.id);
+  const { view, say, offline } = useMoveDesk(site.id);
   const now = view.data;
   const scan = (text: string) =>
     text.trim() ? say.mutate({ id: crypto.randomUUID(), kind: 'scan', text }) : act('CONFIRM');
@@ -83,7 +90,6 @@ export function MoveSentence({ site }: { site: Schemas['SiteCard'] }) {
   if (!now) {
     return <Box sx={{ p: 2 }}>{view.error ? view.error.message : t('loading')}</Box>;
   }
-  const offline = say.failureCount > 0 && say.isPending;
   return (
     <>
       <Box sx={{ flex: 1, overflow: 'auto' }}>

@@ -148,6 +148,7 @@ class MoveOnTheFloorTest {
     JsonNode stock = somewhere("SHK-012");
     Page page = BROWSER.floor(HOUSE.address(), "tavi");
     button(page, "Move goods").click();
+    assertThat(blank(page, "Item")).hasAttribute("data-state", "EMPTY");
     scan(page, "RB.KQ." + stock.path("place").asString());
     scan(page, "RI.SHK-012");
     assertThat(blank(page, "Item")).hasAttribute("data-state", "SAID");
@@ -177,6 +178,7 @@ class MoveOnTheFloorTest {
         clerk.get("/api/on-hand?group=POSITION&site=1&q=BCN").ok().path("rows").get(0);
     Page page = BROWSER.floor(HOUSE.address(), "tavi");
     button(page, "Move goods").click();
+    assertThat(blank(page, "Item")).hasAttribute("data-state", "EMPTY");
     scan(page, "RB.KQ." + flare.path("place").asString());
     scan(page, flare.path("lot").asString());
     assertThat(blank(page, "Lot")).hasText(flare.path("lot").asString());
