@@ -8,6 +8,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.net.URI;
 import java.nio.file.Files;
@@ -23,6 +24,7 @@ import org.junit.jupiter.api.extension.ExtensionContext;
 public final class Browser implements BeforeAllCallback, AfterEachCallback, AfterAllCallback {
 
   static final String PASSWORD = "kittiwake quay";
+  private static final int PATIENCE_MILLIS = 20_000;
 
   private Playwright playwright;
   private com.microsoft.playwright.Browser chromium;
@@ -31,6 +33,7 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
 
   @Override
   public void beforeAll(ExtensionContext context) {
+    PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MILLIS);
     playwright = Playwright.create();
     chromium =
         playwright
@@ -63,7 +66,7 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
                 .setViewportSize(width, height)
                 .setLocale("en-GB")
                 .setTimezoneId("Europe/London"));
-    context.setDefaultTimeout(15_000);
+    context.setDefaultTimeout(PATIENCE_MILLIS);
     contexts.add(context);
     Page page = context.newPage();
     page.onPageError(fault -> complaints.add(fault));

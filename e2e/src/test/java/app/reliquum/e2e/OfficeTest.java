@@ -156,6 +156,7 @@ class OfficeTest {
     button(page, "Save").click();
     assertThat(panel).hasCount(0);
     page.getByLabel("Words or code").fill("buoy");
+    assertThat(page.getByText("1 row", new Page.GetByTextOptions().setExact(true))).isVisible();
     rows(page).first().click();
     assertThat(panel.getByLabel("Holds")).hasValue("4");
     panel.getByLabel("Name").fill("Test buoy, large");
