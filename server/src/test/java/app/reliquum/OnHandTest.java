@@ -118,6 +118,17 @@ class OnHandTest {
   }
 
   @Test
+  void positionsAreSortedByWhatTheyHold() {
+    assertThat(column(page("group=POSITION&sort=ON_HAND&descending=true"), "onHand"))
+        .containsExactly("10", "7", "5", "4", "3", "1");
+    assertThat(column(page("group=POSITION&sort=ON_HAND&limit=2&offset=2"), "onHand"))
+        .containsExactly("4", "5");
+    assertThat(column(page("group=POSITION&sort=ON_HAND&site=" + quay), "onHand"))
+        .containsExactly("3", "4", "5", "10");
+    assertThat(column(page("group=POSITION&sort=IN_DATE"), "inDate")).hasSize(6);
+  }
+
+  @Test
   void anAuditorWhoMaySeeOneSiteSeesNoOther() {
     Client auditor = HOUSE.hire("AUD", Role.AUDITOR, holm);
     assertThat(column(page(auditor, "group=ITEM"), "onHand")).containsExactly("7", "1");

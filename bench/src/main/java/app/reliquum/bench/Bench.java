@@ -25,6 +25,7 @@ public final class Bench {
 
   private static final int PORT = 8099;
   private static final double SECONDS = 8;
+  private static final double WARM_UP_SECONDS = 30;
   private static final int[] CLIENTS = {1, 8, 32};
 
   private final Path jar;
@@ -156,7 +157,7 @@ public final class Bench {
     for (BareMove one : open) {
       one.close();
     }
-    Latencies ours = Load.of(clients, SECONDS, i -> () -> post(http, way(i, oneItem)));
+    Latencies ours = through(http, clients, SECONDS, oneItem);
     System.out.printf(
         "%2d clients%s%n   bare JDBC  %s%n   HTTP       %s%n   ratio      %8.2f%n",
         clients,
@@ -166,16 +167,29 @@ public final class Bench {
         ours.perSecond() / bare.perSecond());
   }
 
-  private void post(Http http, Way way) throws Exception {
-    http.post(
+  private Latencies through(Http http, int clients, double seconds, boolean oneItem)
+      throws Exception {
+    List<Wire> wires = new ArrayList<>();
+    for (int i = 0; i < clients; i++) {
+      wires.add(new Wire(PORT, http));
+    }
+    Latencies taken = Load.of(clients, seconds, i -> () -> post(wires.get(i), way(i, oneItem)));
+    for (Wire wire : wires) {
+      wire.close();
+    }
+    return taken;
+  }
+
+  private void post(Wire wire, Way way) throws Exception {
+    wire.post(
         "/api/moves",
         "{\"item\":\"IT-%06d\",\"from\":\"BE.B-%06d\",\"to\":\"BE.B-%06d\",\"quantity\":\"1\"}"
             .formatted(way.item(), way.from() - firstBin + 1, way.to() - firstBin + 1));
   }
 
   private void warmUp(Http http) throws Exception {
-    Load.of(8, SECONDS, i -> () -> post(http, way(i, false)));
-    Load.of(2, 2, i -> () -> http.get("/api/on-hand?group=POSITION&item=" + (1 + i)));
+    through(http, 8, WARM_UP_SECONDS, false);
+    Load.of(2, 4, i -> () -> http.get("/api/on-hand?group=POSITION&item=" + (1 + i)));
   }
 
   private void lookUps(Http http, Connection connection) throws Exception {
@@ -199,15 +213,18 @@ public final class Bench {
                       }
                     }
                   });
-      Latencies ours =
-          Load.of(
-              1,
-              4,
-              i ->
-                  () ->
-                      http.get(
-                          "/api/on-hand?group=POSITION&item="
-                              + (1 + ThreadLocalRandom.current().nextInt(size.items()))));
+      Latencies ours;
+      try (Wire wire = new Wire(PORT, http)) {
+        ours =
+            Load.of(
+                1,
+                4,
+                i ->
+                    () ->
+                        wire.get(
+                            "/api/on-hand?group=POSITION&item="
+                                + (1 + ThreadLocalRandom.current().nextInt(size.items()))));
+      }
       System.out.printf(
           "   bare SQL   %s%n   HTTP       %s%n   times as long at p50  %.1f%n",
           sql.told(), ours.told(), ours.millis(0.5) / sql.millis(0.5));

@@ -10,6 +10,7 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.util.UUID;
+import java.util.stream.Collectors;
 
 /** Talks to the running application as a signed-in program. */
 final class Http {
@@ -32,6 +33,17 @@ final class Http {
         "{\"code\":\"%s\",\"password\":\"%s\"}".formatted(LargeHouse.PERSON, LargeHouse.PASSWORD));
     token = cookie();
     return this;
+  }
+
+  String token() {
+    return token;
+  }
+
+  /** The cookies of the session, as a request carries them. */
+  String cookies() {
+    return cookies.getCookieStore().getCookies().stream()
+        .map(one -> one.getName() + "=" + one.getValue())
+        .collect(Collectors.joining("; "));
   }
 
   private String cookie() {

@@ -149,15 +149,15 @@ public class Catalog {
   @Transactional(readOnly = true)
   public Page<ItemRow> items(String typed, boolean closedToo, int offset, int limit) {
     Words words = Words.of(typed);
-    String where =
-        " where (:closed or active)"
-            + (words.isEmpty() ? "" : " and id in (" + matching(words) + ")");
-    var count = jdbc.sql("select count(*) from item" + where).param("closed", closedToo);
+    String from =
+        " from item"
+            + (words.isEmpty() ? "" : " join (" + matching(words) + ") found using (id)")
+            + " where (:closed or active)";
+    var count = jdbc.sql("select count(*)" + from).param("closed", closedToo);
     var rows =
         jdbc.sql(
                 "select id, code, name, category, unit, decimals, tracking, hazard_class, active"
-                    + " from item"
-                    + where
+                    + from
                     + " order by code limit :limit offset :offset")
             .param("closed", closedToo)
             .param("limit", Page.limit(limit))

@@ -222,8 +222,7 @@ public class OnHand {
   private Page<Row> grouped(Query query, Actor actor, String narrowed) {
     String source = query.at() == null ? "stock_position" : OnHandSql.asOf(query);
     String where = OnHandSql.where(query, actor) + narrowed;
-    String few = query.narrow() || !narrowed.isEmpty() || query.at() != null ? "" : "many";
-    String tables = OnHandSql.tables(source, OnHandSql.driver(query, !few.isEmpty()));
+    boolean many = !query.narrow() && narrowed.isEmpty() && query.at() == null;
     String key =
         switch (query.group()) {
           case POSITION -> null;
@@ -231,10 +230,20 @@ public class OnHand {
           case PLACE -> "p.place_id";
           case LOT -> "p.lot_id";
         };
-    String counted =
-        OnHandSql.tables(source, "")
-            + where
-            + (query.group() == Group.LOT ? " and p.lot_id <> 0" : "");
+    if (query.group() == Group.LOT) {
+      where += " and p.lot_id <> 0";
+    }
+    String counted = OnHandSql.counted(source, where) + where;
+    // Sorted by what a position itself says, the page is found before anything is joined to it.
+    boolean alone =
+        many
+            && query.group() == Group.POSITION
+            && (query.sort() == Sort.ON_HAND || query.sort() == Sort.IN_DATE)
+            && !where.contains("pl.");
+    String tables =
+        alone
+            ? OnHandSql.tables(OnHandSql.sortedAlone(query, where), "")
+            : OnHandSql.tables(source, OnHandSql.driver(query, many));
     long total =
         bind(
                 jdbc.sql(
@@ -249,11 +258,10 @@ public class OnHand {
         OnHandSql.columns(query.group())
             + tables
             + where
-            + (query.group() == Group.LOT ? " and p.lot_id <> 0" : "")
             + (key == null ? "" : " group by " + OnHandSql.groupKey(query))
             + " order by "
             + OnHandSql.order(query)
-            + " limit :limit offset :offset";
+            + (alone ? "" : " limit :limit offset :offset");
     List<Row> rows =
         bind(jdbc.sql(sql), query, actor)
             .param("limit", Page.limit(query.limit()))

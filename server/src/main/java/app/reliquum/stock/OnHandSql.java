@@ -35,6 +35,23 @@ final class OnHandSql {
     };
   }
 
+  /** What must be read to count rows: the places only if a condition names them. */
+  static String counted(String source, String where) {
+    return " from "
+        + source
+        + " p"
+        + (where.contains("pl.") ? " join place pl on pl.id = p.place_id" : "");
+  }
+
+  /** The positions of one page, sorted by a column of their own. */
+  static String sortedAlone(Query query, String where) {
+    return "(select p.* from stock_position p"
+        + where
+        + " order by "
+        + order(query)
+        + " limit :limit offset :offset)";
+  }
+
   static String tables(String source, String driver) {
     String rest =
         " left join area a on a.id = pl.area_id left join site t on t.id = pl.site_id"
