@@ -62,7 +62,7 @@ class PicturesTest {
     page.getByText("QA-03-B").waitFor();
     shoot(page, "ask");
     page.evaluate("() => localStorage.setItem('reliquum.shift', 'night')");
-    shoot(page, "night-shift", "/office/on-hand?q=rope");
+    shoot(page, "night-shift", "/office/on-hand?q=shackle");
   }
 
   @Test
@@ -70,16 +70,23 @@ class PicturesTest {
     Client hand = HOUSE.signIn("tavi");
     hand.post("/api/floor/move/act", Map.of("site", 1, "action", "CLEAR")).ok();
     JsonNode stock =
-        hand.get("/api/on-hand?group=POSITION&site=1&q=LJC-001").ok().path("rows").get(0);
+        hand.get("/api/on-hand?group=POSITION&site=1&sort=ON_HAND&descending=true&q=LJC")
+            .ok()
+            .path("rows")
+            .get(0);
     Page page = BROWSER.floor(HOUSE.address(), "tavi");
     shoot(page, "floor-rest");
     scan(page, "FLR-001");
     page.getByText("Home bin").waitFor();
     shoot(page, "floor-item");
     button(page, "Back").click();
+    page.getByText("Scan anything").waitFor();
     scan(page, "RA.MOVE");
+    page.locator("[data-blank=Item]").waitFor();
     scan(page, "RB.KQ." + stock.path("place").asString());
-    scan(page, "2 boxes");
+    scan(page, "RI." + stock.path("item").asString());
+    scan(page, stock.path("lot").asString());
+    scan(page, "1 box");
     page.locator("[data-blank=Quantity][data-state=SAID]").waitFor();
     shoot(page, "floor-move");
     scan(page, "RI.SHK-004");
