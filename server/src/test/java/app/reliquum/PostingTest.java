@@ -132,6 +132,10 @@ class PostingTest {
                 .POST(java.net.http.HttpRequest.BodyPublishers.ofString("{}")));
     assertThat(answer.status()).isEqualTo(400);
     assertThat(answer.detail()).contains("Idempotency-Key");
+    // Sixteen bytes of noise are not yet a UUID.
+    Client.Answer noise = controller.post("/api/moves", Map.of(), new UUID(1, 2));
+    assertThat(noise.status()).isEqualTo(400);
+    assertThat(noise.detail()).contains("Idempotency-Key");
   }
 
   @Test

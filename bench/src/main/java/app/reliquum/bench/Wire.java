@@ -39,7 +39,10 @@ final class Wire implements AutoCloseable {
   void post(String path, String body) throws IOException {
     // Ids need to be unique here, not secret.
     ThreadLocalRandom random = ThreadLocalRandom.current();
-    UUID id = new UUID(random.nextLong(), random.nextLong());
+    UUID id =
+        new UUID(
+            random.nextLong() & ~0xF000L | 0x4000L,
+            random.nextLong() & 0x3FFF_FFFF_FFFF_FFFFL | 0x8000_0000_0000_0000L);
     send(
         "POST "
             + path

@@ -13,6 +13,7 @@ class CommandResolver implements HandlerMethodArgumentResolver {
   static final String HEADER = "Idempotency-Key";
   static final String DEVICE = "X-Device";
   private static final int LONGEST_DEVICE = 40;
+  private static final int RFC_9562 = 2;
 
   @Override
   public boolean supportsParameter(MethodParameter parameter) {
@@ -36,7 +37,10 @@ class CommandResolver implements HandlerMethodArgumentResolver {
   private static UUID id(String text) {
     try {
       if (text != null && text.length() == 36) {
-        return UUID.fromString(text);
+        UUID id = UUID.fromString(text);
+        if (id.variant() == RFC_9562) {
+          return id;
+        }
       }
     } catch (IllegalArgumentException noUuid) {
       // said below
