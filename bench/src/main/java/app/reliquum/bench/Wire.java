@@ -16,20 +16,26 @@ import java.util.concurrent.ThreadLocalRandom;
  */
 final class Wire implements AutoCloseable {
 
-  private final Socket socket;
-  private final InputStream in;
+  private final int port;
   private final String head;
+  private Socket socket;
+  private InputStream in;
 
   Wire(int port, Http signedIn) throws IOException {
-    socket = new Socket(InetAddress.getLoopbackAddress(), port);
-    socket.setTcpNoDelay(true);
-    in = new BufferedInputStream(socket.getInputStream(), 1 << 16);
+    this.port = port;
+    open();
     head =
         " HTTP/1.1\r\nHost: 127.0.0.1\r\nCookie: "
             + signedIn.cookies()
             + "\r\nX-XSRF-TOKEN: "
             + signedIn.token()
             + "\r\nX-Device: bench\r\n";
+  }
+
+  private void open() throws IOException {
+    socket = new Socket(InetAddress.getLoopbackAddress(), port);
+    socket.setTcpNoDelay(true);
+    in = new BufferedInputStream(socket.getInputStream(), 1 << 16);
   }
 
   void get(String path) throws IOException {
@@ -59,11 +65,13 @@ final class Wire implements AutoCloseable {
     socket.getOutputStream().write(request.getBytes(StandardCharsets.ISO_8859_1));
     String status = line();
     int length = -1;
+    boolean last = false;
     for (String header = line(); !header.isEmpty(); header = line()) {
       String small = header.toLowerCase(Locale.ROOT);
       if (small.startsWith("content-length:")) {
         length = Integer.parseInt(small.substring(15).strip());
       }
+      last |= small.equals("connection: close");
     }
     if (length >= 0) {
       in.skipNBytes(length);
@@ -72,6 +80,11 @@ final class Wire implements AutoCloseable {
         in.skipNBytes(chunk + 2L);
       }
       line();
+    }
+    if (last) {
+      // The server lets a connection serve a number of requests, and then asks for a new one.
+      socket.close();
+      open();
     }
     if (!status.startsWith("HTTP/1.1 2")) {
       throw new IOException(status);
