@@ -7,6 +7,10 @@ import java.util.Optional;
 public enum Action {
   /** Begin to move goods. */
   MOVE,
+  /** Begin to receive goods. */
+  RECEIVE,
+  /** Begin to put away what was received. */
+  PUTAWAY,
   /** Do what the sentence says. */
   CONFIRM,
   /** Take back the last scan. */

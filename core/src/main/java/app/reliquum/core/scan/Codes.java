@@ -11,6 +11,15 @@ public interface Codes {
   /** What a label of our own names; nothing if there is no such thing. */
   List<Meaning> ofOwn(OwnLabel label);
 
+  /** The number of an item's lot; 0 if it is not known. */
+  long lot(long item, String code);
+
+  /** The number of an item's piece; 0 if it is not known. */
+  long serial(long item, String code);
+
+  /** The number of a unit load; 0 if it is not known. */
+  long unitLoad(Sscc sscc);
+
   /**
    * Whatever has this plain code: bins by address, items by code or barcode, lots, serial numbers.
    * Capital and small letters are alike.

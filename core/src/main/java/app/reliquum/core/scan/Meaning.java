@@ -23,6 +23,30 @@ public sealed interface Meaning {
   /** One piece with a serial number. Its lot is 0 where none is kept. */
   record Serial(long item, long lot, long serial) implements Meaning {}
 
+  /** A unit load that the house knows. */
+  record UnitLoad(long unitLoad) implements Meaning {}
+
+  /** A document, such as an order that is expected. */
+  record Document(long document) implements Meaning {}
+
+  /**
+   * Goods as a GS1 label tells of them. What the house does not know yet is 0.
+   *
+   * @param item the item and pack, and how many base units the label stands for
+   * @param lot the lot that its lot number names
+   * @param serial the piece that its serial number names
+   * @param unitLoad the unit load that its SSCC names
+   * @param elements all that it carries
+   */
+  record Label(Item item, long lot, long serial, long unitLoad, ElementString elements)
+      implements Meaning {
+
+    /** Whether it says how many there are, and not only what they are. */
+    public boolean counted() {
+      return elements.count().isPresent();
+    }
+  }
+
   /** A person's badge. */
   record Person(long person) implements Meaning {}
 

@@ -15,6 +15,9 @@ public sealed interface Reading {
   /** A GTIN. It may still be a plain code that happens to have its shape. */
   record Trade(String text, Gtin gtin) implements Reading {}
 
+  /** What a GS1 label carries, in whatever form it was given. */
+  record Elements(String text, ElementString elements) implements Reading {}
+
   /**
    * Any other text.
    *

@@ -58,7 +58,7 @@ class ScanReaderTest {
   void saysWhatCanNotBeRead() {
     assertThat(ScanReader.read("  ")).isInstanceOf(Reading.Unreadable.class);
     assertThat(ScanReader.read(null)).isInstanceOf(Reading.Unreadable.class);
-    assertThat(ScanReader.read("x".repeat(201))).isInstanceOf(Reading.Unreadable.class);
+    assertThat(ScanReader.read("x".repeat(401))).isInstanceOf(Reading.Unreadable.class);
     assertThat(ScanReader.read("A\u0007B"))
         .isInstanceOfSatisfying(
             Reading.Unreadable.class, bad -> assertThat(bad.reason()).contains("at 1"));
@@ -76,6 +76,21 @@ class ScanReaderTest {
           @Override
           public List<Meaning> ofOwn(OwnLabel label) {
             return List.of(new Meaning.Bin(7));
+          }
+
+          @Override
+          public long lot(long item, String code) {
+            return code.equals("KNOWN") ? 7 : 0;
+          }
+
+          @Override
+          public long serial(long item, String code) {
+            return 0;
+          }
+
+          @Override
+          public long unitLoad(Sscc sscc) {
+            return 0;
           }
 
           @Override

@@ -1,0 +1,128 @@
+package app.reliquum.core.inbound;
+
+import app.reliquum.core.quantity.Quantity;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+
+/** Sets what arrives against what was ordered. */
+public final class Arrival {
+
+  private static final BigDecimal HUNDRED = BigDecimal.valueOf(100);
+
+  private Arrival() {}
+
+  /** How a line came onto its order. */
+  public enum Origin {
+    /** It was ordered. */
+    ORDERED,
+    /** It holds what came beyond the order. */
+    OVER,
+    /** Nobody ordered it; it was added knowingly when it came. */
+    ADDED
+  }
+
+  /** How far an order is. */
+  public enum State {
+    /** Nothing has come yet. */
+    EXPECTED,
+    /** Some has come, and something is still expected. */
+    ARRIVING,
+    /** All that was ordered has come. */
+    CHECKED_IN,
+    /** Nothing more is expected. */
+    CLOSED
+  }
+
+  /**
+   * A line of an order for one item.
+   *
+   * @param line its number
+   * @param origin how it came onto the order
+   * @param quantity how much was ordered; for other lines how much came
+   * @param received how much of it has come
+   */
+  public record OrderLine(int line, Origin origin, Quantity quantity, Quantity received) {
+
+    /** How much has not come yet. */
+    public Quantity open() {
+      return origin == Origin.ORDERED && received.compareTo(quantity) < 0
+          ? quantity.minus(received)
+          : Quantity.ZERO;
+    }
+  }
+
+  /** Some of what arrived, for one line. */
+  public record Part(int line, Quantity quantity) {}
+
+  /**
+   * What arrived, spread over the lines of an order.
+   *
+   * @param parts what goes to open lines, in the order of their numbers
+   * @param beyond what is more than they expect, for a line of its own; zero if nothing
+   */
+  public record Spread(List<Part> parts, Quantity beyond) {
+    public Spread {
+      parts = List.copyOf(parts);
+    }
+  }
+
+  /**
+   * Spreads a quantity of one item over its lines: the lowest number first, what is left is beyond.
+   */
+  public static Spread spread(List<OrderLine> lines, Quantity arrived) {
+    List<Part> parts = new ArrayList<>();
+    Quantity rest = arrived;
+    List<OrderLine> inOrder = new ArrayList<>(lines);
+    inOrder.sort(Comparator.comparingInt(OrderLine::line));
+    for (OrderLine line : inOrder) {
+      Quantity part = rest.min(line.open());
+      if (part.isPositive()) {
+        parts.add(new Part(line.line(), part));
+        rest = rest.minus(part);
+      }
+    }
+    return new Spread(parts, rest);
+  }
+
+  /**
+   * How much of an item may still come: what is open, and so many per cent of what was ordered on
+   * top, less what came beyond the order already.
+   *
+   * @param lines the item's lines on the order
+   * @param percent how much more than was ordered the house lets pass
+   * @param decimals how many decimals a quantity of the item has; the tolerance is rounded down
+   */
+  public static Quantity most(List<OrderLine> lines, BigDecimal percent, int decimals) {
+    Quantity ordered = Quantity.ZERO;
+    Quantity open = Quantity.ZERO;
+    Quantity beyond = Quantity.ZERO;
+    for (OrderLine line : lines) {
+      open = open.plus(line.open());
+      if (line.origin() == Origin.ORDERED) {
+        ordered = ordered.plus(line.quantity());
+      } else if (line.origin() == Origin.OVER) {
+        beyond = beyond.plus(line.received());
+      }
+    }
+    BigDecimal tolerance =
+        ordered.amount().multiply(percent).divide(HUNDRED, decimals, RoundingMode.DOWN);
+    Quantity left = new Quantity(tolerance).minus(beyond);
+    return left.isPositive() ? open.plus(left) : open;
+  }
+
+  /** How far an order with these lines is, as long as nobody has closed it. */
+  public static State state(List<OrderLine> lines) {
+    boolean some = false;
+    boolean open = false;
+    boolean ordered = false;
+    for (OrderLine line : lines) {
+      some |= line.received().isPositive();
+      open |= line.open().isPositive();
+      ordered |= line.origin() == Origin.ORDERED;
+    }
+    return !some ? State.EXPECTED : ordered && !open ? State.CHECKED_IN : State.ARRIVING;
+  }
+}

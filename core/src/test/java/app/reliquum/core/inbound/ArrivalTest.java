@@ -1,0 +1,84 @@
+package app.reliquum.core.inbound;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
+
+import app.reliquum.core.inbound.Arrival.OrderLine;
+import app.reliquum.core.inbound.Arrival.Origin;
+import app.reliquum.core.inbound.Arrival.Part;
+import app.reliquum.core.inbound.Arrival.State;
+import app.reliquum.core.quantity.LotRule;
+import app.reliquum.core.quantity.Quantity;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+
+class ArrivalTest {
+
+  private static OrderLine line(int line, Origin origin, long quantity, long received) {
+    return new OrderLine(line, origin, Quantity.of(quantity), Quantity.of(received));
+  }
+
+  @Test
+  void fillsTheLowestLineFirstAndKeepsWhatIsBeyond() {
+    List<OrderLine> lines =
+        List.of(line(3, Origin.ORDERED, 50, 0), line(1, Origin.ORDERED, 20, 15));
+    Arrival.Spread spread = Arrival.spread(lines, Quantity.of(60));
+    assertThat(spread.parts())
+        .containsExactly(new Part(1, Quantity.of(5)), new Part(3, Quantity.of(50)));
+    assertThat(spread.beyond()).isEqualTo(Quantity.of(5));
+  }
+
+  @Test
+  void whatCameBeyondUsesTheToleranceUp() {
+    List<OrderLine> lines = List.of(line(1, Origin.ORDERED, 100, 100), line(2, Origin.OVER, 8, 8));
+    assertThat(Arrival.most(lines, BigDecimal.TEN, 0)).isEqualTo(Quantity.of(2));
+    assertThat(Arrival.most(lines, BigDecimal.ZERO, 0)).isEqualTo(Quantity.ZERO);
+    assertThat(Arrival.most(List.of(line(1, Origin.ORDERED, 5, 0)), BigDecimal.TEN, 0))
+        .isEqualTo(Quantity.of(5));
+    assertThat(Arrival.most(List.of(line(1, Origin.ORDERED, 5, 0)), BigDecimal.TEN, 1))
+        .isEqualTo(Quantity.of("5.5"));
+  }
+
+  @Test
+  void anOrderIsAsFarAsItsLines() {
+    assertThat(Arrival.state(List.of(line(1, Origin.ORDERED, 5, 0)))).isEqualTo(State.EXPECTED);
+    assertThat(Arrival.state(List.of(line(1, Origin.ORDERED, 5, 2)))).isEqualTo(State.ARRIVING);
+    assertThat(Arrival.state(List.of(line(1, Origin.ORDERED, 5, 5)))).isEqualTo(State.CHECKED_IN);
+    assertThat(Arrival.state(List.of(line(1, Origin.ADDED, 5, 5)))).isEqualTo(State.ARRIVING);
+    assertThat(Arrival.state(List.of())).isEqualTo(State.EXPECTED);
+  }
+
+  @Property
+  void nothingIsLostAndNoLineGetsMoreThanItExpects(@ForAll Random random) {
+    List<OrderLine> lines = new ArrayList<>();
+    for (int i = 1; i <= 1 + random.nextInt(6); i++) {
+      int ordered = 1 + random.nextInt(50);
+      lines.add(line(i, Origin.values()[random.nextInt(3)], ordered, random.nextInt(ordered + 1)));
+    }
+    Quantity arrived = Quantity.of(1 + random.nextInt(150));
+    Arrival.Spread spread = Arrival.spread(lines, arrived);
+    Quantity sum = spread.beyond();
+    for (Part part : spread.parts()) {
+      sum = sum.plus(part.quantity());
+      OrderLine line = lines.get(part.line() - 1);
+      assertThat(part.quantity()).isLessThanOrEqualTo(line.open());
+    }
+    assertThat(sum).isEqualTo(arrived);
+  }
+
+  @Test
+  void numbersLotsByRule() {
+    LocalDate day = LocalDate.of(2026, 3, 9);
+    assertThat(LotRule.HOUSE.number(day, 7)).isEqualTo("L260309-07");
+    assertThat(LotRule.of("K{yyyy}.{ww}/{nnn}").number(day, 12)).isEqualTo("K2026.11/012");
+    assertThat(LotRule.of("K{yyyy}.{ww}/{nnn}").prefix(day)).isEqualTo("K2026.11/");
+    assertThatIllegalArgumentException().isThrownBy(() -> LotRule.of("K{year}{nn}"));
+    assertThatIllegalArgumentException().isThrownBy(() -> LotRule.of("K{yy}"));
+  }
+}
