@@ -13,6 +13,22 @@ public sealed interface Blank<T> {
   enum Why {
     /** It is the bin that the item belongs in. */
     HOME_BIN,
+    /** A put-away rule of the item or its category names it. */
+    RULE,
+    /** The same goods lie there. */
+    SAME_ITEM,
+    /** It is empty and takes such goods. */
+    EMPTY_BIN,
+    /** Nothing else has room. */
+    OVERFLOW,
+    /** It is as much as fits there. */
+    AS_MUCH_AS_FITS,
+    /** It is what the order still expects. */
+    STILL_EXPECTED,
+    /** Goods that come in land there. */
+    DOCK,
+    /** It follows from how long such goods keep. */
+    SHELF_LIFE,
     /** It is all that lies there. */
     ALL_OF_IT,
     /** Of the lots that lie there it expires first. */

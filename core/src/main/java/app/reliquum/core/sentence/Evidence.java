@@ -2,6 +2,8 @@ package app.reliquum.core.sentence;
 
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
+import java.time.LocalDate;
+import java.util.List;
 
 /** One thing that was scanned, typed or tapped for a sentence. */
 public sealed interface Evidence {
@@ -36,4 +38,38 @@ public sealed interface Evidence {
 
   /** From and to are to change places. */
   record Turned() implements Evidence {}
+
+  /** A unit load: a pallet, which moves whole, or a trolley, which goods are put on and off. */
+  record UnitLoad(long unitLoad) implements Evidence {}
+
+  /** The number of a unit load that comes in. */
+  record Load(String sscc) implements Evidence {}
+
+  /** The number of a lot, known or new. */
+  record LotCode(long item, String code) implements Evidence {}
+
+  /** The number of a piece, known or new. */
+  record SerialCode(long item, String code) implements Evidence {}
+
+  /** The numbers of pieces in a row, both ends included. */
+  record SerialRange(long item, String first, String last) implements Evidence {}
+
+  /** The last day on which a lot is good. */
+  record Expiry(LocalDate day) implements Evidence {}
+
+  /** The day on which a lot was made. */
+  record Produced(LocalDate day) implements Evidence {}
+
+  /** Yes, this item, although nobody ordered it. */
+  record Knowingly(long item) implements Evidence {}
+
+  /** Yes, more than was expected. */
+  record Over() implements Evidence {}
+
+  /** All that one label said. It is taken back as one. */
+  record Together(List<Evidence> parts) implements Evidence {
+    public Together {
+      parts = List.copyOf(parts);
+    }
+  }
 }

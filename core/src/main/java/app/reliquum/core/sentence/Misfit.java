@@ -2,6 +2,7 @@ package app.reliquum.core.sentence;
 
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
+import java.time.LocalDate;
 import java.util.List;
 
 /** Why a scan fits nowhere in a sentence. It carries what there is to say about it. */
@@ -67,4 +68,63 @@ public sealed interface Misfit {
 
   /** The scan says nothing that a sentence of this verb has room for. */
   record NoRoom() implements Misfit {}
+
+  /** The house knows no such lot of the item. */
+  record UnknownLot(long item, String code) implements Misfit {}
+
+  /** The house knows no such piece of the item. */
+  record UnknownSerial(long item, String code) implements Misfit {}
+
+  /** There is nothing on the unit load. */
+  record NothingOn(long unitLoad) implements Misfit {}
+
+  /** A pallet is moved whole: for a part of it the item is scanned instead. */
+  record WholeLoad(long unitLoad) implements Misfit {}
+
+  /** Another unit load has been named. */
+  record OtherLoad(long expected, long found) implements Misfit {}
+
+  /** The item is not on the order that is being received. */
+  record NotOnOrder(long item) implements Misfit {}
+
+  /**
+   * More would come in than the house lets pass.
+   *
+   * @param asked how much would be received now
+   * @param open how much the order still expects
+   * @param most how much of it may be received now, with the tolerance
+   */
+  record TooMuch(long item, Quantity asked, Quantity open, Quantity most) implements Misfit {}
+
+  /** The lot's last day has passed. */
+  record Expired(String lot, LocalDate expiry, LocalDate today) implements Misfit {}
+
+  /** The lot is known with another last day. */
+  record OtherExpiry(String lot, LocalDate expected, LocalDate found) implements Misfit {}
+
+  /** Another lot number has been named. */
+  record OtherLotCode(String expected, String found) implements Misfit {}
+
+  /** The piece's number was scanned before. */
+  record CodeTwice(String code) implements Misfit {}
+
+  /** The item keeps no lots, or no serial numbers. */
+  record NotKept(long item, boolean serial) implements Misfit {}
+
+  /**
+   * The piece is in the house already.
+   *
+   * @param place where it is
+   */
+  record PieceHere(long item, String code, long place) implements Misfit {}
+
+  /** Two numbers that are no ends of a row: they must differ in their last digits only. */
+  record NoRow(String first, String last, int most) implements Misfit {}
+
+  /**
+   * Goods don't land there.
+   *
+   * @param docks where they do
+   */
+  record NoDock(long place, List<Long> docks) implements Misfit {}
 }

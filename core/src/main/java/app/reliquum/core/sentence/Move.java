@@ -3,18 +3,18 @@ package app.reliquum.core.sentence;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.quantity.MeasureRule;
-import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.core.sentence.Evidence.Role;
+import app.reliquum.core.sentence.Hearing.Clash;
+import app.reliquum.core.sentence.MoveSentence.Load.Part;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -42,20 +42,12 @@ public final class Move {
   private Quantity counted = Quantity.ZERO;
   private final List<Evidence.Bin> bins = new ArrayList<>();
   private boolean turned;
+  private long load;
+  private Part loadPart = Part.NONE;
 
   private Move(List<Evidence> evidence, MoveFacts facts) {
     this.evidence = evidence;
     this.facts = facts;
-  }
-
-  /** Signals a misfit from deep inside the reading; never leaves this class. */
-  private static final class Clash extends RuntimeException {
-    private final transient Misfit misfit;
-
-    Clash(Misfit misfit) {
-      super(null, null, false, false);
-      this.misfit = misfit;
-    }
   }
 
   /** Two bins in their roles; 0 for a blank. */
@@ -66,11 +58,11 @@ public final class Move {
    *
    * @return the sentence as filled, or why the evidence does not go together
    */
-  public static Reply read(List<Evidence> evidence, MoveFacts facts) {
+  public static Reply<MoveSentence> read(List<Evidence> evidence, MoveFacts facts) {
     try {
-      return new Reply.Filled(new Move(List.copyOf(evidence), facts).sentence());
+      return new Reply.Filled<>(new Move(List.copyOf(evidence), facts).sentence());
     } catch (Clash clash) {
-      return new Reply.Refused(clash.misfit);
+      return new Reply.Refused<>(clash.misfit());
     }
   }
 
@@ -83,27 +75,9 @@ public final class Move {
    * @return the filled sentence if just one meaning fits, the choices if several do, and the first
    *     meaning's misfit if none does
    */
-  public static Reply fill(List<Evidence> evidence, List<Meaning> meanings, MoveFacts facts) {
-    List<Evidence> fitting = new ArrayList<>();
-    Reply only = null;
-    Reply refused = null;
-    for (Meaning meaning : meanings) {
-      Optional<Evidence> more = evidenceOf(meaning);
-      Reply reply =
-          more.isEmpty()
-              ? new Reply.Refused(new Misfit.NoRoom())
-              : add(evidence, more.get(), facts);
-      if (reply instanceof Reply.Filled) {
-        fitting.add(more.orElseThrow());
-        only = reply;
-      } else if (refused == null) {
-        refused = reply;
-      }
-    }
-    if (fitting.isEmpty()) {
-      return refused == null ? new Reply.Refused(new Misfit.NoRoom()) : refused;
-    }
-    return fitting.size() == 1 ? only : new Reply.Choose(fitting);
+  public static Reply<MoveSentence> fill(
+      List<Evidence> evidence, List<Meaning> meanings, MoveFacts facts) {
+    return Hearing.fill(meanings, Move::evidenceOf, more -> add(evidence, more, facts));
   }
 
   /**
@@ -111,56 +85,73 @@ public final class Move {
    * it was said: each piece in turn, unless it contradicts those before it.
    */
   public static List<Evidence> standing(List<Evidence> evidence, MoveFacts facts) {
-    List<Evidence> standing = new ArrayList<>();
-    for (Evidence one : evidence) {
-      standing.add(one);
-      if (read(standing, facts) instanceof Reply.Refused) {
-        standing.remove(standing.size() - 1);
-      }
-    }
-    return standing;
+    return Hearing.standing(evidence, some -> read(some, facts));
   }
 
   /** Says one settled thing more to a sentence. */
-  public static Reply add(List<Evidence> evidence, Evidence more, MoveFacts facts) {
+  public static Reply<MoveSentence> add(List<Evidence> evidence, Evidence more, MoveFacts facts) {
     List<Evidence> all = new ArrayList<>(evidence);
     all.add(more);
-    Reply reply = read(all, facts);
-    if (more instanceof Evidence.Turned && reply instanceof Reply.Filled filled) {
+    Reply<MoveSentence> reply = read(all, facts);
+    if (more instanceof Evidence.Turned && reply instanceof Reply.Filled<MoveSentence> filled) {
       boolean changed =
-          !(read(evidence, facts) instanceof Reply.Filled before)
+          !(read(evidence, facts) instanceof Reply.Filled<MoveSentence> before)
               || !before.sentence().from().filled().equals(filled.sentence().from().filled());
-      return changed ? reply : new Reply.Refused(new Misfit.CannotTurn());
+      return changed ? reply : new Reply.Refused<>(new Misfit.CannotTurn());
     }
     return reply;
   }
 
   private static Optional<Evidence> evidenceOf(Meaning meaning) {
-    if (meaning instanceof Meaning.Bin bin) {
-      return Optional.of(new Evidence.Bin(bin.place(), Role.ANY));
+    if (meaning instanceof Meaning.Label label) {
+      return Optional.of(ofLabel(label));
     }
-    if (meaning instanceof Meaning.Item item) {
-      return Optional.of(new Evidence.Item(item.item(), item.counts()));
+    return Hearing.evidenceOf(meaning);
+  }
+
+  /** A label on goods that are in the house: what it names must be known. */
+  private static Evidence ofLabel(Meaning.Label label) {
+    if (label.unitLoad() != 0) {
+      return new Evidence.UnitLoad(label.unitLoad());
     }
-    if (meaning instanceof Meaning.Lot lot) {
-      return Optional.of(new Evidence.Lot(lot.item(), lot.lot()));
-    }
-    if (meaning instanceof Meaning.Serial serial) {
-      return Optional.of(new Evidence.Serial(serial.item(), serial.lot(), serial.serial()));
-    }
-    if (meaning instanceof Meaning.Figure said) {
-      return Optional.of(new Evidence.Figure(said.quantity(), said.pack()));
-    }
-    return Optional.empty();
+    long item = label.item().item();
+    List<Evidence> parts = new ArrayList<>();
+    parts.add(new Evidence.Item(item, label.item().counts()));
+    label
+        .elements()
+        .data("10")
+        .ifPresent(
+            code ->
+                parts.add(
+                    label.lot() == 0
+                        ? new Evidence.LotCode(item, code)
+                        : new Evidence.Lot(item, label.lot())));
+    label
+        .elements()
+        .data("21")
+        .ifPresent(
+            code ->
+                parts.add(
+                    label.serial() == 0
+                        ? new Evidence.SerialCode(item, code)
+                        : new Evidence.Serial(item, label.lot(), label.serial())));
+    return parts.size() == 1 ? parts.get(0) : new Evidence.Together(parts);
   }
 
   private MoveSentence sentence() {
     evidence.forEach(this::hear);
+    if (load != 0 && !facts.trolley(load)) {
+      return wholeLoad();
+    }
+    boolean empty = load != 0 && facts.stockOn(load).stream().noneMatch(fits());
+    loadPart = load == 0 ? Part.NONE : empty ? Part.ONTO : Part.OFF;
     Roles roles = assign();
     Blank<Long> itemBlank = item == 0 ? Blank.empty() : new Blank.Said<>(item);
     Blank<Long> fromBlank = said(roles.from());
     if (item != 0 && roles.from() == 0) {
       fromBlank = onlySource(roles.to());
+    } else if (loadPart == Part.OFF && roles.from() == 0) {
+      fromBlank = new Blank.Only<>(facts.stockOn(load).get(0).key().place());
     }
     long from = fromBlank.filled().orElse(0L);
     if (item == 0 && from != 0) {
@@ -179,6 +170,7 @@ public final class Move {
           fromBlank,
           said(roles.to()),
           Blank.empty(),
+          new MoveSentence.Load(load, loadPart),
           List.of(),
           List.of());
     }
@@ -211,13 +203,18 @@ public final class Move {
     }
     Blank<Quantity> quantity = needsSerials ? countedSerials() : quantityOf(rule, source, from);
     Blank<Long> target = toBlank;
-    if (target.filled().isEmpty() && from != 0) {
-      target =
-          facts
-              .homeBin(item)
-              .filter(home -> home != from)
-              .<Blank<Long>>map(home -> new Blank.Suggested<>(home, Blank.Why.HOME_BIN))
-              .orElse(target);
+    if (from != 0 && loadPart != Part.ONTO && !source.isEmpty()) {
+      Quantity asked = quantity.filled().orElse(Quantity.ZERO);
+      Optional<MoveFacts.Target> best = facts.target(source.get(0).key(), asked);
+      if (best.isPresent() && target.filled().isEmpty()) {
+        target = new Blank.Suggested<>(best.get().place(), best.get().why());
+      }
+      // Whoever goes where the house would means as much as the house would put there.
+      boolean there =
+          best.isPresent() && target.filled().filter(to -> to == best.get().place()).isPresent();
+      if (there && quantity.suggested() && best.get().quantity().compareTo(asked) < 0) {
+        quantity = new Blank.Suggested<>(best.get().quantity(), Blank.Why.AS_MUCH_AS_FITS);
+      }
     }
     List<Stock> candidates = from == 0 ? elsewhere(toBlank.filled().orElse(0L)) : List.of();
     return new MoveSentence(
@@ -231,8 +228,58 @@ public final class Move {
         fromBlank,
         target,
         conditionBlank,
+        new MoveSentence.Load(load, loadPart),
         source,
         candidates);
+  }
+
+  /** A pallet moves with all that stands on it; only where to is open. */
+  private MoveSentence wholeLoad() {
+    List<Stock> on = facts.stockOn(load);
+    if (on.isEmpty()) {
+      throw new Clash(new Misfit.NothingOn(load));
+    }
+    if (figure != null || !serials.isEmpty() || lot != 0) {
+      throw new Clash(new Misfit.WholeLoad(load));
+    }
+    Set<Long> items = new TreeSet<>();
+    on.forEach(stock -> items.add(stock.key().item()));
+    if (item != 0 && !items.equals(Set.of(item))) {
+      throw new Clash(new Misfit.OtherItem(items.iterator().next(), item));
+    }
+    long from = on.get(0).key().place();
+    Blank<Long> target = Blank.empty();
+    for (Evidence.Bin bin : bins) {
+      if (bin.place() != from) {
+        if (target.filled().isPresent()) {
+          throw new Clash(new Misfit.PlacesNamed(bin.place(), from, target.filled().orElseThrow()));
+        }
+        target = new Blank.Said<>(bin.place());
+      }
+    }
+    Quantity held = on.stream().map(Stock::quantity).reduce(Quantity.ZERO, Quantity::plus);
+    if (target.filled().isEmpty()) {
+      target =
+          facts
+              .target(on.get(0).key(), held)
+              .<Blank<Long>>map(best -> new Blank.Suggested<>(best.place(), best.why()))
+              .orElse(Blank.empty());
+    }
+    boolean one = items.size() == 1;
+    return new MoveSentence(
+        evidence,
+        one ? new Blank.Only<>(items.iterator().next()) : Blank.empty(),
+        Blank.empty(),
+        false,
+        false,
+        List.of(),
+        one ? new Blank.Only<>(held) : Blank.empty(),
+        new Blank.Only<>(from),
+        target,
+        Blank.empty(),
+        new MoveSentence.Load(load, Part.WHOLE),
+        on,
+        List.of());
   }
 
   // What was said, taken one by one.
@@ -259,6 +306,19 @@ public final class Move {
       hearBin(said);
     } else if (one instanceof Evidence.Turned) {
       turned = !turned;
+    } else if (one instanceof Evidence.Together said) {
+      said.parts().forEach(this::hear);
+    } else if (one instanceof Evidence.UnitLoad said) {
+      if (load != 0 && load != said.unitLoad()) {
+        throw new Clash(new Misfit.OtherLoad(load, said.unitLoad()));
+      }
+      load = said.unitLoad();
+    } else if (one instanceof Evidence.LotCode said) {
+      throw new Clash(new Misfit.UnknownLot(said.item(), said.code()));
+    } else if (one instanceof Evidence.SerialCode said) {
+      throw new Clash(new Misfit.UnknownSerial(said.item(), said.code()));
+    } else {
+      throw new Clash(new Misfit.NoRoom());
     }
   }
 
@@ -439,7 +499,12 @@ public final class Move {
     }
     Quantity asked;
     try {
-      asked = rule.check((figure == null ? Quantity.ZERO : inBaseUnits(figure)).plus(counted));
+      asked =
+          rule.check(
+              (figure == null
+                      ? Quantity.ZERO
+                      : Hearing.inBaseUnits(figure, rule, facts.packs(item)))
+                  .plus(counted));
     } catch (QuantityException fault) {
       throw new Clash(new Misfit.WrongQuantity(fault));
     }
@@ -447,37 +512,6 @@ public final class Move {
       throw new Clash(new Misfit.NotEnough(from, asked, held));
     }
     return new Blank.Said<>(asked);
-  }
-
-  private Quantity inBaseUnits(Evidence.Figure said) {
-    if (said.pack() == null) {
-      return said.quantity();
-    }
-    String wanted = singular(said.pack());
-    List<Pack> packs = facts.packs(item);
-    return packs.stream()
-        .filter(pack -> singular(pack.name()).equals(wanted))
-        .findFirst()
-        .map(pack -> said.quantity().times(pack.factor()))
-        .orElseGet(
-            () -> {
-              if (said.pack().equalsIgnoreCase(facts.measure(item).unit().symbol())) {
-                return said.quantity();
-              }
-              List<String> known = packs.stream().map(Pack::name).toList();
-              throw new Clash(new Misfit.NoSuchPack(said.pack(), known));
-            });
-  }
-
-  /** "Boxes", "box" and "Box" are one pack. */
-  private static String singular(String name) {
-    String small = name.toLowerCase(Locale.ROOT);
-    if (small.endsWith("xes") || small.endsWith("ches") || small.endsWith("sses")) {
-      return small.substring(0, small.length() - 2);
-    }
-    return small.endsWith("s") && !small.endsWith("ss")
-        ? small.substring(0, small.length() - 1)
-        : small;
   }
 
   // Stock that fits what was said.
@@ -495,7 +529,9 @@ public final class Move {
 
   private Predicate<Stock> fits() {
     return stock ->
-        (item == 0 || stock.key().item() == item)
+        (loadPart != Part.OFF || stock.key().unitLoad() == load)
+            && (loadPart != Part.ONTO || stock.key().unitLoad() != load)
+            && (item == 0 || stock.key().item() == item)
             && (lot == 0 || stock.key().lot() == lot)
             && (serials.isEmpty()
                 || serials.stream().anyMatch(said -> said.serial() == stock.key().serial()));

@@ -1,7 +1,9 @@
 package app.reliquum.core.sentence;
 
+import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Pack;
+import app.reliquum.core.quantity.Quantity;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
@@ -32,4 +34,33 @@ public interface MoveFacts {
 
   /** The bin at the site that an item belongs in, if one is named. */
   Optional<Long> homeBin(long item);
+
+  /**
+   * Where goods are best put.
+   *
+   * @param place the bin
+   * @param quantity how much of them fits there; never more than was asked about
+   * @param why the rule that chose it
+   */
+  record Target(long place, Quantity quantity, Blank.Why why) {}
+
+  /**
+   * The bin in which the house would put goods that come from a place. By default the home bin,
+   * however much it is.
+   */
+  default Optional<Target> target(PositionKey goods, Quantity quantity) {
+    return homeBin(goods.item())
+        .filter(home -> home != goods.place())
+        .map(home -> new Target(home, quantity, Blank.Why.HOME_BIN));
+  }
+
+  /** Everything that stands on a unit load. */
+  default List<Stock> stockOn(long unitLoad) {
+    return List.of();
+  }
+
+  /** Whether a unit load is a trolley, which goods are put on and off; a pallet moves whole. */
+  default boolean trolley(long unitLoad) {
+    return false;
+  }
 }

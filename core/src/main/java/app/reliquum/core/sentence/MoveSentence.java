@@ -22,6 +22,7 @@ import java.util.List;
  * @param from where it is taken
  * @param to where it is put
  * @param condition the condition of the goods; empty while it does not matter
+ * @param load what part a unit load has in it
  * @param source the stock that it can be taken from, in the order of taking
  * @param candidates where goods that fit the sentence lie, while the from blank is empty
  */
@@ -36,8 +37,41 @@ public record MoveSentence(
     Blank<Long> from,
     Blank<Long> to,
     Blank<Condition> condition,
+    Load load,
     List<Stock> source,
     List<Stock> candidates) {
+
+  /**
+   * The part of a unit load.
+   *
+   * @param unitLoad its number, 0 for none
+   * @param part what becomes of it
+   */
+  public record Load(long unitLoad, Part part) {
+
+    /** What a unit load does in a move. */
+    public enum Part {
+      /** There is none. */
+      NONE,
+      /** It moves, with everything on it. */
+      WHOLE,
+      /** Goods are taken off it. */
+      OFF,
+      /** Goods are put on it, where they lie. */
+      ONTO
+    }
+
+    /** No unit load. */
+    public static final Load NONE = new Load(0, Part.NONE);
+
+    boolean whole() {
+      return part == Part.WHOLE;
+    }
+
+    boolean onto() {
+      return part == Part.ONTO;
+    }
+  }
 
   /** What a scan could still say. */
   public enum Wanted {
@@ -59,6 +93,12 @@ public record MoveSentence(
   /** The blanks that nothing fills yet, not even a suggestion, in reading order. */
   public List<Wanted> wanted() {
     List<Wanted> wanted = new ArrayList<>();
+    if (load.whole()) {
+      if (to.filled().isEmpty()) {
+        wanted.add(Wanted.TO);
+      }
+      return wanted;
+    }
     if (item.filled().isEmpty()) {
       wanted.add(Wanted.ITEM);
     }
@@ -73,7 +113,7 @@ public record MoveSentence(
     if (from.filled().isEmpty()) {
       wanted.add(Wanted.FROM);
     }
-    if (to.filled().isEmpty()) {
+    if (to.filled().isEmpty() && !load.onto()) {
       wanted.add(Wanted.TO);
     }
     return wanted;
@@ -102,7 +142,7 @@ public record MoveSentence(
     if (lot.suggested()) {
       said.add(new Evidence.Lot(item.filled().orElseThrow(), lot.filled().orElseThrow()));
     }
-    if (quantity.suggested()) {
+    if (quantity.suggested() && !load.whole()) {
       said.add(new Evidence.Figure(quantity.filled().orElseThrow(), null));
     }
     return said;
@@ -122,13 +162,21 @@ public record MoveSentence(
   /** What the next sentence begins with when the next item goes the same way. */
   public List<Evidence> sameAgain() {
     List<Evidence> again = new ArrayList<>();
+    if (load.part() == Load.Part.OFF || load.onto()) {
+      again.add(new Evidence.UnitLoad(load.unitLoad()));
+      return again;
+    }
+    if (load.whole()) {
+      return again;
+    }
     from.filled().ifPresent(place -> again.add(new Evidence.Bin(place, Evidence.Role.FROM)));
     to.filled().ifPresent(place -> again.add(new Evidence.Bin(place, Evidence.Role.TO)));
     return again;
   }
 
   /**
-   * The ledger lines that do what it says. Goods keep their condition, and come off a unit load.
+   * The ledger lines that do what it says. Goods keep their condition; they come off a unit load,
+   * unless it moves whole or they are put on one.
    *
    * @throws IllegalStateException if it is not {@link #ready}
    */
@@ -136,19 +184,24 @@ public record MoveSentence(
     if (!ready()) {
       throw new IllegalStateException("The sentence still wants " + wanted() + ".");
     }
-    long target = to.filled().orElseThrow();
-    Quantity rest = quantity.filled().orElseThrow();
+    Quantity rest = load.whole() ? held() : quantity.filled().orElseThrow();
     List<Line> lines = new ArrayList<>();
     List<Stock> order = new ArrayList<>(source);
     order.sort(Comparator.comparing(Stock::key));
     for (Stock stock : order) {
       Quantity taken = rest.min(stock.quantity());
       if (taken.isPositive()) {
-        Spot there = new Spot(target, 0, stock.key().condition());
+        Spot there = target(stock);
         lines.add(new Line(stock.key().goods(), stock.key().spot(), there, taken));
         rest = rest.minus(taken);
       }
     }
     return lines;
+  }
+
+  private Spot target(Stock stock) {
+    long place = load.onto() ? stock.key().place() : to.filled().orElseThrow();
+    long on = load.whole() || load.onto() ? load.unitLoad() : 0;
+    return new Spot(place, on, stock.key().condition());
   }
 }

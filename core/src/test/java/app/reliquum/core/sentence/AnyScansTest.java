@@ -149,17 +149,17 @@ class AnyScansTest {
   private static MoveSentence scanned(House house, Random random, int scans) {
     MoveSentence sentence = filled(Move.read(List.of(), house));
     for (int i = 0; i < scans; i++) {
-      Reply reply = Move.fill(sentence.evidence(), List.of(anything(random)), house);
-      if (reply instanceof Reply.Filled next) {
+      Reply<MoveSentence> reply = Move.fill(sentence.evidence(), List.of(anything(random)), house);
+      if (reply instanceof Reply.Filled<MoveSentence> next) {
         sentence = next.sentence();
       }
     }
     return sentence;
   }
 
-  private static MoveSentence filled(Reply reply) {
+  private static MoveSentence filled(Reply<MoveSentence> reply) {
     assertThat(reply).isInstanceOf(Reply.Filled.class);
-    return ((Reply.Filled) reply).sentence();
+    return ((Reply.Filled<MoveSentence>) reply).sentence();
   }
 
   @Property(tries = 2000)
@@ -245,13 +245,13 @@ class AnyScansTest {
     House house = new House(random);
     MoveSentence sentence = scanned(house, random, 4);
     List<Meaning> meanings = List.of(anything(random), anything(random));
-    Reply reply = Move.fill(sentence.evidence(), meanings, house);
-    if (reply instanceof Reply.Choose choose) {
+    Reply<MoveSentence> reply = Move.fill(sentence.evidence(), meanings, house);
+    if (reply instanceof Reply.Choose<MoveSentence> choose) {
       assertThat(choose.choices()).hasSizeGreaterThan(1);
       for (Evidence choice : choose.choices()) {
         assertThat(Move.add(sentence.evidence(), choice, house)).isInstanceOf(Reply.Filled.class);
       }
-    } else if (reply instanceof Reply.Refused refused) {
+    } else if (reply instanceof Reply.Refused<MoveSentence> refused) {
       assertThat(refused.misfit()).isNotNull();
     }
   }

@@ -148,16 +148,16 @@ class MoveTest {
   private MoveSentence scan(Meaning... meanings) {
     MoveSentence last = null;
     for (Meaning meaning : meanings) {
-      Reply reply = Move.fill(said, List.of(meaning), site);
+      Reply<MoveSentence> reply = Move.fill(said, List.of(meaning), site);
       assertThat(reply).isInstanceOf(Reply.Filled.class);
-      last = ((Reply.Filled) reply).sentence();
+      last = ((Reply.Filled<MoveSentence>) reply).sentence();
       said = last.evidence();
     }
     return last;
   }
 
   private Misfit refused(Meaning meaning) {
-    return ((Reply.Refused) Move.fill(said, List.of(meaning), site)).misfit();
+    return ((Reply.Refused<MoveSentence>) Move.fill(said, List.of(meaning), site)).misfit();
   }
 
   private static Line line(long item, long lot, long serial, long from, long to, String quantity) {
@@ -167,7 +167,7 @@ class MoveTest {
 
   @Test
   void anEmptySentenceWantsEverything() {
-    MoveSentence empty = ((Reply.Filled) Move.read(List.of(), site)).sentence();
+    MoveSentence empty = ((Reply.Filled<MoveSentence>) Move.read(List.of(), site)).sentence();
     assertThat(empty.wanted())
         .containsExactly(Wanted.ITEM, Wanted.QUANTITY, Wanted.FROM, Wanted.TO);
     assertThat(empty.ready()).isFalse();
@@ -202,12 +202,12 @@ class MoveTest {
   void ofTwoBinsThatHoldItTheFirstIsTheSourceUntilTurnedRound() {
     scan(piece(SHACKLE), bin(A), bin(B));
     assertThat(scan(figure("2")).lines()).containsExactly(line(SHACKLE, 0, 0, A, B, "2"));
-    Reply turned = Move.add(said, new Evidence.Turned(), site);
-    assertThat(((Reply.Filled) turned).sentence().lines())
+    Reply<MoveSentence> turned = Move.add(said, new Evidence.Turned(), site);
+    assertThat(((Reply.Filled<MoveSentence>) turned).sentence().lines())
         .containsExactly(line(SHACKLE, 0, 0, B, A, "2"));
     said = List.of(new Evidence.Bin(A, Role.ANY), new Evidence.Bin(HOME, Role.ANY));
     assertThat(Move.add(said, new Evidence.Turned(), site))
-        .isEqualTo(new Reply.Refused(new Misfit.CannotTurn()));
+        .isEqualTo(new Reply.Refused<>(new Misfit.CannotTurn()));
   }
 
   @Test
@@ -239,7 +239,7 @@ class MoveTest {
     scan(label(SHACKLE));
     assertThat(refused(piece(FLARE))).isEqualTo(new Misfit.OtherItem(SHACKLE, FLARE));
     assertThat(Move.add(said, new Evidence.Of(Condition.REJECTED), site))
-        .isEqualTo(new Reply.Refused(new Misfit.NoSuchCondition()));
+        .isEqualTo(new Reply.Refused<>(new Misfit.NoSuchCondition()));
   }
 
   @Test
@@ -265,7 +265,7 @@ class MoveTest {
     MoveSentence sentence = scan(bin(B), piece(FLARE));
     assertThat(sentence.ready()).isFalse();
     List<Evidence> accepted = sentence.accepted();
-    MoveSentence whole = ((Reply.Filled) Move.read(accepted, site)).sentence();
+    MoveSentence whole = ((Reply.Filled<MoveSentence>) Move.read(accepted, site)).sentence();
     assertThat(whole.ready()).isTrue();
     assertThat(whole.lines()).containsExactly(line(FLARE, SOON, 0, B, HOME, "1"));
 
@@ -278,7 +278,8 @@ class MoveTest {
   void aSuggestionThatIsAcceptedNeverTurnsTheSentenceRound() {
     site.put(FLARE, HOME, LATE, 0, "50");
     MoveSentence sentence = scan(bin(B), new Meaning.Lot(FLARE, LATE));
-    MoveSentence whole = ((Reply.Filled) Move.read(sentence.accepted(), site)).sentence();
+    MoveSentence whole =
+        ((Reply.Filled<MoveSentence>) Move.read(sentence.accepted(), site)).sentence();
     assertThat(whole.lines()).containsExactly(line(FLARE, LATE, 0, B, HOME, "8"));
   }
 
@@ -316,8 +317,8 @@ class MoveTest {
     site.put(SHACKLE, A, 0, 0, "3", Condition.ON_HOLD);
     MoveSentence good = scan(bin(A), bin(HOME));
     assertThat(good.condition().filled()).contains(Condition.GOOD);
-    Reply held = Move.add(said, new Evidence.Of(Condition.ON_HOLD), site);
-    assertThat(((Reply.Filled) held).sentence().held()).isEqualTo(Quantity.of(3));
+    Reply<MoveSentence> held = Move.add(said, new Evidence.Of(Condition.ON_HOLD), site);
+    assertThat(((Reply.Filled<MoveSentence>) held).sentence().held()).isEqualTo(Quantity.of(3));
   }
 
   @Test
@@ -343,7 +344,8 @@ class MoveTest {
     site.stock.removeIf(one -> one.key().lot() == LATE);
     site.put(FLARE, B, LATE, 0, "3");
     assertThat(Move.read(said, site)).isInstanceOf(Reply.Refused.class);
-    MoveSentence standing = ((Reply.Filled) Move.read(Move.standing(said, site), site)).sentence();
+    MoveSentence standing =
+        ((Reply.Filled<MoveSentence>) Move.read(Move.standing(said, site), site)).sentence();
     assertThat(standing.to()).isEqualTo(new Blank.Said<>(C));
     assertThat(standing.quantity())
         .isEqualTo(new Blank.Suggested<>(Quantity.of(3), Blank.Why.ALL_OF_IT));
@@ -387,7 +389,7 @@ class MoveTest {
     said = List.of();
     MoveSentence before = scan(scans.get(0), scans.get(1), scans.get(2));
     scan(scans.get(3));
-    Reply undone = Move.read(said.subList(0, said.size() - 1), site);
-    assertThat(((Reply.Filled) undone).sentence()).isEqualTo(before);
+    Reply<MoveSentence> undone = Move.read(said.subList(0, said.size() - 1), site);
+    assertThat(((Reply.Filled<MoveSentence>) undone).sentence()).isEqualTo(before);
   }
 }

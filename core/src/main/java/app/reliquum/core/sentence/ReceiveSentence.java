@@ -1,0 +1,124 @@
+package app.reliquum.core.sentence;
+
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.quantity.Quantity;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * "Receive <em>quantity</em> × <em>item</em>, lot <em>lot</em>, good until <em>day</em>, at
+ * <em>place</em>", as far as it is known.
+ *
+ * @param evidence what it was read from
+ * @param item the item
+ * @param lot the lot's number; empty where the item keeps none
+ * @param needsLot whether a lot must be named
+ * @param expiry the lot's last day
+ * @param needsExpiry whether a last day must be named: lots of the item expire
+ * @param produced the day on which the lot was made, null if not said
+ * @param needsSerials whether each piece must be named
+ * @param serials the pieces' numbers
+ * @param quantity how much, in base units
+ * @param place where it lands
+ * @param condition in which condition
+ * @param load the number of the pallet on which it comes, null for none
+ * @param ordered whether the order has a line for the item, or someone added it knowingly
+ * @param expected how much the order still expects of the item; zero if nothing
+ * @param beyond how much of the quantity is more than was expected; zero if none
+ * @param agreed whether someone has agreed to what is beyond
+ */
+public record ReceiveSentence(
+    List<Evidence> evidence,
+    Blank<Long> item,
+    Blank<String> lot,
+    boolean needsLot,
+    Blank<LocalDate> expiry,
+    boolean needsExpiry,
+    LocalDate produced,
+    boolean needsSerials,
+    List<String> serials,
+    Blank<Quantity> quantity,
+    Blank<Long> place,
+    Condition condition,
+    String load,
+    boolean ordered,
+    Quantity expected,
+    Quantity beyond,
+    boolean agreed) {
+
+  /** What a scan could still say. */
+  public enum Wanted {
+    ITEM,
+    LOT,
+    EXPIRY,
+    SERIAL,
+    QUANTITY,
+    PLACE
+  }
+
+  public ReceiveSentence {
+    evidence = List.copyOf(evidence);
+    serials = List.copyOf(serials);
+  }
+
+  /** The blanks that nothing fills yet, not even a suggestion, in reading order. */
+  public List<Wanted> wanted() {
+    List<Wanted> wanted = new ArrayList<>();
+    if (item.filled().isEmpty()) {
+      wanted.add(Wanted.ITEM);
+    }
+    if (needsSerials && serials.isEmpty()) {
+      wanted.add(Wanted.SERIAL);
+    } else if (quantity.filled().isEmpty()) {
+      wanted.add(Wanted.QUANTITY);
+    }
+    if (needsLot && lot.filled().isEmpty()) {
+      wanted.add(Wanted.LOT);
+    }
+    if (needsExpiry && expiry.filled().isEmpty()) {
+      wanted.add(Wanted.EXPIRY);
+    }
+    if (place.filled().isEmpty()) {
+      wanted.add(Wanted.PLACE);
+    }
+    return wanted;
+  }
+
+  /** Whether nothing is missing but, perhaps, that suggestions are accepted. */
+  public boolean whole() {
+    return wanted().isEmpty();
+  }
+
+  /** Whether it can be done as it stands. */
+  public boolean ready() {
+    return whole()
+        && !quantity.suggested()
+        && !expiry.suggested()
+        && !place.suggested()
+        && (beyond.isZero() || agreed);
+  }
+
+  /** The evidence with every suggestion accepted, as if it had been scanned. */
+  public List<Evidence> accepted() {
+    List<Evidence> said = new ArrayList<>(evidence);
+    if (quantity.suggested()) {
+      said.add(new Evidence.Figure(quantity.filled().orElseThrow(), null));
+    }
+    if (expiry.suggested()) {
+      said.add(new Evidence.Expiry(expiry.filled().orElseThrow()));
+    }
+    if (place.suggested()) {
+      said.add(new Evidence.Bin(place.filled().orElseThrow(), Evidence.Role.TO));
+    }
+    if (beyond.isPositive() && !agreed) {
+      said.add(new Evidence.Over());
+    }
+    return said;
+  }
+
+  /** What the next line begins with: goods go on landing where someone said they do. */
+  public List<Evidence> next() {
+    return evidence.stream().filter(one -> one instanceof Evidence.Bin).toList();
+  }
+}
