@@ -100,6 +100,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/checks': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['check_1'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/export/ledger': {
     parameters: {
       query?: never;
@@ -196,6 +212,102 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/floor/receive': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['receive'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/receive/act': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['actReceipt'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/receive/order': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['choose'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/receive/say': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['sayReceipt'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/receive/scan': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['scanReceipt'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/round': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['round'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/floor/scan': {
     parameters: {
       query?: never;
@@ -212,6 +324,118 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/floor/trolleys': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['trolleys'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/inbound': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['orders'];
+    put?: never;
+    post: operations['add'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/inbound/file': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['read'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/inbound/unexpected': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['begin'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/inbound/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['order'];
+    put: operations['change'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/inbound/{id}/closing': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['close'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/inbound/{id}/sending': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['send'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/items': {
     parameters: {
       query?: never;
@@ -221,7 +445,7 @@ export interface paths {
     };
     get: operations['items'];
     put?: never;
-    post: operations['add'];
+    post: operations['add_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -236,7 +460,71 @@ export interface paths {
       cookie?: never;
     };
     get: operations['item'];
-    put: operations['change'];
+    put: operations['change_1'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/labels/pdf': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['pdf'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/labels/printing': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['print'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/labels/tray': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['tray'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/labels/tray/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['printed'];
+    put?: never;
     post?: never;
     delete?: never;
     options?: never;
@@ -254,6 +542,38 @@ export interface paths {
     get: operations['ledger_1'];
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/letters': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['letters'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/letters/{id}/sending': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['again'];
     delete?: never;
     options?: never;
     head?: never;
@@ -317,7 +637,7 @@ export interface paths {
     };
     get: operations['all'];
     put?: never;
-    post: operations['add_1'];
+    post: operations['add_2'];
     delete?: never;
     options?: never;
     head?: never;
@@ -348,7 +668,23 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    put: operations['change_1'];
+    put: operations['change_2'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/pictures/{posting}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['picture'];
+    put?: never;
     post?: never;
     delete?: never;
     options?: never;
@@ -382,6 +718,70 @@ export interface paths {
     get?: never;
     put?: never;
     post: operations['reverse'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/put-away/plan': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['plan'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/put-away/rules': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['rules'];
+    put?: never;
+    post: operations['add_3'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/put-away/rules/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: operations['change_3'];
+    post?: never;
+    delete: operations['remove'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/put-away/trial': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['trial'];
     delete?: never;
     options?: never;
     head?: never;
@@ -516,6 +916,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/sites/{id}/binning': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['sheet'];
+    put?: never;
+    post: operations['spread'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/sites/{id}/bins': {
     parameters: {
       query?: never;
@@ -526,6 +942,70 @@ export interface paths {
     get: operations['bins'];
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/suppliers': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['suppliers'];
+    put?: never;
+    post: operations['addSupplier'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/suppliers/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: operations['changeSupplier'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/unit-loads': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['make'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/unit-loads/trolleys': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['addTrolley'];
     delete?: never;
     options?: never;
     head?: never;
@@ -548,15 +1028,33 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/waiting': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['waiting'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
 }
 export type webhooks = Record<string, never>;
 export interface components {
   schemas: {
     Act: {
       /** @enum {string} */
-      action: 'MOVE' | 'CONFIRM' | 'UNDO' | 'SAME' | 'TURN' | 'CLEAR';
+      action: 'MOVE' | 'RECEIVE' | 'PUTAWAY' | 'CONFIRM' | 'UNDO' | 'SAME' | 'TURN' | 'CLEAR';
       /** Format: int64 */
       site: number;
+      /** @enum {string} */
+      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE';
     };
     AreaCard: {
       code: string;
@@ -578,6 +1076,12 @@ export interface components {
       /** Format: int32 */
       version?: number;
     };
+    Arriving: {
+      /** Format: int64 */
+      order: number;
+      /** Format: int64 */
+      site: number;
+    };
     AskHit: {
       detail: string;
       exact: boolean;
@@ -586,7 +1090,7 @@ export interface components {
       /** Format: int64 */
       itemId: number | null;
       /** @enum {string} */
-      kind: 'ITEM' | 'BIN' | 'LOT' | 'SERIAL' | 'POSTING' | 'PERSON';
+      kind: 'ITEM' | 'BIN' | 'LOT' | 'SERIAL' | 'ORDER' | 'POSTING' | 'PERSON';
       title: string;
     };
     BinCard: {
@@ -638,6 +1142,34 @@ export interface components {
       x: number | null;
       y: number | null;
     };
+    BinningEntry: {
+      lines: components['schemas']['BinningLineEntry'][];
+    };
+    BinningLineEntry: {
+      bin: string;
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /** Format: int64 */
+      item?: number;
+      /** Format: int64 */
+      lot?: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      /** Format: int64 */
+      serial?: number;
+    };
+    BinningSheet: {
+      binned: boolean;
+      name: string;
+      rows: components['schemas']['UnbinnedRow'][];
+      /** Format: int64 */
+      site: number;
+      /** Format: int32 */
+      total: number;
+    };
     BookCheck: {
       askedBy: string | null;
       /** Format: int32 */
@@ -667,6 +1199,43 @@ export interface components {
        */
       recomputed: string;
       serial: string | null;
+    };
+    CheckEntry: {
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      findings: components['schemas']['CheckFindingEntry'][];
+      /** Format: int64 */
+      item?: number;
+      /** Format: int64 */
+      load?: number;
+      /** Format: int64 */
+      lot?: number;
+      mediaType?: string;
+      picture?: string;
+      /** Format: int64 */
+      place?: number;
+      /** Format: int64 */
+      serial?: number;
+    };
+    CheckFindingEntry: {
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      reason?: string;
+    };
+    CheckedCard: {
+      postings: number[];
+    };
+    Closing: {
+      reason: string;
+    };
+    Done: {
+      /** Format: int64 */
+      letter: number;
     };
     EntryLine: {
       /** @enum {string} */
@@ -705,13 +1274,54 @@ export interface components {
       saying: components['schemas']['FloorSaying'];
       title: string;
     };
+    FloorContent: {
+      lot: string | null;
+      name: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      symbol: string;
+    };
+    FloorDate: {
+      /** @enum {string} */
+      state: 'EMPTY' | 'SAID' | 'ONLY' | 'SUGGESTED';
+      /** Format: date */
+      value: string | null;
+      why:
+        | (
+            | 'HOME_BIN'
+            | 'RULE'
+            | 'SAME_ITEM'
+            | 'EMPTY_BIN'
+            | 'OVERFLOW'
+            | 'AS_MUCH_AS_FITS'
+            | 'STILL_EXPECTED'
+            | 'DOCK'
+            | 'SHELF_LIFE'
+            | 'ALL_OF_IT'
+            | 'EARLIEST_EXPIRY'
+            | 'OLDEST'
+          )
+        | null;
+    };
     FloorDone: {
       /** Format: int64 */
       posting: number;
       sentence: string;
     };
+    FloorElsewhere: {
+      address: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+    };
     FloorFound: {
-      action: ('MOVE' | 'CONFIRM' | 'UNDO' | 'SAME' | 'TURN' | 'CLEAR') | null;
+      action:
+        ('MOVE' | 'RECEIVE' | 'PUTAWAY' | 'CONFIRM' | 'UNDO' | 'SAME' | 'TURN' | 'CLEAR') | null;
       hits: components['schemas']['FloorHit'][];
       refusal: components['schemas']['FloorRefusal'] | null;
     };
@@ -722,7 +1332,7 @@ export interface components {
       /** Format: int64 */
       itemId: number | null;
       /** @enum {string} */
-      kind: 'ITEM' | 'BIN' | 'LOT' | 'SERIAL';
+      kind: 'ITEM' | 'BIN' | 'LOT' | 'SERIAL' | 'LOAD' | 'ORDER';
       title: string;
     };
     FloorItem: {
@@ -738,6 +1348,15 @@ export interface components {
       symbol: string | null;
       tracking: ('NONE' | 'LOT' | 'SERIAL' | 'LOT_AND_SERIAL') | null;
     };
+    FloorLoad: {
+      code: string;
+      contents: components['schemas']['FloorContent'][];
+      /** Format: int64 */
+      id: number;
+      /** @enum {string} */
+      part: 'NONE' | 'WHOLE' | 'OFF' | 'ONTO';
+      trolley: boolean;
+    };
     FloorLot: {
       code: string | null;
       /** Format: date */
@@ -746,7 +1365,22 @@ export interface components {
       id: number | null;
       /** @enum {string} */
       state: 'EMPTY' | 'SAID' | 'ONLY' | 'SUGGESTED';
-      why: ('HOME_BIN' | 'ALL_OF_IT' | 'EARLIEST_EXPIRY' | 'OLDEST') | null;
+      why:
+        | (
+            | 'HOME_BIN'
+            | 'RULE'
+            | 'SAME_ITEM'
+            | 'EMPTY_BIN'
+            | 'OVERFLOW'
+            | 'AS_MUCH_AS_FITS'
+            | 'STILL_EXPECTED'
+            | 'DOCK'
+            | 'SHELF_LIFE'
+            | 'ALL_OF_IT'
+            | 'EARLIEST_EXPIRY'
+            | 'OLDEST'
+          )
+        | null;
     };
     FloorMove: {
       canSame: boolean;
@@ -756,6 +1390,7 @@ export interface components {
       condition: ('GOOD' | 'ON_HOLD' | 'REJECTED') | null;
       conditions: ('GOOD' | 'ON_HOLD' | 'REJECTED')[];
       done: components['schemas']['FloorDone'] | null;
+      elsewhere: components['schemas']['FloorElsewhere'][];
       from: components['schemas']['FloorPlace'];
       /**
        * @description an exact decimal
@@ -763,6 +1398,7 @@ export interface components {
        */
       held: string;
       item: components['schemas']['FloorItem'];
+      load: components['schemas']['FloorLoad'] | null;
       lot: components['schemas']['FloorLot'] | null;
       needsSerials: boolean;
       /** @enum {string} */
@@ -774,8 +1410,56 @@ export interface components {
       /** Format: int64 */
       site: number;
       to: components['schemas']['FloorPlace'];
+      /** @enum {string} */
+      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE';
       wanted: ('ITEM' | 'LOT' | 'SERIAL' | 'QUANTITY' | 'FROM' | 'TO')[];
+      warning: string | null;
       whole: boolean;
+    };
+    FloorOrder: {
+      /** Format: int64 */
+      id: number;
+      /** @enum {string} */
+      kind: 'PURCHASE' | 'UNEXPECTED' | 'RETURN';
+      number: string;
+      reason: string;
+      /** @enum {string} */
+      state: 'EXPECTED' | 'ARRIVING' | 'CHECKED_IN' | 'CLOSED';
+      supplier: string;
+    };
+    FloorOrderChoice: {
+      /** Format: date */
+      expected: string | null;
+      /** Format: int64 */
+      id: number;
+      number: string;
+      supplier: string;
+    };
+    FloorOrderLine: {
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: int32 */
+      line: number;
+      name: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      open: string;
+      /** @enum {string} */
+      origin: 'ORDERED' | 'OVER' | 'ADDED';
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      received: string;
+      symbol: string;
     };
     FloorPackSize: {
       /**
@@ -792,7 +1476,22 @@ export interface components {
       id: number | null;
       /** @enum {string} */
       state: 'EMPTY' | 'SAID' | 'ONLY' | 'SUGGESTED';
-      why: ('HOME_BIN' | 'ALL_OF_IT' | 'EARLIEST_EXPIRY' | 'OLDEST') | null;
+      why:
+        | (
+            | 'HOME_BIN'
+            | 'RULE'
+            | 'SAME_ITEM'
+            | 'EMPTY_BIN'
+            | 'OVERFLOW'
+            | 'AS_MUCH_AS_FITS'
+            | 'STILL_EXPECTED'
+            | 'DOCK'
+            | 'SHELF_LIFE'
+            | 'ALL_OF_IT'
+            | 'EARLIEST_EXPIRY'
+            | 'OLDEST'
+          )
+        | null;
     };
     FloorQuantity: {
       packs: string;
@@ -800,7 +1499,73 @@ export interface components {
       state: 'EMPTY' | 'SAID' | 'ONLY' | 'SUGGESTED';
       /** @description an exact decimal */
       value: string | null;
-      why: ('HOME_BIN' | 'ALL_OF_IT' | 'EARLIEST_EXPIRY' | 'OLDEST') | null;
+      why:
+        | (
+            | 'HOME_BIN'
+            | 'RULE'
+            | 'SAME_ITEM'
+            | 'EMPTY_BIN'
+            | 'OVERFLOW'
+            | 'AS_MUCH_AS_FITS'
+            | 'STILL_EXPECTED'
+            | 'DOCK'
+            | 'SHELF_LIFE'
+            | 'ALL_OF_IT'
+            | 'EARLIEST_EXPIRY'
+            | 'OLDEST'
+          )
+        | null;
+    };
+    FloorReceive: {
+      agreed: boolean;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      beyond: string;
+      canUndo: boolean;
+      choices: components['schemas']['FloorChoice'][];
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      done: components['schemas']['FloorReceived'] | null;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      expected: string;
+      expiry: components['schemas']['FloorDate'] | null;
+      /** @enum {string} */
+      flow: 'STRAIGHT_IN' | 'DOCK_FIRST' | 'DOCK_CHECK';
+      item: components['schemas']['FloorItem'];
+      lines: components['schemas']['FloorOrderLine'][];
+      load: string | null;
+      lot: components['schemas']['FloorText'] | null;
+      needsExpiry: boolean;
+      needsSerials: boolean;
+      order: components['schemas']['FloorOrder'] | null;
+      orders: components['schemas']['FloorOrderChoice'][];
+      /** @enum {string} */
+      outcome: 'STANDS' | 'FILLED' | 'CHOOSE' | 'REFUSED' | 'DONE';
+      place: components['schemas']['FloorPlace'];
+      quantity: components['schemas']['FloorQuantity'];
+      ready: boolean;
+      refusal: components['schemas']['FloorRefusal'] | null;
+      serials: string[];
+      shelfNote: string;
+      /** Format: int64 */
+      site: number;
+      /** Format: int64 */
+      unordered: number | null;
+      wanted: ('ITEM' | 'LOT' | 'EXPIRY' | 'SERIAL' | 'QUANTITY' | 'PLACE')[];
+      whole: boolean;
+    };
+    FloorReceived: {
+      /** Format: int64 */
+      load: number | null;
+      /** Format: int64 */
+      posting: number;
+      sentence: string;
+      suggested: string | null;
     };
     FloorRefusal: {
       sentence: string;
@@ -808,6 +1573,11 @@ export interface components {
       values: {
         [key: string]: unknown;
       };
+    };
+    FloorRound: {
+      nowhere: components['schemas']['FloorContent'][];
+      stops: components['schemas']['FloorStop'][];
+      trolley: components['schemas']['UnitLoadCard'];
     };
     FloorSaying: {
       /** @enum {string} */
@@ -817,13 +1587,36 @@ export interface components {
        * @example 12.5
        */
       counts?: string;
+      /** Format: date */
+      date?: string;
       /** Format: int64 */
       item?: number;
       /** @enum {string} */
-      kind?: 'ITEM' | 'LOT' | 'SERIAL' | 'BIN' | 'FIGURE' | 'CONDITION';
+      kind?:
+        | 'ITEM'
+        | 'LOT'
+        | 'SERIAL'
+        | 'BIN'
+        | 'FIGURE'
+        | 'CONDITION'
+        | 'LOAD'
+        | 'SSCC'
+        | 'LOT_CODE'
+        | 'NEW_LOT'
+        | 'SERIAL_CODE'
+        | 'SERIAL_ROW'
+        | 'EXPIRY'
+        | 'PRODUCED'
+        | 'KNOWINGLY'
+        | 'OVER'
+        | 'TOGETHER';
+      last?: string;
+      /** Format: int64 */
+      load?: number;
       /** Format: int64 */
       lot?: number;
       pack?: string;
+      parts?: components['schemas']['FloorSaying'][];
       /** Format: int64 */
       place?: number;
       /**
@@ -835,6 +1628,43 @@ export interface components {
       role?: 'ANY' | 'FROM' | 'TO';
       /** Format: int64 */
       serial?: number;
+      text?: string;
+    };
+    FloorStop: {
+      address: string;
+      /** Format: int64 */
+      itemId: number;
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number;
+      name: string;
+      /** Format: int64 */
+      placeId: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      symbol: string;
+      /** @enum {string} */
+      why:
+        | 'HOME_BIN'
+        | 'RULE'
+        | 'SAME_ITEM'
+        | 'EMPTY_BIN'
+        | 'OVERFLOW'
+        | 'AS_MUCH_AS_FITS'
+        | 'STILL_EXPECTED'
+        | 'DOCK'
+        | 'SHELF_LIFE'
+        | 'ALL_OF_IT'
+        | 'EARLIEST_EXPIRY'
+        | 'OLDEST';
+    };
+    FloorText: {
+      /** @enum {string} */
+      state: 'EMPTY' | 'SAID' | 'ONLY' | 'SUGGESTED';
+      value: string | null;
     };
     Home: {
       address: string | null;
@@ -843,6 +1673,167 @@ export interface components {
       shelfNote: string;
       /** Format: int64 */
       site: number;
+    };
+    ImportFault: {
+      /** Format: int32 */
+      row: number;
+      sentence: string;
+    };
+    ImportResult: {
+      faults: components['schemas']['ImportFault'][];
+      orders: string[];
+      /** Format: int32 */
+      rows: number;
+      written: boolean;
+    };
+    InboundCard: {
+      /** Format: date-time */
+      created: string;
+      createdBy: string;
+      events: components['schemas']['InboundEvent'][];
+      /** Format: date */
+      expected: string | null;
+      /** Format: int64 */
+      id: number;
+      /** @enum {string} */
+      kind: 'PURCHASE' | 'UNEXPECTED' | 'RETURN';
+      /** Format: int32 */
+      late: number;
+      lines: components['schemas']['InboundLine'][];
+      note: string;
+      number: string;
+      reason: string;
+      receipts: components['schemas']['InboundReceipt'][];
+      /** Format: date-time */
+      sent: string | null;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      /** @enum {string} */
+      state: 'EXPECTED' | 'ARRIVING' | 'CHECKED_IN' | 'CLOSED';
+      supplier: string | null;
+      supplierCode: string | null;
+      /** Format: int64 */
+      supplierId: number | null;
+      value: number | null;
+      /** Format: int32 */
+      version: number;
+    };
+    InboundEntry: {
+      /** Format: date */
+      expected?: string;
+      lines: components['schemas']['InboundLineEntry'][];
+      note?: string;
+      number?: string;
+      /** Format: int64 */
+      site: number;
+      supplier: string;
+      /** Format: int32 */
+      version?: number;
+    };
+    InboundEvent: {
+      /** Format: date-time */
+      at: string;
+      detail: string;
+      person: string;
+      what: string;
+    };
+    InboundLine: {
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: int32 */
+      line: number;
+      name: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      open: string;
+      /** @enum {string} */
+      origin: 'ORDERED' | 'OVER' | 'ADDED';
+      pack: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      packs: string;
+      price: number | null;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      received: string;
+      symbol: string;
+    };
+    InboundLineEntry: {
+      item: string;
+      pack?: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      packs: string;
+      price?: number;
+    };
+    InboundReceipt: {
+      /** Format: date-time */
+      at: string;
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: int32 */
+      line: number;
+      load: string | null;
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number;
+      name: string;
+      person: string;
+      place: string;
+      /** Format: int64 */
+      posting: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      reversed: boolean;
+      serial: string | null;
+    };
+    InboundRow: {
+      /** Format: date */
+      expected: string | null;
+      /** Format: int64 */
+      id: number;
+      /** @enum {string} */
+      kind: 'PURCHASE' | 'UNEXPECTED' | 'RETURN';
+      /** Format: date-time */
+      lastReceipt: string | null;
+      /** Format: int32 */
+      late: number;
+      /** Format: int32 */
+      lines: number;
+      number: string;
+      /** Format: int32 */
+      openLines: number;
+      /** Format: int32 */
+      progress: number;
+      reason: string;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      /** @enum {string} */
+      state: 'EXPECTED' | 'ARRIVING' | 'CHECKED_IN' | 'CLOSED';
+      supplier: string | null;
+      value: number | null;
     };
     ItemCard: {
       active: boolean;
@@ -855,6 +1846,7 @@ export interface components {
       homes: components['schemas']['Home'][];
       /** Format: int64 */
       id: number;
+      lotRule: string;
       name: string;
       packs: components['schemas']['PackCard'][];
       /** Format: int32 */
@@ -886,6 +1878,7 @@ export interface components {
       decimals?: number;
       hazardClass: string;
       homes: components['schemas']['Home'][];
+      lotRule?: string;
       name: string;
       packs: components['schemas']['PackCard'][];
       /** Format: int32 */
@@ -931,6 +1924,25 @@ export interface components {
         | 'PAIR'
         | 'SET';
     };
+    LabelEntry: {
+      /** Format: int64 */
+      area?: number;
+      /** Format: int32 */
+      copies?: number;
+      /** Format: int32 */
+      heightMm?: number;
+      ids: number[];
+      /** @enum {string} */
+      of: 'BIN' | 'ITEM' | 'LOT' | 'UNIT_LOAD' | 'PERSON' | 'ACTION' | 'ORDER';
+      /** @enum {string} */
+      paper: 'A4' | 'SINGLE';
+      /** Format: int32 */
+      startAt?: number;
+      /** @enum {string} */
+      symbol: 'BARS' | 'DATAMATRIX' | 'QR';
+      /** Format: int32 */
+      widthMm?: number;
+    };
     LedgerRow: {
       device: string;
       document: string | null;
@@ -946,7 +1958,7 @@ export interface components {
       /** Format: int64 */
       itemId: number;
       /** @enum {string} */
-      kind: 'MOVE' | 'OPENING' | 'RECEIPT' | 'ISSUE' | 'CONDITION' | 'REVERSAL';
+      kind: 'MOVE' | 'OPENING' | 'RECEIPT' | 'RETURN' | 'ISSUE' | 'CONDITION' | 'REVERSAL';
       /** Format: int32 */
       line: number;
       lot: string | null;
@@ -974,6 +1986,21 @@ export interface components {
       /** Format: int64 */
       toId: number;
       toSite: string | null;
+    };
+    LetterCard: {
+      body: string;
+      document: string;
+      failure: string | null;
+      /** Format: int64 */
+      id: number;
+      recipient: string;
+      /** Format: date-time */
+      sent: string | null;
+      /** @enum {string} */
+      state: 'WAITING' | 'SENT' | 'FAILED';
+      subject: string;
+      /** Format: date-time */
+      written: string;
     };
     Me: {
       code: string;
@@ -1005,6 +2032,8 @@ export interface components {
       area: string | null;
       /** @description an exact decimal */
       available: string | null;
+      /** @description an exact decimal */
+      coming: string | null;
       condition: ('GOOD' | 'ON_HOLD' | 'REJECTED') | null;
       /** Format: date */
       expiry: string | null;
@@ -1052,6 +2081,13 @@ export interface components {
       /** Format: int32 */
       offset: number;
       rows: components['schemas']['BinCard'][];
+      /** Format: int64 */
+      total: number;
+    };
+    PageInboundRow: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['InboundRow'][];
       /** Format: int64 */
       total: number;
     };
@@ -1122,6 +2158,99 @@ export interface components {
       lines: components['schemas']['EntryLine'][];
       reason?: string;
     };
+    PrintedCard: {
+      /** Format: date-time */
+      at: string;
+      /** Format: int64 */
+      id: number;
+      /** Format: int32 */
+      labels: number;
+      person: string;
+      title: string;
+    };
+    PutAwayPlan: {
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      asked: string;
+      item: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      missing: string;
+      reasons: components['schemas']['PutAwayReason'][];
+      symbol: string;
+    };
+    PutAwayReason: {
+      place: string;
+      /** Format: int64 */
+      placeId: number;
+      /** @description an exact decimal */
+      quantity: string | null;
+      /** @enum {string} */
+      stage: 'HOME_BIN' | 'RULE' | 'SAME_ITEM' | 'EMPTY_BIN' | 'OVERFLOW';
+      taken: boolean;
+      why: string;
+    };
+    PutAwayRuleCard: {
+      active: boolean;
+      area: string | null;
+      /** Format: int64 */
+      areaId: number | null;
+      /** @description an exact decimal */
+      capacity: string | null;
+      capacityPack: string;
+      /** @description an exact decimal */
+      capacityPacks: string | null;
+      category: string;
+      /** @description an exact decimal */
+      free: string | null;
+      /** Format: int64 */
+      id: number;
+      item: string | null;
+      /** Format: int64 */
+      itemId: number | null;
+      name: string | null;
+      /** Format: int32 */
+      percent: number | null;
+      place: string | null;
+      /** Format: int64 */
+      placeId: number | null;
+      /** Format: int32 */
+      priority: number;
+      /** Format: int64 */
+      siteId: number;
+      symbol: string | null;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      used: string;
+      /** Format: int32 */
+      version: number;
+    };
+    PutAwayRuleEntry: {
+      active?: boolean;
+      /** Format: int64 */
+      areaId?: number;
+      bin?: string;
+      capacityPack?: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      capacityPacks?: string;
+      category?: string;
+      item?: string;
+      /** Format: int32 */
+      priority?: number;
+      /** Format: int64 */
+      site: number;
+      /** Format: int32 */
+      version?: number;
+    };
     Rack: {
       /** Format: int32 */
       count: number;
@@ -1147,11 +2276,15 @@ export interface components {
       saying: components['schemas']['FloorSaying'];
       /** Format: int64 */
       site: number;
+      /** @enum {string} */
+      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE';
     };
     Scan: {
       /** Format: int64 */
       site: number;
       text: string;
+      /** @enum {string} */
+      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE';
     };
     SiteCard: {
       areas: components['schemas']['AreaCard'][];
@@ -1159,7 +2292,12 @@ export interface components {
       code: string;
       /** Format: int64 */
       id: number;
+      /** @enum {string} */
+      inboundFlow: 'STRAIGHT_IN' | 'DOCK_FIRST' | 'DOCK_CHECK';
       name: string;
+      overPercent: number;
+      /** Format: int64 */
+      overflowArea: number | null;
       street: string;
       timeZone: string;
       town: string;
@@ -1169,7 +2307,12 @@ export interface components {
     SiteEntry: {
       binned?: boolean;
       code: string;
+      /** @enum {string} */
+      inboundFlow?: 'STRAIGHT_IN' | 'DOCK_FIRST' | 'DOCK_CHECK';
       name: string;
+      overPercent?: number;
+      /** Format: int64 */
+      overflowArea?: number;
       street: string;
       timeZone: string;
       town: string;
@@ -1181,6 +2324,75 @@ export interface components {
       timeout?: number;
     };
     StreamingResponseBody: unknown;
+    SupplierCard: {
+      active: boolean;
+      code: string;
+      email: string;
+      /** Format: int64 */
+      id: number;
+      /** Format: int32 */
+      leadDays: number;
+      name: string;
+      street: string;
+      town: string;
+      /** Format: int32 */
+      version: number;
+    };
+    SupplierEntry: {
+      active?: boolean;
+      code: string;
+      email: string;
+      /** Format: int32 */
+      leadDays?: number;
+      name: string;
+      street: string;
+      town: string;
+      /** Format: int32 */
+      version?: number;
+    };
+    TrialEntry: {
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      /** Format: int64 */
+      replaces?: number;
+      rule: components['schemas']['PutAwayRuleEntry'];
+    };
+    TrolleyEntry: {
+      code: string;
+      name: string;
+    };
+    UnbinnedRow: {
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number;
+      name: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      serial: string | null;
+      /** Format: int64 */
+      serialId: number;
+      shelfNote: string;
+      suggested: string | null;
+      symbol: string;
+    };
+    UnexpectedEntry: {
+      /** @enum {string} */
+      kind: 'PURCHASE' | 'UNEXPECTED' | 'RETURN';
+      reason: string;
+      /** Format: int64 */
+      site: number;
+    };
     Unit: {
       code: string;
       symbol: string;
@@ -1197,6 +2409,52 @@ export interface components {
         | 'SET';
       /** Format: int32 */
       usualDecimals: number;
+    };
+    UnitLoadCard: {
+      address: string | null;
+      code: string;
+      /** Format: int64 */
+      id: number;
+      name: string;
+      /** Format: int64 */
+      place: number | null;
+      trolley: boolean;
+    };
+    WaitingRow: {
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      document: string | null;
+      /** Format: date */
+      expiry: string | null;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      key: string;
+      load: string | null;
+      /** Format: int64 */
+      loadId: number;
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number;
+      name: string;
+      place: string;
+      /** Format: int64 */
+      placeId: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      serial: string | null;
+      /** Format: int64 */
+      serialId: number;
+      /** Format: date-time */
+      since: string | null;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      symbol: string;
+      trolley: boolean;
     };
     Why: {
       reason: string;
@@ -1402,13 +2660,39 @@ export interface operations {
       };
     };
   };
+  check_1: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CheckEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CheckedCard'];
+        };
+      };
+    };
+  };
   ledger: {
     parameters: {
       query: {
         format: 'CSV' | 'XLSX';
         columns: string[];
         posting?: number;
-        kind?: 'MOVE' | 'OPENING' | 'RECEIPT' | 'ISSUE' | 'CONDITION' | 'REVERSAL';
+        kind?: 'MOVE' | 'OPENING' | 'RECEIPT' | 'RETURN' | 'ISSUE' | 'CONDITION' | 'REVERSAL';
         item?: number;
         place?: number;
         site?: number;
@@ -1476,6 +2760,7 @@ export interface operations {
     parameters: {
       query: {
         site: number;
+        verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE';
       };
       header?: never;
       path?: never;
@@ -1572,6 +2857,155 @@ export interface operations {
       };
     };
   };
+  receive: {
+    parameters: {
+      query: {
+        site: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorReceive'];
+        };
+      };
+    };
+  };
+  actReceipt: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['Act'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorReceive'];
+        };
+      };
+    };
+  };
+  choose: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['Arriving'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorReceive'];
+        };
+      };
+    };
+  };
+  sayReceipt: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['Said'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorReceive'];
+        };
+      };
+    };
+  };
+  scanReceipt: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['Scan'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorReceive'];
+        };
+      };
+    };
+  };
+  round: {
+    parameters: {
+      query: {
+        site: number;
+        load: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorRound'];
+        };
+      };
+    };
+  };
   scan_1: {
     parameters: {
       query?: never;
@@ -1592,6 +3026,236 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['FloorFound'];
+        };
+      };
+    };
+  };
+  trolleys: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['UnitLoadCard'][];
+        };
+      };
+    };
+  };
+  orders: {
+    parameters: {
+      query?: {
+        filter?: 'OPEN' | 'LATE' | 'ARRIVING' | 'CLOSED' | 'ALL';
+        site?: number;
+        item?: number;
+        q?: string;
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageInboundRow'];
+        };
+      };
+    };
+  };
+  add: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['InboundEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['InboundCard'];
+        };
+      };
+    };
+  };
+  read: {
+    parameters: {
+      query?: {
+        trial?: boolean;
+      };
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/octet-stream': string;
+        'text/csv': string;
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ImportResult'];
+        };
+      };
+    };
+  };
+  begin: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['UnexpectedEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['InboundCard'];
+        };
+      };
+    };
+  };
+  order: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['InboundCard'];
+        };
+      };
+    };
+  };
+  change: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['InboundEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['InboundCard'];
+        };
+      };
+    };
+  };
+  close: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['Closing'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['InboundCard'];
+        };
+      };
+    };
+  };
+  send: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['InboundCard'];
         };
       };
     };
@@ -1621,7 +3285,7 @@ export interface operations {
       };
     };
   };
-  add: {
+  add_1: {
     parameters: {
       query?: never;
       header: {
@@ -1669,7 +3333,7 @@ export interface operations {
       };
     };
   };
-  change: {
+  change_1: {
     parameters: {
       query?: never;
       header: {
@@ -1697,11 +3361,103 @@ export interface operations {
       };
     };
   };
+  pdf: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['LabelEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/pdf': string;
+        };
+      };
+    };
+  };
+  print: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['LabelEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PrintedCard'];
+        };
+      };
+    };
+  };
+  tray: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PrintedCard'][];
+        };
+      };
+    };
+  };
+  printed: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/pdf': string;
+        };
+      };
+    };
+  };
   ledger_1: {
     parameters: {
       query?: {
         posting?: number;
-        kind?: 'MOVE' | 'OPENING' | 'RECEIPT' | 'ISSUE' | 'CONDITION' | 'REVERSAL';
+        kind?: 'MOVE' | 'OPENING' | 'RECEIPT' | 'RETURN' | 'ISSUE' | 'CONDITION' | 'REVERSAL';
         item?: number;
         place?: number;
         site?: number;
@@ -1731,6 +3487,52 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['PageLedgerRow'];
+        };
+      };
+    };
+  };
+  letters: {
+    parameters: {
+      query?: {
+        document?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['LetterCard'][];
+        };
+      };
+    };
+  };
+  again: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Done'];
         };
       };
     };
@@ -1836,7 +3638,7 @@ export interface operations {
       };
     };
   };
-  add_1: {
+  add_2: {
     parameters: {
       query?: never;
       header: {
@@ -1882,7 +3684,7 @@ export interface operations {
       };
     };
   };
-  change_1: {
+  change_2: {
     parameters: {
       query?: never;
       header: {
@@ -1906,6 +3708,28 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['PersonCard'];
+        };
+      };
+    };
+  };
+  picture: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        posting: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': string;
         };
       };
     };
@@ -1960,6 +3784,158 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['Posted'];
+        };
+      };
+    };
+  };
+  plan: {
+    parameters: {
+      query: {
+        site: number;
+        item: number;
+        lot?: number;
+        place?: number;
+        load?: number;
+        condition?: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+        quantity: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PutAwayPlan'];
+        };
+      };
+    };
+  };
+  rules: {
+    parameters: {
+      query: {
+        site: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PutAwayRuleCard'][];
+        };
+      };
+    };
+  };
+  add_3: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PutAwayRuleEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PutAwayRuleCard'];
+        };
+      };
+    };
+  };
+  change_3: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PutAwayRuleEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PutAwayRuleCard'];
+        };
+      };
+    };
+  };
+  remove: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PutAwayRuleCard'];
+        };
+      };
+    };
+  };
+  trial: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TrialEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PutAwayPlan'];
         };
       };
     };
@@ -2202,6 +4178,56 @@ export interface operations {
       };
     };
   };
+  sheet: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['BinningSheet'];
+        };
+      };
+    };
+  };
+  spread: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['BinningEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Posted'];
+        };
+      };
+    };
+  };
   bins: {
     parameters: {
       query?: {
@@ -2229,6 +4255,128 @@ export interface operations {
       };
     };
   };
+  suppliers: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SupplierCard'][];
+        };
+      };
+    };
+  };
+  addSupplier: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SupplierEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SupplierCard'];
+        };
+      };
+    };
+  };
+  changeSupplier: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SupplierEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SupplierCard'];
+        };
+      };
+    };
+  };
+  make: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['UnitLoadCard'];
+        };
+      };
+    };
+  };
+  addTrolley: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TrolleyEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['UnitLoadCard'];
+        };
+      };
+    };
+  };
   units: {
     parameters: {
       query?: never;
@@ -2245,6 +4393,29 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['Unit'][];
+        };
+      };
+    };
+  };
+  waiting: {
+    parameters: {
+      query?: {
+        site?: number;
+        toCheck?: boolean;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['WaitingRow'][];
         };
       };
     };

@@ -40,6 +40,7 @@ class Ask {
     BIN,
     LOT,
     SERIAL,
+    ORDER,
     POSTING,
     PERSON
   }
@@ -69,6 +70,7 @@ class Ask {
     more.addAll(bins("p.address like :prefix", words.prefix(), actor, false));
     more.addAll(lots("l.code like :prefix", words.prefix(), false));
     more.addAll(serials("s.code like :prefix", words.prefix(), false));
+    more.addAll(orders("o.number like :prefix", words.prefix(), actor, false));
     more.addAll(postings(words.text()));
     if (actor.permissions().contains(Permission.PEOPLE)) {
       more.addAll(people(words.prefix()));
@@ -91,6 +93,14 @@ class Ask {
     }
     if (meaning instanceof Meaning.Serial serial) {
       return serials("s.id = :prefix", Long.toString(serial.serial()), true);
+    }
+    if (meaning instanceof Meaning.Label label) {
+      return exact(
+          label.lot() == 0 ? label.item() : new Meaning.Lot(label.item().item(), label.lot()),
+          actor);
+    }
+    if (meaning instanceof Meaning.Document order) {
+      return orders("o.id = :prefix", Long.toString(order.document()), actor, true);
     }
     return List.of();
   }
@@ -121,6 +131,23 @@ class Ask {
         .query(
             (row, n) ->
                 new Hit(Kind.BIN, row.getLong(1), null, row.getString(2), row.getString(3), exact))
+        .list();
+  }
+
+  private List<Hit> orders(String condition, String value, Actor actor, boolean exact) {
+    return jdbc.sql(
+            "select o.id, o.number, coalesce(s.name, o.reason) from inbound_order o"
+                + " left join supplier s on s.id = o.supplier_id where "
+                + condition
+                + (actor.everywhere() ? "" : " and o.site_id in (:sites)")
+                + " order by o.number limit "
+                + OF_EACH)
+        .param("prefix", value)
+        .param("sites", actor.sites().isEmpty() ? Set.of(-1L) : actor.sites())
+        .query(
+            (row, n) ->
+                new Hit(
+                    Kind.ORDER, row.getLong(1), null, row.getString(2), row.getString(3), exact))
         .list();
   }
 

@@ -2,6 +2,7 @@ package app.reliquum.catalog;
 
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import app.reliquum.core.quantity.LotRule;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
@@ -93,6 +94,7 @@ public class Catalog {
       @Nullable Integer shelfLifeDays,
       String hazardClass,
       String storageClass,
+      String lotRule,
       boolean active,
       List<String> barcodes,
       List<PackCard> packs,
@@ -114,6 +116,7 @@ public class Catalog {
       @Positive Integer shelfLifeDays,
       @NotNull @Size(max = 12) String hazardClass,
       @NotNull @Size(max = 20) String storageClass,
+      @Size(max = 40) String lotRule,
       boolean active,
       @NotNull List<@NotBlank @Size(max = 48) String> barcodes,
       @NotNull List<@Valid PackCard> packs,
@@ -200,6 +203,7 @@ public class Catalog {
       throw Problem.conflict("not-unique", "There is an item " + entry.code() + " already.")
           .with("field", "code");
     }
+    checkLotRule(entry);
     Item item = new Item(entry.code());
     item.measure(measure(entry));
     item.describe(entry);
@@ -214,6 +218,7 @@ public class Catalog {
     if (entry.version() == null || entry.version() != item.version()) {
       throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
     }
+    checkLotRule(entry);
     MeasureRule measure = measure(entry);
     if (!measure.equals(item.measure())) {
       if (inLedger(id)) {
@@ -229,6 +234,16 @@ public class Catalog {
     items.saveAndFlush(item);
     writeParts(item, entry);
     return card(item);
+  }
+
+  private static void checkLotRule(ItemEntry entry) {
+    if (entry.lotRule() != null && !entry.lotRule().isBlank()) {
+      try {
+        LotRule.of(entry.lotRule().strip());
+      } catch (IllegalArgumentException fault) {
+        throw Problem.invalid("lotRule", fault.getMessage());
+      }
+    }
   }
 
   private boolean inLedger(long item) {
@@ -404,6 +419,7 @@ public class Catalog {
         item.shelfLifeDays(),
         item.hazardClass(),
         item.storageClass(),
+        item.lotRule(),
         item.active(),
         codes.stream()
             .filter(code -> code.packId() == 0)
@@ -520,6 +536,60 @@ public class Catalog {
               }
               return lot(item, code).orElseThrow();
             });
+  }
+
+  /** The number of a new lot, made by the item's rule or that of the house. */
+  @Transactional
+  public String nextLot(long item, LocalDate day) {
+    String rule =
+        jdbc.sql("select lot_rule from item where id = ?").param(item).query(String.class).single();
+    LotRule made = rule.isEmpty() ? LotRule.HOUSE : LotRule.of(rule);
+    while (true) {
+      String code = made.number(day, next("lot " + made.prefix(day)));
+      if (lot(item, code).isEmpty()) {
+        return code;
+      }
+    }
+  }
+
+  /** The next number of a counter, from 1. Others wait until this transaction ends. */
+  public long next(String counter) {
+    jdbc.sql(
+            "insert into counter (name, value) values (?, 1)"
+                + " on duplicate key update value = value + 1")
+        .param(counter)
+        .update();
+    return jdbc.sql("select value from counter where name = ?")
+        .param(counter)
+        .query(Long.class)
+        .single();
+  }
+
+  /** What rules about storing must know of an item. */
+  public record Stored(
+      long id,
+      String category,
+      String storageClass,
+      Integer shelfLifeDays,
+      BigDecimal volume,
+      BigDecimal weight) {}
+
+  /** How an item is stored; volume in cubic metres and weight in kilograms of one base unit. */
+  public Stored stored(long item) {
+    return jdbc.sql(
+            """
+            select i.id, i.category, i.storage_class, i.shelf_life_days,
+              coalesce((select k.length_cm * k.width_cm * k.height_cm / 1000000 / k.factor
+                from pack k where k.item_id = i.id and k.length_cm > 0 and k.width_cm > 0
+                  and k.height_cm > 0 order by k.factor limit 1), 0) volume,
+              coalesce((select k.gross_kg / k.factor from pack k
+                where k.item_id = i.id and k.gross_kg > 0 order by k.factor limit 1), 0) weight
+            from item i where i.id = ?
+            """)
+        .param(item)
+        .query(Stored.class)
+        .optional()
+        .orElseThrow(() -> Problem.missing("item", item));
   }
 
   public Optional<SerialCard> serial(long id) {

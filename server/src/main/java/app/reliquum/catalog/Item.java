@@ -40,6 +40,7 @@ class Item {
   private Integer shelfLifeDays;
   private String hazardClass;
   private String storageClass;
+  private String lotRule = "";
   private boolean active = true;
 
   protected Item() {}
@@ -54,6 +55,7 @@ class Item {
     this.shelfLifeDays = entry.shelfLifeDays();
     this.hazardClass = entry.hazardClass();
     this.storageClass = entry.storageClass();
+    this.lotRule = entry.lotRule() == null ? lotRule : entry.lotRule().strip();
     this.active = entry.active();
   }
 
@@ -97,6 +99,10 @@ class Item {
 
   String storageClass() {
     return storageClass;
+  }
+
+  String lotRule() {
+    return lotRule;
   }
 
   boolean active() {

@@ -40,12 +40,17 @@ class DemoHouse implements ApplicationRunner {
 
   private static final Logger LOG = LoggerFactory.getLogger(DemoHouse.class);
   private static final long SEED = 20_260_301;
+
+  /** Whoever furnishes the house may do so everywhere. */
+  static final Actor EVERYWHERE = Actor.house(0);
+
   private static final String PASSWORD = "kittiwake quay";
 
   private final Places places;
   private final Catalog catalog;
   private final People people;
   private final Stock stock;
+  private final DemoArrivals arrivals;
   private final Clock clock;
   private final TransactionTemplate transaction;
 
@@ -54,12 +59,14 @@ class DemoHouse implements ApplicationRunner {
       Catalog catalog,
       People people,
       Stock stock,
+      DemoArrivals arrivals,
       Clock clock,
       PlatformTransactionManager transactions) {
     this.places = places;
     this.catalog = catalog;
     this.people = people;
     this.stock = stock;
+    this.arrivals = arrivals;
     this.clock = clock;
     this.transaction = new TransactionTemplate(transactions);
   }
@@ -103,6 +110,7 @@ class DemoHouse implements ApplicationRunner {
           LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
           new DemoHistory(catalog, places, stock, clock, random, today, hands)
               .write(items, quay, holm, pontoon, tern);
+          arrivals.write(quay, holm, pontoon, hands.get(1), hands.get(2), today);
         });
     LOG.info("The demo house is open");
   }
@@ -198,7 +206,7 @@ class DemoHouse implements ApplicationRunner {
   private Places.SiteCard open(
       String code, String name, boolean binned, String street, String town) {
     return places.addSite(
-        new Places.SiteEntry(null, code, name, "Europe/London", binned, street, town));
+        Places.SiteEntry.plain(code, name, "Europe/London", binned, street, town));
   }
 
   private List<String> rack(
@@ -319,6 +327,7 @@ class DemoHouse implements ApplicationRunner {
         range.lifeDays() == 0 ? null : range.lifeDays(),
         range.hazard(),
         range.storage(),
+        "",
         true,
         List.of(gtin(1, index)),
         packs,

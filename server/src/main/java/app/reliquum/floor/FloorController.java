@@ -3,15 +3,14 @@ package app.reliquum.floor;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
-import app.reliquum.catalog.Catalog;
 import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.Meaning;
-import app.reliquum.places.Places;
-import app.reliquum.stock.OnHand;
+import app.reliquum.stock.UnitLoads;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.Set;
 import java.util.function.Supplier;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -26,41 +25,44 @@ import org.springframework.web.bind.annotation.RestController;
 class FloorController {
 
   private final MoveDesk moves;
+  private final ReceiveDesk receipts;
+  private final Rounds rounds;
   private final HouseCodes codes;
-  private final Catalog catalog;
-  private final Places places;
-  private final OnHand onHand;
+  private final FloorFacts.House house;
   private final Commands commands;
 
   FloorController(
       MoveDesk moves,
+      ReceiveDesk receipts,
+      Rounds rounds,
       HouseCodes codes,
-      Catalog catalog,
-      Places places,
-      OnHand onHand,
+      FloorFacts.House house,
       Commands commands) {
     this.moves = moves;
+    this.receipts = receipts;
+    this.rounds = rounds;
     this.codes = codes;
-    this.catalog = catalog;
-    this.places = places;
-    this.onHand = onHand;
+    this.house = house;
     this.commands = commands;
   }
 
   /** Something scanned or typed at a site. */
-  record Scan(@NotNull Long site, @NotNull @Size(max = 400) String text) {}
+  record Scan(@NotNull Long site, Verb verb, @NotNull @Size(max = 400) String text) {}
 
   /** Something said at a site. */
-  record Said(@NotNull Long site, @NotNull @Valid FloorView.Saying saying) {}
+  record Said(@NotNull Long site, Verb verb, @NotNull @Valid FloorView.Saying saying) {}
 
   /** An action at a site. */
-  record Act(@NotNull Long site, @NotNull Action action) {}
+  record Act(@NotNull Long site, Verb verb, @NotNull Action action) {}
+
+  /** The order that arrives at a site; null or 0 for none. */
+  record Arriving(@NotNull Long site, Long order) {}
 
   /** Says what a scan at rest stands for. Changes nothing, so it needs no command id. */
   @PostMapping("/scan")
   FloorView.Found scan(Actor actor, @Valid @RequestBody Scan scan) {
-    places.site(scan.site(), actor);
-    FloorWords words = new FloorWords(new FloorFacts(scan.site(), catalog, places, onHand));
+    house.places().requireSite(scan.site(), actor);
+    FloorWords words = new FloorWords(new FloorFacts(scan.site(), Verb.MOVE, house));
     HouseCodes.Read read = codes.read(scan.text());
     for (Meaning meaning : read.meanings()) {
       if (meaning instanceof Meaning.Act act) {
@@ -78,35 +80,105 @@ class FloorController {
   }
 
   private boolean seenBy(Actor actor, long place) {
-    return places.forLedger(java.util.Set.of(place)).stream()
+    return house.places().forLedger(Set.of(place)).stream()
         .anyMatch(bin -> actor.worksAt(bin.site()));
   }
 
+  // Move and Put away
+
   @GetMapping("/move")
-  FloorView.Move move(Actor actor, @RequestParam long site) {
-    return moves.stands(actor, site);
+  FloorView.Move move(
+      Actor actor, @RequestParam long site, @RequestParam(defaultValue = "MOVE") Verb verb) {
+    return moves.stands(actor, moving(verb), site);
   }
 
   @PostMapping("/move/scan")
   @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Move scan(Command command, @Valid @RequestBody Scan scan) {
-    return once(command, "scan", scan, () -> moves.scan(command, scan.site(), scan.text()));
+    return moved(
+        command,
+        "scan",
+        scan,
+        () -> moves.scan(command, moving(scan.verb()), scan.site(), scan.text()));
   }
 
   @PostMapping("/move/say")
   @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Move say(Command command, @Valid @RequestBody Said said) {
-    return once(command, "say", said, () -> moves.say(command, said.site(), said.saying()));
+    return moved(
+        command,
+        "say",
+        said,
+        () -> moves.say(command, moving(said.verb()), said.site(), said.saying()));
   }
 
   @PostMapping("/move/act")
   @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Move act(Command command, @Valid @RequestBody Act act) {
-    return once(command, "act", act, () -> moves.act(command, act.site(), act.action()));
+    return moved(
+        command,
+        "act",
+        act,
+        () -> moves.act(command, moving(act.verb()), act.site(), act.action()));
   }
 
-  private FloorView.Move once(
+  private static Verb moving(Verb verb) {
+    return verb == Verb.PUT_AWAY ? Verb.PUT_AWAY : Verb.MOVE;
+  }
+
+  private FloorView.Move moved(
       Command command, String what, Object request, Supplier<FloorView.Move> work) {
     return commands.once(command, "floor move " + what, request, FloorView.Move.class, work);
+  }
+
+  /** The trolleys of the house. */
+  @GetMapping("/trolleys")
+  List<UnitLoads.Card> trolleys() {
+    return house.loads().trolleys();
+  }
+
+  /** What a trolley still carries, bin by bin in walking order. */
+  @GetMapping("/round")
+  FloorView.Round round(Actor actor, @RequestParam long site, @RequestParam long load) {
+    return rounds.round(actor, site, load);
+  }
+
+  // Receive
+
+  @GetMapping("/receive")
+  FloorView.Receive receive(Actor actor, @RequestParam long site) {
+    return receipts.stands(actor, site);
+  }
+
+  /** Chooses the order that arrives. */
+  @PostMapping("/receive/order")
+  @PreAuthorize("hasAuthority('MOVE')")
+  FloorView.Receive choose(Command command, @Valid @RequestBody Arriving arriving) {
+    long order = arriving.order() == null ? 0 : arriving.order();
+    return received(
+        command, "order", arriving, () -> receipts.choose(command, arriving.site(), order));
+  }
+
+  @PostMapping("/receive/scan")
+  @PreAuthorize("hasAuthority('MOVE')")
+  FloorView.Receive scanReceipt(Command command, @Valid @RequestBody Scan scan) {
+    return received(command, "scan", scan, () -> receipts.scan(command, scan.site(), scan.text()));
+  }
+
+  @PostMapping("/receive/say")
+  @PreAuthorize("hasAuthority('MOVE')")
+  FloorView.Receive sayReceipt(Command command, @Valid @RequestBody Said said) {
+    return received(command, "say", said, () -> receipts.say(command, said.site(), said.saying()));
+  }
+
+  @PostMapping("/receive/act")
+  @PreAuthorize("hasAuthority('MOVE')")
+  FloorView.Receive actReceipt(Command command, @Valid @RequestBody Act act) {
+    return received(command, "act", act, () -> receipts.act(command, act.site(), act.action()));
+  }
+
+  private FloorView.Receive received(
+      Command command, String what, Object request, Supplier<FloorView.Receive> work) {
+    return commands.once(command, "floor receive " + what, request, FloorView.Receive.class, work);
   }
 }

@@ -2,18 +2,27 @@ package app.reliquum.floor;
 
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.place.AreaPurpose;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Pack;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.sentence.Blank;
 import app.reliquum.core.sentence.MoveFacts;
 import app.reliquum.core.sentence.Stock;
 import app.reliquum.places.Places;
+import app.reliquum.putaway.PuttingAway;
+import app.reliquum.receiving.Orders;
 import app.reliquum.stock.OnHand;
+import app.reliquum.stock.UnitLoads;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.springframework.stereotype.Component;
 
 /** The facts for one reading of a sentence, each fetched once. */
 class FloorFacts implements MoveFacts {
@@ -26,13 +35,30 @@ class FloorFacts implements MoveFacts {
   private final Map<Long, Places.LedgerPlace> bins = new HashMap<>();
   private final Map<Long, List<Stock>> in = new HashMap<>();
   private final Map<Long, List<Stock>> of = new HashMap<>();
+  private final Map<Long, List<Stock>> on = new HashMap<>();
+  private final Map<Long, Optional<UnitLoads.Card>> loads = new HashMap<>();
   private final Map<Long, Optional<Catalog.LotCard>> lots = new HashMap<>();
 
-  FloorFacts(long site, Catalog catalog, Places places, OnHand onHand) {
+  private final Verb verb;
+  private final House house;
+
+  /** What the facts are fetched from. */
+  @Component
+  record House(
+      Catalog catalog,
+      Places places,
+      OnHand onHand,
+      UnitLoads loads,
+      PuttingAway puttingAway,
+      Orders orders) {}
+
+  FloorFacts(long site, Verb verb, House house) {
     this.site = site;
-    this.catalog = catalog;
-    this.places = places;
-    this.onHand = onHand;
+    this.verb = verb;
+    this.house = house;
+    this.catalog = house.catalog();
+    this.places = house.places();
+    this.onHand = house.onHand();
   }
 
   @Override
@@ -57,12 +83,79 @@ class FloorFacts implements MoveFacts {
 
   @Override
   public List<Stock> stockIn(long place) {
-    return in.computeIfAbsent(place, onHand::in);
+    return in.computeIfAbsent(place, id -> meant(onHand.in(id)));
   }
 
   @Override
   public List<Stock> stockOf(long item) {
-    return of.computeIfAbsent(item, id -> onHand.of(id, site));
+    return of.computeIfAbsent(item, id -> meant(onHand.of(id, site)));
+  }
+
+  /** Whoever puts away takes only what waits, and not what must be checked before. */
+  private List<Stock> meant(List<Stock> stock) {
+    return verb == Verb.PUT_AWAY
+        ? stock.stream()
+            .filter(one -> waits(one.key()) && one.key().condition() != Condition.ON_HOLD)
+            .toList()
+        : stock;
+  }
+
+  /** Whether goods wait where they are: on a dock, at inspection, or on a trolley. */
+  boolean waits(PositionKey key) {
+    AreaPurpose purpose = bin(key.place()).purpose();
+    return purpose == AreaPurpose.RECEIVE
+        || purpose == AreaPurpose.INSPECT
+        || (key.unitLoad() != 0 && trolley(key.unitLoad()));
+  }
+
+  /** Whether some of an item waits to be checked. */
+  boolean toCheck(long item) {
+    return onHand.of(item, site).stream()
+        .anyMatch(one -> waits(one.key()) && one.key().condition() == Condition.ON_HOLD);
+  }
+
+  @Override
+  public List<Stock> stockOn(long unitLoad) {
+    return on.computeIfAbsent(unitLoad, onHand::on);
+  }
+
+  @Override
+  public boolean trolley(long unitLoad) {
+    return card(unitLoad).map(UnitLoads.Card::trolley).orElse(false);
+  }
+
+  @Override
+  public Optional<Target> target(PositionKey goods, Quantity quantity) {
+    if (!waits(goods)) {
+      return MoveFacts.super.target(goods, quantity);
+    }
+    Quantity asked = quantity.isPositive() ? quantity : Quantity.ONE;
+    return house.puttingAway().plan(site, goods, asked).placements().stream()
+        .findFirst()
+        .map(
+            first ->
+                new Target(
+                    first.place(), first.quantity(), Blank.Why.valueOf(first.stage().name())));
+  }
+
+  /** Forgets what a posting has changed. */
+  void forget() {
+    in.clear();
+    of.clear();
+    on.clear();
+    loads.clear();
+  }
+
+  Optional<UnitLoads.Card> card(long unitLoad) {
+    return loads.computeIfAbsent(unitLoad, house.loads()::card);
+  }
+
+  String load(long unitLoad) {
+    return card(unitLoad).map(UnitLoads.Card::code).orElse("?");
+  }
+
+  String order(long id) {
+    return house.orders().expected(id).map(Orders.Expected::number).orElse("?");
   }
 
   @Override

@@ -1,12 +1,18 @@
 package app.reliquum.floor;
 
+import app.reliquum.core.inbound.Arrival;
 import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.Tracking;
 import app.reliquum.core.scan.Action;
 import app.reliquum.core.sentence.Blank;
 import app.reliquum.core.sentence.MoveSentence;
+import app.reliquum.core.sentence.ReceiveSentence;
+import app.reliquum.receiving.Inbound;
+import app.reliquum.stock.UnitLoads;
 import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -94,6 +100,19 @@ final class FloorView {
   @Schema(name = "FloorRefusal")
   record Refusal(String type, String sentence, Map<String, Object> values) {}
 
+  /** A unit load in a move: which, and what becomes of it. */
+  @Schema(name = "FloorLoad")
+  record Load(
+      long id, String code, boolean trolley, MoveSentence.Load.Part part, List<Content> contents) {}
+
+  /** Some of what stands on a unit load. */
+  @Schema(name = "FloorContent")
+  record Content(String name, @Nullable String lot, Quantity quantity, String symbol) {}
+
+  /** Where else the item lies, for someone who puts it away. */
+  @Schema(name = "FloorElsewhere")
+  record Elsewhere(String address, Quantity quantity) {}
+
   /** What was done. */
   @Schema(name = "FloorDone")
   record Done(long posting, String sentence) {}
@@ -102,7 +121,9 @@ final class FloorView {
   @Schema(name = "FloorMove")
   record Move(
       long site,
+      Verb verb,
       Outcome outcome,
+      @Nullable Load load,
       Item item,
       @Nullable Lot lot,
       boolean needsSerials,
@@ -118,12 +139,117 @@ final class FloorView {
       boolean ready,
       boolean canUndo,
       boolean canSame,
+      @Nullable String warning,
+      List<Elsewhere> elsewhere,
       List<Candidate> candidates,
       List<Choice> choices,
       @Nullable Refusal refusal,
       @Nullable Done done) {}
 
-  /** What someone says other than by a scan: a choice among meanings, a bin for a certain blank. */
+  /** A stop of a trolley round. */
+  @Schema(name = "FloorStop")
+  record Stop(
+      long placeId,
+      String address,
+      long itemId,
+      String name,
+      long lotId,
+      @Nullable String lot,
+      Quantity quantity,
+      String symbol,
+      Blank.Why why) {}
+
+  /** What a trolley still carries, in walking order, and what nowhere has room for. */
+  @Schema(name = "FloorRound")
+  record Round(UnitLoads.Card trolley, List<Stop> stops, List<Content> nowhere) {}
+
+  // Receiving
+
+  /** A text blank: a lot number. */
+  @Schema(name = "FloorText")
+  record Text(State state, @Nullable String value) {}
+
+  /** A date blank. */
+  @Schema(name = "FloorDate")
+  record Day(State state, Blank.@Nullable Why why, @Nullable LocalDate value) {}
+
+  /** The order that is being received. */
+  @Schema(name = "FloorOrder")
+  record Order(
+      long id,
+      String number,
+      Inbound.Kind kind,
+      Arrival.State state,
+      String supplier,
+      String reason) {}
+
+  /** A line of it, and what remains. */
+  @Schema(name = "FloorOrderLine")
+  record OrderLine(
+      int line,
+      long itemId,
+      String item,
+      String name,
+      String symbol,
+      Arrival.Origin origin,
+      Quantity quantity,
+      Quantity received,
+      Quantity open) {}
+
+  /** An order that may be meant. */
+  @Schema(name = "FloorOrderChoice")
+  record OrderChoice(long id, String number, String supplier, @Nullable LocalDate expected) {}
+
+  /**
+   * What was received.
+   *
+   * @param load the pallet that it came on
+   * @param suggested where it would be put, null if it stays or nowhere has room
+   */
+  @Schema(name = "FloorReceived")
+  record ReceivedLine(
+      long posting, String sentence, @Nullable Long load, @Nullable String suggested) {}
+
+  /** The Receive sentence as it stands, and what came of the last word. */
+  @Schema(name = "FloorReceive")
+  record Receive(
+      long site,
+      InboundFlow flow,
+      Outcome outcome,
+      @Nullable Order order,
+      List<OrderLine> lines,
+      Item item,
+      @Nullable Text lot,
+      @Nullable Day expiry,
+      boolean needsExpiry,
+      boolean needsSerials,
+      List<String> serials,
+      Amount quantity,
+      Place place,
+      Condition condition,
+      @Nullable String load,
+      Quantity expected,
+      Quantity beyond,
+      boolean agreed,
+      String shelfNote,
+      List<ReceiveSentence.Wanted> wanted,
+      boolean whole,
+      boolean ready,
+      boolean canUndo,
+      List<Choice> choices,
+      List<OrderChoice> orders,
+      @Nullable Refusal refusal,
+      @Nullable Long unordered,
+      @Nullable ReceivedLine done) {}
+
+  /**
+   * What someone says other than by a scan: a choice among meanings, a bin for a certain blank, a
+   * lot number for new goods. Only what its kind needs is given.
+   *
+   * @param text a lot or serial number, or the first of a row
+   * @param last the last serial number of a row
+   * @param parts what one label says together
+   */
   @Schema(name = "FloorSaying")
   record Saying(
       Kind kind,
@@ -135,7 +261,12 @@ final class FloorView {
       @Nullable Role role,
       @Nullable Quantity quantity,
       @Nullable String pack,
-      @Nullable Condition condition) {
+      @Nullable Condition condition,
+      @Nullable Long load,
+      @Size(max = 30) @Nullable String text,
+      @Size(max = 30) @Nullable String last,
+      @Nullable LocalDate date,
+      @Size(max = 12) @Nullable List<Saying> parts) {
 
     enum Kind {
       ITEM,
@@ -143,7 +274,18 @@ final class FloorView {
       SERIAL,
       BIN,
       FIGURE,
-      CONDITION
+      CONDITION,
+      LOAD,
+      SSCC,
+      LOT_CODE,
+      NEW_LOT,
+      SERIAL_CODE,
+      SERIAL_ROW,
+      EXPIRY,
+      PRODUCED,
+      KNOWINGLY,
+      OVER,
+      TOGETHER
     }
 
     enum Role {
@@ -160,7 +302,9 @@ final class FloorView {
       ITEM,
       BIN,
       LOT,
-      SERIAL
+      SERIAL,
+      LOAD,
+      ORDER
     }
   }
 

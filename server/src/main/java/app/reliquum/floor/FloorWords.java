@@ -7,6 +7,7 @@ import app.reliquum.core.scan.Reading;
 import app.reliquum.core.sentence.Evidence;
 import app.reliquum.core.sentence.Misfit;
 import app.reliquum.core.sentence.MoveSentence;
+import app.reliquum.core.sentence.ReceiveSentence;
 import app.reliquum.floor.FloorView.Refusal;
 import java.util.ArrayList;
 import java.util.List;
@@ -25,14 +26,14 @@ class FloorWords {
   }
 
   /** Nobody knows the code. */
-  static Refusal unknown(Reading reading, List<MoveSentence.Wanted> wanted) {
+  static Refusal unknown(Reading reading, List<String> wanted) {
     if (reading instanceof Reading.Unreadable unreadable) {
       return refusal("unreadable", unreadable.reason(), Map.of());
     }
     String expected =
         wanted.isEmpty()
-            ? "Expected a bin, an item, a lot, a serial number or an action."
-            : "Expected " + listed(wanted.stream().map(FloorWords::name).toList(), " or ") + ".";
+            ? "Expected a bin, an item, a lot, a serial number, a unit load, an order or an action."
+            : "Expected " + listed(wanted, " or ") + ".";
     String why =
         reading instanceof Reading.Plain plain && plain.fault().isPresent()
             ? plain.fault().get()
@@ -52,6 +53,17 @@ class FloorWords {
       case QUANTITY -> "a quantity";
       case FROM -> "the bin it comes from";
       case TO -> "the bin it goes to";
+    };
+  }
+
+  static String name(ReceiveSentence.Wanted wanted) {
+    return switch (wanted) {
+      case ITEM -> "an item";
+      case LOT -> "the lot's number";
+      case EXPIRY -> "the last day it is good";
+      case SERIAL -> "a serial number";
+      case QUANTITY -> "a quantity";
+      case PLACE -> "the place where it lands";
     };
   }
 
@@ -202,103 +214,54 @@ class FloorWords {
       return refusal(
           "cannot-turn", "The goods don't lie in the other bin, so it can't be turned.", Map.of());
     }
-    return refusal("no-room", "That has no place in a move.", Map.of());
+    return new ArrivalWords(facts).misfit(misfit);
   }
 
   /** What a choice would mean. */
   FloorView.Choice choice(Evidence evidence) {
     if (evidence instanceof Evidence.Item item) {
-      return choice(item(item.item()), "item", saying(evidence));
+      return choice(item(item.item()), "item", Sayings.saying(evidence));
     }
     if (evidence instanceof Evidence.Lot lot) {
-      return choice("Lot " + lot(lot.lot()), item(lot.item()), saying(evidence));
+      return choice("Lot " + lot(lot.lot()), item(lot.item()), Sayings.saying(evidence));
     }
     if (evidence instanceof Evidence.Serial serial) {
       return choice(
-          "Serial number " + facts.serial(serial.serial()), item(serial.item()), saying(evidence));
+          "Serial number " + facts.serial(serial.serial()),
+          item(serial.item()),
+          Sayings.saying(evidence));
     }
     if (evidence instanceof Evidence.Bin bin) {
       var place = facts.bin(bin.place());
-      return choice("Bin " + place.address(), place.siteName(), saying(evidence));
+      return choice("Bin " + place.address(), place.siteName(), Sayings.saying(evidence));
+    }
+    if (evidence instanceof Evidence.UnitLoad load) {
+      return choice("Unit load " + facts.load(load.unitLoad()), "", Sayings.saying(evidence));
+    }
+    if (evidence instanceof Evidence.Together together) {
+      FloorView.Choice first = choice(together.parts().get(0));
+      return choice(first.title(), "label", Sayings.saying(evidence));
     }
     Evidence.Figure figure = (Evidence.Figure) evidence;
     String pack = figure.pack() == null ? "" : " " + figure.pack();
-    return choice(figure.quantity() + pack, "the quantity", saying(evidence));
+    return choice(figure.quantity() + pack, "the quantity", Sayings.saying(evidence));
   }
 
   private static FloorView.Choice choice(String title, String detail, FloorView.Saying saying) {
     return new FloorView.Choice(title, detail, saying);
   }
 
-  static FloorView.Saying saying(Evidence evidence) {
-    if (evidence instanceof Evidence.Item item) {
-      return new FloorView.Saying(
-          FloorView.Saying.Kind.ITEM,
-          item.item(),
-          item.counts(),
-          null,
-          null,
-          null,
-          null,
-          null,
-          null,
-          null);
-    }
-    if (evidence instanceof Evidence.Lot lot) {
-      return new FloorView.Saying(
-          FloorView.Saying.Kind.LOT,
-          lot.item(),
-          null,
-          lot.lot(),
-          null,
-          null,
-          null,
-          null,
-          null,
-          null);
-    }
-    if (evidence instanceof Evidence.Serial serial) {
-      return new FloorView.Saying(
-          FloorView.Saying.Kind.SERIAL,
-          serial.item(),
-          null,
-          serial.lot(),
-          serial.serial(),
-          null,
-          null,
-          null,
-          null,
-          null);
-    }
-    if (evidence instanceof Evidence.Bin bin) {
-      return new FloorView.Saying(
-          FloorView.Saying.Kind.BIN,
-          null,
-          null,
-          null,
-          null,
-          bin.place(),
-          FloorView.Saying.Role.valueOf(bin.role().name()),
-          null,
-          null,
-          null);
-    }
-    Evidence.Figure figure = (Evidence.Figure) evidence;
-    return new FloorView.Saying(
-        FloorView.Saying.Kind.FIGURE,
-        null,
-        null,
-        null,
-        null,
-        null,
-        null,
-        figure.quantity(),
-        figure.pack(),
-        null);
-  }
-
   /** The sentence as it was done. */
   String done(MoveSentence sentence) {
+    if (sentence.load().part() == MoveSentence.Load.Part.WHOLE) {
+      return "Moved unit load "
+          + facts.load(sentence.load().unitLoad())
+          + " from "
+          + bin(sentence.from().filled().orElseThrow())
+          + " to "
+          + bin(sentence.to().filled().orElseThrow())
+          + ".";
+    }
     long item = sentence.item().filled().orElseThrow();
     return "Moved "
         + sentence.quantity().filled().orElseThrow()
@@ -307,8 +270,21 @@ class FloorWords {
         + sentence.lot().filled().map(lot -> ", lot " + lot(lot)).orElse("")
         + " from "
         + bin(sentence.from().filled().orElseThrow())
-        + " to "
-        + bin(sentence.to().filled().orElseThrow())
+        + (sentence.load().part() == MoveSentence.Load.Part.ONTO
+            ? " onto " + facts.load(sentence.load().unitLoad())
+            : " to " + bin(sentence.to().filled().orElseThrow()))
+        + ".";
+  }
+
+  /** What was received, and where. */
+  String received(ReceiveSentence sentence) {
+    return "Received "
+        + sentence.quantity().filled().orElseThrow()
+        + " × "
+        + item(sentence.item().filled().orElseThrow())
+        + sentence.lot().filled().map(lot -> ", lot " + lot).orElse("")
+        + " at "
+        + bin(sentence.place().filled().orElseThrow())
         + ".";
   }
 
@@ -329,6 +305,29 @@ class FloorWords {
     if (meaning instanceof Meaning.Lot lot) {
       return new FloorView.Hit(
           FloorView.Hit.Kind.LOT, lot.lot(), lot.item(), "Lot " + lot(lot.lot()), item(lot.item()));
+    }
+    if (meaning instanceof Meaning.UnitLoad load) {
+      return new FloorView.Hit(
+          FloorView.Hit.Kind.LOAD,
+          load.unitLoad(),
+          null,
+          facts.load(load.unitLoad()),
+          facts.stockOn(load.unitLoad()).stream()
+              .map(one -> item(one.key().item()))
+              .distinct()
+              .limit(2)
+              .collect(Collectors.joining(", ")));
+    }
+    if (meaning instanceof Meaning.Document order) {
+      return new FloorView.Hit(
+          FloorView.Hit.Kind.ORDER, order.document(), null, facts.order(order.document()), "");
+    }
+    if (meaning instanceof Meaning.Label label) {
+      return label.unitLoad() != 0
+          ? hit(new Meaning.UnitLoad(label.unitLoad()))
+          : label.lot() != 0
+              ? hit(new Meaning.Lot(label.item().item(), label.lot()))
+              : hit(label.item());
     }
     Meaning.Serial serial = (Meaning.Serial) meaning;
     return new FloorView.Hit(
@@ -353,11 +352,11 @@ class FloorWords {
     return String.join(" ", words);
   }
 
-  private String item(long id) {
+  String item(long id) {
     return facts.item(id).name();
   }
 
-  private String bin(long id) {
+  String bin(long id) {
     return id == 0 ? "?" : facts.bin(id).address();
   }
 
@@ -365,7 +364,7 @@ class FloorWords {
     return facts.lot(id).map(card -> card.code()).orElse("?");
   }
 
-  private static String listed(List<String> words, String last) {
+  static String listed(List<String> words, String last) {
     if (words.size() < 2) {
       return String.join("", words);
     }

@@ -9,7 +9,10 @@ import app.reliquum.core.scan.Meanings;
 import app.reliquum.core.scan.OwnLabel;
 import app.reliquum.core.scan.Reading;
 import app.reliquum.core.scan.ScanReader;
+import app.reliquum.core.scan.Sscc;
 import app.reliquum.places.Places;
+import app.reliquum.receiving.Orders;
+import app.reliquum.stock.UnitLoads;
 import java.util.ArrayList;
 import java.util.List;
 import org.springframework.stereotype.Service;
@@ -21,9 +24,14 @@ public class HouseCodes implements Codes {
   private final Catalog catalog;
   private final Places places;
 
-  HouseCodes(Catalog catalog, Places places) {
+  private final UnitLoads loads;
+  private final Orders orders;
+
+  HouseCodes(Catalog catalog, Places places, UnitLoads loads, Orders orders) {
     this.catalog = catalog;
     this.places = places;
+    this.loads = loads;
+    this.orders = orders;
   }
 
   /** A text that was read, and everything it can mean. */
@@ -59,8 +67,35 @@ public class HouseCodes implements Codes {
       case BIN ->
           places.ofLabel(label).map(bin -> (Meaning) new Meaning.Bin(bin.id())).stream().toList();
       case ITEM -> byCode(label.code());
+      case UNIT_LOAD ->
+          loads
+              .withCode(label.code())
+              .map(load -> (Meaning) new Meaning.UnitLoad(load.id()))
+              .stream()
+              .toList();
+      case DOCUMENT -> order(label.code());
       default -> List.of();
     };
+  }
+
+  private List<Meaning> order(String number) {
+    return orders.withNumber(number).map(id -> (Meaning) new Meaning.Document(id)).stream()
+        .toList();
+  }
+
+  @Override
+  public long lot(long item, String code) {
+    return catalog.lot(item, code).map(Catalog.LotCard::id).orElse(0L);
+  }
+
+  @Override
+  public long serial(long item, String code) {
+    return catalog.serial(item, code).map(Catalog.SerialCard::id).orElse(0L);
+  }
+
+  @Override
+  public long unitLoad(Sscc sscc) {
+    return loads.withCode(sscc.digits()).map(UnitLoads.Card::id).orElse(0L);
   }
 
   private List<Meaning> byCode(String code) {
@@ -81,6 +116,7 @@ public class HouseCodes implements Codes {
     catalog
         .serialsCalled(text)
         .forEach(one -> all.add(new Meaning.Serial(one.itemId(), one.lotId(), one.id())));
+    all.addAll(order(text));
     return all;
   }
 }

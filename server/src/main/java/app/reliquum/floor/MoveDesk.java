@@ -2,8 +2,8 @@ package app.reliquum.floor;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.Meaning;
@@ -17,7 +17,6 @@ import app.reliquum.floor.FloorView.Outcome;
 import app.reliquum.floor.FloorView.State;
 import app.reliquum.places.Places;
 import app.reliquum.stock.NewPosting;
-import app.reliquum.stock.OnHand;
 import app.reliquum.stock.PostingKind;
 import app.reliquum.stock.Stock;
 import java.util.ArrayList;
@@ -25,70 +24,71 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Keeps each person's Move sentence, says things to it, and does what it says. */
+/**
+ * Keeps each person's Move and Put away sentences, says things to them, and does what they say.
+ *
+ * <p>Put away is Move for goods that wait: scanning the bin they go to is enough to do it, if the
+ * bin has nothing against them.
+ */
 @Service
 class MoveDesk {
 
-  private static final String VERB = "MOVE";
   private static final int MOST_CANDIDATES = 12;
+  private static final int MOST_ELSEWHERE = 4;
 
   private final SentenceTable table;
   private final HouseCodes codes;
-  private final Catalog catalog;
-  private final Places places;
-  private final OnHand onHand;
+  private final FloorFacts.House house;
+  private final Rounds rounds;
   private final Stock stock;
 
   MoveDesk(
-      SentenceTable table,
-      HouseCodes codes,
-      Catalog catalog,
-      Places places,
-      OnHand onHand,
-      Stock stock) {
+      SentenceTable table, HouseCodes codes, FloorFacts.House house, Rounds rounds, Stock stock) {
     this.table = table;
     this.codes = codes;
-    this.catalog = catalog;
-    this.places = places;
-    this.onHand = onHand;
+    this.house = house;
+    this.rounds = rounds;
     this.stock = stock;
   }
 
   /** One reading of one person's sentence, with the facts of that moment. */
   private final class Sitting {
     private final long person;
+    private final Verb verb;
     private SentenceTable.Said said;
     private final FloorFacts facts;
     private final FloorWords words;
     private Misfit untrue;
 
-    Sitting(long person, SentenceTable.Said said) {
+    Sitting(long person, Verb verb, SentenceTable.Said said) {
       this.person = person;
+      this.verb = verb;
       this.said = said;
-      this.facts = new FloorFacts(said.site(), catalog, places, onHand);
+      this.facts = new FloorFacts(said.site(), verb, house);
       this.words = new FloorWords(facts);
     }
 
     /** The sentence as it stands; what the house has made untrue since is left out. */
     MoveSentence sentence() {
-      Reply reply = Move.read(said.evidence(), facts);
-      if (reply instanceof Reply.Refused refused) {
+      Reply<MoveSentence> reply = Move.read(said.evidence(), facts);
+      if (reply instanceof Reply.Refused<MoveSentence> refused) {
         untrue = refused.misfit();
         said = said.with(Move.standing(said.evidence(), facts));
         reply = Move.read(said.evidence(), facts);
       }
-      return ((Reply.Filled) reply).sentence();
+      return ((Reply.Filled<MoveSentence>) reply).sentence();
     }
 
-    FloorView.Move answer(Reply reply) {
-      if (reply instanceof Reply.Filled filled) {
+    FloorView.Move answer(Reply<MoveSentence> reply) {
+      if (reply instanceof Reply.Filled<MoveSentence> filled) {
         keep(filled.sentence().evidence());
         return view(Outcome.FILLED, filled.sentence(), List.of(), null, null);
       }
-      if (reply instanceof Reply.Choose choose) {
+      if (reply instanceof Reply.Choose<MoveSentence> choose) {
         return view(
             Outcome.CHOOSE,
             sentence(),
@@ -96,7 +96,18 @@ class MoveDesk {
             null,
             null);
       }
-      return refused(words.misfit(((Reply.Refused) reply).misfit()));
+      Misfit misfit = ((Reply.Refused<MoveSentence>) reply).misfit();
+      if (verb == Verb.PUT_AWAY
+          && misfit instanceof Misfit.NoneHere none
+          && none.item() != 0
+          && facts.toCheck(none.item())) {
+        return refused(
+            FloorWords.refusal(
+                "to-check",
+                facts.item(none.item()).name() + " waits to be checked before it is put away.",
+                Map.of()));
+      }
+      return refused(words.misfit(misfit));
     }
 
     FloorView.Move refused(FloorView.Refusal refusal) {
@@ -105,7 +116,7 @@ class MoveDesk {
 
     void keep(List<Evidence> evidence) {
       said = said.with(evidence);
-      table.write(person, VERB, said);
+      table.write(person, verb, said);
     }
 
     FloorView.Move view(
@@ -116,7 +127,9 @@ class MoveDesk {
         FloorView.Done done) {
       return new FloorView.Move(
           said.site(),
+          verb,
           outcome,
+          load(sentence),
           item(sentence),
           lot(sentence),
           sentence.needsSerials(),
@@ -143,10 +156,79 @@ class MoveDesk {
           sentence.ready(),
           !said.evidence().isEmpty(),
           said.evidence().isEmpty() && !said.lastDone().isEmpty(),
+          objection(sentence).orElse(null),
+          elsewhere(sentence),
           candidates(sentence),
           choices,
           refusal,
           done);
+    }
+
+    /** What a bin that someone chose has against goods that wait. */
+    Optional<String> objection(MoveSentence sentence) {
+      Optional<Long> to = sentence.to().filled();
+      if (to.isEmpty()
+          || sentence.to().suggested()
+          || sentence.source().isEmpty()
+          || !facts.waits(sentence.source().get(0).key())) {
+        return Optional.empty();
+      }
+      PositionKey goods = sentence.source().get(0).key();
+      Quantity asked =
+          sentence.load().part() == MoveSentence.Load.Part.WHOLE
+              ? sentence.held()
+              : sentence.quantity().filled().orElse(Quantity.ONE);
+      PositionKey moved =
+          sentence.load().part() == MoveSentence.Load.Part.OFF
+              ? new PositionKey(
+                  goods.item(), goods.place(), goods.lot(), goods.serial(), 0, goods.condition())
+              : goods;
+      return house
+          .puttingAway()
+          .objection(to.get(), moved, asked)
+          .map(why -> facts.bin(to.get()).address() + " " + why + ".");
+    }
+
+    private FloorView.Load load(MoveSentence sentence) {
+      long id = sentence.load().unitLoad();
+      return facts
+          .card(id)
+          .map(
+              card ->
+                  new FloorView.Load(
+                      id,
+                      card.code(),
+                      card.trolley(),
+                      sentence.load().part(),
+                      facts.stockOn(id).stream().map(this::content).toList()))
+          .orElse(null);
+    }
+
+    private FloorView.Content content(app.reliquum.core.sentence.Stock one) {
+      Catalog.Measured item = facts.item(one.key().item());
+      return new FloorView.Content(
+          item.name(),
+          one.key().lot() == 0
+              ? null
+              : facts.lot(one.key().lot()).map(Catalog.LotCard::code).orElse(null),
+          one.quantity(),
+          item.unit().symbol());
+    }
+
+    /** Where else the item lies: for someone who puts it away. */
+    private List<FloorView.Elsewhere> elsewhere(MoveSentence sentence) {
+      boolean waits = !sentence.source().isEmpty() && facts.waits(sentence.source().get(0).key());
+      if (!waits || sentence.item().filled().isEmpty()) {
+        return List.of();
+      }
+      Map<Long, Quantity> sums = new TreeMap<>();
+      house.onHand().of(sentence.item().filled().get(), said.site()).stream()
+          .filter(one -> !facts.waits(one.key()))
+          .forEach(one -> sums.merge(one.key().place(), one.quantity(), Quantity::plus));
+      return sums.entrySet().stream()
+          .limit(MOST_ELSEWHERE)
+          .map(one -> new FloorView.Elsewhere(facts.bin(one.getKey()).address(), one.getValue()))
+          .toList();
     }
 
     private FloorView.Item item(MoveSentence sentence) {
@@ -251,16 +333,16 @@ class MoveDesk {
     }
   }
 
-  private Sitting sitting(Actor actor, long site) {
-    places.site(site, actor);
-    return new Sitting(actor.id(), table.lock(actor.id(), VERB, site));
+  private Sitting sitting(Actor actor, Verb verb, long site) {
+    house.places().requireSite(site, actor);
+    return new Sitting(actor.id(), verb, table.lock(actor.id(), verb, site));
   }
 
   /** The sentence as it stands. */
   @Transactional(readOnly = true)
-  FloorView.Move stands(Actor actor, long site) {
-    places.site(site, actor);
-    Sitting sitting = new Sitting(actor.id(), table.read(actor.id(), VERB, site));
+  FloorView.Move stands(Actor actor, Verb verb, long site) {
+    house.places().requireSite(site, actor);
+    Sitting sitting = new Sitting(actor.id(), verb, table.read(actor.id(), verb, site));
     MoveSentence sentence = sitting.sentence();
     return sitting.untrue == null
         ? sitting.view(Outcome.STANDS, sentence, List.of(), null, null)
@@ -269,61 +351,81 @@ class MoveDesk {
 
   /** Says a scan, or a typed text, to the sentence. */
   @Transactional
-  FloorView.Move scan(Command command, long site, String text) {
+  FloorView.Move scan(Command command, Verb verb, long site, String text) {
     HouseCodes.Read read = codes.read(text);
     if (read.meanings().size() == 1 && read.meanings().get(0) instanceof Meaning.Act act) {
-      return act(command, site, act.action());
+      return act(command, verb, site, act.action());
     }
-    Sitting sitting = sitting(command.actor(), site);
+    Sitting sitting = sitting(command.actor(), verb, site);
     if (read.meanings().isEmpty()) {
-      return sitting.refused(FloorWords.unknown(read.reading(), sitting.sentence().wanted()));
+      return sitting.refused(
+          FloorWords.unknown(
+              read.reading(), sitting.sentence().wanted().stream().map(FloorWords::name).toList()));
     }
     sitting.sentence();
-    return sitting.answer(Move.fill(sitting.said.evidence(), read.meanings(), sitting.facts));
+    Reply<MoveSentence> reply = Move.fill(sitting.said.evidence(), read.meanings(), sitting.facts);
+    return verb == Verb.PUT_AWAY && reply instanceof Reply.Filled<MoveSentence> filled
+        ? putAway(command, sitting, filled.sentence())
+        : sitting.answer(reply);
+  }
+
+  /** At the bin that goods go to, its scan is all that is needed. */
+  private FloorView.Move putAway(Command command, Sitting sitting, MoveSentence sentence) {
+    boolean binSaid =
+        sentence.evidence().get(sentence.evidence().size() - 1) instanceof Evidence.Bin
+            && sentence.to().settled();
+    if (!binSaid) {
+      return sitting.answer(new Reply.Filled<>(sentence));
+    }
+    MoveSentence meant = sentence;
+    if (!meant.whole()) {
+      // A trolley's round says what belongs into the bin.
+      List<Evidence> more = new ArrayList<>(sentence.evidence());
+      more.addAll(rounds.meantFor(sitting.facts, sentence));
+      if (Move.read(more, sitting.facts) instanceof Reply.Filled<MoveSentence> filled) {
+        meant = filled.sentence();
+      }
+    }
+    if (meant.whole() && sitting.objection(meant).isEmpty()) {
+      Reply<MoveSentence> accepted = Move.read(meant.accepted(), sitting.facts);
+      if (accepted instanceof Reply.Filled<MoveSentence> ready && ready.sentence().ready()) {
+        return done(command, sitting, ready.sentence());
+      }
+    }
+    return sitting.answer(new Reply.Filled<>(meant));
+  }
+
+  /** Puts a pallet away that has just come: it, and the bin, are all that is said. */
+  @Transactional
+  FloorView.Move putAway(Command command, long site, List<Evidence> pallet, long place) {
+    Sitting sitting = sitting(command.actor(), Verb.PUT_AWAY, site);
+    List<Evidence> evidence = new ArrayList<>(pallet);
+    evidence.add(new Evidence.Bin(place, Evidence.Role.ANY));
+    Reply<MoveSentence> reply = Move.read(evidence, sitting.facts);
+    return reply instanceof Reply.Filled<MoveSentence> filled
+        ? putAway(command, sitting, filled.sentence())
+        : sitting.answer(reply);
   }
 
   /** Says one settled thing: a choice, or a bin for a certain blank. */
   @Transactional
-  FloorView.Move say(Command command, long site, FloorView.Saying saying) {
-    Sitting sitting = sitting(command.actor(), site);
+  FloorView.Move say(Command command, Verb verb, long site, FloorView.Saying saying) {
+    Sitting sitting = sitting(command.actor(), verb, site);
     sitting.sentence();
-    return sitting.answer(Move.add(sitting.said.evidence(), evidence(saying), sitting.facts));
-  }
-
-  private static Evidence evidence(FloorView.Saying saying) {
-    try {
-      return switch (saying.kind()) {
-        case ITEM ->
-            new Evidence.Item(
-                saying.item(), saying.counts() == null ? Quantity.ZERO : saying.counts());
-        case LOT -> new Evidence.Lot(saying.item(), saying.lot());
-        case SERIAL ->
-            new Evidence.Serial(
-                saying.item(), saying.lot() == null ? 0 : saying.lot(), saying.serial());
-        case BIN ->
-            new Evidence.Bin(
-                saying.place(),
-                saying.role() == null
-                    ? Evidence.Role.ANY
-                    : Evidence.Role.valueOf(saying.role().name()));
-        case FIGURE -> new Evidence.Figure(saying.quantity(), saying.pack());
-        case CONDITION -> new Evidence.Of(saying.condition());
-      };
-    } catch (NullPointerException incomplete) {
-      throw Problem.invalid("kind", "A saying of kind " + saying.kind() + " is not complete.");
-    }
+    return sitting.answer(
+        Move.add(sitting.said.evidence(), Sayings.evidence(saying), sitting.facts));
   }
 
   /** Does what an action label asks for. */
   @Transactional
-  FloorView.Move act(Command command, long site, Action action) {
-    Sitting sitting = sitting(command.actor(), site);
+  FloorView.Move act(Command command, Verb verb, long site, Action action) {
+    Sitting sitting = sitting(command.actor(), verb, site);
     return switch (action) {
       case CONFIRM -> confirm(command, sitting);
       case UNDO -> undo(sitting);
       case TURN ->
           sitting.answer(Move.add(sitting.said.evidence(), new Evidence.Turned(), sitting.facts));
-      case CLEAR, MOVE -> sitting.answer(Move.read(List.of(), sitting.facts));
+      case CLEAR, MOVE, PUTAWAY, RECEIVE -> sitting.answer(Move.read(List.of(), sitting.facts));
       case SAME -> same(sitting);
     };
   }
@@ -369,9 +471,14 @@ class MoveDesk {
     if (!sentence.ready()) {
       return sitting.answer(Move.read(sentence.accepted(), sitting.facts));
     }
+    return done(command, sitting, sentence);
+  }
+
+  private FloorView.Move done(Command command, Sitting sitting, MoveSentence sentence) {
     Stock.Posted posted = stock.post(command, NewPosting.now(PostingKind.MOVE, sentence.lines()));
     String words = sitting.words.done(sentence);
-    sitting.said = new SentenceTable.Said(sitting.said.site(), List.of(), sentence.sameAgain());
+    sitting.said = new SentenceTable.Said(sitting.said.site(), List.of(), sentence.sameAgain(), 0);
+    sitting.facts.forget();
     sitting.keep(List.of());
     return sitting.view(
         Outcome.DONE,

@@ -38,7 +38,17 @@ class SentenceTable {
     @JsonSubTypes.Type(value = Evidence.Serial.class, name = "serial"),
     @JsonSubTypes.Type(value = Evidence.Figure.class, name = "figure"),
     @JsonSubTypes.Type(value = Evidence.Of.class, name = "of"),
-    @JsonSubTypes.Type(value = Evidence.Turned.class, name = "turned")
+    @JsonSubTypes.Type(value = Evidence.Turned.class, name = "turned"),
+    @JsonSubTypes.Type(value = Evidence.UnitLoad.class, name = "unitLoad"),
+    @JsonSubTypes.Type(value = Evidence.Load.class, name = "load"),
+    @JsonSubTypes.Type(value = Evidence.LotCode.class, name = "lotCode"),
+    @JsonSubTypes.Type(value = Evidence.SerialCode.class, name = "serialCode"),
+    @JsonSubTypes.Type(value = Evidence.SerialRange.class, name = "serialRange"),
+    @JsonSubTypes.Type(value = Evidence.Expiry.class, name = "expiry"),
+    @JsonSubTypes.Type(value = Evidence.Produced.class, name = "produced"),
+    @JsonSubTypes.Type(value = Evidence.Knowingly.class, name = "knowingly"),
+    @JsonSubTypes.Type(value = Evidence.Over.class, name = "over"),
+    @JsonSubTypes.Type(value = Evidence.Together.class, name = "together")
   })
   interface EvidenceInJson {}
 
@@ -46,22 +56,27 @@ class SentenceTable {
    * What a person has said for a verb.
    *
    * @param lastDone what the next sentence begins with when the same is to be done again
+   * @param about the document that it is about, 0 for none
    */
-  record Said(long site, List<Evidence> evidence, List<Evidence> lastDone) {
+  record Said(long site, List<Evidence> evidence, List<Evidence> lastDone, long about) {
+    static Said nothing(long site) {
+      return new Said(site, List.of(), List.of(), 0);
+    }
+
     Said with(List<Evidence> other) {
-      return new Said(site, other, lastDone);
+      return new Said(site, other, lastDone, about);
     }
   }
 
-  private record Row(long siteId, String evidence, String lastDone) {}
+  private record Row(long siteId, String evidence, String lastDone, long about) {}
 
   /** Reads a row, as it is. */
-  Said read(long person, String verb, long site) {
-    return find(person, verb, site, "").orElse(new Said(site, List.of(), List.of()));
+  Said read(long person, Verb verb, long site) {
+    return find(person, verb, site, "").orElse(Said.nothing(site));
   }
 
   /** Reads a row and keeps others from it until the transaction ends. */
-  Said lock(long person, String verb, long site) {
+  Said lock(long person, Verb verb, long site) {
     Optional<Said> there = find(person, verb, site, " for update");
     if (there.isEmpty()) {
       // An insert that yields to one made meanwhile; it locks the row as an update does.
@@ -71,36 +86,41 @@ class SentenceTable {
               values (?, ?, ?, '[]', ?)
               on duplicate key update site_id = site_id
               """)
-          .params(person, verb, site, now())
+          .params(person, verb.name(), site, now())
           .update();
       there = find(person, verb, site, " for update");
     }
     return there.orElseThrow();
   }
 
-  private Optional<Said> find(long person, String verb, long site, String lock) {
+  private Optional<Said> find(long person, Verb verb, long site, String lock) {
     return jdbc.sql(
-            "select site_id, evidence, last_done from sentence where person_id = ? and verb = ?"
+            "select site_id, evidence, last_done, about from sentence where person_id = ? and verb = ?"
                 + lock)
-        .params(person, verb)
+        .params(person, verb.name())
         .query(Row.class)
         .optional()
-        .map(row -> new Said(row.siteId(), parse(row.evidence()), parse(row.lastDone())))
-        // An empty sentence belongs to no site; what was done elsewhere can't be done again here.
         .map(
-            said ->
-                said.evidence().isEmpty() && said.site() != site
-                    ? new Said(site, List.of(), List.of())
-                    : said);
+            row ->
+                new Said(row.siteId(), parse(row.evidence()), parse(row.lastDone()), row.about()))
+        // An empty sentence belongs to no site; what was done elsewhere can't be done again here.
+        .map(said -> said.evidence().isEmpty() && said.site() != site ? Said.nothing(site) : said);
   }
 
-  void write(long person, String verb, Said said) {
+  void write(long person, Verb verb, Said said) {
     jdbc.sql(
             """
-            update sentence set site_id = ?, evidence = ?, last_done = ?, changed = ?
+            update sentence set site_id = ?, evidence = ?, last_done = ?, about = ?, changed = ?
             where person_id = ? and verb = ?
             """)
-        .params(said.site(), format(said.evidence()), format(said.lastDone()), now(), person, verb)
+        .params(
+            said.site(),
+            format(said.evidence()),
+            format(said.lastDone()),
+            said.about(),
+            now(),
+            person,
+            verb.name())
         .update();
   }
 

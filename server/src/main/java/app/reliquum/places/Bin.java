@@ -45,6 +45,7 @@ class Bin {
   private BigDecimal maxWeight;
   private Integer maxUnitLoads;
   private boolean active = true;
+  private boolean implied;
 
   protected Bin() {}
 
@@ -69,6 +70,11 @@ class Bin {
   void standsAt(BigDecimal x, BigDecimal y) {
     this.x = x;
     this.y = y;
+  }
+
+  /** Makes it the one bin that a site without bins stands for. */
+  void implied() {
+    this.implied = true;
   }
 
   void area(Area area) {

@@ -6,6 +6,7 @@ import app.reliquum.api.Problem;
 import app.reliquum.core.place.AreaPurpose;
 import app.reliquum.core.place.BinPattern;
 import app.reliquum.core.place.BinPatternException;
+import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.place.MixingPolicy;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.scan.OwnLabel;
@@ -19,8 +20,10 @@ import java.math.BigDecimal;
 import java.time.DateTimeException;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -62,6 +65,9 @@ public class Places {
       boolean binned,
       String street,
       String town,
+      InboundFlow inboundFlow,
+      @Nullable Long overflowArea,
+      BigDecimal overPercent,
       List<AreaCard> areas) {}
 
   /** An area. */
@@ -98,7 +104,17 @@ public class Places {
       @NotBlank String timeZone,
       boolean binned,
       @NotNull @Size(max = 120) String street,
-      @NotNull @Size(max = 120) String town) {}
+      @NotNull @Size(max = 120) String town,
+      InboundFlow inboundFlow,
+      Long overflowArea,
+      @PositiveOrZero BigDecimal overPercent) {
+
+    /** A site that receives as most do. */
+    public static SiteEntry plain(
+        String code, String name, String timeZone, boolean binned, String street, String town) {
+      return new SiteEntry(null, code, name, timeZone, binned, street, town, null, null, null);
+    }
+  }
 
   /** An area as entered. */
   public record AreaEntry(
@@ -172,7 +188,9 @@ public class Places {
       String timeZone,
       String address,
       boolean available,
-      boolean active) {
+      boolean active,
+      AreaPurpose purpose,
+      boolean implied) {
 
     /** How people call it. */
     public String called() {
@@ -200,11 +218,13 @@ public class Places {
     }
     Site site = new Site(entry.code(), entry.binned());
     site.describe(entry.name(), entry.timeZone(), entry.street(), entry.town());
+    receives(site, entry);
     sites.save(site);
     if (!entry.binned()) {
       Area floor = areas.save(new Area(site.id(), "ALL", entry.name(), AreaPurpose.PICK));
       Bin implied = new Bin(site, floor, entry.code());
       implied.describe(BinTraits.plain(), 0);
+      implied.implied();
       bins.save(implied);
     }
     return siteCard(site);
@@ -216,8 +236,25 @@ public class Places {
     Site site = sites.findById(id).orElseThrow(() -> Problem.missing("site", id));
     checkVersion(entry.version(), site.version());
     site.describe(entry.name(), entry.timeZone(), entry.street(), entry.town());
+    receives(site, entry);
+    if (entry.binned() && !site.binned()) {
+      site.turnBinsOn();
+    } else if (!entry.binned() && site.binned()) {
+      throw Problem.refused("binned", site.name() + " has bins; they can't be turned off again.");
+    }
     sites.saveAndFlush(site);
     return siteCard(site);
+  }
+
+  private void receives(Site site, SiteEntry entry) {
+    long overflow = entry.overflowArea() == null ? 0 : entry.overflowArea();
+    if (overflow != 0 && (site.id() == null || area(overflow).siteId() != site.id())) {
+      throw Problem.invalid("overflowArea", "The overflow area must be one of the site itself.");
+    }
+    site.receives(
+        entry.inboundFlow() == null ? site.inboundFlow() : entry.inboundFlow(),
+        overflow,
+        entry.overPercent() == null ? site.overPercent() : entry.overPercent());
   }
 
   @Transactional
@@ -366,7 +403,7 @@ public class Places {
       """
       select p.id, p.kind, p.site_id site, coalesce(s.code, '') site_code,
         coalesce(s.name, '') site_name, coalesce(s.time_zone, 'UTC') time_zone, p.address,
-        coalesce(a.purpose in ('STORE', 'PICK'), false) available, p.active
+        coalesce(a.purpose in ('STORE', 'PICK'), false) available, p.active, a.purpose, p.implied
       from place p left join site s on s.id = p.site_id left join area a on a.id = p.area_id
       """;
 
@@ -402,6 +439,84 @@ public class Places {
         .param(address)
         .query(LedgerPlace.class)
         .list();
+  }
+
+  /** How goods come in at a site, as far as rules must know it. */
+  public record Receiving(
+      long site,
+      String name,
+      String timeZone,
+      InboundFlow flow,
+      BigDecimal overPercent,
+      long overflowArea) {}
+
+  /** How goods come in at a site. */
+  public Receiving receiving(long site) {
+    return jdbc.sql(
+            "select id site, name, time_zone, inbound_flow flow, over_percent, overflow_area_id"
+                + " overflow_area from site where id = ?")
+        .param(site)
+        .query(Receiving.class)
+        .optional()
+        .orElseThrow(() -> Problem.missing("site", site));
+  }
+
+  /**
+   * Where goods land at a site: its docks, or the implied bin where there are none, in walking
+   * order.
+   */
+  public List<Long> docks(long site) {
+    List<Long> docks =
+        jdbc.sql(
+                "select p.id from place p join area a on a.id = p.area_id where p.site_id = ? and"
+                    + " p.active and a.purpose = 'RECEIVE' order by p.walk, p.address")
+            .param(site)
+            .query(Long.class)
+            .list();
+    return docks.isEmpty()
+        ? jdbc.sql("select id from place where site_id = ? and implied and active")
+            .param(site)
+            .query(Long.class)
+            .list()
+        : docks;
+  }
+
+  /** The one bin that a site without bins stands for, or stood for. */
+  public Optional<LedgerPlace> implied(long site) {
+    return jdbc.sql(LEDGER_PLACE + " where p.site_id = ? and p.implied")
+        .param(site)
+        .query(LedgerPlace.class)
+        .optional();
+  }
+
+  /** The walk sequence of bins. */
+  public Map<Long, Integer> walk(Set<Long> ids) {
+    Map<Long, Integer> walk = new HashMap<>();
+    if (!ids.isEmpty()) {
+      jdbc.sql("select id, walk from place where id in (:ids)")
+          .param("ids", ids)
+          .query(
+              row -> {
+                walk.put(row.getLong(1), row.getInt(2));
+              });
+    }
+    return walk;
+  }
+
+  /** The shelf note of an item at a site; empty if there is none. */
+  public String shelfNote(long item, long site) {
+    return jdbc.sql("select shelf_note from item_home where item_id = ? and site_id = ?")
+        .params(item, site)
+        .query(String.class)
+        .optional()
+        .orElse("");
+  }
+
+  /** Lets someone pass who may work at a site. Cheap: for each scan. */
+  public void requireSite(long site, Actor actor) {
+    if (!actor.worksAt(site)) {
+      actor.requireSite(site, receiving(site).name());
+    }
   }
 
   /** A site that someone may work at. */
@@ -460,6 +575,9 @@ public class Places {
         site.binned(),
         site.street(),
         site.town(),
+        site.inboundFlow(),
+        site.overflowAreaId() == 0 ? null : site.overflowAreaId(),
+        site.overPercent(),
         areas.stream().filter(area -> area.siteId() == site.id()).toList());
   }
 

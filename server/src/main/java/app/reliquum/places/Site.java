@@ -1,11 +1,16 @@
 package app.reliquum.places;
 
+import app.reliquum.core.place.InboundFlow;
+import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
+import java.math.BigDecimal;
 
 /** A warehouse, shop, van or yard. */
 @Entity
@@ -24,6 +29,13 @@ class Site {
   private String street;
   private String town;
 
+  @Enumerated(EnumType.STRING)
+  @Column(columnDefinition = "varchar(20)")
+  private InboundFlow inboundFlow = InboundFlow.DOCK_FIRST;
+
+  private long overflowAreaId;
+  private BigDecimal overPercent = BigDecimal.TEN;
+
   protected Site() {}
 
   Site(String code, boolean binned) {
@@ -36,6 +48,16 @@ class Site {
     this.timeZone = timeZone;
     this.street = street;
     this.town = town;
+  }
+
+  void receives(InboundFlow flow, long overflowArea, BigDecimal overPercent) {
+    this.inboundFlow = flow;
+    this.overflowAreaId = overflowArea;
+    this.overPercent = overPercent;
+  }
+
+  void turnBinsOn() {
+    this.binned = true;
   }
 
   Long id() {
@@ -64,6 +86,18 @@ class Site {
 
   String street() {
     return street;
+  }
+
+  InboundFlow inboundFlow() {
+    return inboundFlow;
+  }
+
+  long overflowAreaId() {
+    return overflowAreaId;
+  }
+
+  BigDecimal overPercent() {
+    return overPercent;
   }
 
   String town() {

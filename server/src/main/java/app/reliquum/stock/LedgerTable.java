@@ -38,7 +38,13 @@ class LedgerTable {
   }
 
   /** A posting without its lines. */
-  record Head(long id, String document, Integer documentLine, Long reversesId, boolean reversed) {}
+  record Head(
+      long id,
+      PostingKind kind,
+      String document,
+      Integer documentLine,
+      Long reversesId,
+      boolean reversed) {}
 
   long append(
       Command command, NewPosting posting, Instant effective, Instant recorded, Long reverses) {
@@ -88,7 +94,7 @@ class LedgerTable {
   Optional<Head> lock(long posting) {
     return jdbc.sql(
             """
-            select p.id, p.document, p.document_line, p.reverses_id,
+            select p.id, p.kind, p.document, p.document_line, p.reverses_id,
               exists (select 1 from posting r where r.reverses_id = p.id) reversed
             from posting p where p.id = ? for update
             """)

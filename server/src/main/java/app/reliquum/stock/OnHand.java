@@ -14,8 +14,10 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -100,6 +102,7 @@ public class OnHand {
       @Nullable Condition condition,
       @Nullable Quantity onHand,
       @Nullable Quantity available,
+      @Nullable Quantity coming,
       @Nullable LocalDate inDate,
       @Nullable Integer positions,
       @Nullable Integer items) {}
@@ -108,10 +111,12 @@ public class OnHand {
 
   private final JdbcClient jdbc;
   private final Catalog catalog;
+  private final ObjectProvider<Coming> coming;
 
-  OnHand(JdbcClient jdbc, Catalog catalog) {
+  OnHand(JdbcClient jdbc, Catalog catalog, ObjectProvider<Coming> coming) {
     this.jdbc = jdbc;
     this.catalog = catalog;
+    this.coming = coming;
   }
 
   /** A page of rows, and how many there are in all. */
@@ -193,6 +198,11 @@ public class OnHand {
       return rows;
     }
     record Spread(long itemId, int positions, LocalDate inDate) {}
+    List<Long> items = rows.stream().map(Row::itemId).toList();
+    Map<Long, Quantity> onTheWay =
+        coming.stream()
+            .flatMap(one -> one.coming(items, site).entrySet().stream())
+            .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue, Quantity::plus));
     Map<Long, Spread> spreads =
         jdbc
             .sql(
@@ -201,7 +211,7 @@ public class OnHand {
                     + " where s.quantity > 0 and s.item_id in (:items)"
                     + (site == 0 ? "" : " and p.site_id = :site")
                     + " group by s.item_id")
-            .param("items", rows.stream().map(Row::itemId).toList())
+            .param("items", items)
             .param("site", site)
             .query(Spread.class)
             .stream()
@@ -210,9 +220,11 @@ public class OnHand {
         .map(
             row -> {
               Spread spread = spreads.get(row.itemId());
-              return spread == null
-                  ? row
-                  : OnHandRows.spread(row, spread.positions(), spread.inDate());
+              return OnHandRows.spread(
+                  row,
+                  spread == null ? 0 : spread.positions(),
+                  spread == null ? null : spread.inDate(),
+                  onTheWay.get(row.itemId()));
             })
         .toList();
   }
@@ -336,6 +348,21 @@ public class OnHand {
   /** Everything that lies in a place. */
   public List<app.reliquum.core.sentence.Stock> in(long place) {
     return positions("s.place_id = ?", place);
+  }
+
+  /** Everything that stands on a unit load. */
+  public List<app.reliquum.core.sentence.Stock> on(long unitLoad) {
+    return positions("s.unit_load_id = ?", unitLoad);
+  }
+
+  /** Where a piece is, if it is in the house, on the road or on loan. */
+  public Optional<Long> placeOf(long serial) {
+    return jdbc
+        .sql("select place_id from stock_position where serial_id = ? and quantity > 0")
+        .param(serial)
+        .query(Long.class)
+        .stream()
+        .findFirst();
   }
 
   /** Everything of an item that lies at a site. */

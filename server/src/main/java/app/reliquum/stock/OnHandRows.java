@@ -19,7 +19,7 @@ final class OnHandRows {
     return switch (group) {
       case ITEM -> {
         Row item = itemRow(row, sum(row, "on_hand"), sum(row, "available"));
-        yield spread(item, row.getInt("positions"), inDate);
+        yield spread(item, row.getInt("positions"), inDate, null);
       }
       case PLACE ->
           new Row(
@@ -32,6 +32,7 @@ final class OnHandRows {
               row.getString("address"),
               row.getString("area"),
               row.getString("site"),
+              null,
               null,
               null,
               null,
@@ -62,6 +63,7 @@ final class OnHandRows {
               null,
               sum(row, "on_hand"),
               sum(row, "available"),
+              null,
               inDate,
               row.getInt("positions"),
               null);
@@ -103,6 +105,7 @@ final class OnHandRows {
         condition,
         sum(row, "on_hand"),
         sum(row, "available"),
+        null,
         inDate,
         null,
         null);
@@ -138,10 +141,11 @@ final class OnHandRows {
         available,
         null,
         null,
+        null,
         null);
   }
 
-  static Row spread(Row row, int positions, LocalDate inDate) {
+  static Row spread(Row row, int positions, LocalDate inDate, Quantity coming) {
     return new Row(
         row.key(),
         row.itemId(),
@@ -160,6 +164,7 @@ final class OnHandRows {
         null,
         row.onHand(),
         row.available(),
+        coming,
         inDate,
         positions,
         null);

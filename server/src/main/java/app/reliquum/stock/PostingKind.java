@@ -8,6 +8,8 @@ public enum PostingKind {
   OPENING,
   /** In from a supplier. */
   RECEIPT,
+  /** Back from a customer. */
+  RETURN,
   /** Out to a customer, or used up. */
   ISSUE,
   /** A change of condition. */

@@ -124,11 +124,14 @@ public class Stock {
               no.getMessage())
           .with("posting", posting);
     }
-    return write(
-        command,
-        new NewPosting(
-            PostingKind.REVERSAL, null, head.document(), head.documentLine(), reason, back),
-        posting);
+    Posted posted =
+        write(
+            command,
+            new NewPosting(
+                PostingKind.REVERSAL, null, head.document(), head.documentLine(), reason, back),
+            posting);
+    events.publishEvent(new TakenBack(posting, head.kind(), head.document(), back));
+    return posted;
   }
 
   private Posted write(Command command, NewPosting posting, Long reverses) {

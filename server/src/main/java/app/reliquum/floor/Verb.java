@@ -1,0 +1,11 @@
+package app.reliquum.floor;
+
+/** What someone does on the floor. Each person has one sentence a verb. */
+enum Verb {
+  /** Goods go from bin to bin. */
+  MOVE,
+  /** Goods that wait on a dock, at inspection or on a trolley go to where they stay. */
+  PUT_AWAY,
+  /** Goods come in. */
+  RECEIVE
+}

@@ -1,0 +1,71 @@
+package app.reliquum.labels;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import jakarta.validation.Valid;
+import java.util.List;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/labels")
+class LabelController {
+
+  private final Labels labels;
+  private final Commands commands;
+
+  LabelController(Labels labels, Commands commands) {
+    this.labels = labels;
+    this.commands = commands;
+  }
+
+  /** Makes labels as a PDF. Changes nothing, so it needs no command id. */
+  @PostMapping(path = "/pdf", produces = MediaType.APPLICATION_PDF_VALUE)
+  ResponseEntity<byte[]> pdf(Actor actor, @Valid @RequestBody Labels.Entry entry) {
+    return pdf("labels.pdf", labels.make(entry, actor).pdf());
+  }
+
+  /** Prints labels on the label printer. */
+  @PostMapping("/printing")
+  @ResponseStatus(HttpStatus.CREATED)
+  Labels.Printed print(Command command, @Valid @RequestBody Labels.Entry entry) {
+    return commands.once(
+        command,
+        "print labels",
+        entry,
+        Labels.Printed.class,
+        () -> labels.print(entry, command.actor()));
+  }
+
+  /** What lies in the printer's tray. */
+  @GetMapping("/tray")
+  List<Labels.Printed> tray() {
+    return labels.tray();
+  }
+
+  /** What was printed, as the paper shows it. */
+  @GetMapping(path = "/tray/{id}", produces = MediaType.APPLICATION_PDF_VALUE)
+  ResponseEntity<byte[]> printed(@PathVariable long id) {
+    return pdf("printed-" + id + ".pdf", labels.printed(id));
+  }
+
+  private static ResponseEntity<byte[]> pdf(String name, byte[] content) {
+    return ResponseEntity.ok()
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION,
+            ContentDisposition.inline().filename(name).build().toString())
+        .contentType(MediaType.APPLICATION_PDF)
+        .body(content);
+  }
+}

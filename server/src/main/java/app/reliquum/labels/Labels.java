@@ -1,0 +1,344 @@
+package app.reliquum.labels;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Problem;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.scan.Action;
+import app.reliquum.core.scan.ElementString;
+import app.reliquum.core.scan.Gtin;
+import app.reliquum.core.scan.OwnLabel;
+import app.reliquum.places.Places;
+import app.reliquum.stock.OnHand;
+import app.reliquum.stock.UnitLoads;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Makes labels, and keeps what the printer has printed. */
+@Service
+class Labels {
+
+  private static final int MOST = 5_000;
+  private static final int TRAY = 50;
+  private static final DateTimeFormatter GS1_DATE = DateTimeFormatter.ofPattern("yyMMdd");
+
+  private final JdbcClient jdbc;
+  private final Catalog catalog;
+  private final Places places;
+  private final OnHand onHand;
+  private final UnitLoads loads;
+  private final Clock clock;
+
+  Labels(
+      JdbcClient jdbc,
+      Catalog catalog,
+      Places places,
+      OnHand onHand,
+      UnitLoads loads,
+      Clock clock) {
+    this.jdbc = jdbc;
+    this.catalog = catalog;
+    this.places = places;
+    this.onHand = onHand;
+    this.loads = loads;
+    this.clock = clock;
+  }
+
+  /** What labels name. */
+  enum Of {
+    BIN,
+    ITEM,
+    LOT,
+    UNIT_LOAD,
+    PERSON,
+    ACTION,
+    ORDER
+  }
+
+  /** On which paper. */
+  enum Paper {
+    /** A sheet of 24 labels. */
+    A4,
+    /** One label a page, of a chosen size. */
+    SINGLE
+  }
+
+  /**
+   * Labels that are wanted.
+   *
+   * @param ids the things that they name; for actions none are needed
+   * @param area with no ids, every bin of an area
+   * @param copies how many of each
+   * @param startAt with A4, how many labels of the first sheet are used up
+   * @param widthMm with single labels, how wide they are
+   */
+  @Schema(name = "LabelEntry")
+  record Entry(
+      @NotNull Of of,
+      @NotNull @Size(max = MOST) List<Long> ids,
+      Long area,
+      @NotNull Symbols.Kind symbol,
+      @NotNull Paper paper,
+      @Min(1) @Max(200) int copies,
+      @Min(0) @Max(23) int startAt,
+      @Min(20) @Max(210) int widthMm,
+      @Min(12) @Max(297) int heightMm) {}
+
+  /** Labels on paper. */
+  record Made(String title, int labels, byte[] pdf) {}
+
+  /** Makes labels. */
+  @Transactional(readOnly = true)
+  public Made make(Entry entry, Actor actor) {
+    List<Label> labels = new ArrayList<>();
+    for (Label label : labels(entry, actor)) {
+      labels.addAll(Collections.nCopies(entry.copies(), label));
+    }
+    if (labels.isEmpty()) {
+      throw Problem.invalid("ids", "Choose at least one thing to make a label for.");
+    }
+    if (labels.size() > MOST) {
+      throw Problem.invalid(
+          "ids", labels.size() + " labels are too many at once; at most " + MOST + ".");
+    }
+    LabelSheet.Layout layout =
+        entry.paper() == Paper.A4
+            ? LabelSheet.Layout.A4
+            : LabelSheet.Layout.single(entry.widthMm(), entry.heightMm());
+    int startAt = entry.paper() == Paper.A4 ? entry.startAt() : 0;
+    String first = labels.get(0).title();
+    String title = labels.size() == 1 ? first : first + " and " + (labels.size() - 1) + " more";
+    return new Made(title, labels.size(), LabelSheet.pdf(labels, entry.symbol(), layout, startAt));
+  }
+
+  private List<Label> labels(Entry entry, Actor actor) {
+    return switch (entry.of()) {
+      case BIN -> bins(entry, actor);
+      case ITEM -> entry.ids().stream().map(this::item).toList();
+      case LOT -> entry.ids().stream().map(this::lot).toList();
+      case UNIT_LOAD -> entry.ids().stream().map(this::load).toList();
+      case PERSON -> people(entry.ids());
+      case ACTION -> actions();
+      case ORDER -> orders(entry.ids());
+    };
+  }
+
+  private List<Label> bins(Entry entry, Actor actor) {
+    record Row(long site, String address, String label, String area, String siteName) {}
+    boolean byArea = entry.ids().isEmpty() && entry.area() != null;
+    return jdbc
+        .sql(
+            """
+            select p.site_id site, p.address, p.label, a.name area, s.name site_name from place p
+              join area a on a.id = p.area_id join site s on s.id = p.site_id
+            where p.kind = 'BIN' and
+            """
+                + (byArea ? " p.area_id = :area" : " p.id in (:ids)")
+                + " order by p.walk, p.address limit "
+                + MOST)
+        .param("area", entry.area())
+        .param("ids", entry.ids().isEmpty() ? List.of(-1L) : entry.ids())
+        .query(Row.class)
+        .list()
+        .stream()
+        .map(
+            row -> {
+              actor.requireSite(row.site(), row.siteName());
+              return Label.plain(
+                  row.address(),
+                  new OwnLabel(OwnLabel.Kind.BIN, row.label()).text(),
+                  row.area() + ", " + row.siteName());
+            })
+        .toList();
+  }
+
+  /** An item's shelf label: it names, and does not count. */
+  private Label item(long id) {
+    Catalog.ItemCard item = catalog.item(id);
+    return Label.plain(
+        item.name(),
+        new OwnLabel(OwnLabel.Kind.ITEM, item.code()).text(),
+        item.code() + (item.hazardClass().isEmpty() ? "" : "  class " + item.hazardClass()));
+  }
+
+  private Label lot(long id) {
+    Catalog.LotCard lot = catalog.lot(id).orElseThrow(() -> Problem.missing("lot", id));
+    Catalog.ItemCard item = catalog.item(lot.itemId());
+    StringBuilder text = new StringBuilder();
+    text.append(gtin(item).map(gtin -> "(01)" + gtin).orElse("(240)" + item.code()));
+    if (lot.expiry() != null) {
+      text.append("(17)").append(lot.expiry().format(GS1_DATE));
+    }
+    text.append("(10)").append(lot.code());
+    return gs1(
+        item.name(),
+        text.toString(),
+        "Lot " + lot.code() + (lot.expiry() == null ? "" : ", good until " + lot.expiry()));
+  }
+
+  private static Label gs1(String title, String text, String... lines) {
+    try {
+      return Label.gs1(title, ElementString.ofBracketed(text), lines);
+    } catch (IllegalArgumentException fault) {
+      throw Problem.refused("no-symbol", title + ": " + fault.getMessage());
+    }
+  }
+
+  private static Optional<Gtin> gtin(Catalog.ItemCard item) {
+    return item.barcodes().stream().filter(Gtin::hasShape).findFirst().map(Gtin::of);
+  }
+
+  /** A pallet says what it carries, if that is one thing; a trolley only who it is. */
+  private Label load(long id) {
+    UnitLoads.Card load = loads.card(id).orElseThrow(() -> Problem.missing("unit load", id));
+    if (load.trolley()) {
+      return Label.plain(
+          load.code(), new OwnLabel(OwnLabel.Kind.UNIT_LOAD, load.code()).text(), load.name());
+    }
+    List<app.reliquum.core.sentence.Stock> on = onHand.on(id);
+    StringBuilder text = new StringBuilder("(00)").append(load.code());
+    String line = on.isEmpty() ? "" : on.size() + " kinds of goods";
+    if (on.size() == 1) {
+      Catalog.ItemCard item = catalog.item(on.get(0).key().item());
+      line = on.get(0).quantity() + " " + item.symbol() + " " + item.name();
+      boolean whole = on.get(0).quantity().decimals() == 0;
+      Optional<Gtin> gtin = gtin(item);
+      if (gtin.isPresent() && whole) {
+        text.append("(02)").append(gtin.get()).append("(37)").append(on.get(0).quantity());
+        catalog
+            .lot(on.get(0).key().lot())
+            .ifPresent(
+                lot -> {
+                  LocalDate expiry = lot.expiry();
+                  text.append(expiry == null ? "" : "(17)" + expiry.format(GS1_DATE));
+                  text.append("(10)").append(lot.code());
+                });
+      }
+    }
+    return gs1("Unit load", text.toString(), line);
+  }
+
+  private List<Label> people(List<Long> ids) {
+    record Row(String code, String name) {}
+    return jdbc
+        .sql("select code, name from person where id in (:ids) and active order by name")
+        .param("ids", ids.isEmpty() ? List.of(-1L) : ids)
+        .query(Row.class)
+        .list()
+        .stream()
+        .map(
+            row ->
+                Label.plain(
+                    row.name(), new OwnLabel(OwnLabel.Kind.PERSON, row.code()).text(), row.code()))
+        .toList();
+  }
+
+  private static List<Label> actions() {
+    List<Label> labels = new ArrayList<>();
+    for (Action action : Action.values()) {
+      String words =
+          switch (action) {
+            case MOVE -> "Move goods";
+            case RECEIVE -> "Receive goods";
+            case PUTAWAY -> "Put away";
+            case CONFIRM -> "Confirm";
+            case UNDO -> "Undo the last scan";
+            case SAME -> "Same again";
+            case TURN -> "Turn round";
+            case CLEAR -> "Clear";
+          };
+      labels.add(Label.plain(words, new OwnLabel(OwnLabel.Kind.ACTION, action.name()).text()));
+    }
+    return labels;
+  }
+
+  private List<Label> orders(List<Long> ids) {
+    record Row(String number, String supplier) {}
+    return jdbc
+        .sql(
+            "select o.number, coalesce(s.name, o.reason) supplier from inbound_order o"
+                + " left join supplier s on s.id = o.supplier_id where o.id in (:ids)"
+                + " order by o.number")
+        .param("ids", ids.isEmpty() ? List.of(-1L) : ids)
+        .query(Row.class)
+        .list()
+        .stream()
+        .map(
+            row ->
+                Label.plain(
+                    row.number(),
+                    new OwnLabel(OwnLabel.Kind.DOCUMENT, row.number()).text(),
+                    row.supplier()))
+        .toList();
+  }
+
+  // The printer that stands in, and its tray
+
+  /** What was printed. */
+  @Schema(name = "PrintedCard")
+  record Printed(long id, String title, int labels, String person, Instant at) {}
+
+  /** Prints labels: they lie in the tray. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Printed print(Entry entry, Actor actor) {
+    Made made = make(entry, actor);
+    LocalDateTime now = LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
+    GeneratedKeyHolder key = new GeneratedKeyHolder();
+    jdbc.sql("insert into printed (person_id, title, labels, at, content) values (?, ?, ?, ?, ?)")
+        .param(actor.id())
+        .param(made.title().substring(0, Math.min(120, made.title().length())))
+        .param(made.labels())
+        .param(now)
+        .param(made.pdf())
+        .update(key, "id");
+    return new Printed(
+        key.getKeyAs(Number.class).longValue(),
+        made.title(),
+        made.labels(),
+        actor.name(),
+        now.toInstant(ZoneOffset.UTC));
+  }
+
+  /** What lies in the tray, the newest on top. */
+  List<Printed> tray() {
+    return jdbc.sql(
+            "select t.id, t.title, t.labels, w.name, t.at from printed t join person w"
+                + " on w.id = t.person_id order by t.id desc limit "
+                + TRAY)
+        .query(
+            (row, n) ->
+                new Printed(
+                    row.getLong(1),
+                    row.getString(2),
+                    row.getInt(3),
+                    row.getString(4),
+                    row.getTimestamp(5).toLocalDateTime().toInstant(ZoneOffset.UTC)))
+        .list();
+  }
+
+  /** The paper of something that was printed. */
+  byte[] printed(long id) {
+    return jdbc.sql("select content from printed where id = ?")
+        .param(id)
+        .query((row, n) -> row.getBytes(1))
+        .optional()
+        .orElseThrow(() -> Problem.missing("print", id));
+  }
+}

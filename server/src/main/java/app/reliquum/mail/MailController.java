@@ -1,0 +1,48 @@
+package app.reliquum.mail;
+
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import java.util.List;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+class MailController {
+
+  private final Letters letters;
+  private final Commands commands;
+
+  MailController(Letters letters, Commands commands) {
+    this.letters = letters;
+    this.commands = commands;
+  }
+
+  /** The newest letters, or those of a document. */
+  @GetMapping("/api/letters")
+  @PreAuthorize("hasAuthority('POST')")
+  List<Letters.Letter> letters(@RequestParam(required = false) String document) {
+    return letters.letters(document);
+  }
+
+  /** Tries a letter again that could not be sent. */
+  @PostMapping("/api/letters/{id}/sending")
+  @PreAuthorize("hasAuthority('POST')")
+  Done again(Command command, @PathVariable long id) {
+    return commands.once(
+        command,
+        "send letter " + id,
+        "",
+        Done.class,
+        () -> {
+          letters.again(id);
+          return new Done(id);
+        });
+  }
+
+  /** The letter that will be tried again. */
+  record Done(long letter) {}
+}

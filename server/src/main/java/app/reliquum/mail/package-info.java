@@ -1,0 +1,3 @@
+/** Letters: written in the transaction of what they are about, sent by mail afterwards. */
+@org.springframework.modulith.ApplicationModule(displayName = "Mail")
+package app.reliquum.mail;

@@ -1,0 +1,132 @@
+package app.reliquum.putaway;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.places.Places;
+import app.reliquum.stock.Stock;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api")
+class PutAwayController {
+
+  private final Rules rules;
+  private final PuttingAway puttingAway;
+  private final Binning binning;
+  private final Places places;
+  private final Commands commands;
+
+  PutAwayController(
+      Rules rules, PuttingAway puttingAway, Binning binning, Places places, Commands commands) {
+    this.rules = rules;
+    this.puttingAway = puttingAway;
+    this.binning = binning;
+    this.places = places;
+    this.commands = commands;
+  }
+
+  /** The put-away rules of a site, with how full they are. */
+  @GetMapping("/put-away/rules")
+  List<Rules.Card> rules(Actor actor, @RequestParam long site) {
+    return rules.rules(site, actor);
+  }
+
+  @PostMapping("/put-away/rules")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('RULES')")
+  Rules.Card add(Command command, @Valid @RequestBody Rules.Entry entry) {
+    return commands.once(
+        command,
+        "add put-away rule",
+        entry,
+        Rules.Card.class,
+        () -> rules.add(entry, command.actor()));
+  }
+
+  @PutMapping("/put-away/rules/{id}")
+  @PreAuthorize("hasAuthority('RULES')")
+  Rules.Card change(Command command, @PathVariable long id, @Valid @RequestBody Rules.Entry entry) {
+    return commands.once(
+        command,
+        "change put-away rule " + id,
+        entry,
+        Rules.Card.class,
+        () -> rules.change(id, entry, command.actor()));
+  }
+
+  @DeleteMapping("/put-away/rules/{id}")
+  @PreAuthorize("hasAuthority('RULES')")
+  Rules.Card remove(Command command, @PathVariable long id) {
+    return commands.once(
+        command,
+        "remove put-away rule " + id,
+        "",
+        Rules.Card.class,
+        () -> rules.remove(id, command.actor()));
+  }
+
+  /** A rule to be tried, with how much would be put away by it. */
+  record TrialEntry(Long replaces, @NotNull Quantity quantity, @NotNull @Valid Rules.Entry rule) {}
+
+  /** Says what today's stock would be given with a rule as entered. Saves nothing. */
+  @PostMapping("/put-away/trial")
+  @PreAuthorize("hasAuthority('RULES')")
+  PuttingAway.Advice trial(Actor actor, @Valid @RequestBody TrialEntry trial) {
+    return puttingAway.tryRule(
+        trial.rule(), trial.replaces() == null ? 0 : trial.replaces(), trial.quantity(), actor);
+  }
+
+  /** Says where goods would be put, and why. */
+  @GetMapping("/put-away/plan")
+  PuttingAway.Advice plan(
+      Actor actor,
+      @RequestParam long site,
+      @RequestParam long item,
+      @RequestParam(defaultValue = "0") long lot,
+      @RequestParam(defaultValue = "0") long place,
+      @RequestParam(defaultValue = "0") long load,
+      @RequestParam(defaultValue = "GOOD") Condition condition,
+      @RequestParam Quantity quantity) {
+    places.requireSite(site, actor);
+    return puttingAway.advice(
+        site, new PositionKey(item, place, lot, 0, load, condition), quantity);
+  }
+
+  /** What is not yet binned at a site. */
+  @GetMapping("/sites/{id}/binning")
+  Binning.Sheet sheet(Actor actor, @PathVariable long id) {
+    return binning.sheet(id, actor);
+  }
+
+  /** Writes in which bins goods are that were not yet binned. */
+  @PostMapping("/sites/{id}/binning")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('POST')")
+  Stock.Posted spread(
+      Command command, @PathVariable long id, @Valid @RequestBody Binning.Entry entry) {
+    return commands.once(
+        command,
+        "bin goods " + id,
+        entry,
+        Stock.Posted.class,
+        () -> binning.spread(command, id, entry));
+  }
+}

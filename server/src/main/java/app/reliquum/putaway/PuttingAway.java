@@ -1,0 +1,216 @@
+package app.reliquum.putaway;
+
+import app.reliquum.api.Actor;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.putaway.Parcel;
+import app.reliquum.core.putaway.Plan;
+import app.reliquum.core.putaway.PutAway;
+import app.reliquum.core.putaway.Shelf;
+import app.reliquum.core.putaway.Verdict;
+import app.reliquum.core.quantity.Pack;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.places.Places;
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Says where goods are put, and why. */
+@Service
+public class PuttingAway {
+
+  private static final int MOST_REASONS = 60;
+
+  private final JdbcClient jdbc;
+  private final Catalog catalog;
+  private final Places places;
+  private final Rules rules;
+
+  PuttingAway(JdbcClient jdbc, Catalog catalog, Places places, Rules rules) {
+    this.jdbc = jdbc;
+    this.catalog = catalog;
+    this.places = places;
+    this.rules = rules;
+  }
+
+  /** A bin that was looked at, and what was said of it. */
+  @Schema(name = "PutAwayReason")
+  public record Reason(
+      long placeId,
+      String place,
+      Plan.Stage stage,
+      boolean taken,
+      @Nullable Quantity quantity,
+      String why) {}
+
+  /** Where goods go, and for every bin that was looked at the reason. */
+  @Schema(name = "PutAwayPlan")
+  public record Advice(
+      String item, String symbol, Quantity asked, Quantity missing, List<Reason> reasons) {}
+
+  /** Plans where goods of a position would go. */
+  @Transactional(readOnly = true)
+  public Plan plan(long site, PositionKey goods, Quantity quantity) {
+    return plan(site, goods, quantity, Set.of());
+  }
+
+  /** Plans where goods would go if some empty bins were meant for others already. */
+  @Transactional(readOnly = true)
+  public Plan plan(long site, PositionKey goods, Quantity quantity, Set<Long> claimed) {
+    return plan(site, goods, quantity, new SiteShelves.Supposed(claimed, 0, null));
+  }
+
+  private Plan plan(
+      long site, PositionKey goods, Quantity quantity, SiteShelves.Supposed supposed) {
+    Catalog.Stored item = catalog.stored(goods.item());
+    Parcel parcel = parcel(goods, quantity, item);
+    long overflow = places.receiving(site).overflowArea();
+    return PutAway.plan(parcel, new SiteShelves(jdbc, site, parcel, item, overflow, supposed));
+  }
+
+  private Parcel parcel(PositionKey goods, Quantity quantity, Catalog.Stored item) {
+    Quantity split =
+        catalog.packs(goods.item()).stream()
+            .map(Pack::factor)
+            .min(Quantity::compareTo)
+            .orElse(Quantity.ONE);
+    return new Parcel(
+        goods.item(),
+        goods.lot(),
+        goods.condition(),
+        quantity,
+        item.storageClass(),
+        split,
+        goods.unitLoad(),
+        item.volume(),
+        item.weight());
+  }
+
+  /** What a bin has against goods, in words; empty if it takes them all. */
+  @Transactional(readOnly = true)
+  public Optional<String> objection(long place, PositionKey goods, Quantity quantity) {
+    if (!quantity.isPositive()) {
+      return Optional.empty();
+    }
+    Parcel parcel = parcel(goods, quantity, catalog.stored(goods.item()));
+    List<Shelf> shelf = SiteShelves.shelves(jdbc, List.of(place));
+    if (shelf.isEmpty()) {
+      return Optional.empty();
+    }
+    Verdict verdict = PutAway.fits(parcel, shelf.get(0));
+    boolean all = verdict instanceof Verdict.Taken taken && taken.quantity().equals(quantity);
+    return all ? Optional.empty() : Optional.of(words(verdict));
+  }
+
+  /** Where goods would go, with reasons for people. */
+  @Transactional(readOnly = true)
+  public Advice advice(long site, PositionKey goods, Quantity quantity) {
+    return advice(goods, quantity, plan(site, goods, quantity));
+  }
+
+  /** Where good goods would go if a rule were saved as entered. */
+  @Transactional(readOnly = true)
+  public Advice tryRule(Rules.Entry entry, long replaces, Quantity quantity, Actor actor) {
+    places.requireSite(entry.site(), actor);
+    Rules.Draft draft = rules.draft(entry);
+    long item =
+        draft.item() != null
+            ? draft.item().id()
+            : jdbc.sql("select id from item where category = ? and active order by code limit 1")
+                .param(draft.category())
+                .query(Long.class)
+                .optional()
+                .orElseThrow(
+                    () ->
+                        app.reliquum.api.Problem.invalid(
+                            "category", "No item is of the category " + draft.category() + "."));
+    SiteShelves.RuleRow row =
+        new SiteShelves.RuleRow(
+            Long.MAX_VALUE,
+            draft.item() == null ? 0 : item,
+            draft.area(),
+            draft.place(),
+            entry.priority(),
+            draft.capacity() == null ? null : draft.capacity().amount());
+    SiteShelves.Supposed trial =
+        new SiteShelves.Supposed(Set.of(), replaces, entry.active() ? row : null);
+    PositionKey goods = new PositionKey(item, 0, 0, 0, 0, Condition.GOOD);
+    return advice(goods, quantity, plan(entry.site(), goods, quantity, trial));
+  }
+
+  private Advice advice(PositionKey goods, Quantity quantity, Plan plan) {
+    List<Plan.Considered> looked =
+        plan.considered().subList(0, Math.min(MOST_REASONS, plan.considered().size()));
+    Set<Long> ids = new HashSet<>();
+    looked.forEach(one -> ids.add(one.place()));
+    Map<Long, String> addresses =
+        places.forLedger(ids).stream()
+            .collect(Collectors.toMap(Places.LedgerPlace::id, Places.LedgerPlace::address));
+    Catalog.Measured item =
+        catalog.measured(Set.of(goods.item())).stream()
+            .collect(Collectors.toMap(Catalog.Measured::id, Function.identity()))
+            .get(goods.item());
+    List<Reason> reasons = new ArrayList<>();
+    for (Plan.Considered one : looked) {
+      boolean taken = one.verdict() instanceof Verdict.Taken;
+      reasons.add(
+          new Reason(
+              one.place(),
+              addresses.getOrDefault(one.place(), "?"),
+              one.stage(),
+              taken,
+              one.verdict() instanceof Verdict.Taken part ? part.quantity() : null,
+              words(one.verdict())));
+    }
+    return new Advice(item.name(), item.unit().symbol(), quantity, plan.missing(), reasons);
+  }
+
+  private String words(Verdict verdict) {
+    if (verdict instanceof Verdict.Taken taken) {
+      return taken.full() ? "takes " + taken.quantity() + ", then it is full" : "has room";
+    }
+    if (verdict instanceof Verdict.WrongArea) {
+      return "is in an area where such goods are not kept";
+    }
+    if (verdict instanceof Verdict.OtherClass other) {
+      return other.accepts().isEmpty()
+          ? "is not made for goods of this class"
+          : "takes only goods of class " + other.accepts();
+    }
+    if (verdict instanceof Verdict.OtherItem other) {
+      String name =
+          catalog.measured(Set.of(other.item())).stream()
+              .map(Catalog.Measured::name)
+              .findFirst()
+              .orElse("another item");
+      return "holds " + name + " and takes one item only";
+    }
+    if (verdict instanceof Verdict.OtherLot other) {
+      String lot = catalog.lot(other.lot()).map(Catalog.LotCard::code).orElse("another");
+      return "holds lot " + lot + " and takes one lot only";
+    }
+    if (verdict instanceof Verdict.Full full) {
+      return switch (full.limit()) {
+        case VOLUME -> "has no more volume";
+        case WEIGHT -> "bears no more weight";
+        case UNIT_LOADS -> "has no room for another unit load";
+        case RULE -> "holds as much as its rule allows";
+      };
+    }
+    if (verdict instanceof Verdict.TooLittleRoom little) {
+      return "has room for " + little.room() + " only";
+    }
+    return "is closed";
+  }
+}

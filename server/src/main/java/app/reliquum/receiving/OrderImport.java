@@ -1,0 +1,141 @@
+package app.reliquum.receiving;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Problem;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.places.Places;
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.math.BigDecimal;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.interceptor.TransactionAspectSupport;
+
+/** Reads orders from a file: all of them, or none and a list of what is wrong. */
+@Service
+class OrderImport {
+
+  private static final int MOST_FAULTS = 200;
+
+  private final Orders orders;
+  private final Places places;
+
+  OrderImport(Orders orders, Places places) {
+    this.orders = orders;
+    this.places = places;
+  }
+
+  /** What is wrong with a row. */
+  @Schema(name = "ImportFault")
+  record Fault(int row, String sentence) {}
+
+  /** What became of a file; with faults nothing was written. */
+  @Schema(name = "ImportResult")
+  record Result(int rows, List<String> orders, boolean written, List<Fault> faults) {}
+
+  /** Reads the file; a trial writes nothing. */
+  @Transactional
+  Result read(InputStream content, boolean trial, Actor actor) {
+    List<OrderSheet.Entry> rows;
+    try {
+      rows = OrderSheet.read(content);
+    } catch (IOException fault) {
+      throw new UncheckedIOException(fault);
+    }
+    Map<String, List<OrderSheet.Entry>> byOrder = new LinkedHashMap<>();
+    for (OrderSheet.Entry row : rows) {
+      String key =
+          row.cell("number").isEmpty()
+              ? row.cell("supplier") + "\n" + row.cell("site") + "\n" + row.cell("expected")
+              : row.cell("number");
+      byOrder.computeIfAbsent(key, k -> new ArrayList<>()).add(row);
+    }
+    List<Fault> faults = new ArrayList<>();
+    List<String> made = new ArrayList<>();
+    Map<String, Long> sites = new LinkedHashMap<>();
+    places.sites(actor).forEach(site -> sites.put(site.code(), site.id()));
+    for (List<OrderSheet.Entry> order : byOrder.values()) {
+      write(order, sites, actor, made, faults);
+    }
+    boolean written = !trial && faults.isEmpty();
+    if (!written) {
+      TransactionAspectSupport.currentTransactionStatus().setRollbackOnly();
+    }
+    return new Result(
+        rows.size(), made, written, faults.subList(0, Math.min(MOST_FAULTS, faults.size())));
+  }
+
+  private void write(
+      List<OrderSheet.Entry> rows,
+      Map<String, Long> sites,
+      Actor actor,
+      List<String> made,
+      List<Fault> faults) {
+    OrderSheet.Entry first = rows.get(0);
+    int before = faults.size();
+    List<Inbound.LineEntry> lines = new ArrayList<>();
+    for (OrderSheet.Entry row : rows) {
+      try {
+        lines.add(
+            new Inbound.LineEntry(
+                row.cell("item"), Quantity.of(row.cell("quantity")), row.cell("pack"), price(row)));
+      } catch (QuantityException fault) {
+        faults.add(new Fault(row.row(), fault.getMessage()));
+      } catch (Problem problem) {
+        faults.add(new Fault(row.row(), problem.getMessage()));
+      }
+    }
+    Long site = sites.get(first.cell("site").toUpperCase(java.util.Locale.ROOT));
+    if (site == null) {
+      faults.add(
+          new Fault(
+              first.row(),
+              "There is no site '" + first.cell("site") + "'. Expected one of " + sites.keySet()));
+    }
+    if (faults.size() > before) {
+      return;
+    }
+    try {
+      Inbound.Entry entry =
+          new Inbound.Entry(
+              null, first.cell("number"), first.cell("supplier"), site, expected(first), "", lines);
+      made.add(orders.add(entry, actor).number());
+    } catch (Problem problem) {
+      Object item = problem.values().get("item");
+      int row =
+          rows.stream()
+              .filter(one -> item != null && one.cell("item").equalsIgnoreCase(item.toString()))
+              .findFirst()
+              .orElse(first)
+              .row();
+      faults.add(new Fault(row, problem.getMessage()));
+    }
+  }
+
+  private static BigDecimal price(OrderSheet.Entry row) {
+    String text = row.cell("price");
+    try {
+      return text.isEmpty() ? null : new BigDecimal(text);
+    } catch (NumberFormatException fault) {
+      throw Problem.invalid("price", "'" + text + "' is no price, like 12.50.");
+    }
+  }
+
+  private static LocalDate expected(OrderSheet.Entry row) {
+    String text = row.cell("expected");
+    try {
+      return text.isEmpty() ? null : LocalDate.parse(text);
+    } catch (DateTimeException fault) {
+      throw Problem.invalid("expected", "'" + text + "' is no date, like 2026-12-31.");
+    }
+  }
+}

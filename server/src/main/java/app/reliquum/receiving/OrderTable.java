@@ -1,0 +1,404 @@
+package app.reliquum.receiving;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Page;
+import app.reliquum.core.inbound.Arrival;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.UnitOfMeasure;
+import java.math.BigDecimal;
+import java.sql.Date;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+/** The rows of inbound orders, their lines and what was done to them. */
+@Repository
+class OrderTable {
+
+  private final JdbcClient jdbc;
+  private final Clock clock;
+
+  OrderTable(JdbcClient jdbc, Clock clock) {
+    this.jdbc = jdbc;
+    this.clock = clock;
+  }
+
+  /** An order without its lines. */
+  record Head(
+      long id,
+      int version,
+      String number,
+      Inbound.Kind kind,
+      Arrival.State state,
+      long supplierId,
+      long siteId,
+      LocalDate expected,
+      String reason,
+      String note,
+      LocalDateTime created,
+      String createdBy,
+      LocalDateTime sent) {}
+
+  private static final String HEAD =
+      """
+      select o.id, o.version, o.number, o.kind, o.state, o.supplier_id, o.site_id, o.expected,
+        o.reason, o.note, o.created, w.name created_by, o.sent
+      from inbound_order o join person w on w.id = o.created_by
+      """;
+
+  Optional<Head> find(long id) {
+    return jdbc.sql(HEAD + " where o.id = ?").param(id).query(Head.class).optional();
+  }
+
+  Optional<Head> lock(long id) {
+    jdbc.sql("select id from inbound_order where id = ? for update")
+        .param(id)
+        .query(Long.class)
+        .optional();
+    return find(id);
+  }
+
+  Optional<Head> withNumber(String number) {
+    return jdbc.sql(HEAD + " where o.number = ?").param(number).query(Head.class).optional();
+  }
+
+  long insert(
+      String number,
+      Inbound.Kind kind,
+      long supplier,
+      long site,
+      LocalDate expected,
+      String reason,
+      String note,
+      Actor actor) {
+    jdbc.sql(
+            """
+            insert into inbound_order (number, kind, state, supplier_id, site_id, expected, reason,
+              note, created, created_by) values (?, ?, 'EXPECTED', ?, ?, ?, ?, ?, ?, ?)
+            """)
+        .params(number, kind.name(), supplier, site, expected, reason, note, now(), actor.id())
+        .update();
+    return jdbc.sql("select id from inbound_order where number = ?")
+        .param(number)
+        .query(Long.class)
+        .single();
+  }
+
+  void update(long id, long supplier, long site, LocalDate expected, String note) {
+    jdbc.sql(
+            """
+            update inbound_order set supplier_id = ?, site_id = ?, expected = ?, note = ?,
+              version = version + 1 where id = ?
+            """)
+        .params(supplier, site, expected, note, id)
+        .update();
+  }
+
+  void state(long id, Arrival.State state, boolean receipt) {
+    jdbc.sql(
+            "update inbound_order set state = ?, version = version + 1"
+                + (receipt ? ", last_receipt = ?" : "")
+                + " where id = ?")
+        .params(receipt ? List.of(state.name(), now(), id) : List.of(state.name(), id))
+        .update();
+  }
+
+  void sent(long id) {
+    jdbc.sql("update inbound_order set sent = ?, version = version + 1 where id = ?")
+        .params(now(), id)
+        .update();
+  }
+
+  void event(long id, Actor actor, String what, String detail) {
+    jdbc.sql(
+            "insert into inbound_event (order_id, at, person_id, what, detail)"
+                + " values (?, ?, ?, ?, ?)")
+        .params(id, now(), actor.id(), what, detail.substring(0, Math.min(400, detail.length())))
+        .update();
+  }
+
+  // Lines
+
+  /** A line as it is kept. */
+  record LineRow(
+      int lineNo,
+      Arrival.Origin origin,
+      long itemId,
+      String pack,
+      BigDecimal packs,
+      BigDecimal quantity,
+      BigDecimal received,
+      BigDecimal price,
+      String code,
+      String name,
+      UnitOfMeasure unit) {
+
+    Arrival.OrderLine arrival() {
+      return new Arrival.OrderLine(lineNo, origin, new Quantity(quantity), new Quantity(received));
+    }
+  }
+
+  List<LineRow> lines(long order) {
+    return jdbc.sql(
+            """
+            select l.line_no, l.origin, l.item_id, l.pack, l.packs, l.quantity, l.received, l.price,
+              i.code, i.name, i.unit
+            from inbound_line l join item i on i.id = l.item_id
+            where l.order_id = ? order by l.line_no
+            """)
+        .param(order)
+        .query(LineRow.class)
+        .list();
+  }
+
+  void clearLines(long order) {
+    jdbc.sql("delete from inbound_line where order_id = ?").param(order).update();
+  }
+
+  void addLine(
+      long order,
+      int number,
+      Arrival.Origin origin,
+      long item,
+      String pack,
+      Quantity packs,
+      Quantity quantity,
+      Quantity received,
+      BigDecimal price) {
+    jdbc.sql(
+            """
+            insert into inbound_line (order_id, line_no, origin, item_id, pack, packs, quantity,
+              received, price) values (?, ?, ?, ?, ?, ?, ?, ?, ?)
+            """)
+        .params(
+            order,
+            number,
+            origin.name(),
+            item,
+            pack,
+            packs.amount(),
+            quantity.amount(),
+            received.amount(),
+            price)
+        .update();
+  }
+
+  /** Adds to what has come on a line; for lines that nobody ordered their quantity grows too. */
+  void received(long order, int line, Quantity more) {
+    jdbc.sql(
+            """
+            update inbound_line set received = received + :more,
+              quantity = if(origin = 'ORDERED', quantity, quantity + :more),
+              packs = if(origin = 'ORDERED', packs, packs + :more)
+            where order_id = :order and line_no = :line
+            """)
+        .param("more", more.amount())
+        .param("order", order)
+        .param("line", line)
+        .update();
+  }
+
+  void dropEmptyExtras(long order) {
+    jdbc.sql(
+            "delete from inbound_line where order_id = ? and origin <> 'ORDERED'"
+                + " and received = 0")
+        .param(order)
+        .update();
+  }
+
+  // What lists show
+
+  Page<Inbound.Row> page(
+      Inbound.Filter filter,
+      Long site,
+      Long item,
+      String typed,
+      Actor actor,
+      int offset,
+      int limit) {
+    LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+    String where =
+        switch (filter) {
+              case OPEN -> " where o.state in ('EXPECTED', 'ARRIVING')";
+              case LATE -> " where o.state in ('EXPECTED', 'ARRIVING') and o.expected < :today";
+              case ARRIVING -> " where o.state = 'ARRIVING'";
+              case CLOSED -> " where o.state in ('CHECKED_IN', 'CLOSED')";
+              case ALL -> " where 1 = 1";
+            }
+            + (site == null ? "" : " and o.site_id = :site")
+            + (actor.everywhere() ? "" : " and o.site_id in (:sites)")
+            + (item == null
+                ? ""
+                : " and exists (select 1 from inbound_line l where l.order_id = o.id"
+                    + " and l.item_id = :item)")
+            + (typed == null || typed.isBlank()
+                ? ""
+                : " and (o.number like :starts or s.name like :holds or exists (select 1 from"
+                    + " inbound_line l join item i on i.id = l.item_id where l.order_id = o.id"
+                    + " and (i.code like :starts or i.name like :holds)))");
+    String words = typed == null ? "" : typed.strip().replaceAll("[%_\\\\]", "");
+    Map<String, Object> params = new HashMap<>();
+    params.put("today", today);
+    params.put("site", site);
+    params.put("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites());
+    params.put("item", item);
+    params.put("starts", words + "%");
+    params.put("holds", "%" + words + "%");
+    params.put("limit", Page.limit(limit));
+    params.put("offset", offset);
+    String tables = " from inbound_order o left join supplier s on s.id = o.supplier_id";
+    long total =
+        jdbc.sql("select count(*)" + tables + where).params(params).query(Long.class).single();
+    String order =
+        filter == Inbound.Filter.CLOSED || filter == Inbound.Filter.ALL
+            ? " order by coalesce(o.last_receipt, o.created) desc, o.id desc"
+            : " order by o.expected is null, o.expected, o.number";
+    List<Inbound.Row> rows =
+        jdbc.sql(
+                """
+                select o.*, s.name supplier, t.name site,
+                  (select count(*) from inbound_line l where l.order_id = o.id) line_count,
+                  (select count(*) from inbound_line l where l.order_id = o.id
+                    and l.origin = 'ORDERED' and l.received < l.quantity) open_count,
+                  (select avg(least(1, l.received / l.quantity)) from inbound_line l
+                    where l.order_id = o.id and l.origin = 'ORDERED') progress,
+                  (select sum(l.packs * l.price) from inbound_line l where l.order_id = o.id) value
+                """
+                    + tables
+                    + " join site t on t.id = o.site_id"
+                    + where
+                    + order
+                    + " limit :limit offset :offset")
+            .params(params)
+            .query((row, n) -> row(row, today))
+            .list();
+    return new Page<>(total, offset, rows);
+  }
+
+  private static Inbound.Row row(ResultSet row, LocalDate today) throws SQLException {
+    LocalDate expected = date(row.getDate("expected"));
+    Arrival.State state = Arrival.State.valueOf(row.getString("state"));
+    Inbound.Kind kind = Inbound.Kind.valueOf(row.getString("kind"));
+    BigDecimal progress = row.getBigDecimal("progress");
+    return new Inbound.Row(
+        row.getLong("id"),
+        row.getString("number"),
+        kind,
+        state,
+        row.getString("supplier"),
+        row.getString("site"),
+        row.getLong("site_id"),
+        expected,
+        late(expected, state, today),
+        row.getInt("line_count"),
+        row.getInt("open_count"),
+        progress == null ? 0 : progress.movePointRight(2).intValue(),
+        row.getBigDecimal("value"),
+        instant(row.getTimestamp("last_receipt")),
+        row.getString("reason"));
+  }
+
+  static int late(LocalDate expected, Arrival.State state, LocalDate today) {
+    boolean open = state == Arrival.State.EXPECTED || state == Arrival.State.ARRIVING;
+    return open && expected != null && expected.isBefore(today)
+        ? (int) (today.toEpochDay() - expected.toEpochDay())
+        : 0;
+  }
+
+  List<Inbound.Event> events(long order) {
+    return jdbc.sql(
+            """
+            select e.at, w.name, e.what, e.detail from inbound_event e
+              join person w on w.id = e.person_id where e.order_id = ? order by e.at, e.id
+            """)
+        .param(order)
+        .query(
+            (row, n) ->
+                new Inbound.Event(
+                    instant(row.getTimestamp(1)),
+                    row.getString(2),
+                    row.getString(3),
+                    row.getString(4)))
+        .list();
+  }
+
+  List<Inbound.Receipt> receipts(String number) {
+    return jdbc.sql(
+            """
+            select p.id, p.effective, w.name person, coalesce(p.document_line, 0) line, i.code,
+              i.name, i.id item_id, l.lot_id, t.code lot, r.code serial, u.code unit_load,
+              b.address, l.to_condition, l.quantity,
+              exists (select 1 from posting v where v.reverses_id = p.id) reversed
+            from posting p join ledger_line l on l.posting_id = p.id
+              join item i on i.id = l.item_id join person w on w.id = p.person_id
+              join place b on b.id = l.to_place_id
+              left join lot t on t.id = l.lot_id left join serial r on r.id = l.serial_id
+              left join unit_load u on u.id = l.to_unit_load_id
+            where p.document = ? and p.kind in ('RECEIPT', 'RETURN')
+            order by p.id desc, l.line_no limit 1000
+            """)
+        .param(number)
+        .query(
+            (row, n) ->
+                new Inbound.Receipt(
+                    row.getLong(1),
+                    instant(row.getTimestamp(2)),
+                    row.getString(3),
+                    row.getInt(4),
+                    row.getString(5),
+                    row.getString(6),
+                    row.getLong(7),
+                    row.getLong(8),
+                    row.getString(9),
+                    row.getString(10),
+                    row.getString(11),
+                    row.getString(12),
+                    Condition.values()[row.getInt(13)],
+                    new Quantity(row.getBigDecimal(14)),
+                    row.getBoolean(15)))
+        .list();
+  }
+
+  /** Sums of what is still expected of some items. */
+  Map<Long, Quantity> coming(List<Long> items, long site) {
+    Map<Long, Quantity> sums = new HashMap<>();
+    jdbc.sql(
+            "select l.item_id, sum(l.quantity - l.received) coming from inbound_line l"
+                + " join inbound_order o on o.id = l.order_id"
+                + " where l.item_id in (:items) and l.origin = 'ORDERED'"
+                + " and l.received < l.quantity and o.state in ('EXPECTED', 'ARRIVING')"
+                + (site == 0 ? "" : " and o.site_id = :site")
+                + " group by l.item_id")
+        .param("items", items)
+        .param("site", site)
+        .query(
+            row -> {
+              sums.put(row.getLong(1), new Quantity(row.getBigDecimal(2)));
+            });
+    return sums;
+  }
+
+  LocalDateTime now() {
+    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
+  }
+
+  static Instant instant(Timestamp moment) {
+    return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
+  }
+
+  static LocalDate date(Date date) {
+    return date == null ? null : date.toLocalDate();
+  }
+}

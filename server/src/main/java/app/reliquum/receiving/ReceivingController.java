@@ -1,0 +1,206 @@
+package app.reliquum.receiving;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import app.reliquum.api.Page;
+import app.reliquum.api.Problem;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Size;
+import java.io.ByteArrayInputStream;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api")
+class ReceivingController {
+
+  private final Orders orders;
+  private final OrderImport files;
+  private final Suppliers suppliers;
+  private final Checking checking;
+  private final Commands commands;
+
+  ReceivingController(
+      Orders orders, OrderImport files, Suppliers suppliers, Checking checking, Commands commands) {
+    this.orders = orders;
+    this.files = files;
+    this.suppliers = suppliers;
+    this.checking = checking;
+    this.commands = commands;
+  }
+
+  // Suppliers
+
+  @GetMapping("/suppliers")
+  List<Suppliers.Card> suppliers() {
+    return suppliers.all();
+  }
+
+  @PostMapping("/suppliers")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('RULES')")
+  Suppliers.Card addSupplier(Command command, @Valid @RequestBody Suppliers.Entry entry) {
+    return commands.once(
+        command, "add supplier", entry, Suppliers.Card.class, () -> suppliers.add(entry));
+  }
+
+  @PutMapping("/suppliers/{id}")
+  @PreAuthorize("hasAuthority('RULES')")
+  Suppliers.Card changeSupplier(
+      Command command, @PathVariable long id, @Valid @RequestBody Suppliers.Entry entry) {
+    return commands.once(
+        command,
+        "change supplier " + id,
+        entry,
+        Suppliers.Card.class,
+        () -> suppliers.change(id, entry));
+  }
+
+  // Orders
+
+  @GetMapping("/inbound")
+  Page<Inbound.Row> orders(
+      Actor actor,
+      @RequestParam(defaultValue = "OPEN") Inbound.Filter filter,
+      @RequestParam(required = false) Long site,
+      @RequestParam(required = false) Long item,
+      @RequestParam(required = false) String q,
+      @RequestParam(defaultValue = "0") int offset,
+      @RequestParam(defaultValue = "100") int limit) {
+    return orders.page(filter, site, item, q, actor, Math.max(0, offset), limit);
+  }
+
+  @GetMapping("/inbound/{id}")
+  Inbound.Card order(Actor actor, @PathVariable long id) {
+    return orders.card(id, actor);
+  }
+
+  @PostMapping("/inbound")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('POST')")
+  Inbound.Card add(Command command, @Valid @RequestBody Inbound.Entry entry) {
+    return commands.once(
+        command, "add order", entry, Inbound.Card.class, () -> orders.add(entry, command.actor()));
+  }
+
+  @PutMapping("/inbound/{id}")
+  @PreAuthorize("hasAuthority('POST')")
+  Inbound.Card change(
+      Command command, @PathVariable long id, @Valid @RequestBody Inbound.Entry entry) {
+    return commands.once(
+        command,
+        "change order " + id,
+        entry,
+        Inbound.Card.class,
+        () -> orders.change(id, entry, command.actor()));
+  }
+
+  /** Begins a receipt that nobody expected, or a customer's return. */
+  @PostMapping("/inbound/unexpected")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('MOVE')")
+  Inbound.Card begin(Command command, @Valid @RequestBody Inbound.UnexpectedEntry entry) {
+    return commands.once(
+        command,
+        "begin receipt",
+        entry,
+        Inbound.Card.class,
+        () -> orders.begin(entry, command.actor()));
+  }
+
+  /** Sends an order to its supplier. */
+  @PostMapping("/inbound/{id}/sending")
+  @PreAuthorize("hasAuthority('POST')")
+  Inbound.Card send(Command command, @PathVariable long id) {
+    return commands.once(
+        command,
+        "send order " + id,
+        "",
+        Inbound.Card.class,
+        () -> orders.send(id, command.actor()));
+  }
+
+  /** Why an order is closed; needed if something is open. */
+  record Closing(@Size(max = 200) String reason) {}
+
+  @PostMapping("/inbound/{id}/closing")
+  @PreAuthorize("hasAuthority('POST')")
+  Inbound.Card close(Command command, @PathVariable long id, @Valid @RequestBody Closing closing) {
+    return commands.once(
+        command,
+        "close order " + id,
+        closing,
+        Inbound.Card.class,
+        () -> orders.close(id, closing.reason(), command.actor()));
+  }
+
+  /** Reads orders from a CSV or XLSX file: all of them, or none. A trial writes nothing. */
+  @PostMapping(
+      path = "/inbound/file",
+      consumes = {MediaType.APPLICATION_OCTET_STREAM_VALUE, "text/csv"})
+  @PreAuthorize("hasAuthority('POST')")
+  OrderImport.Result read(
+      Command command,
+      @RequestParam(defaultValue = "false") boolean trial,
+      @RequestBody byte[] content) {
+    if (trial) {
+      return files.read(new ByteArrayInputStream(content), true, command.actor());
+    }
+    // A file with faults writes nothing, and so may be sent again under the same id.
+    OrderImport.Result tried = files.read(new ByteArrayInputStream(content), true, command.actor());
+    return tried.faults().isEmpty()
+        ? commands.once(
+            command,
+            "read orders",
+            content,
+            OrderImport.Result.class,
+            () -> files.read(new ByteArrayInputStream(content), false, command.actor()))
+        : tried;
+  }
+
+  // What waits
+
+  @GetMapping("/waiting")
+  List<Checking.Waiting> waiting(
+      Actor actor,
+      @RequestParam(required = false) Long site,
+      @RequestParam(defaultValue = "false") boolean toCheck) {
+    return checking.waiting(site, toCheck, actor);
+  }
+
+  @PostMapping("/checks")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('MOVE')")
+  Checking.Checked check(Command command, @Valid @RequestBody Checking.Entry entry) {
+    return commands.once(
+        command,
+        "check goods",
+        entry,
+        Checking.Checked.class,
+        () -> checking.check(command, entry));
+  }
+
+  @GetMapping("/pictures/{posting}")
+  ResponseEntity<byte[]> picture(@PathVariable long posting) {
+    Checking.Picture picture =
+        checking
+            .pictureOf(posting)
+            .orElseThrow(() -> Problem.missing("picture of posting", posting));
+    return ResponseEntity.ok()
+        .contentType(MediaType.parseMediaType(picture.mediaType()))
+        .body(picture.content());
+  }
+}

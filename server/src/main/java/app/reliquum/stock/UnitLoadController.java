@@ -1,0 +1,59 @@
+package app.reliquum.stock;
+
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/unit-loads")
+class UnitLoadController {
+
+  private final UnitLoads loads;
+  private final Commands commands;
+
+  UnitLoadController(UnitLoads loads, Commands commands) {
+    this.loads = loads;
+    this.commands = commands;
+  }
+
+  /** A new unit load with a number of the house's own, to print a label for. */
+  @PostMapping
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('MOVE')")
+  UnitLoads.Card make(Command command) {
+    return commands.once(command, "make unit load", "", UnitLoads.Card.class, loads::make);
+  }
+
+  /** A trolley as entered. */
+  @Schema(name = "TrolleyEntry")
+  record TrolleyEntry(
+      @NotNull
+          @Pattern(
+              regexp = "[A-Z][A-Z0-9-]{0,11}",
+              message = "is a capital letter with up to 11 letters, digits and hyphens")
+          String code,
+      @NotNull @Size(max = 60) String name) {}
+
+  @PostMapping("/trolleys")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('RULES')")
+  UnitLoads.Card addTrolley(Command command, @Valid @RequestBody TrolleyEntry entry) {
+    return commands.once(
+        command,
+        "add trolley",
+        entry,
+        UnitLoads.Card.class,
+        () -> loads.addTrolley(entry.code(), entry.name().strip()));
+  }
+}
