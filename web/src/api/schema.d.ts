@@ -1048,13 +1048,13 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
   schemas: {
-    Act: {
+    ActEntry: {
       /** @enum {string} */
       action: 'MOVE' | 'RECEIVE' | 'PUTAWAY' | 'CONFIRM' | 'UNDO' | 'SAME' | 'TURN' | 'CLEAR';
       /** Format: int64 */
       site: number;
       /** @enum {string} */
-      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE';
+      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE';
     };
     AreaCard: {
       code: string;
@@ -1076,9 +1076,9 @@ export interface components {
       /** Format: int32 */
       version?: number;
     };
-    Arriving: {
+    ArrivingEntry: {
       /** Format: int64 */
-      order: number;
+      order?: number;
       /** Format: int64 */
       site: number;
     };
@@ -1230,8 +1230,8 @@ export interface components {
     CheckedCard: {
       postings: number[];
     };
-    Closing: {
-      reason: string;
+    ClosingEntry: {
+      reason?: string;
     };
     Done: {
       /** Format: int64 */
@@ -2272,19 +2272,19 @@ export interface components {
       /** Format: int32 */
       walkStep?: number;
     };
-    Said: {
+    SayEntry: {
       saying: components['schemas']['FloorSaying'];
       /** Format: int64 */
       site: number;
       /** @enum {string} */
-      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE';
+      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE';
     };
-    Scan: {
+    ScanEntry: {
       /** Format: int64 */
       site: number;
       text: string;
       /** @enum {string} */
-      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE';
+      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE';
     };
     SiteCard: {
       areas: components['schemas']['AreaCard'][];
@@ -2790,7 +2790,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['Act'];
+        'application/json': components['schemas']['ActEntry'];
       };
     };
     responses: {
@@ -2816,7 +2816,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['Said'];
+        'application/json': components['schemas']['SayEntry'];
       };
     };
     responses: {
@@ -2842,7 +2842,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['Scan'];
+        'application/json': components['schemas']['ScanEntry'];
       };
     };
     responses: {
@@ -2890,7 +2890,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['Act'];
+        'application/json': components['schemas']['ActEntry'];
       };
     };
     responses: {
@@ -2916,7 +2916,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['Arriving'];
+        'application/json': components['schemas']['ArrivingEntry'];
       };
     };
     responses: {
@@ -2942,7 +2942,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['Said'];
+        'application/json': components['schemas']['SayEntry'];
       };
     };
     responses: {
@@ -2968,7 +2968,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['Scan'];
+        'application/json': components['schemas']['ScanEntry'];
       };
     };
     responses: {
@@ -3015,7 +3015,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['Scan'];
+        'application/json': components['schemas']['ScanEntry'];
       };
     };
     responses: {
@@ -3221,7 +3221,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['Closing'];
+        'application/json': components['schemas']['ClosingEntry'];
       };
     };
     responses: {

@@ -14,6 +14,7 @@ import { ProblemNote } from '../kit/ProblemNote';
 import { parts, StockBar } from '../kit/StockBar';
 import { sound } from '../kit/tones';
 import { ScanBar } from './ScanBar';
+import { saying } from './useSentence';
 
 type Site = Schemas['SiteCard'];
 type Row = Schemas['OnHandRow'];
@@ -36,15 +37,11 @@ function useStart(site: Site) {
     },
     onSuccess: (view) => {
       sound(view.outcome === 'REFUSED' ? 'bad' : 'good');
-      queries.setQueryData(['floor-move', site.id], view);
+      queries.setQueryData(['floor-move', site.id, 'MOVE'], view);
       void navigate('/floor/move');
     },
     onError: () => sound('bad'),
   });
-}
-
-function saying(part: Partial<Schemas['FloorSaying']> & Pick<Schemas['FloorSaying'], 'kind'>) {
-  return part as Schemas['FloorSaying'];
 }
 
 function Card({

@@ -8,6 +8,7 @@ import { ShiftContext } from '../app/shift';
 import { Drop } from '../kit/Drop';
 import { BinCard, ItemCard } from './Cards';
 import { MoveSentence } from './MoveSentence';
+import { ReceiveSentence } from './ReceiveSentence';
 import { Rest } from './Rest';
 
 const SITE = 'reliquum.site';
@@ -45,6 +46,11 @@ export default function Floor() {
         <Routes>
           <Route index element={<Rest site={site} />} />
           <Route path="move" element={<MoveSentence key={site.id} site={site} />} />
+          <Route
+            path="put-away"
+            element={<MoveSentence key={site.id} site={site} verb="PUT_AWAY" />}
+          />
+          <Route path="receive" element={<ReceiveSentence key={site.id} site={site} />} />
           <Route path="item/:id" element={<ItemCard site={site} />} />
           <Route path="bin/:id" element={<BinCard site={site} />} />
           <Route path="*" element={<Navigate to="/floor" replace />} />

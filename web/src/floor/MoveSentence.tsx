@@ -1,123 +1,106 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useMutation, useMutationState, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
-import { api, Problem, read, type Schemas } from '../api/client';
+import { api, read, type Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
-import { sound } from '../kit/tones';
 import { Blank } from './Blank';
 import { Candidates, Choices } from './Offers';
+import { DoneNote, MainButton, SmallButton, Warning } from './Parts';
+import { RoundList, WaitingList, WhyHere } from './PutAwayLists';
 import { Refusal } from './Refusal';
 import { ScanBar } from './ScanBar';
+import { useSentence, type ActionName } from './useSentence';
 
 type View = Schemas['FloorMove'];
-type ActionName = Schemas['Act']['action'];
+export type MovingVerb = 'MOVE' | 'PUT_AWAY';
 
-/** One thing said to the sentence. Its command id is made when it is said, so a repeat is no second. */
-type Step = { id: string } & (
-  | { kind: 'scan'; text: string }
-  | { kind: 'say'; saying: Schemas['FloorSaying'] }
-  | { kind: 'act'; action: ActionName }
-);
-
-const PATIENCE = 40;
-const DESK = ['floor-move-say'];
-
-function useMoveDesk(site: number) {
-  const queries = useQueryClient();
-  const key = ['floor-move', site];
-  const view = useQuery({
-    queryKey: key,
-    queryFn: () => read(api.GET('/api/floor/move', { params: { query: { site } } })),
-    staleTime: 0,
-    refetchOnWindowFocus: true,
-  });
-  const say = useMutation({
-    mutationKey: DESK,
-    // One after another: scans must not overtake each other.
-    scope: { id: 'floor-move' },
-    networkMode: 'always',
-    retry: (times, fault) => fault instanceof Problem && fault.status === 0 && times < PATIENCE,
-    retryDelay: 1500,
-    mutationFn: (step: Step) => {
-      const params = { header: { 'Idempotency-Key': step.id } };
+function useMoveDesk(site: number, verb: MovingVerb) {
+  return useSentence<View>(
+    ['floor-move', site, verb],
+    () => read(api.GET('/api/floor/move', { params: { query: { site, verb } } })),
+    (params, step) => {
       switch (step.kind) {
         case 'scan':
           return read(
-            api.POST('/api/floor/move/scan', { params, body: { site, text: step.text } }),
+            api.POST('/api/floor/move/scan', { params, body: { site, verb, text: step.text } }),
           );
         case 'say':
           return read(
-            api.POST('/api/floor/move/say', { params, body: { site, saying: step.saying } }),
+            api.POST('/api/floor/move/say', { params, body: { site, verb, saying: step.saying } }),
           );
         case 'act':
           return read(
-            api.POST('/api/floor/move/act', { params, body: { site, action: step.action } }),
+            api.POST('/api/floor/move/act', { params, body: { site, verb, action: step.action } }),
           );
+        case 'order':
+          throw new Error('A move is about no order.');
       }
     },
-    onSuccess: (next) => {
-      queries.setQueryData(key, next);
-      sound(next.outcome === 'REFUSED' ? 'bad' : next.outcome === 'DONE' ? 'done' : 'good');
-    },
-    onError: () => {
-      sound('bad');
-      void queries.invalidateQueries({ queryKey: key });
-    },
-  });
-  // Any that waits, not only the latest: later scans queue behind it.
-  const waiting = useMutationState({
-    filters: { mutationKey: DESK, status: 'pending' },
-    select: (step) => step.state.failureCount > 0,
-  });
-  return { view, say, offline: waiting.includes(true) };
+  );
 }
 
-/** What is being done, as one plain sentence with blanks that scans fill in any order. */
-export function MoveSentence({ site }: { site: Schemas['SiteCard'] }) {
+/**
+ * What is being done, as one plain sentence with blanks that scans fill in any order. Putting away
+ * is a move of what waits on a dock or a trolley.
+ */
+export function MoveSentence({
+  site,
+  verb = 'MOVE',
+}: {
+  site: Schemas['SiteCard'];
+  verb?: MovingVerb;
+}) {
   const { t } = useTranslation();
   const navigate = useNavigate();
-  const { view, say, offline } = useMoveDesk(site.id);
-  const now = view.data;
-  const scan = (text: string) =>
-    text.trim() ? say.mutate({ id: crypto.randomUUID(), kind: 'scan', text }) : act('CONFIRM');
-  const act = (action: ActionName) => say.mutate({ id: crypto.randomUUID(), kind: 'act', action });
-  const speak = (saying: Schemas['FloorSaying']) =>
-    say.mutate({ id: crypto.randomUUID(), kind: 'say', saying });
-
+  const desk = useMoveDesk(site.id, verb);
+  const [asking, setAsking] = useState(false);
+  const now = desk.view.data;
   if (!now) {
-    return <Box sx={{ p: 2 }}>{view.error ? view.error.message : t('loading')}</Box>;
+    const fault = desk.view.error;
+    return <Box sx={{ p: 2 }}>{fault ? fault.message : t('loading')}</Box>;
   }
+  const away = verb === 'PUT_AWAY';
+  const resting = !now.canUndo && now.outcome !== 'DONE';
+  const onTrolley = now.load?.part === 'OFF' && now.item.state === 'EMPTY' ? now.load : null;
   return (
     <>
       <Box sx={{ flex: 1, overflow: 'auto' }}>
         {now.outcome === 'DONE' && now.done ? (
-          <Done view={now} onSame={() => act('SAME')} />
+          <Done view={now} onSame={away ? undefined : () => desk.act('SAME')} />
+        ) : away && resting ? (
+          <Box component="h1" sx={{ typography: 'h1', fontSize: 30, m: 0, p: 2, pb: 1 }}>
+            {t('away.title')}
+          </Box>
         ) : (
-          <Sentence view={now} />
+          <Sentence view={now} onWhy={() => setAsking(true)} />
         )}
-        {offline && <Refusal sentence={t('move.offline')} />}
-        {say.error && !say.isPending && <Refusal sentence={say.error.message} />}
-        {now.refusal && !say.error && <Refusal sentence={now.refusal.sentence} />}
-        {now.choices.length > 0 && <Choices choices={now.choices} onChoose={speak} />}
-        {now.outcome !== 'DONE' && now.choices.length === 0 && (
-          <Candidates view={now} onChoose={speak} />
+        {desk.offline && <Refusal sentence={t('move.offline')} />}
+        {desk.fault && <Refusal sentence={desk.fault.message} />}
+        {now.refusal && !desk.fault && <Refusal sentence={now.refusal.sentence} />}
+        {now.warning && <Warning>{t('away.warning', { why: now.warning })}</Warning>}
+        {now.choices.length > 0 && <Choices choices={now.choices} onChoose={desk.say} />}
+        {away && !now.canUndo && <WaitingList site={site.id} onChoose={desk.say} />}
+        {onTrolley && <RoundList site={site.id} load={onTrolley.id} />}
+        {now.outcome !== 'DONE' && now.choices.length === 0 && !onTrolley && (
+          <Candidates view={now} onChoose={desk.say} />
         )}
+        {asking && <WhyHere site={site.id} view={now} onClose={() => setAsking(false)} />}
       </Box>
       <Doings
         view={now}
-        busy={say.isPending && !offline}
-        onAct={act}
+        busy={desk.busy}
+        onAct={desk.act}
         onLeave={() => void navigate('/floor')}
       />
-      <ScanBar hint={t('move.hint')} onScan={scan} />
+      <ScanBar hint={t(away ? 'away.hint' : 'move.hint')} onScan={desk.scan} />
     </>
   );
 }
 
-function Sentence({ view }: { view: View }) {
+function Sentence({ view, onWhy }: { view: View; onWhy: () => void }) {
   const { t } = useTranslation();
   const why = (reason: Schemas['FloorPlace']['why']) =>
     reason ? t(`move.why.${reason}`) : undefined;
@@ -128,7 +111,72 @@ function Sentence({ view }: { view: View }) {
       data-testid="sentence"
       sx={{ m: 0, p: 2, fontSize: 25, fontWeight: 400, lineHeight: 1.75 }}
     >
-      {t('move.move')}{' '}
+      {t(view.verb === 'PUT_AWAY' ? 'away.putAway' : 'move.move')}{' '}
+      {view.load?.part === 'WHOLE' ? (
+        <WholeLoad load={view.load} />
+      ) : (
+        <GoodsOf view={view} why={why} />
+      )}{' '}
+      {t('move.from')}{' '}
+      <Blank state={view.from.state} label={t('from')}>
+        <Code>{view.from.address}</Code>
+      </Blank>{' '}
+      {view.load?.part === 'ONTO' ? (
+        <>
+          {t('away.onto')}{' '}
+          <Blank state="SAID" label={t('load')}>
+            <Code>{view.load.code}</Code>
+          </Blank>
+        </>
+      ) : (
+        <>
+          {t('move.to')}{' '}
+          <Blank state={view.to.state} label={t('to')} why={why(view.to.why)}>
+            {/* Whoever puts away reads this from the trolley. */}
+            <Box component="span" sx={{ fontSize: view.verb === 'PUT_AWAY' ? 36 : 'inherit' }}>
+              <Code>{view.to.address}</Code>
+            </Box>
+          </Blank>
+        </>
+      )}
+      <Facts view={view} />
+      {(view.to.why ?? view.warning) && view.item.id !== null && (
+        <Button onClick={onWhy} sx={{ minHeight: 48, fontSize: 17, px: 0 }}>
+          {t('away.why')}
+        </Button>
+      )}
+    </Box>
+  );
+}
+
+function WholeLoad({ load }: { load: Schemas['FloorLoad'] }) {
+  const { t } = useTranslation();
+  const one = load.contents.length === 1 ? load.contents[0] : undefined;
+  return (
+    <>
+      {t('away.load')}{' '}
+      <Blank state="SAID" label={t('load')}>
+        <Code>{load.code}</Code>
+      </Blank>{' '}
+      <Box component="span" sx={{ color: 'text.secondary' }}>
+        {one
+          ? `(${quantity(one.quantity)} ${one.symbol} ${one.name})`
+          : t('away.kinds', { count: load.contents.length })}
+      </Box>
+    </>
+  );
+}
+
+function GoodsOf({
+  view,
+  why,
+}: {
+  view: View;
+  why: (reason: Schemas['FloorPlace']['why']) => string | undefined;
+}) {
+  const { t } = useTranslation();
+  return (
+    <>
       <Blank state={view.quantity.state} label={t('quantity')} why={why(view.quantity.why)} narrow>
         {view.quantity.value && quantity(view.quantity.value)} {view.item.symbol}
       </Blank>{' '}
@@ -153,17 +201,8 @@ function Sentence({ view }: { view: View }) {
             <Code>{view.serials.join(', ')}</Code>
           </Blank>
         </>
-      )}{' '}
-      {t('move.from')}{' '}
-      <Blank state={view.from.state} label={t('from')}>
-        <Code>{view.from.address}</Code>
-      </Blank>{' '}
-      {t('move.to')}{' '}
-      <Blank state={view.to.state} label={t('to')} why={why(view.to.why)}>
-        <Code>{view.to.address}</Code>
-      </Blank>
-      <Facts view={view} />
-    </Box>
+      )}
+    </>
   );
 }
 
@@ -178,6 +217,12 @@ function Facts({ view }: { view: View }) {
       t('move.holds', { place: view.from.address, amount: quantity(view.held) }),
     view.lot?.expiry && `${t('expires')} ${date(view.lot.expiry)}`,
     view.condition && view.condition !== 'GOOD' && t(`conditions.${view.condition}`),
+    view.elsewhere.length > 0 &&
+      t('away.elsewhere', {
+        places: view.elsewhere
+          .map((one) => `${one.address} (${quantity(one.quantity)})`)
+          .join(', '),
+      }),
   ].filter(Boolean);
   return (
     <Box component="span" sx={{ display: 'block', fontSize: 17, color: 'text.secondary' }}>
@@ -186,34 +231,25 @@ function Facts({ view }: { view: View }) {
   );
 }
 
-function Done({ view, onSame }: { view: View; onSame: () => void }) {
+function Done({ view, onSame }: { view: View; onSame?: () => void }) {
   const { t } = useTranslation();
   return (
-    <Box role="status" sx={{ p: 2 }}>
-      <Box
-        sx={{
-          borderLeft: 10,
-          borderColor: 'success.main',
-          pl: 2,
-          py: 1,
-          fontSize: 24,
-          lineHeight: 1.4,
-          bgcolor: 'background.paper',
-        }}
-      >
-        <Box sx={{ color: 'success.main', fontWeight: 700 }}>{t('move.done')}</Box>
-        {view.done?.sentence}
-      </Box>
-      <Button
-        variant="outlined"
-        fullWidth
-        onClick={onSame}
-        sx={{ mt: 2, minHeight: 64, fontSize: 20 }}
-      >
-        {t('move.same')}
-      </Button>
-      <Box sx={{ mt: 2, color: 'text.secondary' }}>{t('move.next')}</Box>
-    </Box>
+    <>
+      <DoneNote title={t('move.done')}>{view.done?.sentence}</DoneNote>
+      {onSame && (
+        <Box sx={{ px: 2, pb: 2 }}>
+          <Button
+            variant="outlined"
+            fullWidth
+            onClick={onSame}
+            sx={{ minHeight: 64, fontSize: 20 }}
+          >
+            {t('move.same')}
+          </Button>
+          <Box sx={{ mt: 2, color: 'text.secondary' }}>{t('move.next')}</Box>
+        </Box>
+      )}
+    </>
   );
 }
 
@@ -230,45 +266,35 @@ function Doings({
 }) {
   const { t } = useTranslation();
   const begun = view.canUndo;
-  const main = view.ready ? t('move.confirm') : view.whole ? t('move.accept') : undefined;
-  const small = { minHeight: 56, fontSize: 17, flex: 1 };
+  const doIt =
+    view.load?.part === 'ONTO'
+      ? t('away.load_it')
+      : t(view.verb === 'PUT_AWAY' ? 'away.confirm' : 'move.confirm');
+  const main = view.ready ? doIt : view.whole ? t('move.accept') : undefined;
   return (
     <Box sx={{ px: 1.5, pb: 1.5, display: 'grid', gap: 1 }}>
       <Box sx={{ display: 'flex', gap: 1 }}>
         {begun ? (
           <>
-            <Button variant="outlined" sx={small} onClick={() => onAct('UNDO')}>
-              {t('move.undo')}
-            </Button>
-            <Button variant="outlined" sx={small} onClick={() => onAct('TURN')}>
-              {t('move.turn')}
-            </Button>
-            <Button variant="outlined" sx={small} onClick={() => onAct('CLEAR')}>
-              {t('move.clear')}
-            </Button>
+            <SmallButton onClick={() => onAct('UNDO')}>{t('move.undo')}</SmallButton>
+            {view.verb === 'MOVE' && (
+              <SmallButton onClick={() => onAct('TURN')}>{t('move.turn')}</SmallButton>
+            )}
+            <SmallButton onClick={() => onAct('CLEAR')}>{t('move.clear')}</SmallButton>
           </>
         ) : (
           <>
-            <Button variant="outlined" sx={small} onClick={onLeave}>
-              {t('back')}
-            </Button>
-            {view.canSame && view.outcome !== 'DONE' && (
-              <Button variant="outlined" sx={small} onClick={() => onAct('SAME')}>
-                {t('move.same')}
-              </Button>
+            <SmallButton onClick={onLeave}>{t('back')}</SmallButton>
+            {view.canSame && view.outcome !== 'DONE' && view.verb === 'MOVE' && (
+              <SmallButton onClick={() => onAct('SAME')}>{t('move.same')}</SmallButton>
             )}
           </>
         )}
       </Box>
       {main && (
-        <Button
-          variant="contained"
-          disabled={busy}
-          onClick={() => onAct('CONFIRM')}
-          sx={{ minHeight: 68, fontSize: 24 }}
-        >
+        <MainButton disabled={busy} onClick={() => onAct('CONFIRM')}>
           {main}
-        </Button>
+        </MainButton>
       )}
     </Box>
   );

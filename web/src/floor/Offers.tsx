@@ -4,14 +4,10 @@ import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
+import { saying, type Saying } from './useSentence';
 
 type View = Schemas['FloorMove'];
 type Candidate = Schemas['FloorCandidate'];
-type Saying = Schemas['FloorSaying'];
-
-function saying(part: Partial<Saying> & Pick<Saying, 'kind'>): Saying {
-  return part as Saying;
-}
 
 /** A code with several meanings is never guessed: these are they. */
 export function Choices({

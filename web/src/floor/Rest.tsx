@@ -1,19 +1,22 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
-import { api, Problem, read, type Schemas } from '../api/client';
+import { api, commandId, Problem, read, type Schemas } from '../api/client';
 import { useMay } from '../app/session';
 import { sound } from '../kit/tones';
 import { Refusal } from './Refusal';
 import { ScanBar } from './ScanBar';
+import { saying } from './useSentence';
 
 type Hit = Schemas['FloorHit'];
 
-function cardOf(hit: Hit): string {
-  return hit.kind === 'BIN' ? `/floor/bin/${hit.id}` : `/floor/item/${hit.itemId}`;
-}
+const DOORS: Partial<Record<string, string>> = {
+  MOVE: '/floor/move',
+  PUTAWAY: '/floor/put-away',
+  RECEIVE: '/floor/receive',
+};
 
 /** Nothing is being done: whatever is scanned is a start. */
 export function Rest({ site }: { site: Schemas['SiteCard'] }) {
@@ -21,19 +24,25 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
   const navigate = useNavigate();
   const mayMove = useMay('MOVE');
   const unfinished = useQuery({
-    queryKey: ['floor-move', site.id],
+    queryKey: ['floor-move', site.id, 'MOVE'],
     queryFn: () => read(api.GET('/api/floor/move', { params: { query: { site: site.id } } })),
     enabled: mayMove,
   });
+  const waiting = useQuery({
+    queryKey: ['waiting', site.id],
+    queryFn: () => read(api.GET('/api/waiting', { params: { query: { site: site.id } } })),
+  });
+  const open = useOpen(site.id);
   const scan = useMutation({
     mutationFn: (text: string) =>
       read(api.POST('/api/floor/scan', { body: { site: site.id, text } })),
     onSuccess: (found) => {
       sound(found.refusal ? 'bad' : 'good');
-      if (found.action === 'MOVE') {
-        void navigate('/floor/move');
+      const door = found.action && DOORS[found.action];
+      if (door) {
+        void navigate(door);
       } else if (found.hits.length === 1) {
-        void navigate(cardOf(found.hits[0]));
+        open.mutate(found.hits[0]);
       }
     },
     onError: () => sound('bad'),
@@ -41,9 +50,12 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
   const hits = scan.data?.hits ?? [];
   const refusal =
     scan.data?.refusal?.sentence ??
-    (scan.data?.action && scan.data.action !== 'MOVE' ? t('floor.nothingToDo') : undefined) ??
-    (scan.error instanceof Problem ? scan.error.message : undefined);
-  const waiting = unfinished.data?.canUndo ?? false;
+    (scan.data?.action && !DOORS[scan.data.action] ? t('floor.nothingToDo') : undefined) ??
+    (scan.error instanceof Problem ? scan.error.message : undefined) ??
+    (open.error instanceof Problem ? open.error.message : undefined);
+  const begun = unfinished.data?.canUndo ?? false;
+  const away = waiting.data?.filter((row) => row.condition !== 'ON_HOLD').length ?? 0;
+  const big = { minHeight: 64, fontSize: 22 };
   return (
     <>
       <Box sx={{ flex: 1, overflow: 'auto' }}>
@@ -63,7 +75,7 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
               <Button
                 key={hit.kind + hit.id}
                 variant="outlined"
-                onClick={() => void navigate(cardOf(hit))}
+                onClick={() => open.mutate(hit)}
                 sx={{ minHeight: 60, justifyContent: 'space-between', fontSize: 18 }}
               >
                 <span>{hit.title}</span>
@@ -76,24 +88,73 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
         )}
       </Box>
       {mayMove && (
-        <Box sx={{ px: 1.5, pb: 1.5, display: 'grid' }}>
-          <Button
-            variant="contained"
-            onClick={() => void navigate('/floor/move')}
-            sx={{ minHeight: 64, fontSize: 22 }}
-          >
-            {waiting ? t('move.goOn') : t('move.start')}
+        <Box sx={{ px: 1.5, pb: 1.5, display: 'grid', gap: 1 }}>
+          <Box sx={{ display: 'flex', gap: 1 }}>
+            <Button
+              variant="outlined"
+              onClick={() => void navigate('/floor/receive')}
+              sx={{ ...big, flex: 1 }}
+            >
+              {t('receive.start')}
+            </Button>
+            <Button
+              variant="outlined"
+              onClick={() => void navigate('/floor/put-away')}
+              sx={{ ...big, flex: 1 }}
+            >
+              {t('away.start', { count: away })}
+            </Button>
+          </Box>
+          <Button variant="contained" onClick={() => void navigate('/floor/move')} sx={big}>
+            {begun ? t('move.goOn') : t('move.start')}
           </Button>
         </Box>
       )}
       <ScanBar
         hint={t('floor.type')}
-        onScan={(text) => {
-          if (text.trim()) {
-            scan.mutate(text);
+        onScan={(scanned) => {
+          if (scanned.trim()) {
+            scan.mutate(scanned);
           }
         }}
       />
     </>
   );
+}
+
+/** Opens what was scanned: a card, or the sentence that it begins. */
+function useOpen(site: number) {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: async (hit: Hit) => {
+      if (hit.kind === 'ORDER') {
+        const view = await read(
+          api.POST('/api/floor/receive/order', { ...commandId(), body: { site, order: hit.id } }),
+        );
+        queries.setQueryData(['floor-receive', site], view);
+        return '/floor/receive';
+      }
+      if (hit.kind === 'LOAD') {
+        const verb = 'PUT_AWAY' as const;
+        await read(
+          api.POST('/api/floor/move/act', {
+            ...commandId(),
+            body: { site, verb, action: 'CLEAR' },
+          }),
+        );
+        const view = await read(
+          api.POST('/api/floor/move/say', {
+            ...commandId(),
+            body: { site, verb, saying: saying({ kind: 'LOAD', load: hit.id }) },
+          }),
+        );
+        queries.setQueryData(['floor-move', site, verb], view);
+        return '/floor/put-away';
+      }
+      return hit.kind === 'BIN' ? `/floor/bin/${hit.id}` : `/floor/item/${hit.itemId}`;
+    },
+    onSuccess: (path) => void navigate(path),
+    onError: () => sound('bad'),
+  });
 }

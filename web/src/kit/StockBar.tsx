@@ -11,8 +11,9 @@ export interface StockParts {
 }
 
 /** What is on hand and not available is held back: on a dock, at inspection, on hold. */
-export function parts(onHand: string, available: string): StockParts {
-  return { available: Number(available), held: Number(onHand) - Number(available) };
+export function parts(onHand: string, available: string, coming?: string | null): StockParts {
+  const here = { available: Number(available), held: Number(onHand) - Number(available) };
+  return coming ? { ...here, coming: Number(coming) } : here;
 }
 
 /**

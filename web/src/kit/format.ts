@@ -28,3 +28,23 @@ export function date(iso: string | null | undefined): string {
 export function instant(iso: string | null | undefined): string {
   return iso ? moment.format(new Date(iso)) : '';
 }
+
+const since = new Intl.RelativeTimeFormat(undefined, { numeric: 'auto' });
+
+/** How long ago something was, in the largest unit that fits. */
+export function ago(iso: string, now = Date.now()): string {
+  const minutes = Math.round((new Date(iso).getTime() - now) / 60_000);
+  const hours = Math.round(minutes / 60);
+  return Math.abs(minutes) < 60
+    ? since.format(minutes, 'minute')
+    : Math.abs(hours) < 36
+      ? since.format(hours, 'hour')
+      : since.format(Math.round(hours / 24), 'day');
+}
+
+/** A sum of money in the house's own currency, which has no sign here. */
+export function money(value: number | null | undefined): string {
+  return value === null || value === undefined
+    ? ''
+    : value.toLocaleString(undefined, { minimumFractionDigits: 2, maximumFractionDigits: 2 });
+}

@@ -27,6 +27,8 @@ function address(hit: Schemas['AskHit']): string {
       return `/office/on-hand?group=LOT&open=item:${hit.itemId}&lot=${hit.id}`;
     case 'SERIAL':
       return `/office/looking-back?serial=${hit.id}&about=${encodeURIComponent(hit.title)}`;
+    case 'ORDER':
+      return `/office/coming/inbound?filter=ALL&open=${hit.id}`;
     case 'POSTING':
       return `/office/looking-back?posting=${hit.id}`;
     case 'PERSON':
@@ -71,11 +73,17 @@ export function AskLine() {
   const doings: Answer[] = (
     [
       ['/office/on-hand', 'space.onHand'],
+      ['/office/coming/inbound', 'coming.inbound'],
+      ['/office/coming/inbound?open=new', 'inbound.add'],
+      ['/office/coming/waiting', 'coming.waiting'],
       ['/office/looking-back', 'space.lookingBack'],
       ['/office/looking-back/books', 'books.title'],
       ['/office/rules/items', 'rules.items'],
       ['/office/rules/items?open=new', 'items.add'],
       ['/office/rules/places', 'rules.places'],
+      ['/office/rules/put-away', 'rules.put-away'],
+      ['/office/rules/suppliers', 'rules.suppliers'],
+      ['/office/rules/labels', 'rules.labels'],
       ...(mayPeople ? ([['/office/rules/people', 'rules.people']] as const) : []),
       ['/floor', 'toFloor'],
       ['/floor/move', 'ask.move'],

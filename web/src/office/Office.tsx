@@ -11,10 +11,17 @@ import { Drop } from '../kit/Drop';
 import { AskLine } from './AskLine';
 import { Books } from './back/Books';
 import { LedgerSpace } from './back/LedgerSpace';
+import { InboundSpace } from './coming/InboundSpace';
+import { LettersSpace } from './coming/LettersSpace';
+import { WaitingSpace } from './coming/WaitingSpace';
+import { LabelSpace } from './labels/LabelSpace';
 import { OnHandSpace } from './onhand/OnHandSpace';
+import { BinningSheet } from './rules/BinningSheet';
 import { ItemRules } from './rules/ItemRules';
 import { PeopleRules } from './rules/PeopleRules';
 import { PlaceRules } from './rules/PlaceRules';
+import { PutAwayRules } from './rules/PutAwayRules';
+import { SupplierRules } from './rules/SupplierRules';
 
 /** The Office view: wide, keyboard first. */
 export default function Office() {
@@ -24,10 +31,18 @@ export default function Office() {
       <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', overflow: 'hidden' }}>
         <Routes>
           <Route path="on-hand" element={<OnHandSpace />} />
+          <Route path="coming" element={<Navigate to="/office/coming/inbound" replace />} />
+          <Route path="coming/inbound" element={<InboundSpace />} />
+          <Route path="coming/waiting" element={<WaitingSpace />} />
+          <Route path="coming/letters" element={<LettersSpace />} />
           <Route path="looking-back" element={<LedgerSpace />} />
           <Route path="looking-back/books" element={<Books />} />
           <Route path="rules/items" element={<ItemRules />} />
           <Route path="rules/places" element={<PlaceRules />} />
+          <Route path="rules/binning/:site" element={<BinningSheet />} />
+          <Route path="rules/put-away" element={<PutAwayRules />} />
+          <Route path="rules/suppliers" element={<SupplierRules />} />
+          <Route path="rules/labels" element={<LabelSpace />} />
           <Route path="rules/people" element={<PeopleRules />} />
           <Route path="rules" element={<Navigate to="/office/rules/items" replace />} />
           <Route path="*" element={<Navigate to="/office/on-hand" replace />} />
@@ -39,6 +54,7 @@ export default function Office() {
 
 const SPACES = [
   ['/office/on-hand', 'space.onHand'],
+  ['/office/coming', 'space.coming'],
   ['/office/looking-back', 'space.lookingBack'],
   ['/office/rules', 'space.rules'],
 ] as const;

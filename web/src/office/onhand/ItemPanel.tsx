@@ -10,6 +10,7 @@ import { date, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
 import { parts, StockBar } from '../../kit/StockBar';
+import { LabelButton } from '../labels/LabelButton';
 import { Movements } from './Movements';
 
 type Row = Schemas['OnHandRow'];
@@ -53,7 +54,7 @@ export function ItemPanel({
   const sum = total.data?.rows[0];
   const onHand = sum?.onHand ?? '0';
   const available = sum?.available ?? '0';
-  const of = parts(onHand, available);
+  const of = parts(onHand, available, sum?.coming);
   const most = Math.max(0, ...lies.data.rows.map((row) => Number(row.onHand)));
   const unit = card.data.symbol;
   return (
@@ -74,7 +75,7 @@ export function ItemPanel({
         </Box>
         <Box sx={{ color: 'text.secondary' }}>{t('onHand.onHand').toLowerCase()}</Box>
       </Box>
-      <StockBar of={of} scale={Number(onHand)} height={14} />
+      <StockBar of={of} scale={Number(onHand) + (of.coming ?? 0)} height={14} />
       <Box sx={{ display: 'flex', gap: 2, mt: 0.5 }}>
         <span>
           {t('bar.available')} <b>{quantity(available)}</b>
@@ -85,6 +86,13 @@ export function ItemPanel({
           </span>
         )}
       </Box>
+      {of.coming !== undefined && (
+        <Box sx={{ mt: 0.5 }}>
+          <Link to={`/office/coming/inbound?q=${encodeURIComponent(card.data.code)}`}>
+            {t('bar.coming')} <b>{quantity(String(of.coming))}</b>
+          </Link>
+        </Box>
+      )}
       <Part title={t('onHand.lies')}>
         {lies.data.rows.map((row) => (
           <Lie key={row.key} row={row} most={most} chosen={row.lotId === lot} />
@@ -109,7 +117,11 @@ export function ItemPanel({
       )}
       <Movements of={{ item, lot }} about={card.data.code} />
       <Part title={t('item.more')}>
-        <Link to={`/office/rules/items?open=${item}`}>{t('item.rules')}</Link>
+        <Box sx={{ display: 'flex', gap: 2, alignItems: 'center' }}>
+          <Link to={`/office/rules/items?open=${item}`}>{t('item.rules')}</Link>
+          <LabelButton of="ITEM" ids={[item]} word={t('labels.item')} />
+          {lot && <LabelButton of="LOT" ids={[lot]} word={t('labels.lot')} />}
+        </Box>
       </Part>
     </SidePanel>
   );

@@ -95,7 +95,17 @@ export function columnsOf(group: Group, t: TFunction, scale: number): Column<Row
       key: 'bar',
       title: t('onHand.bar'),
       width: 'minmax(90px, 1fr)',
-      cell: (row) => <StockBar of={parts(row.onHand ?? '0', row.available ?? '0')} scale={scale} />,
+      cell: (row) => (
+        <StockBar of={parts(row.onHand ?? '0', row.available ?? '0', row.coming)} scale={scale} />
+      ),
+    },
+    coming: {
+      key: 'coming',
+      title: t('onHand.coming'),
+      width: '110px',
+      align: 'right',
+      spare: true,
+      cell: (row) => row.coming && <Amount value={row.coming} unit={row.symbol} />,
     },
     inDate: {
       key: 'inDate',
@@ -120,7 +130,7 @@ export function columnsOf(group: Group, t: TFunction, scale: number): Column<Row
     },
   };
   const chosen: Record<Group, string[]> = {
-    ITEM: ['item', 'name', 'onHand', 'available', 'bar', 'positions', 'inDate'],
+    ITEM: ['item', 'name', 'onHand', 'available', 'bar', 'coming', 'positions', 'inDate'],
     PLACE: ['place', 'site', 'area', 'items', 'positions', 'inDate'],
     LOT: ['lot', 'item', 'name', 'expiry', 'onHand', 'available', 'bar', 'positions', 'inDate'],
     POSITION: [

@@ -55,6 +55,7 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
       shelfLifeDays: card?.shelfLifeDays ? String(card.shelfLifeDays) : '',
       hazardClass: card?.hazardClass ?? '',
       storageClass: card?.storageClass ?? '',
+      lotRule: card?.lotRule ?? '',
       active: card?.active ?? true,
       barcodes: card?.barcodes.join(', ') ?? '',
     },
@@ -154,6 +155,12 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
         <TextField label={t('item.shelfLife')} type="number" {...form.text('shelfLifeDays')} />
         <TextField label={t('item.hazard')} {...form.text('hazardClass')} />
         <TextField label={t('item.storage')} {...form.text('storageClass')} />
+        <TextField
+          label={t('item.lotRule')}
+          placeholder="L{yy}{mm}{dd}-{nn}"
+          slotProps={{ inputLabel: { shrink: true } }}
+          {...form.text('lotRule')}
+        />
         <TextField
           label={t('item.barcodes')}
           sx={{ gridColumn: '1 / -1' }}

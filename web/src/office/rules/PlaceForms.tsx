@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
+import { Link } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
@@ -12,6 +13,8 @@ import { useSave } from './useSave';
 
 const PURPOSES = ['RECEIVE', 'INSPECT', 'STORE', 'PICK', 'PACK', 'HOLD'] as const;
 const MIXINGS = ['ANYTHING', 'ONE_ITEM', 'ONE_ITEM_AND_LOT'] as const;
+
+const FLOWS = ['STRAIGHT_IN', 'DOCK_FIRST', 'DOCK_CHECK'] as const;
 
 const OLD = ['sites', 'bins', 'bin'];
 
@@ -38,6 +41,9 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
       binned: site?.binned ?? true,
       street: site?.street ?? '',
       town: site?.town ?? '',
+      inboundFlow: site?.inboundFlow ?? 'DOCK_FIRST',
+      overflowArea: String(site?.overflowArea ?? ''),
+      overPercent: String(site?.overPercent ?? 10),
     },
     save.error,
   );
@@ -48,6 +54,8 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
         save.mutate({
           ...form.entry,
           code: form.entry.code.trim().toUpperCase(),
+          overflowArea: form.entry.overflowArea ? Number(form.entry.overflowArea) : undefined,
+          overPercent: Number(form.entry.overPercent.replace(',', '.')) || 0,
           version: site?.version,
         })
       }
@@ -60,9 +68,29 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
       <Tick
         label={t('places.binned')}
         checked={form.entry.binned}
-        disabled={!!site}
+        disabled={site?.binned}
         onChange={(binned) => form.set({ binned })}
       />
+      {site && !site.binned && <Box sx={{ color: 'text.secondary' }}>{t('binning.whenOn')}</Box>}
+      {site && <Link to={`/office/rules/binning/${site.id}`}>{t('binning.open')}</Link>}
+      <Choice
+        label={t('places.flow')}
+        value={form.entry.inboundFlow}
+        onChange={(inboundFlow) => form.set({ inboundFlow })}
+        options={FLOWS.map((flow) => [flow, t(`places.flows.${flow}`)] as const)}
+      />
+      <TextField label={t('places.overPercent')} {...form.text('overPercent')} />
+      {site && (
+        <Choice
+          label={t('places.overflow')}
+          value={form.entry.overflowArea}
+          onChange={(overflowArea) => form.set({ overflowArea })}
+          options={[
+            ['', t('places.noOverflow')],
+            ...site.areas.map((one) => [String(one.id), one.name] as const),
+          ]}
+        />
+      )}
     </Form>
   );
 }

@@ -11,6 +11,7 @@ import { Code } from '../../kit/Code';
 import { Sheet } from '../../kit/Sheet';
 import { SidePanel } from '../../kit/SidePanel';
 import type { Column } from '../../kit/sheetColumns';
+import { LabelButton } from '../labels/LabelButton';
 import { AreaForm, BinForm, RackForm, SiteForm } from './PlaceForms';
 import { RulesFrame } from './RulesFrame';
 
@@ -105,6 +106,9 @@ export function PlaceRules() {
                 <Button onClick={() => change({ open: 'site' })}>{t('places.changeSite')}</Button>
               )}
               {area && (
+                <LabelButton of="BIN" ids={[]} area={Number(area)} word={t('labels.area')} />
+              )}
+              {area && (
                 <Button onClick={() => change({ open: `area:${area}` })}>
                   {t('places.changeArea')}
                 </Button>
@@ -181,6 +185,7 @@ export function PlaceRules() {
       {binId && site && (
         <SidePanel title={t('bin')} onClose={close}>
           <BinForm key={binId} id={binId} site={site} />
+          <LabelButton of="BIN" ids={[binId]} word={t('labels.bin')} />
         </SidePanel>
       )}
     </RulesFrame>

@@ -34,7 +34,16 @@ class AccessTest {
           "/office/rules/items?open=new",
           "/office/rules/places?open=rack",
           "/office/rules/places?open=bin:26",
-          "/office/rules/people?open=new"
+          "/office/rules/people?open=new",
+          "/office/coming/inbound?open=3",
+          "/office/coming/inbound?open=new",
+          "/office/coming/inbound?open=file",
+          "/office/coming/waiting",
+          "/office/coming/letters",
+          "/office/rules/put-away?open=new",
+          "/office/rules/suppliers?open=1",
+          "/office/rules/labels",
+          "/office/rules/binning/3"
         }) {
       page.navigate(HOUSE.address().resolve(path).toString());
       page.locator("h1").first().waitFor();
@@ -68,6 +77,23 @@ class AccessTest {
     accessible(page);
     button(page, "Clear").click();
     page.locator("[data-blank=Item][data-state=EMPTY]").waitFor();
+    accessible(page);
+    button(page, "Back").click();
+    button(page, "Receive").click();
+    page.getByText("What is arriving?").waitFor();
+    accessible(page);
+    scan(page, "RD.PO-10003");
+    scan(page, "RI.BCN-001");
+    page.locator("[data-blank=Item][data-state=SAID]").waitFor();
+    accessible(page);
+    button(page, "Clear").click();
+    button(page, "Other order").click();
+    page.getByText("What is arriving?").waitFor();
+    button(page, "Back").click();
+    page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Put away")).click();
+    page.getByText("DOCK-1").first().waitFor();
+    accessible(page);
+    scan(page, "RI.ENG-019");
     accessible(page);
   }
 

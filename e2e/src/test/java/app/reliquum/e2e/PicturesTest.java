@@ -50,7 +50,17 @@ class PicturesTest {
     page.getByLabel("Pattern").fill("QD-[01..12]-[A..E]");
     page.getByText("Makes 60 bins").waitFor();
     shoot(page, "rules-places");
-    shoot(page, "rules-people", "/office/rules/people?open=3");
+    shoot(page, "inbound", "/office/coming/inbound?open=3");
+    page.navigate(HOUSE.address().resolve("/office/coming/waiting").toString());
+    page.getByText("Long shackle").click();
+    page.getByText("Where it would go").waitFor();
+    shoot(page, "waiting");
+    page.navigate(HOUSE.address().resolve("/office/rules/put-away").toString());
+    page.getByText("SHK-001").first().click();
+    page.getByLabel("If so many came").fill("300");
+    button(page, "Show where").click();
+    page.getByText("rule:").first().waitFor();
+    shoot(page, "rules-put-away");
     page.navigate(HOUSE.address().resolve("/office/looking-back/books").toString());
     button(page, "Check now").click();
     page.getByText("All right").waitFor();
@@ -97,5 +107,20 @@ class PicturesTest {
     scan(page, "RA.CONFIRM");
     page.getByText("Done.").waitFor();
     shoot(page, "floor-done");
+    button(page, "Back").click();
+    scan(page, "RD.PO-10001");
+    page.getByText("Still to come").waitFor();
+    scan(page, "FLR-001");
+    page.locator("[data-blank=Item][data-state=SAID]").waitFor();
+    scan(page, "K2291");
+    page.locator("[data-blank=Lot][data-state=SAID]").waitFor();
+    shoot(page, "floor-receive");
+    scan(page, "RA.CLEAR");
+    page.navigate(HOUSE.address().resolve("/floor/put-away").toString());
+    page.getByText("Long shackle").click();
+    page.locator("[data-blank=To][data-state=SUGGESTED]").waitFor();
+    page.getByText("Why there?").click();
+    page.getByText("would go").waitFor();
+    shoot(page, "floor-put-away");
   }
 }

@@ -152,10 +152,10 @@ class DemoArrivals {
 
   private void rules(DemoHouse.DemoSite quay) {
     long site = quay.card().id();
-    String first = quay.bulk().get(0);
-    String second = quay.bulk().get(1);
-    rule(site, "SHK-001", null, null, first, 1, 6, "carton");
-    rule(site, "SHK-001", null, null, second, 2, 6, "carton");
+    long shackle = catalog.withCode("SHK-001").orElseThrow().id();
+    long home = catalog.homeBin(shackle, site).orElseThrow();
+    rule(site, "SHK-001", null, null, places.bin(home).orElseThrow().address(), 1, 2, "carton");
+    rule(site, "SHK-001", null, null, quay.bulk().get(0), 2, 6, "carton");
     rule(site, null, "Rigging", area(quay, "BA"), null, 5, null, null);
     rule(site, null, "Rope", area(quay, "BC"), null, 5, null, null);
     rule(site, null, "Provisions", area(quay, "BB"), null, 5, null, null);

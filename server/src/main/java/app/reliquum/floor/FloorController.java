@@ -47,20 +47,20 @@ class FloorController {
   }
 
   /** Something scanned or typed at a site. */
-  record Scan(@NotNull Long site, Verb verb, @NotNull @Size(max = 400) String text) {}
+  record ScanEntry(@NotNull Long site, Verb verb, @NotNull @Size(max = 400) String text) {}
 
   /** Something said at a site. */
-  record Said(@NotNull Long site, Verb verb, @NotNull @Valid FloorView.Saying saying) {}
+  record SayEntry(@NotNull Long site, Verb verb, @NotNull @Valid FloorView.Saying saying) {}
 
   /** An action at a site. */
-  record Act(@NotNull Long site, Verb verb, @NotNull Action action) {}
+  record ActEntry(@NotNull Long site, Verb verb, @NotNull Action action) {}
 
   /** The order that arrives at a site; null or 0 for none. */
-  record Arriving(@NotNull Long site, Long order) {}
+  record ArrivingEntry(@NotNull Long site, Long order) {}
 
   /** Says what a scan at rest stands for. Changes nothing, so it needs no command id. */
   @PostMapping("/scan")
-  FloorView.Found scan(Actor actor, @Valid @RequestBody Scan scan) {
+  FloorView.Found scan(Actor actor, @Valid @RequestBody ScanEntry scan) {
     house.places().requireSite(scan.site(), actor);
     FloorWords words = new FloorWords(new FloorFacts(scan.site(), Verb.MOVE, house));
     HouseCodes.Read read = codes.read(scan.text());
@@ -94,7 +94,7 @@ class FloorController {
 
   @PostMapping("/move/scan")
   @PreAuthorize("hasAuthority('MOVE')")
-  FloorView.Move scan(Command command, @Valid @RequestBody Scan scan) {
+  FloorView.Move scan(Command command, @Valid @RequestBody ScanEntry scan) {
     return moved(
         command,
         "scan",
@@ -104,7 +104,7 @@ class FloorController {
 
   @PostMapping("/move/say")
   @PreAuthorize("hasAuthority('MOVE')")
-  FloorView.Move say(Command command, @Valid @RequestBody Said said) {
+  FloorView.Move say(Command command, @Valid @RequestBody SayEntry said) {
     return moved(
         command,
         "say",
@@ -114,7 +114,7 @@ class FloorController {
 
   @PostMapping("/move/act")
   @PreAuthorize("hasAuthority('MOVE')")
-  FloorView.Move act(Command command, @Valid @RequestBody Act act) {
+  FloorView.Move act(Command command, @Valid @RequestBody ActEntry act) {
     return moved(
         command,
         "act",
@@ -153,7 +153,7 @@ class FloorController {
   /** Chooses the order that arrives. */
   @PostMapping("/receive/order")
   @PreAuthorize("hasAuthority('MOVE')")
-  FloorView.Receive choose(Command command, @Valid @RequestBody Arriving arriving) {
+  FloorView.Receive choose(Command command, @Valid @RequestBody ArrivingEntry arriving) {
     long order = arriving.order() == null ? 0 : arriving.order();
     return received(
         command, "order", arriving, () -> receipts.choose(command, arriving.site(), order));
@@ -161,19 +161,19 @@ class FloorController {
 
   @PostMapping("/receive/scan")
   @PreAuthorize("hasAuthority('MOVE')")
-  FloorView.Receive scanReceipt(Command command, @Valid @RequestBody Scan scan) {
+  FloorView.Receive scanReceipt(Command command, @Valid @RequestBody ScanEntry scan) {
     return received(command, "scan", scan, () -> receipts.scan(command, scan.site(), scan.text()));
   }
 
   @PostMapping("/receive/say")
   @PreAuthorize("hasAuthority('MOVE')")
-  FloorView.Receive sayReceipt(Command command, @Valid @RequestBody Said said) {
+  FloorView.Receive sayReceipt(Command command, @Valid @RequestBody SayEntry said) {
     return received(command, "say", said, () -> receipts.say(command, said.site(), said.saying()));
   }
 
   @PostMapping("/receive/act")
   @PreAuthorize("hasAuthority('MOVE')")
-  FloorView.Receive actReceipt(Command command, @Valid @RequestBody Act act) {
+  FloorView.Receive actReceipt(Command command, @Valid @RequestBody ActEntry act) {
     return received(command, "act", act, () -> receipts.act(command, act.site(), act.action()));
   }
 

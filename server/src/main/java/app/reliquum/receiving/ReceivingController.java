@@ -134,11 +134,12 @@ class ReceivingController {
   }
 
   /** Why an order is closed; needed if something is open. */
-  record Closing(@Size(max = 200) String reason) {}
+  record ClosingEntry(@Size(max = 200) String reason) {}
 
   @PostMapping("/inbound/{id}/closing")
   @PreAuthorize("hasAuthority('POST')")
-  Inbound.Card close(Command command, @PathVariable long id, @Valid @RequestBody Closing closing) {
+  Inbound.Card close(
+      Command command, @PathVariable long id, @Valid @RequestBody ClosingEntry closing) {
     return commands.once(
         command,
         "close order " + id,

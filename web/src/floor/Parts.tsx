@@ -1,0 +1,101 @@
+import Box from '@mui/material/Box';
+import Button, { type ButtonProps } from '@mui/material/Button';
+import type { ReactNode } from 'react';
+
+/** What was done: large, with a mark that is not only a colour. */
+export function DoneNote({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <Box
+      role="status"
+      sx={{
+        m: 2,
+        borderLeft: 10,
+        borderColor: 'success.main',
+        pl: 2,
+        py: 1,
+        fontSize: 24,
+        lineHeight: 1.4,
+        bgcolor: 'background.paper',
+      }}
+    >
+      <Box sx={{ color: 'success.main', fontWeight: 700 }}>{title}</Box>
+      {children}
+    </Box>
+  );
+}
+
+/** Something to think of before going on; not a refusal. */
+export function Warning({ children }: { children: ReactNode }) {
+  return (
+    <Box
+      role="alert"
+      sx={{
+        m: 1.5,
+        p: 1.5,
+        border: '2px dashed',
+        borderLeft: '10px solid',
+        borderColor: 'text.primary',
+        bgcolor: 'background.paper',
+        fontSize: 19,
+      }}
+    >
+      {children}
+    </Box>
+  );
+}
+
+/** A row of a list that can be tapped with a glove. */
+export function TapRow({
+  onTap,
+  title,
+  detail,
+  end,
+}: {
+  onTap: () => void;
+  title: ReactNode;
+  detail?: ReactNode;
+  end?: ReactNode;
+}) {
+  return (
+    <Box
+      component="button"
+      type="button"
+      onClick={onTap}
+      sx={{
+        font: 'inherit',
+        color: 'inherit',
+        width: '100%',
+        minHeight: 60,
+        px: 1.5,
+        py: 1,
+        display: 'flex',
+        alignItems: 'center',
+        gap: 1.5,
+        bgcolor: 'background.paper',
+        border: 0,
+        borderTop: 1,
+        borderColor: 'divider',
+        cursor: 'pointer',
+        textAlign: 'left',
+      }}
+    >
+      <Box sx={{ flex: 1, minWidth: 0 }}>
+        <Box sx={{ fontSize: 19, lineHeight: 1.25 }}>{title}</Box>
+        {detail && <Box sx={{ color: 'text.secondary', fontSize: 16 }}>{detail}</Box>}
+      </Box>
+      {end && <Box sx={{ fontSize: 19, whiteSpace: 'nowrap' }}>{end}</Box>}
+    </Box>
+  );
+}
+
+/** The second row of buttons of a sentence. */
+export function SmallButton(props: ButtonProps) {
+  return (
+    <Button variant="outlined" {...props} sx={{ minHeight: 56, fontSize: 17, flex: 1, px: 0.5 }} />
+  );
+}
+
+/** The one thing to do next. */
+export function MainButton(props: ButtonProps) {
+  return <Button variant="contained" {...props} sx={{ minHeight: 68, fontSize: 24 }} />;
+}

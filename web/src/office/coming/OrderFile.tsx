@@ -1,0 +1,85 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, commandId, read, type Schemas } from '../../api/client';
+import { Code } from '../../kit/Code';
+import { ProblemNote } from '../../kit/ProblemNote';
+
+type Result = Schemas['ImportResult'];
+
+/** Orders from a file: tried first, and written only if every row is right. */
+export function OrderFile() {
+  const { t } = useTranslation();
+  const queries = useQueryClient();
+  const [file, setFile] = useState<File | null>(null);
+  const send = useMutation({
+    mutationFn: ({ content, trial }: { content: File; trial: boolean }): Promise<Result> =>
+      read(
+        api.POST('/api/inbound/file', {
+          params: { ...commandId().params, query: { trial } },
+          body: content as unknown as string,
+          bodySerializer: (body: unknown) => body as BodyInit,
+          headers: { 'Content-Type': 'application/octet-stream' },
+        }),
+      ),
+    onSuccess: (result) => {
+      if (result.written) {
+        void queries.invalidateQueries({ queryKey: ['inbound'] });
+      }
+    },
+  });
+  const result = send.data;
+  return (
+    <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>
+      <Box>{t('inbound.fileHelp')}</Box>
+      <Code>number, supplier, site, expected, item, quantity, pack, price</Code>
+      <Box
+        component="input"
+        type="file"
+        aria-label={t('inbound.file')}
+        accept=".csv,.xlsx,text/csv"
+        onChange={(event) => {
+          const chosen = event.target.files?.[0] ?? null;
+          setFile(chosen);
+          if (chosen) {
+            send.mutate({ content: chosen, trial: true });
+          }
+        }}
+        sx={{ font: 'inherit' }}
+      />
+      <ProblemNote problem={send.error} />
+      {result && result.faults.length > 0 && (
+        <Box role="alert">
+          <Box sx={{ color: 'error.main', fontWeight: 700 }}>
+            {t('inbound.faults', { count: result.faults.length })}
+          </Box>
+          {result.faults.map((fault, i) => (
+            <Box key={i} sx={{ py: 0.25, borderTop: 1, borderColor: 'divider' }}>
+              {t('inbound.row', { row: fault.row })}: {fault.sentence}
+            </Box>
+          ))}
+        </Box>
+      )}
+      {result && result.faults.length === 0 && (
+        <Box role="status">
+          {t(result.written ? 'inbound.written' : 'inbound.tried', {
+            count: result.orders.length,
+            rows: result.rows,
+          })}{' '}
+          {result.written && <Code>{result.orders.join(', ')}</Code>}
+        </Box>
+      )}
+      {file && result && !result.written && result.faults.length === 0 && (
+        <Button
+          variant="contained"
+          loading={send.isPending}
+          onClick={() => send.mutate({ content: file, trial: false })}
+        >
+          {t('inbound.write')}
+        </Button>
+      )}
+    </Box>
+  );
+}

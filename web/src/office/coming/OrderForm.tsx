@@ -1,0 +1,160 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useSites } from '../../app/session';
+import { Choice } from '../../kit/Choice';
+import { Part } from '../../kit/SidePanel';
+import { Form } from '../rules/Form';
+import { useForm } from '../rules/useForm';
+import { useSave } from '../rules/useSave';
+
+interface Line {
+  item: string;
+  packs: string;
+  pack: string;
+  price: string;
+}
+
+const EMPTY: Line = { item: '', packs: '', pack: '', price: '' };
+
+/** A purchase order as it is written down. */
+export function OrderForm({
+  order,
+  onDone,
+}: {
+  order?: Schemas['InboundCard'];
+  onDone: (saved: Schemas['InboundCard']) => void;
+}) {
+  const { t } = useTranslation();
+  const sites = useSites();
+  const suppliers = useQuery({
+    queryKey: ['suppliers'],
+    queryFn: () => read(api.GET('/api/suppliers')),
+  });
+  const save = useSave(
+    ['inbound', 'on-hand'],
+    (command, body: Schemas['InboundEntry']) =>
+      order
+        ? read(
+            api.PUT('/api/inbound/{id}', {
+              params: { ...command.params, path: { id: order.id } },
+              body,
+            }),
+          )
+        : read(api.POST('/api/inbound', { ...command, body })),
+    onDone,
+  );
+  const form = useForm(
+    {
+      number: order?.number ?? '',
+      supplier: order?.supplierCode ?? '',
+      site: String(order?.siteId ?? ''),
+      expected: order?.expected ?? '',
+      note: order?.note ?? '',
+    },
+    save.error,
+  );
+  const [lines, setLines] = useState<Line[]>(
+    () =>
+      order?.lines.map((line) => ({
+        item: line.item,
+        packs: line.packs,
+        pack: line.pack,
+        price: line.price === null ? '' : String(line.price),
+      })) ?? [EMPTY],
+  );
+  const change = (i: number, part: Partial<Line>) =>
+    setLines(lines.map((line, k) => (k === i ? { ...line, ...part } : line)));
+  const site = form.entry.site || String(sites.data?.[0]?.id ?? '');
+  const active = suppliers.data?.filter((one) => one.active) ?? [];
+  const supplier = form.entry.supplier || (active[0]?.code ?? '');
+  return (
+    <Form
+      save={save}
+      may="POST"
+      onSubmit={() =>
+        save.mutate({
+          version: order?.version,
+          number: form.entry.number.trim() || undefined,
+          supplier,
+          site: Number(site),
+          expected: form.entry.expected || undefined,
+          note: form.entry.note,
+          lines: lines
+            .filter((line) => line.item.trim())
+            .map((line) => ({
+              item: line.item.trim(),
+              packs: line.packs.replace(',', '.'),
+              pack: line.pack.trim(),
+              price: line.price ? Number(line.price.replace(',', '.')) : undefined,
+            })),
+        })
+      }
+    >
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+        <Choice
+          label={t('inbound.supplier')}
+          value={supplier}
+          onChange={(value) => form.set({ supplier: value })}
+          options={active.map((one) => [one.code, one.name] as const)}
+        />
+        <Choice
+          label={t('site')}
+          value={site}
+          onChange={(value) => form.set({ site: value })}
+          options={(sites.data ?? []).map((one) => [String(one.id), one.name] as const)}
+        />
+        <TextField
+          label={t('inbound.number')}
+          disabled={!!order}
+          placeholder={t('inbound.nextNumber')}
+          slotProps={{ inputLabel: { shrink: true } }}
+          {...form.text('number')}
+        />
+        <TextField
+          label={t('inbound.expected')}
+          type="date"
+          slotProps={{ inputLabel: { shrink: true } }}
+          {...form.text('expected')}
+        />
+        <TextField label={t('inbound.note')} sx={{ gridColumn: '1 / -1' }} {...form.text('note')} />
+      </Box>
+      <Part title={t('inbound.lines')}>
+        {lines.map((line, i) => (
+          <Box
+            key={i}
+            sx={{ display: 'grid', gridTemplateColumns: '1.4fr 0.8fr 1fr 0.8fr', gap: 1, mt: 1 }}
+          >
+            <TextField
+              label={t('item.item')}
+              value={line.item}
+              onChange={(event) => change(i, { item: event.target.value })}
+            />
+            <TextField
+              label={t('quantity')}
+              value={line.packs}
+              onChange={(event) => change(i, { packs: event.target.value })}
+            />
+            <TextField
+              label={t('pack.name')}
+              value={line.pack}
+              onChange={(event) => change(i, { pack: event.target.value })}
+            />
+            <TextField
+              label={t('inbound.price')}
+              value={line.price}
+              onChange={(event) => change(i, { price: event.target.value })}
+            />
+          </Box>
+        ))}
+        <Button sx={{ mt: 1 }} onClick={() => setLines([...lines, EMPTY])}>
+          {t('inbound.addLine')}
+        </Button>
+      </Part>
+    </Form>
+  );
+}

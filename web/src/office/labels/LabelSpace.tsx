@@ -1,0 +1,110 @@
+import Box from '@mui/material/Box';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useSites } from '../../app/session';
+import { Choice } from '../../kit/Choice';
+import { instant } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Room } from '../../kit/Rail';
+import { Part } from '../../kit/SidePanel';
+import { RulesFrame } from '../rules/RulesFrame';
+import { LabelChoice } from './LabelButton';
+import { NewLoads } from './NewLoads';
+
+const KINDS = ['BIN', 'ACTION', 'PERSON', 'UNIT_LOAD'] as const;
+
+/** Labels by the set, the tray of the label printer, trolleys and pallets. */
+export function LabelSpace() {
+  const { t } = useTranslation();
+  const tray = useQuery({
+    queryKey: ['tray'],
+    queryFn: () => read(api.GET('/api/labels/tray')),
+    refetchInterval: 3_000,
+  });
+  return (
+    <RulesFrame>
+      <Room title={t('rules.labels')}>
+        <Box sx={{ display: 'grid', gridTemplateColumns: '300px 1fr', gap: 4, pb: 2 }}>
+          <Box>
+            <Sets />
+            <NewLoads />
+          </Box>
+          <Part title={t('labels.tray')}>
+            <Box sx={{ color: 'text.secondary', mb: 1 }}>{t('labels.trayHelp')}</Box>
+            <ProblemNote problem={tray.error} />
+            {tray.data?.map((one) => (
+              <Printed key={one.id} one={one} />
+            ))}
+            {tray.data?.length === 0 && (
+              <Box sx={{ color: 'text.secondary' }}>{t('labels.trayEmpty')}</Box>
+            )}
+          </Part>
+        </Box>
+      </Room>
+    </RulesFrame>
+  );
+}
+
+function Printed({ one }: { one: Schemas['PrintedCard'] }) {
+  const { t } = useTranslation();
+  return (
+    <Box sx={{ display: 'flex', gap: 2, py: 0.75, borderTop: 1, borderColor: 'divider' }}>
+      <Box sx={{ flex: 1 }}>
+        <a href={`/api/labels/tray/${one.id}`} target="_blank" rel="noreferrer">
+          {one.title}
+        </a>
+      </Box>
+      <span>{t('labels.count', { count: one.labels })}</span>
+      <Box sx={{ color: 'text.secondary' }}>
+        {one.person}, {instant(one.at)}
+      </Box>
+    </Box>
+  );
+}
+
+function Sets() {
+  const { t } = useTranslation();
+  const sites = useSites();
+  const [kind, setKind] = useState<(typeof KINDS)[number]>('BIN');
+  const [area, setArea] = useState('');
+  const people = useQuery({
+    queryKey: ['people', 'names'],
+    queryFn: () => read(api.GET('/api/people/names')),
+  });
+  const trolleys = useQuery({
+    queryKey: ['trolleys'],
+    queryFn: () => read(api.GET('/api/floor/trolleys')),
+  });
+  const areas = (sites.data ?? []).flatMap((site) =>
+    site.areas.map((one) => [String(one.id), `${site.code} ${one.name}`] as const),
+  );
+  const chosen = area || (areas[0]?.[0] ?? '');
+  const ids =
+    kind === 'PERSON'
+      ? (people.data ?? []).map((one) => one.id)
+      : kind === 'UNIT_LOAD'
+        ? (trolleys.data ?? []).map((one) => one.id)
+        : [];
+  return (
+    <Part title={t('labels.sets')}>
+      <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>
+        <Choice
+          label={t('labels.of')}
+          value={kind}
+          onChange={setKind}
+          options={KINDS.map((one) => [one, t(`labels.kinds.${one}`)] as const)}
+        />
+        {kind === 'BIN' && (
+          <Choice label={t('area')} value={chosen} onChange={setArea} options={areas} />
+        )}
+        <LabelChoice
+          of={kind}
+          ids={ids}
+          area={kind === 'BIN' && chosen ? Number(chosen) : undefined}
+        />
+      </Box>
+    </Part>
+  );
+}

@@ -1,0 +1,62 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useMay } from '../../app/session';
+import { Code } from '../../kit/Code';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Part } from '../../kit/SidePanel';
+import { Form } from '../rules/Form';
+import { useForm } from '../rules/useForm';
+import { useSave } from '../rules/useSave';
+import { LabelButton } from './LabelButton';
+
+/** Numbers for new pallets, and new trolleys. */
+export function NewLoads() {
+  const { t } = useTranslation();
+  const may = useMay('RULES');
+  const pallet = useSave([], (command) => read(api.POST('/api/unit-loads', { ...command })));
+  const trolley = useSave(['trolleys'], (command, body: Schemas['TrolleyEntry']) =>
+    read(api.POST('/api/unit-loads/trolleys', { ...command, body })),
+  );
+  const form = useForm({ code: '', name: '' }, trolley.error);
+  return (
+    <>
+      <Part title={t('labels.pallet')}>
+        <Button
+          variant="outlined"
+          loading={pallet.isPending}
+          onClick={() => pallet.mutate(undefined)}
+          sx={{ my: 1 }}
+        >
+          {t('labels.newPallet')}
+        </Button>
+        <ProblemNote problem={pallet.error} />
+        {pallet.data && (
+          <Box sx={{ display: 'grid', gap: 1 }}>
+            <Code strong>{pallet.data.code}</Code>
+            <LabelButton of="UNIT_LOAD" ids={[pallet.data.id]} word={t('labels.load')} />
+          </Box>
+        )}
+      </Part>
+      {may && (
+        <Part title={t('labels.newTrolley')}>
+          <Form
+            save={trolley}
+            word={t('labels.addTrolley')}
+            onSubmit={() =>
+              trolley.mutate({
+                code: form.entry.code.trim().toUpperCase(),
+                name: form.entry.name,
+              })
+            }
+          >
+            <TextField label={t('places.code')} required {...form.text('code')} />
+            <TextField label={t('places.name')} {...form.text('name')} />
+          </Form>
+        </Part>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,192 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useMay } from '../../app/session';
+import { Reasons } from '../../floor/PutAwayLists';
+import { Choice } from '../../kit/Choice';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Part } from '../../kit/SidePanel';
+import { Form, Tick } from './Form';
+import { useForm } from './useForm';
+import { useSave } from './useSave';
+
+const OLD = ['put-away-rules', 'put-away'];
+
+/** One rule, and what it would do with today's stock before it is saved. */
+export function PutAwayForm({
+  site,
+  rule,
+  onDone,
+}: {
+  site: Schemas['SiteCard'];
+  rule?: Schemas['PutAwayRuleCard'];
+  onDone?: () => void;
+}) {
+  const { t } = useTranslation();
+  const may = useMay('RULES');
+  const categories = useQuery({
+    queryKey: ['categories'],
+    queryFn: () => read(api.GET('/api/categories')),
+  });
+  const save = useSave(
+    OLD,
+    (command, body: Schemas['PutAwayRuleEntry']) =>
+      rule
+        ? read(
+            api.PUT('/api/put-away/rules/{id}', {
+              params: { ...command.params, path: { id: rule.id } },
+              body,
+            }),
+          )
+        : read(api.POST('/api/put-away/rules', { ...command, body })),
+    onDone,
+  );
+  const remove = useSave(
+    OLD,
+    (command, id: number) =>
+      read(
+        api.DELETE('/api/put-away/rules/{id}', {
+          params: { ...command.params, path: { id } },
+        }),
+      ),
+    onDone,
+  );
+  const form = useForm(
+    {
+      by: rule?.category ? 'category' : 'item',
+      item: rule?.item ?? '',
+      category: rule?.category ?? '',
+      to: rule?.areaId ? 'area' : 'bin',
+      areaId: String(rule?.areaId ?? ''),
+      bin: rule?.place ?? '',
+      priority: String(rule?.priority ?? 1),
+      capacityPacks: rule?.capacityPacks ?? '',
+      capacityPack: rule?.capacityPack ?? '',
+      active: rule?.active ?? true,
+    },
+    save.error,
+  );
+  const now = form.entry;
+  const areaId = now.areaId || String(site.areas[0]?.id ?? '');
+  const category = now.category || (categories.data?.[0] ?? '');
+  const entry: Schemas['PutAwayRuleEntry'] = {
+    version: rule?.version,
+    site: site.id,
+    item: now.by === 'item' ? now.item.trim() : undefined,
+    category: now.by === 'category' ? category : undefined,
+    areaId: now.to === 'area' ? Number(areaId) : undefined,
+    bin: now.to === 'bin' ? now.bin.trim() : undefined,
+    priority: Number(now.priority) || 1,
+    capacityPacks: now.capacityPacks.trim() || undefined,
+    capacityPack: now.capacityPack.trim() || undefined,
+    active: now.active,
+  };
+  return (
+    <>
+      <Form save={save} onSubmit={() => save.mutate(entry)}>
+        <Box sx={{ display: 'grid', gridTemplateColumns: '120px 1fr', gap: 1.5 }}>
+          <Choice
+            label={t('putAway.for')}
+            value={now.by}
+            onChange={(by) => form.set({ by })}
+            options={[
+              ['item', t('item.item')],
+              ['category', t('item.category')],
+            ]}
+          />
+          {now.by === 'item' ? (
+            <TextField label={t('item.code')} required {...form.text('item')} />
+          ) : (
+            <Choice
+              label={t('item.category')}
+              value={category}
+              onChange={(next) => form.set({ category: next })}
+              options={(categories.data ?? []).map((one) => [one, one] as const)}
+            />
+          )}
+          <Choice
+            label={t('putAway.goTo')}
+            value={now.to}
+            onChange={(to) => form.set({ to })}
+            options={[
+              ['bin', t('bin')],
+              ['area', t('area')],
+            ]}
+          />
+          {now.to === 'bin' ? (
+            <TextField label={t('bin')} required {...form.text('bin')} />
+          ) : (
+            <Choice
+              label={t('area')}
+              value={areaId}
+              onChange={(next) => form.set({ areaId: next })}
+              options={site.areas.map((one) => [String(one.id), one.name] as const)}
+            />
+          )}
+          <TextField label={t('putAway.priority')} {...form.text('priority')} />
+          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+            <TextField label={t('putAway.upTo')} {...form.text('capacityPacks')} />
+            <TextField label={t('pack.name')} {...form.text('capacityPack')} />
+          </Box>
+        </Box>
+        <Tick
+          label={t('putAway.on')}
+          checked={now.active}
+          onChange={(active) => form.set({ active })}
+        />
+      </Form>
+      {may && rule && (
+        <Button sx={{ mt: 1 }} loading={remove.isPending} onClick={() => remove.mutate(rule.id)}>
+          {t('putAway.remove')}
+        </Button>
+      )}
+      <ProblemNote problem={remove.error} />
+      {may && <Trial entry={entry} replaces={rule?.id} />}
+    </>
+  );
+}
+
+function Trial({ entry, replaces }: { entry: Schemas['PutAwayRuleEntry']; replaces?: number }) {
+  const { t } = useTranslation();
+  const [amount, setAmount] = useState('100');
+  const trial = useMutation({
+    mutationFn: () =>
+      read(
+        api.POST('/api/put-away/trial', {
+          body: { replaces, quantity: amount.replace(',', '.'), rule: entry },
+        }),
+      ),
+  });
+  return (
+    <Part title={t('putAway.try')}>
+      <Box
+        component="form"
+        onSubmit={(event) => {
+          event.preventDefault();
+          trial.mutate();
+        }}
+        sx={{ display: 'flex', gap: 1, mt: 1 }}
+      >
+        <TextField
+          label={t('putAway.ifCame')}
+          value={amount}
+          onChange={(event) => setAmount(event.target.value)}
+        />
+        <Button type="submit" variant="outlined" loading={trial.isPending}>
+          {t('putAway.show')}
+        </Button>
+      </Box>
+      <ProblemNote problem={trial.error} />
+      {trial.data && (
+        <>
+          <Box sx={{ mt: 1, fontWeight: 700 }}>{trial.data.item}</Box>
+          <Reasons advice={trial.data} />
+        </>
+      )}
+    </Part>
+  );
+}
