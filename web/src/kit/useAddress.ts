@@ -1,6 +1,9 @@
 import { useSearchParams } from 'react-router';
 
-/** The parts of the page's address after the question mark: read by name, changed together. */
+/**
+ * The parts of the page's address after the question mark: read by name, changed together. Opening
+ * something is a step that the browser's Back takes back; narrowing is not.
+ */
 export function useAddress() {
   const [address, setAddress] = useSearchParams();
   return {
@@ -17,7 +20,7 @@ export function useAddress() {
           }
           return before;
         },
-        { replace: true },
+        { replace: !('open' in changes) },
       ),
   };
 }

@@ -4,12 +4,13 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { ColumnChoice } from '../../kit/ColumnChoice';
 import { Sheet } from '../../kit/Sheet';
+import { useAddress } from '../../kit/useAddress';
 import { useColumns } from '../../kit/sheetColumns';
 import { ledgerColumns } from './ledgerColumns';
 import { PostingPanel } from './PostingPanel';
@@ -24,7 +25,7 @@ const THINGS = ['item', 'place', 'lot', 'serial', 'posting'] as const;
 /** The stock ledger: every line, newest first, by anything that stands in it. */
 export function LedgerSpace() {
   const { t } = useTranslation();
-  const [address, setAddress] = useSearchParams();
+  const { value, change } = useAddress();
   const sites = useSites();
   const people = useQuery({
     queryKey: ['people', 'names'],
@@ -32,21 +33,6 @@ export function LedgerSpace() {
     staleTime: 60_000,
   });
   const columns = useColumns('ledger', ledgerColumns(t));
-  const value = (name: string) => address.get(name) ?? '';
-  const change = (changes: Record<string, string | null>) =>
-    setAddress(
-      (before) => {
-        for (const [name, next] of Object.entries(changes)) {
-          if (next) {
-            before.set(name, next);
-          } else {
-            before.delete(name);
-          }
-        }
-        return before;
-      },
-      { replace: true },
-    );
   const number = (name: string) => (value(name) ? Number(value(name)) : undefined);
   const text = (name: string) => value(name) || undefined;
   const now = {

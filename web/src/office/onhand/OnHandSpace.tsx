@@ -3,12 +3,12 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useDeferredValue, useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { useSearchParams } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { ColumnChoice } from '../../kit/ColumnChoice';
 import { Sheet } from '../../kit/Sheet';
+import { useAddress } from '../../kit/useAddress';
 import { useColumns } from '../../kit/sheetColumns';
 import { ItemPanel } from './ItemPanel';
 import { columnsOf, type Group, GROUPS } from './onHandColumns';
@@ -20,36 +20,19 @@ type Condition = 'GOOD' | 'ON_HOLD' | 'REJECTED';
 /** What lies where: by item, place, lot or position; now, or as of a past moment. */
 export function OnHandSpace() {
   const { t } = useTranslation();
-  const [address, setAddress] = useSearchParams();
+  const { value, change } = useAddress();
   const sites = useSites();
-  const group = (address.get('group') as Group | null) ?? 'ITEM';
-  const site = address.get('site') ?? '';
-  const condition = address.get('condition') ?? '';
-  const words = address.get('q') ?? '';
-  const at = address.get('at') ?? '';
-  const opened = address.get('open') ?? '';
-  const sort =
-    address.get('sort') ?? (group === 'PLACE' ? 'PLACE' : group === 'LOT' ? 'EXPIRY' : 'ITEM');
-  const descending = address.get('desc') === '1';
+  const group = (value('group') || 'ITEM') as Group;
+  const site = value('site');
+  const condition = value('condition');
+  const words = value('q');
+  const at = value('at');
+  const opened = value('open');
+  const sort = value('sort') || (group === 'PLACE' ? 'PLACE' : group === 'LOT' ? 'EXPIRY' : 'ITEM');
+  const descending = value('desc') === '1';
   const typed = useDeferredValue(words);
   const [scale, setScale] = useState(0);
   const columns = useColumns(`on-hand.${group}`, columnsOf(group, t, scale));
-
-  const change = (changes: Record<string, string | null>) => {
-    setAddress(
-      (before) => {
-        for (const [name, value] of Object.entries(changes)) {
-          if (value) {
-            before.set(name, value);
-          } else {
-            before.delete(name);
-          }
-        }
-        return before;
-      },
-      { replace: !('open' in changes) },
-    );
-  };
 
   const question = {
     group,
@@ -78,15 +61,15 @@ export function OnHandSpace() {
           <Choice
             label={t('onHand.by')}
             value={group}
-            onChange={(value) =>
-              change({ group: value, sort: null, desc: null, row: null, condition: null })
+            onChange={(next) =>
+              change({ group: next, sort: null, desc: null, row: null, condition: null })
             }
             options={GROUPS.map((one) => [one, t(`onHand.group.${one}`)] as const)}
           />
           <Choice
             label={t('site')}
             value={site}
-            onChange={(value) => change({ site: value })}
+            onChange={(next) => change({ site: next })}
             options={[
               ['', t('everySite')],
               ...(sites.data ?? []).map((one) => [String(one.id), one.name] as const),
@@ -102,7 +85,7 @@ export function OnHandSpace() {
             <Choice
               label={t('condition')}
               value={condition}
-              onChange={(value) => change({ condition: value })}
+              onChange={(next) => change({ condition: next })}
               options={[
                 ['', t('anyCondition')],
                 ...(['GOOD', 'ON_HOLD', 'REJECTED'] as const).map(
@@ -144,7 +127,7 @@ export function OnHandSpace() {
           rowKey={(row) => row.key}
           sorting={{ by: sort, descending }}
           onSort={(next) => change({ sort: next.by, desc: next.descending ? '1' : null })}
-          opened={address.get('row') ?? undefined}
+          opened={value('row') || undefined}
           onOpen={open}
           empty={words || site || at ? t('onHand.noMatch') : t('onHand.nothing')}
         />
@@ -153,7 +136,7 @@ export function OnHandSpace() {
         <ItemPanel
           key={id}
           item={Number(id)}
-          lot={address.get('lot') ? Number(address.get('lot')) : undefined}
+          lot={value('lot') ? Number(value('lot')) : undefined}
           onClose={() => change({ open: null, lot: null, row: null })}
         />
       )}

@@ -4,12 +4,12 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
-import { useSearchParams } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Code } from '../../kit/Code';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Sheet } from '../../kit/Sheet';
+import { useAddress } from '../../kit/useAddress';
 import { SidePanel } from '../../kit/SidePanel';
 import type { Column } from '../../kit/sheetColumns';
 import { ItemForm } from './ItemForm';
@@ -21,19 +21,10 @@ type Row = Schemas['ItemRow'];
 export function ItemRules() {
   const { t } = useTranslation();
   const may = useMay('RULES');
-  const [address, setAddress] = useSearchParams();
-  const q = address.get('q') ?? '';
+  const { value, change } = useAddress();
+  const q = value('q');
   const words = useDeferredValue(q);
-  const opened = address.get('open');
-  const change = (name: string, value: string | null) =>
-    setAddress((before) => {
-      if (value) {
-        before.set(name, value);
-      } else {
-        before.delete(name);
-      }
-      return before;
-    });
+  const opened = value('open');
   const columns: Column<Row>[] = [
     { key: 'code', title: t('item.code'), width: '110px', cell: (row) => <Code>{row.code}</Code> },
     { key: 'name', title: t('item.name'), width: 'minmax(200px, 2fr)', cell: (row) => row.name },
@@ -67,10 +58,10 @@ export function ItemRules() {
           <TextField
             label={t('items.search')}
             value={q}
-            onChange={(event) => change('q', event.target.value)}
+            onChange={(event) => change({ q: event.target.value })}
           />
           {may && (
-            <Button variant="contained" sx={{ ml: 'auto' }} onClick={() => change('open', 'new')}>
+            <Button variant="contained" sx={{ ml: 'auto' }} onClick={() => change({ open: 'new' })}>
               {t('items.add')}
             </Button>
           )}
@@ -87,12 +78,12 @@ export function ItemRules() {
           }
           columns={columns}
           rowKey={(row) => String(row.id)}
-          opened={opened ?? undefined}
-          onOpen={(row) => change('open', String(row.id))}
+          opened={opened || undefined}
+          onOpen={(row) => change({ open: String(row.id) })}
           empty={q ? t('items.noMatch') : t('items.none')}
         />
       </Box>
-      {opened && <OpenedItem key={opened} opened={opened} onClose={() => change('open', null)} />}
+      {opened && <OpenedItem key={opened} opened={opened} onClose={() => change({ open: null })} />}
     </RulesFrame>
   );
 }

@@ -3,12 +3,12 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
-import { useSearchParams } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { Sheet } from '../../kit/Sheet';
+import { useAddress } from '../../kit/useAddress';
 import { SidePanel } from '../../kit/SidePanel';
 import type { Column } from '../../kit/sheetColumns';
 import { LabelButton } from '../labels/LabelButton';
@@ -22,23 +22,12 @@ export function PlaceRules() {
   const { t } = useTranslation();
   const may = useMay('RULES');
   const sites = useSites();
-  const [address, setAddress] = useSearchParams();
-  const site = sites.data?.find((one) => String(one.id) === address.get('site')) ?? sites.data?.[0];
-  const area = address.get('area') ?? '';
-  const starts = address.get('q') ?? '';
+  const { value, change } = useAddress();
+  const site = sites.data?.find((one) => String(one.id) === value('site')) ?? sites.data?.[0];
+  const area = value('area');
+  const starts = value('q');
   const typed = useDeferredValue(starts);
-  const open = address.get('open') ?? '';
-  const change = (changes: Record<string, string | null>) =>
-    setAddress((before) => {
-      for (const [name, value] of Object.entries(changes)) {
-        if (value) {
-          before.set(name, value);
-        } else {
-          before.delete(name);
-        }
-      }
-      return before;
-    });
+  const open = value('open');
   const close = () => change({ open: null });
   const columns: Column<Bin>[] = [
     {
