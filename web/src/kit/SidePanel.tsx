@@ -59,11 +59,19 @@ export function SidePanel({
   );
 }
 
-/** A part of a panel, under a hairline. */
-export function Part({ title, children }: { title: ReactNode; children: ReactNode }) {
+/** A part of a panel, or with a heading of the second rank of a page, under a hairline. */
+export function Part({
+  title,
+  rank = 'h3',
+  children,
+}: {
+  title: ReactNode;
+  rank?: 'h2' | 'h3';
+  children: ReactNode;
+}) {
   return (
     <Box component="section" sx={{ borderTop: 1, borderColor: 'divider', pt: 1, mt: 2 }}>
-      <Box component="h3" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
+      <Box component={rank} sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
         {title}
       </Box>
       {children}

@@ -6,10 +6,10 @@ import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
-import { useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { ColumnChoice } from '../../kit/ColumnChoice';
 import { Sheet } from '../../kit/Sheet';
+import { SiteChoice } from '../../kit/SiteChoice';
 import { useAddress } from '../../kit/useAddress';
 import { useColumns } from '../../kit/sheetColumns';
 import { ledgerColumns } from './ledgerColumns';
@@ -26,7 +26,6 @@ const THINGS = ['item', 'place', 'lot', 'serial', 'posting'] as const;
 export function LedgerSpace() {
   const { t } = useTranslation();
   const { value, change } = useAddress();
-  const sites = useSites();
   const people = useQuery({
     queryKey: ['people', 'names'],
     queryFn: () => read(api.GET('/api/people/names')),
@@ -99,15 +98,7 @@ export function LedgerSpace() {
               ...KINDS.map((kind) => [kind, t(`kind.${kind}`)] as const),
             ]}
           />
-          <Choice
-            label={t('site')}
-            value={value('site')}
-            onChange={(next) => change({ site: next })}
-            options={[
-              ['', t('everySite')],
-              ...(sites.data ?? []).map((one) => [String(one.id), one.name] as const),
-            ]}
-          />
+          <SiteChoice value={value('site')} onChange={(next) => change({ site: next })} />
           <Choice
             label={t('ledger.filter.person')}
             value={value('person')}

@@ -4,12 +4,13 @@ import TextField from '@mui/material/TextField';
 import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
-import { useMay, useSites } from '../../app/session';
+import { useMay } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ago, date, money } from '../../kit/format';
 import { Room } from '../../kit/Rail';
 import { Sheet } from '../../kit/Sheet';
+import { SiteChoice } from '../../kit/SiteChoice';
 import type { Column } from '../../kit/sheetColumns';
 import { SidePanel } from '../../kit/SidePanel';
 import { useAddress } from '../../kit/useAddress';
@@ -27,7 +28,6 @@ const FILTERS = ['OPEN', 'LATE', 'ARRIVING', 'CLOSED', 'ALL'] as const;
 export function InboundSpace() {
   const { t } = useTranslation();
   const may = useMay('POST');
-  const sites = useSites();
   const { value, change } = useAddress();
   const filter = (value('filter') || 'OPEN') as (typeof FILTERS)[number];
   const site = value('site');
@@ -50,15 +50,7 @@ export function InboundSpace() {
               onChange={(next) => change({ filter: next })}
               options={FILTERS.map((one) => [one, t(`inbound.filter.${one}`)] as const)}
             />
-            <Choice
-              label={t('site')}
-              value={site}
-              onChange={(next) => change({ site: next })}
-              options={[
-                ['', t('everySite')],
-                ...(sites.data ?? []).map((one) => [String(one.id), one.name] as const),
-              ]}
-            />
+            <SiteChoice value={site} onChange={(next) => change({ site: next })} />
             <TextField
               label={t('inbound.search')}
               value={words}

@@ -2,13 +2,13 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
-import { useSites } from '../../app/session';
 import { Amount } from '../../kit/Amount';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ago } from '../../kit/format';
 import { Room } from '../../kit/Rail';
 import { Sheet } from '../../kit/Sheet';
+import { SiteChoice } from '../../kit/SiteChoice';
 import type { Column } from '../../kit/sheetColumns';
 import { useAddress } from '../../kit/useAddress';
 import { CheckPanel } from './CheckPanel';
@@ -19,7 +19,6 @@ type Row = Schemas['WaitingRow'];
 /** What waits on docks and at inspection, the longest first: to be checked, or to be put away. */
 export function WaitingSpace() {
   const { t } = useTranslation();
-  const sites = useSites();
   const { value, change } = useAddress();
   const site = value('site');
   const toCheck = value('show') === 'check';
@@ -84,15 +83,7 @@ export function WaitingSpace() {
                 ['check', t('waiting.toCheck')],
               ]}
             />
-            <Choice
-              label={t('site')}
-              value={site}
-              onChange={(next) => change({ site: next })}
-              options={[
-                ['', t('everySite')],
-                ...(sites.data ?? []).map((one) => [String(one.id), one.name] as const),
-              ]}
-            />
+            <SiteChoice value={site} onChange={(next) => change({ site: next })} />
           </>
         }
       >

@@ -31,7 +31,7 @@ export function LabelSpace() {
             <Sets />
             <NewLoads />
           </Box>
-          <Part title={t('labels.tray')}>
+          <Part rank="h2" title={t('labels.tray')}>
             <Box sx={{ color: 'text.secondary', mb: 1 }}>{t('labels.trayHelp')}</Box>
             <ProblemNote problem={tray.error} />
             {tray.data?.map((one) => (
@@ -88,7 +88,7 @@ function Sets() {
         ? (trolleys.data ?? []).map((one) => one.id)
         : [];
   return (
-    <Part title={t('labels.sets')}>
+    <Part rank="h2" title={t('labels.sets')}>
       <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>
         <Choice
           label={t('labels.of')}

@@ -23,7 +23,7 @@ export function NewLoads() {
   const form = useForm({ code: '', name: '' }, trolley.error);
   return (
     <>
-      <Part title={t('labels.pallet')}>
+      <Part rank="h2" title={t('labels.pallet')}>
         <Button
           variant="outlined"
           loading={pallet.isPending}
@@ -41,7 +41,7 @@ export function NewLoads() {
         )}
       </Part>
       {may && (
-        <Part title={t('labels.newTrolley')}>
+        <Part rank="h2" title={t('labels.newTrolley')}>
           <Form
             save={trolley}
             word={t('labels.addTrolley')}

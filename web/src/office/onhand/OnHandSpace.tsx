@@ -4,10 +4,10 @@ import TextField from '@mui/material/TextField';
 import { useDeferredValue, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
-import { useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { ColumnChoice } from '../../kit/ColumnChoice';
 import { Sheet } from '../../kit/Sheet';
+import { SiteChoice } from '../../kit/SiteChoice';
 import { useAddress } from '../../kit/useAddress';
 import { useColumns } from '../../kit/sheetColumns';
 import { ItemPanel } from './ItemPanel';
@@ -21,7 +21,6 @@ type Condition = 'GOOD' | 'ON_HOLD' | 'REJECTED';
 export function OnHandSpace() {
   const { t } = useTranslation();
   const { value, change } = useAddress();
-  const sites = useSites();
   const group = (value('group') || 'ITEM') as Group;
   const site = value('site');
   const condition = value('condition');
@@ -66,15 +65,7 @@ export function OnHandSpace() {
             }
             options={GROUPS.map((one) => [one, t(`onHand.group.${one}`)] as const)}
           />
-          <Choice
-            label={t('site')}
-            value={site}
-            onChange={(next) => change({ site: next })}
-            options={[
-              ['', t('everySite')],
-              ...(sites.data ?? []).map((one) => [String(one.id), one.name] as const),
-            ]}
-          />
+          <SiteChoice value={site} onChange={(next) => change({ site: next })} />
           <TextField
             label={t('onHand.words')}
             value={words}

@@ -245,6 +245,9 @@ class PuttingAwayTest {
     entry.put("version", card.path("version").asInt());
     controller.put("/api/sites/" + shop, entry).ok();
     goods.rack(shop, "W", "PICK", "W-[1..3]");
+    JsonNode unbinned =
+        controller.get("/api/on-hand?group=POSITION&site=%d&item=%d".formatted(shop, shackle)).ok();
+    assertThat(unbinned.path("rows").get(0).path("place").asString()).isEqualTo("NOT-YET-BINNED");
     JsonNode sheet = controller.get("/api/sites/" + shop + "/binning").ok();
     assertThat(sheet.path("total").asInt()).isEqualTo(1);
     assertThat(sheet.path("rows").get(0).path("suggested").asString()).isEqualTo("W-1");

@@ -312,6 +312,9 @@ class ReceivingTest {
     view = scan("RARE");
     assertThat(outcome(view)).isEqualTo("CHOOSE");
     assertThat(view.path("orders").size()).isEqualTo(2);
+    act("CLEAR");
+    choose(0);
+    assertThat(scan("Skerry").path("orders").size()).isGreaterThan(1);
     String number = order(second).path("number").asString();
     assertThat(scan("RD." + number).path("order").path("id").asLong()).isEqualTo(second);
   }
@@ -481,6 +484,8 @@ class ReceivingTest {
     Map<String, Object> body = Map.of("site", site, "text", label);
     String first = hand.post("/api/floor/receive/scan", body, command).text();
     assertThat(hand.post("/api/floor/receive/scan", body, command).text()).isEqualTo(first);
+    // Scanned anew it is the same pallet, which has come already.
+    assertThat(refused(scan(label))).contains("has come in already and stands in DOCK-1");
     assertThat(received(order(order), 0)).isEqualTo("50");
   }
 

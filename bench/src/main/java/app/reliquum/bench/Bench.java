@@ -72,6 +72,10 @@ public final class Bench {
       lookUps(http, connection);
       System.out.println("\nFirst pages, through HTTP, 1 client");
       pages(http);
+      System.out.println("\nReceiving on the Floor, through HTTP, 1 person");
+      new Receipts(http, PORT).print();
+      System.out.println("\nThe rules by themselves");
+      CoreBenchmarks.print();
       System.out.println("\nThe check of the books");
       check(http);
     } finally {

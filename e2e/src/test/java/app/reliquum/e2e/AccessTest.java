@@ -94,7 +94,11 @@ class AccessTest {
     page.getByText("DOCK-1").first().waitFor();
     accessible(page);
     scan(page, "RI.ENG-019");
+    page.locator("[data-blank=Item][data-state=SAID]").waitFor();
+    page.waitForFunction("() => document.getAnimations().length === 0");
     accessible(page);
+    button(page, "Clear").click();
+    page.getByText("DOCK-1").first().waitFor();
   }
 
   @Test

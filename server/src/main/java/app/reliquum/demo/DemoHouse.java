@@ -187,8 +187,10 @@ class DemoHouse implements ApplicationRunner {
     Places.SiteCard site = open("OH", "Outer Holm Depot", true, "Old Fish Hall", "Outer Holm");
     List<String> docks = rack(site, "DOCK", "Dock", AreaPurpose.RECEIVE, "", 0, 1, "DOCK-[1..2]");
     List<String> pick =
-        rack(site, "OA", "Hall", AreaPurpose.PICK, "", 100, 5, "OA-[01..12]-[A..E]");
-    return new DemoSite(site, docks, pick, pick, List.of(), List.of(), List.of(), List.of());
+        rack(site, "OA", "Hall", AreaPurpose.PICK, "", 100, 5, "OA-[01..16]-[A..E]");
+    // Some bins stay empty, for what comes in.
+    List<String> used = pick.subList(0, 60);
+    return new DemoSite(site, docks, used, used, List.of(), List.of(), List.of(), List.of());
   }
 
   private DemoSite site(String code, String name, boolean binned, String street, String town) {

@@ -150,6 +150,16 @@ class ArrivalWords {
               + ".",
           Map.of());
     }
+    if (misfit instanceof Misfit.LoadHere here) {
+      return refusal(
+          "load-here",
+          "Unit load "
+              + here.sscc()
+              + " has come in already and stands in "
+              + place(here.place())
+              + ".",
+          Map.of("load", here.sscc(), "place", place(here.place())));
+    }
     if (misfit instanceof Misfit.NoDock no) {
       List<String> docks = no.docks().stream().limit(4).map(this::place).toList();
       return refusal(

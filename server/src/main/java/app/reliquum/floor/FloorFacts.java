@@ -17,6 +17,7 @@ import app.reliquum.receiving.Orders;
 import app.reliquum.stock.OnHand;
 import app.reliquum.stock.UnitLoads;
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -184,6 +185,36 @@ class FloorFacts implements MoveFacts {
             places.forLedger(Set.of(key)).stream()
                 .findFirst()
                 .orElseThrow(() -> Problem.missing("place", key)));
+  }
+
+  /** An item as the Floor shows it. */
+  FloorView.Item shown(Blank<Long> blank) {
+    if (blank.filled().isEmpty()) {
+      return new FloorView.Item(
+          FloorView.State.EMPTY, null, null, null, null, null, null, List.of());
+    }
+    Catalog.Measured item = item(blank.filled().get());
+    return new FloorView.Item(
+        FloorView.State.of(blank),
+        item.id(),
+        item.code(),
+        item.name(),
+        item.unit().symbol(),
+        item.decimals(),
+        item.tracking(),
+        packs(item.id()).stream()
+            .map(pack -> new FloorView.PackSize(pack.name(), pack.factor()))
+            .toList());
+  }
+
+  /** The items that were looked at. */
+  Collection<Catalog.Measured> itemsSeen() {
+    return items.values();
+  }
+
+  /** The bins that were looked at. */
+  Collection<Places.LedgerPlace> binsSeen() {
+    return bins.values();
   }
 
   Optional<Catalog.LotCard> lot(long id) {

@@ -41,6 +41,12 @@ class FloorWords {
     return refusal("unknown-code", why + " " + expected, Map.of("text", reading.text()));
   }
 
+  /** Something is still missing. */
+  static Refusal notWhole(List<String> wanted) {
+    return refusal(
+        "not-whole", "Still missing: " + String.join(", ", wanted) + ".", Map.of("wanted", wanted));
+  }
+
   static Refusal refusal(String type, String sentence, Map<String, Object> values) {
     return new Refusal(type, sentence, values);
   }

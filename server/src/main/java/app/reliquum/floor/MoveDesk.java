@@ -130,7 +130,7 @@ class MoveDesk {
           verb,
           outcome,
           load(sentence),
-          item(sentence),
+          facts.shown(sentence.item()),
           lot(sentence),
           sentence.needsSerials(),
           sentence.serials().stream().map(one -> facts.serial(one.serial())).toList(),
@@ -229,25 +229,6 @@ class MoveDesk {
           .limit(MOST_ELSEWHERE)
           .map(one -> new FloorView.Elsewhere(facts.bin(one.getKey()).address(), one.getValue()))
           .toList();
-    }
-
-    private FloorView.Item item(MoveSentence sentence) {
-      Optional<Long> filled = sentence.item().filled();
-      if (filled.isEmpty()) {
-        return new FloorView.Item(State.EMPTY, null, null, null, null, null, null, List.of());
-      }
-      Catalog.Measured item = facts.item(filled.get());
-      return new FloorView.Item(
-          State.of(sentence.item()),
-          item.id(),
-          item.code(),
-          item.name(),
-          item.unit().symbol(),
-          item.decimals(),
-          item.tracking(),
-          facts.packs(item.id()).stream()
-              .map(pack -> new FloorView.PackSize(pack.name(), pack.factor()))
-              .toList());
     }
 
     private FloorView.Lot lot(MoveSentence sentence) {
@@ -461,12 +442,7 @@ class MoveDesk {
     }
     if (!sentence.whole()) {
       return sitting.refused(
-          FloorWords.refusal(
-              "not-whole",
-              "Still missing: "
-                  + String.join(", ", sentence.wanted().stream().map(FloorWords::name).toList())
-                  + ".",
-              Map.of("wanted", sentence.wanted())));
+          FloorWords.notWhole(sentence.wanted().stream().map(FloorWords::name).toList()));
     }
     if (!sentence.ready()) {
       return sitting.answer(Move.read(sentence.accepted(), sitting.facts));
@@ -475,7 +451,11 @@ class MoveDesk {
   }
 
   private FloorView.Move done(Command command, Sitting sitting, MoveSentence sentence) {
-    Stock.Posted posted = stock.post(command, NewPosting.now(PostingKind.MOVE, sentence.lines()));
+    Stock.Posted posted =
+        stock.post(
+            command,
+            NewPosting.now(PostingKind.MOVE, sentence.lines())
+                .knowing(sitting.facts.itemsSeen(), sitting.facts.binsSeen()));
     String words = sitting.words.done(sentence);
     sitting.said = new SentenceTable.Said(sitting.said.site(), List.of(), sentence.sameAgain(), 0);
     sitting.facts.forget();

@@ -131,6 +131,11 @@ class ReceiptFacts implements ReceiveFacts {
   }
 
   @Override
+  public Optional<Long> loadAt(String sscc) {
+    return house.loads().withCode(sscc).flatMap(load -> Optional.ofNullable(load.place()));
+  }
+
+  @Override
   public Optional<Integer> shelfLifeDays(long item) {
     return Optional.ofNullable(house.catalog().stored(item).shelfLifeDays());
   }

@@ -4,7 +4,6 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
-import app.reliquum.catalog.Catalog;
 import app.reliquum.core.inbound.Arrival;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
@@ -163,7 +162,7 @@ class ReceiveDesk {
                   order.supplier(),
                   order.reason()),
           order == null ? List.of() : order.lines().stream().map(ReceiveDesk::line).toList(),
-          item(),
+          sitting.facts.floor().shown(sentence.item()),
           sentence.needsLot()
               ? new FloorView.Text(State.of(sentence.lot()), sentence.lot().filled().orElse(null))
               : null,
@@ -197,29 +196,6 @@ class ReceiveDesk {
           refusal,
           unordered,
           done);
-    }
-
-    private FloorView.Item item() {
-      FloorFacts floor = sitting.facts.floor();
-      return sentence
-          .item()
-          .filled()
-          .map(
-              id -> {
-                Catalog.Measured item = floor.item(id);
-                return new FloorView.Item(
-                    State.of(sentence.item()),
-                    id,
-                    item.code(),
-                    item.name(),
-                    item.unit().symbol(),
-                    item.decimals(),
-                    item.tracking(),
-                    floor.packs(id).stream()
-                        .map(pack -> new FloorView.PackSize(pack.name(), pack.factor()))
-                        .toList());
-              })
-          .orElse(new FloorView.Item(State.EMPTY, null, null, null, null, null, null, List.of()));
     }
 
     private FloorView.Amount amount() {
@@ -321,7 +297,10 @@ class ReceiveDesk {
         return putAway(command, sitting, bin.place());
       }
     }
-    Optional<Evidence> typed = typed(before, text);
+    Optional<Evidence> typed =
+        read.reading() instanceof Reading.Elements label
+            ? Receive.asMore(before, label.elements(), sitting.facts)
+            : typed(before, text);
     if (typed.isPresent()) {
       return done(
           command, sitting, Receive.add(sitting.said.evidence(), typed.get(), sitting.facts));
@@ -330,7 +309,10 @@ class ReceiveDesk {
       return sitting.refused(FloorWords.unknown(read.reading(), List.of()));
     }
     if (sitting.facts.order() == null) {
-      Optional<FloorView.Receive> choice = findOrder(sitting, read.meanings());
+      Optional<FloorView.Receive> choice =
+          read.meanings().isEmpty()
+              ? findByWords(command, sitting, text)
+              : findOrder(sitting, read.meanings());
       if (choice.isPresent()) {
         return choice.get();
       }
@@ -407,14 +389,26 @@ class ReceiveDesk {
       sitting.about(open.rows().get(0).id());
       return Optional.empty();
     }
-    return Optional.of(
-        sitting.whichOrder(
-            open.rows().stream()
-                .map(
-                    row ->
-                        new FloorView.OrderChoice(
-                            row.id(), row.number(), row.supplier(), row.expected()))
-                .toList()));
+    return Optional.of(sitting.whichOrder(choices(open)));
+  }
+
+  private static List<FloorView.OrderChoice> choices(Page<Inbound.Row> orders) {
+    return orders.rows().stream()
+        .map(
+            row ->
+                new FloorView.OrderChoice(row.id(), row.number(), row.supplier(), row.expected()))
+        .toList();
+  }
+
+  /** Words that are no code may be a supplier's name or the beginning of a number. */
+  private Optional<FloorView.Receive> findByWords(Command command, Sitting sitting, String words) {
+    long site = sitting.said.site();
+    Page<Inbound.Row> open =
+        house.orders().page(Inbound.Filter.OPEN, site, null, words, sitting.actor, 0, MOST_ORDERS);
+    if (open.total() == 1) {
+      return Optional.of(choose(command, site, open.rows().get(0).id()));
+    }
+    return open.total() == 0 ? Optional.empty() : Optional.of(sitting.whichOrder(choices(open)));
   }
 
   private static long itemOf(Meaning meaning) {
@@ -501,12 +495,7 @@ class ReceiveDesk {
     }
     if (!sentence.whole()) {
       return sitting.refused(
-          FloorWords.refusal(
-              "not-whole",
-              "Still missing: "
-                  + String.join(", ", sentence.wanted().stream().map(FloorWords::name).toList())
-                  + ".",
-              Map.of("wanted", sentence.wanted())));
+          FloorWords.notWhole(sentence.wanted().stream().map(FloorWords::name).toList()));
     }
     return sentence.ready()
         ? post(command, sitting, sentence)

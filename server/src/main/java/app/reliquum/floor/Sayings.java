@@ -37,7 +37,7 @@ final class Sayings {
       case FIGURE -> new Evidence.Figure(saying.quantity(), saying.pack());
       case CONDITION -> new Evidence.Of(saying.condition());
       case LOAD -> new Evidence.UnitLoad(saying.load());
-      case SSCC -> new Evidence.Load(saying.text().strip());
+      case SSCC -> new Evidence.Load(saying.text().strip(), saying.counts() != null);
       case LOT_CODE -> new Evidence.LotCode(saying.item(), saying.text().strip());
       case SERIAL_CODE -> new Evidence.SerialCode(saying.item(), saying.text().strip());
       case SERIAL_ROW ->
@@ -108,6 +108,7 @@ final class Sayings {
     }
     if (evidence instanceof Evidence.Load load) {
       out.text = load.sscc();
+      out.counts = load.whole() ? Quantity.ONE : null;
       return out.saying(Saying.Kind.SSCC);
     }
     if (evidence instanceof Evidence.Together together) {

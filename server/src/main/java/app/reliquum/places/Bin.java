@@ -77,6 +77,12 @@ class Bin {
     this.implied = true;
   }
 
+  /** From now on what lies here waits to be put into bins. */
+  void notYetBinned(Site site) {
+    this.address = "NOT-YET-BINNED";
+    this.label = site.code() + "." + address;
+  }
+
   void area(Area area) {
     this.areaId = area.id();
   }

@@ -239,6 +239,9 @@ public class Places {
     receives(site, entry);
     if (entry.binned() && !site.binned()) {
       site.turnBinsOn();
+      implied(id)
+          .flatMap(place -> bins.findById(place.id()))
+          .ifPresent(bin -> bin.notYetBinned(site));
     } else if (!entry.binned() && site.binned()) {
       throw Problem.refused("binned", site.name() + " has bins; they can't be turned off again.");
     }
@@ -431,6 +434,17 @@ public class Places {
         .param(label.code())
         .query(LedgerPlace.class)
         .optional();
+  }
+
+  /** Bins by what stands on their labels after the letters: site code, dot, address. */
+  public Map<String, LedgerPlace> labelled(Set<String> labels) {
+    Map<String, LedgerPlace> bins = new HashMap<>();
+    jdbc.sql(LEDGER_PLACE + " where p.label in (:labels) and p.kind = 'BIN'")
+        .param("labels", labels)
+        .query(LedgerPlace.class)
+        .list()
+        .forEach(bin -> bins.put(bin.siteCode() + "." + bin.address(), bin));
+    return bins;
   }
 
   /** The bins with an address, at any site. */

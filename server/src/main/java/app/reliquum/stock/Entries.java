@@ -8,7 +8,6 @@ import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.core.scan.OwnLabel;
 import app.reliquum.places.Places;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -17,8 +16,11 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
 import org.springframework.stereotype.Component;
 
 /** Reads postings as people and machines write them: with codes and addresses. */
@@ -90,8 +92,10 @@ class Entries {
   NewPosting move(MoveEntry entry) {
     Catalog.Measured item = item(entry.item());
     Goods goods = goods(item, entry.lot(), entry.serial());
-    Places.LedgerPlace from = bin(entry.from(), "from");
-    Places.LedgerPlace to = bin(entry.to(), "to");
+    Map<String, Places.LedgerPlace> bins =
+        places.labelled(new HashSet<>(List.of(label(entry.from()), label(entry.to()))));
+    Places.LedgerPlace from = named(bins, entry.from(), "from");
+    Places.LedgerPlace to = named(bins, entry.to(), "to");
     if (from.site() != to.site()) {
       throw Problem.refused(
           "other-site",
@@ -107,7 +111,8 @@ class Entries {
             new Spot(from.id(), 0, condition),
             new Spot(to.id(), 0, condition),
             entry.quantity());
-    return new NewPosting(PostingKind.MOVE, entry.effective(), null, null, null, List.of(line));
+    return new NewPosting(PostingKind.MOVE, entry.effective(), null, null, null, List.of(line))
+        .knowing(List.of(item), List.of(from, to));
   }
 
   NewPosting post(PostingEntry entry) {
@@ -175,15 +180,23 @@ class Entries {
         .orElseThrow(() -> Problem.missing("item", code));
   }
 
-  private Places.LedgerPlace bin(String label, String field) {
-    String text = label.strip().toUpperCase(Locale.ROOT);
-    return places
-        .ofLabel(new OwnLabel(OwnLabel.Kind.BIN, text))
-        .orElseThrow(
-            () ->
-                Problem.missing("bin", label)
-                    .with("field", field)
-                    .with("expected", "site code, dot, address, like KQ.QA-03-B"));
+  private Places.LedgerPlace bin(String text, String field) {
+    return named(places.labelled(Set.of(label(text))), text, field);
+  }
+
+  private static String label(String text) {
+    return text.strip().toUpperCase(Locale.ROOT);
+  }
+
+  private static Places.LedgerPlace named(
+      Map<String, Places.LedgerPlace> bins, String text, String field) {
+    Places.LedgerPlace bin = bins.get(label(text));
+    if (bin == null) {
+      throw Problem.missing("bin", text)
+          .with("field", field)
+          .with("expected", "site code, dot, address, like KQ.QA-03-B");
+    }
+    return bin;
   }
 
   private static String blankToNull(String text) {

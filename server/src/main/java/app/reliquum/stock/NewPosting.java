@@ -1,7 +1,10 @@
 package app.reliquum.stock;
 
+import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.Line;
+import app.reliquum.places.Places;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 
 /**
@@ -13,6 +16,7 @@ import java.util.List;
  * @param documentLine the line of the document, null for none
  * @param reason why, null where the kind says it all
  * @param lines the lines
+ * @param known what has been looked up of their items and places already
  */
 public record NewPosting(
     PostingKind kind,
@@ -20,7 +24,31 @@ public record NewPosting(
     String document,
     Integer documentLine,
     String reason,
-    List<Line> lines) {
+    List<Line> lines,
+    Known known) {
+
+  /** Items and places by their numbers. Whatever is not among them is looked up. */
+  public record Known(Collection<Catalog.Measured> items, Collection<Places.LedgerPlace> places) {
+    /** Nothing. */
+    public static final Known NOTHING = new Known(List.of(), List.of());
+  }
+
+  public NewPosting(
+      PostingKind kind,
+      Instant effective,
+      String document,
+      Integer documentLine,
+      String reason,
+      List<Line> lines) {
+    this(kind, effective, document, documentLine, reason, lines, Known.NOTHING);
+  }
+
+  /** The same, with what is known of its items and places. */
+  public NewPosting knowing(
+      Collection<Catalog.Measured> items, Collection<Places.LedgerPlace> places) {
+    return new NewPosting(
+        kind, effective, document, documentLine, reason, lines, new Known(items, places));
+  }
 
   /** A posting that happens now and belongs to no document. */
   public static NewPosting now(PostingKind kind, List<Line> lines) {

@@ -21,11 +21,11 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.dao.DuplicateKeyException;
@@ -140,8 +140,8 @@ public class Stock {
     if (effective.isAfter(now.plus(CLOCKS_DIFFER))) {
       throw Problem.invalid("effective", "That is in the future. Goods move now, or have moved.");
     }
-    Map<Long, Catalog.Measured> items = items(posting.lines());
-    Map<Long, Places.LedgerPlace> named = places(posting.lines());
+    Map<Long, Catalog.Measured> items = items(posting);
+    Map<Long, Places.LedgerPlace> named = places(posting);
     checkSites(command.actor(), named);
     Draft draft = new Draft(day(effective, named), posting.lines());
     Facts facts = new Facts(items, named, lockHoldings(draft, named), serialsInHouse(draft, named));
@@ -160,11 +160,13 @@ public class Stock {
     return new Posted(number);
   }
 
-  private Map<Long, Catalog.Measured> items(List<Line> lines) {
-    Set<Long> ids = lines.stream().map(line -> line.goods().item()).collect(Collectors.toSet());
-    Map<Long, Catalog.Measured> found =
-        catalog.measured(ids).stream()
-            .collect(Collectors.toMap(Catalog.Measured::id, Function.identity()));
+  private Map<Long, Catalog.Measured> items(NewPosting posting) {
+    Set<Long> ids =
+        posting.lines().stream().map(line -> line.goods().item()).collect(Collectors.toSet());
+    Map<Long, Catalog.Measured> found = new HashMap<>();
+    posting.known().items().forEach(item -> found.put(item.id(), item));
+    found.keySet().retainAll(ids);
+    catalog.measured(missing(ids, found)).forEach(item -> found.put(item.id(), item));
     ids.stream()
         .filter(id -> !found.containsKey(id))
         .findFirst()
@@ -175,15 +177,23 @@ public class Stock {
     return found;
   }
 
-  private Map<Long, Places.LedgerPlace> places(List<Line> lines) {
+  private static Set<Long> missing(Set<Long> ids, Map<Long, ?> found) {
+    Set<Long> missing = new TreeSet<>(ids);
+    missing.removeAll(found.keySet());
+    return missing;
+  }
+
+  private Map<Long, Places.LedgerPlace> places(NewPosting posting) {
+    List<Line> lines = posting.lines();
     Set<Long> ids = new TreeSet<>();
     for (Line line : lines) {
       ids.add(line.from().place());
       ids.add(line.to().place());
     }
-    Map<Long, Places.LedgerPlace> found =
-        places.forLedger(ids).stream()
-            .collect(Collectors.toMap(Places.LedgerPlace::id, Function.identity()));
+    Map<Long, Places.LedgerPlace> found = new HashMap<>();
+    posting.known().places().forEach(place -> found.put(place.id(), place));
+    found.keySet().retainAll(ids);
+    places.forLedger(missing(ids, found)).forEach(place -> found.put(place.id(), place));
     for (long id : ids) {
       if (!found.containsKey(id)) {
         throw Problem.missing("place", id);

@@ -42,8 +42,12 @@ public sealed interface Evidence {
   /** A unit load: a pallet, which moves whole, or a trolley, which goods are put on and off. */
   record UnitLoad(long unitLoad) implements Evidence {}
 
-  /** The number of a unit load that comes in. */
-  record Load(String sscc) implements Evidence {}
+  /**
+   * The number of a unit load that comes in.
+   *
+   * @param whole whether its label told of everything on it, so that it can come in only once
+   */
+  record Load(String sscc, boolean whole) implements Evidence {}
 
   /** The number of a lot, known or new. */
   record LotCode(long item, String code) implements Evidence {}

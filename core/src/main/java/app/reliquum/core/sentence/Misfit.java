@@ -84,6 +84,13 @@ public sealed interface Misfit {
   /** Another unit load has been named. */
   record OtherLoad(long expected, long found) implements Misfit {}
 
+  /**
+   * The pallet has come in before.
+   *
+   * @param place where it stands
+   */
+  record LoadHere(String sscc, long place) implements Misfit {}
+
   /** The item is not on the order that is being received. */
   record NotOnOrder(long item) implements Misfit {}
 

@@ -109,13 +109,36 @@ public final class Receive {
         : Optional.empty();
   }
 
+  /**
+   * What a label says that names no item: lot, last day and serial number of the item that is being
+   * received.
+   *
+   * @return empty if no item is known yet, or the label says nothing of the kind
+   */
+  public static Optional<Evidence> asMore(
+      ReceiveSentence sentence, ElementString elements, ReceiveFacts facts) {
+    if (sentence.item().filled().isEmpty()
+        || elements.gtin().isPresent()
+        || elements.contained().isPresent()) {
+      return Optional.empty();
+    }
+    List<Evidence> parts = marks(sentence.item().filled().get(), elements, facts.today().getYear());
+    return parts.isEmpty() ? Optional.empty() : Optional.of(new Evidence.Together(parts));
+  }
+
   /** Everything that a label on new goods says; lot and serial number need not be known. */
   private static Evidence ofLabel(Meaning.Label label, int year, ReceiveFacts facts) {
     long item = label.item().item();
-    ElementString elements = label.elements();
     List<Evidence> parts = new ArrayList<>();
-    Optional<Quantity> measured = measured(elements, facts.measure(item));
+    Optional<Quantity> measured = measured(label.elements(), facts.measure(item));
     parts.add(new Evidence.Item(item, measured.orElse(label.item().counts())));
+    parts.addAll(marks(item, label.elements(), year));
+    return parts.size() == 1 ? parts.get(0) : new Evidence.Together(parts);
+  }
+
+  /** What tells goods of one item apart. */
+  private static List<Evidence> marks(long item, ElementString elements, int year) {
+    List<Evidence> parts = new ArrayList<>();
     elements.data("10").ifPresent(code -> parts.add(new Evidence.LotCode(item, code)));
     elements.data("21").ifPresent(code -> parts.add(new Evidence.SerialCode(item, code)));
     elements
@@ -126,8 +149,9 @@ public final class Receive {
         .date("11", year)
         .or(() -> elements.date("13", year))
         .ifPresent(day -> parts.add(new Evidence.Produced(day)));
-    elements.sscc().ifPresent(sscc -> parts.add(new Evidence.Load(sscc.digits())));
-    return parts.size() == 1 ? parts.get(0) : new Evidence.Together(parts);
+    boolean whole = elements.count().isPresent();
+    elements.sscc().ifPresent(sscc -> parts.add(new Evidence.Load(sscc.digits(), whole)));
+    return parts;
   }
 
   /** A measure on the label counts for items of which it is the base unit. */
@@ -261,6 +285,14 @@ public final class Receive {
     if (one instanceof Evidence.Of said) {
       condition = said.condition();
     } else if (one instanceof Evidence.Load said) {
+      if (said.whole()) {
+        facts
+            .loadAt(said.sscc())
+            .ifPresent(
+                where -> {
+                  throw new Clash(new Misfit.LoadHere(said.sscc(), where));
+                });
+      }
       load = said.sscc();
     } else if (one instanceof Evidence.Over) {
       agreed = true;

@@ -54,6 +54,9 @@ public interface ReceiveFacts {
   /** Where a piece is, if it is in the house, on the road or on loan. */
   Optional<Long> pieceAt(long item, String code);
 
+  /** Where a unit load stands that has goods on it, by its SSCC. */
+  Optional<Long> loadAt(String sscc);
+
   /** For how many days a lot of the item keeps, if lots of it expire. */
   Optional<Integer> shelfLifeDays(long item);
 

@@ -108,6 +108,11 @@ class ReceiveTest {
     }
 
     @Override
+    public Optional<Long> loadAt(String sscc) {
+      return Optional.ofNullable(pieces.get(sscc));
+    }
+
+    @Override
     public Optional<Integer> shelfLifeDays(long item) {
       return item == FLARE ? Optional.of(1000) : Optional.empty();
     }
@@ -192,6 +197,10 @@ class ReceiveTest {
     assertThat(sentence.expiry().filled()).contains(LocalDate.of(2028, 1, 31));
     assertThat(sentence.quantity().filled()).contains(Quantity.of(36));
     assertThat(sentence.load()).isEqualTo(sscc.digits());
+    // Its label scanned again is not a second pallet.
+    house.pieces.put(sscc.digits(), BULK);
+    assertThat(Receive.fill(List.of(), List.of(pallet), house))
+        .isEqualTo(new Reply.Refused<>(new Misfit.LoadHere(sscc.digits(), BULK)));
   }
 
   @Test
@@ -286,6 +295,18 @@ class ReceiveTest {
   }
 
   @Test
+  void aLabelWithoutAnItemIsAboutTheItemAtHand() {
+    ElementString more = ElementString.ofBracketed("(17)280131(10)K5");
+    Evidence said = Receive.asMore(filled(item(FLARE, 6)), more, house).orElseThrow();
+    ReceiveSentence sentence = filled(item(FLARE, 6), said);
+    assertThat(sentence.lot().filled()).contains("K5");
+    assertThat(sentence.expiry().filled()).contains(LocalDate.of(2028, 1, 31));
+    assertThat(Receive.asMore(filled(), more, house)).isEmpty();
+    ElementString other = ElementString.ofBracketed("(01)" + GTIN + "(10)K5");
+    assertThat(Receive.asMore(filled(item(FLARE, 6)), other, house)).isEmpty();
+  }
+
+  @Test
   void goodsLandOnADockUnlessTheyGoStraightIn() {
     Evidence bulk = new Evidence.Bin(BULK, Role.ANY);
     assertThat(refused(item(SHACKLE, 10), bulk))
@@ -327,7 +348,7 @@ class ReceiveTest {
                 new Evidence.LotCode(FLARE, "K1"),
                 new Evidence.Expiry(TODAY.plusDays(9)),
                 new Evidence.Bin(OTHER_DOCK, Role.ANY),
-                new Evidence.Load("340123450000000077")));
+                new Evidence.Load("340123450000000077", false)));
     ReceiveSentence first = filled(said.toArray(new Evidence[0]));
     Collections.shuffle(said, random);
     ReceiveSentence shuffled = filled(said.toArray(new Evidence[0]));

@@ -1,0 +1,148 @@
+package app.reliquum.bench;
+
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.place.AreaPurpose;
+import app.reliquum.core.place.MixingPolicy;
+import app.reliquum.core.putaway.Parcel;
+import app.reliquum.core.putaway.Plan;
+import app.reliquum.core.putaway.PutAway;
+import app.reliquum.core.putaway.PutAwayFacts;
+import app.reliquum.core.putaway.Shelf;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.scan.Reading;
+import app.reliquum.core.scan.ScanReader;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.concurrent.TimeUnit;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.results.RunResult;
+import org.openjdk.jmh.runner.Runner;
+import org.openjdk.jmh.runner.RunnerException;
+import org.openjdk.jmh.runner.options.OptionsBuilder;
+import org.openjdk.jmh.runner.options.TimeValue;
+import org.openjdk.jmh.runner.options.VerboseMode;
+
+/** What the rules cost by themselves, without database or network. */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.MICROSECONDS)
+public class CoreBenchmarks {
+
+  private static final int BINS = 10_000;
+
+  private final String pallet =
+      "]C1" + "00340123450000000073" + "0204012345000009" + "3736\u001d" + "17280131" + "10K2291";
+  private final String link =
+      "https://id.example.org/01/04012345000009/10/K2291/21/77?17=280131&30=24";
+  private final Parcel parcel =
+      new Parcel(
+          1,
+          0,
+          Condition.GOOD,
+          Quantity.of(500),
+          "",
+          Quantity.of(10),
+          0,
+          new BigDecimal("0.001"),
+          new BigDecimal("0.5"));
+  private final PutAwayFacts fullSite = fullSite();
+
+  /** A site with ten thousand bins of the item, of which only the last has room. */
+  private static PutAwayFacts fullSite() {
+    List<Shelf> shelves = new ArrayList<>();
+    Shelf.Limits limits = new Shelf.Limits(BigDecimal.ONE, null, null);
+    for (int i = 1; i <= BINS; i++) {
+      BigDecimal filled = i == BINS ? BigDecimal.ZERO : BigDecimal.ONE;
+      shelves.add(
+          new Shelf(
+              i,
+              AreaPurpose.STORE,
+              "",
+              MixingPolicy.ONE_ITEM,
+              limits,
+              new Shelf.Filled(filled, BigDecimal.ZERO, 0),
+              List.of(new Shelf.Content(1, 0, Quantity.of(10))),
+              true));
+    }
+    return new PutAwayFacts() {
+      @Override
+      public Optional<Shelf> home() {
+        return Optional.empty();
+      }
+
+      @Override
+      public List<Rule> rules() {
+        return List.of();
+      }
+
+      @Override
+      public Optional<Quantity> free(long place) {
+        return Optional.empty();
+      }
+
+      @Override
+      public Iterable<Shelf> binsOf(Rule rule) {
+        return List.of();
+      }
+
+      @Override
+      public Iterable<Shelf> holding() {
+        return shelves;
+      }
+
+      @Override
+      public Iterable<Shelf> empty() {
+        return List.of();
+      }
+
+      @Override
+      public Iterable<Shelf> overflow() {
+        return List.of();
+      }
+    };
+  }
+
+  @Benchmark
+  public Reading readAPalletLabel() {
+    return ScanReader.read(pallet);
+  }
+
+  @Benchmark
+  public Reading readADigitalLink() {
+    return ScanReader.read(link);
+  }
+
+  @Benchmark
+  public Plan putAwayOverTenThousandBins() {
+    return PutAway.plan(parcel, fullSite);
+  }
+
+  /** Measures and prints each in one line. */
+  static void print() throws RunnerException {
+    var results =
+        new Runner(
+                new OptionsBuilder()
+                    .include(CoreBenchmarks.class.getName())
+                    .warmupIterations(3)
+                    .warmupTime(TimeValue.seconds(1))
+                    .measurementIterations(5)
+                    .measurementTime(TimeValue.seconds(1))
+                    .forks(1)
+                    .verbosity(VerboseMode.SILENT)
+                    .build())
+            .run();
+    for (RunResult result : results) {
+      String name = result.getParams().getBenchmark();
+      System.out.printf(
+          "   %-28s %10.2f µs%n",
+          name.substring(name.lastIndexOf('.') + 1), result.getPrimaryResult().getScore());
+    }
+  }
+}
