@@ -1,7 +1,17 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 
-const MOVED_BY_STOCK = ['on-hand', 'ledger', 'bin', 'floor-card'];
+const MOVED_BY_STOCK = [
+  'on-hand',
+  'ledger',
+  'bin',
+  'floor-card',
+  'waiting',
+  'inbound',
+  'round',
+  'put-away-rules',
+  'binning',
+];
 
 /** Keeps what is on the screen current: the server tells when stock has moved. */
 export function useLiveUpdates() {

@@ -301,7 +301,7 @@ function Extras({
           onSay(
             saying({
               kind: 'CONDITION',
-              condition: view.condition === 'GOOD' ? 'REJECTED' : 'GOOD',
+              condition: view.condition === 'GOOD' ? 'ON_HOLD' : 'GOOD',
             }),
           )
         }

@@ -5,11 +5,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
 import java.io.BufferedReader;
+import java.io.IOException;
 import java.io.InputStreamReader;
+import java.net.Socket;
+import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -62,6 +66,24 @@ class ProblemsTest {
     assertThat(answer.body().path("type").asString()).startsWith("urn:reliquum:problem:");
     assertThat(answer.detail()).isNotBlank();
     assertThat(answer.text()).doesNotContain("Exception", "org.springframework");
+  }
+
+  @Test
+  void aRequestThatIsTooLargeIsNotRead() throws IOException {
+    assertThat(statusOf("Content-Length: 13000000")).contains(" 413");
+    assertThat(statusOf("Transfer-Encoding: chunked")).contains(" 411");
+  }
+
+  /** The answer to a request of which only the head is sent. */
+  private static String statusOf(String header) throws IOException {
+    URI house = HOUSE.address();
+    try (Socket socket = new Socket("localhost", house.getPort())) {
+      String head = "POST /api/moves HTTP/1.1\r\nHost: localhost\r\n" + header + "\r\n\r\n";
+      socket.getOutputStream().write(head.getBytes(StandardCharsets.US_ASCII));
+      return new BufferedReader(
+              new InputStreamReader(socket.getInputStream(), StandardCharsets.US_ASCII))
+          .readLine();
+    }
   }
 
   @Test
