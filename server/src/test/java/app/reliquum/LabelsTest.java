@@ -70,6 +70,15 @@ class LabelsTest {
             .ok()
             .path("id")
             .asLong());
+    ids.put(
+        "ORDER",
+        controller
+            .post(
+                "/api/inbound/unexpected",
+                Map.of("kind", "UNEXPECTED", "site", site, "reason", "Stood at the door"))
+            .ok()
+            .path("id")
+            .asLong());
     JsonNode pallet = controller.post("/api/unit-loads", Map.of()).ok();
     ids.put("UNIT_LOAD", pallet.path("id").asLong());
     ids.put("PERSON", controller.get("/api/people/names").ok().get(0).path("id").asLong());
@@ -159,6 +168,10 @@ class LabelsTest {
     assertThat(plain(readBack("ITEM", ids.get("ITEM"), symbol))).isEqualTo("RI.FLR-001");
     assertThat(plain(readBack("UNIT_LOAD", ids.get("TROLLEY"), symbol))).isEqualTo("RU.T1");
     assertThat(plain(readBack("PERSON", ids.get("PERSON"), symbol))).startsWith("RP.");
+    assertThat(plain(readBack("ORDER", ids.get("ORDER"), symbol))).startsWith("RD.UR-");
+    BufferedImage action = pages(pdf(entry("ACTION", List.of(), symbol, "SINGLE"))).get(0);
+    assertThat(plain(read(symbol.equals("BARS") ? action : symbolOf(action))))
+        .isEqualTo("RA.MOVE");
     Reading lot = ScanReader.read(readBack("LOT", ids.get("LOT"), symbol));
     assertThat(lot).isInstanceOf(Reading.Elements.class);
     assertThat(((Reading.Elements) lot).elements().data("10")).contains("K2291");

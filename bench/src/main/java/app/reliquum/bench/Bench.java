@@ -25,7 +25,7 @@ public final class Bench {
 
   private static final int PORT = 8099;
   private static final double SECONDS = 8;
-  private static final double WARM_UP_SECONDS = 30;
+  private static final double WARM_UP_SECONDS = 90;
   private static final int[] CLIENTS = {1, 8, 32};
 
   private final Path jar;
