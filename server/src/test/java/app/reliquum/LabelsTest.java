@@ -170,8 +170,7 @@ class LabelsTest {
     assertThat(plain(readBack("PERSON", ids.get("PERSON"), symbol))).startsWith("RP.");
     assertThat(plain(readBack("ORDER", ids.get("ORDER"), symbol))).startsWith("RD.UR-");
     BufferedImage action = pages(pdf(entry("ACTION", List.of(), symbol, "SINGLE"))).get(0);
-    assertThat(plain(read(symbol.equals("BARS") ? action : symbolOf(action))))
-        .isEqualTo("RA.MOVE");
+    assertThat(plain(read(symbol.equals("BARS") ? action : symbolOf(action)))).isEqualTo("RA.MOVE");
     Reading lot = ScanReader.read(readBack("LOT", ids.get("LOT"), symbol));
     assertThat(lot).isInstanceOf(Reading.Elements.class);
     assertThat(((Reading.Elements) lot).elements().data("10")).contains("K2291");

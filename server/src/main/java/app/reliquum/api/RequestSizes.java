@@ -5,6 +5,8 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
@@ -14,6 +16,7 @@ import org.springframework.web.servlet.HandlerExceptionResolver;
  * Lets no request in that is larger than a large file of orders, or does not say how large it is.
  */
 @Component
+@Order(Ordered.HIGHEST_PRECEDENCE)
 class RequestSizes extends OncePerRequestFilter {
 
   private static final long LARGEST = 12L << 20;

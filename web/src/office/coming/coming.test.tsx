@@ -1,0 +1,204 @@
+// @vitest-environment jsdom
+import { answers, asked, empty, Refusal, show } from '../../testing/house';
+import { cleanup, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import type { Schemas } from '../../api/client';
+import '../../app/words';
+import { CheckPanel } from './CheckPanel';
+import { OrderFile } from './OrderFile';
+import { OrderForm } from './OrderForm';
+import { OrderPanel } from './OrderPanel';
+import { StateWord } from './StateWord';
+
+const sites = [{ id: 1, code: 'KQ', name: 'Kittiwake Quay', binned: true, areas: [] }];
+const suppliers = [
+  { id: 2, code: 'SKERRY', name: 'Skerry Rope Works', active: true },
+  { id: 3, code: 'OLD', name: 'Closed supplier', active: false },
+];
+
+const card: Schemas['InboundCard'] = {
+  id: 7,
+  version: 1,
+  number: 'PO-10007',
+  kind: 'PURCHASE',
+  state: 'ARRIVING',
+  supplierId: 2,
+  supplierCode: 'SKERRY',
+  supplier: 'Skerry Rope Works',
+  siteId: 1,
+  site: 'Kittiwake Quay',
+  expected: '2026-11-20',
+  late: 5,
+  reason: '',
+  note: '',
+  created: '2026-11-01T08:00:00Z',
+  createdBy: 'Oddny',
+  sent: null,
+  value: 125,
+  lines: [
+    {
+      line: 1,
+      origin: 'ORDERED',
+      itemId: 5,
+      item: 'SHK-001',
+      name: 'D shackle',
+      symbol: 'pc',
+      pack: 'box',
+      packs: '10',
+      quantity: '100',
+      received: '20',
+      open: '80',
+      price: 12.5,
+    },
+  ],
+  receipts: [],
+  events: [{ at: '2026-11-01T08:00:00Z', person: 'Oddny', what: 'MADE', detail: '1 lines' }],
+};
+
+beforeEach(() => {
+  empty();
+  answers('GET', '/api/sites', () => sites);
+  answers('GET', '/api/suppliers', () => suppliers);
+  answers('GET', '/api/inbound/7', () => card);
+});
+afterEach(cleanup);
+
+it('writes an order in packs, with the first supplier and site unless others are chosen', async () => {
+  const done = vi.fn();
+  answers('POST', '/api/inbound', () => card);
+  show(<OrderForm onDone={done} />);
+  const supplier = await screen.findByLabelText<HTMLSelectElement>('Supplier');
+  await waitFor(() => expect(supplier.value).toBe('SKERRY'));
+  // Closed suppliers are not offered.
+  expect(within(supplier).queryByText('Closed supplier')).toBeNull();
+  await userEvent.type(screen.getByLabelText('Item'), 'SHK-001');
+  await userEvent.type(screen.getByLabelText('Quantity'), '2,5');
+  await userEvent.type(screen.getByLabelText('Pack'), 'box');
+  await userEvent.click(screen.getByRole('button', { name: 'Add a line' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() => expect(done).toHaveBeenCalled());
+  // The line that was left empty is no line.
+  expect(asked.find((one) => one.method === 'POST')?.body).toMatchObject({
+    supplier: 'SKERRY',
+    site: 1,
+    lines: [{ item: 'SHK-001', packs: '2.5', pack: 'box' }],
+  });
+});
+
+it('keeps what was written when the server refuses it', async () => {
+  answers('POST', '/api/inbound', () => new Refusal(400, 'SHK-001 has no pack crate.'));
+  show(<OrderForm onDone={vi.fn()} />);
+  await screen.findByText('Skerry Rope Works');
+  await userEvent.type(screen.getByLabelText('Item'), 'SHK-001');
+  await userEvent.type(screen.getByLabelText('Pack'), 'crate');
+  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  expect((await screen.findByRole('alert')).textContent).toBe('SHK-001 has no pack crate.');
+  expect(screen.getByLabelText<HTMLInputElement>('Pack').value).toBe('crate');
+});
+
+it('closes an order short only with a reason', async () => {
+  answers('POST', '/api/inbound/7/closing', (one) =>
+    (one.body as { reason: string }).reason
+      ? card
+      : new Refusal(400, 'Something is still open. Say why it will not come.'),
+  );
+  show(<OrderPanel order={7} onClose={vi.fn()} />);
+  expect(await screen.findByText('5 days late')).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Close short' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Close it' }));
+  expect((await screen.findByRole('alert')).textContent).toContain('Say why');
+  await userEvent.type(screen.getByLabelText('Why will the rest not come?'), 'Out of stock');
+  await userEvent.click(screen.getByRole('button', { name: 'Close it' }));
+  await waitFor(() => expect(screen.queryByLabelText('Why will the rest not come?')).toBeNull());
+});
+
+it('lets someone who may not post look at an order, and do nothing to it', async () => {
+  show(<OrderPanel order={7} onClose={vi.fn()} />, { permissions: [] });
+  expect(await screen.findByText('D shackle')).toBeTruthy();
+  expect(screen.queryByRole('button', { name: 'Send to the supplier' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Close short' })).toBeNull();
+});
+
+it('tries a file first, shows its faults, and writes it only when it has none', async () => {
+  let faults: unknown[] = [{ row: 4, sentence: "There is no site 'XX'." }];
+  answers('POST', '/api/inbound/file', (one) => ({
+    rows: 3,
+    orders: ['PO-1'],
+    written: one.query.get('trial') === 'false' && faults.length === 0,
+    faults,
+  }));
+  show(<OrderFile />);
+  const choose = screen.getByLabelText('From a file');
+  const file = () => new File(['{}'], 'orders.csv', { type: 'text/csv' });
+  await userEvent.upload(choose, file());
+  expect((await screen.findByRole('alert')).textContent).toContain("Row 4: There is no site 'XX'.");
+  expect(screen.queryByRole('button', { name: 'Write the orders' })).toBeNull();
+  faults = [];
+  await userEvent.upload(choose, file());
+  await userEvent.click(await screen.findByRole('button', { name: 'Write the orders' }));
+  expect(await screen.findByText('PO-1')).toBeTruthy();
+  expect(asked.map((one) => one.query.get('trial')).filter(Boolean)).toEqual([
+    'true',
+    'true',
+    'false',
+  ]);
+});
+
+const waiting: Schemas['WaitingRow'] = {
+  key: 'w',
+  itemId: 5,
+  item: 'SHK-001',
+  name: 'D shackle',
+  symbol: 'pc',
+  lotId: 0,
+  lot: null,
+  expiry: null,
+  serialId: 0,
+  serial: null,
+  loadId: 0,
+  load: null,
+  trolley: false,
+  placeId: 11,
+  place: 'DOCK-1',
+  site: 'Kittiwake Quay',
+  siteId: 1,
+  condition: 'ON_HOLD',
+  quantity: '30',
+  since: null,
+  document: null,
+};
+
+it('takes all as good unless someone finds otherwise, each quantity with its reason', async () => {
+  answers('GET', '/api/put-away/plan', () => ({
+    item: 'D shackle',
+    symbol: 'pc',
+    asked: '30',
+    missing: '0',
+    reasons: [],
+  }));
+  answers('POST', '/api/checks', () => ({ postings: [1, 2] }));
+  const done = vi.fn();
+  show(<CheckPanel row={waiting} onClose={done} />);
+  const good = screen.getByLabelText<HTMLInputElement>('Good');
+  expect(good.value).toBe('30');
+  await userEvent.clear(good);
+  await userEvent.type(good, '28');
+  await userEvent.type(screen.getByLabelText('Rejected'), '2');
+  await userEvent.type(screen.getByLabelText('Reason (needed)'), 'Bent');
+  await userEvent.click(screen.getByRole('button', { name: 'Set the condition' }));
+  await waitFor(() => expect(done).toHaveBeenCalled());
+  expect(asked.find((one) => one.path === '/api/checks')?.body).toMatchObject({
+    place: 11,
+    condition: 'ON_HOLD',
+    findings: [
+      { condition: 'GOOD', quantity: '28' },
+      { condition: 'REJECTED', quantity: '2', reason: 'Bent' },
+    ],
+  });
+});
+
+it('says a state as a word', () => {
+  show(<StateWord state="CHECKED_IN" />);
+  expect(screen.getByText('Checked in')).toBeTruthy();
+});

@@ -1,0 +1,34 @@
+import './network';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { ThemeProvider } from '@mui/material/styles';
+import { render } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { MemoryRouter } from 'react-router';
+import { MeContext, type Me } from '../app/session';
+import { theme } from '../app/theme';
+
+const controller: Me = {
+  id: 1,
+  code: 'MAREN',
+  name: 'Maren',
+  role: 'CONTROLLER',
+  permissions: ['MOVE', 'POST', 'RULES'],
+  everywhere: true,
+  sites: [],
+};
+
+export { answers, asked, empty, Refusal } from './network';
+
+/** Shows something to someone who is signed in. */
+export function show(what: ReactNode, me: Partial<Me> = {}) {
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  return render(
+    <QueryClientProvider client={queries}>
+      <MeContext value={{ ...controller, ...me }}>
+        <ThemeProvider theme={theme('day')}>
+          <MemoryRouter>{what}</MemoryRouter>
+        </ThemeProvider>
+      </MeContext>
+    </QueryClientProvider>,
+  );
+}

@@ -1,0 +1,66 @@
+/** What a test's house was asked over the network. */
+export interface Asked {
+  method: string;
+  path: string;
+  query: URLSearchParams;
+  body: unknown;
+  command: string | null;
+}
+
+type Answer = (asked: Asked) => unknown;
+
+const doors = new Map<string, Answer>();
+
+/** Everything that was asked so far, oldest first. */
+export const asked: Asked[] = [];
+
+/** Lets the house answer a request; the newest answer for a door counts. */
+export function answers(method: string, path: string, answer: Answer) {
+  doors.set(`${method} ${path}`, answer);
+}
+
+/** A refusal, as the server words it. */
+export class Refusal {
+  constructor(
+    readonly status: number,
+    readonly detail: string,
+  ) {}
+}
+
+/** Begins anew: nothing was asked, nothing is answered. */
+export function empty() {
+  doors.clear();
+  asked.length = 0;
+}
+
+class Here extends Request {
+  constructor(input: RequestInfo | URL, init?: RequestInit) {
+    super(
+      typeof input === 'string' && input.startsWith('/') ? `http://house${input}` : input,
+      init,
+    );
+  }
+}
+
+async function reach(request: Request): Promise<Response> {
+  const url = new URL(request.url);
+  const text = await request.text();
+  const one: Asked = {
+    method: request.method,
+    path: url.pathname,
+    query: url.searchParams,
+    body: text ? JSON.parse(text) : undefined,
+    command: request.headers.get('Idempotency-Key'),
+  };
+  asked.push(one);
+  const door = doors.get(`${one.method} ${one.path}`);
+  const found = door ? door(one) : new Refusal(404, `No ${one.method} ${one.path} in this test.`);
+  const refused = found instanceof Refusal;
+  return new Response(JSON.stringify(refused ? { detail: found.detail } : found), {
+    status: refused ? found.status : 200,
+    headers: { 'Content-Type': 'application/json' },
+  });
+}
+
+globalThis.Request = Here;
+globalThis.fetch = ((request: Request) => reach(request)) as typeof fetch;
