@@ -8,6 +8,7 @@ import { api, read, type Schemas } from '../../api/client';
 import { Reasons } from '../../floor/PutAwayLists';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
+import { FilePick } from '../../kit/FilePick';
 import { date, instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
@@ -115,26 +116,20 @@ function Findings({ row, onDone }: { row: Row; onDone: () => void }) {
             />
           </Box>
         ))}
-        <Box component="label" sx={{ display: 'grid', gap: 0.5 }}>
-          {t('waiting.picture')}
-          <input
-            type="file"
-            accept="image/jpeg,image/png,image/webp"
-            capture="environment"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              if (file) {
-                const reader = new FileReader();
-                reader.onload = () =>
-                  setPicture({
-                    data: String(reader.result).replace(/^data:[^,]*,/, ''),
-                    type: file.type,
-                  });
-                reader.readAsDataURL(file);
-              }
-            }}
-          />
-        </Box>
+        <FilePick
+          label={t('waiting.picture')}
+          accept="image/jpeg,image/png,image/webp"
+          capture="environment"
+          onPick={(file) => {
+            const reader = new FileReader();
+            reader.onload = () =>
+              setPicture({
+                data: String(reader.result).replace(/^data:[^,]*,/, ''),
+                type: file.type,
+              });
+            reader.readAsDataURL(file);
+          }}
+        />
       </Form>
     </Part>
   );

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, commandId, read, type Schemas } from '../../api/client';
 import { Code } from '../../kit/Code';
+import { FilePick } from '../../kit/FilePick';
 import { ProblemNote } from '../../kit/ProblemNote';
 
 type Result = Schemas['ImportResult'];
@@ -35,19 +36,13 @@ export function OrderFile() {
     <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>
       <Box>{t('inbound.fileHelp')}</Box>
       <Code>number, supplier, site, expected, item, quantity, pack, price</Code>
-      <Box
-        component="input"
-        type="file"
-        aria-label={t('inbound.file')}
+      <FilePick
+        label={t('inbound.pickFile')}
         accept=".csv,.xlsx,text/csv"
-        onChange={(event) => {
-          const chosen = event.target.files?.[0] ?? null;
+        onPick={(chosen) => {
           setFile(chosen);
-          if (chosen) {
-            send.mutate({ content: chosen, trial: true });
-          }
+          send.mutate({ content: chosen, trial: true });
         }}
-        sx={{ font: 'inherit' }}
       />
       <ProblemNote problem={send.error} />
       {result && result.faults.length > 0 && (

@@ -32,7 +32,7 @@ export function WaitingSpace() {
     {
       key: 'since',
       title: t('waiting.since'),
-      width: '110px',
+      width: '130px',
       cell: (row) => row.since && ago(row.since),
     },
     { key: 'name', title: t('item.item'), width: 'minmax(180px, 2fr)', cell: (row) => row.name },

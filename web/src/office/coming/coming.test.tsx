@@ -129,7 +129,7 @@ it('tries a file first, shows its faults, and writes it only when it has none', 
     faults,
   }));
   show(<OrderFile />);
-  const choose = screen.getByLabelText('From a file');
+  const choose = screen.getByLabelText('Pick a file');
   const file = () => new File(['{}'], 'orders.csv', { type: 'text/csv' });
   await userEvent.upload(choose, file());
   expect((await screen.findByRole('alert')).textContent).toContain("Row 4: There is no site 'XX'.");
