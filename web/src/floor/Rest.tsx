@@ -2,10 +2,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
+import { useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { api, commandId, Problem, read, type Schemas } from '../api/client';
 import { useMay } from '../app/session';
 import { sound } from '../kit/tones';
+import { holdScan, takeHeldScans } from './heldScans';
 import { Refusal } from './Refusal';
 import { ScanBar } from './ScanBar';
 import { saying } from './useSentence';
@@ -36,17 +38,42 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
   const scan = useMutation({
     mutationFn: (text: string) =>
       read(api.POST('/api/floor/scan', { body: { site: site.id, text } })),
-    onSuccess: (found) => {
-      sound(found.refusal ? 'bad' : 'good');
-      const door = found.action && DOORS[found.action];
-      if (door) {
-        void navigate(door);
-      } else if (found.hits.length === 1) {
-        open.mutate(found.hits[0]);
-      }
-    },
-    onError: () => sound('bad'),
   });
+  // Until it is known where a scan leads, the next ones wait: they may be for the page it opens.
+  const deciding = useRef(false);
+  function hear(text: string) {
+    if (deciding.current) {
+      holdScan(text);
+      return;
+    }
+    deciding.current = true;
+    scan.mutate(text, {
+      onSuccess: (found) => {
+        sound(found.refusal ? 'bad' : 'good');
+        const door = found.action && DOORS[found.action];
+        if (door) {
+          void navigate(door);
+        } else if (found.hits.length === 1) {
+          begin(found.hits[0]);
+        } else {
+          stay();
+        }
+      },
+      onError: refused,
+    });
+  }
+  function begin(hit: Hit) {
+    deciding.current = true;
+    open.mutate(hit, { onSuccess: (path) => void navigate(path), onError: refused });
+  }
+  function refused() {
+    sound('bad');
+    stay();
+  }
+  function stay() {
+    deciding.current = false;
+    takeHeldScans().forEach(hear);
+  }
   const hits = scan.data?.hits ?? [];
   const refusal =
     scan.data?.refusal?.sentence ??
@@ -75,7 +102,7 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
               <Button
                 key={hit.kind + hit.id}
                 variant="outlined"
-                onClick={() => open.mutate(hit)}
+                onClick={() => begin(hit)}
                 sx={{ minHeight: 60, justifyContent: 'space-between', fontSize: 18 }}
               >
                 <span>{hit.title}</span>
@@ -114,7 +141,7 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
         hint={t('floor.type')}
         onScan={(scanned) => {
           if (scanned.trim()) {
-            scan.mutate(scanned);
+            hear(scanned);
           }
         }}
       />
@@ -124,7 +151,6 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
 
 /** Opens what was scanned: a card, or the sentence that it begins. */
 function useOpen(site: number) {
-  const navigate = useNavigate();
   const queries = useQueryClient();
   return useMutation({
     mutationFn: async (hit: Hit) => {
@@ -154,7 +180,5 @@ function useOpen(site: number) {
       }
       return hit.kind === 'BIN' ? `/floor/bin/${hit.id}` : `/floor/item/${hit.itemId}`;
     },
-    onSuccess: (path) => void navigate(path),
-    onError: () => sound('bad'),
   });
 }

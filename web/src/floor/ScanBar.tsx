@@ -1,9 +1,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { lazy, Suspense, useState, type FormEvent } from 'react';
+import { lazy, Suspense, useEffect, useEffectEvent, useState, type FormEvent } from 'react';
 import { useTranslation } from 'react-i18next';
 import { fonts } from '../app/theme';
 import { useScanner } from '../kit/useScanner';
+import { takeHeldScans } from './heldScans';
 
 const Camera = lazy(() => import('../kit/Camera'));
 
@@ -13,6 +14,8 @@ export function ScanBar({ onScan, hint }: { onScan: (text: string) => void; hint
   const [typed, setTyped] = useState('');
   const [camera, setCamera] = useState(false);
   useScanner(onScan);
+  const hear = useEffectEvent(onScan);
+  useEffect(() => takeHeldScans().forEach((text) => hear(text)), []);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     onScan(typed);
