@@ -56,3 +56,22 @@ it('leaves text fields and shortcuts to themselves', async () => {
   expect(heard).not.toHaveBeenCalled();
   expect(screen.getByLabelText<HTMLInputElement>('Typed').value).toBe('QA');
 });
+
+it('takes a scan whole though the page changes while it is typed', async () => {
+  await userEvent.keyboard('QA-');
+  cleanup();
+  render(<Page />);
+  await userEvent.keyboard('03-B{Enter}');
+  expect(heard).toHaveBeenCalledExactlyOnceWith('QA-03-B');
+});
+
+it('forgets what was typed long before the page opened', async () => {
+  const clock = vi.spyOn(Date, 'now').mockReturnValue(0);
+  await userEvent.keyboard('QA-');
+  clock.mockReturnValue(60_000);
+  cleanup();
+  render(<Page />);
+  clock.mockRestore();
+  await userEvent.keyboard('03-B{Enter}');
+  expect(heard).toHaveBeenCalledExactlyOnceWith('03-B');
+});
