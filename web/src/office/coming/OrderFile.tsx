@@ -1,12 +1,13 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, commandId, read, type Schemas } from '../../api/client';
+import { api, read, type Schemas } from '../../api/client';
 import { Code } from '../../kit/Code';
 import { FilePick } from '../../kit/FilePick';
 import { ProblemNote } from '../../kit/ProblemNote';
+import { useSave } from '../rules/useSave';
 
 type Result = Schemas['ImportResult'];
 
@@ -15,22 +16,23 @@ export function OrderFile() {
   const { t } = useTranslation();
   const queries = useQueryClient();
   const [file, setFile] = useState<File | null>(null);
-  const send = useMutation({
-    mutationFn: ({ content, trial }: { content: File; trial: boolean }): Promise<Result> =>
+  const send = useSave<{ content: File; trial: boolean }, Result>(
+    [],
+    (command, { content, trial }) =>
       read(
         api.POST('/api/inbound/file', {
-          params: { ...commandId().params, query: { trial } },
+          params: { ...command.params, query: { trial } },
           body: content as unknown as string,
           bodySerializer: (body: unknown) => body as BodyInit,
           headers: { 'Content-Type': 'application/octet-stream' },
         }),
       ),
-    onSuccess: (result) => {
+    (result) => {
       if (result.written) {
         void queries.invalidateQueries({ queryKey: ['inbound'] });
       }
     },
-  });
+  );
   const result = send.data;
   return (
     <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>

@@ -79,6 +79,22 @@ it('sends each time under another command id', async () => {
   expect(new Set(ids).size).toBe(2);
 });
 
+it.each([
+  { status: 0, ids: 1, why: 'the answer was lost' },
+  { status: 503, ids: 1, why: 'the server was gone' },
+  { status: 409, ids: 2, why: 'the house refused' },
+])('sends again under $ids command id(s) when $why', async ({ status, ids }) => {
+  send.mockRejectedValueOnce(new Problem(status, 'any', 'Not saved.', {}));
+  show(['RULES']);
+  await save();
+  await screen.findByText('Not saved.');
+  await save();
+  await screen.findByText('Saved.');
+  const used = send.mock.calls.map(([command]) => command.params.header['Idempotency-Key']);
+  expect(used).toHaveLength(2);
+  expect(new Set(used).size).toBe(ids);
+});
+
 it('shows a fault beside its field, and keeps what was entered', async () => {
   send.mockRejectedValueOnce(
     new Problem(409, 'not-unique', 'There is a Buoy already.', { field: 'name' }),

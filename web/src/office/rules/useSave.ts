@@ -1,6 +1,11 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { commandId } from '../../api/client';
+import { commandId, Problem } from '../../api/client';
+
+/** Whether the house itself refused; else it may have done what was asked, and only the answer is lost. */
+function isAnswer(fault: Problem) {
+  return fault.status > 0 && fault.status < 500;
+}
 
 /**
  * Sends what a form says. The same sending, tried again, carries the same command id; the next one
@@ -21,6 +26,10 @@ export function useSave<B, A>(
       }
       onDone?.(saved);
     },
-    onSettled: () => setCommand(commandId()),
+    onSettled: (_, fault) => {
+      if (!(fault instanceof Problem) || isAnswer(fault)) {
+        setCommand(commandId());
+      }
+    },
   });
 }
