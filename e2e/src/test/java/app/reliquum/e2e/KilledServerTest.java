@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.reliquum.testing.Client;
 import java.io.UncheckedIOException;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -97,6 +98,104 @@ class KilledServerTest {
         again.get("/api/on-hand?group=POSITION&item=" + itemId + "&q=PACK-2").ok().path("rows");
     assertThat(moved.get(0).path("onHand").asString()).isEqualTo("" + all.size());
     check(again);
+  }
+
+  /** One thing said to the receiving desk, and the command it was said under. */
+  private record Said(String door, Map<String, Object> body, UUID command) {
+
+    static Said scan(String text) {
+      return new Said(
+          "/api/floor/receive/scan", Map.of("site", 1, "text", text), UUID.randomUUID());
+    }
+
+    static Said confirm() {
+      return new Said(
+          "/api/floor/receive/act", Map.of("site", 1, "action", "CONFIRM"), UUID.randomUUID());
+    }
+
+    JsonNode to(Client hand) {
+      return hand.post(door, body, command).ok();
+    }
+  }
+
+  @Test
+  void aReceiptThatTheServerDiedInIsOnTheBookOnce() throws Exception {
+    long order =
+        HOUSE
+            .signIn("maren")
+            .post(
+                "/api/inbound",
+                Map.of(
+                    "number",
+                    "E2E-KILLED",
+                    "supplier",
+                    "SKERRY",
+                    "site",
+                    1,
+                    "expected",
+                    LocalDate.now().toString(),
+                    "note",
+                    "",
+                    "lines",
+                    List.of(Map.of("item", "SHK-020", "packs", "5000", "pack", "", "price", 1))))
+            .ok()
+            .path("id")
+            .asLong();
+    Client hand = HOUSE.signIn("tavi");
+    hand.post("/api/floor/receive/act", Map.of("site", 1, "action", "CLEAR")).ok();
+    hand.post("/api/floor/receive/order", Map.of("site", 1, "order", order)).ok();
+    AtomicInteger received = new AtomicInteger();
+    Thread killer = new Thread(() -> killAfter(received, 8));
+    killer.start();
+    Said unanswered = receiveUntilNobodyAnswers(hand, received);
+    killer.join();
+    HOUSE.start();
+
+    Client again = HOUSE.signIn("tavi");
+    JsonNode first = unanswered.to(again);
+    assertThat(unanswered.to(again)).isEqualTo(first);
+    if (done(first)) {
+      received.incrementAndGet();
+    }
+    JsonNode line = again.get("/api/inbound/" + order).ok().path("lines").get(0);
+    assertThat(line.path("received").asString()).isEqualTo(received.toString());
+    JsonNode now = again.get("/api/floor/receive?site=1").ok();
+    assertThat(now.path("order").path("number").asString()).isEqualTo("E2E-KILLED");
+    check(HOUSE.signIn("oddny"));
+  }
+
+  private static void killAfter(AtomicInteger count, int enough) {
+    long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(60);
+    while (count.get() < enough && System.nanoTime() < end) {
+      LockSupport.parkNanos(100_000);
+    }
+    HOUSE.kill();
+  }
+
+  /** Receives single pieces, one after another, and tells what was said last. */
+  private static Said receiveUntilNobodyAnswers(Client hand, AtomicInteger received) {
+    Said said = Said.scan("RI.SHK-020");
+    try {
+      while (true) {
+        said = Said.scan("RI.SHK-020");
+        said.to(hand);
+        said = Said.scan("1");
+        said.to(hand);
+        for (int i = 0; i < 3; i++) {
+          said = Said.confirm();
+          if (done(said.to(hand))) {
+            received.incrementAndGet();
+            break;
+          }
+        }
+      }
+    } catch (UncheckedIOException dead) {
+      return said;
+    }
+  }
+
+  private static boolean done(JsonNode view) {
+    return view.path("outcome").asString().equals("DONE");
   }
 
   private static void check(Client clerk) {
