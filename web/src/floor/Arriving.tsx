@@ -1,13 +1,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, commandId, read, type Schemas } from '../api/client';
+import { api, read, type Schemas } from '../api/client';
 import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
 import { count, date } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
+import { useSave } from '../kit/useSave';
 import { TapRow } from './Parts';
 
 /** What is expected at a site, the latest first; or goods that nobody expects. */
@@ -26,16 +27,14 @@ export function Arriving({
     queryFn: () =>
       read(api.GET('/api/inbound', { params: { query: { site: site.id, filter: 'OPEN' } } })),
   });
-  const begin = useMutation({
-    mutationFn: (kind: 'UNEXPECTED' | 'RETURN') =>
+  const begin = useSave(
+    [],
+    (command, kind: 'UNEXPECTED' | 'RETURN') =>
       read(
-        api.POST('/api/inbound/unexpected', {
-          ...commandId(),
-          body: { kind, site: site.id, reason },
-        }),
+        api.POST('/api/inbound/unexpected', { ...command, body: { kind, site: site.id, reason } }),
       ),
-    onSuccess: (order) => onChoose(order.id),
-  });
+    (order) => onChoose(order.id),
+  );
   return (
     <Box sx={{ p: 1.5 }}>
       <Box component="h1" sx={{ typography: 'h1', fontSize: 30, m: 0, mb: 0.5 }}>

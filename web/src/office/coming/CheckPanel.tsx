@@ -14,7 +14,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
 import { LabelButton } from '../labels/LabelButton';
 import { Form } from '../rules/Form';
-import { useSave } from '../rules/useSave';
+import { useSave } from '../../kit/useSave';
 
 type Row = Schemas['WaitingRow'];
 type Condition = Row['condition'];

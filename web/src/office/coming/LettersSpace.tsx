@@ -11,7 +11,7 @@ import { Sheet } from '../../kit/Sheet';
 import type { Column } from '../../kit/sheetColumns';
 import { SidePanel } from '../../kit/SidePanel';
 import { useAddress } from '../../kit/useAddress';
-import { useSave } from '../rules/useSave';
+import { useSave } from '../../kit/useSave';
 import { ComingFrame } from './ComingFrame';
 
 type Letter = Schemas['LetterCard'];

@@ -7,7 +7,7 @@ import { api, read, type Schemas } from '../../api/client';
 import { Code } from '../../kit/Code';
 import { FilePick } from '../../kit/FilePick';
 import { ProblemNote } from '../../kit/ProblemNote';
-import { useSave } from '../rules/useSave';
+import { useSave } from '../../kit/useSave';
 
 type Result = Schemas['ImportResult'];
 

@@ -10,7 +10,7 @@ import { Choice } from '../../kit/Choice';
 import { Part } from '../../kit/SidePanel';
 import { Form } from '../rules/Form';
 import { useForm } from '../rules/useForm';
-import { useSave } from '../rules/useSave';
+import { useSave } from '../../kit/useSave';
 
 interface Line {
   item: string;

@@ -14,7 +14,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
 import { StockBar } from '../../kit/StockBar';
 import { LabelButton } from '../labels/LabelButton';
-import { useSave } from '../rules/useSave';
+import { useSave } from '../../kit/useSave';
 import { OrderForm } from './OrderForm';
 import { StateWord } from './StateWord';
 

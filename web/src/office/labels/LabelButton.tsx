@@ -3,10 +3,11 @@ import Button from '@mui/material/Button';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, commandId, read, type Schemas } from '../../api/client';
+import { api, read, type Schemas } from '../../api/client';
 import { Choice } from '../../kit/Choice';
 import { Drop } from '../../kit/Drop';
 import { ProblemNote } from '../../kit/ProblemNote';
+import { useSave } from '../../kit/useSave';
 import { fetchPdf } from './fetchPdf';
 
 type Entry = Schemas['LabelEntry'];
@@ -60,10 +61,9 @@ export function LabelChoice({
     widthMm: SIZES[size][0],
     heightMm: SIZES[size][1],
   });
-  const print = useMutation({
-    mutationFn: () =>
-      read(api.POST('/api/labels/printing', { ...commandId(), body: entry('SINGLE') })),
-  });
+  const print = useSave([], (command, body: Entry) =>
+    read(api.POST('/api/labels/printing', { ...command, body })),
+  );
   const sheet = useMutation({
     mutationFn: () => fetchPdf(entry('A4')),
     onSuccess: () => onDone?.(),
@@ -90,7 +90,11 @@ export function LabelChoice({
         onChange={setCopies}
         options={['1', '2', '3', '5', '10', '24'].map((one) => [one, one] as const)}
       />
-      <Button variant="contained" loading={print.isPending} onClick={() => print.mutate()}>
+      <Button
+        variant="contained"
+        loading={print.isPending}
+        onClick={() => print.mutate(entry('SINGLE'))}
+      >
         {t('labels.print')}
       </Button>
       <Button variant="outlined" loading={sheet.isPending} onClick={() => sheet.mutate()}>

@@ -9,7 +9,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { Form } from '../rules/Form';
 import { useForm } from '../rules/useForm';
-import { useSave } from '../rules/useSave';
+import { useSave } from '../../kit/useSave';
 import { LabelButton } from './LabelButton';
 
 /** Numbers for new pallets, and new trolleys. */

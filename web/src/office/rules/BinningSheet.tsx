@@ -12,7 +12,7 @@ import { fonts } from '../../app/theme';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { RulesFrame } from './RulesFrame';
-import { useSave } from './useSave';
+import { useSave } from '../../kit/useSave';
 
 type Row = Schemas['UnbinnedRow'];
 type Filled = { quantity: string; bin: string };
@@ -99,7 +99,7 @@ export function BinningSheet() {
                   loading={save.isPending}
                   onClick={() => save.mutate({ lines })}
                 >
-                  {t('binning.write', { count: lines.length })}
+                  {t('binning.place', { count: lines.length })}
                 </Button>
               </Box>
             )}

@@ -9,7 +9,7 @@ import { MeContext, type Me } from '../../app/session';
 import '../../app/words';
 import { Form, Tick } from './Form';
 import { useForm } from './useForm';
-import { useSave } from './useSave';
+import { useSave } from '../../kit/useSave';
 
 type Sent = { name: string; active: boolean };
 const send =

@@ -10,7 +10,7 @@ import { Choice } from '../../kit/Choice';
 import { Part } from '../../kit/SidePanel';
 import { Form, Tick } from './Form';
 import { useForm } from './useForm';
-import { useSave } from './useSave';
+import { useSave } from '../../kit/useSave';
 
 type Card = Schemas['ItemCard'];
 type Entry = Schemas['ItemEntry'];

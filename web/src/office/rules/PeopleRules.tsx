@@ -13,7 +13,7 @@ import { Part, SidePanel } from '../../kit/SidePanel';
 import { RulesFrame } from './RulesFrame';
 import { Form, Tick } from './Form';
 import { useForm } from './useForm';
-import { useSave } from './useSave';
+import { useSave } from '../../kit/useSave';
 
 type Card = Schemas['PersonCard'];
 const ROLES = ['FLOOR_HAND', 'CLERK', 'CONTROLLER', 'AUDITOR', 'ADMINISTRATOR'] as const;

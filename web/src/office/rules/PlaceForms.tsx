@@ -9,7 +9,7 @@ import { Code } from '../../kit/Code';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Form, Tick } from './Form';
 import { useForm } from './useForm';
-import { useSave } from './useSave';
+import { useSave } from '../../kit/useSave';
 
 const PURPOSES = ['RECEIVE', 'INSPECT', 'STORE', 'PICK', 'PACK', 'HOLD'] as const;
 const MIXINGS = ['ANYTHING', 'ONE_ITEM', 'ONE_ITEM_AND_LOT'] as const;

@@ -12,7 +12,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { Form, Tick } from './Form';
 import { useForm } from './useForm';
-import { useSave } from './useSave';
+import { useSave } from '../../kit/useSave';
 
 const OLD = ['put-away-rules', 'put-away'];
 

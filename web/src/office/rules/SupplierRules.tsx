@@ -14,7 +14,7 @@ import { useAddress } from '../../kit/useAddress';
 import { Form, Tick } from './Form';
 import { RulesFrame } from './RulesFrame';
 import { useForm } from './useForm';
-import { useSave } from './useSave';
+import { useSave } from '../../kit/useSave';
 
 type Supplier = Schemas['SupplierCard'];
 

@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { commandId, Problem } from '../../api/client';
+import { commandId, Problem } from '../api/client';
 
 /** Whether the house itself refused; else it may have done what was asked, and only the answer is lost. */
 function isAnswer(fault: Problem) {
