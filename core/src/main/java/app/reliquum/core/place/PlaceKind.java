@@ -22,6 +22,8 @@ public enum PlaceKind {
   SCRAPPED(false),
   /** The other side of what a count found more or less. */
   COUNT_DIFFERENCE(false),
+  /** Where goods go that were sent and never arrived, or went missing. */
+  LOST(false),
   /** Where goods go that jobs and the house itself use. */
   USED_UP(false),
   /** The other side of the stock that was there when the books began. */

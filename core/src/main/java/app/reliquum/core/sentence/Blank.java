@@ -25,6 +25,10 @@ public sealed interface Blank<T> {
     AS_MUCH_AS_FITS,
     /** It is what the order still expects. */
     STILL_EXPECTED,
+    /** It is what the transfer still asks for. */
+    STILL_ASKED,
+    /** It is reserved for the transfer. */
+    RESERVED,
     /** Goods that come in land there. */
     DOCK,
     /** It follows from how long such goods keep. */

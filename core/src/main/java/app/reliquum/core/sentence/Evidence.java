@@ -1,6 +1,7 @@
 package app.reliquum.core.sentence;
 
 import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.quantity.Quantity;
 import java.time.LocalDate;
 import java.util.List;
@@ -69,6 +70,21 @@ public sealed interface Evidence {
 
   /** Yes, more than was expected. */
   record Over() implements Evidence {}
+
+  /**
+   * Several goods of a bin, which move together.
+   *
+   * @param place the bin
+   * @param taken what moves; nothing named stands for everything that lies there
+   */
+  record Contents(long place, List<Taken> taken) implements Evidence {
+    public Contents {
+      taken = List.copyOf(taken);
+    }
+  }
+
+  /** How much of a position is taken. */
+  record Taken(Goods goods, long unitLoad, Condition condition, Quantity quantity) {}
 
   /** All that one label said. It is taken back as one. */
   record Together(List<Evidence> parts) implements Evidence {

@@ -81,6 +81,9 @@ public sealed interface Misfit {
   /** A pallet is moved whole: for a part of it the item is scanned instead. */
   record WholeLoad(long unitLoad) implements Misfit {}
 
+  /** Several goods of a bin move together; nothing else can be said of them. */
+  record SeveralMove(long place) implements Misfit {}
+
   /** Another unit load has been named. */
   record OtherLoad(long expected, long found) implements Misfit {}
 

@@ -2,6 +2,9 @@ package app.reliquum.core.sentence;
 
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Goods;
+import app.reliquum.core.ledger.Holding;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
@@ -44,6 +47,8 @@ public final class Move {
   private boolean turned;
   private long load;
   private Part loadPart = Part.NONE;
+  private Evidence.Contents contents;
+  private boolean knowingly;
 
   private Move(List<Evidence> evidence, MoveFacts facts) {
     this.evidence = evidence;
@@ -140,6 +145,9 @@ public final class Move {
 
   private MoveSentence sentence() {
     evidence.forEach(this::hear);
+    if (contents != null) {
+      return severalGoods();
+    }
     if (load != 0 && !facts.trolley(load)) {
       return wholeLoad();
     }
@@ -147,7 +155,8 @@ public final class Move {
     loadPart = load == 0 ? Part.NONE : empty ? Part.ONTO : Part.OFF;
     Roles roles = assign();
     Blank<Long> itemBlank = item == 0 ? Blank.empty() : new Blank.Said<>(item);
-    Blank<Long> fromBlank = said(roles.from());
+    Blank<Long> fromBlank = facts.origin().isPresent() ? only(roles.from()) : said(roles.from());
+    Blank<Long> toBlank = facts.destination().isPresent() ? only(roles.to()) : said(roles.to());
     if (item != 0 && roles.from() == 0) {
       fromBlank = onlySource(roles.to());
     } else if (loadPart == Part.OFF && roles.from() == 0) {
@@ -168,16 +177,19 @@ public final class Move {
           List.of(),
           typedAlone(),
           fromBlank,
-          said(roles.to()),
+          toBlank,
           Blank.empty(),
           new MoveSentence.Load(load, loadPart),
           List.of(),
           List.of());
     }
-    return withItem(itemBlank, fromBlank, said(roles.to()));
+    return withItem(itemBlank, fromBlank, toBlank);
   }
 
   private MoveSentence withItem(Blank<Long> itemBlank, Blank<Long> fromBlank, Blank<Long> toBlank) {
+    if (!facts.listed(item) && !knowingly) {
+      throw new Clash(new Misfit.NotOnOrder(item));
+    }
     MeasureRule rule = facts.measure(item);
     long from = fromBlank.filled().orElse(0L);
     List<Stock> source = from == 0 ? List.of() : in(from);
@@ -202,6 +214,7 @@ public final class Move {
       source = source.stream().filter(stock -> stock.key().lot() == wanted).toList();
     }
     Blank<Quantity> quantity = needsSerials ? countedSerials() : quantityOf(rule, source, from);
+    checkAsked(quantity);
     Blank<Long> target = toBlank;
     if (from != 0 && loadPart != Part.ONTO && !source.isEmpty()) {
       Quantity asked = quantity.filled().orElse(Quantity.ZERO);
@@ -248,23 +261,8 @@ public final class Move {
       throw new Clash(new Misfit.OtherItem(items.iterator().next(), item));
     }
     long from = on.get(0).key().place();
-    Blank<Long> target = Blank.empty();
-    for (Evidence.Bin bin : bins) {
-      if (bin.place() != from) {
-        if (target.filled().isPresent()) {
-          throw new Clash(new Misfit.PlacesNamed(bin.place(), from, target.filled().orElseThrow()));
-        }
-        target = new Blank.Said<>(bin.place());
-      }
-    }
     Quantity held = on.stream().map(Stock::quantity).reduce(Quantity.ZERO, Quantity::plus);
-    if (target.filled().isEmpty()) {
-      target =
-          facts
-              .target(on.get(0).key(), held)
-              .<Blank<Long>>map(best -> new Blank.Suggested<>(best.place(), best.why()))
-              .orElse(Blank.empty());
-    }
+    Blank<Long> target = whereTo(from, on.get(0), held);
     boolean one = items.size() == 1;
     return new MoveSentence(
         evidence,
@@ -280,6 +278,93 @@ public final class Move {
         new MoveSentence.Load(load, Part.WHOLE),
         on,
         List.of());
+  }
+
+  /** Several goods of a bin go together; only where to is open. */
+  private MoveSentence severalGoods() {
+    if (item != 0 || figure != null || load != 0) {
+      throw new Clash(new Misfit.SeveralMove(contents.place()));
+    }
+    long from = contents.place();
+    if (facts.siteOf(from) != facts.site()) {
+      throw new Clash(new Misfit.OtherSite(from));
+    }
+    List<Stock> there = facts.stockIn(from);
+    if (there.isEmpty()) {
+      throw new Clash(new Misfit.NotThere(from, 0, List.of()));
+    }
+    boolean everything = contents.taken().isEmpty();
+    List<Stock> moved =
+        everything ? there : contents.taken().stream().map(one -> taken(one, there)).toList();
+    Quantity held = moved.stream().map(Stock::quantity).reduce(Quantity.ZERO, Quantity::plus);
+    Set<Long> items = new TreeSet<>();
+    moved.forEach(stock -> items.add(stock.key().item()));
+    boolean one = items.size() == 1;
+    return new MoveSentence(
+        evidence,
+        one ? new Blank.Only<>(items.iterator().next()) : Blank.empty(),
+        Blank.empty(),
+        false,
+        false,
+        List.of(),
+        one ? new Blank.Only<>(held) : Blank.empty(),
+        new Blank.Said<>(from),
+        whereTo(from, moved.get(0), held),
+        Blank.empty(),
+        new MoveSentence.Load(0, everything ? Part.EVERYTHING : Part.SEVERAL),
+        moved,
+        List.of());
+  }
+
+  private Stock taken(Evidence.Taken said, List<Stock> there) {
+    PositionKey key =
+        PositionKey.of(said.goods(), new Spot(contents.place(), said.unitLoad(), said.condition()));
+    Stock stock =
+        there.stream()
+            .filter(one -> one.key().equals(key))
+            .findFirst()
+            .orElseThrow(() -> new Clash(new Misfit.NotThere(key.place(), key.item(), List.of())));
+    if (said.quantity().compareTo(stock.quantity()) > 0) {
+      throw new Clash(new Misfit.NotEnough(key.place(), said.quantity(), stock.quantity()));
+    }
+    try {
+      facts.measure(key.item()).check(said.quantity());
+    } catch (QuantityException fault) {
+      throw new Clash(new Misfit.WrongQuantity(fault));
+    }
+    return new Stock(key, new Holding(said.quantity(), stock.holding().inDate()));
+  }
+
+  /** The bin that goods go to which move whole: the one named beside where they are. */
+  private Blank<Long> whereTo(long from, Stock first, Quantity held) {
+    if (facts.destination().isPresent()) {
+      return only(facts.destination().get());
+    }
+    Blank<Long> target = Blank.empty();
+    for (Evidence.Bin bin : bins) {
+      if (bin.place() != from) {
+        if (target.filled().isPresent()) {
+          throw new Clash(new Misfit.PlacesNamed(bin.place(), from, target.filled().orElseThrow()));
+        }
+        target = new Blank.Said<>(bin.place());
+      }
+    }
+    return target.filled().isPresent()
+        ? target
+        : facts
+            .target(first.key(), held)
+            .<Blank<Long>>map(best -> new Blank.Suggested<>(best.place(), best.why()))
+            .orElse(Blank.empty());
+  }
+
+  private void checkAsked(Blank<Quantity> quantity) {
+    Optional<Quantity> most = knowingly ? Optional.empty() : facts.asked(item);
+    if (most.isPresent()
+        && quantity.settled()
+        && quantity.filled().orElseThrow().compareTo(most.get()) > 0) {
+      throw new Clash(
+          new Misfit.TooMuch(item, quantity.filled().orElseThrow(), most.get(), most.get()));
+    }
   }
 
   // What was said, taken one by one.
@@ -313,6 +398,11 @@ public final class Move {
         throw new Clash(new Misfit.OtherLoad(load, said.unitLoad()));
       }
       load = said.unitLoad();
+    } else if (one instanceof Evidence.Contents said) {
+      contents = said;
+    } else if (one instanceof Evidence.Knowingly said) {
+      hearItem(said.item());
+      knowingly = true;
     } else if (one instanceof Evidence.LotCode said) {
       throw new Clash(new Misfit.UnknownLot(said.item(), said.code()));
     } else if (one instanceof Evidence.SerialCode said) {
@@ -324,7 +414,16 @@ public final class Move {
 
   private void hearItem(long said) {
     if (item != 0 && item != said) {
-      throw new Clash(new Misfit.OtherItem(item, said));
+      if (!facts.replaces()) {
+        throw new Clash(new Misfit.OtherItem(item, said));
+      }
+      lot = 0;
+      serials.clear();
+      condition = null;
+      figure = null;
+      counted = Quantity.ZERO;
+      item = said;
+      bins.removeIf(bin -> facts.origin().isEmpty() && in(bin.place()).isEmpty());
     }
     item = said;
   }
@@ -353,6 +452,9 @@ public final class Move {
   // Which bin is which.
 
   private Roles assign() {
+    if (facts.origin().isPresent() || facts.destination().isPresent()) {
+      return oneEndOpen();
+    }
     List<Roles> possible = new ArrayList<>();
     if (bins.isEmpty()) {
       return new Roles(0, 0);
@@ -372,6 +474,27 @@ public final class Move {
         .filter(this::possible)
         .findFirst()
         .orElseThrow(() -> new Clash(notThere()));
+  }
+
+  /** One end is settled, and a bin is the other. */
+  private Roles oneEndOpen() {
+    if (bins.size() == 2) {
+      throw new Clash(
+          new Misfit.PlacesNamed(bins.get(1).place(), bins.get(0).place(), bins.get(0).place()));
+    }
+    long bin = bins.isEmpty() ? 0 : bins.get(0).place();
+    boolean goodsSaid = item != 0 || !serials.isEmpty();
+    if (facts.origin().isPresent()) {
+      long origin = facts.origin().get();
+      if (goodsSaid && !holds(origin)) {
+        throw new Clash(new Misfit.NoneHere(item));
+      }
+      return new Roles(origin, bin);
+    }
+    if (bin != 0 && !holds(bin)) {
+      throw new Clash(notThere());
+    }
+    return new Roles(bin, facts.destination().orElseThrow());
   }
 
   private boolean possible(Roles roles) {
@@ -418,7 +541,15 @@ public final class Move {
     if (places.isEmpty()) {
       throw new Clash(new Misfit.NoneHere(item));
     }
-    return places.size() == 1 ? new Blank.Only<>(places.get(0)) : Blank.empty();
+    if (places.size() == 1) {
+      return new Blank.Only<>(places.get(0));
+    }
+    return facts
+        .setAside(item)
+        .map(PositionKey::place)
+        .filter(places::contains)
+        .<Blank<Long>>map(place -> new Blank.Suggested<>(place, Blank.Why.RESERVED))
+        .orElse(Blank.empty());
   }
 
   // What fills itself.
@@ -460,6 +591,10 @@ public final class Move {
     if (lots.size() == 1) {
       return new Blank.Only<>(first);
     }
+    Optional<Long> kept = facts.setAside(item).map(PositionKey::lot).filter(lots::contains);
+    if (kept.isPresent()) {
+      return new Blank.Suggested<>(kept.get(), Blank.Why.RESERVED);
+    }
     boolean expires = facts.expiry(first).isPresent();
     return new Blank.Suggested<>(first, expires ? Blank.Why.EARLIEST_EXPIRY : Blank.Why.OLDEST);
   }
@@ -495,6 +630,10 @@ public final class Move {
   private Blank<Quantity> quantityOf(MeasureRule rule, List<Stock> source, long from) {
     Quantity held = source.stream().map(Stock::quantity).reduce(Quantity.ZERO, Quantity::plus);
     if (figure == null && counted.isZero()) {
+      Optional<Quantity> open = facts.asked(item).filter(Quantity::isPositive);
+      if (open.isPresent() && open.get().compareTo(held) < 0) {
+        return new Blank.Suggested<>(open.get(), Blank.Why.STILL_ASKED);
+      }
       return held.isZero() ? Blank.empty() : new Blank.Suggested<>(held, Blank.Why.ALL_OF_IT);
     }
     Quantity asked;
@@ -539,6 +678,10 @@ public final class Move {
 
   private static List<Long> places(List<Stock> stock) {
     return stock.stream().map(one -> one.key().place()).distinct().sorted().toList();
+  }
+
+  private static Blank<Long> only(long value) {
+    return value == 0 ? Blank.empty() : new Blank.Only<>(value);
   }
 
   private static Blank<Long> said(long value) {

@@ -63,4 +63,38 @@ public interface MoveFacts {
   default boolean trolley(long unitLoad) {
     return false;
   }
+
+  /** Where goods are taken, if there is no choice: what arrives comes off the road. */
+  default Optional<Long> origin() {
+    return Optional.empty();
+  }
+
+  /** Where goods are put, if there is no choice: what is sent goes onto the road. */
+  default Optional<Long> destination() {
+    return Optional.empty();
+  }
+
+  /**
+   * How much of an item may still be taken.
+   *
+   * @return empty if nobody says how much; zero also if it is not {@link #listed}
+   */
+  default Optional<Quantity> asked(long item) {
+    return Optional.empty();
+  }
+
+  /** Whether an item is one that goods may be taken of. */
+  default boolean listed(long item) {
+    return true;
+  }
+
+  /** The stock of an item that is set aside to be taken next, if any is. */
+  default Optional<PositionKey> setAside(long item) {
+    return Optional.empty();
+  }
+
+  /** Whether another item that is scanned takes the place of the one before. */
+  default boolean replaces() {
+    return false;
+  }
 }

@@ -58,14 +58,19 @@ public record MoveSentence(
       /** Goods are taken off it. */
       OFF,
       /** Goods are put on it, where they lie. */
-      ONTO
+      ONTO,
+      /** There is none; several goods of a bin move together. */
+      SEVERAL,
+      /** There is none; everything in a bin moves, on whatever it stands. */
+      EVERYTHING
     }
 
     /** No unit load. */
     public static final Load NONE = new Load(0, Part.NONE);
 
-    boolean whole() {
-      return part == Part.WHOLE;
+    /** Whether what moves is settled: all of the source, as it is. */
+    public boolean whole() {
+      return part == Part.WHOLE || part == Part.SEVERAL || part == Part.EVERYTHING;
     }
 
     boolean onto() {
@@ -201,7 +206,12 @@ public record MoveSentence(
 
   private Spot target(Stock stock) {
     long place = load.onto() ? stock.key().place() : to.filled().orElseThrow();
-    long on = load.whole() || load.onto() ? load.unitLoad() : 0;
+    long on =
+        switch (load.part()) {
+          case WHOLE, ONTO -> load.unitLoad();
+          case EVERYTHING -> stock.key().unitLoad();
+          case NONE, OFF, SEVERAL -> 0;
+        };
     return new Spot(place, on, stock.key().condition());
   }
 }

@@ -1,0 +1,2 @@
+/** What goods are worth. */
+package app.reliquum.core.costing;

@@ -1,0 +1,2 @@
+/** Which stock leaves first. */
+package app.reliquum.core.removal;
