@@ -197,6 +197,8 @@ class DemoArrivals {
             site.town(),
             flow,
             overflow,
-            BigDecimal.TEN));
+            BigDecimal.TEN,
+            null,
+            null));
   }
 }

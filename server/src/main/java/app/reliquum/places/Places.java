@@ -9,6 +9,7 @@ import app.reliquum.core.place.BinPatternException;
 import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.place.MixingPolicy;
 import app.reliquum.core.place.PlaceKind;
+import app.reliquum.core.scan.Gtin;
 import app.reliquum.core.scan.OwnLabel;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
@@ -68,6 +69,8 @@ public class Places {
       InboundFlow inboundFlow,
       @Nullable Long overflowArea,
       BigDecimal overPercent,
+      boolean virtual,
+      String gln,
       List<AreaCard> areas) {}
 
   /** An area. */
@@ -95,7 +98,12 @@ public class Places {
       boolean active,
       boolean empty) {}
 
-  /** A site as entered. */
+  /**
+   * A site as entered.
+   *
+   * @param virtual whether it is no real place but only sets stock aside; null for no
+   * @param gln the GS1 number of the location, by which others know it; null or empty for none
+   */
   public record SiteEntry(
       Integer version,
       @NotNull @Pattern(regexp = "[A-Z0-9]{2,8}", message = "is 2 to 8 capital letters or digits")
@@ -107,12 +115,15 @@ public class Places {
       @NotNull @Size(max = 120) String town,
       InboundFlow inboundFlow,
       Long overflowArea,
-      @PositiveOrZero BigDecimal overPercent) {
+      @PositiveOrZero BigDecimal overPercent,
+      Boolean virtual,
+      @Pattern(regexp = "([0-9]{13})?", message = "is 13 digits, or empty") String gln) {
 
     /** A site that receives as most do. */
     public static SiteEntry plain(
         String code, String name, String timeZone, boolean binned, String street, String town) {
-      return new SiteEntry(null, code, name, timeZone, binned, street, town, null, null, null);
+      return new SiteEntry(
+          null, code, name, timeZone, binned, street, town, null, null, null, null, null);
     }
   }
 
@@ -216,12 +227,18 @@ public class Places {
       throw Problem.conflict("not-unique", "There is a site " + entry.code() + " already.")
           .with("field", "code");
     }
-    Site site = new Site(entry.code(), entry.binned());
+    boolean virtual = Boolean.TRUE.equals(entry.virtual());
+    if (virtual && entry.binned()) {
+      throw Problem.invalid("binned", "A virtual site has no bins.");
+    }
+    Site site = new Site(entry.code(), entry.binned(), virtual);
     site.describe(entry.name(), entry.timeZone(), entry.street(), entry.town());
     receives(site, entry);
     sites.save(site);
     if (!entry.binned()) {
-      Area floor = areas.save(new Area(site.id(), "ALL", entry.name(), AreaPurpose.PICK));
+      // What is set aside is on hand and not available.
+      AreaPurpose purpose = virtual ? AreaPurpose.HOLD : AreaPurpose.PICK;
+      Area floor = areas.save(new Area(site.id(), "ALL", entry.name(), purpose));
       Bin implied = new Bin(site, floor, entry.code());
       implied.describe(BinTraits.plain(), 0);
       implied.implied();
@@ -253,6 +270,10 @@ public class Places {
     long overflow = entry.overflowArea() == null ? 0 : entry.overflowArea();
     if (overflow != 0 && (site.id() == null || area(overflow).siteId() != site.id())) {
       throw Problem.invalid("overflowArea", "The overflow area must be one of the site itself.");
+    }
+    if (entry.gln() != null) {
+      checkGln(entry.gln());
+      site.known(entry.gln());
     }
     site.receives(
         entry.inboundFlow() == null ? site.inboundFlow() : entry.inboundFlow(),
@@ -495,6 +516,58 @@ public class Places {
         : docks;
   }
 
+  /** Where picked goods wait to leave a site: the first bin of its packing area, if it has one. */
+  public Optional<Long> packing(long site) {
+    return jdbc
+        .sql(
+            "select p.id from place p join area a on a.id = p.area_id where p.site_id = ? and"
+                + " p.active and a.purpose = 'PACK' order by p.walk, p.address limit 1")
+        .param(site)
+        .query(Long.class)
+        .stream()
+        .findFirst();
+  }
+
+  /** A place of its own for what a document has sent and nobody has received. */
+  @Transactional
+  public long road(String document) {
+    jdbc.sql("insert into place (kind, address, label) values ('ON_THE_ROAD', ?, ?)")
+        .params(document, "*ROAD." + document)
+        .update();
+    return jdbc.sql("select id from place where label = ?")
+        .param("*ROAD." + document)
+        .query(Long.class)
+        .single();
+  }
+
+  /** A site as documents name it. */
+  public record Named(
+      long id,
+      String code,
+      String name,
+      String street,
+      String town,
+      String timeZone,
+      boolean virtual,
+      String gln) {}
+
+  private static final String NAMED =
+      "select id, code, name, street, town, time_zone, virtual_site `virtual`, gln from site";
+
+  /** A site as documents name it, whoever asks. */
+  public Named named(long site) {
+    return jdbc.sql(NAMED + " where id = ?")
+        .param(site)
+        .query(Named.class)
+        .optional()
+        .orElseThrow(() -> Problem.missing("site", site));
+  }
+
+  /** Every site as documents name it, whoever asks. */
+  public List<Named> allNamed() {
+    return jdbc.sql(NAMED + " order by name").query(Named.class).list();
+  }
+
   /** The one bin that a site without bins stands for, or stood for. */
   public Optional<LedgerPlace> implied(long site) {
     return jdbc.sql(LEDGER_PLACE + " where p.site_id = ? and p.implied")
@@ -567,6 +640,12 @@ public class Places {
     }
   }
 
+  private static void checkGln(String gln) {
+    if (!gln.isEmpty() && Gtin.checkDigit(gln.substring(0, 12)) != gln.charAt(12)) {
+      throw Problem.invalid("gln", "The last digit of " + gln + " is not its check digit.");
+    }
+  }
+
   private static void checkVersion(Integer given, int current) {
     if (given == null || given != current) {
       throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
@@ -590,6 +669,8 @@ public class Places {
         site.inboundFlow(),
         site.overflowAreaId() == 0 ? null : site.overflowAreaId(),
         site.overPercent(),
+        site.virtual(),
+        site.gln(),
         areas.stream().filter(area -> area.siteId() == site.id()).toList());
   }
 

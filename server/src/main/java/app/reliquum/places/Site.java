@@ -36,11 +36,30 @@ class Site {
   private long overflowAreaId;
   private BigDecimal overPercent = BigDecimal.TEN;
 
+  /** It has no address and only sets stock aside. */
+  @Column(name = "virtual_site")
+  private boolean virtual;
+
+  private String gln = "";
+
   protected Site() {}
 
-  Site(String code, boolean binned) {
+  Site(String code, boolean binned, boolean virtual) {
     this.code = code;
     this.binned = binned;
+    this.virtual = virtual;
+  }
+
+  void known(String gln) {
+    this.gln = gln;
+  }
+
+  boolean virtual() {
+    return virtual;
+  }
+
+  String gln() {
+    return gln;
   }
 
   void describe(String name, String timeZone, String street, String town) {

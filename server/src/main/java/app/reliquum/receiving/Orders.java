@@ -5,6 +5,7 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.inbound.Arrival;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Goods;
@@ -16,6 +17,7 @@ import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.core.scan.Sscc;
+import app.reliquum.costing.Costs;
 import app.reliquum.mail.Letters;
 import app.reliquum.places.Places;
 import app.reliquum.stock.Coming;
@@ -25,6 +27,7 @@ import app.reliquum.stock.Stock;
 import app.reliquum.stock.TakenBack;
 import app.reliquum.stock.UnitLoads;
 import java.math.BigDecimal;
+import java.math.MathContext;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -54,6 +57,7 @@ public class Orders implements Coming {
   private final Stock stock;
   private final UnitLoads loads;
   private final Letters letters;
+  private final Costs costs;
   private final Clock clock;
 
   Orders(
@@ -64,6 +68,7 @@ public class Orders implements Coming {
       Stock stock,
       UnitLoads loads,
       Letters letters,
+      Costs costs,
       Clock clock) {
     this.table = table;
     this.suppliers = suppliers;
@@ -72,6 +77,7 @@ public class Orders implements Coming {
     this.stock = stock;
     this.loads = loads;
     this.letters = letters;
+    this.costs = costs;
     this.clock = clock;
   }
 
@@ -440,11 +446,25 @@ public class Orders implements Coming {
       int line = extraLine(id, all, lines, item, ordered, spread.beyond());
       firstLine = firstLine == 0 ? line : firstLine;
     }
+    price(rows, spread);
     Received received = post(command, head, goods, item, site, firstLine);
     List<Arrival.OrderLine> after =
         table.lines(id).stream().map(OrderTable.LineRow::arrival).toList();
     table.state(id, Arrival.state(after), true);
     return received;
+  }
+
+  /** What was paid changes what the item costs. */
+  private void price(List<OrderTable.LineRow> rows, Arrival.Spread spread) {
+    for (Arrival.Part part : spread.parts()) {
+      OrderTable.LineRow row =
+          rows.stream().filter(one -> one.lineNo() == part.line()).findFirst().orElseThrow();
+      if (row.price() != null && row.packs().signum() > 0) {
+        BigDecimal factor = row.quantity().divide(row.packs(), MathContext.DECIMAL64);
+        costs.received(
+            row.itemId(), part.quantity(), UnitCost.ofPack(row.price(), new Quantity(factor)));
+      }
+    }
   }
 
   private static void check(

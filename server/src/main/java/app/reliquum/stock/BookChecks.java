@@ -162,6 +162,7 @@ public class BookChecks {
       jdbc.sql("delete from book_check_difference where check_id = ?").param(id).update();
       jdbc.sql(POSITIONS_AGAINST_LINES).param("id", id).update();
       jdbc.sql(TOTALS_AGAINST_POSITIONS).param("id", id).update();
+      jdbc.sql(RESERVED_AGAINST_RESERVATIONS).param("id", id).update();
       jdbc.sql(
               """
               update book_check set finished = :now,
@@ -231,6 +232,25 @@ public class BookChecks {
         select s.item_id, 0, 0, s.quantity from stock_position s
       ) both_sides
       group by item_id, site_id
+      having sum(kept) <> sum(recomputed)
+      """;
+
+  /** What positions say is reserved, against the reservations themselves. */
+  private static final String RESERVED_AGAINST_RESERVATIONS =
+      """
+      insert into book_check_difference (check_id, item_id, place_id, lot_id, serial_id,
+        unit_load_id, condition_code, kept, recomputed)
+      select :id, item_id, place_id, lot_id, serial_id, unit_load_id, condition_code,
+        sum(kept), sum(recomputed)
+      from (
+        select item_id, place_id, lot_id, serial_id, unit_load_id, condition_code,
+          reserved kept, 0 recomputed
+        from stock_position where reserved > 0
+        union all
+        select item_id, place_id, lot_id, serial_id, unit_load_id, condition_code, 0, quantity
+        from reservation
+      ) both_sides
+      group by item_id, place_id, lot_id, serial_id, unit_load_id, condition_code
       having sum(kept) <> sum(recomputed)
       """;
 

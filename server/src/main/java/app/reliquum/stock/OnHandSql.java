@@ -9,7 +9,7 @@ import app.reliquum.stock.OnHand.Sort;
 final class OnHandSql {
 
   private static final String AVAILABLE =
-      "if(p.condition_code = 0 and a.purpose in ('STORE', 'PICK'), p.quantity, 0)";
+      "if(p.condition_code = 0 and a.purpose in ('STORE', 'PICK'), p.quantity - p.reserved, 0)";
 
   private OnHandSql() {}
 
@@ -122,7 +122,7 @@ final class OnHandSql {
     String now = query.item() == null ? "" : " and item_id = :item";
     return """
         (select item_id, place_id, lot_id, serial_id, unit_load_id, condition_code,
-           sum(quantity) quantity, null in_date
+           sum(quantity) quantity, 0 reserved, null in_date
          from (
            select item_id, place_id, lot_id, serial_id, unit_load_id, condition_code, quantity
            from stock_position where quantity > 0 %1$s

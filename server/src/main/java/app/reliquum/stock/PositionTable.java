@@ -6,9 +6,12 @@ import app.reliquum.core.ledger.Holding;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.removal.Candidate;
 import app.reliquum.places.Places;
 import java.math.BigDecimal;
 import java.sql.Date;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -19,6 +22,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Predicate;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -52,6 +56,13 @@ class PositionTable {
         and condition_code = ?
       """;
 
+  private static final String RESERVE =
+      """
+      update stock_position set reserved = reserved + ?
+      where item_id = ? and place_id = ? and lot_id = ? and serial_id = ? and unit_load_id = ?
+        and condition_code = ?
+      """;
+
   private static final String TOTAL =
       """
       insert into item_stock (item_id, site_id, on_hand, available) values (?, ?, ?, ?)
@@ -78,16 +89,28 @@ class PositionTable {
     }
   }
 
+  /**
+   * What locked positions hold.
+   *
+   * @param reserved the positions of which something is reserved
+   */
+  record Locked(Map<PositionKey, Holding> held, Set<PositionKey> reserved) {
+    Holding held(PositionKey key) {
+      return held.getOrDefault(key, Holding.EMPTY);
+    }
+  }
+
   /** Locks rows in the order of their keys and says what they hold. */
-  Map<PositionKey, Holding> lock(List<PositionKey> keys) {
+  Locked lock(List<PositionKey> keys) {
     Map<PositionKey, Holding> held = new HashMap<>();
+    Set<PositionKey> reserved = new HashSet<>();
     for (int from = 0; from < keys.size(); from += KEYS_AT_ONCE) {
       List<PositionKey> some = keys.subList(from, Math.min(from + KEYS_AT_ONCE, keys.size()));
       List<Object> values = new ArrayList<>();
       StringBuilder sql =
           new StringBuilder(
               "select item_id, place_id, lot_id, serial_id, unit_load_id, condition_code, quantity,"
-                  + " in_date from stock_position where"
+                  + " in_date, reserved > 0 from stock_position where"
                   + " (item_id, place_id, lot_id, serial_id, unit_load_id, condition_code) in (");
       for (PositionKey key : some) {
         sql.append(values.isEmpty() ? "" : ", ").append("(?, ?, ?, ?, ?, ?)");
@@ -98,19 +121,88 @@ class PositionTable {
       batches.query(
           sql.toString(),
           row -> {
+            PositionKey key = key(row);
             held.put(
-                new PositionKey(
-                    row.getLong(1),
-                    row.getLong(2),
-                    row.getLong(3),
-                    row.getLong(4),
-                    row.getLong(5),
-                    condition(row.getInt(6))),
-                new Holding(new Quantity(row.getBigDecimal(7)), localDate(row.getDate(8))));
+                key, new Holding(new Quantity(row.getBigDecimal(7)), localDate(row.getDate(8))));
+            if (row.getBoolean(9)) {
+              reserved.add(key);
+            }
           },
           values.toArray());
     }
-    return held;
+    return new Locked(held, reserved);
+  }
+
+  /** Locks every position of an item at a site that might be taken from. */
+  List<Candidate> lockCandidates(long item, long site) {
+    String there =
+        " from stock_position s join place p on p.id = s.place_id"
+            + " left join area a on a.id = p.area_id left join lot l on l.id = s.lot_id"
+            + " where s.item_id = ? and p.site_id = ? and s.quantity > 0";
+    String key =
+        "select s.item_id, s.place_id, s.lot_id, s.serial_id, s.unit_load_id, s.condition_code";
+    // Locked by their keys alone, so that places and lots are not locked with them.
+    lock(
+        jdbc.sql(key + there).params(item, site).query((row, n) -> key(row)).list().stream()
+            .sorted()
+            .toList());
+    return jdbc.sql(
+            key
+                + ", s.quantity - s.reserved free, s.in_date, l.expiry, coalesce(l.code, '') lot,"
+                + " p.address, p.walk,"
+                + " coalesce(a.purpose in ('STORE', 'PICK'), false) pickable"
+                + there)
+        .params(item, site)
+        .query(
+            (row, n) ->
+                new Candidate(
+                    key(row),
+                    new Quantity(row.getBigDecimal("free")),
+                    localDate(row.getDate("in_date")),
+                    localDate(row.getDate("expiry")),
+                    row.getString("lot"),
+                    row.getString("address"),
+                    row.getInt("walk"),
+                    row.getBoolean("pickable")))
+        .list();
+  }
+
+  private static PositionKey key(ResultSet row) throws SQLException {
+    return new PositionKey(
+        row.getLong(1),
+        row.getLong(2),
+        row.getLong(3),
+        row.getLong(4),
+        row.getLong(5),
+        condition(row.getInt(6)));
+  }
+
+  /** Adds to what is reserved of positions, or takes from it; what is available follows. */
+  void reserve(List<Map.Entry<PositionKey, Quantity>> more, Map<Long, Places.LedgerPlace> places) {
+    addReserved(more);
+    Map<TotalKey, Quantity[]> totals = new TreeMap<>();
+    more.forEach(
+        one ->
+            addTotal(
+                totals,
+                one.getKey(),
+                Quantity.ZERO,
+                one.getValue(),
+                places.get(one.getKey().place())));
+    writeTotals(totals);
+  }
+
+  private void addReserved(List<Map.Entry<PositionKey, Quantity>> more) {
+    List<Object[]> rows = new ArrayList<>();
+    for (Map.Entry<PositionKey, Quantity> one : more) {
+      List<Object> values = new ArrayList<>();
+      values.add(one.getValue().amount());
+      addKey(values, one.getKey());
+      rows.add(values.toArray());
+    }
+    if (!rows.isEmpty()) {
+      batches.batchUpdate(RESERVE, rows);
+    }
   }
 
   private static void addKey(List<Object> values, PositionKey key) {
@@ -135,8 +227,15 @@ class PositionTable {
             .list());
   }
 
-  /** Writes what becomes of positions, and of the totals that follow from them. */
-  void write(List<Change> changes, Map<Long, Places.LedgerPlace> places) {
+  /**
+   * Writes what becomes of positions, and of the totals that follow from them.
+   *
+   * @param reserved how much more of positions is reserved, or less
+   */
+  void write(
+      List<Change> changes,
+      Map<PositionKey, Quantity> reserved,
+      Map<Long, Places.LedgerPlace> places) {
     List<Object[]> puts = new ArrayList<>();
     List<Object[]> takes = new ArrayList<>();
     Map<TotalKey, Quantity[]> totals = new TreeMap<>();
@@ -157,14 +256,28 @@ class PositionTable {
         addKey(values, change.key());
         takes.add(values.toArray());
       }
-      addTotal(totals, change.key(), more, places.get(change.key().place()));
+      addTotal(totals, change.key(), more, Quantity.ZERO, places.get(change.key().place()));
     }
+    reserved.forEach(
+        (key, more) -> addTotal(totals, key, Quantity.ZERO, more, places.get(key.place())));
+    // At no moment is more reserved than held.
+    addReserved(part(reserved, Quantity::isNegative));
     if (!takes.isEmpty()) {
       batches.batchUpdate(TAKE, takes);
     }
     if (!puts.isEmpty()) {
       batches.batchUpdate(UPSERT, puts);
     }
+    addReserved(part(reserved, Quantity::isPositive));
+    writeTotals(totals);
+  }
+
+  private static List<Map.Entry<PositionKey, Quantity>> part(
+      Map<PositionKey, Quantity> reserved, Predicate<Quantity> which) {
+    return reserved.entrySet().stream().filter(one -> which.test(one.getValue())).toList();
+  }
+
+  private void writeTotals(Map<TotalKey, Quantity[]> totals) {
     List<Object[]> rows = new ArrayList<>();
     totals.forEach(
         (key, sums) -> {
@@ -178,7 +291,11 @@ class PositionTable {
   }
 
   private static void addTotal(
-      Map<TotalKey, Quantity[]> totals, PositionKey key, Quantity more, Places.LedgerPlace place) {
+      Map<TotalKey, Quantity[]> totals,
+      PositionKey key,
+      Quantity more,
+      Quantity reserved,
+      Places.LedgerPlace place) {
     boolean available =
         place.kind() == PlaceKind.BIN && place.available() && key.condition() == Condition.GOOD;
     for (long site : new long[] {0, place.site()}) {
@@ -186,7 +303,7 @@ class PositionTable {
           totals.computeIfAbsent(
               new TotalKey(key.item(), site), k -> new Quantity[] {Quantity.ZERO, Quantity.ZERO});
       sums[0] = sums[0].plus(more);
-      sums[1] = available ? sums[1].plus(more) : sums[1];
+      sums[1] = available ? sums[1].plus(more).minus(reserved) : sums[1];
       if (place.site() == 0) {
         break;
       }
@@ -201,7 +318,8 @@ class PositionTable {
               """
               insert into item_stock (item_id, site_id, on_hand, available)
               select s.item_id, :site, sum(s.quantity),
-                sum(if(s.condition_code = 0 and a.purpose in ('STORE', 'PICK'), s.quantity, 0))
+                sum(if(s.condition_code = 0 and a.purpose in ('STORE', 'PICK'),
+                  s.quantity - s.reserved, 0))
               from stock_position s join place p on p.id = s.place_id
                 left join area a on a.id = p.area_id
               where s.quantity > 0 and (:site = 0 or p.site_id = :site)

@@ -1,5 +1,7 @@
 package app.reliquum.stock;
 
+import app.reliquum.core.ledger.Reservations;
+
 /** What a posting is about. */
 public enum PostingKind {
   /** Between our own bins. */
@@ -12,8 +14,28 @@ public enum PostingKind {
   RETURN,
   /** Out to a customer, or used up. */
   ISSUE,
+  /** Taken in hand for a document that sends it. */
+  PICK,
+  /** Out of a site, onto the road to another. */
+  SHIPMENT,
+  /** Off the road, into the site where it was sent. */
+  ARRIVAL,
+  /** From one site to another in one step. */
+  TRANSFER,
+  /** Given up: it was sent and never arrived, or not as it was. */
+  WRITE_OFF,
   /** A change of condition. */
   CONDITION,
   /** Takes an earlier posting back. */
-  REVERSAL
+  REVERSAL;
+
+  /** What such a posting may do with goods that are reserved. */
+  Reservations.Use use() {
+    return switch (this) {
+      case MOVE, CONDITION -> Reservations.Use.CARRY;
+      case PICK -> Reservations.Use.TAKE;
+      case SHIPMENT, TRANSFER, ISSUE -> Reservations.Use.LEAVE;
+      case OPENING, RECEIPT, RETURN, ARRIVAL, WRITE_OFF, REVERSAL -> Reservations.Use.YIELD;
+    };
+  }
 }

@@ -12,9 +12,12 @@ import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.ledger.PostingRules;
 import app.reliquum.core.ledger.Refusal;
+import app.reliquum.core.ledger.Reservation;
+import app.reliquum.core.ledger.Reservations;
 import app.reliquum.core.ledger.Reversal;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.MeasureRule;
+import app.reliquum.core.quantity.Quantity;
 import app.reliquum.places.Places;
 import java.time.Clock;
 import java.time.Duration;
@@ -25,6 +28,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.springframework.context.ApplicationEventPublisher;
@@ -42,6 +46,7 @@ public class Stock {
 
   private final PositionTable positions;
   private final LedgerTable ledger;
+  private final ReservationTable reservations;
   private final Catalog catalog;
   private final Places places;
   private final Clock clock;
@@ -50,12 +55,14 @@ public class Stock {
   Stock(
       PositionTable positions,
       LedgerTable ledger,
+      ReservationTable reservations,
       Catalog catalog,
       Places places,
       Clock clock,
       ApplicationEventPublisher events) {
     this.positions = positions;
     this.ledger = ledger;
+    this.reservations = reservations;
     this.catalog = catalog;
     this.places = places;
     this.clock = clock;
@@ -142,22 +149,60 @@ public class Stock {
     }
     Map<Long, Catalog.Measured> items = items(posting);
     Map<Long, Places.LedgerPlace> named = places(posting);
-    checkSites(command.actor(), named);
+    checkSites(command.actor(), posting, named);
     Draft draft = new Draft(day(effective, named), posting.lines());
-    Facts facts = new Facts(items, named, lockHoldings(draft, named), serialsInHouse(draft, named));
+    PositionTable.Locked locked = lockHoldings(draft, named);
+    Facts facts = new Facts(items, named, locked.held(), serialsInHouse(draft, named));
     Decision decision = PostingRules.decide(draft, facts);
     if (decision instanceof Decision.Refused refused) {
       throw new Refusals(catalog, facts.items(), facts.places()).problem(refused.reasons());
     }
+    Map<PositionKey, Quantity> reserved = reserved(posting, facts, locked.reserved());
     long number;
     try {
       number = ledger.append(command, posting, effective, now, reverses);
     } catch (DuplicateKeyException reversedMeanwhile) {
       throw Problem.conflict("reversed-already", "The posting has been reversed already.");
     }
-    positions.write(((Decision.Accepted) decision).changes(), named);
+    positions.write(((Decision.Accepted) decision).changes(), reserved, named);
     events.publishEvent(new StockMoved(number, items.keySet(), named.keySet()));
     return new Posted(number);
+  }
+
+  /**
+   * Writes what becomes of reservations of the goods.
+   *
+   * @return how much more of each position is reserved, or less
+   */
+  private Map<PositionKey, Quantity> reserved(
+      NewPosting posting, Facts facts, Set<PositionKey> keys) {
+    Map<PositionKey, Quantity> more = new TreeMap<>();
+    List<Reservation> before = reservations.at(keys);
+    if (before.isEmpty()) {
+      return more;
+    }
+    Reservations.Outcome outcome =
+        Reservations.decide(
+            posting.lines(),
+            key -> facts.holding(key).quantity(),
+            before,
+            posting.kind().use(),
+            posting.document());
+    if (outcome instanceof Reservations.Outcome.Refused refused) {
+      throw new Refusals(catalog, facts.items(), facts.places()).reserved(refused);
+    }
+    Map<Long, Quantity> were =
+        before.stream().collect(Collectors.toMap(Reservation::id, Reservation::quantity));
+    for (Reservation one : ((Reservations.Outcome.Kept) outcome).changed()) {
+      if (one.id() == 0) {
+        reservations.add(one, 0);
+      } else {
+        reservations.change(one);
+      }
+      Quantity was = were.getOrDefault(one.id(), Quantity.ZERO);
+      more.merge(one.key(), one.quantity().minus(was), Quantity::plus);
+    }
+    return more;
   }
 
   private Map<Long, Catalog.Measured> items(NewPosting posting) {
@@ -209,8 +254,15 @@ public class Stock {
     return found;
   }
 
-  private static void checkSites(Actor actor, Map<Long, Places.LedgerPlace> named) {
-    for (Places.LedgerPlace place : named.values()) {
+  /** Whoever sends goods in one step need not work where they go. */
+  private static void checkSites(
+      Actor actor, NewPosting posting, Map<Long, Places.LedgerPlace> named) {
+    Set<Long> checked = new TreeSet<>(named.keySet());
+    if (posting.kind() == PostingKind.TRANSFER) {
+      posting.lines().forEach(line -> checked.remove(line.to().place()));
+    }
+    for (long id : checked) {
+      Places.LedgerPlace place = named.get(id);
       if (place.kind() == PlaceKind.BIN) {
         actor.requireSite(place.site(), place.siteName());
       }
@@ -228,7 +280,7 @@ public class Stock {
     return effective.atZone(ZoneId.of(zone)).toLocalDate();
   }
 
-  private Map<PositionKey, Holding> lockHoldings(Draft draft, Map<Long, Places.LedgerPlace> named) {
+  private PositionTable.Locked lockHoldings(Draft draft, Map<Long, Places.LedgerPlace> named) {
     return positions.lock(
         draft.touched().stream().filter(key -> named.get(key.place()).kind().ours()).toList());
   }
@@ -249,6 +301,28 @@ public class Stock {
 
     Problem problem(List<Refusal> reasons) {
       return problem(reasons.get(0));
+    }
+
+    /** The rest is kept for a document. */
+    Problem reserved(Reservations.Outcome.Refused refused) {
+      Places.LedgerPlace place = places.get(refused.key().place());
+      Catalog.Measured item = items.get(refused.key().item());
+      return Problem.refused(
+              "reserved",
+              "Of "
+                  + what(item, refused.key())
+                  + " in "
+                  + place.address()
+                  + (refused.free().isZero()
+                      ? " nothing is free"
+                      : " only " + refused.free() + " are free")
+                  + ": the rest is reserved for "
+                  + refused.document()
+                  + ".")
+          .with("item", item.code())
+          .with("place", place.address())
+          .with("free", refused.free())
+          .with("document", refused.document());
     }
 
     private Problem problem(Refusal reason) {

@@ -23,8 +23,10 @@ public final class Reservations {
   public enum Use {
     /** They move within the site, and the reservation goes along. */
     CARRY,
-    /** They are taken for a document, which may use only its own. */
+    /** They are picked for a document, which uses what is reserved for it. */
     TAKE,
+    /** They leave on a document, which uses what was picked for it. */
+    LEAVE,
     /** They are gone whatever was planned: a count or a reversal says so. */
     YIELD
   }
@@ -95,8 +97,9 @@ public final class Reservations {
       this.held = held;
       this.before = List.copyOf(reserved);
       this.now = new ArrayList<>(reserved);
+      Comparator<Reservation> untouchedFirst = Comparator.comparing(Reservation::picked);
       this.now.sort(
-          Comparator.comparing(Reservation::picked)
+          (use == Use.LEAVE ? untouchedFirst.reversed() : untouchedFirst)
               .thenComparing(Reservation::id, Comparator.reverseOrder()));
       this.use = use;
       this.document = document;
@@ -105,13 +108,18 @@ public final class Reservations {
     Outcome.Refused take(Line line) {
       PositionKey key = line.taken();
       Quantity rest = line.quantity();
-      if (use == Use.TAKE) {
-        rest = use(line, rest, one -> one.document().equals(document));
+      boolean ofDocument = use == Use.TAKE || use == Use.LEAVE;
+      if (ofDocument) {
+        rest =
+            use(
+                line,
+                rest,
+                one -> one.document().equals(document) && (use == Use.LEAVE || !one.picked()));
       }
       Quantity free = free(key, line.quantity().minus(rest));
       Quantity ofOthers = rest.minus(rest.min(free));
       if (ofOthers.isPositive()) {
-        if (use == Use.TAKE) {
+        if (ofDocument) {
           Quantity most = line.quantity().minus(ofOthers);
           return new Outcome.Refused(key, most, keptFor(key));
         }

@@ -58,6 +58,19 @@ class ReservationsTest {
   }
 
   @Test
+  void whatLeavesIsWhatWasPicked() {
+    Reservation picked = new Reservation(7, "TR-1", 1, at(1), Quantity.of(3), true);
+    Reservation reserved = kept(8, "TR-1", 1, 4);
+    assertThat(decide(Use.LEAVE, "TR-1", line(1, 2, 3), reserved, picked))
+        .isEqualTo(
+            new Outcome.Kept(List.of(new Reservation(7, "TR-1", 1, at(1), Quantity.ZERO, true))));
+    assertThat(decide(Use.TAKE, "TR-1", line(1, 2, 4), reserved, picked))
+        .isEqualTo(new Outcome.Kept(List.of(kept(8, "TR-1", 1, 0))));
+    assertThat(decide(Use.TAKE, "TR-1", line(1, 2, 8), reserved, picked))
+        .isEqualTo(new Outcome.Refused(at(1), Quantity.of(7), "TR-1"));
+  }
+
+  @Test
   void aCountIsNotHeldUp() {
     assertThat(decide(Use.YIELD, null, line(1, 2, 8), kept(7, "TR-1", 1, 6)))
         .isEqualTo(new Outcome.Kept(List.of(kept(7, "TR-1", 1, 2))));
@@ -91,10 +104,10 @@ class ReservationsTest {
         after.merge(at(to), moved, Quantity::plus);
       }
     }
-    Use use = Use.values()[random.nextInt(3)];
+    Use use = Use.values()[random.nextInt(4)];
     Outcome outcome = Reservations.decide(lines, held::get, reserved, use, "TR-1");
     if (outcome instanceof Outcome.Refused) {
-      assertThat(use).isEqualTo(Use.TAKE);
+      assertThat(use).isIn(Use.TAKE, Use.LEAVE);
       return;
     }
     List<Reservation> now = new ArrayList<>(reserved);

@@ -1,0 +1,164 @@
+package app.reliquum.stock;
+
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.ledger.Reservation;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.removal.Candidate;
+import app.reliquum.core.removal.Removal;
+import app.reliquum.places.Places;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Keeps stock for documents: what is reserved, and what has been picked and waits to leave. Within
+ * the transaction of whoever asks.
+ */
+@Service
+@Transactional(propagation = Propagation.MANDATORY)
+public class Reserving {
+
+  private final ReservationTable table;
+  private final PositionTable positions;
+  private final Places places;
+
+  Reserving(ReservationTable table, PositionTable positions, Places places) {
+    this.table = table;
+    this.positions = positions;
+    this.places = places;
+  }
+
+  /**
+   * A reservation.
+   *
+   * @param pickedFrom the bin that it was picked from, 0 if it is not picked or stays where it was
+   */
+  public record Kept(Reservation reservation, long pickedFrom) {
+
+    /** Whether it is of these goods, wherever they lie. */
+    public boolean isOf(long item, int line) {
+      return reservation.key().item() == item && reservation.line() == line;
+    }
+  }
+
+  /** Everything that is kept for a document, oldest first. */
+  @Transactional(readOnly = true)
+  public List<Kept> of(String document) {
+    return table.of(document);
+  }
+
+  /**
+   * Reserves what the removal rules choose, as far as there is enough.
+   *
+   * @return what was chosen, and how much was not found
+   */
+  public Removal.Plan reserve(
+      String document, int line, long item, long site, Removal.Wanted what) {
+    List<Candidate> candidates = positions.lockCandidates(item, site);
+    Removal.Plan plan = Removal.decide(what, Removal.USUAL, candidates);
+    Map<PositionKey, Quantity> more = new TreeMap<>();
+    for (Removal.Choice choice : plan.taken()) {
+      PositionKey key = choice.candidate().key();
+      table.add(new Reservation(0, document, line, key, choice.taken(), false), 0);
+      more.put(key, choice.taken());
+    }
+    apply(more);
+    return plan;
+  }
+
+  /**
+   * Keeps goods that have just been picked and put down, so that only their document takes them.
+   */
+  public void picked(String document, int line, PositionKey key, Quantity quantity, long from) {
+    positions.lock(List.of(key));
+    table.add(new Reservation(0, document, line, key, quantity, true), from);
+    apply(Map.of(key, quantity));
+  }
+
+  /**
+   * Marks goods as picked that stay where they are.
+   *
+   * @return how much of it nobody else has reserved; if that is less than asked, nothing is done
+   */
+  public Quantity pickInPlace(String document, int line, PositionKey key, Quantity quantity) {
+    PositionTable.Locked locked = positions.lock(List.of(key));
+    List<Reservation> there = table.at(List.of(key));
+    Quantity others = sum(there, one -> !one.document().equals(document) || one.picked());
+    Quantity free = locked.held(key).quantity().minus(others);
+    if (free.compareTo(quantity) < 0) {
+      return free;
+    }
+    Quantity rest = quantity;
+    for (Reservation one : there) {
+      if (one.document().equals(document) && !one.picked()) {
+        Quantity part = rest.min(one.quantity());
+        table.change(less(one, part));
+        rest = rest.minus(part);
+      }
+    }
+    table.add(new Reservation(0, document, line, key, quantity, true), key.place());
+    apply(Map.of(key, rest));
+    return free;
+  }
+
+  /** Ends reservations of a document. */
+  public void release(String document, Predicate<Reservation> which) {
+    List<Reservation> ended =
+        table.of(document).stream().map(Kept::reservation).filter(which).toList();
+    positions.lock(ended.stream().map(Reservation::key).distinct().sorted().toList());
+    Map<PositionKey, Quantity> less = new TreeMap<>();
+    for (Reservation one : ended) {
+      table.change(less(one, one.quantity()));
+      less.merge(one.key(), one.quantity().negated(), Quantity::plus);
+    }
+    apply(less);
+  }
+
+  /** Turns what was picked and stays in its place back into what is reserved. */
+  public void unpick(Reservation one) {
+    positions.lock(List.of(one.key()));
+    table.change(less(one, one.quantity()));
+    table.add(new Reservation(0, one.document(), one.line(), one.key(), one.quantity(), false), 0);
+  }
+
+  /** Keeps some of a position that is free. */
+  public void keep(String document, int line, PositionKey key, Quantity quantity) {
+    positions.lock(List.of(key));
+    table.add(new Reservation(0, document, line, key, quantity, false), 0);
+    apply(Map.of(key, quantity));
+  }
+
+  private static Reservation less(Reservation one, Quantity part) {
+    return new Reservation(
+        one.id(), one.document(), one.line(), one.key(), one.quantity().minus(part), one.picked());
+  }
+
+  private static Quantity sum(List<Reservation> all, Predicate<Reservation> which) {
+    return all.stream()
+        .filter(which)
+        .map(Reservation::quantity)
+        .reduce(Quantity.ZERO, Quantity::plus);
+  }
+
+  private void apply(Map<PositionKey, Quantity> more) {
+    List<Map.Entry<PositionKey, Quantity>> entries = new ArrayList<>(more.entrySet());
+    entries.removeIf(entry -> entry.getValue().isZero());
+    entries.sort(Map.Entry.comparingByKey(Comparator.naturalOrder()));
+    if (!entries.isEmpty()) {
+      Map<Long, Places.LedgerPlace> named =
+          places
+              .forLedger(more.keySet().stream().map(PositionKey::place).collect(Collectors.toSet()))
+              .stream()
+              .collect(Collectors.toMap(Places.LedgerPlace::id, Function.identity()));
+      positions.reserve(entries, named);
+    }
+  }
+}

@@ -1,0 +1,250 @@
+package app.reliquum.transfers;
+
+import app.reliquum.api.Command;
+import app.reliquum.api.Problem;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.Line;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.ledger.Spot;
+import app.reliquum.core.place.InboundFlow;
+import app.reliquum.core.place.PlaceKind;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.transfer.Transfer;
+import app.reliquum.places.Places;
+import app.reliquum.stock.NewPosting;
+import app.reliquum.stock.PostingKind;
+import app.reliquum.stock.Stock;
+import app.reliquum.transfers.TransferTable.Figure;
+import app.reliquum.transfers.TransferTable.GoodsRow;
+import app.reliquum.transfers.TransferTable.Head;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Receives what was sent, never more; and says what has become of what did not arrive. */
+@Service
+@Transactional(propagation = Propagation.MANDATORY)
+public class Arriving {
+
+  private final TransferTable table;
+  private final Progress progress;
+  private final Catalog catalog;
+  private final Places places;
+  private final Stock stock;
+
+  Arriving(TransferTable table, Progress progress, Catalog catalog, Places places, Stock stock) {
+    this.table = table;
+    this.progress = progress;
+    this.catalog = catalog;
+    this.places = places;
+    this.stock = stock;
+  }
+
+  /** The number of a posting, and what of the transfer is still on the road. */
+  public record Arrived(long posting, Quantity onTheRoad) {}
+
+  /**
+   * Receives goods off the road.
+   *
+   * @param lines what is received: from the transfer's place on the road to bins of the site
+   */
+  public Arrived arrive(Command command, long id, List<Line> lines) {
+    Head head = progress.lockOpen(id);
+    Places.Receiving site = places.receiving(head.toSiteId());
+    command.actor().requireSite(head.toSiteId(), site.name());
+    // Where goods are checked first, they are held until someone has.
+    boolean check = site.flow() == InboundFlow.DOCK_CHECK;
+    List<Line> held = lines.stream().map(line -> check ? onHold(line) : line).toList();
+    return settle(command, head, held, PostingKind.ARRIVAL, Figure.ARRIVED, null);
+  }
+
+  private static Line onHold(Line line) {
+    Spot to = line.to();
+    return to.condition() == Condition.GOOD
+        ? new Line(
+            line.goods(),
+            line.from(),
+            new Spot(to.place(), to.unitLoad(), Condition.ON_HOLD),
+            line.quantity())
+        : line;
+  }
+
+  /** Receives goods by what was sent; the place is the site's first dock if none is named. */
+  public Arrived arrive(Command command, long id, Between.ArrivalEntry entry) {
+    Head head = progress.lockOpen(id);
+    long dock =
+        places.docks(head.toSiteId()).stream()
+            .findFirst()
+            .orElseThrow(
+                () ->
+                    Problem.refused(
+                        "no-dock",
+                        places.named(head.toSiteId()).name() + " has nowhere for goods to land."));
+    List<GoodsRow> sent = table.goods(id);
+    List<Between.ArrivingLine> arriving =
+        entry.lines() == null || entry.lines().isEmpty() ? all(sent) : entry.lines();
+    List<Line> lines = new ArrayList<>();
+    for (Between.ArrivingLine one : arriving) {
+      GoodsRow goods =
+          sent.stream()
+              .filter(row -> row.id() == one.goods())
+              .findFirst()
+              .orElseThrow(() -> Problem.missing("goods of " + head.number(), one.goods()));
+      PositionKey key = goods.at(head.roadPlaceId());
+      long place = one.place() == null ? dock : one.place();
+      requireHere(head, place);
+      lines.add(
+          new Line(
+              key.goods(),
+              key.spot(),
+              new Spot(place, key.unitLoad(), key.condition()),
+              one.quantity()));
+    }
+    if (lines.isEmpty()) {
+      throw Problem.refused("nothing-sent", "Nothing of " + head.number() + " is on the road.");
+    }
+    return arrive(command, id, lines);
+  }
+
+  private void requireHere(Head head, long place) {
+    boolean here =
+        places.forLedger(Set.of(place)).stream().anyMatch(bin -> bin.site() == head.toSiteId());
+    if (!here) {
+      throw Problem.invalid(
+          "place",
+          "Goods of " + head.number() + " arrive at " + places.named(head.toSiteId()).name() + ".");
+    }
+  }
+
+  private static List<Between.ArrivingLine> all(List<GoodsRow> sent) {
+    return sent.stream()
+        .filter(row -> row.onTheRoad().onTheRoad().isPositive())
+        .map(row -> new Between.ArrivingLine(row.id(), row.onTheRoad().onTheRoad(), null))
+        .toList();
+  }
+
+  /** Gives up goods that did not arrive, with the reason. */
+  public Arrived end(Command command, long id, Between.EndingEntry entry) {
+    Head head = progress.lockOpen(id);
+    boolean back = entry.ending() == Between.Ending.BACK;
+    long site = back ? head.fromSiteId() : head.toSiteId();
+    if (site == 0) {
+      throw Problem.refused("not-ours", "The sender is not a site of ours.");
+    }
+    places.requireSite(site, command.actor());
+    long to =
+        switch (entry.ending()) {
+          case LOST -> places.contra(PlaceKind.LOST);
+          case SPOILT -> places.contra(PlaceKind.SCRAPPED);
+          case BACK -> places.docks(head.fromSiteId()).get(0);
+        };
+    List<Line> lines = new ArrayList<>();
+    for (GoodsRow row : table.goods(id)) {
+      Quantity road = row.onTheRoad().onTheRoad();
+      boolean meant = entry.goods() == null || entry.goods() == row.id();
+      if (meant && road.isPositive()) {
+        PositionKey key = row.at(head.roadPlaceId());
+        Quantity quantity =
+            entry.goods() == null || entry.quantity() == null ? road : entry.quantity();
+        Spot there = new Spot(to, back ? key.unitLoad() : 0, key.condition());
+        lines.add(new Line(key.goods(), key.spot(), there, quantity));
+      }
+    }
+    if (lines.isEmpty()) {
+      throw Problem.refused("nothing-sent", "Nothing of that is on the road.");
+    }
+    PostingKind kind = back ? PostingKind.ARRIVAL : PostingKind.WRITE_OFF;
+    return settle(command, head, lines, kind, Figure.LOST, entry);
+  }
+
+  /** Sets goods against what was sent, and posts them. */
+  private Arrived settle(
+      Command command,
+      Head head,
+      List<Line> lines,
+      PostingKind kind,
+      Figure figure,
+      Between.EndingEntry ending) {
+    long id = head.id();
+    List<GoodsRow> sent = table.goods(id);
+    Map<Long, Quantity> settled = new HashMap<>();
+    List<Transfer.Part> parts = new ArrayList<>();
+    for (Line line : lines) {
+      List<Transfer.Sent> open =
+          sent.stream()
+              .filter(row -> row.at(head.roadPlaceId()).equals(line.taken()))
+              .map(GoodsRow::onTheRoad)
+              .map(one -> less(one, settled.getOrDefault(one.id(), Quantity.ZERO)))
+              .toList();
+      try {
+        for (Transfer.Part part : Transfer.settle(open, line.quantity())) {
+          parts.add(part);
+          settled.merge(part.id(), part.quantity(), Quantity::plus);
+        }
+      } catch (Transfer.NotSent fault) {
+        throw notSent(head, line, fault);
+      }
+    }
+    String reason = ending == null ? null : ending.reason().strip();
+    long posting =
+        stock
+            .post(command, new NewPosting(kind, null, head.number(), null, reason, lines))
+            .posting();
+    for (Transfer.Part part : parts) {
+      table.addToGoods(part.id(), figure, part.quantity());
+      table.add(id, part.line(), figure, part.quantity());
+      table.addMove(posting, part.id(), figure, part.quantity());
+    }
+    table.touched(id, false);
+    table.event(
+        id,
+        command.actor(),
+        ending == null ? "ARRIVED" : ending.ending().name(),
+        detail(lines, reason));
+    progress.refresh(head);
+    Quantity road =
+        table.lines(id).stream()
+            .map(row -> row.line().onTheRoad())
+            .reduce(Quantity.ZERO, Quantity::plus);
+    return new Arrived(posting, road);
+  }
+
+  private static Transfer.Sent less(Transfer.Sent one, Quantity part) {
+    return new Transfer.Sent(one.id(), one.line(), one.shipment(), one.onTheRoad().minus(part));
+  }
+
+  private String detail(List<Line> lines, String reason) {
+    List<String> words = new ArrayList<>();
+    for (Line line : lines.subList(0, Math.min(lines.size(), 6))) {
+      String code = catalog.measured(Set.of(line.goods().item())).get(0).code();
+      words.add(line.quantity() + " × " + code);
+    }
+    return String.join(", ", words)
+        + (lines.size() > words.size() ? ", …" : "")
+        + (reason == null ? "" : ": " + reason);
+  }
+
+  private Problem notSent(Head head, Line line, Transfer.NotSent fault) {
+    String name = catalog.measured(Set.of(line.goods().item())).get(0).name();
+    return Problem.refused(
+            "not-sent",
+            fault.onTheRoad().isZero()
+                ? "No more of that " + name + " is on the road on " + head.number() + "."
+                : fault.onTheRoad()
+                    + " of that "
+                    + name
+                    + " are on the road on "
+                    + head.number()
+                    + ", not "
+                    + fault.asked()
+                    + ".")
+        .with("asked", fault.asked())
+        .with("onTheRoad", fault.onTheRoad());
+  }
+}

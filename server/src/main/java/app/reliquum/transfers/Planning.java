@@ -1,0 +1,380 @@
+package app.reliquum.transfers;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Problem;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.ledger.Goods;
+import app.reliquum.core.ledger.Reservation;
+import app.reliquum.core.quantity.Pack;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.core.removal.Removal;
+import app.reliquum.core.transfer.Transfer;
+import app.reliquum.places.Places;
+import app.reliquum.stock.Reserving;
+import app.reliquum.transfers.TransferTable.Figure;
+import app.reliquum.transfers.TransferTable.Head;
+import app.reliquum.transfers.TransferTable.LineRow;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Transfers before anything of them is sent: written down, changed, released, called off. */
+@Service
+public class Planning {
+
+  private final TransferTable table;
+  private final Progress progress;
+  private final Catalog catalog;
+  private final Places places;
+  private final Reserving reserving;
+  private final Clock clock;
+
+  Planning(
+      TransferTable table,
+      Progress progress,
+      Catalog catalog,
+      Places places,
+      Reserving reserving,
+      Clock clock) {
+    this.table = table;
+    this.progress = progress;
+    this.catalog = catalog;
+    this.places = places;
+    this.reserving = reserving;
+    this.clock = clock;
+  }
+
+  /** Writes a transfer down. */
+  @Transactional
+  public long add(Between.Entry entry, Actor actor) {
+    checkRoute(entry.from(), entry.to());
+    places.requireSite(entry.from(), actor);
+    String number =
+        entry.number() == null || entry.number().isBlank()
+            ? nextNumber()
+            : entry.number().strip().toUpperCase(Locale.ROOT);
+    if (!number.matches("[A-Z0-9][A-Z0-9.-]{0,22}")) {
+      throw Problem.invalid(
+          "number", "A number has 1 to 23 capital letters, digits, hyphens or dots.");
+    }
+    if (table.withNumber(number).isPresent()) {
+      throw Problem.conflict("not-unique", "There is a transfer " + number + " already.")
+          .with("field", "number");
+    }
+    long id =
+        table.insert(
+            number,
+            true,
+            direct(entry),
+            entry.from(),
+            "",
+            entry.to(),
+            entry.wanted(),
+            note(entry),
+            places.road(number),
+            actor);
+    writeLines(id, entry.lines());
+    table.event(id, actor, "MADE", summary(table.lines(id)));
+    return id;
+  }
+
+  /** Begins a transfer that is made as goods are scanned. */
+  @Transactional
+  public long begin(Between.UnplannedEntry entry, Actor actor) {
+    checkRoute(entry.from(), entry.to());
+    places.requireSite(entry.from(), actor);
+    String number = nextNumber();
+    boolean direct = places.named(entry.to()).virtual();
+    long id =
+        table.insert(
+            number,
+            false,
+            direct,
+            entry.from(),
+            "",
+            entry.to(),
+            null,
+            "",
+            places.road(number),
+            actor);
+    progress.refresh(table.find(id).orElseThrow());
+    table.event(id, actor, "BEGUN", "");
+    return id;
+  }
+
+  /** To a virtual site nothing travels. */
+  private boolean direct(Between.Entry entry) {
+    return Boolean.TRUE.equals(entry.direct()) || places.named(entry.to()).virtual();
+  }
+
+  private void checkRoute(long from, long to) {
+    if (from == to) {
+      throw Problem.invalid(
+          "to", "A transfer goes to another site. Within one site, move the goods.");
+    }
+    places.named(from);
+    places.named(to);
+  }
+
+  String nextNumber() {
+    String number;
+    do {
+      number = "TR-%05d".formatted(10_000 + catalog.next("transfer"));
+    } while (table.withNumber(number).isPresent());
+    return number;
+  }
+
+  private static String note(Between.Entry entry) {
+    return entry.note() == null ? "" : entry.note().strip();
+  }
+
+  /** Changes a transfer of which nothing is picked. What was reserved is reserved anew. */
+  @Transactional
+  public void change(long id, Between.Entry entry, Actor actor) {
+    Head head = progress.lockOpen(id);
+    places.requireSite(head.fromSiteId(), actor);
+    places.requireSite(entry.from(), actor);
+    checkRoute(entry.from(), entry.to());
+    if (entry.version() == null || entry.version() != head.version()) {
+      throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
+    }
+    requireUntouched(head);
+    reserving.release(head.number(), one -> true);
+    List<LineRow> before = table.lines(id);
+    table.update(id, entry.from(), entry.to(), entry.wanted(), direct(entry), note(entry));
+    table.clearLines(id);
+    writeLines(id, entry.lines());
+    List<LineRow> after = table.lines(id);
+    record(head, actor, "ROUTE", route(head.fromSiteId(), head.toSiteId()), route(entry));
+    record(head, actor, "WANTED", Objects.toString(head.wanted(), ""), wanted(entry));
+    record(head, actor, "NOTE", head.note(), note(entry));
+    record(head, actor, "LINES", summary(before), summary(after));
+    if (head.isReleased()) {
+      reserve(table.find(id).orElseThrow(), actor);
+    }
+    progress.refresh(head);
+  }
+
+  private static String wanted(Between.Entry entry) {
+    return Objects.toString(entry.wanted(), "");
+  }
+
+  private String route(Between.Entry entry) {
+    return route(entry.from(), entry.to());
+  }
+
+  private String route(long from, long to) {
+    return places.named(from).name() + " → " + places.named(to).name();
+  }
+
+  private void record(Head head, Actor actor, String what, String before, String after) {
+    if (!before.equals(after)) {
+      table.event(head.id(), actor, what, "", before, after);
+    }
+  }
+
+  private static String summary(List<LineRow> lines) {
+    return lines.stream()
+        .map(
+            row ->
+                new Quantity(row.asked())
+                    + " × "
+                    + row.code()
+                    + (row.lot() == null ? "" : " lot " + row.lot())
+                    + (row.serial() == null ? "" : " " + row.serial()))
+        .collect(Collectors.joining(", "));
+  }
+
+  private void requireUntouched(Head head) {
+    boolean picked =
+        reserving.of(head.number()).stream().anyMatch(one -> one.reservation().picked());
+    boolean sent = table.lines(head.id()).stream().anyMatch(row -> row.sent().signum() > 0);
+    if (picked || sent) {
+      throw Problem.refused(
+          "under-way",
+          head.number()
+              + (sent ? " has been sent in part." : " is being picked.")
+              + " Make another transfer for what is to be different.");
+    }
+  }
+
+  private void writeLines(long transfer, List<Between.LineEntry> lines) {
+    int number = 1;
+    for (Between.LineEntry line : lines) {
+      String code = line.item().strip().toUpperCase(Locale.ROOT);
+      Catalog.Measured item =
+          catalog.withCode(code).orElseThrow(() -> wrong("There is no item " + code + ".", code));
+      String pack = line.pack() == null ? "" : line.pack().strip();
+      Quantity factor = pack.isEmpty() ? Quantity.ONE : factor(item, pack);
+      Quantity asked;
+      try {
+        asked = item.measure().check(line.packs().times(factor));
+      } catch (QuantityException fault) {
+        throw wrong(fault.getMessage(), code);
+      }
+      Goods goods = new Goods(item.id(), lot(item, line), serial(item, line));
+      if (goods.serial() != 0 && asked.compareTo(Quantity.ONE) > 0) {
+        throw wrong("A serial number is one piece.", code);
+      }
+      table.addLine(transfer, number++, goods, pack, line.packs(), asked);
+    }
+  }
+
+  private long lot(Catalog.Measured item, Between.LineEntry line) {
+    return line.lot() == null || line.lot().isBlank()
+        ? 0
+        : catalog
+            .lot(item.id(), line.lot().strip())
+            .orElseThrow(
+                () ->
+                    wrong(
+                        "There is no lot " + line.lot().strip() + " of " + item.name() + ".",
+                        item.code()))
+            .id();
+  }
+
+  private long serial(Catalog.Measured item, Between.LineEntry line) {
+    return line.serial() == null || line.serial().isBlank()
+        ? 0
+        : catalog
+            .serial(item.id(), line.serial().strip())
+            .orElseThrow(
+                () ->
+                    wrong(
+                        "There is no " + item.name() + " with number " + line.serial() + ".",
+                        item.code()))
+            .id();
+  }
+
+  private Quantity factor(Catalog.Measured item, String pack) {
+    List<Pack> packs = catalog.packs(item.id());
+    return packs.stream()
+        .filter(one -> one.name().equalsIgnoreCase(pack))
+        .findFirst()
+        .map(Pack::factor)
+        .orElseThrow(() -> wrong(item.code() + " has no pack " + pack + ".", item.code()));
+  }
+
+  private static Problem wrong(String sentence, String item) {
+    return Problem.invalid("lines", sentence).with("item", item);
+  }
+
+  /** Reserves the stock of a transfer by the removal rules, as far as there is enough. */
+  @Transactional
+  public void release(long id, Actor actor) {
+    Head head = progress.lockOpen(id);
+    places.requireSite(head.fromSiteId(), actor);
+    if (!head.isReleased()) {
+      table.released(id, true);
+    }
+    reserve(head, actor);
+    progress.refresh(head);
+  }
+
+  private void reserve(Head head, Actor actor) {
+    LocalDate today = today(head.fromSiteId());
+    LocalDate needed =
+        head.wanted() == null || head.wanted().isBefore(today) ? today : head.wanted();
+    List<Reserving.Kept> kept = reserving.of(head.number());
+    List<String> missing = new ArrayList<>();
+    // In the order of items, as all who lock positions do.
+    List<LineRow> rows = new ArrayList<>(table.lines(head.id()));
+    rows.sort(Comparator.comparing(LineRow::itemId).thenComparing(LineRow::lineNo));
+    for (LineRow row : rows) {
+      Quantity need = row.line().toSend().minus(keptFor(row, kept));
+      if (need.isPositive()) {
+        Removal.Plan plan =
+            reserving.reserve(
+                head.number(),
+                row.lineNo(),
+                row.itemId(),
+                head.fromSiteId(),
+                new Removal.Wanted(need, needed, row.lotId(), row.serialId()));
+        if (plan.missing().isPositive()) {
+          missing.add(plan.missing() + " × " + row.code());
+        }
+      }
+    }
+    table.event(
+        head.id(), actor, missing.isEmpty() ? "RELEASED" : "SHORT", String.join(", ", missing));
+  }
+
+  static Quantity keptFor(LineRow row, List<Reserving.Kept> kept) {
+    return kept.stream()
+        .map(Reserving.Kept::reservation)
+        .filter(one -> one.line() == row.lineNo())
+        .map(Reservation::quantity)
+        .reduce(Quantity.ZERO, Quantity::plus);
+  }
+
+  /** Takes the release back: nothing is reserved any more. */
+  @Transactional
+  public void holdBack(long id, Actor actor) {
+    Head head = progress.lockOpen(id);
+    places.requireSite(head.fromSiteId(), actor);
+    requireUntouched(head);
+    if (!head.planned()) {
+      throw Problem.refused("unplanned", head.number() + " was never planned. Call it off.");
+    }
+    reserving.release(head.number(), one -> true);
+    table.released(id, false);
+    table.event(id, actor, "HELD_BACK", "");
+    progress.refresh(head);
+  }
+
+  /**
+   * Closes a transfer: what has not been sent will not be. What is on the road must have arrived,
+   * or been given up, before.
+   */
+  @Transactional
+  public void close(long id, String reason, Actor actor) {
+    Head head = progress.lockOpen(id);
+    places.requireSite(head.fromSiteId() == 0 ? head.toSiteId() : head.fromSiteId(), actor);
+    List<LineRow> rows = table.lines(id);
+    Quantity road =
+        rows.stream().map(row -> row.line().onTheRoad()).reduce(Quantity.ZERO, Quantity::plus);
+    if (road.isPositive()) {
+      throw Problem.refused(
+              "on-the-road",
+              "Some of " + head.number() + " is on the road. Say first what has become of it.")
+          .with("onTheRoad", road);
+    }
+    boolean picked =
+        reserving.of(head.number()).stream().anyMatch(one -> one.reservation().picked());
+    if (picked) {
+      throw Problem.refused(
+          "picked", "Something is picked for " + head.number() + ". Send it, or put it back.");
+    }
+    withdrawRest(head, rows);
+    table.event(id, actor, "CLOSED", reason.strip());
+    if (rows.isEmpty()) {
+      table.state(id, Transfer.State.CLOSED);
+    } else {
+      progress.refresh(head);
+    }
+  }
+
+  /** What has not been sent will not be, and is kept no longer. */
+  void withdrawRest(Head head, List<LineRow> rows) {
+    for (LineRow row : rows) {
+      Quantity rest = row.line().toSend();
+      if (rest.isPositive()) {
+        table.add(head.id(), row.lineNo(), Figure.WITHDRAWN, rest);
+      }
+    }
+    reserving.release(head.number(), one -> !one.picked());
+  }
+
+  LocalDate today(long site) {
+    return LocalDate.ofInstant(clock.instant(), ZoneId.of(places.named(site).timeZone()));
+  }
+}

@@ -1,0 +1,40 @@
+package app.reliquum.transfers;
+
+import app.reliquum.api.Problem;
+import app.reliquum.core.transfer.Transfer;
+import app.reliquum.transfers.TransferTable.Head;
+import app.reliquum.transfers.TransferTable.LineRow;
+import java.util.List;
+import org.springframework.stereotype.Component;
+
+/** Finds transfers for whoever changes them, and keeps their state true to their lines. */
+@Component
+class Progress {
+
+  private final TransferTable table;
+
+  Progress(TransferTable table) {
+    this.table = table;
+  }
+
+  /** A transfer that nobody else changes until this transaction ends. */
+  Head lock(long id) {
+    return table.lock(id).orElseThrow(() -> Problem.missing("transfer", id));
+  }
+
+  /** The same, if it is not closed. */
+  Head lockOpen(long id) {
+    Head head = lock(id);
+    if (head.state() == Transfer.State.CLOSED) {
+      throw Problem.conflict("closed", head.number() + " is closed.");
+    }
+    return head;
+  }
+
+  /** Works the state out anew. */
+  void refresh(Head head) {
+    boolean released = table.find(head.id()).orElseThrow().isReleased();
+    List<Transfer.Line> lines = table.lines(head.id()).stream().map(LineRow::line).toList();
+    table.state(head.id(), Transfer.state(released, lines));
+  }
+}

@@ -1,0 +1,218 @@
+package app.reliquum.transfers;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import app.reliquum.api.Page;
+import jakarta.validation.Valid;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/transfers")
+class TransferController {
+
+  private static final Instant BEGINNING = Instant.parse("2000-01-01T00:00:00Z");
+
+  private final Transfers transfers;
+  private final Planning planning;
+  private final Sending sending;
+  private final Arriving arriving;
+  private final Journal journal;
+  private final Commands commands;
+  private final Clock clock;
+
+  TransferController(
+      Transfers transfers,
+      Planning planning,
+      Sending sending,
+      Arriving arriving,
+      Journal journal,
+      Commands commands,
+      Clock clock) {
+    this.transfers = transfers;
+    this.planning = planning;
+    this.sending = sending;
+    this.arriving = arriving;
+    this.journal = journal;
+    this.commands = commands;
+    this.clock = clock;
+  }
+
+  @GetMapping
+  Page<Between.Row> transfers(
+      Actor actor,
+      @RequestParam(defaultValue = "OPEN") Between.Filter filter,
+      @RequestParam(required = false) Long site,
+      @RequestParam(required = false) Long from,
+      @RequestParam(required = false) Long to,
+      @RequestParam(required = false) Long item,
+      @RequestParam(required = false) String q,
+      @RequestParam(defaultValue = "0") int offset,
+      @RequestParam(defaultValue = "100") int limit) {
+    return transfers.page(filter, site, from, to, item, q, actor, Math.max(0, offset), limit);
+  }
+
+  @GetMapping("/counts")
+  Between.Counts counts(Actor actor) {
+    return transfers.counts(actor);
+  }
+
+  /** What is on the road, route by route. */
+  @GetMapping("/routes")
+  List<Between.Route> routes(Actor actor) {
+    return transfers.routes(actor);
+  }
+
+  /** What there is to know of items before they are asked for. */
+  @GetMapping("/advice")
+  List<Between.Advice> advice(
+      Actor actor,
+      @RequestParam long from,
+      @RequestParam long to,
+      @RequestParam List<String> items) {
+    return transfers.advice(from, to, items, actor);
+  }
+
+  /** The two steps of transfers in value. */
+  @GetMapping("/journal")
+  List<Between.JournalLine> journal(
+      Actor actor,
+      @RequestParam(required = false) Instant after,
+      @RequestParam(required = false) Instant before,
+      @RequestParam(required = false) String document) {
+    return journal.lines(
+        after == null ? BEGINNING : after,
+        before == null ? clock.instant().plusSeconds(1) : before,
+        document,
+        actor);
+  }
+
+  @GetMapping("/{id}")
+  Between.Card transfer(Actor actor, @PathVariable long id) {
+    return transfers.card(id, actor);
+  }
+
+  @PostMapping
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('POST')")
+  Between.Card add(Command command, @Valid @RequestBody Between.Entry entry) {
+    return commands.once(
+        command,
+        "add transfer",
+        entry,
+        Between.Card.class,
+        () -> transfers.card(planning.add(entry, command.actor()), command.actor()));
+  }
+
+  /** Begins a transfer that is made as goods are scanned. */
+  @PostMapping("/unplanned")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('MOVE')")
+  Between.Card begin(Command command, @Valid @RequestBody Between.UnplannedEntry entry) {
+    return commands.once(
+        command,
+        "begin transfer",
+        entry,
+        Between.Card.class,
+        () -> transfers.card(planning.begin(entry, command.actor()), command.actor()));
+  }
+
+  @PutMapping("/{id}")
+  @PreAuthorize("hasAuthority('POST')")
+  Between.Card change(
+      Command command, @PathVariable long id, @Valid @RequestBody Between.Entry entry) {
+    return changed(command, "change", id, entry, () -> planning.change(id, entry, command.actor()));
+  }
+
+  /** Reserves its stock, or what of it is still missing. */
+  @PostMapping("/{id}/release")
+  @PreAuthorize("hasAuthority('POST')")
+  Between.Card release(Command command, @PathVariable long id) {
+    return changed(command, "release", id, "", () -> planning.release(id, command.actor()));
+  }
+
+  /** Takes the release back. */
+  @PostMapping("/{id}/holding-back")
+  @PreAuthorize("hasAuthority('POST')")
+  Between.Card holdBack(Command command, @PathVariable long id) {
+    return changed(command, "hold back", id, "", () -> planning.holdBack(id, command.actor()));
+  }
+
+  /** Picks everything as it is reserved. */
+  @PostMapping("/{id}/picking")
+  @PreAuthorize("hasAuthority('MOVE')")
+  Between.Card pickAll(Command command, @PathVariable long id) {
+    return changed(command, "pick", id, "", () -> sending.pickAll(command, id));
+  }
+
+  /** Puts something that was picked back. */
+  @PostMapping("/{id}/picked/{reservation}/return")
+  @PreAuthorize("hasAuthority('MOVE')")
+  Between.Card putBack(Command command, @PathVariable long id, @PathVariable long reservation) {
+    return changed(
+        command,
+        "put back " + reservation,
+        id,
+        "",
+        () -> sending.putBack(command, id, reservation));
+  }
+
+  /** Sends everything that is picked. */
+  @PostMapping("/{id}/sending")
+  @PreAuthorize("hasAuthority('MOVE')")
+  Between.Card send(
+      Command command, @PathVariable long id, @Valid @RequestBody Between.SendingEntry entry) {
+    return changed(command, "send", id, entry, () -> sending.send(command, id, entry.rest()));
+  }
+
+  /** Receives what was sent, or some of it. */
+  @PostMapping("/{id}/arrivals")
+  @PreAuthorize("hasAuthority('MOVE')")
+  Between.Card arrive(
+      Command command, @PathVariable long id, @Valid @RequestBody Between.ArrivalEntry entry) {
+    return changed(command, "arrive", id, entry, () -> arriving.arrive(command, id, entry));
+  }
+
+  /** Says what has become of goods that did not arrive. */
+  @PostMapping("/{id}/endings")
+  @PreAuthorize("hasAuthority('POST')")
+  Between.Card end(
+      Command command, @PathVariable long id, @Valid @RequestBody Between.EndingEntry entry) {
+    return changed(command, "end", id, entry, () -> arriving.end(command, id, entry));
+  }
+
+  /** Closes it: nothing more is sent. */
+  @PostMapping("/{id}/closing")
+  @PreAuthorize("hasAuthority('POST')")
+  Between.Card close(
+      Command command, @PathVariable long id, @Valid @RequestBody Between.ClosingEntry entry) {
+    return changed(
+        command, "close", id, entry, () -> planning.close(id, entry.reason(), command.actor()));
+  }
+
+  /** Does something once, and answers with the transfer as it is then. */
+  private Between.Card changed(Command command, String what, long id, Object entry, Runnable work) {
+    return commands.once(
+        command,
+        what + " transfer " + id,
+        entry,
+        Between.Card.class,
+        () -> {
+          work.run();
+          return transfers.card(id, command.actor());
+        });
+  }
+}

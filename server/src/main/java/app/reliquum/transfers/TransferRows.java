@@ -1,0 +1,515 @@
+package app.reliquum.transfers;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Page;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.core.transfer.Transfer;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.sql.Date;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+/** Transfers as lists, routes and journals show them. */
+@Repository
+class TransferRows {
+
+  /** Where a transfer's goods on the road add up to something. */
+  private static final String ON_THE_ROAD =
+      "(select 1 from transfer_line l where l.transfer_id = t.id"
+          + " and l.sent > l.arrived + l.lost)";
+
+  /** Where more is asked for than is reserved or picked. */
+  private static final String SHORT =
+      """
+      (select 1 from transfer_line l where l.transfer_id = t.id
+        and l.asked - l.withdrawn - l.sent > (select coalesce(sum(r.quantity), 0)
+          from reservation r where r.document = t.number and r.document_line = l.line_no))
+      """;
+
+  private static final String NOT_CLOSED = "t.state <> 'CLOSED'";
+  private static final String MISSING =
+      "t.state = 'ARRIVED_IN_PART' and t.last_arrival >= t.last_sent and exists " + ON_THE_ROAD;
+
+  private final JdbcClient jdbc;
+  private final Clock clock;
+
+  TransferRows(JdbcClient jdbc, Clock clock) {
+    this.jdbc = jdbc;
+    this.clock = clock;
+  }
+
+  /** A question for a list. Whatever is null does not narrow it. */
+  record Query(
+      Between.Filter filter,
+      Long site,
+      Long from,
+      Long to,
+      Long item,
+      String q,
+      int offset,
+      int limit) {}
+
+  private static String condition(Between.Filter filter) {
+    return switch (filter) {
+      case OPEN -> NOT_CLOSED;
+      case LATE -> NOT_CLOSED + " and t.wanted < :today";
+      case SHORT -> NOT_CLOSED + " and t.released is not null and exists " + SHORT;
+      case ROAD -> NOT_CLOSED + " and exists " + ON_THE_ROAD;
+      case MISSING -> MISSING;
+      case CLOSED -> "t.state = 'CLOSED'";
+      case ALL -> "1 = 1";
+    };
+  }
+
+  private static String seenBy(Actor actor) {
+    return actor.everywhere()
+        ? ""
+        : " and (t.from_site_id in (:sites) or t.to_site_id in (:sites))";
+  }
+
+  private static List<Long> sites(Actor actor) {
+    return actor.sites().isEmpty() ? List.of(-1L) : List.copyOf(actor.sites());
+  }
+
+  Page<Between.Row> page(Query query, Actor actor) {
+    String words = query.q() == null ? "" : query.q().strip().replaceAll("[%_\\\\]", "");
+    String where =
+        " where "
+            + condition(query.filter())
+            + seenBy(actor)
+            + (query.site() == null ? "" : " and (t.from_site_id = :site or t.to_site_id = :site)")
+            + (query.from() == null ? "" : " and t.from_site_id = :from")
+            + (query.to() == null ? "" : " and t.to_site_id = :to")
+            + (query.item() == null
+                ? ""
+                : " and exists (select 1 from transfer_line l where l.transfer_id = t.id"
+                    + " and l.item_id = :item)")
+            + (words.isEmpty()
+                ? ""
+                : " and (t.number like :starts or f.name like :holds or o.name like :holds"
+                    + " or exists (select 1 from transfer_line l join item i on i.id = l.item_id"
+                    + " where l.transfer_id = t.id"
+                    + " and (i.code like :starts or i.name like :holds)))");
+    LocalDate today = today();
+    Map<String, Object> params = new HashMap<>();
+    params.put("today", today);
+    params.put("sites", sites(actor));
+    params.put("site", query.site());
+    params.put("from", query.from());
+    params.put("to", query.to());
+    params.put("item", query.item());
+    params.put("starts", words + "%");
+    params.put("holds", "%" + words + "%");
+    params.put("limit", Page.limit(query.limit()));
+    params.put("offset", query.offset());
+    String tables =
+        " from transfer t left join site f on f.id = t.from_site_id"
+            + " join site o on o.id = t.to_site_id";
+    long total =
+        jdbc.sql("select count(*)" + tables + where).params(params).query(Long.class).single();
+    boolean past = query.filter() == Between.Filter.CLOSED || query.filter() == Between.Filter.ALL;
+    String order =
+        past
+            ? " order by coalesce(t.last_arrival, t.last_sent, t.created) desc, t.id desc"
+            : " order by t.wanted is null, t.wanted, t.number";
+    List<Between.Row> rows =
+        jdbc.sql(
+                """
+                select t.*, coalesce(f.name, t.sender) from_name, o.name to_name,
+                  (select count(*) from transfer_line l where l.transfer_id = t.id) line_count,
+                  (select count(*) from transfer_line l where l.transfer_id = t.id
+                    and l.sent > l.arrived + l.lost) road_count,
+                  if(t.released is null, 0, (select count(*) from transfer_line l
+                    where l.transfer_id = t.id and l.asked - l.withdrawn - l.sent >
+                      (select coalesce(sum(r.quantity), 0) from reservation r
+                        where r.document = t.number and r.document_line = l.line_no))) short_count,
+                  (select sum((g.sent - g.arrived - g.lost) * g.unit_cost) from transfer_goods g
+                    where g.transfer_id = t.id) road_value
+                """
+                    + tables
+                    + where
+                    + order
+                    + " limit :limit offset :offset")
+            .params(params)
+            .query((row, n) -> row(row, today))
+            .list();
+    return new Page<>(total, query.offset(), rows);
+  }
+
+  private static Between.Row row(ResultSet row, LocalDate today) throws SQLException {
+    LocalDate wanted = date(row.getDate("wanted"));
+    Transfer.State state = Transfer.State.valueOf(row.getString("state"));
+    Instant lastSent = instant(row.getTimestamp("last_sent"));
+    Instant lastArrival = instant(row.getTimestamp("last_arrival"));
+    int road = row.getInt("road_count");
+    return new Between.Row(
+        row.getLong("id"),
+        row.getString("number"),
+        row.getBoolean("planned"),
+        state,
+        row.getLong("from_site_id"),
+        row.getString("from_name"),
+        row.getLong("to_site_id"),
+        row.getString("to_name"),
+        wanted,
+        late(wanted, state, today),
+        row.getInt("line_count"),
+        state == Transfer.State.CLOSED ? 0 : row.getInt("short_count"),
+        road,
+        state == Transfer.State.ARRIVED_IN_PART
+            && road > 0
+            && lastArrival != null
+            && !lastArrival.isBefore(lastSent),
+        money(row.getBigDecimal("road_value")),
+        lastSent,
+        lastArrival,
+        instant(row.getTimestamp("created")));
+  }
+
+  static int late(LocalDate wanted, Transfer.State state, LocalDate today) {
+    return state != Transfer.State.CLOSED && wanted != null && wanted.isBefore(today)
+        ? (int) ChronoUnit.DAYS.between(wanted, today)
+        : 0;
+  }
+
+  Between.Counts counts(Actor actor) {
+    return new Between.Counts(
+        count(Between.Filter.OPEN, actor),
+        count(Between.Filter.LATE, actor),
+        count(Between.Filter.SHORT, actor),
+        count(Between.Filter.ROAD, actor),
+        count(Between.Filter.MISSING, actor));
+  }
+
+  private int count(Between.Filter filter, Actor actor) {
+    return jdbc.sql("select count(*) from transfer t where " + condition(filter) + seenBy(actor))
+        .param("today", today())
+        .param("sites", sites(actor))
+        .query(Integer.class)
+        .single();
+  }
+
+  // One transfer
+
+  List<Between.Kept> kept(String number) {
+    return jdbc.sql(
+            """
+            select r.*, i.code, i.name, i.unit, p.address, p.walk, o.code lot, o.expiry,
+              s.code serial, u.code load_code
+            from reservation r join item i on i.id = r.item_id join place p on p.id = r.place_id
+              left join lot o on o.id = r.lot_id left join serial s on s.id = r.serial_id
+              left join unit_load u on u.id = r.unit_load_id
+            where r.document = ? order by r.picked, p.walk, p.address, i.code, r.id
+            """)
+        .param(number)
+        .query(
+            (row, n) ->
+                new Between.Kept(
+                    row.getLong("id"),
+                    row.getInt("document_line"),
+                    row.getLong("item_id"),
+                    row.getString("code"),
+                    row.getString("name"),
+                    symbol(row.getString("unit")),
+                    row.getLong("place_id"),
+                    row.getString("address"),
+                    row.getInt("walk"),
+                    row.getLong("lot_id"),
+                    row.getString("lot"),
+                    date(row.getDate("expiry")),
+                    row.getLong("serial_id"),
+                    row.getString("serial"),
+                    row.getString("load_code"),
+                    Condition.values()[row.getInt("condition_code")],
+                    new Quantity(row.getBigDecimal("quantity")),
+                    row.getBoolean("picked")))
+        .list();
+  }
+
+  List<Between.Goods> goods(long transfer) {
+    return jdbc.sql(
+            """
+            select g.*, i.code, i.name, i.unit, o.code lot, o.expiry, s.code serial,
+              u.code load_code
+            from transfer_goods g join item i on i.id = g.item_id
+              left join lot o on o.id = g.lot_id left join serial s on s.id = g.serial_id
+              left join unit_load u on u.id = g.unit_load_id
+            where g.transfer_id = ? and g.sent > 0 order by g.shipment, g.line_no, g.id
+            """)
+        .param(transfer)
+        .query(
+            (row, n) ->
+                new Between.Goods(
+                    row.getLong("id"),
+                    row.getInt("line_no"),
+                    row.getInt("shipment"),
+                    row.getLong("item_id"),
+                    row.getString("code"),
+                    row.getString("name"),
+                    symbol(row.getString("unit")),
+                    row.getLong("lot_id"),
+                    row.getString("lot"),
+                    date(row.getDate("expiry")),
+                    row.getLong("serial_id"),
+                    row.getString("serial"),
+                    row.getString("load_code"),
+                    Condition.values()[row.getInt("condition_code")],
+                    new Quantity(row.getBigDecimal("sent")),
+                    new Quantity(row.getBigDecimal("arrived")),
+                    new Quantity(row.getBigDecimal("lost")),
+                    row.getBigDecimal("unit_cost")))
+        .list();
+  }
+
+  List<Between.Shipment> shipments(long transfer) {
+    return jdbc.sql(
+            """
+            select s.shipment, s.sent, w.name, s.posting_id
+            from transfer_shipment s join person w on w.id = s.person_id
+            where s.transfer_id = ? order by s.shipment
+            """)
+        .param(transfer)
+        .query(
+            (row, n) ->
+                new Between.Shipment(
+                    row.getInt(1), instant(row.getTimestamp(2)), row.getString(3), row.getLong(4)))
+        .list();
+  }
+
+  List<Between.Event> events(long transfer) {
+    return jdbc.sql(
+            """
+            select e.at, w.name, e.what, e.detail, e.before_value, e.after_value
+            from transfer_event e join person w on w.id = e.person_id
+            where e.transfer_id = ? order by e.at, e.id
+            """)
+        .param(transfer)
+        .query(
+            (row, n) ->
+                new Between.Event(
+                    instant(row.getTimestamp(1)),
+                    row.getString(2),
+                    row.getString(3),
+                    row.getString(4),
+                    row.getString(5),
+                    row.getString(6)))
+        .list();
+  }
+
+  // All that is on the road
+
+  private record RoadRow(
+      long fromId,
+      String from,
+      long toId,
+      String to,
+      long transfer,
+      LocalDate wanted,
+      long item,
+      String unit,
+      BigDecimal quantity,
+      BigDecimal value) {}
+
+  List<Between.Route> routes(Actor actor) {
+    List<RoadRow> rows =
+        jdbc.sql(
+                """
+                select t.from_site_id from_id, coalesce(f.name, t.sender) `from`,
+                  t.to_site_id to_id, o.name `to`, t.id transfer, t.wanted, g.item_id item, i.unit,
+                  g.sent - g.arrived - g.lost quantity,
+                  (g.sent - g.arrived - g.lost) * g.unit_cost value
+                from transfer t join transfer_goods g on g.transfer_id = t.id
+                  join item i on i.id = g.item_id
+                  left join site f on f.id = t.from_site_id join site o on o.id = t.to_site_id
+                where t.state <> 'CLOSED' and g.sent > g.arrived + g.lost
+                """
+                    + seenBy(actor)
+                    + " order by `from`, `to`")
+            .param("sites", sites(actor))
+            .query(RoadRow.class)
+            .list();
+    Map<String, List<RoadRow>> byRoute = new LinkedHashMap<>();
+    rows.forEach(
+        row ->
+            byRoute
+                .computeIfAbsent(
+                    row.fromId() + " " + row.from() + " " + row.toId(), key -> new ArrayList<>())
+                .add(row));
+    LocalDate today = today();
+    return byRoute.values().stream().map(of -> route(of, today)).toList();
+  }
+
+  private static Between.Route route(List<RoadRow> rows, LocalDate today) {
+    RoadRow first = rows.get(0);
+    Map<String, Quantity> amounts = new LinkedHashMap<>();
+    BigDecimal value = BigDecimal.ZERO;
+    for (RoadRow row : rows) {
+      amounts.merge(symbol(row.unit()), new Quantity(row.quantity()), Quantity::plus);
+      value = value.add(row.value());
+    }
+    return new Between.Route(
+        first.fromId(),
+        first.from(),
+        first.toId(),
+        first.to(),
+        (int) rows.stream().map(RoadRow::transfer).distinct().count(),
+        (int)
+            rows.stream()
+                .filter(row -> row.wanted() != null && row.wanted().isBefore(today))
+                .map(RoadRow::transfer)
+                .distinct()
+                .count(),
+        (int) rows.stream().map(RoadRow::item).distinct().count(),
+        amounts.entrySet().stream()
+            .map(one -> new Between.Amount(one.getValue(), one.getKey()))
+            .toList(),
+        money(value));
+  }
+
+  /** How much of some items is on its way to a site, or released to be sent there. */
+  Map<Long, Quantity> coming(List<Long> items, long site) {
+    Map<Long, Quantity> sums = new HashMap<>();
+    if (site != 0 && !items.isEmpty()) {
+      jdbc.sql(
+              """
+              select l.item_id, sum(greatest(l.sent, l.asked - l.withdrawn) - l.arrived - l.lost)
+              from transfer_line l join transfer t on t.id = l.transfer_id
+              where l.item_id in (:items) and t.to_site_id = :site and t.state <> 'CLOSED'
+                and t.released is not null
+                and greatest(l.sent, l.asked - l.withdrawn) > l.arrived + l.lost
+              group by l.item_id
+              """)
+          .param("items", items)
+          .param("site", site)
+          .query(
+              row -> {
+                sums.put(row.getLong(1), new Quantity(row.getBigDecimal(2)));
+              });
+    }
+    return sums;
+  }
+
+  /** What an item's stock is at a site: on hand and available. */
+  record Held(Quantity onHand, Quantity available) {}
+
+  Held held(long item, long site) {
+    return jdbc.sql("select on_hand, available from item_stock where item_id = ? and site_id = ?")
+        .params(item, site)
+        .query(
+            (row, n) ->
+                new Held(new Quantity(row.getBigDecimal(1)), new Quantity(row.getBigDecimal(2))))
+        .optional()
+        .orElse(new Held(Quantity.ZERO, Quantity.ZERO));
+  }
+
+  /** How much of an item left a site for good since a moment, transfers not counted. */
+  Quantity used(long item, long site, Instant since) {
+    return new Quantity(
+        jdbc.sql(
+                """
+                select coalesce(sum(l.quantity), 0)
+                from ledger_line l join place f on f.id = l.from_place_id
+                  join place t on t.id = l.to_place_id
+                where l.item_id = :item and l.effective >= :since and f.site_id = :site
+                  and t.kind in ('CUSTOMER', 'USED_UP', 'SCRAPPED')
+                """)
+            .param("item", item)
+            .param("site", site)
+            .param("since", LocalDateTime.ofInstant(since, ZoneOffset.UTC))
+            .query(BigDecimal.class)
+            .single());
+  }
+
+  /** The steps of transfers in value: one row a step, item and cost, oldest first. */
+  record Step(
+      long posting,
+      Instant at,
+      String document,
+      String item,
+      String name,
+      String symbol,
+      TransferTable.Figure step,
+      String kind,
+      boolean takenBack,
+      String from,
+      String to,
+      Quantity quantity,
+      BigDecimal value) {}
+
+  List<Step> steps(Instant after, Instant before, String document, Actor actor) {
+    return jdbc.sql(
+            """
+            select p.id, p.effective, t.number, i.code, i.name, i.unit, m.step, p.kind, m.taken_back,
+              coalesce(f.name, t.sender) from_name, o.name to_name, m.quantity,
+              m.quantity * g.unit_cost value, coalesce(k.kind, '') contra
+            from transfer_move m join posting p on p.id = m.posting_id
+              join transfer_goods g on g.id = m.goods_id
+              join transfer t on t.id = g.transfer_id join item i on i.id = g.item_id
+              left join site f on f.id = t.from_site_id join site o on o.id = t.to_site_id
+              left join ledger_line l on l.posting_id = p.id and l.line_no = 1
+              left join place k on k.id = l.to_place_id
+            where p.effective >= :after and p.effective < :before
+            """
+                + (document == null ? "" : " and t.number = :document")
+                + seenBy(actor)
+                + " order by p.effective, p.id, m.id limit 100000")
+        .param("after", LocalDateTime.ofInstant(after, ZoneOffset.UTC))
+        .param("before", LocalDateTime.ofInstant(before, ZoneOffset.UTC))
+        .param("document", document)
+        .param("sites", sites(actor))
+        .query(
+            (row, n) ->
+                new Step(
+                    row.getLong("id"),
+                    instant(row.getTimestamp("effective")),
+                    row.getString("number"),
+                    row.getString("code"),
+                    row.getString("name"),
+                    symbol(row.getString("unit")),
+                    TransferTable.Figure.valueOf(row.getString("step")),
+                    row.getString("contra"),
+                    row.getBoolean("taken_back"),
+                    row.getString("from_name"),
+                    row.getString("to_name"),
+                    new Quantity(row.getBigDecimal("quantity")),
+                    money(row.getBigDecimal("value"))))
+        .list();
+  }
+
+  LocalDate today() {
+    return LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+  }
+
+  static BigDecimal money(BigDecimal value) {
+    return value == null ? BigDecimal.ZERO.setScale(2) : value.setScale(2, RoundingMode.HALF_UP);
+  }
+
+  private static String symbol(String unit) {
+    return UnitOfMeasure.valueOf(unit).symbol();
+  }
+
+  static Instant instant(Timestamp moment) {
+    return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
+  }
+
+  static LocalDate date(Date date) {
+    return date == null ? null : date.toLocalDate();
+  }
+}

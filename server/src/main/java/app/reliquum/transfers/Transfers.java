@@ -1,0 +1,257 @@
+package app.reliquum.transfers;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Page;
+import app.reliquum.api.Problem;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.transfer.Transfer;
+import app.reliquum.places.Places;
+import app.reliquum.stock.Coming;
+import app.reliquum.transfers.TransferTable.Head;
+import app.reliquum.transfers.TransferTable.LineRow;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Predicate;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Transfers as they stand: lists, one whole, what is on the road between which sites. */
+@Service
+@Transactional(readOnly = true)
+public class Transfers implements Coming {
+
+  private static final int USAGE_DAYS = 90;
+
+  /** A receiver that has enough for so long needs no more. */
+  private static final int PLENTY_DAYS = 90;
+
+  private final TransferTable table;
+  private final TransferRows rows;
+  private final Catalog catalog;
+  private final Places places;
+  private final Clock clock;
+
+  Transfers(TransferTable table, TransferRows rows, Catalog catalog, Places places, Clock clock) {
+    this.table = table;
+    this.rows = rows;
+    this.catalog = catalog;
+    this.places = places;
+    this.clock = clock;
+  }
+
+  /** A page of transfers that start or end where someone may work. */
+  public Page<Between.Row> page(
+      Between.Filter filter,
+      Long site,
+      Long from,
+      Long to,
+      Long item,
+      String q,
+      Actor actor,
+      int offset,
+      int limit) {
+    return rows.page(new TransferRows.Query(filter, site, from, to, item, q, offset, limit), actor);
+  }
+
+  Between.Counts counts(Actor actor) {
+    return rows.counts(actor);
+  }
+
+  /** What is on the road, route by route. */
+  public List<Between.Route> routes(Actor actor) {
+    return rows.routes(actor);
+  }
+
+  /** The transfer with a number, if there is one. */
+  public Optional<Long> withNumber(String number) {
+    return table.withNumber(number.toUpperCase(Locale.ROOT)).map(Head::id);
+  }
+
+  /** A transfer whole. */
+  public Between.Card card(long id, Actor actor) {
+    Head head = table.find(id).orElseThrow(() -> Problem.missing("transfer", id));
+    if (!actor.worksAt(head.fromSiteId()) && !actor.worksAt(head.toSiteId())) {
+      throw Problem.forbidden("You work at neither end of " + head.number() + ".");
+    }
+    List<Between.Kept> kept = rows.kept(head.number());
+    List<Between.Goods> goods = rows.goods(id);
+    List<Between.Line> lines = new ArrayList<>();
+    for (LineRow row : table.lines(id)) {
+      lines.add(line(row, kept, goods, head.isReleased()));
+    }
+    BigDecimal value = BigDecimal.ZERO;
+    for (Between.Goods one : goods) {
+      value = value.add(one.onTheRoad().amount().multiply(one.unitCost()));
+    }
+    return new Between.Card(
+        head.id(),
+        head.version(),
+        head.number(),
+        head.planned(),
+        head.direct(),
+        head.state(),
+        head.fromSiteId(),
+        head.fromSiteId() == 0 ? head.sender() : places.named(head.fromSiteId()).name(),
+        head.toSiteId(),
+        places.named(head.toSiteId()).name(),
+        head.wanted(),
+        TransferRows.late(head.wanted(), head.state(), rows.today()),
+        head.note(),
+        head.created().toInstant(ZoneOffset.UTC),
+        head.createdBy(),
+        head.released() == null ? null : head.released().toInstant(ZoneOffset.UTC),
+        head.closed() == null ? null : head.closed().toInstant(ZoneOffset.UTC),
+        TransferRows.money(value),
+        lines,
+        kept,
+        rows.shipments(id),
+        goods,
+        rows.events(id));
+  }
+
+  private static Between.Line line(
+      LineRow row, List<Between.Kept> kept, List<Between.Goods> goods, boolean released) {
+    Transfer.Line line = row.line();
+    Quantity reserved = sum(kept, one -> one.line() == row.lineNo() && !one.picked());
+    Quantity picked = sum(kept, one -> one.line() == row.lineNo() && one.picked());
+    Quantity missing = Quantity.ZERO;
+    for (Between.Goods one : goods) {
+      boolean begun =
+          goods.stream()
+              .filter(other -> other.shipment() == one.shipment())
+              .anyMatch(other -> other.arrived().isPositive() || other.lost().isPositive());
+      if (one.line() == row.lineNo() && begun) {
+        missing = missing.plus(one.onTheRoad());
+      }
+    }
+    Quantity owed = line.toSend().minus(reserved).minus(picked);
+    return new Between.Line(
+        row.lineNo(),
+        row.itemId(),
+        row.code(),
+        row.name(),
+        row.unit().symbol(),
+        row.lotId(),
+        row.lot(),
+        row.serial(),
+        row.pack(),
+        new Quantity(row.packs()),
+        line.asked(),
+        line.withdrawn(),
+        reserved,
+        picked,
+        line.sent(),
+        line.arrived(),
+        line.lost(),
+        line.onTheRoad(),
+        line.toSend(),
+        released && owed.isPositive() ? owed : Quantity.ZERO,
+        missing);
+  }
+
+  private static Quantity sum(List<Between.Kept> kept, Predicate<Between.Kept> which) {
+    return kept.stream()
+        .filter(which)
+        .map(Between.Kept::quantity)
+        .reduce(Quantity.ZERO, Quantity::plus);
+  }
+
+  /** A transfer as far as the floor must know it, whoever asks. */
+  public record Facts(
+      long id,
+      String number,
+      boolean planned,
+      boolean direct,
+      Transfer.State state,
+      long fromSite,
+      String from,
+      long toSite,
+      String to,
+      long road,
+      List<Between.Kept> kept,
+      List<Between.Line> lines,
+      List<Between.Goods> goods) {}
+
+  /** A transfer as the floor must know it. */
+  public Optional<Facts> facts(long id) {
+    return table
+        .find(id)
+        .map(
+            head -> {
+              List<Between.Kept> kept = rows.kept(head.number());
+              List<Between.Goods> goods = rows.goods(id);
+              return new Facts(
+                  head.id(),
+                  head.number(),
+                  head.planned(),
+                  head.direct(),
+                  head.state(),
+                  head.fromSiteId(),
+                  head.fromSiteId() == 0 ? head.sender() : places.named(head.fromSiteId()).name(),
+                  head.toSiteId(),
+                  places.named(head.toSiteId()).name(),
+                  head.roadPlaceId(),
+                  kept,
+                  table.lines(id).stream()
+                      .map(row -> line(row, kept, goods, head.isReleased()))
+                      .toList(),
+                  goods);
+            });
+  }
+
+  @Override
+  public Map<Long, Quantity> coming(List<Long> items, long site) {
+    return rows.coming(items, site);
+  }
+
+  /** What there is to know of items before they are asked for. */
+  List<Between.Advice> advice(long from, long to, List<String> codes, Actor actor) {
+    places.requireSite(from, actor);
+    Instant since = clock.instant().minus(Duration.ofDays(USAGE_DAYS));
+    List<Between.Advice> advice = new ArrayList<>();
+    for (String code : codes) {
+      catalog
+          .withCode(code.strip().toUpperCase(Locale.ROOT))
+          .ifPresent(item -> advice.add(advice(item, from, to, since)));
+    }
+    advice.sort(Comparator.comparing(Between.Advice::item));
+    return advice;
+  }
+
+  private Between.Advice advice(Catalog.Measured item, long from, long to, Instant since) {
+    Quantity held = rows.held(item.id(), to).onHand();
+    Quantity coming = coming(List.of(item.id()), to).getOrDefault(item.id(), Quantity.ZERO);
+    Quantity used = rows.used(item.id(), to, since);
+    Quantity all = held.plus(coming);
+    Integer days =
+        used.isPositive()
+            ? all.amount()
+                .multiply(BigDecimal.valueOf(USAGE_DAYS))
+                .divide(used.amount(), 0, RoundingMode.DOWN)
+                .min(BigDecimal.valueOf(Integer.MAX_VALUE))
+                .intValue()
+            : null;
+    boolean plenty = days == null ? all.isPositive() : days >= PLENTY_DAYS;
+    return new Between.Advice(
+        item.code(),
+        item.name(),
+        item.unit().symbol(),
+        rows.held(item.id(), from).available(),
+        held,
+        coming,
+        used,
+        days,
+        plenty);
+  }
+}
