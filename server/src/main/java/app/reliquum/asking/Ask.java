@@ -41,6 +41,7 @@ class Ask {
     LOT,
     SERIAL,
     ORDER,
+    TRANSFER,
     POSTING,
     PERSON
   }
@@ -71,6 +72,7 @@ class Ask {
     more.addAll(lots("l.code like :prefix", words.prefix(), false));
     more.addAll(serials("s.code like :prefix", words.prefix(), false));
     more.addAll(orders("o.number like :prefix", words.prefix(), actor, false));
+    more.addAll(transfers("t.number like :prefix", words.prefix(), actor, false));
     more.addAll(postings(words.text()));
     if (actor.permissions().contains(Permission.PEOPLE)) {
       more.addAll(people(words.prefix()));
@@ -96,13 +98,36 @@ class Ask {
     }
     if (meaning instanceof Meaning.Label label) {
       return exact(
-          label.lot() == 0 ? label.item() : new Meaning.Lot(label.item().item(), label.lot()),
+          label.lot() == 0 ? label.goods() : new Meaning.Lot(label.goods().item(), label.lot()),
           actor);
     }
     if (meaning instanceof Meaning.Document order) {
       return orders("o.id = :prefix", Long.toString(order.document()), actor, true);
     }
+    if (meaning instanceof Meaning.Transfer of) {
+      return transfers("t.id = :prefix", Long.toString(of.transfer()), actor, true);
+    }
     return List.of();
+  }
+
+  private List<Hit> transfers(String condition, String value, Actor actor, boolean exact) {
+    return jdbc.sql(
+            "select t.id, t.number, concat(coalesce(f.name, t.sender), ' → ', o.name)"
+                + " from transfer t left join site f on f.id = t.from_site_id"
+                + " join site o on o.id = t.to_site_id where "
+                + condition
+                + (actor.everywhere()
+                    ? ""
+                    : " and (t.from_site_id in (:sites) or t.to_site_id in (:sites))")
+                + " order by t.number desc limit "
+                + OF_EACH)
+        .param("prefix", value)
+        .param("sites", actor.sites().isEmpty() ? Set.of(-1L) : actor.sites())
+        .query(
+            (row, n) ->
+                new Hit(
+                    Kind.TRANSFER, row.getLong(1), null, row.getString(2), row.getString(3), exact))
+        .list();
   }
 
   private List<Hit> items(Words words) {

@@ -552,6 +552,15 @@ public class Catalog {
     }
   }
 
+  /** Which picture there is of an item, if there is one: another number is another picture. */
+  public Optional<Long> picture(long item) {
+    return jdbc.sql("select changed from item_picture where item_id = ?")
+        .param(item)
+        .query(java.time.LocalDateTime.class)
+        .optional()
+        .map(changed -> changed.toInstant(java.time.ZoneOffset.UTC).toEpochMilli());
+  }
+
   /** The next number of a counter, from 1. Others wait until this transaction ends. */
   public long next(String counter) {
     jdbc.sql(

@@ -8,6 +8,8 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.stock.Ledger;
 import app.reliquum.stock.OnHand;
 import app.reliquum.stock.PostingKind;
+import app.reliquum.transfers.Between;
+import app.reliquum.transfers.Journal;
 import io.swagger.v3.oas.annotations.Parameter;
 import java.math.BigDecimal;
 import java.time.Instant;
@@ -37,6 +39,8 @@ class ExportController {
 
   private static final Map<String, Function<OnHand.Row, Object>> ON_HAND = new LinkedHashMap<>();
   private static final Map<String, Function<Ledger.Row, Object>> LEDGER = new LinkedHashMap<>();
+  private static final Map<String, Function<Between.JournalLine, Object>> JOURNAL =
+      new LinkedHashMap<>();
 
   static {
     ON_HAND.put("item", OnHand.Row::item);
@@ -55,6 +59,17 @@ class ExportController {
     ON_HAND.put("inDate", OnHand.Row::inDate);
     ON_HAND.put("positions", OnHand.Row::positions);
     ON_HAND.put("items", OnHand.Row::items);
+    JOURNAL.put("at", Between.JournalLine::at);
+    JOURNAL.put("posting", Between.JournalLine::posting);
+    JOURNAL.put("document", Between.JournalLine::document);
+    JOURNAL.put("step", Between.JournalLine::step);
+    JOURNAL.put("account", Between.JournalLine::account);
+    JOURNAL.put("debit", Between.JournalLine::debit);
+    JOURNAL.put("credit", Between.JournalLine::credit);
+    JOURNAL.put("item", Between.JournalLine::item);
+    JOURNAL.put("name", Between.JournalLine::name);
+    JOURNAL.put("quantity", row -> number(row.quantity()));
+    JOURNAL.put("unit", Between.JournalLine::symbol);
     LEDGER.put("posting", Ledger.Row::posting);
     LEDGER.put("line", Ledger.Row::line);
     LEDGER.put("kind", Ledger.Row::kind);
@@ -76,10 +91,12 @@ class ExportController {
 
   private final OnHand onHand;
   private final Ledger ledger;
+  private final Journal journal;
 
-  ExportController(OnHand onHand, Ledger ledger) {
+  ExportController(OnHand onHand, Ledger ledger, Journal journal) {
     this.onHand = onHand;
     this.ledger = ledger;
+    this.journal = journal;
   }
 
   @GetMapping("/on-hand")
@@ -165,6 +182,27 @@ class ExportController {
                     offset,
                     Page.MAX_ROWS),
                 actor));
+  }
+
+  /** The two steps of transfers in value. */
+  @GetMapping("/transfer-journal")
+  ResponseEntity<StreamingResponseBody> journal(
+      @Parameter(hidden = true) Actor actor,
+      @RequestParam Sheet.Format format,
+      @RequestParam(required = false) Instant after,
+      @RequestParam(required = false) Instant before,
+      @RequestParam(required = false) String document) {
+    List<Between.JournalLine> lines =
+        journal.lines(
+            after == null ? Instant.EPOCH : after,
+            before == null ? Instant.now().plusSeconds(1) : before,
+            document,
+            actor);
+    return file(
+        format,
+        "transfer-journal",
+        JOURNAL,
+        offset -> new Page<>(lines.size(), offset, offset == 0 ? lines : List.of()));
   }
 
   private static <T> Map<String, Function<T, Object>> chosen(

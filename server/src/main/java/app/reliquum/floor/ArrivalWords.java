@@ -140,6 +140,14 @@ class ArrivalWords {
               + " moves whole. For a part of it, undo and scan the item.",
           Map.of());
     }
+    if (misfit instanceof Misfit.SeveralMove several) {
+      return refusal(
+          "several-move",
+          "Several goods of "
+              + place(several.place())
+              + " move together. Scan the bin they go to, or undo.",
+          Map.of("place", place(several.place())));
+    }
     if (misfit instanceof Misfit.OtherLoad other) {
       return refusal(
           "other-load",

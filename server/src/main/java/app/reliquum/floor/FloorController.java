@@ -6,6 +6,7 @@ import app.reliquum.api.Commands;
 import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.stock.UnitLoads;
+import app.reliquum.transfers.Between;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -27,6 +28,7 @@ class FloorController {
   private final MoveDesk moves;
   private final ReceiveDesk receipts;
   private final Rounds rounds;
+  private final TransferErrands errands;
   private final HouseCodes codes;
   private final FloorFacts.House house;
   private final Commands commands;
@@ -35,12 +37,14 @@ class FloorController {
       MoveDesk moves,
       ReceiveDesk receipts,
       Rounds rounds,
+      TransferErrands errands,
       HouseCodes codes,
       FloorFacts.House house,
       Commands commands) {
     this.moves = moves;
     this.receipts = receipts;
     this.rounds = rounds;
+    this.errands = errands;
     this.codes = codes;
     this.house = house;
     this.commands = commands;
@@ -57,6 +61,19 @@ class FloorController {
 
   /** The order that arrives at a site; null or 0 for none. */
   record ArrivingEntry(@NotNull Long site, Long order) {}
+
+  /**
+   * The transfer that is sent from a site or arrives there; null or 0 for none.
+   *
+   * @param verb SEND or ARRIVE; null for what fits the transfer
+   */
+  record TransferEntry(@NotNull Long site, Verb verb, Long transfer) {}
+
+  /** The site that goods are to be sent to, on a transfer that begins with it. */
+  record BeginEntry(@NotNull Long site, @NotNull Long to) {}
+
+  /** What is picked goes on its way. */
+  record FinishEntry(@NotNull Long site, @NotNull Long transfer, @NotNull Between.Rest rest) {}
 
   /** Says what a scan at rest stands for. Changes nothing, so it needs no command id. */
   @PostMapping("/scan")
@@ -123,7 +140,56 @@ class FloorController {
   }
 
   private static Verb moving(Verb verb) {
-    return verb == Verb.PUT_AWAY ? Verb.PUT_AWAY : Verb.MOVE;
+    return verb == null || verb == Verb.RECEIVE ? Verb.MOVE : verb;
+  }
+
+  // Send and Arrive
+
+  /** Chooses the transfer that is sent, or that arrives. */
+  @PostMapping("/transfer")
+  @PreAuthorize("hasAuthority('MOVE')")
+  FloorView.Move choose(Command command, @Valid @RequestBody TransferEntry entry) {
+    long transfer = entry.transfer() == null ? 0 : entry.transfer();
+    return moved(
+        command,
+        "transfer",
+        entry,
+        () ->
+            moves.choose(
+                command,
+                entry.verb() == null ? errands.verb(entry.site(), transfer) : entry.verb(),
+                entry.site(),
+                transfer));
+  }
+
+  /** Begins a transfer that is made as goods are scanned. */
+  @PostMapping("/transfer/begin")
+  @PreAuthorize("hasAuthority('MOVE')")
+  FloorView.Move begin(Command command, @Valid @RequestBody BeginEntry entry) {
+    return moved(
+        command,
+        "begin",
+        entry,
+        () ->
+            moves.choose(
+                command,
+                Verb.SEND,
+                entry.site(),
+                errands.begin(command, entry.site(), entry.to())));
+  }
+
+  /** Sends what is picked on its way. */
+  @PostMapping("/transfer/sending")
+  @PreAuthorize("hasAuthority('MOVE')")
+  FloorView.Move send(Command command, @Valid @RequestBody FinishEntry entry) {
+    return moved(
+        command,
+        "send",
+        entry,
+        () -> {
+          errands.send(command, entry.transfer(), entry.rest());
+          return moves.choose(command, Verb.SEND, entry.site(), 0);
+        });
   }
 
   private FloorView.Move moved(

@@ -16,6 +16,7 @@ import app.reliquum.putaway.PuttingAway;
 import app.reliquum.receiving.Orders;
 import app.reliquum.stock.OnHand;
 import app.reliquum.stock.UnitLoads;
+import app.reliquum.transfers.Transfers;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.HashMap;
@@ -41,7 +42,7 @@ class FloorFacts implements MoveFacts {
   private final Map<Long, Optional<Catalog.LotCard>> lots = new HashMap<>();
 
   private final Verb verb;
-  private final House house;
+  final House house;
 
   /** What the facts are fetched from. */
   @Component
@@ -51,7 +52,8 @@ class FloorFacts implements MoveFacts {
       OnHand onHand,
       UnitLoads loads,
       PuttingAway puttingAway,
-      Orders orders) {}
+      Orders orders,
+      Transfers transfers) {}
 
   FloorFacts(long site, Verb verb, House house) {
     this.site = site;
@@ -159,6 +161,10 @@ class FloorFacts implements MoveFacts {
     return house.orders().expected(id).map(Orders.Expected::number).orElse("?");
   }
 
+  String transfer(long id) {
+    return house.transfers().facts(id).map(Transfers.Facts::number).orElse("?");
+  }
+
   @Override
   public Optional<LocalDate> expiry(long lot) {
     return lot(lot).map(Catalog.LotCard::expiry);
@@ -191,7 +197,7 @@ class FloorFacts implements MoveFacts {
   FloorView.Item shown(Blank<Long> blank) {
     if (blank.filled().isEmpty()) {
       return new FloorView.Item(
-          FloorView.State.EMPTY, null, null, null, null, null, null, List.of());
+          FloorView.State.EMPTY, null, null, null, null, null, null, List.of(), null, null);
     }
     Catalog.Measured item = item(blank.filled().get());
     return new FloorView.Item(
@@ -204,7 +210,9 @@ class FloorFacts implements MoveFacts {
         item.tracking(),
         packs(item.id()).stream()
             .map(pack -> new FloorView.PackSize(pack.name(), pack.factor()))
-            .toList());
+            .toList(),
+        onHand.available(item.id(), site),
+        house.catalog().picture(item.id()).orElse(null));
   }
 
   /** The items that were looked at. */

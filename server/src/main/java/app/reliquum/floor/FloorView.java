@@ -11,6 +11,7 @@ import app.reliquum.core.sentence.MoveSentence;
 import app.reliquum.core.sentence.ReceiveSentence;
 import app.reliquum.receiving.Inbound;
 import app.reliquum.stock.UnitLoads;
+import app.reliquum.transfers.Between;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
@@ -47,6 +48,12 @@ final class FloorView {
     DONE
   }
 
+  /**
+   * An item.
+   *
+   * @param available how much of it is available at the site
+   * @param picture which picture there is of it, null for none
+   */
   @Schema(name = "FloorItem")
   record Item(
       State state,
@@ -56,7 +63,9 @@ final class FloorView {
       @Nullable String symbol,
       @Nullable Integer decimals,
       @Nullable Tracking tracking,
-      List<PackSize> packs) {}
+      List<PackSize> packs,
+      @Nullable Quantity available,
+      @Nullable Long picture) {}
 
   @Schema(name = "FloorPackSize")
   record PackSize(String name, Quantity factor) {}
@@ -134,6 +143,7 @@ final class FloorView {
       @Nullable Condition condition,
       List<Condition> conditions,
       Quantity held,
+      boolean oneEnd,
       List<MoveSentence.Wanted> wanted,
       boolean whole,
       boolean ready,
@@ -142,9 +152,31 @@ final class FloorView {
       @Nullable String warning,
       List<Elsewhere> elsewhere,
       List<Candidate> candidates,
+      @Nullable Transfer transfer,
       List<Choice> choices,
       @Nullable Refusal refusal,
+      @Nullable Long unordered,
       @Nullable Done done) {}
+
+  /**
+   * The transfer that goods are sent on or arrive on.
+   *
+   * @param kept what is reserved, in walking order, then what is picked; empty when it arrives
+   * @param goods what is on the road; empty when it is sent
+   */
+  @Schema(name = "FloorTransfer")
+  record Transfer(
+      long id,
+      String number,
+      boolean planned,
+      app.reliquum.core.transfer.Transfer.State state,
+      long fromId,
+      String from,
+      long toId,
+      String to,
+      List<Between.Line> lines,
+      List<Between.Kept> kept,
+      List<Between.Goods> goods) {}
 
   /** A stop of a trolley round. */
   @Schema(name = "FloorStop")
@@ -266,7 +298,7 @@ final class FloorView {
       @Size(max = 30) @Nullable String text,
       @Size(max = 30) @Nullable String last,
       @Nullable LocalDate date,
-      @Size(max = 12) @Nullable List<Saying> parts) {
+      @Size(max = 200) @Nullable List<Saying> parts) {
 
     enum Kind {
       ITEM,
@@ -285,7 +317,9 @@ final class FloorView {
       PRODUCED,
       KNOWINGLY,
       OVER,
-      TOGETHER
+      TOGETHER,
+      CONTENTS,
+      TAKEN
     }
 
     enum Role {
@@ -304,7 +338,8 @@ final class FloorView {
       LOT,
       SERIAL,
       LOAD,
-      ORDER
+      ORDER,
+      TRANSFER
     }
   }
 

@@ -259,27 +259,38 @@ class FloorWords {
 
   /** The sentence as it was done. */
   String done(MoveSentence sentence) {
-    if (sentence.load().part() == MoveSentence.Load.Part.WHOLE) {
-      return "Moved unit load "
-          + facts.load(sentence.load().unitLoad())
-          + " from "
-          + bin(sentence.from().filled().orElseThrow())
-          + " to "
-          + bin(sentence.to().filled().orElseThrow())
-          + ".";
-    }
-    long item = sentence.item().filled().orElseThrow();
     return "Moved "
-        + sentence.quantity().filled().orElseThrow()
-        + " × "
-        + item(item)
-        + sentence.lot().filled().map(lot -> ", lot " + lot(lot)).orElse("")
+        + goods(sentence)
         + " from "
         + bin(sentence.from().filled().orElseThrow())
         + (sentence.load().part() == MoveSentence.Load.Part.ONTO
             ? " onto " + facts.load(sentence.load().unitLoad())
             : " to " + bin(sentence.to().filled().orElseThrow()))
         + ".";
+  }
+
+  /** The goods that were moved. */
+  String goods(MoveSentence sentence) {
+    return sentence.load().whole()
+        ? whole(sentence)
+        : sentence.quantity().filled().orElseThrow()
+            + " × "
+            + item(sentence.item().filled().orElseThrow())
+            + sentence.lot().filled().map(lot -> ", lot " + lot(lot)).orElse("");
+  }
+
+  private String whole(MoveSentence sentence) {
+    if (sentence.load().part() == MoveSentence.Load.Part.WHOLE) {
+      return "unit load " + facts.load(sentence.load().unitLoad());
+    }
+    long kinds = sentence.source().stream().map(one -> one.key().item()).distinct().count();
+    String what =
+        kinds == 1
+            ? sentence.held() + " × " + item(sentence.source().get(0).key().item())
+            : kinds + " kinds of goods";
+    return sentence.load().part() == MoveSentence.Load.Part.EVERYTHING
+        ? "everything (" + what + ")"
+        : what;
   }
 
   /** What was received, and where. */
@@ -328,12 +339,16 @@ class FloorWords {
       return new FloorView.Hit(
           FloorView.Hit.Kind.ORDER, order.document(), null, facts.order(order.document()), "");
     }
+    if (meaning instanceof Meaning.Transfer of) {
+      return new FloorView.Hit(
+          FloorView.Hit.Kind.TRANSFER, of.transfer(), null, facts.transfer(of.transfer()), "");
+    }
     if (meaning instanceof Meaning.Label label) {
       return label.unitLoad() != 0
           ? hit(new Meaning.UnitLoad(label.unitLoad()))
           : label.lot() != 0
-              ? hit(new Meaning.Lot(label.item().item(), label.lot()))
-              : hit(label.item());
+              ? hit(new Meaning.Lot(label.goods().item(), label.lot()))
+              : hit(label.goods());
     }
     Meaning.Serial serial = (Meaning.Serial) meaning;
     return new FloorView.Hit(
@@ -366,7 +381,7 @@ class FloorWords {
     return id == 0 ? "?" : facts.bin(id).address();
   }
 
-  private String lot(long id) {
+  String lot(long id) {
     return facts.lot(id).map(card -> card.code()).orElse("?");
   }
 

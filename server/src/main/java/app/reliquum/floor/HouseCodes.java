@@ -13,6 +13,7 @@ import app.reliquum.core.scan.Sscc;
 import app.reliquum.places.Places;
 import app.reliquum.receiving.Orders;
 import app.reliquum.stock.UnitLoads;
+import app.reliquum.transfers.Transfers;
 import java.util.ArrayList;
 import java.util.List;
 import org.springframework.stereotype.Service;
@@ -26,8 +27,10 @@ public class HouseCodes implements Codes {
 
   private final UnitLoads loads;
   private final Orders orders;
+  private final Transfers transfers;
 
-  HouseCodes(Catalog catalog, Places places, UnitLoads loads, Orders orders) {
+  HouseCodes(Catalog catalog, Places places, UnitLoads loads, Orders orders, Transfers transfers) {
+    this.transfers = transfers;
     this.catalog = catalog;
     this.places = places;
     this.loads = loads;
@@ -73,14 +76,16 @@ public class HouseCodes implements Codes {
               .map(load -> (Meaning) new Meaning.UnitLoad(load.id()))
               .stream()
               .toList();
-      case DOCUMENT -> order(label.code());
+      case DOCUMENT -> documents(label.code());
       default -> List.of();
     };
   }
 
-  private List<Meaning> order(String number) {
-    return orders.withNumber(number).map(id -> (Meaning) new Meaning.Document(id)).stream()
-        .toList();
+  private List<Meaning> documents(String number) {
+    List<Meaning> all = new ArrayList<>();
+    orders.withNumber(number).ifPresent(id -> all.add(new Meaning.Document(id)));
+    transfers.withNumber(number).ifPresent(id -> all.add(new Meaning.Transfer(id)));
+    return all;
   }
 
   @Override
@@ -116,7 +121,7 @@ public class HouseCodes implements Codes {
     catalog
         .serialsCalled(text)
         .forEach(one -> all.add(new Meaning.Serial(one.itemId(), one.lotId(), one.id())));
-    all.addAll(order(text));
+    all.addAll(documents(text));
     return all;
   }
 }

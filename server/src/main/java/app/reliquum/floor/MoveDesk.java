@@ -2,29 +2,21 @@ package app.reliquum.floor;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.catalog.Catalog;
-import app.reliquum.core.ledger.PositionKey;
-import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.Meaning;
-import app.reliquum.core.sentence.Blank;
 import app.reliquum.core.sentence.Evidence;
 import app.reliquum.core.sentence.Misfit;
 import app.reliquum.core.sentence.Move;
 import app.reliquum.core.sentence.MoveSentence;
 import app.reliquum.core.sentence.Reply;
 import app.reliquum.floor.FloorView.Outcome;
-import app.reliquum.floor.FloorView.State;
-import app.reliquum.places.Places;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
 import app.reliquum.stock.Stock;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -37,17 +29,21 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class MoveDesk {
 
-  private static final int MOST_CANDIDATES = 12;
-  private static final int MOST_ELSEWHERE = 4;
-
   private final SentenceTable table;
   private final HouseCodes codes;
   private final FloorFacts.House house;
   private final Rounds rounds;
+  private final TransferErrands transfers;
   private final Stock stock;
 
   MoveDesk(
-      SentenceTable table, HouseCodes codes, FloorFacts.House house, Rounds rounds, Stock stock) {
+      SentenceTable table,
+      HouseCodes codes,
+      FloorFacts.House house,
+      Rounds rounds,
+      TransferErrands transfers,
+      Stock stock) {
+    this.transfers = transfers;
     this.table = table;
     this.codes = codes;
     this.house = house;
@@ -60,16 +56,26 @@ class MoveDesk {
     private final long person;
     private final Verb verb;
     private SentenceTable.Said said;
-    private final FloorFacts facts;
-    private final FloorWords words;
+    private FloorFacts facts;
+    private FloorWords words;
     private Misfit untrue;
 
     Sitting(long person, Verb verb, SentenceTable.Said said) {
       this.person = person;
       this.verb = verb;
       this.said = said;
-      this.facts = new FloorFacts(said.site(), verb, house);
-      this.words = new FloorWords(facts);
+      look();
+    }
+
+    /** Fetches what the sentence is about anew, after it was chosen or has changed. */
+    final void look() {
+      facts = transfers.facts(verb, said);
+      words = facts instanceof TransferFacts of ? new TransferWords(of) : new FloorWords(facts);
+    }
+
+    void about(long transfer) {
+      said = new SentenceTable.Said(said.site(), said.evidence(), said.lastDone(), transfer);
+      look();
     }
 
     /** The sentence as it stands; what the house has made untrue since is left out. */
@@ -107,6 +113,16 @@ class MoveDesk {
                 facts.item(none.item()).name() + " waits to be checked before it is put away.",
                 Map.of()));
       }
+      if (facts instanceof TransferFacts of) {
+        return told()
+            .view(
+                Outcome.REFUSED,
+                sentence(),
+                List.of(),
+                words.misfit(misfit),
+                of.addable(misfit),
+                null);
+      }
       return refused(words.misfit(misfit));
     }
 
@@ -125,192 +141,16 @@ class MoveDesk {
         List<FloorView.Choice> choices,
         FloorView.Refusal refusal,
         FloorView.Done done) {
-      return new FloorView.Move(
-          said.site(),
-          verb,
-          outcome,
-          load(sentence),
-          facts.shown(sentence.item()),
-          lot(sentence),
-          sentence.needsSerials(),
-          sentence.serials().stream().map(one -> facts.serial(one.serial())).toList(),
-          amount(sentence),
-          place(sentence.from()),
-          place(sentence.to()),
-          sentence.condition().filled().orElse(null),
-          sentence
-              .from()
-              .filled()
-              .map(
-                  from ->
-                      facts.stockIn(from).stream()
-                          .filter(one -> sentence.item().filled().orElse(0L) == one.key().item())
-                          .map(one -> one.key().condition())
-                          .distinct()
-                          .sorted()
-                          .toList())
-              .orElse(List.of()),
-          sentence.held(),
-          sentence.wanted(),
-          sentence.whole(),
-          sentence.ready(),
-          !said.evidence().isEmpty(),
-          said.evidence().isEmpty() && !said.lastDone().isEmpty(),
-          objection(sentence).orElse(null),
-          elsewhere(sentence),
-          candidates(sentence),
-          choices,
-          refusal,
-          done);
+      return told().view(outcome, sentence, choices, refusal, null, done);
     }
 
     /** What a bin that someone chose has against goods that wait. */
     Optional<String> objection(MoveSentence sentence) {
-      Optional<Long> to = sentence.to().filled();
-      if (to.isEmpty()
-          || sentence.to().suggested()
-          || sentence.source().isEmpty()
-          || !facts.waits(sentence.source().get(0).key())) {
-        return Optional.empty();
-      }
-      PositionKey goods = sentence.source().get(0).key();
-      Quantity asked =
-          sentence.load().part() == MoveSentence.Load.Part.WHOLE
-              ? sentence.held()
-              : sentence.quantity().filled().orElse(Quantity.ONE);
-      PositionKey moved =
-          sentence.load().part() == MoveSentence.Load.Part.OFF
-              ? new PositionKey(
-                  goods.item(), goods.place(), goods.lot(), goods.serial(), 0, goods.condition())
-              : goods;
-      return house
-          .puttingAway()
-          .objection(to.get(), moved, asked)
-          .map(why -> facts.bin(to.get()).address() + " " + why + ".");
+      return told().objection(sentence);
     }
 
-    private FloorView.Load load(MoveSentence sentence) {
-      long id = sentence.load().unitLoad();
-      return facts
-          .card(id)
-          .map(
-              card ->
-                  new FloorView.Load(
-                      id,
-                      card.code(),
-                      card.trolley(),
-                      sentence.load().part(),
-                      facts.stockOn(id).stream().map(this::content).toList()))
-          .orElse(null);
-    }
-
-    private FloorView.Content content(app.reliquum.core.sentence.Stock one) {
-      Catalog.Measured item = facts.item(one.key().item());
-      return new FloorView.Content(
-          item.name(),
-          one.key().lot() == 0
-              ? null
-              : facts.lot(one.key().lot()).map(Catalog.LotCard::code).orElse(null),
-          one.quantity(),
-          item.unit().symbol());
-    }
-
-    /** Where else the item lies: for someone who puts it away. */
-    private List<FloorView.Elsewhere> elsewhere(MoveSentence sentence) {
-      boolean waits = !sentence.source().isEmpty() && facts.waits(sentence.source().get(0).key());
-      if (!waits || sentence.item().filled().isEmpty()) {
-        return List.of();
-      }
-      Map<Long, Quantity> sums = new TreeMap<>();
-      house.onHand().of(sentence.item().filled().get(), said.site()).stream()
-          .filter(one -> !facts.waits(one.key()))
-          .forEach(one -> sums.merge(one.key().place(), one.quantity(), Quantity::plus));
-      return sums.entrySet().stream()
-          .limit(MOST_ELSEWHERE)
-          .map(one -> new FloorView.Elsewhere(facts.bin(one.getKey()).address(), one.getValue()))
-          .toList();
-    }
-
-    private FloorView.Lot lot(MoveSentence sentence) {
-      if (!sentence.needsLot()) {
-        return null;
-      }
-      return sentence
-          .lot()
-          .filled()
-          .flatMap(facts::lot)
-          .map(
-              lot ->
-                  new FloorView.Lot(
-                      State.of(sentence.lot()),
-                      why(sentence.lot()),
-                      lot.id(),
-                      lot.code(),
-                      lot.expiry()))
-          .orElse(new FloorView.Lot(State.EMPTY, null, null, null, null));
-    }
-
-    private FloorView.Amount amount(MoveSentence sentence) {
-      Quantity value = sentence.quantity().filled().orElse(null);
-      String packs =
-          value == null || sentence.item().filled().isEmpty()
-              ? ""
-              : words.packs(sentence.item().filled().get(), value);
-      return new FloorView.Amount(
-          State.of(sentence.quantity()), why(sentence.quantity()), value, packs);
-    }
-
-    private FloorView.Place place(Blank<Long> blank) {
-      return blank
-          .filled()
-          .map(
-              id -> {
-                Places.LedgerPlace bin = facts.bin(id);
-                return new FloorView.Place(
-                    State.of(blank), why(blank), id, bin.address(), bin.siteName());
-              })
-          .orElse(new FloorView.Place(State.EMPTY, null, null, null, null));
-    }
-
-    private Blank.Why why(Blank<?> blank) {
-      return blank instanceof Blank.Suggested<?> suggested ? suggested.why() : null;
-    }
-
-    /** Where it lies while that is open; which lots lie there once it is known. */
-    private List<FloorView.Candidate> candidates(MoveSentence sentence) {
-      List<app.reliquum.core.sentence.Stock> open = new ArrayList<>(sentence.candidates());
-      if (sentence.from().filled().isPresent() && sentence.item().filled().isEmpty()) {
-        open.addAll(facts.stockIn(sentence.from().filled().get()));
-      } else if (sentence.from().filled().isPresent()
-          && (sentence.needsLot() || sentence.needsSerials())
-          && !sentence.lot().settled()) {
-        long item = sentence.item().filled().orElseThrow();
-        facts.stockIn(sentence.from().filled().get()).stream()
-            .filter(one -> one.key().item() == item)
-            .forEach(open::add);
-      }
-      return open.stream()
-          .sorted(Comparator.comparing(app.reliquum.core.sentence.Stock::key))
-          .limit(MOST_CANDIDATES)
-          .map(this::candidate)
-          .toList();
-    }
-
-    private FloorView.Candidate candidate(app.reliquum.core.sentence.Stock one) {
-      Optional<Catalog.LotCard> lot =
-          one.key().lot() == 0 ? Optional.empty() : facts.lot(one.key().lot());
-      String mark =
-          one.key().serial() != 0
-              ? facts.serial(one.key().serial())
-              : lot.map(Catalog.LotCard::code).orElse(null);
-      return new FloorView.Candidate(
-          one.key().place(),
-          facts.bin(one.key().place()).address(),
-          one.key().lot(),
-          mark,
-          lot.map(Catalog.LotCard::expiry).orElse(null),
-          one.key().condition(),
-          one.quantity());
+    private MoveAnswer told() {
+      return new MoveAnswer(verb, said, facts, words, house);
     }
   }
 
@@ -338,6 +178,19 @@ class MoveDesk {
       return act(command, verb, site, act.action());
     }
     Sitting sitting = sitting(command.actor(), verb, site);
+    if (verb.ofTransfer()) {
+      if (read.meanings().size() == 1
+          && read.meanings().get(0) instanceof Meaning.Transfer transfer) {
+        return choose(command, verb, site, transfer.transfer());
+      }
+      if (!(sitting.facts instanceof TransferFacts)) {
+        long found = transfers.find(command.actor(), verb, site, read.meanings());
+        if (found == 0) {
+          return sitting.refused(TransferWords.noTransfer(verb));
+        }
+        sitting.about(found);
+      }
+    }
     if (read.meanings().isEmpty()) {
       return sitting.refused(
           FloorWords.unknown(
@@ -388,6 +241,18 @@ class MoveDesk {
         : sitting.answer(reply);
   }
 
+  /** Chooses the transfer that goods are sent on, or arrive on; 0 for none. */
+  @Transactional
+  FloorView.Move choose(Command command, Verb verb, long site, long transfer) {
+    Sitting sitting = sitting(command.actor(), verb, site);
+    transfers.check(verb, site, transfer);
+    if (sitting.said.about() != transfer) {
+      sitting.said = sitting.said.with(List.of());
+    }
+    sitting.about(transfer);
+    return sitting.answer(Move.read(sitting.said.evidence(), sitting.facts));
+  }
+
   /** Says one settled thing: a choice, or a bin for a certain blank. */
   @Transactional
   FloorView.Move say(Command command, Verb verb, long site, FloorView.Saying saying) {
@@ -406,7 +271,8 @@ class MoveDesk {
       case UNDO -> undo(sitting);
       case TURN ->
           sitting.answer(Move.add(sitting.said.evidence(), new Evidence.Turned(), sitting.facts));
-      case CLEAR, MOVE, PUTAWAY, RECEIVE -> sitting.answer(Move.read(List.of(), sitting.facts));
+      case CLEAR, MOVE, PUTAWAY, RECEIVE, SEND, ARRIVE ->
+          sitting.answer(Move.read(List.of(), sitting.facts));
       case SAME -> same(sitting);
     };
   }
@@ -445,26 +311,35 @@ class MoveDesk {
           FloorWords.notWhole(sentence.wanted().stream().map(FloorWords::name).toList()));
     }
     if (!sentence.ready()) {
-      return sitting.answer(Move.read(sentence.accepted(), sitting.facts));
+      Reply<MoveSentence> accepted = Move.read(sentence.accepted(), sitting.facts);
+      // What stands on the list of a transfer is confirmed as it is shown.
+      boolean asShown = sitting.facts instanceof TransferFacts;
+      return asShown
+              && accepted instanceof Reply.Filled<MoveSentence> filled
+              && filled.sentence().ready()
+          ? done(command, sitting, filled.sentence())
+          : sitting.answer(accepted);
     }
     return done(command, sitting, sentence);
   }
 
   private FloorView.Move done(Command command, Sitting sitting, MoveSentence sentence) {
-    Stock.Posted posted =
-        stock.post(
-            command,
-            NewPosting.now(PostingKind.MOVE, sentence.lines())
-                .knowing(sitting.facts.itemsSeen(), sitting.facts.binsSeen()));
     String words = sitting.words.done(sentence);
-    sitting.said = new SentenceTable.Said(sitting.said.site(), List.of(), sentence.sameAgain(), 0);
-    sitting.facts.forget();
+    long posting =
+        sitting.facts instanceof TransferFacts of
+            ? transfers.done(command, of, sentence)
+            : stock
+                .post(
+                    command,
+                    NewPosting.now(PostingKind.MOVE, sentence.lines())
+                        .knowing(sitting.facts.itemsSeen(), sitting.facts.binsSeen()))
+                .posting();
+    sitting.said =
+        new SentenceTable.Said(
+            sitting.said.site(), List.of(), sentence.sameAgain(), sitting.said.about());
+    sitting.look();
     sitting.keep(List.of());
     return sitting.view(
-        Outcome.DONE,
-        sitting.sentence(),
-        List.of(),
-        null,
-        new FloorView.Done(posted.posting(), words));
+        Outcome.DONE, sitting.sentence(), List.of(), null, new FloorView.Done(posting, words));
   }
 }

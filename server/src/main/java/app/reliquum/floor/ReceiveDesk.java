@@ -359,8 +359,7 @@ class ReceiveDesk {
 
   /** Without an order, what is scanned finds the one that expects it. */
   private Optional<FloorView.Receive> findOrder(Sitting sitting, List<Meaning> meanings) {
-    long item =
-        meanings.stream().map(ReceiveDesk::itemOf).filter(id -> id != 0).findFirst().orElse(0L);
+    long item = meanings.stream().map(Meaning::item).filter(id -> id != 0).findFirst().orElse(0L);
     if (item == 0) {
       return Optional.empty();
     }
@@ -409,12 +408,6 @@ class ReceiveDesk {
       return Optional.of(choose(command, site, open.rows().get(0).id()));
     }
     return open.total() == 0 ? Optional.empty() : Optional.of(sitting.whichOrder(choices(open)));
-  }
-
-  private static long itemOf(Meaning meaning) {
-    return meaning instanceof Meaning.Item item
-        ? item.item()
-        : meaning instanceof Meaning.Label label ? label.item().item() : 0;
   }
 
   /** Whether a bin is where the pallet goes that has just come. */

@@ -1,6 +1,8 @@
 package app.reliquum.floor;
 
 import app.reliquum.api.Problem;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Evidence;
 import app.reliquum.floor.FloorView.Saying;
@@ -47,8 +49,23 @@ final class Sayings {
       case KNOWINGLY -> new Evidence.Knowingly(saying.item());
       case OVER -> new Evidence.Over();
       case TOGETHER -> new Evidence.Together(saying.parts().stream().map(Sayings::read).toList());
-      case NEW_LOT -> throw new NullPointerException();
+      case CONTENTS ->
+          new Evidence.Contents(
+              saying.place(), saying.parts().stream().map(Sayings::taken).toList());
+      case NEW_LOT, TAKEN -> throw new NullPointerException();
     };
+  }
+
+  private static Evidence.Taken taken(Saying part) {
+    return new Evidence.Taken(
+        new Goods(part.item(), none(part.lot()), none(part.serial())),
+        none(part.load()),
+        part.condition() == null ? Condition.GOOD : part.condition(),
+        part.quantity());
+  }
+
+  private static long none(Long number) {
+    return number == null ? 0 : number;
   }
 
   static Saying saying(Evidence evidence) {

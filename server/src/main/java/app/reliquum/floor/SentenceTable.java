@@ -48,6 +48,7 @@ class SentenceTable {
     @JsonSubTypes.Type(value = Evidence.Produced.class, name = "produced"),
     @JsonSubTypes.Type(value = Evidence.Knowingly.class, name = "knowingly"),
     @JsonSubTypes.Type(value = Evidence.Over.class, name = "over"),
+    @JsonSubTypes.Type(value = Evidence.Contents.class, name = "contents"),
     @JsonSubTypes.Type(value = Evidence.Together.class, name = "together")
   })
   interface EvidenceInJson {}

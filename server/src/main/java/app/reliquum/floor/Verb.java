@@ -7,5 +7,14 @@ enum Verb {
   /** Goods that wait on a dock, at inspection or on a trolley go to where they stay. */
   PUT_AWAY,
   /** Goods come in. */
-  RECEIVE
+  RECEIVE,
+  /** Goods leave for another site. */
+  SEND,
+  /** Goods come off the road from another site. */
+  ARRIVE;
+
+  /** Whether it is about a transfer. */
+  boolean ofTransfer() {
+    return this == SEND || this == ARRIVE;
+  }
 }

@@ -258,6 +258,8 @@ class Labels {
             case MOVE -> "Move goods";
             case RECEIVE -> "Receive goods";
             case PUTAWAY -> "Put away";
+            case SEND -> "Send to another site";
+            case ARRIVE -> "Receive from another site";
             case CONFIRM -> "Confirm";
             case UNDO -> "Undo the last scan";
             case SAME -> "Same again";

@@ -365,6 +365,16 @@ public class OnHand {
         .findFirst();
   }
 
+  /** How much of an item is available at a site. */
+  public Quantity available(long item, long site) {
+    return jdbc.sql("select available from item_stock where item_id = ? and site_id = ?")
+        .params(item, site)
+        .query(java.math.BigDecimal.class)
+        .optional()
+        .map(Quantity::new)
+        .orElse(Quantity.ZERO);
+  }
+
   /** Everything of an item that lies at a site. */
   public List<app.reliquum.core.sentence.Stock> of(long item, long site) {
     return positions(

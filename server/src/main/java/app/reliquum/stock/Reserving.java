@@ -7,6 +7,7 @@ import app.reliquum.core.removal.Candidate;
 import app.reliquum.core.removal.Removal;
 import app.reliquum.places.Places;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
@@ -53,6 +54,12 @@ public class Reserving {
   @Transactional(readOnly = true)
   public List<Kept> of(String document) {
     return table.of(document);
+  }
+
+  /** Everything that is kept of some positions, for whatever document. */
+  @Transactional(readOnly = true)
+  public List<Reservation> at(Collection<PositionKey> keys) {
+    return table.at(keys);
   }
 
   /**

@@ -15,7 +15,7 @@ import org.springframework.transaction.annotation.Transactional;
  * is a debit and a credit of the same amount; what was taken back is left out.
  */
 @Service
-class Journal {
+public class Journal {
 
   private static final String IN_TRANSIT = "In transit";
 
@@ -25,8 +25,10 @@ class Journal {
     this.rows = rows;
   }
 
+  /** The lines of what happened in a stretch of time, perhaps of one transfer only. */
   @Transactional(readOnly = true)
-  List<Between.JournalLine> lines(Instant after, Instant before, String document, Actor actor) {
+  public List<Between.JournalLine> lines(
+      Instant after, Instant before, String document, Actor actor) {
     List<Between.JournalLine> lines = new ArrayList<>();
     for (Step step : rows.steps(after, before, document, actor)) {
       if (!step.takenBack()) {

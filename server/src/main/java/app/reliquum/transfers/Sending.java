@@ -263,6 +263,11 @@ public class Sending {
         .forEach(row -> table.dropLine(head.id(), row.lineNo()));
   }
 
+  /** Whether all that a line asks for is picked. */
+  boolean isPicked(Head head, LineRow row) {
+    return picked(row, reserving.of(head.number())).compareTo(row.line().toSend()) >= 0;
+  }
+
   /** What was sent: the posting, and which shipment of the transfer it is. */
   public record Sent(long posting, int shipment) {}
 

@@ -8,7 +8,12 @@ import jakarta.validation.Valid;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Locale;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -31,6 +36,9 @@ class TransferController {
   private final Sending sending;
   private final Arriving arriving;
   private final Journal journal;
+  private final TransferPapers papers;
+  private final Advices advices;
+  private final AdviceReader reader;
   private final Commands commands;
   private final Clock clock;
 
@@ -40,6 +48,9 @@ class TransferController {
       Sending sending,
       Arriving arriving,
       Journal journal,
+      TransferPapers papers,
+      Advices advices,
+      AdviceReader reader,
       Commands commands,
       Clock clock) {
     this.transfers = transfers;
@@ -47,6 +58,9 @@ class TransferController {
     this.sending = sending;
     this.arriving = arriving;
     this.journal = journal;
+    this.papers = papers;
+    this.advices = advices;
+    this.reader = reader;
     this.commands = commands;
     this.clock = clock;
   }
@@ -103,6 +117,50 @@ class TransferController {
   @GetMapping("/{id}")
   Between.Card transfer(Actor actor, @PathVariable long id) {
     return transfers.card(id, actor);
+  }
+
+  /** Prints it: to pick by, to send along, or to sign for what has come. */
+  @GetMapping(path = "/{id}/papers/{kind}", produces = MediaType.APPLICATION_PDF_VALUE)
+  ResponseEntity<byte[]> print(
+      Actor actor,
+      @PathVariable long id,
+      @PathVariable TransferPapers.Which kind,
+      @RequestParam(required = false) Integer shipment) {
+    return file(
+        papers.print(id, kind, shipment, actor),
+        MediaType.APPLICATION_PDF,
+        ContentDisposition.inline()
+            .filename(kind.name().toLowerCase(Locale.ROOT) + "-" + id + ".pdf"));
+  }
+
+  /** A shipment as a despatch advice of UBL 2.1. */
+  @GetMapping(path = "/{id}/advices/{shipment}", produces = MediaType.APPLICATION_XML_VALUE)
+  ResponseEntity<byte[]> advice(Actor actor, @PathVariable long id, @PathVariable int shipment) {
+    return file(
+        advices.write(id, shipment, actor),
+        MediaType.APPLICATION_XML,
+        ContentDisposition.attachment().filename("advice-" + id + "-" + shipment + ".xml"));
+  }
+
+  private static ResponseEntity<byte[]> file(
+      byte[] content, MediaType type, ContentDisposition.Builder named) {
+    return ResponseEntity.ok()
+        .contentType(type)
+        .header(HttpHeaders.CONTENT_DISPOSITION, named.build().toString())
+        .body(content);
+  }
+
+  /** Reads a despatch advice of UBL 2.1 as a transfer on the road. */
+  @PostMapping(path = "/advices", consumes = MediaType.APPLICATION_XML_VALUE)
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('POST')")
+  Between.Card read(Command command, @RequestBody byte[] xml) {
+    return commands.once(
+        command,
+        "read advice",
+        xml,
+        Between.Card.class,
+        () -> transfers.card(reader.read(command, xml), command.actor()));
   }
 
   @PostMapping

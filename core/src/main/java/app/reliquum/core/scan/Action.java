@@ -11,6 +11,10 @@ public enum Action {
   RECEIVE,
   /** Begin to put away what was received. */
   PUTAWAY,
+  /** Begin to send goods to another site. */
+  SEND,
+  /** Begin to receive goods from another site. */
+  ARRIVE,
   /** Do what the sentence says. */
   CONFIRM,
   /** Take back the last scan. */

@@ -5,6 +5,11 @@ import app.reliquum.core.quantity.Quantity;
 /** What a scan can stand for in this house. Things are named by their numbers. */
 public sealed interface Meaning {
 
+  /** The item that it is about, 0 if it is about none. */
+  default long item() {
+    return 0;
+  }
+
   /** A bin. */
   record Bin(long place) implements Meaning {}
 
@@ -29,17 +34,25 @@ public sealed interface Meaning {
   /** A document, such as an order that is expected. */
   record Document(long document) implements Meaning {}
 
+  /** A transfer between sites. */
+  record Transfer(long transfer) implements Meaning {}
+
   /**
    * Goods as a GS1 label tells of them. What the house does not know yet is 0.
    *
-   * @param item the item and pack, and how many base units the label stands for
+   * @param goods the item and pack, and how many base units the label stands for
    * @param lot the lot that its lot number names
    * @param serial the piece that its serial number names
    * @param unitLoad the unit load that its SSCC names
    * @param elements all that it carries
    */
-  record Label(Item item, long lot, long serial, long unitLoad, ElementString elements)
+  record Label(Item goods, long lot, long serial, long unitLoad, ElementString elements)
       implements Meaning {
+
+    @Override
+    public long item() {
+      return goods.item();
+    }
 
     /** Whether it says how many there are, and not only what they are. */
     public boolean counted() {

@@ -119,9 +119,9 @@ public final class Move {
     if (label.unitLoad() != 0) {
       return new Evidence.UnitLoad(label.unitLoad());
     }
-    long item = label.item().item();
+    long item = label.goods().item();
     List<Evidence> parts = new ArrayList<>();
-    parts.add(new Evidence.Item(item, label.item().counts()));
+    parts.add(new Evidence.Item(item, label.goods().counts()));
     label
         .elements()
         .data("10")
@@ -436,6 +436,10 @@ public final class Move {
   }
 
   private void hearBin(Evidence.Bin said) {
+    if (facts.origin().filter(end -> end == said.place()).isPresent()
+        || facts.destination().filter(end -> end == said.place()).isPresent()) {
+      return; // it is settled already
+    }
     if (facts.siteOf(said.place()) != facts.site()) {
       throw new Clash(new Misfit.OtherSite(said.place()));
     }

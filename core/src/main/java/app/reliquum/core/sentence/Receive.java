@@ -128,10 +128,10 @@ public final class Receive {
 
   /** Everything that a label on new goods says; lot and serial number need not be known. */
   private static Evidence ofLabel(Meaning.Label label, int year, ReceiveFacts facts) {
-    long item = label.item().item();
+    long item = label.goods().item();
     List<Evidence> parts = new ArrayList<>();
     Optional<Quantity> measured = measured(label.elements(), facts.measure(item));
-    parts.add(new Evidence.Item(item, measured.orElse(label.item().counts())));
+    parts.add(new Evidence.Item(item, measured.orElse(label.goods().counts())));
     parts.addAll(marks(item, label.elements(), year));
     return parts.size() == 1 ? parts.get(0) : new Evidence.Together(parts);
   }

@@ -178,6 +178,15 @@ class OneEndTest {
   }
 
   @Test
+  void whatIsSuggestedIsAcceptedAsItStands() {
+    sending();
+    MoveSentence sentence = say(bin(BULK));
+    assertThat(sentence.whole()).isTrue();
+    Reply<MoveSentence> accepted = Move.read(sentence.accepted(), site);
+    assertThat(((Reply.Filled<MoveSentence>) accepted).sentence().ready()).isTrue();
+  }
+
+  @Test
   void asMuchAsIsStillAskedIsSuggestedAndMoreIsRefused() {
     sending();
     site.asked.put(SHACKLE, Quantity.of(12));

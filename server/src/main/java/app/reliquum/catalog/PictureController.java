@@ -1,0 +1,79 @@
+package app.reliquum.catalog;
+
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import app.reliquum.api.Problem;
+import java.time.Duration;
+import org.springframework.http.CacheControl;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/items/{item}/picture")
+class PictureController {
+
+  private final Catalog catalog;
+  private final ItemPictures pictures;
+  private final Commands commands;
+
+  PictureController(Catalog catalog, ItemPictures pictures, Commands commands) {
+    this.catalog = catalog;
+    this.pictures = pictures;
+    this.commands = commands;
+  }
+
+  @GetMapping
+  ResponseEntity<byte[]> picture(@PathVariable long item) {
+    ItemPictures.Picture picture =
+        pictures.of(item).orElseThrow(() -> Problem.missing("picture of item", item));
+    // Drawings may carry scripts; none of them runs.
+    return ResponseEntity.ok()
+        .cacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePrivate())
+        .header("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; sandbox")
+        .contentType(MediaType.parseMediaType(picture.mediaType()))
+        .body(picture.content());
+  }
+
+  @PutMapping(consumes = {"image/jpeg", "image/png", "image/webp", "image/svg+xml"})
+  @PreAuthorize("hasAuthority('RULES')")
+  Catalog.ItemCard set(
+      Command command,
+      @PathVariable long item,
+      @RequestHeader(HttpHeaders.CONTENT_TYPE) String mediaType,
+      @RequestBody byte[] content) {
+    return commands.once(
+        command,
+        "set picture " + item,
+        content,
+        Catalog.ItemCard.class,
+        () -> {
+          Catalog.ItemCard card = catalog.item(item);
+          pictures.set(item, new ItemPictures.Picture(mediaType, content));
+          return card;
+        });
+  }
+
+  @DeleteMapping
+  @PreAuthorize("hasAuthority('RULES')")
+  Catalog.ItemCard remove(Command command, @PathVariable long item) {
+    return commands.once(
+        command,
+        "remove picture " + item,
+        "",
+        Catalog.ItemCard.class,
+        () -> {
+          pictures.remove(item);
+          return catalog.item(item);
+        });
+  }
+}

@@ -1,0 +1,126 @@
+package app.reliquum.floor;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Page;
+import app.reliquum.api.Problem;
+import app.reliquum.core.scan.Meaning;
+import app.reliquum.core.sentence.Evidence;
+import app.reliquum.core.sentence.MoveSentence;
+import app.reliquum.core.transfer.Transfer;
+import app.reliquum.stock.Reserving;
+import app.reliquum.transfers.Arriving;
+import app.reliquum.transfers.Between;
+import app.reliquum.transfers.Planning;
+import app.reliquum.transfers.Sending;
+import app.reliquum.transfers.Transfers;
+import java.util.List;
+import org.springframework.stereotype.Component;
+
+/** What sending and receiving off the road need beyond moving. */
+@Component
+class TransferErrands {
+
+  private final FloorFacts.House house;
+  private final Transfers transfers;
+  private final Planning planning;
+  private final Sending sending;
+  private final Arriving arriving;
+  private final Reserving reserving;
+
+  TransferErrands(
+      FloorFacts.House house,
+      Transfers transfers,
+      Planning planning,
+      Sending sending,
+      Arriving arriving,
+      Reserving reserving) {
+    this.house = house;
+    this.transfers = transfers;
+    this.planning = planning;
+    this.sending = sending;
+    this.arriving = arriving;
+    this.reserving = reserving;
+  }
+
+  /** The facts for a verb, and for the transfer that is being sent or arrives, if one is chosen. */
+  FloorFacts facts(Verb verb, SentenceTable.Said said) {
+    if (verb.ofTransfer() && said.about() != 0) {
+      Transfers.Facts of = transfers.facts(said.about()).orElse(null);
+      if (of != null && siteOf(verb, of) == said.site() && of.state() != Transfer.State.CLOSED) {
+        return new TransferFacts(said.site(), verb, house, of, reserving);
+      }
+    }
+    return new FloorFacts(said.site(), verb, house);
+  }
+
+  private static long siteOf(Verb verb, Transfers.Facts transfer) {
+    return verb == Verb.SEND ? transfer.fromSite() : transfer.toSite();
+  }
+
+  /** Refuses a transfer that can't be sent from a site, or does not arrive there. */
+  void check(Verb verb, long site, long transfer) {
+    if (transfer == 0) {
+      return;
+    }
+    Transfers.Facts of =
+        transfers.facts(transfer).orElseThrow(() -> Problem.missing("transfer", transfer));
+    if (siteOf(verb, of) != site) {
+      throw Problem.refused(
+          "other-site",
+          of.number()
+              + " goes from "
+              + of.from()
+              + " to "
+              + of.to()
+              + ". Change the site you work at, or choose another one.");
+    }
+    if (of.state() == Transfer.State.CLOSED) {
+      throw Problem.refused("closed", of.number() + " is closed.");
+    }
+    if (verb == Verb.SEND && of.state() == Transfer.State.PLANNED && of.planned()) {
+      throw Problem.refused(
+          "not-released", of.number() + " is not released yet. Ask whoever planned it.");
+    }
+  }
+
+  /**
+   * What a document that was scanned is about here: what is on the road arrives, else it is sent.
+   */
+  Verb verb(long site, long transfer) {
+    Transfers.Facts of =
+        transfers.facts(transfer).orElseThrow(() -> Problem.missing("transfer", transfer));
+    return of.toSite() == site ? Verb.ARRIVE : Verb.SEND;
+  }
+
+  /** The one transfer on the road to a site that brings what was scanned; 0 if it is not one. */
+  long find(Actor actor, Verb verb, long site, List<Meaning> meanings) {
+    long item = meanings.stream().map(Meaning::item).filter(id -> id != 0).findFirst().orElse(0L);
+    if (verb == Verb.SEND || item == 0) {
+      return 0;
+    }
+    Page<Between.Row> there =
+        transfers.page(Between.Filter.ROAD, null, null, site, item, null, actor, 0, 2);
+    return there.total() == 1 ? there.rows().get(0).id() : 0;
+  }
+
+  long begin(Command command, long site, long to) {
+    return planning.begin(new Between.UnplannedEntry(site, to), command.actor());
+  }
+
+  /** Does what a sentence says; the posting, 0 if nothing had to be posted. */
+  long done(Command command, TransferFacts facts, MoveSentence sentence) {
+    long id = facts.transfer().id();
+    if (!facts.sends()) {
+      return arriving.arrive(command, id, sentence.lines()).posting();
+    }
+    boolean knowingly =
+        sentence.evidence().stream().anyMatch(one -> one instanceof Evidence.Knowingly);
+    sending.pick(command, id, sentence.lines(), knowingly);
+    return 0;
+  }
+
+  Sending.Sent send(Command command, long transfer, Between.Rest rest) {
+    return sending.send(command, transfer, rest);
+  }
+}

@@ -1,0 +1,348 @@
+package app.reliquum.transfers;
+
+import app.reliquum.api.Command;
+import app.reliquum.api.Problem;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.costing.UnitCost;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.Goods;
+import app.reliquum.core.ledger.Line;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.ledger.Spot;
+import app.reliquum.core.place.PlaceKind;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.scan.Sscc;
+import app.reliquum.costing.Costs;
+import app.reliquum.places.Places;
+import app.reliquum.stock.NewPosting;
+import app.reliquum.stock.PostingKind;
+import app.reliquum.stock.Stock;
+import app.reliquum.stock.UnitLoads;
+import app.reliquum.transfers.TransferTable.Figure;
+import app.reliquum.transfers.TransferTable.Head;
+import com.helger.diagnostics.error.list.ErrorList;
+import com.helger.ubl21.UBL21Marshaller;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.DespatchLineType;
+import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.ItemInstanceType;
+import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.ItemType;
+import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyIdentificationType;
+import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyType;
+import oasis.names.specification.ubl.schema.xsd.despatchadvice_21.DespatchAdviceType;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Reads a despatch advice of UBL 2.1 as a transfer on the road, which can then be received.
+ *
+ * <p>If the sender is a site whose stock is in these books, the goods leave that stock. Else they
+ * come from outside: they enter the books on the road.
+ */
+@Service
+@Transactional(propagation = Propagation.MANDATORY)
+class AdviceReader {
+
+  private final TransferTable table;
+  private final Progress progress;
+  private final Planning planning;
+  private final Sending sending;
+  private final Catalog catalog;
+  private final Places places;
+  private final Stock stock;
+  private final UnitLoads loads;
+  private final Costs costs;
+
+  AdviceReader(
+      TransferTable table,
+      Progress progress,
+      Planning planning,
+      Sending sending,
+      Catalog catalog,
+      Places places,
+      Stock stock,
+      UnitLoads loads,
+      Costs costs) {
+    this.table = table;
+    this.progress = progress;
+    this.planning = planning;
+    this.sending = sending;
+    this.catalog = catalog;
+    this.places = places;
+    this.stock = stock;
+    this.loads = loads;
+    this.costs = costs;
+  }
+
+  /** Some of what an advice tells of. */
+  private record Told(
+      Catalog.Measured item,
+      Quantity quantity,
+      String lot,
+      LocalDate expiry,
+      String serial,
+      String load) {}
+
+  /** Reads an advice; the number of the transfer that it makes. */
+  public long read(Command command, byte[] xml) {
+    DespatchAdviceType advice = parse(xml);
+    String number = number(advice);
+    table
+        .withNumber(number)
+        .ifPresent(
+            known -> {
+              throw Problem.conflict(
+                      "known", "There is a transfer " + number + " in the books already.")
+                  .with("transfer", known.id());
+            });
+    Places.Named to =
+        site(advice.getDeliveryCustomerParty().getParty())
+            .orElseThrow(
+                () ->
+                    Problem.refused(
+                        "unknown-receiver",
+                        "The advice is for "
+                            + name(advice.getDeliveryCustomerParty().getParty())
+                            + ", which is no site of this house."));
+    List<Told> told = new ArrayList<>();
+    for (DespatchLineType line : advice.getDespatchLine()) {
+      told.add(told(line));
+    }
+    PartyType sender = advice.getDespatchSupplierParty().getParty();
+    Optional<Places.Named> from = site(sender).filter(one -> one.id() != to.id());
+    return from.isPresent()
+        ? fromOurs(command, number, from.get(), to, told)
+        : fromOutside(command, number, name(sender), to, told);
+  }
+
+  private static DespatchAdviceType parse(byte[] xml) {
+    ErrorList errors = new ErrorList();
+    DespatchAdviceType advice = UBL21Marshaller.despatchAdvice().setCollectErrors(errors).read(xml);
+    if (advice == null) {
+      String first =
+          errors.stream()
+              .filter(error -> error.isError())
+              .map(error -> error.getErrorText(Locale.ENGLISH))
+              .filter(text -> text != null)
+              .findFirst()
+              .orElse("It is no XML document.");
+      throw Problem.invalid(
+          "file", "This is no despatch advice of UBL 2.1. " + first.replaceAll("\\s+", " "));
+    }
+    return advice;
+  }
+
+  /** The number of the order that it belongs to, else its own. */
+  private static String number(DespatchAdviceType advice) {
+    String own =
+        advice.getOrderReference().isEmpty()
+            ? advice.getIDValue()
+            : advice.getOrderReference().get(0).getIDValue();
+    String number = String.valueOf(own).strip().toUpperCase(Locale.ROOT);
+    if (!number.matches("[A-Z0-9][A-Z0-9.-]{0,22}")) {
+      throw Problem.invalid(
+          "file",
+          "The number "
+              + number
+              + " can't be used. Expected 1 to 23 letters, digits, hyphens or dots.");
+    }
+    return number;
+  }
+
+  private Optional<Places.Named> site(PartyType party) {
+    if (party == null) {
+      return Optional.empty();
+    }
+    List<Places.Named> sites = places.allNamed();
+    for (PartyIdentificationType id : party.getPartyIdentification()) {
+      String value = id.getIDValue();
+      boolean gln = Advices.GLN.equals(id.getID().getSchemeID());
+      Optional<Places.Named> found =
+          sites.stream().filter(site -> (gln ? site.gln() : site.code()).equals(value)).findFirst();
+      if (found.isPresent()) {
+        return found;
+      }
+    }
+    return Optional.empty();
+  }
+
+  private static String name(PartyType party) {
+    return party == null || party.getPartyName().isEmpty()
+        ? "an unnamed party"
+        : party.getPartyName().get(0).getNameValue();
+  }
+
+  private Told told(DespatchLineType line) {
+    String where = "Line " + line.getIDValue() + ": ";
+    Catalog.Measured item = item(line.getItem(), where);
+    BigDecimal amount = line.getDeliveredQuantityValue();
+    if (amount == null) {
+      throw Problem.invalid("file", where + "no delivered quantity is given.");
+    }
+    String unit = line.getDeliveredQuantity().getUnitCode();
+    if (unit != null && !unit.equals(item.unit().code())) {
+      throw Problem.invalid(
+          "file",
+          where
+              + item.code()
+              + " is counted in "
+              + item.unit().code()
+              + ", the advice says "
+              + unit
+              + ".");
+    }
+    Quantity quantity;
+    try {
+      quantity = item.measure().check(new Quantity(amount));
+    } catch (IllegalArgumentException fault) {
+      throw Problem.invalid("file", where + fault.getMessage());
+    }
+    ItemInstanceType instance =
+        line.getItem().getItemInstance().isEmpty() ? null : line.getItem().getItemInstance().get(0);
+    boolean lot = instance != null && instance.getLotIdentification() != null;
+    String serial = instance == null ? null : instance.getSerialIDValue();
+    String lotCode = lot ? instance.getLotIdentification().getLotNumberIDValue() : null;
+    checkMarks(item, lotCode, serial, where);
+    return new Told(
+        item,
+        quantity,
+        lotCode,
+        lot && instance.getLotIdentification().getExpiryDate() != null
+            ? instance.getLotIdentification().getExpiryDateValueLocal()
+            : null,
+        serial,
+        load(line));
+  }
+
+  private static void checkMarks(Catalog.Measured item, String lot, String serial, String where) {
+    if (item.tracking().needsLot() && lot == null) {
+      throw Problem.invalid("file", where + item.code() + " is kept by lot, and none is named.");
+    }
+    if (item.tracking().needsSerial() && serial == null) {
+      throw Problem.invalid(
+          "file", where + item.code() + " has serial numbers, and none is named.");
+    }
+  }
+
+  private static String load(DespatchLineType line) {
+    return line.getShipment().stream()
+        .flatMap(shipment -> shipment.getTransportHandlingUnit().stream())
+        .map(unit -> unit.getIDValue())
+        .filter(code -> code != null && Sscc.isSscc(code))
+        .findFirst()
+        .orElse(null);
+  }
+
+  private Catalog.Measured item(ItemType item, String where) {
+    String code =
+        item.getSellersItemIdentification() == null
+            ? null
+            : item.getSellersItemIdentification().getIDValue();
+    Optional<Catalog.Measured> found = code == null ? Optional.empty() : catalog.withCode(code);
+    String gtin =
+        item.getStandardItemIdentification() == null
+            ? null
+            : item.getStandardItemIdentification().getIDValue();
+    if (found.isEmpty() && gtin != null && gtin.matches("[0-9]{8,14}")) {
+      found =
+          catalog.barcode("0".repeat(14 - gtin.length()) + gtin).stream()
+              .filter(hit -> hit.packId() == 0)
+              .findFirst()
+              .map(hit -> catalog.measured(Set.of(hit.itemId())).get(0));
+    }
+    return found.orElseThrow(
+        () ->
+            Problem.invalid(
+                "file",
+                where
+                    + "nobody here knows the item "
+                    + (code == null ? gtin : code)
+                    + ". Add it under Items first."));
+  }
+
+  /** The goods leave the stock of one of our sites, just those lots and pieces. */
+  private long fromOurs(
+      Command command, String number, Places.Named from, Places.Named to, List<Told> told) {
+    List<Between.LineEntry> lines =
+        told.stream()
+            .map(
+                one ->
+                    new Between.LineEntry(
+                        one.item().code(), one.quantity(), "", one.lot(), one.serial()))
+            .toList();
+    long id =
+        planning.add(
+            new Between.Entry(null, number, from.id(), to.id(), null, false, "", lines),
+            command.actor());
+    planning.release(id, command.actor());
+    sending.pickAll(command, id);
+    Head head = progress.lock(id);
+    table.lines(id).stream()
+        .filter(row -> !sending.isPicked(head, row))
+        .findFirst()
+        .ifPresent(
+            row -> {
+              throw Problem.refused(
+                  "not-enough",
+                  from.name() + " has not so much of " + row.name() + " as the advice says.");
+            });
+    sending.send(command, id, Between.Rest.STAYS);
+    return id;
+  }
+
+  /** The goods enter the books on the road. */
+  private long fromOutside(
+      Command command, String number, String sender, Places.Named to, List<Told> told) {
+    places.requireSite(to.id(), command.actor());
+    long road = places.road(number);
+    long id =
+        table.insert(number, false, false, 0, sender, to.id(), null, "", road, command.actor());
+    long outside = places.contra(PlaceKind.SUPPLIER);
+    Map<Long, UnitCost> worth =
+        costs.of(told.stream().map(one -> one.item().id()).collect(Collectors.toSet()));
+    List<Line> lines = new ArrayList<>();
+    List<PositionKey> keys = new ArrayList<>();
+    for (Told one : told) {
+      long lot =
+          one.lot() == null
+              ? 0
+              : catalog.obtainLot(one.item().id(), one.lot(), one.expiry(), null).id();
+      long serial =
+          one.serial() == null
+              ? 0
+              : catalog.obtainSerial(one.item().id(), one.serial(), lot, null).id();
+      long load = one.load() == null ? 0 : loads.obtain(new Sscc(one.load()));
+      Goods goods = new Goods(one.item().id(), lot, serial);
+      Spot there = new Spot(road, load, Condition.GOOD);
+      lines.add(new Line(goods, new Spot(outside, 0, Condition.GOOD), there, one.quantity()));
+      keys.add(PositionKey.of(goods, there));
+    }
+    long posting =
+        stock
+            .post(command, new NewPosting(PostingKind.SHIPMENT, null, number, null, sender, lines))
+            .posting();
+    table.addShipment(id, 1, command.actor(), posting);
+    for (int i = 0; i < told.size(); i++) {
+      Quantity quantity = told.get(i).quantity();
+      int line = i + 1;
+      table.addLine(id, line, keys.get(i).goods(), "", quantity, quantity);
+      table.add(id, line, Figure.SENT, quantity);
+      long goods =
+          table.addGoods(
+              id, line, 1, keys.get(i), quantity, worth.get(keys.get(i).item()).amount());
+      table.addMove(posting, goods, Figure.SENT, quantity);
+    }
+    table.touched(id, true);
+    table.event(id, command.actor(), "ADVISED", told.size() + " lines");
+    progress.refresh(table.find(id).orElseThrow());
+    return id;
+  }
+}

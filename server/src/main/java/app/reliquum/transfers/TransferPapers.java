@@ -1,0 +1,244 @@
+package app.reliquum.transfers;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Problem;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.scan.OwnLabel;
+import app.reliquum.papers.Paper;
+import app.reliquum.papers.Paper.Column;
+import app.reliquum.papers.Paper.Kind;
+import app.reliquum.papers.Press;
+import app.reliquum.places.Places;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What is printed of a transfer: to pick by, to send along, to sign for what has come. */
+@Service
+class TransferPapers {
+
+  private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.UK);
+  private static final DateTimeFormatter MOMENT =
+      DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.UK);
+
+  private final Transfers transfers;
+  private final Places places;
+  private final Press press;
+
+  TransferPapers(Transfers transfers, Places places, Press press) {
+    this.transfers = transfers;
+    this.places = places;
+    this.press = press;
+  }
+
+  /** Which document is wanted. */
+  enum Which {
+    PICK,
+    DISPATCH,
+    RECEIPT
+  }
+
+  @Transactional(readOnly = true)
+  public byte[] print(long id, Which kind, Integer shipment, Actor actor) {
+    Between.Card card = transfers.card(id, actor);
+    return press.pdf(
+        switch (kind) {
+          case PICK -> pickSheet(card);
+          case DISPATCH -> dispatchNote(card, shipment);
+          case RECEIPT -> receiptNote(card);
+        });
+  }
+
+  private Paper begin(String title, Between.Card card) {
+    Map<String, List<String>> parties = new LinkedHashMap<>();
+    parties.put("From", address(card.fromId(), card.from()));
+    parties.put("To", address(card.toId(), card.to()));
+    return Paper.of(
+            title, card.number(), new OwnLabel(OwnLabel.Kind.DOCUMENT, card.number()).text())
+        .boxes(parties);
+  }
+
+  private List<String> address(long site, String name) {
+    if (site == 0) {
+      return List.of(name);
+    }
+    Places.Named named = places.named(site);
+    List<String> lines = new ArrayList<>(List.of(named.name()));
+    if (!named.street().isEmpty()) {
+      lines.add(named.street());
+    }
+    if (!named.town().isEmpty()) {
+      lines.add(named.town());
+    }
+    if (!named.gln().isEmpty()) {
+      lines.add("GLN " + named.gln());
+    }
+    return lines;
+  }
+
+  private ZoneId zone(Between.Card card) {
+    return ZoneId.of(places.named(card.fromId() == 0 ? card.toId() : card.fromId()).timeZone());
+  }
+
+  private static String day(LocalDate day) {
+    return day == null ? "–" : day.format(DAY);
+  }
+
+  private String moment(Between.Card card, Instant moment) {
+    return moment == null ? "–" : moment.atZone(zone(card)).format(MOMENT);
+  }
+
+  /** In walking order, what is reserved and not picked; what is short under it. */
+  private Paper pickSheet(Between.Card card) {
+    Map<String, String> facts = new LinkedHashMap<>();
+    facts.put("Wanted", day(card.wanted()));
+    facts.put("Released", moment(card, card.released()));
+    facts.put("Lines", Integer.toString(card.lines().size()));
+    Paper paper = begin("Pick sheet", card).facts(facts).words(card.note());
+    List<List<String>> rows = new ArrayList<>();
+    for (Between.Kept one : card.kept()) {
+      if (!one.picked()) {
+        rows.add(
+            List.of(
+                one.place(),
+                one.name(),
+                marks(one.lot(), one.expiry(), one.serial(), one.load(), one.condition()),
+                one.quantity() + " " + one.symbol(),
+                "",
+                new OwnLabel(OwnLabel.Kind.ITEM, one.item()).text()));
+      }
+    }
+    paper.table(
+        List.of(
+            new Column("Bin", Kind.CODE),
+            new Column("Item", Kind.TEXT),
+            new Column("Lot, serial number", Kind.TEXT),
+            new Column("Take", Kind.NUMBER),
+            new Column("Taken", Kind.BOX),
+            new Column("", Kind.BARS)),
+        rows);
+    String missing =
+        card.lines().stream()
+            .filter(line -> line.shortBy().isPositive())
+            .map(line -> line.shortBy() + " " + line.symbol() + " " + line.name())
+            .collect(Collectors.joining(", "));
+    return paper
+        .words(rows.isEmpty() ? "Nothing is left to be picked." : "")
+        .words(missing.isEmpty() ? "" : "Not in stock: " + missing + ".")
+        .signatures("Picked by, date", "Checked by, date");
+  }
+
+  private Paper dispatchNote(Between.Card card, Integer shipment) {
+    if (card.shipments().isEmpty()) {
+      throw Problem.refused("nothing-sent", "Nothing of " + card.number() + " has been sent yet.");
+    }
+    Between.Shipment last = card.shipments().get(card.shipments().size() - 1);
+    int wanted = shipment == null ? last.shipment() : shipment;
+    Between.Shipment of =
+        card.shipments().stream()
+            .filter(one -> one.shipment() == wanted)
+            .findFirst()
+            .orElseThrow(() -> Problem.missing("shipment of " + card.number(), wanted));
+    Map<String, String> facts = new LinkedHashMap<>();
+    facts.put("Shipment", of.shipment() + " of " + card.shipments().size());
+    facts.put("Sent", moment(card, of.sent()));
+    facts.put("Sent by", of.person());
+    facts.put("Wanted", day(card.wanted()));
+    List<List<String>> rows = new ArrayList<>();
+    for (Between.Goods one : card.goods()) {
+      if (one.shipment() == wanted) {
+        rows.add(sentRow(one, one.sent(), ""));
+      }
+    }
+    Paper paper =
+        begin("Dispatch note", card)
+            .facts(facts)
+            .words(card.note())
+            .table(sentColumns("Sent", "Arrived", Kind.BOX), rows);
+    String follows =
+        card.lines().stream()
+            .filter(line -> line.toSend().isPositive())
+            .map(line -> line.toSend() + " " + line.symbol() + " " + line.name())
+            .collect(Collectors.joining(", "));
+    return paper
+        .words(follows.isEmpty() ? "" : "Still to follow: " + follows + ".")
+        .signatures("Sender: name, signature, date", "Receiver: name, signature, date");
+  }
+
+  private Paper receiptNote(Between.Card card) {
+    Map<String, String> facts = new LinkedHashMap<>();
+    facts.put("Shipments", Integer.toString(card.shipments().size()));
+    facts.put(
+        "Last sent",
+        moment(
+            card,
+            card.shipments().isEmpty()
+                ? null
+                : card.shipments().get(card.shipments().size() - 1).sent()));
+    facts.put("Printed for", card.to());
+    List<List<String>> rows = new ArrayList<>();
+    List<String> missing = new ArrayList<>();
+    for (Between.Goods one : card.goods()) {
+      rows.add(sentRow(one, one.sent(), one.arrived() + " " + one.symbol()));
+      if (one.onTheRoad().isPositive()) {
+        missing.add(one.onTheRoad() + " " + one.symbol() + " " + one.name() + " on the road");
+      }
+      if (one.lost().isPositive()) {
+        missing.add(one.lost() + " " + one.symbol() + " " + one.name() + " given up");
+      }
+    }
+    return begin("Receipt note", card)
+        .facts(facts)
+        .table(sentColumns("Sent", "Arrived", Kind.NUMBER), rows)
+        .words(missing.isEmpty() ? "" : "Missing: " + String.join(", ", missing) + ".")
+        .signatures("Receiver: name, signature, date");
+  }
+
+  private static List<Column> sentColumns(String sent, String arrived, Kind last) {
+    return List.of(
+        new Column("Item", Kind.CODE),
+        new Column("", Kind.TEXT),
+        new Column("Lot, serial number", Kind.TEXT),
+        new Column(sent, Kind.NUMBER),
+        new Column(arrived, last),
+        new Column("", Kind.BARS));
+  }
+
+  private static List<String> sentRow(Between.Goods one, Quantity sent, String arrived) {
+    return List.of(
+        one.item(),
+        one.name(),
+        marks(one.lot(), one.expiry(), one.serial(), one.load(), one.condition()),
+        sent + " " + one.symbol(),
+        arrived,
+        new OwnLabel(OwnLabel.Kind.ITEM, one.item()).text());
+  }
+
+  private static String marks(
+      String lot, LocalDate expiry, String serial, String load, Condition condition) {
+    List<String> marks = new ArrayList<>();
+    if (lot != null) {
+      marks.add(lot + (expiry == null ? "" : ", good until " + day(expiry)));
+    }
+    if (serial != null) {
+      marks.add(serial);
+    }
+    if (load != null) {
+      marks.add("unit load " + load);
+    }
+    if (condition != Condition.GOOD) {
+      marks.add(condition == Condition.REJECTED ? "rejected" : "on hold");
+    }
+    return String.join(" · ", marks);
+  }
+}
