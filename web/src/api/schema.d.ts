@@ -148,6 +148,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/export/transfer-journal': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['journal'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/floor/move': {
     parameters: {
       query?: never;
@@ -324,6 +340,54 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/floor/transfer': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['choose_1'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/transfer/begin': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['begin'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/transfer/sending': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['send'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/floor/trolleys': {
     parameters: {
       query?: never;
@@ -335,6 +399,38 @@ export interface paths {
     put?: never;
     post?: never;
     delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/house': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['house'];
+    put: operations['change'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/house/logo': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['logo'];
+    put: operations['logo_1'];
+    post?: never;
+    delete: operations['removeLogo'];
     options?: never;
     head?: never;
     patch?: never;
@@ -381,7 +477,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['begin'];
+    post: operations['begin_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -396,7 +492,7 @@ export interface paths {
       cookie?: never;
     };
     get: operations['order'];
-    put: operations['change'];
+    put: operations['change_1'];
     post?: never;
     delete?: never;
     options?: never;
@@ -429,7 +525,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['send'];
+    post: operations['send_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -460,9 +556,41 @@ export interface paths {
       cookie?: never;
     };
     get: operations['item'];
-    put: operations['change_1'];
+    put: operations['change_2'];
     post?: never;
     delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/items/{item}/cost': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['cost'];
+    put: operations['set'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/items/{item}/picture': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['picture'];
+    put: operations['set_1'];
+    post?: never;
+    delete: operations['remove'];
     options?: never;
     head?: never;
     patch?: never;
@@ -668,7 +796,7 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    put: operations['change_2'];
+    put: operations['change_3'];
     post?: never;
     delete?: never;
     options?: never;
@@ -683,7 +811,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['picture'];
+    get: operations['picture_1'];
     put?: never;
     post?: never;
     delete?: never;
@@ -764,9 +892,9 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    put: operations['change_3'];
+    put: operations['change_4'];
     post?: never;
-    delete: operations['remove'];
+    delete: operations['remove_1'];
     options?: never;
     head?: never;
     patch?: never;
@@ -980,6 +1108,310 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/transfers': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['transfers'];
+    put?: never;
+    post: operations['add_4'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/advice': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['advice'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/advices': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['read_1'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/counts': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['counts'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/journal': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['journal_1'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/routes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['routes'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/sites': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['sites_1'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/unplanned': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['begin_2'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['transfer'];
+    put: operations['change_5'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/{id}/advices/{shipment}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['advice_1'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/{id}/arrivals': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['arrive'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/{id}/closing': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['close_1'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/{id}/endings': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['end'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/{id}/holding-back': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['holdBack'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/{id}/papers/{kind}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['print_1'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/{id}/picked/{reservation}/return': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['putBack'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/{id}/picking': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['pickAll'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/{id}/release': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['release'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/transfers/{id}/sending': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['send_2'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/unit-loads': {
     parameters: {
       query?: never;
@@ -1050,11 +1482,21 @@ export interface components {
   schemas: {
     ActEntry: {
       /** @enum {string} */
-      action: 'MOVE' | 'RECEIVE' | 'PUTAWAY' | 'CONFIRM' | 'UNDO' | 'SAME' | 'TURN' | 'CLEAR';
+      action:
+        | 'MOVE'
+        | 'RECEIVE'
+        | 'PUTAWAY'
+        | 'SEND'
+        | 'ARRIVE'
+        | 'CONFIRM'
+        | 'UNDO'
+        | 'SAME'
+        | 'TURN'
+        | 'CLEAR';
       /** Format: int64 */
       site: number;
       /** @enum {string} */
-      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE';
+      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE';
     };
     AreaCard: {
       code: string;
@@ -1076,6 +1518,10 @@ export interface components {
       /** Format: int32 */
       version?: number;
     };
+    ArrivalEntry: {
+      lines?: components['schemas']['TransferArrivingEntry'][];
+      note?: string;
+    };
     ArrivingEntry: {
       /** Format: int64 */
       order?: number;
@@ -1090,8 +1536,14 @@ export interface components {
       /** Format: int64 */
       itemId: number | null;
       /** @enum {string} */
-      kind: 'ITEM' | 'BIN' | 'LOT' | 'SERIAL' | 'ORDER' | 'POSTING' | 'PERSON';
+      kind: 'ITEM' | 'BIN' | 'LOT' | 'SERIAL' | 'ORDER' | 'TRANSFER' | 'POSTING' | 'PERSON';
       title: string;
+    };
+    BeginEntry: {
+      /** Format: int64 */
+      site: number;
+      /** Format: int64 */
+      to: number;
     };
     BinCard: {
       active: boolean;
@@ -1230,12 +1682,38 @@ export interface components {
     CheckedCard: {
       postings: number[];
     };
+    ChosenTransferEntry: {
+      /** Format: int64 */
+      site: number;
+      /** Format: int64 */
+      transfer?: number;
+      /** @enum {string} */
+      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE';
+    };
     ClosingEntry: {
       reason?: string;
+    };
+    Destination: {
+      code: string;
+      /** Format: int64 */
+      id: number;
+      name: string;
     };
     Done: {
       /** Format: int64 */
       letter: number;
+    };
+    EndingEntry: {
+      /** @enum {string} */
+      ending: 'LOST' | 'SPOILT' | 'BACK';
+      /** Format: int64 */
+      goods?: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity?: string;
+      reason: string;
     };
     EntryLine: {
       /** @enum {string} */
@@ -1251,6 +1729,14 @@ export interface components {
        */
       quantity: string;
       serial?: string;
+    };
+    FinishEntry: {
+      /** @enum {string} */
+      rest: 'FOLLOWS' | 'STAYS';
+      /** Format: int64 */
+      site: number;
+      /** Format: int64 */
+      transfer: number;
     };
     FloorCandidate: {
       address: string;
@@ -1298,6 +1784,8 @@ export interface components {
             | 'OVERFLOW'
             | 'AS_MUCH_AS_FITS'
             | 'STILL_EXPECTED'
+            | 'STILL_ASKED'
+            | 'RESERVED'
             | 'DOCK'
             | 'SHELF_LIFE'
             | 'ALL_OF_IT'
@@ -1321,7 +1809,19 @@ export interface components {
     };
     FloorFound: {
       action:
-        ('MOVE' | 'RECEIVE' | 'PUTAWAY' | 'CONFIRM' | 'UNDO' | 'SAME' | 'TURN' | 'CLEAR') | null;
+        | (
+            | 'MOVE'
+            | 'RECEIVE'
+            | 'PUTAWAY'
+            | 'SEND'
+            | 'ARRIVE'
+            | 'CONFIRM'
+            | 'UNDO'
+            | 'SAME'
+            | 'TURN'
+            | 'CLEAR'
+          )
+        | null;
       hits: components['schemas']['FloorHit'][];
       refusal: components['schemas']['FloorRefusal'] | null;
     };
@@ -1332,10 +1832,12 @@ export interface components {
       /** Format: int64 */
       itemId: number | null;
       /** @enum {string} */
-      kind: 'ITEM' | 'BIN' | 'LOT' | 'SERIAL' | 'LOAD' | 'ORDER';
+      kind: 'ITEM' | 'BIN' | 'LOT' | 'SERIAL' | 'LOAD' | 'ORDER' | 'TRANSFER';
       title: string;
     };
     FloorItem: {
+      /** @description an exact decimal */
+      available: string | null;
       code: string | null;
       /** Format: int32 */
       decimals: number | null;
@@ -1343,6 +1845,8 @@ export interface components {
       id: number | null;
       name: string | null;
       packs: components['schemas']['FloorPackSize'][];
+      /** Format: int64 */
+      picture: number | null;
       /** @enum {string} */
       state: 'EMPTY' | 'SAID' | 'ONLY' | 'SUGGESTED';
       symbol: string | null;
@@ -1354,7 +1858,7 @@ export interface components {
       /** Format: int64 */
       id: number;
       /** @enum {string} */
-      part: 'NONE' | 'WHOLE' | 'OFF' | 'ONTO';
+      part: 'NONE' | 'WHOLE' | 'OFF' | 'ONTO' | 'SEVERAL' | 'EVERYTHING';
       trolley: boolean;
     };
     FloorLot: {
@@ -1374,6 +1878,8 @@ export interface components {
             | 'OVERFLOW'
             | 'AS_MUCH_AS_FITS'
             | 'STILL_EXPECTED'
+            | 'STILL_ASKED'
+            | 'RESERVED'
             | 'DOCK'
             | 'SHELF_LIFE'
             | 'ALL_OF_IT'
@@ -1401,6 +1907,7 @@ export interface components {
       load: components['schemas']['FloorLoad'] | null;
       lot: components['schemas']['FloorLot'] | null;
       needsSerials: boolean;
+      oneEnd: boolean;
       /** @enum {string} */
       outcome: 'STANDS' | 'FILLED' | 'CHOOSE' | 'REFUSED' | 'DONE';
       quantity: components['schemas']['FloorQuantity'];
@@ -1410,8 +1917,11 @@ export interface components {
       /** Format: int64 */
       site: number;
       to: components['schemas']['FloorPlace'];
+      transfer: components['schemas']['FloorTransfer'] | null;
+      /** Format: int64 */
+      unordered: number | null;
       /** @enum {string} */
-      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE';
+      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE';
       wanted: ('ITEM' | 'LOT' | 'SERIAL' | 'QUANTITY' | 'FROM' | 'TO')[];
       warning: string | null;
       whole: boolean;
@@ -1485,6 +1995,8 @@ export interface components {
             | 'OVERFLOW'
             | 'AS_MUCH_AS_FITS'
             | 'STILL_EXPECTED'
+            | 'STILL_ASKED'
+            | 'RESERVED'
             | 'DOCK'
             | 'SHELF_LIFE'
             | 'ALL_OF_IT'
@@ -1508,6 +2020,8 @@ export interface components {
             | 'OVERFLOW'
             | 'AS_MUCH_AS_FITS'
             | 'STILL_EXPECTED'
+            | 'STILL_ASKED'
+            | 'RESERVED'
             | 'DOCK'
             | 'SHELF_LIFE'
             | 'ALL_OF_IT'
@@ -1609,7 +2123,9 @@ export interface components {
         | 'PRODUCED'
         | 'KNOWINGLY'
         | 'OVER'
-        | 'TOGETHER';
+        | 'TOGETHER'
+        | 'CONTENTS'
+        | 'TAKEN';
       last?: string;
       /** Format: int64 */
       load?: number;
@@ -1655,6 +2171,8 @@ export interface components {
         | 'OVERFLOW'
         | 'AS_MUCH_AS_FITS'
         | 'STILL_EXPECTED'
+        | 'STILL_ASKED'
+        | 'RESERVED'
         | 'DOCK'
         | 'SHELF_LIFE'
         | 'ALL_OF_IT'
@@ -1666,6 +2184,23 @@ export interface components {
       state: 'EMPTY' | 'SAID' | 'ONLY' | 'SUGGESTED';
       value: string | null;
     };
+    FloorTransfer: {
+      from: string;
+      /** Format: int64 */
+      fromId: number;
+      goods: components['schemas']['TransferGoods'][];
+      /** Format: int64 */
+      id: number;
+      kept: components['schemas']['TransferKept'][];
+      lines: components['schemas']['TransferLine'][];
+      number: string;
+      planned: boolean;
+      /** @enum {string} */
+      state: 'PLANNED' | 'RELEASED' | 'ON_THE_ROAD' | 'ARRIVED_IN_PART' | 'CLOSED';
+      to: string;
+      /** Format: int64 */
+      toId: number;
+    };
     Home: {
       address: string | null;
       /** Format: int64 */
@@ -1673,6 +2208,21 @@ export interface components {
       shelfNote: string;
       /** Format: int64 */
       site: number;
+    };
+    HouseCard: {
+      logo: boolean;
+      name: string;
+      street: string;
+      town: string;
+      /** Format: int32 */
+      version: number;
+    };
+    HouseEntry: {
+      name: string;
+      street: string;
+      town: string;
+      /** Format: int32 */
+      version: number;
     };
     ImportFault: {
       /** Format: int32 */
@@ -1849,6 +2399,8 @@ export interface components {
       lotRule: string;
       name: string;
       packs: components['schemas']['PackCard'][];
+      /** Format: int64 */
+      picture: number | null;
       /** Format: int32 */
       shelfLifeDays: number | null;
       storageClass: string;
@@ -1868,6 +2420,9 @@ export interface components {
         | 'SET';
       /** Format: int32 */
       version: number;
+    };
+    ItemCost: {
+      cost: number;
     };
     ItemEntry: {
       active?: boolean;
@@ -1924,6 +2479,25 @@ export interface components {
         | 'PAIR'
         | 'SET';
     };
+    JournalLine: {
+      account: string;
+      /** Format: date-time */
+      at: string;
+      credit: number;
+      debit: number;
+      document: string;
+      item: string;
+      name: string;
+      /** Format: int64 */
+      posting: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      step: string;
+      symbol: string;
+    };
     LabelEntry: {
       /** Format: int64 */
       area?: number;
@@ -1958,7 +2532,19 @@ export interface components {
       /** Format: int64 */
       itemId: number;
       /** @enum {string} */
-      kind: 'MOVE' | 'OPENING' | 'RECEIPT' | 'RETURN' | 'ISSUE' | 'CONDITION' | 'REVERSAL';
+      kind:
+        | 'MOVE'
+        | 'OPENING'
+        | 'RECEIPT'
+        | 'RETURN'
+        | 'ISSUE'
+        | 'PICK'
+        | 'SHIPMENT'
+        | 'ARRIVAL'
+        | 'TRANSFER'
+        | 'WRITE_OFF'
+        | 'CONDITION'
+        | 'REVERSAL';
       /** Format: int32 */
       line: number;
       lot: string | null;
@@ -2056,6 +2642,8 @@ export interface components {
       placeId: number | null;
       /** Format: int32 */
       positions: number | null;
+      /** @description an exact decimal */
+      reserved: string | null;
       serial: string | null;
       /** Format: int64 */
       serialId: number | null;
@@ -2109,6 +2697,13 @@ export interface components {
       /** Format: int32 */
       offset: number;
       rows: components['schemas']['OnHandRow'][];
+      /** Format: int64 */
+      total: number;
+    };
+    PageTransferRow: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['TransferRow'][];
       /** Format: int64 */
       total: number;
     };
@@ -2251,6 +2846,14 @@ export interface components {
       /** Format: int32 */
       version?: number;
     };
+    QuantityOf: {
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      symbol: string;
+    };
     Rack: {
       /** Format: int32 */
       count: number;
@@ -2277,19 +2880,24 @@ export interface components {
       /** Format: int64 */
       site: number;
       /** @enum {string} */
-      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE';
+      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE';
     };
     ScanEntry: {
       /** Format: int64 */
       site: number;
       text: string;
       /** @enum {string} */
-      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE';
+      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE';
+    };
+    SendingEntry: {
+      /** @enum {string} */
+      rest: 'FOLLOWS' | 'STAYS';
     };
     SiteCard: {
       areas: components['schemas']['AreaCard'][];
       binned: boolean;
       code: string;
+      gln: string;
       /** Format: int64 */
       id: number;
       /** @enum {string} */
@@ -2303,10 +2911,12 @@ export interface components {
       town: string;
       /** Format: int32 */
       version: number;
+      virtual: boolean;
     };
     SiteEntry: {
       binned?: boolean;
       code: string;
+      gln?: string;
       /** @enum {string} */
       inboundFlow?: 'STRAIGHT_IN' | 'DOCK_FIRST' | 'DOCK_CHECK';
       name: string;
@@ -2318,6 +2928,7 @@ export interface components {
       town: string;
       /** Format: int32 */
       version?: number;
+      virtual?: boolean;
     };
     SseEmitter: {
       /** Format: int64 */
@@ -2349,6 +2960,333 @@ export interface components {
       town: string;
       /** Format: int32 */
       version?: number;
+    };
+    TransferAdvice: {
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      available: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      coming: string;
+      /** Format: int32 */
+      days: number | null;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      held: string;
+      item: string;
+      name: string;
+      plenty: boolean;
+      symbol: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      used: string;
+    };
+    TransferArrivingEntry: {
+      /** Format: int64 */
+      goods: number;
+      /** Format: int64 */
+      place: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+    };
+    TransferCard: {
+      /** Format: date-time */
+      closed: string | null;
+      /** Format: date-time */
+      created: string;
+      createdBy: string;
+      direct: boolean;
+      events: components['schemas']['TransferEvent'][];
+      from: string;
+      /** Format: int64 */
+      fromId: number;
+      goods: components['schemas']['TransferGoods'][];
+      /** Format: int64 */
+      id: number;
+      kept: components['schemas']['TransferKept'][];
+      /** Format: int32 */
+      late: number;
+      lines: components['schemas']['TransferLine'][];
+      note: string;
+      number: string;
+      planned: boolean;
+      /** Format: date-time */
+      released: string | null;
+      shipments: components['schemas']['TransferShipment'][];
+      /** @enum {string} */
+      state: 'PLANNED' | 'RELEASED' | 'ON_THE_ROAD' | 'ARRIVED_IN_PART' | 'CLOSED';
+      to: string;
+      /** Format: int64 */
+      toId: number;
+      value: number;
+      /** Format: int32 */
+      version: number;
+      /** Format: date */
+      wanted: string | null;
+    };
+    TransferClosing: {
+      reason: string;
+    };
+    TransferCounts: {
+      /** Format: int32 */
+      late: number;
+      /** Format: int32 */
+      missing: number;
+      /** Format: int32 */
+      open: number;
+      /** Format: int32 */
+      road: number;
+      /** Format: int32 */
+      shortOnes: number;
+    };
+    TransferEntry: {
+      direct?: boolean;
+      /** Format: int64 */
+      from: number;
+      lines: components['schemas']['TransferLineEntry'][];
+      note?: string;
+      number?: string;
+      /** Format: int64 */
+      to: number;
+      /** Format: int32 */
+      version?: number;
+      /** Format: date */
+      wanted?: string;
+    };
+    TransferEvent: {
+      after: string | null;
+      /** Format: date-time */
+      at: string;
+      before: string | null;
+      detail: string;
+      person: string;
+      what: string;
+    };
+    TransferGoods: {
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      arrived: string;
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /** Format: date */
+      expiry: string | null;
+      /** Format: int64 */
+      id: number;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: int32 */
+      line: number;
+      load: string | null;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      lost: string;
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number;
+      name: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      sent: string;
+      serial: string | null;
+      /** Format: int64 */
+      serialId: number;
+      /** Format: int32 */
+      shipment: number;
+      symbol: string;
+      unitCost: number;
+    };
+    TransferKept: {
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /** Format: date */
+      expiry: string | null;
+      /** Format: int64 */
+      id: number;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: int32 */
+      line: number;
+      load: string | null;
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number;
+      name: string;
+      picked: boolean;
+      place: string;
+      /** Format: int64 */
+      placeId: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      serial: string | null;
+      /** Format: int64 */
+      serialId: number;
+      symbol: string;
+      /** Format: int32 */
+      walk: number;
+    };
+    TransferLine: {
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      arrived: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      asked: string;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: int32 */
+      line: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      lost: string;
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      missing: string;
+      name: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      onTheRoad: string;
+      pack: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      packs: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      picked: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      reserved: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      sent: string;
+      serial: string | null;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      shortBy: string;
+      symbol: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      toSend: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      withdrawn: string;
+    };
+    TransferLineEntry: {
+      item: string;
+      lot?: string;
+      pack?: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      packs: string;
+      serial?: string;
+    };
+    TransferRoute: {
+      amounts: components['schemas']['QuantityOf'][];
+      from: string;
+      /** Format: int64 */
+      fromId: number;
+      /** Format: int32 */
+      items: number;
+      /** Format: int32 */
+      late: number;
+      to: string;
+      /** Format: int64 */
+      toId: number;
+      /** Format: int32 */
+      transfers: number;
+      value: number;
+    };
+    TransferRow: {
+      /** Format: date-time */
+      created: string;
+      from: string;
+      /** Format: int64 */
+      fromId: number;
+      /** Format: int64 */
+      id: number;
+      /** Format: date-time */
+      lastArrival: string | null;
+      /** Format: date-time */
+      lastSent: string | null;
+      /** Format: int32 */
+      late: number;
+      /** Format: int32 */
+      lines: number;
+      missing: boolean;
+      number: string;
+      planned: boolean;
+      /** Format: int32 */
+      roadLines: number;
+      /** Format: int32 */
+      shortLines: number;
+      /** @enum {string} */
+      state: 'PLANNED' | 'RELEASED' | 'ON_THE_ROAD' | 'ARRIVED_IN_PART' | 'CLOSED';
+      to: string;
+      /** Format: int64 */
+      toId: number;
+      value: number;
+      /** Format: date */
+      wanted: string | null;
+    };
+    TransferShipment: {
+      person: string;
+      /** Format: int64 */
+      posting: number;
+      /** Format: date-time */
+      sent: string;
+      /** Format: int32 */
+      shipment: number;
     };
     TrialEntry: {
       /**
@@ -2419,6 +3357,12 @@ export interface components {
       /** Format: int64 */
       place: number | null;
       trolley: boolean;
+    };
+    UnplannedEntry: {
+      /** Format: int64 */
+      from: number;
+      /** Format: int64 */
+      to: number;
     };
     WaitingRow: {
       /** @enum {string} */
@@ -2692,7 +3636,19 @@ export interface operations {
         format: 'CSV' | 'XLSX';
         columns: string[];
         posting?: number;
-        kind?: 'MOVE' | 'OPENING' | 'RECEIPT' | 'RETURN' | 'ISSUE' | 'CONDITION' | 'REVERSAL';
+        kind?:
+          | 'MOVE'
+          | 'OPENING'
+          | 'RECEIPT'
+          | 'RETURN'
+          | 'ISSUE'
+          | 'PICK'
+          | 'SHIPMENT'
+          | 'ARRIVAL'
+          | 'TRANSFER'
+          | 'WRITE_OFF'
+          | 'CONDITION'
+          | 'REVERSAL';
         item?: number;
         place?: number;
         site?: number;
@@ -2756,11 +3712,36 @@ export interface operations {
       };
     };
   };
+  journal: {
+    parameters: {
+      query: {
+        format: 'CSV' | 'XLSX';
+        after?: string;
+        before?: string;
+        document?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StreamingResponseBody'];
+        };
+      };
+    };
+  };
   move: {
     parameters: {
       query: {
         site: number;
-        verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE';
+        verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE';
       };
       header?: never;
       path?: never;
@@ -3030,6 +4011,84 @@ export interface operations {
       };
     };
   };
+  choose_1: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ChosenTransferEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorMove'];
+        };
+      };
+    };
+  };
+  begin: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['BeginEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorMove'];
+        };
+      };
+    };
+  };
+  send: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['FinishEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorMove'];
+        };
+      };
+    };
+  };
   trolleys: {
     parameters: {
       query?: never;
@@ -3046,6 +4105,122 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['UnitLoadCard'][];
+        };
+      };
+    };
+  };
+  house: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['HouseCard'];
+        };
+      };
+    };
+  };
+  change: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['HouseEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['HouseCard'];
+        };
+      };
+    };
+  };
+  logo: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': string;
+        };
+      };
+    };
+  };
+  logo_1: {
+    parameters: {
+      query?: never;
+      header: {
+        'Content-Type': string;
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'image/jpeg': string;
+        'image/png': string;
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['HouseCard'];
+        };
+      };
+    };
+  };
+  removeLogo: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['HouseCard'];
         };
       };
     };
@@ -3132,7 +4307,7 @@ export interface operations {
       };
     };
   };
-  begin: {
+  begin_1: {
     parameters: {
       query?: never;
       header: {
@@ -3180,7 +4355,7 @@ export interface operations {
       };
     };
   };
-  change: {
+  change_1: {
     parameters: {
       query?: never;
       header: {
@@ -3236,7 +4411,7 @@ export interface operations {
       };
     };
   };
-  send: {
+  send_1: {
     parameters: {
       query?: never;
       header: {
@@ -3333,7 +4508,7 @@ export interface operations {
       };
     };
   };
-  change_1: {
+  change_2: {
     parameters: {
       query?: never;
       header: {
@@ -3349,6 +4524,134 @@ export interface operations {
         'application/json': components['schemas']['ItemEntry'];
       };
     };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ItemCard'];
+        };
+      };
+    };
+  };
+  cost: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        item: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ItemCost'];
+        };
+      };
+    };
+  };
+  set: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        item: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ItemCost'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ItemCost'];
+        };
+      };
+    };
+  };
+  picture: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        item: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': string;
+        };
+      };
+    };
+  };
+  set_1: {
+    parameters: {
+      query?: never;
+      header: {
+        'Content-Type': string;
+        'Idempotency-Key': string;
+      };
+      path: {
+        item: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'image/jpeg': string;
+        'image/png': string;
+        'image/svg+xml': string;
+        'image/webp': string;
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ItemCard'];
+        };
+      };
+    };
+  };
+  remove: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        item: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
     responses: {
       /** @description OK */
       200: {
@@ -3457,7 +4760,19 @@ export interface operations {
     parameters: {
       query?: {
         posting?: number;
-        kind?: 'MOVE' | 'OPENING' | 'RECEIPT' | 'RETURN' | 'ISSUE' | 'CONDITION' | 'REVERSAL';
+        kind?:
+          | 'MOVE'
+          | 'OPENING'
+          | 'RECEIPT'
+          | 'RETURN'
+          | 'ISSUE'
+          | 'PICK'
+          | 'SHIPMENT'
+          | 'ARRIVAL'
+          | 'TRANSFER'
+          | 'WRITE_OFF'
+          | 'CONDITION'
+          | 'REVERSAL';
         item?: number;
         place?: number;
         site?: number;
@@ -3684,7 +4999,7 @@ export interface operations {
       };
     };
   };
-  change_2: {
+  change_3: {
     parameters: {
       query?: never;
       header: {
@@ -3712,7 +5027,7 @@ export interface operations {
       };
     };
   };
-  picture: {
+  picture_1: {
     parameters: {
       query?: never;
       header?: never;
@@ -3864,7 +5179,7 @@ export interface operations {
       };
     };
   };
-  change_3: {
+  change_4: {
     parameters: {
       query?: never;
       header: {
@@ -3892,7 +5207,7 @@ export interface operations {
       };
     };
   };
-  remove: {
+  remove_1: {
     parameters: {
       query?: never;
       header: {
@@ -4325,6 +5640,528 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['SupplierCard'];
+        };
+      };
+    };
+  };
+  transfers: {
+    parameters: {
+      query?: {
+        filter?: 'OPEN' | 'LATE' | 'SHORT' | 'ROAD' | 'MISSING' | 'CLOSED' | 'ALL';
+        site?: number;
+        from?: number;
+        to?: number;
+        item?: number;
+        q?: string;
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageTransferRow'];
+        };
+      };
+    };
+  };
+  add_4: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TransferEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TransferCard'];
+        };
+      };
+    };
+  };
+  advice: {
+    parameters: {
+      query: {
+        from: number;
+        to: number;
+        items: string[];
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TransferAdvice'][];
+        };
+      };
+    };
+  };
+  read_1: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/xml': string;
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TransferCard'];
+        };
+      };
+    };
+  };
+  counts: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TransferCounts'];
+        };
+      };
+    };
+  };
+  journal_1: {
+    parameters: {
+      query?: {
+        after?: string;
+        before?: string;
+        document?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['JournalLine'][];
+        };
+      };
+    };
+  };
+  routes: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TransferRoute'][];
+        };
+      };
+    };
+  };
+  sites_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Destination'][];
+        };
+      };
+    };
+  };
+  begin_2: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['UnplannedEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TransferCard'];
+        };
+      };
+    };
+  };
+  transfer: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TransferCard'];
+        };
+      };
+    };
+  };
+  change_5: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TransferEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TransferCard'];
+        };
+      };
+    };
+  };
+  advice_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+        shipment: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/xml': string;
+        };
+      };
+    };
+  };
+  arrive: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ArrivalEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TransferCard'];
+        };
+      };
+    };
+  };
+  close_1: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TransferClosing'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TransferCard'];
+        };
+      };
+    };
+  };
+  end: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['EndingEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TransferCard'];
+        };
+      };
+    };
+  };
+  holdBack: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TransferCard'];
+        };
+      };
+    };
+  };
+  print_1: {
+    parameters: {
+      query?: {
+        shipment?: number;
+      };
+      header?: never;
+      path: {
+        id: number;
+        kind: 'PICK' | 'DISPATCH' | 'RECEIPT';
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/pdf': string;
+        };
+      };
+    };
+  };
+  putBack: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+        reservation: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TransferCard'];
+        };
+      };
+    };
+  };
+  pickAll: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TransferCard'];
+        };
+      };
+    };
+  };
+  release: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TransferCard'];
+        };
+      };
+    };
+  };
+  send_2: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SendingEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TransferCard'];
         };
       };
     };

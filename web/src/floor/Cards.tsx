@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate, useParams } from 'react-router';
 import { api, commandId, read, type Schemas } from '../api/client';
@@ -10,9 +10,11 @@ import { fonts } from '../app/theme';
 import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
 import { date } from '../kit/format';
+import { ItemPicture } from '../kit/ItemPicture';
 import { ProblemNote } from '../kit/ProblemNote';
 import { parts, StockBar } from '../kit/StockBar';
 import { sound } from '../kit/tones';
+import { ChooseGoods } from './ChooseGoods';
 import { ScanBar } from './ScanBar';
 import { saying } from './useSentence';
 
@@ -174,12 +176,20 @@ export function ItemCard({ site }: { site: Site }) {
       site={site}
       onMove={() => start.mutate(saying({ kind: 'ITEM', item: id }))}
     >
+      <Box sx={{ float: 'right' }}>
+        <ItemPicture
+          item={id}
+          picture={item.data?.picture}
+          name={item.data?.name ?? ''}
+          size={88}
+        />
+      </Box>
       <Box sx={{ fontFamily: fonts.heading, fontWeight: 600, fontSize: 44, lineHeight: 1.1 }}>
         {sum ? <Amount value={sum.onHand} unit={sum.symbol} /> : '–'}
       </Box>
       {sum && (
         <StockBar
-          of={parts(sum.onHand ?? '0', sum.available ?? '0')}
+          of={parts(sum.onHand ?? '0', sum.available ?? '0', null, sum.reserved)}
           scale={Number(sum.onHand)}
           height={12}
         />
@@ -202,7 +212,10 @@ export function ItemCard({ site }: { site: Site }) {
               <Code strong>{row.place}</Code>
               <Amount value={row.onHand} unit={row.symbol} />
             </Box>
-            <StockBar of={parts(row.onHand ?? '0', row.available ?? '0')} scale={most} />
+            <StockBar
+              of={parts(row.onHand ?? '0', row.available ?? '0', null, row.reserved)}
+              scale={most}
+            />
             <Marks row={row} />
           </Box>
         ))}
@@ -212,9 +225,16 @@ export function ItemCard({ site }: { site: Site }) {
   );
 }
 
+/** Several goods of a bin; none named stands for everything in it. */
+function contents(place: number, parts: Schemas['FloorSaying'][]) {
+  return saying({ kind: 'CONTENTS', place, parts });
+}
+
 /** A bin, and what lies in it. */
 export function BinCard({ site }: { site: Site }) {
   const { t } = useTranslation();
+  const mayMove = useMay('MOVE');
+  const [choosing, setChoosing] = useState(false);
   const id = Number(useParams().id);
   const start = useStart(site);
   const bin = useQuery({
@@ -226,6 +246,7 @@ export function BinCard({ site }: { site: Site }) {
     queryFn: () =>
       read(api.GET('/api/on-hand', { params: { query: { group: 'POSITION', place: id } } })),
   });
+  const rows = holds.data?.rows ?? [];
   return (
     <Card
       over={bin.data && `${bin.data.area} · ${t(`purpose.${bin.data.purpose}`)}`}
@@ -234,17 +255,39 @@ export function BinCard({ site }: { site: Site }) {
       site={site}
       onMove={() => start.mutate(saying({ kind: 'BIN', place: id, role: 'ANY' }))}
     >
-      {holds.data?.rows.map((row) => (
-        <Box key={row.key} sx={{ py: 1, borderTop: 1, borderColor: 'divider' }}>
-          <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1, fontSize: 20 }}>
-            <span>{row.name}</span>
-            <b>
-              <Amount value={row.onHand} unit={row.symbol} />
-            </b>
+      {choosing ? (
+        <ChooseGoods rows={rows} onMove={(parts) => start.mutate(contents(id, parts))} />
+      ) : (
+        rows.map((row) => (
+          <Box key={row.key} sx={{ py: 1, borderTop: 1, borderColor: 'divider' }}>
+            <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1, fontSize: 20 }}>
+              <span>{row.name}</span>
+              <b>
+                <Amount value={row.onHand} unit={row.symbol} />
+              </b>
+            </Box>
+            <Marks row={row} />
           </Box>
-          <Marks row={row} />
+        ))
+      )}
+      {mayMove && rows.length > 1 && !choosing && (
+        <Box sx={{ display: 'flex', gap: 1, mt: 2 }}>
+          <Button
+            variant="outlined"
+            onClick={() => setChoosing(true)}
+            sx={{ minHeight: 60, flex: 1, fontSize: 17 }}
+          >
+            {t('move.choose')}
+          </Button>
+          <Button
+            variant="outlined"
+            onClick={() => start.mutate(contents(id, []))}
+            sx={{ minHeight: 60, flex: 1, fontSize: 17 }}
+          >
+            {t('move.all')}
+          </Button>
         </Box>
-      ))}
+      )}
       {holds.data?.total === 0 && (
         <Box sx={{ fontSize: 22, color: 'text.secondary' }}>{t('bins.empty')}</Box>
       )}

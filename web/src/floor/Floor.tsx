@@ -10,6 +10,7 @@ import { BinCard, ItemCard } from './Cards';
 import { MoveSentence } from './MoveSentence';
 import { ReceiveSentence } from './ReceiveSentence';
 import { Rest } from './Rest';
+import { TransferSentence } from './TransferSentence';
 
 const SITE = 'reliquum.site';
 
@@ -49,6 +50,14 @@ export default function Floor() {
           <Route
             path="put-away"
             element={<MoveSentence key={site.id} site={site} verb="PUT_AWAY" />}
+          />
+          <Route
+            path="send"
+            element={<TransferSentence key={`send ${site.id}`} site={site} verb="SEND" />}
+          />
+          <Route
+            path="arrive"
+            element={<TransferSentence key={`arrive ${site.id}`} site={site} verb="ARRIVE" />}
           />
           <Route path="receive" element={<ReceiveSentence key={site.id} site={site} />} />
           <Route path="item/:id" element={<ItemCard site={site} />} />

@@ -5,16 +5,19 @@ import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
 import { api, read, type Schemas } from '../api/client';
 import { Code } from '../kit/Code';
-import { date, quantity } from '../kit/format';
 import { Blank } from './Blank';
 import { Candidates, Choices } from './Offers';
 import { DoneNote, MainButton, SmallButton, Warning } from './Parts';
-import { RoundList, WaitingList, WhyHere } from './PutAwayLists';
+import { DockList, RoundList, WaitingList, WhyHere } from './PutAwayLists';
 import { Refusal } from './Refusal';
 import { ScanBar } from './ScanBar';
+import { Facts, GoodsOf, PictureOf, WholeLoad } from './SentenceParts';
 import { useSentence, type ActionName } from './useSentence';
 
 type View = Schemas['FloorMove'];
+
+const WHOLE: string[] = ['WHOLE', 'SEVERAL', 'EVERYTHING'];
+
 export type MovingVerb = 'MOVE' | 'PUT_AWAY';
 
 function useMoveDesk(site: number, verb: MovingVerb) {
@@ -35,8 +38,8 @@ function useMoveDesk(site: number, verb: MovingVerb) {
           return read(
             api.POST('/api/floor/move/act', { params, body: { site, verb, action: step.action } }),
           );
-        case 'order':
-          throw new Error('A move is about no order.');
+        default:
+          throw new Error('A move is about no document.');
       }
     },
   );
@@ -83,6 +86,7 @@ export function MoveSentence({
         {now.warning && <Warning>{t('away.warning', { why: now.warning })}</Warning>}
         {now.choices.length > 0 && <Choices choices={now.choices} onChoose={desk.say} />}
         {away && !now.canUndo && <WaitingList site={site.id} onChoose={desk.say} />}
+        {!away && resting && <DockList site={site.id} onChoose={desk.say} />}
         {onTrolley && <RoundList site={site.id} load={onTrolley.id} />}
         {now.outcome !== 'DONE' && now.choices.length === 0 && !onTrolley && (
           <Candidates view={now} onChoose={desk.say} />
@@ -111,8 +115,9 @@ function Sentence({ view, onWhy }: { view: View; onWhy: () => void }) {
       data-testid="sentence"
       sx={{ m: 0, p: 2, fontSize: 25, fontWeight: 400, lineHeight: 1.75 }}
     >
+      <PictureOf item={view.item} />
       {t(view.verb === 'PUT_AWAY' ? 'away.putAway' : 'move.move')}{' '}
-      {view.load?.part === 'WHOLE' ? (
+      {view.load && WHOLE.includes(view.load.part) ? (
         <WholeLoad load={view.load} />
       ) : (
         <GoodsOf view={view} why={why} />
@@ -145,88 +150,6 @@ function Sentence({ view, onWhy }: { view: View; onWhy: () => void }) {
           {t('away.why')}
         </Button>
       )}
-    </Box>
-  );
-}
-
-function WholeLoad({ load }: { load: Schemas['FloorLoad'] }) {
-  const { t } = useTranslation();
-  const one = load.contents.length === 1 ? load.contents[0] : undefined;
-  return (
-    <>
-      {t('away.load')}{' '}
-      <Blank state="SAID" label={t('load')}>
-        <Code>{load.code}</Code>
-      </Blank>{' '}
-      <Box component="span" sx={{ color: 'text.secondary' }}>
-        {one
-          ? `(${quantity(one.quantity)} ${one.symbol} ${one.name})`
-          : t('away.kinds', { count: load.contents.length })}
-      </Box>
-    </>
-  );
-}
-
-function GoodsOf({
-  view,
-  why,
-}: {
-  view: View;
-  why: (reason: Schemas['FloorPlace']['why']) => string | undefined;
-}) {
-  const { t } = useTranslation();
-  return (
-    <>
-      <Blank state={view.quantity.state} label={t('quantity')} why={why(view.quantity.why)} narrow>
-        {view.quantity.value && quantity(view.quantity.value)} {view.item.symbol}
-      </Blank>{' '}
-      ×{' '}
-      <Blank state={view.item.state} label={t('item.item')}>
-        {view.item.name}
-      </Blank>
-      {view.lot && (
-        <>
-          {' · '}
-          {t('move.lot')}{' '}
-          <Blank state={view.lot.state} label={t('lot')} why={why(view.lot.why)}>
-            <Code>{view.lot.code}</Code>
-          </Blank>
-        </>
-      )}
-      {view.needsSerials && (
-        <>
-          {' · '}
-          {t('move.serial')}{' '}
-          <Blank state={view.serials.length ? 'SAID' : 'EMPTY'} label={t('serial')}>
-            <Code>{view.serials.join(', ')}</Code>
-          </Blank>
-        </>
-      )}
-    </>
-  );
-}
-
-/** What one would otherwise have to ask: what lies there, in packs, until when it is good. */
-function Facts({ view }: { view: View }) {
-  const { t } = useTranslation();
-  const facts = [
-    view.quantity.packs && `= ${view.quantity.packs}`,
-    view.from.address &&
-      view.item.name &&
-      Number(view.held) > 0 &&
-      t('move.holds', { place: view.from.address, amount: quantity(view.held) }),
-    view.lot?.expiry && `${t('expires')} ${date(view.lot.expiry)}`,
-    view.condition && view.condition !== 'GOOD' && t(`conditions.${view.condition}`),
-    view.elsewhere.length > 0 &&
-      t('away.elsewhere', {
-        places: view.elsewhere
-          .map((one) => `${one.address} (${quantity(one.quantity)})`)
-          .join(', '),
-      }),
-  ].filter(Boolean);
-  return (
-    <Box component="span" sx={{ display: 'block', fontSize: 17, color: 'text.secondary' }}>
-      {facts.join(' · ')}
     </Box>
   );
 }

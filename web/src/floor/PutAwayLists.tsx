@@ -95,6 +95,23 @@ export function WaitingList({
   );
 }
 
+/** What lies at the dock, to choose from instead of a scan; nothing where there is none. */
+export function DockList({ site, onChoose }: { site: number; onChoose: (saying: Saying) => void }) {
+  const { t } = useTranslation();
+  const waiting = useQuery({
+    queryKey: ['waiting', site],
+    queryFn: () => read(api.GET('/api/waiting', { params: { query: { site } } })),
+  });
+  return (waiting.data?.length ?? 0) === 0 ? null : (
+    <>
+      <Box component="h2" sx={{ typography: 'h2', m: 0, px: 1.5 }}>
+        {t('move.dock')}
+      </Box>
+      <WaitingList site={site} onChoose={onChoose} />
+    </>
+  );
+}
+
 /** A trolley's stops in walking order; the first is the next. */
 export function RoundList({ site, load }: { site: number; load: number }) {
   const { t } = useTranslation();

@@ -28,6 +28,8 @@ function view(part: Partial<View> = {}): View {
       decimals: null,
       tracking: null,
       packs: [],
+      available: null,
+      picture: null,
     },
     lot: null,
     expiry: null,
@@ -85,6 +87,8 @@ const shackle: View['item'] = {
   decimals: 0,
   tracking: 'NONE',
   packs: [],
+  available: null,
+  picture: null,
 };
 
 const begun: Partial<View> & Pick<View, 'quantity'> = {

@@ -38,6 +38,8 @@ function useReceiveDesk(site: number) {
           return read(
             api.POST('/api/floor/receive/order', { params, body: { site, order: step.order } }),
           );
+        default:
+          throw new Error('A receipt is about an order.');
       }
     },
   );

@@ -18,6 +18,8 @@ const DOORS: Partial<Record<string, string>> = {
   MOVE: '/floor/move',
   PUTAWAY: '/floor/put-away',
   RECEIVE: '/floor/receive',
+  SEND: '/floor/send',
+  ARRIVE: '/floor/arrive',
 };
 
 /** Nothing is being done: whatever is scanned is a start. */
@@ -116,21 +118,24 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
       </Box>
       {mayMove && (
         <Box sx={{ px: 1.5, pb: 1.5, display: 'grid', gap: 1 }}>
-          <Box sx={{ display: 'flex', gap: 1 }}>
-            <Button
-              variant="outlined"
-              onClick={() => void navigate('/floor/receive')}
-              sx={{ ...big, flex: 1 }}
-            >
-              {t('receive.start')}
-            </Button>
-            <Button
-              variant="outlined"
-              onClick={() => void navigate('/floor/put-away')}
-              sx={{ ...big, flex: 1 }}
-            >
-              {t('away.start', { count: away })}
-            </Button>
+          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+            {(
+              [
+                ['receive', t('receive.start')],
+                ['put-away', t('away.start', { count: away })],
+                ['send', t('going.send')],
+                ['arrive', t('going.arrive')],
+              ] as const
+            ).map(([to, word]) => (
+              <Button
+                key={to}
+                variant="outlined"
+                onClick={() => void navigate(`/floor/${to}`)}
+                sx={big}
+              >
+                {word}
+              </Button>
+            ))}
           </Box>
           <Button variant="contained" onClick={() => void navigate('/floor/move')} sx={big}>
             {begun ? t('move.goOn') : t('move.start')}
@@ -160,6 +165,16 @@ function useOpen(site: number) {
         );
         queries.setQueryData(['floor-receive', site], view);
         return '/floor/receive';
+      }
+      if (hit.kind === 'TRANSFER') {
+        const view = await read(
+          api.POST('/api/floor/transfer', {
+            ...commandId(),
+            body: { site, transfer: hit.id },
+          }),
+        );
+        queries.setQueryData(['floor-move', site, view.verb], view);
+        return view.verb === 'SEND' ? '/floor/send' : '/floor/arrive';
       }
       if (hit.kind === 'LOAD') {
         const verb = 'PUT_AWAY' as const;

@@ -10,7 +10,10 @@ export type Step =
   | { kind: 'scan'; text: string }
   | { kind: 'say'; saying: Saying }
   | { kind: 'act'; action: ActionName }
-  | { kind: 'order'; order: number };
+  | { kind: 'order'; order: number }
+  | { kind: 'transfer'; transfer: number }
+  | { kind: 'begin'; to: number }
+  | { kind: 'sending'; transfer: number; rest: Schemas['SendingEntry']['rest'] };
 
 export interface Spoken {
   outcome: Schemas['FloorMove']['outcome'];
@@ -56,6 +59,7 @@ export function useSentence<V extends Spoken>(
       if (next.outcome === 'DONE') {
         void queries.invalidateQueries({ queryKey: ['waiting'] });
         void queries.invalidateQueries({ queryKey: ['round'] });
+        void queries.invalidateQueries({ queryKey: ['transfers'] });
       }
       sound(next.outcome === 'REFUSED' ? 'bad' : next.outcome === 'DONE' ? 'done' : 'good');
     },

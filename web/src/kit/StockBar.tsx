@@ -10,9 +10,19 @@ export interface StockParts {
   coming?: number;
 }
 
-/** What is on hand and not available is held back: on a dock, at inspection, on hold. */
-export function parts(onHand: string, available: string, coming?: string | null): StockParts {
-  const here = { available: Number(available), held: Number(onHand) - Number(available) };
+/** What is on hand, neither available nor reserved, is held back: on a dock, on hold. */
+export function parts(
+  onHand: string,
+  available: string,
+  coming?: string | null,
+  reserved?: string | null,
+): StockParts {
+  const kept = Number(reserved ?? 0);
+  const here = {
+    available: Number(available),
+    ...(kept > 0 && { reserved: kept }),
+    held: Number(onHand) - Number(available) - kept,
+  };
   return coming ? { ...here, coming: Number(coming) } : here;
 }
 

@@ -11,7 +11,7 @@ function isAnswer(fault: Problem) {
  * Sends what a form says. The same sending, tried again, carries the same command id; the next one
  * another. What was saved makes the named queries old.
  */
-export function useSave<B, A>(
+export function useSave<B = void, A = unknown>(
   old: readonly string[],
   send: (command: ReturnType<typeof commandId>, body: B) => Promise<A>,
   onDone?: (saved: A) => void,

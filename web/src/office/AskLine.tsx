@@ -29,6 +29,8 @@ function address(hit: Schemas['AskHit']): string {
       return `/office/looking-back?serial=${hit.id}&about=${encodeURIComponent(hit.title)}`;
     case 'ORDER':
       return `/office/coming/inbound?filter=ALL&open=${hit.id}`;
+    case 'TRANSFER':
+      return `/office/coming/transfers?filter=ALL&open=${hit.id}`;
     case 'POSTING':
       return `/office/looking-back?posting=${hit.id}`;
     case 'PERSON':

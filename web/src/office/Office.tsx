@@ -13,10 +13,12 @@ import { Books } from './back/Books';
 import { LedgerSpace } from './back/LedgerSpace';
 import { InboundSpace } from './coming/InboundSpace';
 import { LettersSpace } from './coming/LettersSpace';
+import { TransferSpace } from './coming/TransferSpace';
 import { WaitingSpace } from './coming/WaitingSpace';
 import { LabelSpace } from './labels/LabelSpace';
 import { OnHandSpace } from './onhand/OnHandSpace';
 import { BinningSheet } from './rules/BinningSheet';
+import { HouseRules } from './rules/HouseRules';
 import { ItemRules } from './rules/ItemRules';
 import { PeopleRules } from './rules/PeopleRules';
 import { PlaceRules } from './rules/PlaceRules';
@@ -33,6 +35,7 @@ export default function Office() {
           <Route path="on-hand" element={<OnHandSpace />} />
           <Route path="coming" element={<Navigate to="/office/coming/inbound" replace />} />
           <Route path="coming/inbound" element={<InboundSpace />} />
+          <Route path="coming/transfers" element={<TransferSpace />} />
           <Route path="coming/waiting" element={<WaitingSpace />} />
           <Route path="coming/letters" element={<LettersSpace />} />
           <Route path="looking-back" element={<LedgerSpace />} />
@@ -43,6 +46,7 @@ export default function Office() {
           <Route path="rules/put-away" element={<PutAwayRules />} />
           <Route path="rules/suppliers" element={<SupplierRules />} />
           <Route path="rules/labels" element={<LabelSpace />} />
+          <Route path="rules/house" element={<HouseRules />} />
           <Route path="rules/people" element={<PeopleRules />} />
           <Route path="rules" element={<Navigate to="/office/rules/items" replace />} />
           <Route path="*" element={<Navigate to="/office/on-hand" replace />} />

@@ -7,10 +7,12 @@ import { fonts } from '../../app/theme';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
 import { date, quantity } from '../../kit/format';
+import { ItemPicture } from '../../kit/ItemPicture';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
 import { parts, StockBar } from '../../kit/StockBar';
 import { LabelButton } from '../labels/LabelButton';
+import { Costing } from './Costing';
 import { Movements } from './Movements';
 
 type Row = Schemas['OnHandRow'];
@@ -54,7 +56,7 @@ export function ItemPanel({
   const sum = total.data?.rows[0];
   const onHand = sum?.onHand ?? '0';
   const available = sum?.available ?? '0';
-  const of = parts(onHand, available, sum?.coming);
+  const of = parts(onHand, available, sum?.coming, sum?.reserved);
   const most = Math.max(0, ...lies.data.rows.map((row) => Number(row.onHand)));
   const unit = card.data.symbol;
   return (
@@ -73,13 +75,19 @@ export function ItemPanel({
         <Box sx={{ fontFamily: fonts.heading, fontWeight: 600, fontSize: 44, lineHeight: 1 }}>
           <Amount value={onHand} unit={unit} />
         </Box>
-        <Box sx={{ color: 'text.secondary' }}>{t('onHand.onHand').toLowerCase()}</Box>
+        <Box sx={{ color: 'text.secondary', flex: 1 }}>{t('onHand.onHand').toLowerCase()}</Box>
+        <ItemPicture item={item} picture={card.data.picture} name={card.data.name} />
       </Box>
       <StockBar of={of} scale={Number(onHand) + (of.coming ?? 0)} height={14} />
       <Box sx={{ display: 'flex', gap: 2, mt: 0.5 }}>
         <span>
           {t('bar.available')} <b>{quantity(available)}</b>
         </span>
+        {(of.reserved ?? 0) > 0 && (
+          <span>
+            {t('bar.reserved')} <b>{quantity(String(of.reserved))}</b>
+          </span>
+        )}
         {of.held > 0 && (
           <span>
             {t('bar.held')} <b>{quantity(String(of.held))}</b>
@@ -115,6 +123,7 @@ export function ItemPanel({
           ))}
         </Part>
       )}
+      <Costing item={item} />
       <Movements of={{ item, lot }} about={card.data.code} />
       <Part title={t('item.more')}>
         <Box sx={{ display: 'flex', gap: 2, alignItems: 'center' }}>
@@ -150,7 +159,10 @@ function Lie({ row, most, chosen }: { row: Row; most: number; chosen: boolean })
           <Code>{row.place}</Code>
         </Link>
         <Box sx={{ alignSelf: 'center' }}>
-          <StockBar of={parts(row.onHand ?? '0', row.available ?? '0')} scale={most} />
+          <StockBar
+            of={parts(row.onHand ?? '0', row.available ?? '0', null, row.reserved)}
+            scale={most}
+          />
         </Box>
         <Box sx={{ textAlign: 'right' }}>
           <Amount value={row.onHand} unit={row.symbol} />

@@ -96,7 +96,10 @@ export function columnsOf(group: Group, t: TFunction, scale: number): Column<Row
       title: t('onHand.bar'),
       width: 'minmax(90px, 1fr)',
       cell: (row) => (
-        <StockBar of={parts(row.onHand ?? '0', row.available ?? '0', row.coming)} scale={scale} />
+        <StockBar
+          of={parts(row.onHand ?? '0', row.available ?? '0', row.coming, row.reserved)}
+          scale={scale}
+        />
       ),
     },
     coming: {

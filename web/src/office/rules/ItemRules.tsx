@@ -13,6 +13,7 @@ import { useAddress } from '../../kit/useAddress';
 import { SidePanel } from '../../kit/SidePanel';
 import type { Column } from '../../kit/sheetColumns';
 import { ItemForm } from './ItemForm';
+import { PictureForm } from './PictureForm';
 import { RulesFrame } from './RulesFrame';
 
 type Row = Schemas['ItemRow'];
@@ -107,6 +108,7 @@ function OpenedItem({ opened, onClose }: { opened: string; onClose: () => void }
       {(isNew || card.data) && (
         <ItemForm key={card.data?.version} card={card.data} onDone={isNew ? onClose : undefined} />
       )}
+      {card.data && <PictureForm item={card.data} />}
     </SidePanel>
   );
 }

@@ -44,6 +44,8 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
       inboundFlow: site?.inboundFlow ?? 'DOCK_FIRST',
       overflowArea: String(site?.overflowArea ?? ''),
       overPercent: String(site?.overPercent ?? 10),
+      virtual: site?.virtual ?? false,
+      gln: site?.gln ?? '',
     },
     save.error,
   );
@@ -65,10 +67,18 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
       <TextField label={t('places.timeZone')} required {...form.text('timeZone')} />
       <TextField label={t('places.street')} {...form.text('street')} />
       <TextField label={t('places.town')} {...form.text('town')} />
+      <TextField label={t('places.gln')} {...form.text('gln')} />
+      {!site && (
+        <Tick
+          label={t('places.virtual')}
+          checked={form.entry.virtual}
+          onChange={(virtual) => form.set(virtual ? { virtual, binned: false } : { virtual })}
+        />
+      )}
       <Tick
         label={t('places.binned')}
         checked={form.entry.binned}
-        disabled={site?.binned}
+        disabled={site?.binned || form.entry.virtual}
         onChange={(binned) => form.set({ binned })}
       />
       {site && !site.binned && <Box sx={{ color: 'text.secondary' }}>{t('binning.whenOn')}</Box>}

@@ -13,6 +13,7 @@ export function RulesFrame({ children }: { children: ReactNode }) {
     'put-away',
     'suppliers',
     'labels',
+    'house',
     ...(mayPeople ? ['people'] : []),
   ];
   return (

@@ -98,7 +98,8 @@ public class Catalog {
       boolean active,
       List<String> barcodes,
       List<PackCard> packs,
-      List<Home> homes) {}
+      List<Home> homes,
+      @Nullable Long picture) {}
 
   /** An item as entered. */
   public record ItemEntry(
@@ -426,7 +427,8 @@ public class Catalog {
             .map(code -> printed(code.code(), code.gtin()))
             .toList(),
         packs,
-        homes);
+        homes,
+        picture(item.id()).orElse(null));
   }
 
   private static String printed(String code, boolean gtin) {

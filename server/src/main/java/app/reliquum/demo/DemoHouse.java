@@ -51,6 +51,7 @@ class DemoHouse implements ApplicationRunner {
   private final People people;
   private final Stock stock;
   private final DemoArrivals arrivals;
+  private final DemoTransfers transfers;
   private final Clock clock;
   private final TransactionTemplate transaction;
 
@@ -60,6 +61,7 @@ class DemoHouse implements ApplicationRunner {
       People people,
       Stock stock,
       DemoArrivals arrivals,
+      DemoTransfers transfers,
       Clock clock,
       PlatformTransactionManager transactions) {
     this.places = places;
@@ -67,6 +69,7 @@ class DemoHouse implements ApplicationRunner {
     this.people = people;
     this.stock = stock;
     this.arrivals = arrivals;
+    this.transfers = transfers;
     this.clock = clock;
     this.transaction = new TransactionTemplate(transactions);
   }
@@ -110,7 +113,9 @@ class DemoHouse implements ApplicationRunner {
           LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
           new DemoHistory(catalog, places, stock, clock, random, today, hands)
               .write(items, quay, holm, pontoon, tern);
+          transfers.furnish(items);
           arrivals.write(quay, holm, pontoon, hands.get(1), hands.get(2), today);
+          transfers.write(quay, holm, pontoon, tern, hands.get(1), hands.get(2), today);
         });
     LOG.info("The demo house is open");
   }

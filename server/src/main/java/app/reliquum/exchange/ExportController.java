@@ -54,6 +54,7 @@ class ExportController {
     ON_HAND.put("condition", OnHand.Row::condition);
     ON_HAND.put("onHand", row -> number(row.onHand()));
     ON_HAND.put("available", row -> number(row.available()));
+    ON_HAND.put("reserved", row -> number(row.reserved()));
     ON_HAND.put("coming", row -> number(row.coming()));
     ON_HAND.put("unit", OnHand.Row::symbol);
     ON_HAND.put("inDate", OnHand.Row::inDate);

@@ -67,7 +67,7 @@ class FloorController {
    *
    * @param verb SEND or ARRIVE; null for what fits the transfer
    */
-  record TransferEntry(@NotNull Long site, Verb verb, Long transfer) {}
+  record ChosenTransferEntry(@NotNull Long site, Verb verb, Long transfer) {}
 
   /** The site that goods are to be sent to, on a transfer that begins with it. */
   record BeginEntry(@NotNull Long site, @NotNull Long to) {}
@@ -148,7 +148,7 @@ class FloorController {
   /** Chooses the transfer that is sent, or that arrives. */
   @PostMapping("/transfer")
   @PreAuthorize("hasAuthority('MOVE')")
-  FloorView.Move choose(Command command, @Valid @RequestBody TransferEntry entry) {
+  FloorView.Move choose(Command command, @Valid @RequestBody ChosenTransferEntry entry) {
     long transfer = entry.transfer() == null ? 0 : entry.transfer();
     return moved(
         command,

@@ -102,6 +102,7 @@ public class OnHand {
       @Nullable Condition condition,
       @Nullable Quantity onHand,
       @Nullable Quantity available,
+      @Nullable Quantity reserved,
       @Nullable Quantity coming,
       @Nullable LocalDate inDate,
       @Nullable Integer positions,
@@ -197,7 +198,7 @@ public class OnHand {
     if (rows.isEmpty()) {
       return rows;
     }
-    record Spread(long itemId, int positions, LocalDate inDate) {}
+    record Spread(long itemId, int positions, LocalDate inDate, Quantity reserved) {}
     List<Long> items = rows.stream().map(Row::itemId).toList();
     Map<Long, Quantity> onTheWay =
         coming.stream()
@@ -206,14 +207,24 @@ public class OnHand {
     Map<Long, Spread> spreads =
         jdbc
             .sql(
-                "select s.item_id, count(*) positions, min(s.in_date) in_date"
+                "select s.item_id, count(*) positions, min(s.in_date) in_date,"
+                    + " sum(if(s.condition_code = 0 and a.purpose in ('STORE', 'PICK'),"
+                    + " s.reserved, 0)) reserved"
                     + " from stock_position s join place p on p.id = s.place_id"
+                    + " left join area a on a.id = p.area_id"
                     + " where s.quantity > 0 and s.item_id in (:items)"
                     + (site == 0 ? "" : " and p.site_id = :site")
                     + " group by s.item_id")
             .param("items", items)
             .param("site", site)
-            .query(Spread.class)
+            .query(
+                (row, n) ->
+                    new Spread(
+                        row.getLong(1),
+                        row.getInt(2),
+                        PositionTable.localDate(row.getDate(3)),
+                        PositionTable.quantity(row.getBigDecimal(4))))
+            .list()
             .stream()
             .collect(Collectors.toMap(Spread::itemId, spread -> spread));
     return rows.stream()
@@ -224,6 +235,7 @@ public class OnHand {
                   row,
                   spread == null ? 0 : spread.positions(),
                   spread == null ? null : spread.inDate(),
+                  spread == null ? Quantity.ZERO : spread.reserved(),
                   onTheWay.get(row.itemId()));
             })
         .toList();

@@ -19,7 +19,7 @@ final class OnHandRows {
     return switch (group) {
       case ITEM -> {
         Row item = itemRow(row, sum(row, "on_hand"), sum(row, "available"));
-        yield spread(item, row.getInt("positions"), inDate, null);
+        yield spread(item, row.getInt("positions"), inDate, sum(row, "reserved"), null);
       }
       case PLACE ->
           new Row(
@@ -32,6 +32,7 @@ final class OnHandRows {
               row.getString("address"),
               row.getString("area"),
               row.getString("site"),
+              null,
               null,
               null,
               null,
@@ -63,6 +64,7 @@ final class OnHandRows {
               null,
               sum(row, "on_hand"),
               sum(row, "available"),
+              sum(row, "reserved"),
               null,
               inDate,
               row.getInt("positions"),
@@ -105,6 +107,7 @@ final class OnHandRows {
         condition,
         sum(row, "on_hand"),
         sum(row, "available"),
+        sum(row, "reserved"),
         null,
         inDate,
         null,
@@ -142,10 +145,11 @@ final class OnHandRows {
         null,
         null,
         null,
+        null,
         null);
   }
 
-  static Row spread(Row row, int positions, LocalDate inDate, Quantity coming) {
+  static Row spread(Row row, int positions, LocalDate inDate, Quantity reserved, Quantity coming) {
     return new Row(
         row.key(),
         row.itemId(),
@@ -164,6 +168,7 @@ final class OnHandRows {
         null,
         row.onHand(),
         row.available(),
+        reserved,
         coming,
         inDate,
         positions,

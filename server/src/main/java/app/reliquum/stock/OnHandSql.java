@@ -11,6 +11,9 @@ final class OnHandSql {
   private static final String AVAILABLE =
       "if(p.condition_code = 0 and a.purpose in ('STORE', 'PICK'), p.quantity - p.reserved, 0)";
 
+  private static final String RESERVED =
+      "if(p.condition_code = 0 and a.purpose in ('STORE', 'PICK'), p.reserved, 0)";
+
   private OnHandSql() {}
 
   /** Grouping by the column that is sorted by lets the index give the first page at once. */
@@ -77,12 +80,19 @@ final class OnHandSql {
   }
 
   static String columns(Group group) {
-    String sums = " sum(p.quantity) on_hand, sum(" + AVAILABLE + ") available,";
+    String sums =
+        " sum(p.quantity) on_hand, sum("
+            + AVAILABLE
+            + ") available, sum("
+            + RESERVED
+            + ") reserved,";
     return switch (group) {
       case POSITION ->
           "select i.id, i.code, i.name, i.unit, p.quantity on_hand, "
               + AVAILABLE
-              + " available, p.in_date, p.place_id, pl.address, a.name area, t.name site,"
+              + " available, "
+              + RESERVED
+              + " reserved, p.in_date, p.place_id, pl.address, a.name area, t.name site,"
               + " p.lot_id, l.code lot, l.expiry, p.serial_id, r.code serial, p.unit_load_id,"
               + " p.condition_code";
       case ITEM ->

@@ -209,7 +209,11 @@ public final class Between {
       List<Goods> goods,
       List<Event> events) {}
 
-  /** A line as entered: so many of a pack, or of base units if the pack is empty. */
+  /**
+   * A line as entered: so many of a pack, or of base units if the pack is empty.
+   *
+   * @param lot the lot that is wanted; for items without lots, the serial number
+   */
   @Schema(name = "TransferLineEntry")
   public record LineEntry(
       @NotBlank @Size(max = 24) String item,
@@ -235,6 +239,10 @@ public final class Between {
       @Size(max = 400) String note,
       @NotEmpty @Size(max = 500) List<@Valid LineEntry> lines) {}
 
+  /** A site that goods may be sent to. */
+  @Schema(name = "Destination")
+  public record Destination(long id, String code, String name) {}
+
   /** A transfer that is made as goods are scanned. */
   @Schema(name = "UnplannedEntry")
   public record UnplannedEntry(@NotNull Long from, @NotNull Long to) {}
@@ -244,7 +252,7 @@ public final class Between {
   public record SendingEntry(@NotNull Rest rest) {}
 
   /** Some of what arrives. */
-  @Schema(name = "ArrivingEntry")
+  @Schema(name = "TransferArrivingEntry")
   public record ArrivingLine(@NotNull Long goods, @NotNull Quantity quantity, Long place) {}
 
   /**

@@ -221,7 +221,7 @@ public class Planning {
       } catch (QuantityException fault) {
         throw wrong(fault.getMessage(), code);
       }
-      Goods goods = new Goods(item.id(), lot(item, line), serial(item, line));
+      Goods goods = goods(item, line);
       if (goods.serial() != 0 && asked.compareTo(Quantity.ONE) > 0) {
         throw wrong("A serial number is one piece.", code);
       }
@@ -229,30 +229,35 @@ public class Planning {
     }
   }
 
-  private long lot(Catalog.Measured item, Between.LineEntry line) {
-    return line.lot() == null || line.lot().isBlank()
-        ? 0
-        : catalog
-            .lot(item.id(), line.lot().strip())
-            .orElseThrow(
-                () ->
-                    wrong(
-                        "There is no lot " + line.lot().strip() + " of " + item.name() + ".",
-                        item.code()))
-            .id();
+  /** The goods that a line names: of whatever lot, of one lot, or just one piece. */
+  private Goods goods(Catalog.Measured item, Between.LineEntry line) {
+    String serial = line.serial() == null ? "" : line.serial().strip();
+    String mark = line.lot() == null ? "" : line.lot().strip();
+    if (!serial.isEmpty()) {
+      return piece(item, serial);
+    }
+    if (mark.isEmpty()) {
+      return new Goods(item.id(), 0, 0);
+    }
+    long lot = catalog.lot(item.id(), mark).map(Catalog.LotCard::id).orElse(0L);
+    if (lot != 0) {
+      return new Goods(item.id(), lot, 0);
+    }
+    if (item.tracking().needsSerial()) {
+      return piece(item, mark);
+    }
+    throw wrong("There is no lot " + mark + " of " + item.name() + ".", item.code());
   }
 
-  private long serial(Catalog.Measured item, Between.LineEntry line) {
-    return line.serial() == null || line.serial().isBlank()
-        ? 0
-        : catalog
-            .serial(item.id(), line.serial().strip())
+  private Goods piece(Catalog.Measured item, String code) {
+    Catalog.SerialCard card =
+        catalog
+            .serial(item.id(), code)
             .orElseThrow(
                 () ->
                     wrong(
-                        "There is no " + item.name() + " with number " + line.serial() + ".",
-                        item.code()))
-            .id();
+                        "There is no " + item.name() + " with number " + code + ".", item.code()));
+    return new Goods(item.id(), 0, card.id());
   }
 
   private Quantity factor(Catalog.Measured item, String pack) {

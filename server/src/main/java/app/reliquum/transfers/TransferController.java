@@ -84,6 +84,12 @@ class TransferController {
     return transfers.counts(actor);
   }
 
+  /** The sites that goods may be sent to. */
+  @GetMapping("/sites")
+  List<Between.Destination> sites() {
+    return transfers.destinations();
+  }
+
   /** What is on the road, route by route. */
   @GetMapping("/routes")
   List<Between.Route> routes(Actor actor) {

@@ -68,6 +68,13 @@ public class Transfers implements Coming {
     return rows.counts(actor);
   }
 
+  /** Every site: goods may be sent where the sender does not work. */
+  List<Between.Destination> destinations() {
+    return places.allNamed().stream()
+        .map(site -> new Between.Destination(site.id(), site.code(), site.name()))
+        .toList();
+  }
+
   /** What is on the road, route by route. */
   public List<Between.Route> routes(Actor actor) {
     return rows.routes(actor);

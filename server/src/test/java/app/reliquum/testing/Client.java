@@ -88,6 +88,16 @@ public final class Client {
     return send(request(path).DELETE());
   }
 
+  /** Fetches something that is no text. */
+  public HttpResponse<byte[]> bytes(String path) throws IOException {
+    try {
+      return http.send(request(path).GET().build(), BodyHandlers.ofByteArray());
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(interrupted);
+    }
+  }
+
   /** A request that is already whole but for its cookies. */
   public Answer send(HttpRequest.Builder request) {
     try {

@@ -1,0 +1,51 @@
+import Box from '@mui/material/Box';
+import { useTranslation } from 'react-i18next';
+import type { Schemas } from '../api/client';
+import { quantity } from '../kit/format';
+import { MainButton, SmallButton } from './Parts';
+
+/** Asked once before goods leave: what is asked for and not picked. */
+export function SendNow({
+  transfer,
+  busy,
+  onSend,
+  onCancel,
+}: {
+  transfer: Schemas['FloorTransfer'];
+  busy: boolean;
+  onSend: (rest: 'FOLLOWS' | 'STAYS') => void;
+  onCancel: () => void;
+}) {
+  const { t } = useTranslation();
+  const missing = transfer.lines.filter((line) => Number(line.toSend) > Number(line.picked));
+  return (
+    <Box sx={{ p: 2, display: 'grid', gap: 1.5, fontSize: 20 }} role="group">
+      {missing.length === 0 ? (
+        <Box>{t('transfer.complete')}</Box>
+      ) : (
+        <Box>
+          {t('transfer.askSend')}
+          {missing.map((line) => (
+            <Box key={line.line} sx={{ borderTop: 1, borderColor: 'divider', py: 0.75 }}>
+              <b>
+                {quantity(String(Number(line.toSend) - Number(line.picked)))} {line.symbol}
+              </b>{' '}
+              {line.name}
+            </Box>
+          ))}
+        </Box>
+      )}
+      <MainButton disabled={busy} onClick={() => onSend('FOLLOWS')}>
+        {t(missing.length === 0 ? 'transfer.send' : 'transfer.follows')}
+      </MainButton>
+      <Box sx={{ display: 'flex', gap: 1 }}>
+        {missing.length > 0 && (
+          <SmallButton disabled={busy} onClick={() => onSend('STAYS')}>
+            {t('transfer.stays')}
+          </SmallButton>
+        )}
+        <SmallButton onClick={onCancel}>{t('transfer.notYet')}</SmallButton>
+      </Box>
+    </Box>
+  );
+}

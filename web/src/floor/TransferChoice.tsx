@@ -1,0 +1,100 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../api/client';
+import { Code } from '../kit/Code';
+import { date } from '../kit/format';
+import { ProblemNote } from '../kit/ProblemNote';
+import { TapRow } from './Parts';
+import type { TransferVerb } from './TransferSentence';
+
+/** The transfers that can be sent from here, or are on the road to here; or a new one. */
+export function TransferChoice({
+  site,
+  verb,
+  onChoose,
+  onBegin,
+}: {
+  site: Schemas['SiteCard'];
+  verb: TransferVerb;
+  onChoose: (transfer: number) => void;
+  onBegin: (to: number) => void;
+}) {
+  const { t } = useTranslation();
+  const sends = verb === 'SEND';
+  const transfers = useQuery({
+    queryKey: ['transfers', 'floor', verb, site.id],
+    queryFn: () =>
+      read(
+        api.GET('/api/transfers', {
+          params: {
+            query: sends ? { filter: 'OPEN', from: site.id } : { filter: 'ROAD', to: site.id },
+          },
+        }),
+      ),
+  });
+  const destinations = useQuery({
+    queryKey: ['transfers', 'destinations'],
+    queryFn: () => read(api.GET('/api/transfers/sites')),
+    enabled: sends,
+  });
+  const rows =
+    transfers.data?.rows.filter((row) => !sends || row.state !== 'PLANNED' || !row.planned) ?? [];
+  return (
+    <Box sx={{ p: 1.5 }}>
+      <Box component="h1" sx={{ typography: 'h1', fontSize: 30, m: 0, mb: 0.5 }}>
+        {t(sends ? 'going.sendTitle' : 'going.arriveTitle')}
+      </Box>
+      <Box sx={{ color: 'text.secondary', mb: 1 }}>
+        {t(sends ? 'going.sendFind' : 'going.arriveFind')}
+      </Box>
+      <ProblemNote problem={transfers.error ?? destinations.error} />
+      {rows.map((row) => (
+        <TapRow
+          key={row.id}
+          onTap={() => onChoose(row.id)}
+          title={
+            <>
+              <Code strong>{row.number}</Code> {sends ? `→ ${row.to}` : row.from}
+            </>
+          }
+          detail={
+            row.late > 0
+              ? t('going.late', { count: row.late })
+              : row.wanted
+                ? t('transfer.wantedOn', { day: date(row.wanted) })
+                : t('transfer.unplanned')
+          }
+          end={t('going.kinds', { count: sends ? row.lines : row.roadLines })}
+        />
+      ))}
+      {transfers.data && rows.length === 0 && (
+        <Box sx={{ py: 2, fontSize: 19, color: 'text.secondary' }}>
+          {t(sends ? 'going.noneToSend' : 'going.noneOnRoad')}
+        </Box>
+      )}
+      {sends && (
+        <>
+          <Box component="h2" sx={{ typography: 'h2', m: 0, mt: 2, mb: 0.5 }}>
+            {t('going.toSite')}
+          </Box>
+          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+            {destinations.data
+              ?.filter((one) => one.id !== site.id)
+              .map((one) => (
+                <Button
+                  key={one.id}
+                  variant="outlined"
+                  onClick={() => onBegin(one.id)}
+                  sx={{ minHeight: 60, fontSize: 18, lineHeight: 1.15 }}
+                >
+                  {one.name}
+                </Button>
+              ))}
+          </Box>
+        </>
+      )}
+    </Box>
+  );
+}

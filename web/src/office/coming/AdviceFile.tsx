@@ -1,0 +1,42 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useTranslation } from 'react-i18next';
+import { api, Problem, read } from '../../api/client';
+import { FilePick } from '../../kit/FilePick';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { useSave } from '../../kit/useSave';
+
+/** Reads a despatch advice that another system has made. */
+export function AdviceFile({ onOpen }: { onOpen: (transfer: number) => void }) {
+  const { t } = useTranslation();
+  const send = useSave(
+    ['transfers', 'on-hand'],
+    (command, file: File) =>
+      read(
+        api.POST('/api/transfers/advices', {
+          ...command,
+          body: file as never,
+          bodySerializer: (content: unknown) => content as Blob,
+          headers: { 'Content-Type': 'application/xml' },
+        }),
+      ),
+    (card) => onOpen(card.id),
+  );
+  const known = send.error instanceof Problem && send.error.type === 'known' ? send.error : null;
+  return (
+    <Box sx={{ display: 'grid', gap: 1.5 }}>
+      <Box>{t('transfer.readHelp')}</Box>
+      <FilePick
+        label={t('transfer.pickFile')}
+        accept=".xml,application/xml,text/xml"
+        onPick={(file) => send.mutate(file)}
+      />
+      <ProblemNote problem={send.error} />
+      {known && (
+        <Button variant="outlined" onClick={() => onOpen(Number(known.values.transfer))}>
+          {t('transfer.knownAlready')}
+        </Button>
+      )}
+    </Box>
+  );
+}

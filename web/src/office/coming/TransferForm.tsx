@@ -1,0 +1,222 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useDeferredValue, useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useSites } from '../../app/session';
+import { Choice } from '../../kit/Choice';
+import { quantity } from '../../kit/format';
+import { Part } from '../../kit/SidePanel';
+import { useSave } from '../../kit/useSave';
+import { Form, Tick } from '../rules/Form';
+import { useForm } from '../rules/useForm';
+
+interface Line {
+  item: string;
+  packs: string;
+  pack: string;
+  lot: string;
+}
+
+const EMPTY: Line = { item: '', packs: '', pack: '', lot: '' };
+
+/** A transfer as it is written down, with what the sender has and the receiver has already. */
+export function TransferForm({
+  transfer,
+  onDone,
+}: {
+  transfer?: Schemas['TransferCard'];
+  onDone: (saved: Schemas['TransferCard']) => void;
+}) {
+  const { t } = useTranslation();
+  const sites = useSites().data ?? [];
+  const destinations = useQuery({
+    queryKey: ['transfers', 'destinations'],
+    queryFn: () => read(api.GET('/api/transfers/sites')),
+  });
+  const save = useSave(
+    ['transfers', 'on-hand'],
+    (command, body: Schemas['TransferEntry']) =>
+      transfer
+        ? read(
+            api.PUT('/api/transfers/{id}', {
+              params: { ...command.params, path: { id: transfer.id } },
+              body,
+            }),
+          )
+        : read(api.POST('/api/transfers', { ...command, body })),
+    onDone,
+  );
+  const form = useForm(
+    {
+      number: transfer?.number ?? '',
+      from: String(transfer?.fromId ?? ''),
+      to: String(transfer?.toId ?? ''),
+      wanted: transfer?.wanted ?? '',
+      direct: transfer?.direct ?? false,
+      note: transfer?.note ?? '',
+    },
+    save.error,
+  );
+  const [lines, setLines] = useState<Line[]>(
+    () =>
+      transfer?.lines.map((line) => ({
+        item: line.item,
+        packs: line.packs,
+        pack: line.pack,
+        lot: line.lot ?? line.serial ?? '',
+      })) ?? [EMPTY],
+  );
+  const from = form.entry.from || String(sites[0]?.id ?? '');
+  const all = destinations.data ?? [];
+  const to = form.entry.to || String(all.find((one) => String(one.id) !== from)?.id ?? '');
+  const change = (i: number, part: Partial<Line>) =>
+    setLines(lines.map((line, k) => (k === i ? { ...line, ...part } : line)));
+  const codes = useDeferredValue(
+    [...new Set(lines.map((line) => line.item.trim().toUpperCase()).filter(Boolean))].join(','),
+  );
+  const advice = useQuery({
+    queryKey: ['transfers', 'advice', from, to, codes],
+    queryFn: () =>
+      read(
+        api.GET('/api/transfers/advice', {
+          params: { query: { from: Number(from), to: Number(to), items: codes.split(',') } },
+          querySerializer: { array: { style: 'form', explode: false } },
+        }),
+      ),
+    enabled: codes !== '' && from !== '' && to !== '' && from !== to,
+    placeholderData: (before) => before,
+  });
+  const known = (code: string) =>
+    advice.data?.find((one) => one.item === code.trim().toUpperCase());
+  return (
+    <Form
+      save={save}
+      may="POST"
+      onSubmit={() =>
+        save.mutate({
+          version: transfer?.version,
+          number: form.entry.number.trim() || undefined,
+          from: Number(from),
+          to: Number(to),
+          wanted: form.entry.wanted || undefined,
+          direct: form.entry.direct,
+          note: form.entry.note,
+          lines: lines
+            .filter((line) => line.item.trim())
+            .map((line) => ({
+              item: line.item.trim(),
+              packs: line.packs.replace(',', '.'),
+              pack: line.pack.trim(),
+              lot: line.lot.trim() || undefined,
+            })),
+        })
+      }
+    >
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+        <Choice
+          label={t('transfer.from')}
+          value={from}
+          onChange={(value) => form.set({ from: value })}
+          options={sites.map((one) => [String(one.id), one.name] as const)}
+        />
+        <Choice
+          label={t('transfer.to')}
+          value={to}
+          onChange={(value) => form.set({ to: value })}
+          options={all.map((one) => [String(one.id), one.name] as const)}
+        />
+        <TextField
+          label={t('transfer.number')}
+          disabled={!!transfer}
+          placeholder={t('transfer.nextNumber')}
+          slotProps={{ inputLabel: { shrink: true } }}
+          {...form.text('number')}
+        />
+        <TextField
+          label={t('transfer.wanted')}
+          type="date"
+          slotProps={{ inputLabel: { shrink: true } }}
+          {...form.text('wanted')}
+        />
+        <TextField
+          label={t('transfer.note')}
+          sx={{ gridColumn: '1 / -1' }}
+          {...form.text('note')}
+        />
+        <Tick
+          label={t('transfer.inOneStep')}
+          checked={form.entry.direct}
+          onChange={(direct) => form.set({ direct })}
+        />
+      </Box>
+      <Part title={t('transfer.lines')}>
+        {lines.map((line, i) => (
+          <Box key={i} sx={{ mt: 1 }}>
+            <Box sx={{ display: 'grid', gridTemplateColumns: '1.3fr 0.8fr 0.9fr 1fr', gap: 1 }}>
+              <TextField
+                label={t('item.item')}
+                value={line.item}
+                onChange={(event) => change(i, { item: event.target.value })}
+              />
+              <TextField
+                label={t('quantity')}
+                value={line.packs}
+                onChange={(event) => change(i, { packs: event.target.value })}
+              />
+              <TextField
+                label={t('pack.name')}
+                value={line.pack}
+                onChange={(event) => change(i, { pack: event.target.value })}
+              />
+              <TextField
+                label={t('transfer.lotHint')}
+                value={line.lot}
+                onChange={(event) => change(i, { lot: event.target.value })}
+              />
+            </Box>
+            <LineAdvice advice={known(line.item)} asked={line.pack ? '' : line.packs} />
+          </Box>
+        ))}
+        <Button sx={{ mt: 1 }} onClick={() => setLines([...lines, EMPTY])}>
+          {t('transfer.addLine')}
+        </Button>
+      </Part>
+    </Form>
+  );
+}
+
+function LineAdvice({ advice, asked }: { advice?: Schemas['TransferAdvice']; asked: string }) {
+  const { t } = useTranslation();
+  if (!advice) {
+    return null;
+  }
+  const amount = (value: string) =>
+    `${Number(value) === 0 ? '0' : quantity(value)} ${advice.symbol}`;
+  const few = Number(asked.replace(',', '.') || 0) > Number(advice.available);
+  return (
+    <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>
+      <b>{advice.name}</b> ·{' '}
+      <Box component="span" sx={few ? { color: 'error.main', fontWeight: 700 } : undefined}>
+        {t(few ? 'transfer.tooFew' : 'transfer.availableThere', {
+          amount: amount(advice.available),
+        })}
+      </Box>
+      {advice.plenty ? (
+        <Box sx={{ color: 'text.primary', borderLeft: '4px solid', pl: 1, mt: 0.25 }}>
+          {advice.days === null
+            ? t('transfer.plentyUnused', { held: amount(advice.held) })
+            : t('transfer.plentyDays', {
+                held: amount(advice.held),
+                used: amount(advice.used),
+                days: advice.days,
+              })}
+        </Box>
+      ) : (
+        <> · {t('transfer.enough', { held: amount(advice.held) })}</>
+      )}
+    </Box>
+  );
+}

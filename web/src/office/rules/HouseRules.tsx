@@ -1,0 +1,93 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useMay } from '../../app/session';
+import { FilePick } from '../../kit/FilePick';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Room } from '../../kit/Rail';
+import { Part } from '../../kit/SidePanel';
+import { useSave } from '../../kit/useSave';
+import { Form } from './Form';
+import { RulesFrame } from './RulesFrame';
+import { useForm } from './useForm';
+
+/** What the house is called, and how it looks on paper. */
+export function HouseRules() {
+  const { t } = useTranslation();
+  const house = useQuery({ queryKey: ['house'], queryFn: () => read(api.GET('/api/house')) });
+  return (
+    <RulesFrame>
+      <Room title={t('house.title')}>
+        <ProblemNote problem={house.error} />
+        {house.data && (
+          <Box sx={{ maxWidth: 480 }} key={house.data.version}>
+            <Box sx={{ mb: 1 }}>{t('house.onPaper')}</Box>
+            <NameForm house={house.data} />
+            <Logo house={house.data} />
+          </Box>
+        )}
+      </Room>
+    </RulesFrame>
+  );
+}
+
+function NameForm({ house }: { house: Schemas['HouseCard'] }) {
+  const { t } = useTranslation();
+  const save = useSave(['house'], (command, body: Schemas['HouseEntry']) =>
+    read(api.PUT('/api/house', { ...command, body })),
+  );
+  const form = useForm({ name: house.name, street: house.street, town: house.town }, save.error);
+  return (
+    <Form save={save} onSubmit={() => save.mutate({ ...form.entry, version: house.version })}>
+      <TextField label={t('house.name')} required {...form.text('name')} />
+      <TextField label={t('house.street')} {...form.text('street')} />
+      <TextField label={t('house.town')} {...form.text('town')} />
+    </Form>
+  );
+}
+
+function Logo({ house }: { house: Schemas['HouseCard'] }) {
+  const { t } = useTranslation();
+  const may = useMay('RULES');
+  const set = useSave(['house'], (command, file: File) =>
+    read(
+      api.PUT('/api/house/logo', {
+        ...command,
+        body: file as never,
+        bodySerializer: (content: unknown) => content as Blob,
+        headers: { 'Content-Type': file.type },
+      } as never),
+    ),
+  );
+  const remove = useSave(['house'], (command) =>
+    read(api.DELETE('/api/house/logo', { ...command })),
+  );
+  return (
+    <Part title={t('house.logo')} rank="h2">
+      {house.logo ? (
+        <Box
+          component="img"
+          src={`/api/house/logo?${house.version}`}
+          alt={t('house.logo')}
+          sx={{ height: 90, display: 'block', mb: 1, border: 1, borderColor: 'divider' }}
+        />
+      ) : (
+        <Box sx={{ color: 'text.secondary', mb: 1 }}>{t('house.noLogo')}</Box>
+      )}
+      {may && (
+        <Box sx={{ display: 'flex', gap: 1 }}>
+          <FilePick
+            label={t('house.pickLogo')}
+            accept="image/png,image/jpeg"
+            onPick={(file) => set.mutate(file)}
+          />
+          {house.logo && <Button onClick={() => remove.mutate()}>{t('house.dropLogo')}</Button>}
+        </Box>
+      )}
+      <ProblemNote problem={set.error ?? remove.error} />
+    </Part>
+  );
+}

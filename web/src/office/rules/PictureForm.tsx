@@ -1,0 +1,53 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useMay } from '../../app/session';
+import { FilePick } from '../../kit/FilePick';
+import { ItemPicture } from '../../kit/ItemPicture';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Part } from '../../kit/SidePanel';
+import { useSave } from '../../kit/useSave';
+
+const OLD = ['items', 'item'];
+
+/** The picture of an item, by which people know it on the floor. */
+export function PictureForm({ item }: { item: Schemas['ItemCard'] }) {
+  const { t } = useTranslation();
+  const may = useMay('RULES');
+  const path = { item: item.id };
+  const set = useSave(OLD, (command, file: File) =>
+    read(
+      api.PUT('/api/items/{item}/picture', {
+        params: { ...command.params, path },
+        body: file as never,
+        bodySerializer: (content: unknown) => content as Blob,
+        headers: { 'Content-Type': file.type },
+      } as never),
+    ),
+  );
+  const remove = useSave(OLD, (command) =>
+    read(api.DELETE('/api/items/{item}/picture', { params: { ...command.params, path } })),
+  );
+  return (
+    <Part title={t('item.picture')}>
+      <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
+        {item.picture === null && <Box sx={{ color: 'text.secondary' }}>{t('item.noPicture')}</Box>}
+        <ItemPicture item={item.id} picture={item.picture} name={item.name} />
+        {may && (
+          <>
+            <FilePick
+              label={t('item.pickPicture')}
+              accept="image/png,image/jpeg,image/webp,image/svg+xml"
+              onPick={(file) => set.mutate(file)}
+            />
+            {item.picture !== null && (
+              <Button onClick={() => remove.mutate()}>{t('item.dropPicture')}</Button>
+            )}
+          </>
+        )}
+      </Box>
+      <ProblemNote problem={set.error ?? remove.error} />
+    </Part>
+  );
+}
