@@ -1847,6 +1847,7 @@ export interface components {
       packs: components['schemas']['FloorPackSize'][];
       /** Format: int64 */
       picture: number | null;
+      shelfNote: string;
       /** @enum {string} */
       state: 'EMPTY' | 'SAID' | 'ONLY' | 'SUGGESTED';
       symbol: string | null;
@@ -3268,6 +3269,8 @@ export interface components {
       planned: boolean;
       /** Format: int32 */
       roadLines: number;
+      /** Format: int32 */
+      sendLines: number;
       /** Format: int32 */
       shortLines: number;
       /** @enum {string} */

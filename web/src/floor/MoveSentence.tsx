@@ -11,7 +11,7 @@ import { DoneNote, MainButton, SmallButton, Warning } from './Parts';
 import { DockList, RoundList, WaitingList, WhyHere } from './PutAwayLists';
 import { Refusal } from './Refusal';
 import { ScanBar } from './ScanBar';
-import { Facts, GoodsOf, PictureOf, WholeLoad } from './SentenceParts';
+import { Facts, GoodsOf, Known, WholeLoad } from './SentenceParts';
 import { useSentence, type ActionName } from './useSentence';
 
 type View = Schemas['FloorMove'];
@@ -115,7 +115,6 @@ function Sentence({ view, onWhy }: { view: View; onWhy: () => void }) {
       data-testid="sentence"
       sx={{ m: 0, p: 2, fontSize: 25, fontWeight: 400, lineHeight: 1.75 }}
     >
-      <PictureOf item={view.item} />
       {t(view.verb === 'PUT_AWAY' ? 'away.putAway' : 'move.move')}{' '}
       {view.load && WHOLE.includes(view.load.part) ? (
         <WholeLoad load={view.load} />
@@ -144,7 +143,9 @@ function Sentence({ view, onWhy }: { view: View; onWhy: () => void }) {
           </Blank>
         </>
       )}
-      <Facts view={view} />
+      <Known item={view.item}>
+        <Facts view={view} />
+      </Known>
       {(view.to.why ?? view.warning) && view.item.id !== null && (
         <Button onClick={onWhy} sx={{ minHeight: 48, fontSize: 17, px: 0 }}>
           {t('away.why')}

@@ -30,6 +30,7 @@ function view(part: Partial<View> = {}): View {
       packs: [],
       available: null,
       picture: null,
+      shelfNote: '',
     },
     lot: null,
     expiry: null,
@@ -89,6 +90,7 @@ const shackle: View['item'] = {
   packs: [],
   available: null,
   picture: null,
+  shelfNote: '',
 };
 
 const begun: Partial<View> & Pick<View, 'quantity'> = {

@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import type { ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
@@ -83,12 +84,14 @@ export function Facts({ view }: { view: View }) {
   const { t } = useTranslation();
   const facts = [
     view.quantity.packs && `= ${view.quantity.packs}`,
-    view.from.address &&
+    view.verb !== 'ARRIVE' &&
+      view.from.address &&
       view.item.name &&
       Number(view.held) > 0 &&
       t('move.holds', { place: view.from.address, amount: quantity(view.held) }),
     view.lot?.expiry && `${t('expires')} ${date(view.lot.expiry)}`,
     view.condition && view.condition !== 'GOOD' && t(`conditions.${view.condition}`),
+    view.item.shelfNote && `${t('item.shelfNote')}: ${view.item.shelfNote}`,
     view.elsewhere.length > 0 &&
       t('away.elsewhere', {
         places: view.elsewhere
@@ -103,13 +106,14 @@ export function Facts({ view }: { view: View }) {
   );
 }
 
-/** A picture of the item, to know it by. */
-export function PictureOf({ item }: { item: View['item'] }) {
+/** The item's picture to know it by, beside what there is to know. */
+export function Known({ item, children }: { item: View['item']; children: ReactNode }) {
   return (
-    item.id !== null && (
-      <Box component="span" sx={{ float: 'right', ml: 1 }}>
-        <ItemPicture item={item.id} picture={item.picture} name={item.name ?? ''} size={76} />
-      </Box>
-    )
+    <Box component="span" sx={{ display: 'flex', gap: 1.5, mt: 1, alignItems: 'center' }}>
+      {item.id !== null && (
+        <ItemPicture item={item.id} picture={item.picture} name={item.name ?? ''} size={72} />
+      )}
+      <span>{children}</span>
+    </Box>
   );
 }

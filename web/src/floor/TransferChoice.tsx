@@ -9,6 +9,13 @@ import { ProblemNote } from '../kit/ProblemNote';
 import { TapRow } from './Parts';
 import type { TransferVerb } from './TransferSentence';
 
+/** What is planned must be released first; what is begun on the floor may still be empty. */
+function sendable(row: Schemas['TransferRow']) {
+  return row.planned
+    ? row.state !== 'PLANNED' && row.sendLines > 0
+    : row.sendLines > 0 || row.lines === 0;
+}
+
 /** The transfers that can be sent from here, or are on the road to here; or a new one. */
 export function TransferChoice({
   site,
@@ -39,8 +46,7 @@ export function TransferChoice({
     queryFn: () => read(api.GET('/api/transfers/sites')),
     enabled: sends,
   });
-  const rows =
-    transfers.data?.rows.filter((row) => !sends || row.state !== 'PLANNED' || !row.planned) ?? [];
+  const rows = transfers.data?.rows.filter((row) => !sends || sendable(row)) ?? [];
   return (
     <Box sx={{ p: 1.5 }}>
       <Box component="h1" sx={{ typography: 'h1', fontSize: 30, m: 0, mb: 0.5 }}>
@@ -66,7 +72,7 @@ export function TransferChoice({
                 ? t('transfer.wantedOn', { day: date(row.wanted) })
                 : t('transfer.unplanned')
           }
-          end={t('going.kinds', { count: sends ? row.lines : row.roadLines })}
+          end={t('going.kinds', { count: sends ? row.sendLines : row.roadLines })}
         />
       ))}
       {transfers.data && rows.length === 0 && (

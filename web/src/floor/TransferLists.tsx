@@ -49,6 +49,39 @@ function goods(
   return saying({ kind: 'TOGETHER', parts: [...more, which] });
 }
 
+/** Pieces of one item that lie or travel together are one row. */
+function together<R extends Row>(rows: R[], place: (row: R) => number): R[][] {
+  const groups = new Map<string, R[]>();
+  for (const row of rows) {
+    const key = row.serialId
+      ? `${row.itemId} ${row.lotId} ${place(row)} ${row.load ?? ''}`
+      : `row ${row.id}`;
+    groups.set(key, [...(groups.get(key) ?? []), row]);
+  }
+  return [...groups.values()];
+}
+
+type Row = Marked & { id: number; itemId: number; lotId: number; serialId: number };
+
+/** How many pieces a row stands for, and the first numbers of them. */
+function Pieces({ of, first }: { of: Row[]; first?: boolean }) {
+  const numbers = of.map((one) => one.serial).filter(Boolean);
+  return (
+    numbers.length > 1 && (
+      <>
+        {!first && ' · '}
+        {numbers.slice(0, 3).map((number, i) => (
+          <Box component="span" key={number} sx={{ whiteSpace: 'nowrap' }}>
+            {i > 0 && ', '}
+            <Code>{number}</Code>
+          </Box>
+        ))}
+        {numbers.length > 3 && ' …'}
+      </>
+    )
+  );
+}
+
 /** What is reserved and not picked yet, in walking order: the first is the next. */
 export function PickList({
   transfer,
@@ -62,7 +95,7 @@ export function PickList({
   const short = transfer.lines.filter((line) => Number(line.shortBy) > 0);
   const any = transfer.kept.some((one) => one.picked);
   return (
-    <Box sx={{ px: 1.5, pb: 1.5 }}>
+    <Box sx={{ px: 1.5, pt: 1, pb: 1.5 }}>
       <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
         {open.length > 0
           ? t('going.pickList')
@@ -70,17 +103,30 @@ export function PickList({
             ? t('going.allPicked')
             : !any && t('going.nothingPicked')}
       </Box>
-      {open.map((one) => (
-        <TapRow
-          key={one.id}
-          onTap={() =>
-            onChoose(goods(one, [saying({ kind: 'BIN', place: one.placeId, role: 'FROM' })]))
-          }
-          title={one.name}
-          detail={<Marks of={one} place={one.place} />}
-          end={<Amount value={one.quantity} unit={one.symbol} />}
-        />
-      ))}
+      {together(open, (row) => row.placeId).map((rows) => {
+        const one = rows[0]!;
+        const many = rows.length > 1;
+        return (
+          <TapRow
+            key={one.id}
+            onTap={() =>
+              onChoose(
+                goods(many ? { ...one, serialId: 0 } : one, [
+                  saying({ kind: 'BIN', place: one.placeId, role: 'FROM' }),
+                ]),
+              )
+            }
+            title={one.name}
+            detail={
+              <>
+                <Marks of={many ? { ...one, serial: null } : one} place={one.place} />
+                <Pieces of={rows} />
+              </>
+            }
+            end={<Amount value={many ? String(rows.length) : one.quantity} unit={one.symbol} />}
+          />
+        );
+      })}
       {short.map((line) => (
         <Box
           key={line.line}
@@ -111,7 +157,7 @@ export function PickedList({ transfer, onChanged }: { transfer: Transfer; onChan
     return null;
   }
   return (
-    <Box sx={{ px: 1.5, pb: 1.5 }}>
+    <Box sx={{ px: 1.5, pt: 1, pb: 1.5 }}>
       <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
         {t('going.picked')}
       </Box>
@@ -168,24 +214,37 @@ export function OnTheRoad({
 }) {
   const { t } = useTranslation();
   return (
-    <Box sx={{ px: 1.5, pb: 1.5 }}>
+    <Box sx={{ px: 1.5, pt: 1, pb: 1.5 }}>
       <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
         {t(transfer.goods.length > 0 ? 'going.onTheRoad' : 'going.allHere')}
       </Box>
-      {transfer.goods.map((one) => (
-        <TapRow
-          key={one.id}
-          onTap={() => onChoose(goods(one))}
-          title={one.name}
-          detail={<Marks of={one} />}
-          end={
-            <Amount
-              value={String(Number(one.sent) - Number(one.arrived) - Number(one.lost))}
-              unit={one.symbol}
-            />
-          }
-        />
-      ))}
+      {together(transfer.goods, (row) => row.shipment).map((rows) => {
+        const one = rows[0]!;
+        const many = rows.length > 1;
+        return (
+          <TapRow
+            key={one.id}
+            onTap={() => onChoose(goods(many ? { ...one, serialId: 0 } : one))}
+            title={one.name}
+            detail={
+              <>
+                <Marks of={many ? { ...one, serial: null } : one} />
+                <Pieces of={rows} first={!one.lot} />
+              </>
+            }
+            end={
+              <Amount
+                value={
+                  many
+                    ? String(rows.length)
+                    : String(Number(one.sent) - Number(one.arrived) - Number(one.lost))
+                }
+                unit={one.symbol}
+              />
+            }
+          />
+        );
+      })}
     </Box>
   );
 }

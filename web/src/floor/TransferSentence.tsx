@@ -11,7 +11,7 @@ import { Candidates, Choices } from './Offers';
 import { DoneNote, MainButton, SmallButton } from './Parts';
 import { Refusal } from './Refusal';
 import { ScanBar } from './ScanBar';
-import { Facts, GoodsOf, PictureOf, WholeLoad } from './SentenceParts';
+import { Facts, GoodsOf, Known, WholeLoad } from './SentenceParts';
 import { SendNow } from './SendNow';
 import { TransferChoice } from './TransferChoice';
 import { OnTheRoad, PickList, PickedList } from './TransferLists';
@@ -199,22 +199,23 @@ function Sentence({ view }: { view: View }) {
       data-testid="sentence"
       sx={{ m: 0, p: 2, fontSize: 25, fontWeight: 400, lineHeight: 1.7 }}
     >
-      <PictureOf item={view.item} />
       {t(sends ? 'going.sendVerb' : 'going.arriveVerb')}{' '}
       {view.load && whole ? <WholeLoad load={view.load} /> : <GoodsOf view={view} why={why} />}{' '}
       {t(sends ? 'move.from' : 'going.at')}{' '}
       <Blank state={end.state} label={t(sends ? 'from' : 'receive.place')} why={why(end.why)}>
         <Code>{end.address}</Code>
       </Blank>
-      <Facts view={view} />
-      {sends && view.item.available && view.item.id !== null && (
-        <Box component="span" sx={{ display: 'block', fontSize: 17, color: 'text.secondary' }}>
-          <Code>{view.item.code}</Code> ·{' '}
-          {t('going.available', {
-            amount: `${Number(view.item.available) === 0 ? '0' : quantity(view.item.available)} ${view.item.symbol}`,
-          })}
-        </Box>
-      )}
+      <Known item={view.item}>
+        <Facts view={view} />
+        {sends && view.item.available && view.item.id !== null && (
+          <Box component="span" sx={{ display: 'block', fontSize: 17, color: 'text.secondary' }}>
+            <Code>{view.item.code}</Code> ·{' '}
+            {t('going.available', {
+              amount: `${Number(view.item.available) === 0 ? '0' : quantity(view.item.available)} ${view.item.symbol}`,
+            })}
+          </Box>
+        )}
+      </Known>
     </Box>
   );
 }

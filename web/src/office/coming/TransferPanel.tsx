@@ -87,7 +87,7 @@ function TimeLine({ card }: { card: Card }) {
             aria-current={now ? 'step' : undefined}
             sx={{ flex: 1, minWidth: 0, pr: 0.5 }}
           >
-            <Box sx={{ display: 'flex', alignItems: 'center' }}>
+            <Box sx={{ display: 'flex', alignItems: 'center', height: 24 }}>
               <Box
                 sx={{
                   width: now ? 16 : 11,

@@ -230,6 +230,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
       key: 'sent',
       title: t('transfer.lastSent'),
       width: '110px',
+      spare: true,
       cell: (row) => row.lastSent && ago(row.lastSent),
     },
     {

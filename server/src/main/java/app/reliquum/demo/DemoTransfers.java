@@ -133,6 +133,8 @@ class DemoTransfers {
     return png.toByteArray();
   }
 
+  private static final Quantity CARTON = Quantity.of(48);
+
   private record Wanted(String item, int packs, String pack) {}
 
   private static Wanted wanted(String item, int packs, String pack) {
@@ -207,8 +209,8 @@ class DemoTransfers {
   private void arriveShort(long id, Actor hand) {
     List<Between.ArrivingLine> lines = new ArrayList<>();
     for (Between.Goods goods : transfers.card(id, DemoHouse.EVERYWHERE).goods()) {
-      boolean first = lines.isEmpty();
-      Quantity less = first ? Quantity.ONE : Quantity.ZERO;
+      // One of its two cartons is missing.
+      Quantity less = lines.isEmpty() ? CARTON : Quantity.ZERO;
       Quantity came = goods.sent().minus(less);
       if (came.isPositive()) {
         lines.add(new Between.ArrivingLine(goods.id(), came, null));

@@ -197,7 +197,7 @@ class FloorFacts implements MoveFacts {
   FloorView.Item shown(Blank<Long> blank) {
     if (blank.filled().isEmpty()) {
       return new FloorView.Item(
-          FloorView.State.EMPTY, null, null, null, null, null, null, List.of(), null, null);
+          FloorView.State.EMPTY, null, null, null, null, null, null, List.of(), null, null, "");
     }
     Catalog.Measured item = item(blank.filled().get());
     return new FloorView.Item(
@@ -212,7 +212,8 @@ class FloorFacts implements MoveFacts {
             .map(pack -> new FloorView.PackSize(pack.name(), pack.factor()))
             .toList(),
         onHand.available(item.id(), site),
-        house.catalog().picture(item.id()).orElse(null));
+        house.catalog().picture(item.id()).orElse(null),
+        places.shelfNote(item.id(), site));
   }
 
   /** The items that were looked at. */

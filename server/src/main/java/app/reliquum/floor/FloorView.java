@@ -53,6 +53,7 @@ final class FloorView {
    *
    * @param available how much of it is available at the site
    * @param picture which picture there is of it, null for none
+   * @param shelfNote where it belongs at a site without bins; empty for nowhere in particular
    */
   @Schema(name = "FloorItem")
   record Item(
@@ -65,7 +66,8 @@ final class FloorView {
       @Nullable Tracking tracking,
       List<PackSize> packs,
       @Nullable Quantity available,
-      @Nullable Long picture) {}
+      @Nullable Long picture,
+      String shelfNote) {}
 
   @Schema(name = "FloorPackSize")
   record PackSize(String name, Quantity factor) {}

@@ -58,6 +58,7 @@ public final class Between {
    * @param from the sending site, or the sender's name if it is not one of ours
    * @param late how many days it is late; zero if it is not
    * @param lines how many lines it has
+   * @param sendLines of how many lines something is still to be sent
    * @param shortLines of how many lines more is asked for than could be reserved
    * @param roadLines of how many lines something is on the road
    * @param value what is on the road at the cost it left with
@@ -75,6 +76,7 @@ public final class Between {
       @Nullable LocalDate wanted,
       int late,
       int lines,
+      int sendLines,
       int shortLines,
       int roadLines,
       boolean missing,

@@ -135,6 +135,8 @@ class TransferRows {
                 select t.*, coalesce(f.name, t.sender) from_name, o.name to_name,
                   (select count(*) from transfer_line l where l.transfer_id = t.id) line_count,
                   (select count(*) from transfer_line l where l.transfer_id = t.id
+                    and l.asked > l.withdrawn + l.sent) send_count,
+                  (select count(*) from transfer_line l where l.transfer_id = t.id
                     and l.sent > l.arrived + l.lost) road_count,
                   if(t.released is null, 0, (select count(*) from transfer_line l
                     where l.transfer_id = t.id and l.asked - l.withdrawn - l.sent >
@@ -171,6 +173,7 @@ class TransferRows {
         wanted,
         late(wanted, state, today),
         row.getInt("line_count"),
+        row.getInt("send_count"),
         state == Transfer.State.CLOSED ? 0 : row.getInt("short_count"),
         road,
         state == Transfer.State.ARRIVED_IN_PART

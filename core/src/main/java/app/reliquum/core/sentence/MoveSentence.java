@@ -155,6 +155,9 @@ public record MoveSentence(
 
   private static void fix(List<Evidence> said, long place, Evidence.Role role) {
     said.removeIf(one -> one instanceof Evidence.Turned);
+    if (said.stream().anyMatch(one -> names(one, place, role))) {
+      return;
+    }
     for (int i = 0; i < said.size(); i++) {
       if (said.get(i) instanceof Evidence.Bin bin && bin.place() == place) {
         said.set(i, new Evidence.Bin(place, role));
@@ -162,6 +165,12 @@ public record MoveSentence(
       }
     }
     said.add(new Evidence.Bin(place, role));
+  }
+
+  /** Whether a list or a label has named the place for just that. */
+  private static boolean names(Evidence one, long place, Evidence.Role role) {
+    return one instanceof Evidence.Together together
+        && together.parts().contains(new Evidence.Bin(place, role));
   }
 
   /** What the next sentence begins with when the next item goes the same way. */

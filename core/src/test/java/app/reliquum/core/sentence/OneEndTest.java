@@ -187,6 +187,15 @@ class OneEndTest {
   }
 
   @Test
+  void aBinThatAListNamedIsNotNamedAgain() {
+    sending();
+    MoveSentence sentence =
+        say(new Evidence.Together(List.of(new Evidence.Bin(BULK, Role.FROM), item(SHACKLE, 0))));
+    Reply<MoveSentence> accepted = Move.read(sentence.accepted(), site);
+    assertThat(((Reply.Filled<MoveSentence>) accepted).sentence().ready()).isTrue();
+  }
+
+  @Test
   void asMuchAsIsStillAskedIsSuggestedAndMoreIsRefused() {
     sending();
     site.asked.put(SHACKLE, Quantity.of(12));

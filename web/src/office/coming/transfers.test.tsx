@@ -1,0 +1,273 @@
+// @vitest-environment jsdom
+import { answers, asked, empty, Refusal, show } from '../../testing/house';
+import { cleanup, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import type { Schemas } from '../../api/client';
+import '../../app/words';
+import { RoadMatrix } from './RoadMatrix';
+import { TransferForm } from './TransferForm';
+import { TransferPanel } from './TransferPanel';
+import { TransferState } from './TransferState';
+
+type Card = Schemas['TransferCard'];
+type Line = Schemas['TransferLine'];
+
+const sites = [
+  { id: 1, code: 'KQ', name: 'Kittiwake Quay', binned: true, areas: [] },
+  { id: 3, code: 'PS', name: 'Pontoon Shop', binned: false, areas: [] },
+];
+
+function line(part: Partial<Line>): Line {
+  return {
+    line: 1,
+    itemId: 5,
+    item: 'SHK-001',
+    name: 'D shackle',
+    symbol: 'pc',
+    lotId: 0,
+    lot: null,
+    serial: null,
+    pack: '',
+    packs: '20',
+    asked: '20',
+    withdrawn: '0',
+    reserved: '0',
+    picked: '0',
+    sent: '0',
+    arrived: '0',
+    lost: '0',
+    onTheRoad: '0',
+    toSend: '20',
+    shortBy: '0',
+    missing: '0',
+    ...part,
+  };
+}
+
+function card(part: Partial<Card>): Card {
+  return {
+    id: 7,
+    version: 2,
+    number: 'TR-10007',
+    planned: true,
+    direct: false,
+    state: 'RELEASED',
+    fromId: 1,
+    from: 'Kittiwake Quay',
+    toId: 3,
+    to: 'Pontoon Shop',
+    wanted: '2026-11-30',
+    late: 0,
+    note: '',
+    created: '2026-11-24T08:00:00Z',
+    createdBy: 'Oddny',
+    released: '2026-11-24T09:00:00Z',
+    closed: null,
+    value: 0,
+    lines: [line({})],
+    kept: [],
+    shipments: [],
+    goods: [],
+    events: [],
+    ...part,
+  };
+}
+
+const kept: Schemas['TransferKept'] = {
+  id: 31,
+  line: 1,
+  itemId: 5,
+  item: 'SHK-001',
+  name: 'D shackle',
+  symbol: 'pc',
+  placeId: 11,
+  place: 'QA-01-A',
+  walk: 10,
+  lotId: 0,
+  lot: null,
+  expiry: null,
+  serialId: 0,
+  serial: null,
+  load: null,
+  condition: 'GOOD',
+  quantity: '12',
+  picked: false,
+};
+
+function open(one: Card) {
+  answers('GET', '/api/transfers/7', () => one);
+  show(<TransferPanel transfer={7} onClose={vi.fn()} />);
+}
+
+beforeEach(() => {
+  empty();
+  answers('GET', '/api/sites', () => sites);
+  answers('GET', '/api/transfers/sites', () => sites);
+});
+afterEach(cleanup);
+
+it('says every state as a word', () => {
+  show(<TransferState state="ARRIVED_IN_PART" />);
+  expect(screen.getByText('Arrived in part')).toBeTruthy();
+});
+
+it('asks once before sending, and names what is not picked', async () => {
+  const half = card({
+    lines: [line({ picked: '12' })],
+    kept: [{ ...kept, picked: true }],
+  });
+  answers('POST', '/api/transfers/7/sending', () => half);
+  open(half);
+  await userEvent.click(await screen.findByRole('button', { name: 'Send it' }));
+  expect(screen.getByText('Of what is asked for, this is not picked:')).toBeTruthy();
+  expect(screen.getByText('8 pc')).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Send; the rest stays here' }));
+  await waitFor(() => expect(asked.at(-2)?.body ?? asked.at(-1)?.body).toEqual({ rest: 'STAYS' }));
+});
+
+it('offers the next step first, and nothing that is done elsewhere', async () => {
+  open(card({ state: 'PLANNED', released: null, fromId: 99, from: 'Far away' }));
+  await screen.findByText('Far away → Pontoon Shop');
+  expect(screen.queryByRole('button', { name: 'Release' })).toBeNull();
+});
+
+it('gives up what did not arrive only with a reason, and keeps the form on a refusal', async () => {
+  const road = card({
+    state: 'ON_THE_ROAD',
+    lines: [line({ sent: '20', toSend: '0', onTheRoad: '20' })],
+    shipments: [{ shipment: 1, sent: '2026-11-24T10:00:00Z', person: 'Tavi', posting: 90 }],
+  });
+  answers('POST', '/api/transfers/7/endings', () => new Refusal(400, 'reason is needed'));
+  open(road);
+  await userEvent.click(await screen.findByRole('button', { name: 'It did not arrive' }));
+  await userEvent.selectOptions(
+    screen.getByLabelText('What has become of it'),
+    'Spoilt on the road',
+  );
+  await userEvent.click(screen.getByRole('button', { name: 'Give it up' }));
+  expect(await screen.findByText('reason is needed')).toBeTruthy();
+  answers('POST', '/api/transfers/7/endings', () => road);
+  await userEvent.type(screen.getByLabelText('What happened?'), 'Salt water');
+  await userEvent.click(screen.getByRole('button', { name: 'Give it up' }));
+  await waitFor(() =>
+    expect(asked.filter((one) => one.path.endsWith('endings')).at(-1)?.body).toEqual({
+      ending: 'SPOILT',
+      reason: 'Salt water',
+    }),
+  );
+});
+
+it('shows what is missing, what is short, and every change with before and after', async () => {
+  open(
+    card({
+      state: 'ARRIVED_IN_PART',
+      lines: [
+        line({ sent: '20', arrived: '12', toSend: '0', onTheRoad: '8', missing: '8' }),
+        line({ line: 2, name: 'Flare', shortBy: '3' }),
+      ],
+      events: [
+        {
+          at: '2026-11-24T08:00:00Z',
+          person: 'Oddny',
+          what: 'LINES',
+          detail: '',
+          before: '3 × SHK-001',
+          after: '20 × SHK-001',
+        },
+      ],
+    }),
+  );
+  expect(await screen.findByText('short by 3')).toBeTruthy();
+  expect(screen.getByText('3 × SHK-001').tagName).toBe('S');
+  expect(screen.getByText(/20 × SHK-001/)).toBeTruthy();
+  const steps = screen.getAllByRole('listitem');
+  expect(steps.find((step) => step.getAttribute('aria-current'))?.textContent).toContain(
+    'Arrived in part',
+  );
+});
+
+it('has a paper for each shipment, and the advice for another system', async () => {
+  open(
+    card({
+      state: 'ON_THE_ROAD',
+      shipments: [1, 2].map((shipment) => ({
+        shipment,
+        sent: '2026-11-24T10:00:00Z',
+        person: 'Tavi',
+        posting: 90 + shipment,
+      })),
+    }),
+  );
+  await userEvent.click(await screen.findByRole('button', { name: 'Papers' }));
+  const papers = within(screen.getByRole('dialog'))
+    .getAllByRole('link')
+    .map((link) => [link.textContent, link.getAttribute('href')]);
+  expect(papers).toContainEqual(['Dispatch note 2', '/api/transfers/7/papers/DISPATCH?shipment=2']);
+  expect(papers).toContainEqual(['Advice (UBL) 1', '/api/transfers/7/advices/1']);
+  expect(papers).toContainEqual(['Pick sheet', '/api/transfers/7/papers/PICK']);
+});
+
+it('warns when the sender has too little and the receiver has plenty', async () => {
+  answers('GET', '/api/transfers/advice', () => [
+    {
+      item: 'SHK-001',
+      name: 'D shackle',
+      symbol: 'pc',
+      available: '10',
+      held: '90',
+      coming: '0',
+      used: '30',
+      days: 270,
+      plenty: true,
+    },
+  ]);
+  const done = vi.fn();
+  answers('POST', '/api/transfers', () => card({}));
+  show(<TransferForm onDone={done} />);
+  await waitFor(() => expect(screen.getByLabelText('To')).toHaveProperty('value', '3'));
+  await userEvent.type(screen.getByLabelText('Item'), 'shk-001');
+  await userEvent.type(screen.getByLabelText('Quantity'), '12');
+  expect(await screen.findByText('only 10 pc available at the sender')).toBeTruthy();
+  expect(screen.getByText(/uses 30 pc in 90 days: enough for 270 days/)).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() => expect(done).toHaveBeenCalled());
+  const sent = asked.find((one) => one.method === 'POST');
+  expect(sent?.body).toMatchObject({
+    from: 1,
+    to: 3,
+    lines: [{ item: 'shk-001', packs: '12', pack: '' }],
+  });
+});
+
+it('crosses the sites with what is between them, and leads there', async () => {
+  answers('GET', '/api/transfers/routes', () => [
+    {
+      fromId: 1,
+      from: 'Kittiwake Quay',
+      toId: 3,
+      to: 'Pontoon Shop',
+      transfers: 2,
+      late: 1,
+      items: 3,
+      amounts: [
+        { quantity: '44', symbol: 'pc' },
+        { quantity: '12.5', symbol: 'm' },
+      ],
+      value: 580.7,
+    },
+  ]);
+  const opened = vi.fn();
+  show(<RoadMatrix onOpen={opened} />);
+  const cell = await screen.findByRole('button', { name: /580.70/ });
+  expect(cell.textContent).toContain('44 pc, 12.5 m');
+  expect(cell.textContent).toContain('1 late');
+  await userEvent.click(cell);
+  expect(opened).toHaveBeenCalledWith(1, 3);
+});
+
+it('says so when nothing is on the road', async () => {
+  answers('GET', '/api/transfers/routes', () => []);
+  show(<RoadMatrix onOpen={vi.fn()} />);
+  expect(await screen.findByText('Nothing is on the road.')).toBeTruthy();
+});
