@@ -9,6 +9,7 @@ const MOVED_BY_STOCK = [
   'waiting',
   'inbound',
   'round',
+  'transfers',
   'put-away-rules',
   'binning',
 ];

@@ -58,7 +58,8 @@ function Card({
   title: ReactNode;
   children: ReactNode;
   problem: unknown;
-  onMove: () => void;
+  /** Nothing while something else is to be pressed. */
+  onMove?: () => void;
   site: Site;
 }) {
   const { t } = useTranslation();
@@ -71,7 +72,7 @@ function Card({
       sound(found.refusal ? 'bad' : 'good');
       const hit = found.hits[0];
       if (found.action === 'MOVE') {
-        onMove();
+        onMove?.();
       } else if (found.hits.length === 1 && hit) {
         void navigate(hit.kind === 'BIN' ? `/floor/bin/${hit.id}` : `/floor/item/${hit.itemId}`);
       }
@@ -96,7 +97,7 @@ function Card({
         >
           {t('back')}
         </Button>
-        {mayMove && (
+        {mayMove && onMove && (
           <Button
             variant="contained"
             onClick={onMove}
@@ -253,7 +254,9 @@ export function BinCard({ site }: { site: Site }) {
       title={<Code strong>{bin.data?.address ?? t('loading')}</Code>}
       problem={bin.error ?? holds.error ?? start.error}
       site={site}
-      onMove={() => start.mutate(saying({ kind: 'BIN', place: id, role: 'ANY' }))}
+      onMove={
+        choosing ? undefined : () => start.mutate(saying({ kind: 'BIN', place: id, role: 'ANY' }))
+      }
     >
       {choosing ? (
         <ChooseGoods rows={rows} onMove={(parts) => start.mutate(contents(id, parts))} />

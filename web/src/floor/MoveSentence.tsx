@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
-import { api, read, type Schemas } from '../api/client';
+import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { Blank } from './Blank';
 import { Candidates, Choices } from './Offers';
@@ -12,38 +12,12 @@ import { DockList, RoundList, WaitingList, WhyHere } from './PutAwayLists';
 import { Refusal } from './Refusal';
 import { ScanBar } from './ScanBar';
 import { Facts, GoodsOf, Known, WholeLoad } from './SentenceParts';
-import { useSentence, type ActionName } from './useSentence';
+import { useMoveDesk } from './useMoveDesk';
+import type { ActionName } from './useSentence';
 
 type View = Schemas['FloorMove'];
 
 const WHOLE: string[] = ['WHOLE', 'SEVERAL', 'EVERYTHING'];
-
-export type MovingVerb = 'MOVE' | 'PUT_AWAY';
-
-function useMoveDesk(site: number, verb: MovingVerb) {
-  return useSentence<View>(
-    ['floor-move', site, verb],
-    () => read(api.GET('/api/floor/move', { params: { query: { site, verb } } })),
-    (params, step) => {
-      switch (step.kind) {
-        case 'scan':
-          return read(
-            api.POST('/api/floor/move/scan', { params, body: { site, verb, text: step.text } }),
-          );
-        case 'say':
-          return read(
-            api.POST('/api/floor/move/say', { params, body: { site, verb, saying: step.saying } }),
-          );
-        case 'act':
-          return read(
-            api.POST('/api/floor/move/act', { params, body: { site, verb, action: step.action } }),
-          );
-        default:
-          throw new Error('A move is about no document.');
-      }
-    },
-  );
-}
 
 /**
  * What is being done, as one plain sentence with blanks that scans fill in any order. Putting away
@@ -54,7 +28,7 @@ export function MoveSentence({
   verb = 'MOVE',
 }: {
   site: Schemas['SiteCard'];
-  verb?: MovingVerb;
+  verb?: 'MOVE' | 'PUT_AWAY';
 }) {
   const { t } = useTranslation();
   const navigate = useNavigate();

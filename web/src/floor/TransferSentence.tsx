@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
-import { api, read, type Schemas } from '../api/client';
+import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { quantity } from '../kit/format';
 import { Blank } from './Blank';
@@ -15,53 +15,10 @@ import { Facts, GoodsOf, Known, WholeLoad } from './SentenceParts';
 import { SendNow } from './SendNow';
 import { TransferChoice } from './TransferChoice';
 import { OnTheRoad, PickList, PickedList } from './TransferLists';
-import { saying, useSentence, type ActionName } from './useSentence';
+import { useMoveDesk, type TransferVerb } from './useMoveDesk';
+import { saying, type ActionName } from './useSentence';
 
 type View = Schemas['FloorMove'];
-export type TransferVerb = 'SEND' | 'ARRIVE';
-
-function useTransferDesk(site: number, verb: TransferVerb) {
-  return useSentence<View>(
-    ['floor-move', site, verb],
-    () => read(api.GET('/api/floor/move', { params: { query: { site, verb } } })),
-    (params, step) => {
-      switch (step.kind) {
-        case 'scan':
-          return read(
-            api.POST('/api/floor/move/scan', { params, body: { site, verb, text: step.text } }),
-          );
-        case 'say':
-          return read(
-            api.POST('/api/floor/move/say', { params, body: { site, verb, saying: step.saying } }),
-          );
-        case 'act':
-          return read(
-            api.POST('/api/floor/move/act', { params, body: { site, verb, action: step.action } }),
-          );
-        case 'transfer':
-          return read(
-            api.POST('/api/floor/transfer', {
-              params,
-              body: { site, verb, transfer: step.transfer },
-            }),
-          );
-        case 'begin':
-          return read(
-            api.POST('/api/floor/transfer/begin', { params, body: { site, to: step.to } }),
-          );
-        case 'sending':
-          return read(
-            api.POST('/api/floor/transfer/sending', {
-              params,
-              body: { site, transfer: step.transfer, rest: step.rest },
-            }),
-          );
-        case 'order':
-          throw new Error('A transfer is no order.');
-      }
-    },
-  );
-}
 
 /** Goods leave for another site, or come off the road: one sentence a line, and the list under it. */
 export function TransferSentence({
@@ -73,7 +30,7 @@ export function TransferSentence({
 }) {
   const { t } = useTranslation();
   const navigate = useNavigate();
-  const desk = useTransferDesk(site.id, verb);
+  const desk = useMoveDesk(site.id, verb);
   const [sending, setSending] = useState(false);
   const [sentTo, setSentTo] = useState<string | null>(null);
   const now = desk.view.data;

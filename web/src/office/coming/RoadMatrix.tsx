@@ -31,7 +31,8 @@ export function RoadMatrix({ onOpen }: { onOpen: (from: number, to: number) => v
     <Box sx={{ overflow: 'auto' }}>
       <Box component="table" sx={{ borderCollapse: 'collapse', bgcolor: 'background.paper' }}>
         <caption style={{ captionSide: 'top', textAlign: 'left', padding: '0 0 8px' }}>
-          {t('transfer.routesTitle')}
+          {t('transfer.routesTitle')} ·{' '}
+          <a href="/api/export/transfer-journal?format=XLSX">{t('transfer.wholeJournal')}</a>
         </caption>
         <thead>
           <tr>

@@ -126,7 +126,7 @@ function Lines({ card }: { card: Card }) {
   const { t } = useTranslation();
   const grid = {
     display: 'grid',
-    gridTemplateColumns: '22px 1fr repeat(4, 68px) 74px',
+    gridTemplateColumns: '22px 1fr repeat(4, 66px) 82px',
     gap: 0.75,
     py: 0.5,
     borderBottom: 1,
@@ -174,7 +174,9 @@ function Lines({ card }: { card: Card }) {
               )}
             </Box>
           ))}
-          <Box sx={{ textAlign: 'right', color: 'error.main', fontWeight: 700 }}>
+          <Box
+            sx={{ textAlign: 'right', color: 'error.main', fontWeight: 700, whiteSpace: 'nowrap' }}
+          >
             {Number(line.missing) > 0
               ? quantity(line.missing)
               : Number(line.shortBy) > 0 &&

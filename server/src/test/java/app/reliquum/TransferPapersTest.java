@@ -5,12 +5,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
 import com.google.zxing.BinaryBitmap;
-import com.google.zxing.Result;
+import com.google.zxing.ReaderException;
 import com.google.zxing.client.j2se.BufferedImageLuminanceSource;
 import com.google.zxing.common.HybridBinarizer;
-import com.google.zxing.multi.GenericMultipleBarcodeReader;
 import com.google.zxing.oned.Code128Reader;
 import com.helger.ubl21.UBL21Marshaller;
+import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.http.HttpRequest.BodyPublishers;
@@ -21,6 +21,8 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.UUID;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -133,15 +135,27 @@ class TransferPapersTest {
   void itsBarcodesCanBeScanned() throws Exception {
     try (PDDocument document =
         Loader.loadPDF(bytes("/api/transfers/" + sent.path("id").asLong() + "/papers/DISPATCH"))) {
-      var image = new PDFRenderer(document).renderImageWithDPI(0, 300);
-      List<String> read = new ArrayList<>();
-      for (Result one :
-          new GenericMultipleBarcodeReader(new Code128Reader())
-              .decodeMultiple(
-                  new BinaryBitmap(new HybridBinarizer(new BufferedImageLuminanceSource(image))))) {
-        read.add(one.getText());
+      BufferedImage page = new PDFRenderer(document).renderImageWithDPI(0, 300);
+      Set<String> read = new TreeSet<>();
+      for (int y = 0; y + STRIP < page.getHeight(); y += STRIP / 3) {
+        read.addAll(codesIn(page.getSubimage(0, y, page.getWidth(), STRIP)));
       }
       assertThat(read).contains("RD.TR-77", "RI.SHK");
+    }
+  }
+
+  /** About the height of a barcode, in dots. */
+  private static final int STRIP = 90;
+
+  private static List<String> codesIn(BufferedImage strip) {
+    try {
+      return List.of(
+          new Code128Reader()
+              .decode(
+                  new BinaryBitmap(new HybridBinarizer(new BufferedImageLuminanceSource(strip))))
+              .getText());
+    } catch (ReaderException none) {
+      return List.of();
     }
   }
 

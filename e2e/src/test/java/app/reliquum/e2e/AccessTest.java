@@ -38,7 +38,11 @@ class AccessTest {
           "/office/coming/inbound?open=3",
           "/office/coming/inbound?open=new",
           "/office/coming/inbound?open=file",
+          "/office/coming/transfers?open=3",
+          "/office/coming/transfers?open=new",
+          "/office/coming/transfers?view=routes",
           "/office/coming/waiting",
+          "/office/rules/house",
           "/office/coming/letters",
           "/office/rules/put-away?open=new",
           "/office/rules/suppliers?open=1",
@@ -99,6 +103,25 @@ class AccessTest {
     accessible(page);
     button(page, "Clear").click();
     page.getByText("DOCK-1").first().waitFor();
+    button(page, "Back").click();
+    button(page, "Send").click();
+    page.getByText("TR-10004").waitFor();
+    accessible(page);
+    page.getByText("TR-10004").click();
+    page.getByText("Braided polyester").first().click();
+    page.locator("[data-blank=Item][data-state=SAID]").waitFor();
+    page.waitForFunction("() => document.getAnimations().length === 0");
+    accessible(page);
+    button(page, "Clear").click();
+    button(page, "Other transfer").click();
+    button(page, "Back").click();
+    button(page, "Arrive").click();
+    page.getByText("What has arrived?").waitFor();
+    accessible(page);
+    button(page, "Back").click();
+    scan(page, "RB.KQ.BA-01-A");
+    button(page, "Choose what moves").click();
+    accessible(page);
   }
 
   @Test

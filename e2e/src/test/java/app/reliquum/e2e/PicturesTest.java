@@ -43,7 +43,6 @@ class PicturesTest {
     Page page = BROWSER.office(HOUSE.address(), "rowan");
     shoot(page, "on-hand", "/office/on-hand?q=flare&open=item:1&row=i1");
     shoot(page, "on-hand-places", "/office/on-hand?group=PLACE&open=place:26&row=p26&q=QA");
-    shoot(page, "on-hand-lots", "/office/on-hand?group=LOT");
     shoot(page, "looking-back", "/office/looking-back?open=2500");
     shoot(page, "rules-items", "/office/rules/items?open=1");
     page.navigate(HOUSE.address().resolve("/office/rules/places?open=rack").toString());
@@ -55,6 +54,7 @@ class PicturesTest {
     page.getByText("Long shackle").click();
     page.getByText("Where it would go").waitFor();
     shoot(page, "waiting");
+    shoot(page, "transfers", "/office/coming/transfers?open=3");
     page.navigate(HOUSE.address().resolve("/office/rules/put-away").toString());
     page.getByText("SHK-001").first().click();
     page.getByLabel("If so many came").fill("300");
@@ -101,7 +101,6 @@ class PicturesTest {
     shoot(page, "floor-move");
     scan(page, "RI.SHK-004");
     page.getByText("That is").waitFor();
-    shoot(page, "floor-refused");
     scan(page, "RB.KQ.PACK-1");
     page.locator("[data-blank=To][data-state=SAID]").waitFor();
     scan(page, "RA.CONFIRM");
@@ -122,5 +121,11 @@ class PicturesTest {
     page.getByText("Why there?").click();
     page.getByText("would go").waitFor();
     shoot(page, "floor-put-away");
+    page.navigate(HOUSE.address().resolve("/floor/send").toString());
+    page.getByText("TR-10004").click();
+    page.getByText("Parachute flare").first().click();
+    page.locator("[data-blank=Lot][data-state=SAID]").waitFor();
+    page.waitForFunction("() => document.getAnimations().length === 0");
+    shoot(page, "floor-send");
   }
 }

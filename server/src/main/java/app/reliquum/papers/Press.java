@@ -51,7 +51,7 @@ public class Press {
         border-bottom: 1.25pt solid #231F1A; padding: 3pt }
       .rows td { border-bottom: 0.5pt solid #B8AC98; padding: 4pt 3pt; vertical-align: middle }
       .rows tr { page-break-inside: avoid }
-      .rows .n { text-align: right }
+      .rows .n { text-align: right; white-space: nowrap }
       .rows .c { white-space: nowrap }
       .box { border: 0.75pt solid #231F1A; width: 16mm; height: 6mm }
       .words { margin-top: 8pt }

@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import app.reliquum.catalog.Amounts;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.inbound.Arrival;
@@ -13,9 +14,7 @@ import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.place.PlaceKind;
-import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.core.scan.Sscc;
 import app.reliquum.costing.Costs;
 import app.reliquum.mail.Letters;
@@ -53,6 +52,7 @@ public class Orders implements Coming {
   private final OrderTable table;
   private final Suppliers suppliers;
   private final Catalog catalog;
+  private final Amounts amounts;
   private final Places places;
   private final Stock stock;
   private final UnitLoads loads;
@@ -64,6 +64,7 @@ public class Orders implements Coming {
       OrderTable table,
       Suppliers suppliers,
       Catalog catalog,
+      Amounts amounts,
       Places places,
       Stock stock,
       UnitLoads loads,
@@ -73,6 +74,7 @@ public class Orders implements Coming {
     this.table = table;
     this.suppliers = suppliers;
     this.catalog = catalog;
+    this.amounts = amounts;
     this.places = places;
     this.stock = stock;
     this.loads = loads;
@@ -270,52 +272,18 @@ public class Orders implements Coming {
   private void writeLines(long order, List<Inbound.LineEntry> lines) {
     int number = 1;
     for (Inbound.LineEntry line : lines) {
-      String code = line.item().strip().toUpperCase(Locale.ROOT);
-      Catalog.Measured item =
-          catalog.withCode(code).orElseThrow(() -> wrong("There is no item " + code + ".", code));
-      String pack = line.pack() == null ? "" : line.pack().strip();
-      Quantity factor = pack.isEmpty() ? Quantity.ONE : factor(item, pack);
-      Quantity quantity;
-      try {
-        quantity = item.measure().check(line.packs().times(factor));
-      } catch (QuantityException fault) {
-        throw wrong(fault.getMessage(), code);
-      }
+      Amounts.Amount amount = amounts.read(line.item(), line.packs(), line.pack());
       table.addLine(
           order,
           number++,
           Arrival.Origin.ORDERED,
-          item.id(),
-          pack,
-          line.packs(),
-          quantity,
+          amount.item().id(),
+          amount.pack(),
+          amount.packs(),
+          amount.quantity(),
           Quantity.ZERO,
           line.price());
     }
-  }
-
-  private Quantity factor(Catalog.Measured item, String pack) {
-    List<Pack> packs = catalog.packs(item.id());
-    return packs.stream()
-        .filter(one -> one.name().equalsIgnoreCase(pack))
-        .findFirst()
-        .map(Pack::factor)
-        .orElseThrow(
-            () ->
-                wrong(
-                    item.code()
-                        + " has no pack "
-                        + pack
-                        + (packs.isEmpty()
-                            ? "."
-                            : ". It comes as "
-                                + String.join(", ", packs.stream().map(Pack::name).toList())
-                                + "."),
-                    item.code()));
-  }
-
-  private static Problem wrong(String sentence, String item) {
-    return Problem.invalid("lines", sentence).with("item", item);
   }
 
   /** Begins a receipt that nobody expected, or a customer's return. */

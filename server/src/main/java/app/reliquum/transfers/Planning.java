@@ -2,12 +2,11 @@ package app.reliquum.transfers;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.catalog.Amounts;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.Reservation;
-import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.core.removal.Removal;
 import app.reliquum.core.transfer.Transfer;
 import app.reliquum.places.Places;
@@ -34,6 +33,7 @@ public class Planning {
   private final TransferTable table;
   private final Progress progress;
   private final Catalog catalog;
+  private final Amounts amounts;
   private final Places places;
   private final Reserving reserving;
   private final Clock clock;
@@ -42,12 +42,14 @@ public class Planning {
       TransferTable table,
       Progress progress,
       Catalog catalog,
+      Amounts amounts,
       Places places,
       Reserving reserving,
       Clock clock) {
     this.table = table;
     this.progress = progress;
     this.catalog = catalog;
+    this.amounts = amounts;
     this.places = places;
     this.reserving = reserving;
     this.clock = clock;
@@ -210,22 +212,12 @@ public class Planning {
   private void writeLines(long transfer, List<Between.LineEntry> lines) {
     int number = 1;
     for (Between.LineEntry line : lines) {
-      String code = line.item().strip().toUpperCase(Locale.ROOT);
-      Catalog.Measured item =
-          catalog.withCode(code).orElseThrow(() -> wrong("There is no item " + code + ".", code));
-      String pack = line.pack() == null ? "" : line.pack().strip();
-      Quantity factor = pack.isEmpty() ? Quantity.ONE : factor(item, pack);
-      Quantity asked;
-      try {
-        asked = item.measure().check(line.packs().times(factor));
-      } catch (QuantityException fault) {
-        throw wrong(fault.getMessage(), code);
+      Amounts.Amount amount = amounts.read(line.item(), line.packs(), line.pack());
+      Goods goods = goods(amount.item(), line);
+      if (goods.serial() != 0 && amount.quantity().compareTo(Quantity.ONE) > 0) {
+        throw Amounts.wrong("A serial number is one piece.", amount.item().code());
       }
-      Goods goods = goods(item, line);
-      if (goods.serial() != 0 && asked.compareTo(Quantity.ONE) > 0) {
-        throw wrong("A serial number is one piece.", code);
-      }
-      table.addLine(transfer, number++, goods, pack, line.packs(), asked);
+      table.addLine(transfer, number++, goods, amount.pack(), amount.packs(), amount.quantity());
     }
   }
 
@@ -246,7 +238,7 @@ public class Planning {
     if (item.tracking().needsSerial()) {
       return piece(item, mark);
     }
-    throw wrong("There is no lot " + mark + " of " + item.name() + ".", item.code());
+    throw Amounts.wrong("There is no lot " + mark + " of " + item.name() + ".", item.code());
   }
 
   private Goods piece(Catalog.Measured item, String code) {
@@ -255,22 +247,9 @@ public class Planning {
             .serial(item.id(), code)
             .orElseThrow(
                 () ->
-                    wrong(
+                    Amounts.wrong(
                         "There is no " + item.name() + " with number " + code + ".", item.code()));
     return new Goods(item.id(), 0, card.id());
-  }
-
-  private Quantity factor(Catalog.Measured item, String pack) {
-    List<Pack> packs = catalog.packs(item.id());
-    return packs.stream()
-        .filter(one -> one.name().equalsIgnoreCase(pack))
-        .findFirst()
-        .map(Pack::factor)
-        .orElseThrow(() -> wrong(item.code() + " has no pack " + pack + ".", item.code()));
-  }
-
-  private static Problem wrong(String sentence, String item) {
-    return Problem.invalid("lines", sentence).with("item", item);
   }
 
   /** Reserves the stock of a transfer by the removal rules, as far as there is enough. */
