@@ -15,7 +15,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -113,8 +113,8 @@ class TransfersTest {
     clerk.put("/api/items/" + item + "/cost", Map.of("cost", cost)).ok();
   }
 
-  /** Whatever a test did, the books add up. */
-  @AfterEach
+  /** Whatever the tests did, the books add up. */
+  @AfterAll
   void booksAddUp() throws InterruptedException {
     long check = clerk.post("/api/book-checks", Map.of()).ok().path("id").asLong();
     for (int i = 0; i < 300; i++) {
