@@ -2,6 +2,8 @@ package app.reliquum;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.reliquum.core.scan.Gtin;
+import app.reliquum.core.scan.Sscc;
 import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
 import java.util.ArrayList;
@@ -29,6 +31,7 @@ class FloorTransfersTest {
   private long quay;
   private long shop;
   private int made;
+  private int pallets;
   private String shackle;
   private String flare;
   private String beacon;
@@ -273,6 +276,65 @@ class FloorTransfersTest {
                     Map.of("site", quay, "transfer", id, "rest", "FOLLOWS"))
                 .problem())
         .isEqualTo("nothing-picked");
+  }
+
+  // Unit loads
+
+  /** A pallet of 36 that has come in and been put away; its SSCC. */
+  private String pallet(String gtin) {
+    long order =
+        clerk
+            .post(
+                "/api/inbound/unexpected",
+                Map.of("kind", "UNEXPECTED", "site", quay, "reason", "Turned up"))
+            .ok()
+            .path("id")
+            .asLong();
+    hand.post("/api/floor/receive/order", Map.of("site", quay, "order", order)).ok();
+    String sscc = Sscc.of("34000000", made * 10L + pallets++).digits();
+    receive("(00)" + sscc + "(02)" + gtin + "(37)36");
+    receive("RB.KQ.B-05");
+    return sscc;
+  }
+
+  private void receive(String text) {
+    JsonNode view = hand.post("/api/floor/receive/scan", Map.of("site", quay, "text", text)).ok();
+    assertThat(outcome(view)).as("%s", view.path("refusal")).isEqualTo("DONE");
+  }
+
+  @Test
+  void aPalletTravelsWholeAndWhatIsPickedByTheListComesOffIt() {
+    String gtin = "210000000" + (1000 + made);
+    gtin += Gtin.checkDigit(gtin);
+    Map<String, Object> entry = Goods.itemEntry("ANC-" + made, "Anchor " + made, "NONE");
+    entry.put("barcodes", List.of(gtin));
+    long anchor = goods.item(entry);
+    String whole = pallet(gtin);
+    long id =
+        hand.post("/api/floor/transfer/begin", Map.of("site", quay, "to", shop))
+            .ok()
+            .path("transfer")
+            .path("id")
+            .asLong();
+    JsonNode view = scan(hand, quay, "SEND", "(00)" + whole);
+    assertThat(view.path("load").path("part").asString()).isEqualTo("WHOLE");
+    view = act(hand, quay, "SEND", "CONFIRM");
+    assertThat(view.path("done").path("sentence").asString()).contains("unit load " + whole);
+    send(hand, id, "FOLLOWS");
+    assertThat(card(id).path("goods").get(0).path("load").asString()).isEqualTo(whole);
+    choose(shopHand, shop, "ARRIVE", id);
+    scan(shopHand, shop, "ARRIVE", "(00)" + whole);
+    view = act(shopHand, shop, "ARRIVE", "CONFIRM");
+    assertThat(outcome(view)).isEqualTo("DONE");
+    assertThat(goods.onHand(anchor, "&site=" + shop)).isEqualTo("36");
+
+    // Ten of another pallet, by the list: they travel without it.
+    pallet(gtin);
+    long part = planned("ANC-" + made, "10");
+    clerk.post("/api/transfers/" + part + "/picking", Map.of()).ok();
+    clerk.post("/api/transfers/" + part + "/sending", Map.of("rest", "FOLLOWS")).ok();
+    assertThat(card(part).path("goods").get(0).path("load").isNull()).isTrue();
+    assertThat(goods.onHand(anchor, "&place=" + goods.bin(quay, "B-05"))).isEqualTo("26");
   }
 
   // Several goods of a bin

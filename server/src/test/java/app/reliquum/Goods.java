@@ -1,9 +1,13 @@
 package app.reliquum;
 
+import static org.assertj.core.api.Assertions.assertThat;
+
 import app.reliquum.testing.Client;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
 import tools.jackson.databind.JsonNode;
 
 /** Writes down a small house through the API, in few words. */
@@ -148,5 +152,31 @@ final class Goods {
         .get(0)
         .path("id")
         .asLong();
+  }
+
+  /** Has the books checked, and waits for what the check says. */
+  JsonNode checkedBooks() {
+    long id = controller.post("/api/book-checks", Map.of()).ok().path("id").asLong();
+    long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(60);
+    while (System.nanoTime() < end) {
+      for (JsonNode check : controller.get("/api/book-checks").ok()) {
+        if (check.path("id").asLong() == id && !check.path("finished").isNull()) {
+          return check;
+        }
+      }
+      LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(100));
+    }
+    throw new AssertionError("The check of the books did not end.");
+  }
+
+  /** Has the books checked, and accepts no difference. */
+  void booksAddUp() {
+    JsonNode check = checkedBooks();
+    assertThat(check.path("failure").asString(null)).isNull();
+    assertThat(check.path("differences").asInt())
+        .as(
+            "%s",
+            controller.get("/api/book-checks/" + check.path("id").asLong() + "/differences").text())
+        .isZero();
   }
 }

@@ -26,8 +26,6 @@ import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
 import java.util.UUID;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.locks.LockSupport;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.MethodOrderer;
 import org.junit.jupiter.api.Order;
@@ -214,7 +212,7 @@ class LedgerAgainstBookTest {
   @Test
   @Order(3)
   void theCheckFindsNothingInARightBook() {
-    JsonNode check = check();
+    JsonNode check = new Goods(controller).checkedBooks();
     assertThat(check.path("failure").isNull()).isTrue();
     assertThat(check.path("differences").asInt()).isZero();
     assertThat(check.path("positions").asInt()).isPositive();
@@ -226,7 +224,7 @@ class LedgerAgainstBookTest {
     HOUSE
         .database()
         .run("update stock_position set quantity = quantity + 5 where quantity > 0 limit 1");
-    JsonNode check = check();
+    JsonNode check = new Goods(controller).checkedBooks();
     // The position itself, and the totals of its item at the site and in the house.
     assertThat(check.path("differences").asInt()).isEqualTo(3);
     JsonNode found =
@@ -242,20 +240,5 @@ class LedgerAgainstBookTest {
     Quantity kept = Quantity.of(position.path("kept").asString());
     assertThat(kept.minus(Quantity.of(5)))
         .isEqualTo(Quantity.of(position.path("recomputed").asString()));
-  }
-
-  /** Asks for a check and waits until it is through. */
-  private JsonNode check() {
-    long id = controller.post("/api/book-checks", Map.of()).ok().path("id").asLong();
-    long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(60);
-    while (System.nanoTime() < end) {
-      for (JsonNode check : controller.get("/api/book-checks").ok()) {
-        if (check.path("id").asLong() == id && !check.path("finished").isNull()) {
-          return check;
-        }
-      }
-      LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(100));
-    }
-    throw new AssertionError("The check did not end.");
   }
 }

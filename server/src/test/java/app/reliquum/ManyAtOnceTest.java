@@ -12,9 +12,7 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
-import java.util.concurrent.locks.LockSupport;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
@@ -65,7 +63,7 @@ class ManyAtOnceTest {
     atOnce(workers);
     assertThat(goods.onHand(plain, "")).isEqualTo("" + (60 + in.get() - out.get()));
     assertThat(goods.onHand(byLot, "")).isEqualTo("60");
-    JsonNode check = check();
+    JsonNode check = goods.checkedBooks();
     assertThat(check.path("differences").asInt()).isZero();
     assertThat(
             controller
@@ -192,20 +190,6 @@ class ManyAtOnceTest {
     assertThat(answers.stream().map(Client.Answer::status)).containsExactlyInAnyOrder(201, 409);
     assertThat(controller.get("/api/sites/" + site + "/bins?q=TW-").ok().path("total").asInt())
         .isEqualTo(40);
-  }
-
-  private JsonNode check() {
-    long id = controller.post("/api/book-checks", Map.of()).ok().path("id").asLong();
-    long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(60);
-    while (System.nanoTime() < end) {
-      for (JsonNode check : controller.get("/api/book-checks").ok()) {
-        if (check.path("id").asLong() == id && !check.path("finished").isNull()) {
-          return check;
-        }
-      }
-      LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(100));
-    }
-    throw new AssertionError("The check did not end.");
   }
 
   private static <T> List<T> atOnce(List<Callable<T>> work) throws Exception {

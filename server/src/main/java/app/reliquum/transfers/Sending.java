@@ -13,6 +13,7 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.costing.Costs;
 import app.reliquum.places.Places;
 import app.reliquum.stock.NewPosting;
+import app.reliquum.stock.OnHand;
 import app.reliquum.stock.PostingKind;
 import app.reliquum.stock.Reserving;
 import app.reliquum.stock.Stock;
@@ -49,6 +50,7 @@ public class Sending {
   private final Stock stock;
   private final Reserving reserving;
   private final Costs costs;
+  private final OnHand onHand;
 
   Sending(
       TransferTable table,
@@ -58,7 +60,8 @@ public class Sending {
       Places places,
       Stock stock,
       Reserving reserving,
-      Costs costs) {
+      Costs costs,
+      OnHand onHand) {
     this.table = table;
     this.progress = progress;
     this.planning = planning;
@@ -67,6 +70,7 @@ public class Sending {
     this.stock = stock;
     this.reserving = reserving;
     this.costs = costs;
+    this.onHand = onHand;
   }
 
   /** Some of what is picked, for one line of the transfer. */
@@ -75,7 +79,7 @@ public class Sending {
   /**
    * Picks goods for a transfer.
    *
-   * @param lines what is taken, and where; where to is not looked at
+   * @param lines what is taken, and where; of where to only the unit load matters
    * @param knowingly whether more may be picked than a planned transfer asks for
    */
   public void pick(Command command, long id, List<Line> lines, boolean knowingly) {
@@ -180,7 +184,7 @@ public class Sending {
       }
       return;
     }
-    Spot to = new Spot(packing, from.unitLoad(), from.condition());
+    Spot to = new Spot(packing, line.to().unitLoad(), from.condition());
     stock.post(
         command,
         new NewPosting(
@@ -214,8 +218,10 @@ public class Sending {
     pick(command, id, lines, false);
   }
 
+  /** What is taken by the list comes off its unit load: others may stand on it. */
   private static Line taking(PositionKey key, Quantity quantity) {
-    return new Line(key.goods(), key.spot(), key.spot(), quantity);
+    Spot off = new Spot(key.place(), 0, key.condition());
+    return new Line(key.goods(), key.spot(), off, quantity);
   }
 
   /** Puts something that was picked back where it was. */
@@ -285,10 +291,15 @@ public class Sending {
           "nothing-picked", "Nothing is picked for " + head.number() + ". Pick something first.");
     }
     long place = head.direct() ? places.docks(head.toSiteId()).get(0) : head.roadPlaceId();
+    Set<Long> whole = wholeLoads(picked);
     List<Line> lines = new ArrayList<>();
     for (Reservation one : picked) {
-      Spot to = new Spot(place, one.key().unitLoad(), one.key().condition());
-      lines.add(new Line(one.key().goods(), one.key().spot(), to, one.quantity()));
+      lines.add(
+          new Line(
+              one.key().goods(),
+              one.key().spot(),
+              travelling(one.key(), place, whole),
+              one.quantity()));
     }
     long posting =
         stock
@@ -304,7 +315,7 @@ public class Sending {
             .posting();
     int shipment = table.nextShipment(id);
     table.addShipment(id, shipment, command.actor(), posting);
-    writeGoods(head, picked, shipment, posting);
+    writeGoods(head, picked, whole, shipment, posting);
     if (rest == Between.Rest.STAYS) {
       planning.withdrawRest(head, table.lines(id));
     }
@@ -325,13 +336,37 @@ public class Sending {
   /** Goods as they travel: by line, lot, serial number, unit load and condition. */
   private record Travelling(int line, PositionKey key) {}
 
-  private void writeGoods(Head head, List<Reservation> picked, int shipment, long posting) {
+  /** The unit loads that leave with everything on them; goods come off the others. */
+  private Set<Long> wholeLoads(List<Reservation> picked) {
+    Set<Long> loads =
+        picked.stream()
+            .map(one -> one.key().unitLoad())
+            .filter(load -> load != 0)
+            .collect(Collectors.toSet());
+    loads.removeIf(load -> onHand.on(load).stream().anyMatch(one -> !allPicked(one, picked)));
+    return loads;
+  }
+
+  private static boolean allPicked(
+      app.reliquum.core.sentence.Stock stock, List<Reservation> picked) {
+    Quantity sum =
+        picked.stream()
+            .filter(one -> one.key().equals(stock.key()))
+            .map(Reservation::quantity)
+            .reduce(Quantity.ZERO, Quantity::plus);
+    return sum.equals(stock.quantity());
+  }
+
+  private static Spot travelling(PositionKey key, long place, Set<Long> whole) {
+    return new Spot(place, whole.contains(key.unitLoad()) ? key.unitLoad() : 0, key.condition());
+  }
+
+  private void writeGoods(
+      Head head, List<Reservation> picked, Set<Long> whole, int shipment, long posting) {
     Map<Travelling, Quantity> sums = new LinkedHashMap<>();
     for (Reservation one : picked) {
       PositionKey key =
-          PositionKey.of(
-              one.key().goods(),
-              new Spot(head.roadPlaceId(), one.key().unitLoad(), one.key().condition()));
+          PositionKey.of(one.key().goods(), travelling(one.key(), head.roadPlaceId(), whole));
       sums.merge(new Travelling(one.line(), key), one.quantity(), Quantity::plus);
     }
     Map<Long, UnitCost> worth =

@@ -1,0 +1,91 @@
+// @vitest-environment jsdom
+import { answers, asked, empty, Refusal, show } from '../../testing/house';
+import { cleanup, screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, expect, it } from 'vitest';
+import '../../app/words';
+import { Costing } from '../onhand/Costing';
+import { HouseRules } from './HouseRules';
+import { SiteForm } from './PlaceForms';
+
+const house = { version: 3, name: 'Kittiwake', street: '1 Quay Street', town: '', logo: false };
+
+beforeEach(() => {
+  empty();
+  answers('GET', '/api/house', () => house);
+});
+afterEach(cleanup);
+
+it('names the house under the version that was read', async () => {
+  answers('PUT', '/api/house', () => ({ ...house, version: 4, name: 'Kittiwake Chandlery' }));
+  show(<HouseRules />);
+  const name = await screen.findByLabelText(/^Name/);
+  await userEvent.type(name, ' Chandlery');
+  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() =>
+    expect(asked.find((one) => one.method === 'PUT')?.body).toEqual({
+      name: 'Kittiwake Chandlery',
+      street: '1 Quay Street',
+      town: '',
+      version: 3,
+    }),
+  );
+});
+
+it('shows the logo with a way to take it off, and only to those who set rules', async () => {
+  answers('GET', '/api/house', () => ({ ...house, logo: true }));
+  show(<HouseRules />, { permissions: [] });
+  expect((await screen.findByRole('img', { name: 'Logo' })).getAttribute('src')).toBe(
+    '/api/house/logo?3',
+  );
+  expect(screen.queryByRole('button', { name: 'Take it away' })).toBeNull();
+  cleanup();
+  answers('DELETE', '/api/house/logo', () => house);
+  show(<HouseRules />);
+  await userEvent.click(await screen.findByRole('button', { name: 'Take it away' }));
+  await waitFor(() => expect(asked.some((one) => one.method === 'DELETE')).toBe(true));
+});
+
+it('changes what an item costs, with a comma or a point', async () => {
+  answers('GET', '/api/items/5/cost', () => ({ cost: 2.5 }));
+  answers('PUT', '/api/items/5/cost', () => ({ cost: 3.25 }));
+  show(<Costing item={5} />);
+  await screen.findByText('2.50');
+  await userEvent.click(screen.getByRole('button', { name: 'Change' }));
+  const field = screen.getByLabelText('Cost of one');
+  await userEvent.clear(field);
+  await userEvent.type(field, '3,25');
+  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() =>
+    expect(asked.find((one) => one.method === 'PUT')?.body).toEqual({ cost: 3.25 }),
+  );
+});
+
+it('keeps the figure on the screen when it is refused', async () => {
+  answers('GET', '/api/items/5/cost', () => ({ cost: 2.5 }));
+  answers('PUT', '/api/items/5/cost', () => new Refusal(400, 'cost must be 0 or more'));
+  show(<Costing item={5} />);
+  await userEvent.click(await screen.findByRole('button', { name: 'Change' }));
+  await userEvent.clear(screen.getByLabelText('Cost of one'));
+  await userEvent.type(screen.getByLabelText('Cost of one'), '-1');
+  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  expect(await screen.findByText('cost must be 0 or more')).toBeTruthy();
+  expect(screen.getByLabelText('Cost of one')).toHaveProperty('value', '-1');
+});
+
+it('opens a virtual site without bins', async () => {
+  answers('POST', '/api/sites', () => ({ id: 9 }));
+  show(<SiteForm />);
+  await userEvent.type(screen.getByLabelText(/^Code/), 'aside');
+  await userEvent.type(screen.getByLabelText(/^Name/), 'Set aside');
+  await userEvent.click(screen.getByLabelText('Virtual: it only sets stock aside'));
+  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() =>
+    expect(asked.find((one) => one.method === 'POST')?.body).toMatchObject({
+      code: 'ASIDE',
+      virtual: true,
+      binned: false,
+      gln: '',
+    }),
+  );
+});
