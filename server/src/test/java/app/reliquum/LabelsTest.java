@@ -201,7 +201,7 @@ class LabelsTest {
                 new BinaryBitmap(
                     new HybridBinarizer(new BufferedImageLuminanceSource(pages.get(0)))));
     assertThat(List.of(read)).extracting(Result::getText).contains("RB.KQ.A-01-A");
-    assertThat(pages(pdf(entry("ACTION", List.of(), "BARS", "SINGLE")))).hasSize(8);
+    assertThat(pages(pdf(entry("ACTION", List.of(), "BARS", "SINGLE")))).hasSize(10);
   }
 
   @Test
