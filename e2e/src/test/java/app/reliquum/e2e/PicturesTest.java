@@ -27,6 +27,13 @@ class PicturesTest {
         new Page.ScreenshotOptions().setPath(Path.of("../docs/screenshots", name + ".png")));
   }
 
+  /** A sentence that has settled: nothing moves, and the server has answered. */
+  private static void shootSentence(Page page, String name) {
+    page.waitForFunction(
+        "() => document.getAnimations().length === 0 && !document.querySelector('main :disabled')");
+    shoot(page, name);
+  }
+
   private static void shoot(Page page, String name, String path) {
     page.navigate(HOUSE.address().resolve(path).toString());
     page.locator("h1").first().waitFor();
@@ -98,7 +105,7 @@ class PicturesTest {
     scan(page, stock.path("lot").asString());
     scan(page, "1 box");
     page.locator("[data-blank=Quantity][data-state=SAID]").waitFor();
-    shoot(page, "floor-move");
+    shootSentence(page, "floor-move");
     scan(page, "RI.SHK-004");
     page.getByText("That is").waitFor();
     scan(page, "RB.KQ.PACK-1");
@@ -113,7 +120,7 @@ class PicturesTest {
     page.locator("[data-blank=Item][data-state=SAID]").waitFor();
     scan(page, "K2291");
     page.locator("[data-blank=Lot][data-state=SAID]").waitFor();
-    shoot(page, "floor-receive");
+    shootSentence(page, "floor-receive");
     scan(page, "RA.CLEAR");
     page.navigate(HOUSE.address().resolve("/floor/put-away").toString());
     page.getByText("Long shackle").click();
@@ -125,7 +132,6 @@ class PicturesTest {
     page.getByText("TR-10004").click();
     page.getByText("Parachute flare").first().click();
     page.locator("[data-blank=Lot][data-state=SAID]").waitFor();
-    page.waitForFunction("() => document.getAnimations().length === 0");
-    shoot(page, "floor-send");
+    shootSentence(page, "floor-send");
   }
 }
