@@ -15,6 +15,8 @@ public enum Action {
   SEND,
   /** Begin to receive goods from another site. */
   ARRIVE,
+  /** Begin to count. */
+  COUNT,
   /** Do what the sentence says. */
   CONFIRM,
   /** Take back the last scan. */

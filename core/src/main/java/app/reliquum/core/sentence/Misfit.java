@@ -137,4 +137,13 @@ public sealed interface Misfit {
    * @param docks where they do
    */
   record NoDock(long place, List<Long> docks) implements Misfit {}
+
+  /** No bin has been named yet. */
+  record BinFirst() implements Misfit {}
+
+  /** No item has been named yet. */
+  record ItemFirst() implements Misfit {}
+
+  /** How many is said, but not yet of which lot. */
+  record LotFirst(long item) implements Misfit {}
 }

@@ -1,0 +1,350 @@
+package app.reliquum.core.sentence;
+
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.quantity.MeasureRule;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.core.scan.ElementString;
+import app.reliquum.core.scan.Meaning;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
+
+/**
+ * The Count verb: in a bin, items in any order. Scanning a piece's or pack's barcode counts one
+ * more of it; a typed figure, in any pack, is the whole of the line; a piece with a serial number
+ * counts by itself; a sealed pallet counts as what the book has on it. The bin's own label, or that
+ * of the next bin, ends the bin.
+ */
+public final class Count {
+
+  private final CountSentence sentence;
+  private final CountFacts facts;
+
+  private Count(CountSentence sentence, CountFacts facts) {
+    this.sentence = sentence;
+    this.facts = facts;
+  }
+
+  /**
+   * Something to be kept at once: so much was counted.
+   *
+   * @param item the item
+   * @param lot the number of its lot, known or new; empty for none
+   * @param expiry the last day of a new lot; null if nobody said
+   * @param serial the number of the piece, known or new; empty for none
+   * @param unitLoad the unit load it stands on, 0 for none
+   * @param condition its condition
+   * @param whole whether the quantity is the whole line, and not more of it
+   * @param quantity how much, in base units
+   */
+  public record Stroke(
+      long item,
+      String lot,
+      LocalDate expiry,
+      String serial,
+      long unitLoad,
+      Condition condition,
+      boolean whole,
+      Quantity quantity) {}
+
+  /** What becomes of a sentence when something is said to it. */
+  public sealed interface Heard {
+
+    /** It waits for more. */
+    record Waits(CountSentence next) implements Heard {}
+
+    /** Something was counted. */
+    record Counted(CountSentence next, List<Stroke> strokes) implements Heard {
+      public Counted {
+        strokes = List.copyOf(strokes);
+      }
+    }
+
+    /** A bin is begun with; whatever bin was counted before is left. */
+    record Enters(long place) implements Heard {}
+
+    /** The bin is ended with. */
+    record Leaves() implements Heard {}
+
+    /** It can mean several things; a person must choose. */
+    record Choose(List<Meaning> choices) implements Heard {
+      public Choose {
+        choices = List.copyOf(choices);
+      }
+    }
+
+    /** It fits nowhere, and the sentence stays as it was. */
+    record Refused(Misfit misfit) implements Heard {}
+  }
+
+  /** What the sentence waits for. */
+  public static CountSentence.Wanted wanted(CountSentence sentence, CountFacts facts) {
+    if (sentence.place() == 0) {
+      return CountSentence.Wanted.BIN;
+    }
+    if (sentence.item() != 0) {
+      MeasureRule rule = facts.measure(sentence.item());
+      if (rule.tracking().needsLot() && sentence.lot().isEmpty()) {
+        return CountSentence.Wanted.LOT;
+      }
+      if (rule.tracking().needsSerial()) {
+        return CountSentence.Wanted.SERIAL;
+      }
+    }
+    return CountSentence.Wanted.ITEM;
+  }
+
+  /**
+   * Says a scan to the sentence.
+   *
+   * @param meanings everything that it can mean in this house
+   */
+  public static Heard hear(CountSentence sentence, List<Meaning> meanings, CountFacts facts) {
+    Heard only = null;
+    Heard refused = null;
+    List<Meaning> fitting = new ArrayList<>();
+    for (Meaning meaning : meanings) {
+      Heard heard = hear(sentence, meaning, facts);
+      if (heard instanceof Heard.Refused) {
+        refused = refused == null ? heard : refused;
+      } else {
+        fitting.add(meaning);
+        only = heard;
+      }
+    }
+    if (fitting.isEmpty()) {
+      return refused == null ? new Heard.Refused(new Misfit.NoRoom()) : refused;
+    }
+    return fitting.size() == 1 ? only : new Heard.Choose(fitting);
+  }
+
+  /** Says one thing to the sentence. */
+  public static Heard hear(CountSentence sentence, Meaning meaning, CountFacts facts) {
+    try {
+      return new Count(sentence, facts).heard(meaning);
+    } catch (Hearing.Clash clash) {
+      return new Heard.Refused(clash.misfit());
+    } catch (QuantityException fault) {
+      return new Heard.Refused(new Misfit.WrongQuantity(fault));
+    }
+  }
+
+  /**
+   * Says a number that the house does not know: that of a lot or a piece that nobody expected.
+   *
+   * @return refused if nothing of that kind is waited for
+   */
+  public static Heard hearNew(CountSentence sentence, String code, CountFacts facts) {
+    try {
+      Count count = new Count(sentence, facts);
+      return switch (wanted(sentence, facts)) {
+        case LOT -> count.lot(sentence.item(), code, null);
+        case SERIAL -> count.piece(sentence.item(), sentence.lot(), code);
+        case BIN, ITEM -> new Heard.Refused(new Misfit.NoRoom());
+      };
+    } catch (Hearing.Clash clash) {
+      return new Heard.Refused(clash.misfit());
+    }
+  }
+
+  private Heard heard(Meaning meaning) {
+    if (meaning instanceof Meaning.Bin bin) {
+      return bin(bin.place());
+    }
+    if (sentence.place() == 0) {
+      throw new Hearing.Clash(new Misfit.BinFirst());
+    }
+    if (meaning instanceof Meaning.Item item) {
+      return item(item.item(), item.counts());
+    }
+    if (meaning instanceof Meaning.Lot lot) {
+      return lot(lot.item(), facts.lotCode(lot.lot()), null);
+    }
+    if (meaning instanceof Meaning.Serial piece) {
+      String lot = piece.lot() == 0 ? "" : facts.lotCode(piece.lot());
+      return piece(piece.item(), lot, facts.serialCode(piece.serial()));
+    }
+    if (meaning instanceof Meaning.UnitLoad load) {
+      return load(load.unitLoad());
+    }
+    if (meaning instanceof Meaning.Figure figure) {
+      return figure(new Evidence.Figure(figure.quantity(), figure.pack()));
+    }
+    if (meaning instanceof Meaning.Label label) {
+      return label(label);
+    }
+    throw new Hearing.Clash(new Misfit.NoRoom());
+  }
+
+  private Heard bin(long place) {
+    if (facts.siteOf(place) != facts.site()) {
+      throw new Hearing.Clash(new Misfit.OtherSite(place));
+    }
+    checkNothingPends();
+    return place == sentence.place() ? new Heard.Leaves() : new Heard.Enters(place);
+  }
+
+  /** What was scanned but can't be kept without its lot must not be forgotten silently. */
+  private void checkNothingPends() {
+    if (sentence.pending().isPositive()) {
+      throw new Hearing.Clash(new Misfit.LotFirst(sentence.item()));
+    }
+  }
+
+  private Heard item(long item, Quantity counts) {
+    if (item != sentence.item()) {
+      checkNothingPends();
+    }
+    MeasureRule rule = facts.measure(item);
+    boolean same = item == sentence.item();
+    String lot = same ? sentence.lot() : "";
+    if (rule.tracking().needsLot() && lot.isEmpty()) {
+      lot = onlyLot(item);
+    }
+    CountSentence next = sentence.about(item, lot, same ? sentence.expiry() : null);
+    if (rule.tracking().needsSerial() || counts.isZero()) {
+      return new Heard.Waits(same ? next.waiting(sentence.pending(), sentence.figure()) : next);
+    }
+    if (rule.tracking().needsLot() && lot.isEmpty()) {
+      return new Heard.Waits(next.waiting(sentence.pending().plus(counts), sentence.figure()));
+    }
+    return counted(next, "", false, counts);
+  }
+
+  /** The one lot of an item that the book has here; none if it has several, or none at all. */
+  private String onlyLot(long item) {
+    Set<Long> lots =
+        facts.stockIn(sentence.place()).stream()
+            .filter(one -> one.key().item() == item)
+            .map(one -> one.key().lot())
+            .collect(Collectors.toCollection(LinkedHashSet::new));
+    return lots.size() == 1 ? facts.lotCode(lots.iterator().next()) : "";
+  }
+
+  private Heard lot(long item, String code, LocalDate expiry) {
+    boolean pends = sentence.pending().isPositive();
+    if (pends && item != sentence.item()) {
+      throw new Hearing.Clash(new Misfit.LotFirst(sentence.item()));
+    }
+    if (!facts.measure(item).tracking().needsLot()) {
+      throw new Hearing.Clash(new Misfit.NotKept(item, false));
+    }
+    CountSentence next = sentence.about(item, code, expiry);
+    return pends ? counted(next, "", sentence.figure(), sentence.pending()) : new Heard.Waits(next);
+  }
+
+  private Heard piece(long item, String lotSaid, String code) {
+    checkNothingPends();
+    if (!facts.measure(item).tracking().needsSerial()) {
+      throw new Hearing.Clash(new Misfit.NotKept(item, true));
+    }
+    if (facts.pieceCounted(item, code)) {
+      throw new Hearing.Clash(new Misfit.CodeTwice(code));
+    }
+    String lot =
+        facts.lotOfPiece(item, code).filter(id -> id != 0).map(facts::lotCode).orElse(lotSaid);
+    if (facts.measure(item).tracking().needsLot() && lot.isEmpty()) {
+      throw new Hearing.Clash(new Misfit.LotFirst(item));
+    }
+    return counted(sentence.about(item, lot, null), code, true, Quantity.ONE);
+  }
+
+  private Heard figure(Evidence.Figure said) {
+    if (sentence.item() == 0) {
+      throw new Hearing.Clash(
+          said.pack() == null ? new Misfit.ItemFirst() : new Misfit.PackNeedsItem(said.pack()));
+    }
+    MeasureRule rule = facts.measure(sentence.item());
+    if (rule.tracking().needsSerial()) {
+      throw new Hearing.Clash(new Misfit.ScanSerials(sentence.item()));
+    }
+    Quantity quantity = Hearing.inBaseUnits(said, rule, facts.packs(sentence.item()));
+    if (!quantity.isZero()) {
+      rule.check(quantity);
+    }
+    if (rule.tracking().needsLot() && sentence.lot().isEmpty()) {
+      return new Heard.Waits(sentence.waiting(quantity, true));
+    }
+    return counted(sentence, "", true, quantity);
+  }
+
+  /** A pallet is stated by its label, sealed as it stands; goods of a trolley are counted on it. */
+  private Heard load(long unitLoad) {
+    checkNothingPends();
+    if (unitLoad == sentence.unitLoad()) {
+      return new Heard.Waits(sentence.on(0));
+    }
+    List<Stock> contents = facts.stockOn(unitLoad);
+    if (facts.trolley(unitLoad) || contents.isEmpty()) {
+      return new Heard.Waits(sentence.on(unitLoad));
+    }
+    List<Stroke> strokes = new ArrayList<>();
+    for (Stock one : contents) {
+      strokes.add(
+          new Stroke(
+              one.key().item(),
+              one.key().lot() == 0 ? "" : facts.lotCode(one.key().lot()),
+              null,
+              one.key().serial() == 0 ? "" : facts.serialCode(one.key().serial()),
+              unitLoad,
+              one.key().condition(),
+              true,
+              one.quantity()));
+    }
+    return new Heard.Counted(sentence.on(0), strokes);
+  }
+
+  private Heard label(Meaning.Label label) {
+    if (label.unitLoad() != 0 && !facts.stockOn(label.unitLoad()).isEmpty()) {
+      return load(label.unitLoad());
+    }
+    long item = label.item();
+    ElementString elements = label.elements();
+    MeasureRule rule = facts.measure(item);
+    String lot = elements.data("10").orElse("");
+    if (rule.tracking().needsSerial() && elements.data("21").isPresent()) {
+      return piece(item, rule.tracking().needsLot() ? lot : "", elements.data("21").get());
+    }
+    Quantity counts = measured(elements, rule, label.goods().counts());
+    if (!rule.tracking().needsLot() || lot.isEmpty()) {
+      return item(item, counts);
+    }
+    if (item != sentence.item()) {
+      checkNothingPends();
+    }
+    LocalDate expiry = elements.date("17", facts.year()).orElse(null);
+    CountSentence next = sentence.about(item, lot, expiry);
+    return rule.tracking().needsSerial() || counts.isZero()
+        ? new Heard.Waits(next)
+        : counted(next, "", false, counts);
+  }
+
+  /** How much a label says there is, by count or, for what is measured, by weight or length. */
+  private static Quantity measured(ElementString elements, MeasureRule rule, Quantity counts) {
+    return switch (rule.unit()) {
+      case KILOGRAM -> elements.measure("310").orElse(counts);
+      case METRE -> elements.measure("311").orElse(counts);
+      case LITRE -> elements.measure("315").orElse(counts);
+      default -> counts;
+    };
+  }
+
+  private Heard counted(CountSentence next, String serial, boolean whole, Quantity quantity) {
+    return new Heard.Counted(
+        next,
+        List.of(
+            new Stroke(
+                next.item(),
+                next.lot(),
+                next.expiry(),
+                serial,
+                next.unitLoad(),
+                next.condition(),
+                whole,
+                quantity)));
+  }
+}
