@@ -42,6 +42,7 @@ class Ask {
     SERIAL,
     ORDER,
     TRANSFER,
+    COUNT,
     POSTING,
     PERSON
   }
@@ -73,6 +74,7 @@ class Ask {
     more.addAll(serials("s.code like :prefix", words.prefix(), false));
     more.addAll(orders("o.number like :prefix", words.prefix(), actor, false));
     more.addAll(transfers("t.number like :prefix", words.prefix(), actor, false));
+    more.addAll(counts("c.number like :prefix", words.prefix(), actor, false));
     more.addAll(postings(words.text()));
     if (actor.permissions().contains(Permission.PEOPLE)) {
       more.addAll(people(words.prefix()));
@@ -107,7 +109,27 @@ class Ask {
     if (meaning instanceof Meaning.Transfer of) {
       return transfers("t.id = :prefix", Long.toString(of.transfer()), actor, true);
     }
+    if (meaning instanceof Meaning.Count of) {
+      return counts("c.id = :prefix", Long.toString(of.count()), actor, true);
+    }
     return List.of();
+  }
+
+  private List<Hit> counts(String condition, String value, Actor actor, boolean exact) {
+    return jdbc.sql(
+            "select c.id, c.number, concat(s.name, if(c.note = '', '', concat(' · ', c.note))) at"
+                + " from stock_count c join site s on s.id = c.site_id where "
+                + condition
+                + (actor.everywhere() ? "" : " and c.site_id in (:sites)")
+                + " order by c.number desc limit "
+                + OF_EACH)
+        .param("prefix", value)
+        .param("sites", actor.sites().isEmpty() ? Set.of(-1L) : actor.sites())
+        .query(
+            (row, n) ->
+                new Hit(
+                    Kind.COUNT, row.getLong(1), null, row.getString(2), row.getString(3), exact))
+        .list();
   }
 
   private List<Hit> transfers(String condition, String value, Actor actor, boolean exact) {

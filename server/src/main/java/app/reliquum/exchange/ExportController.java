@@ -5,6 +5,8 @@ import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.counting.Counting;
+import app.reliquum.counting.Reviews;
 import app.reliquum.stock.Ledger;
 import app.reliquum.stock.OnHand;
 import app.reliquum.stock.PostingKind;
@@ -24,6 +26,7 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -39,6 +42,7 @@ class ExportController {
 
   private static final Map<String, Function<OnHand.Row, Object>> ON_HAND = new LinkedHashMap<>();
   private static final Map<String, Function<Ledger.Row, Object>> LEDGER = new LinkedHashMap<>();
+  private static final Map<String, Function<Counting.Result, Object>> COUNT = new LinkedHashMap<>();
   private static final Map<String, Function<Between.JournalLine, Object>> JOURNAL =
       new LinkedHashMap<>();
 
@@ -60,6 +64,26 @@ class ExportController {
     ON_HAND.put("inDate", OnHand.Row::inDate);
     ON_HAND.put("positions", OnHand.Row::positions);
     ON_HAND.put("items", OnHand.Row::items);
+    COUNT.put("place", Counting.Result::place);
+    COUNT.put("area", Counting.Result::area);
+    COUNT.put("item", Counting.Result::item);
+    COUNT.put("name", Counting.Result::name);
+    COUNT.put("lot", Counting.Result::lot);
+    COUNT.put("serial", Counting.Result::serial);
+    COUNT.put("unitLoad", Counting.Result::load);
+    COUNT.put("condition", Counting.Result::condition);
+    COUNT.put("book", row -> number(row.book()));
+    COUNT.put("counted", row -> number(row.counted()));
+    COUNT.put("variance", row -> number(row.variance()));
+    COUNT.put("unit", Counting.Result::symbol);
+    COUNT.put("percent", Counting.Result::percent);
+    COUNT.put("value", Counting.Result::value);
+    COUNT.put("countedBy", Counting.Result::people);
+    COUNT.put("countedAt", Counting.Result::moment);
+    COUNT.put("rounds", Counting.Result::rounds);
+    COUNT.put("decision", Counting.Result::decision);
+    COUNT.put("decidedBy", Counting.Result::decidedBy);
+    COUNT.put("posted", row -> number(row.posted()));
     JOURNAL.put("at", Between.JournalLine::at);
     JOURNAL.put("posting", Between.JournalLine::posting);
     JOURNAL.put("document", Between.JournalLine::document);
@@ -93,8 +117,10 @@ class ExportController {
   private final OnHand onHand;
   private final Ledger ledger;
   private final Journal journal;
+  private final Reviews reviews;
 
-  ExportController(OnHand onHand, Ledger ledger, Journal journal) {
+  ExportController(OnHand onHand, Ledger ledger, Journal journal, Reviews reviews) {
+    this.reviews = reviews;
     this.onHand = onHand;
     this.ledger = ledger;
     this.journal = journal;
@@ -204,6 +230,22 @@ class ExportController {
         "transfer-journal",
         JOURNAL,
         offset -> new Page<>(lines.size(), offset, offset == 0 ? lines : List.of()));
+  }
+
+  /** What a count found. */
+  @GetMapping("/counts/{id}")
+  ResponseEntity<StreamingResponseBody> count(
+      @Parameter(hidden = true) Actor actor,
+      @PathVariable long id,
+      @RequestParam Sheet.Format format,
+      @RequestParam(defaultValue = "ALL") Counting.Show show) {
+    Counting.Question question =
+        new Counting.Question(show, null, null, null, null, Counting.Sort.GROSS, true);
+    return file(
+        format,
+        "count-" + id,
+        COUNT,
+        offset -> reviews.page(id, question, actor, offset, Page.MAX_ROWS));
   }
 
   private static <T> Map<String, Function<T, Object>> chosen(

@@ -11,6 +11,7 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Blank;
 import app.reliquum.core.sentence.MoveFacts;
 import app.reliquum.core.sentence.Stock;
+import app.reliquum.counting.Tallies;
 import app.reliquum.places.Places;
 import app.reliquum.putaway.PuttingAway;
 import app.reliquum.receiving.Orders;
@@ -53,7 +54,8 @@ class FloorFacts implements MoveFacts {
       UnitLoads loads,
       PuttingAway puttingAway,
       Orders orders,
-      Transfers transfers) {}
+      Transfers transfers,
+      Tallies tallies) {}
 
   FloorFacts(long site, Verb verb, House house) {
     this.site = site;
@@ -163,6 +165,10 @@ class FloorFacts implements MoveFacts {
 
   String transfer(long id) {
     return house.transfers().facts(id).map(Transfers.Facts::number).orElse("?");
+  }
+
+  String count(long id) {
+    return house.tallies().doing(id).map(Tallies.Doing::number).orElse("?");
   }
 
   @Override

@@ -341,7 +341,8 @@ final class FloorView {
       SERIAL,
       LOAD,
       ORDER,
-      TRANSFER
+      TRANSFER,
+      COUNT
     }
   }
 

@@ -343,6 +343,10 @@ class FloorWords {
       return new FloorView.Hit(
           FloorView.Hit.Kind.TRANSFER, of.transfer(), null, facts.transfer(of.transfer()), "");
     }
+    if (meaning instanceof Meaning.Count of) {
+      return new FloorView.Hit(
+          FloorView.Hit.Kind.COUNT, of.count(), null, facts.count(of.count()), "");
+    }
     if (meaning instanceof Meaning.Label label) {
       return label.unitLoad() != 0
           ? hit(new Meaning.UnitLoad(label.unitLoad()))

@@ -10,6 +10,7 @@ import app.reliquum.core.scan.OwnLabel;
 import app.reliquum.core.scan.Reading;
 import app.reliquum.core.scan.ScanReader;
 import app.reliquum.core.scan.Sscc;
+import app.reliquum.counting.Tallies;
 import app.reliquum.places.Places;
 import app.reliquum.receiving.Orders;
 import app.reliquum.stock.UnitLoads;
@@ -28,8 +29,16 @@ public class HouseCodes implements Codes {
   private final UnitLoads loads;
   private final Orders orders;
   private final Transfers transfers;
+  private final Tallies tallies;
 
-  HouseCodes(Catalog catalog, Places places, UnitLoads loads, Orders orders, Transfers transfers) {
+  HouseCodes(
+      Catalog catalog,
+      Places places,
+      UnitLoads loads,
+      Orders orders,
+      Transfers transfers,
+      Tallies tallies) {
+    this.tallies = tallies;
     this.transfers = transfers;
     this.catalog = catalog;
     this.places = places;
@@ -85,6 +94,7 @@ public class HouseCodes implements Codes {
     List<Meaning> all = new ArrayList<>();
     orders.withNumber(number).ifPresent(id -> all.add(new Meaning.Document(id)));
     transfers.withNumber(number).ifPresent(id -> all.add(new Meaning.Transfer(id)));
+    tallies.withNumber(number).ifPresent(id -> all.add(new Meaning.Count(id)));
     return all;
   }
 

@@ -260,6 +260,7 @@ class Labels {
             case PUTAWAY -> "Put away";
             case SEND -> "Send to another site";
             case ARRIVE -> "Receive from another site";
+            case COUNT -> "Count";
             case CONFIRM -> "Confirm";
             case UNDO -> "Undo the last scan";
             case SAME -> "Same again";

@@ -1,8 +1,11 @@
 package app.reliquum.live;
 
+import app.reliquum.counting.CountChanged;
 import app.reliquum.stock.StockMoved;
 import java.io.IOException;
 import java.util.List;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
@@ -17,7 +20,10 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
-/** Says that stock has moved, at most a few times a second, however much moves. */
+/**
+ * Says that stock has moved, or something was counted, at most a few times a second, however much
+ * happens.
+ */
 @RestController
 class Live {
 
@@ -27,6 +33,7 @@ class Live {
 
   private final List<SseEmitter> listeners = new CopyOnWriteArrayList<>();
   private final AtomicLong newest = new AtomicLong();
+  private final Set<Long> counted = ConcurrentHashMap.newKeySet();
   private final ScheduledExecutorService teller =
       Executors.newSingleThreadScheduledExecutor(
           work -> {
@@ -61,11 +68,20 @@ class Live {
     newest.accumulateAndGet(moved.posting(), Math::max);
   }
 
+  @TransactionalEventListener(fallbackExecution = true)
+  void counted(CountChanged changed) {
+    counted.add(changed.count());
+  }
+
   private void tell() {
     long latest = newest.get();
     if (latest > told) {
       told = latest;
       send(() -> SseEmitter.event().name("stock").data(Long.toString(latest)));
+    }
+    for (Long count : counted) {
+      counted.remove(count);
+      send(() -> SseEmitter.event().name("count").data(Long.toString(count)));
     }
   }
 

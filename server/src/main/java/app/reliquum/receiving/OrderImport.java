@@ -5,6 +5,7 @@ import app.reliquum.api.Problem;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.places.Places;
+import app.reliquum.sheets.RowFile;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.io.IOException;
 import java.io.InputStream;
@@ -24,7 +25,12 @@ import org.springframework.transaction.interceptor.TransactionAspectSupport;
 @Service
 class OrderImport {
 
+  static final List<String> COLUMNS =
+      List.of("number", "supplier", "site", "expected", "item", "quantity", "pack", "price");
+
+  private static final List<String> NEEDED = List.of("supplier", "site", "item", "quantity");
   private static final int MOST_FAULTS = 200;
+  private static final int MOST_ROWS = 5_000;
 
   private final Orders orders;
   private final Places places;
@@ -45,14 +51,14 @@ class OrderImport {
   /** Reads the file; a trial writes nothing. */
   @Transactional
   Result read(InputStream content, boolean trial, Actor actor) {
-    List<OrderSheet.Entry> rows;
+    List<RowFile.Entry> rows;
     try {
-      rows = OrderSheet.read(content);
+      rows = RowFile.read(content, COLUMNS, NEEDED, MOST_ROWS);
     } catch (IOException fault) {
       throw new UncheckedIOException(fault);
     }
-    Map<String, List<OrderSheet.Entry>> byOrder = new LinkedHashMap<>();
-    for (OrderSheet.Entry row : rows) {
+    Map<String, List<RowFile.Entry>> byOrder = new LinkedHashMap<>();
+    for (RowFile.Entry row : rows) {
       String key =
           row.cell("number").isEmpty()
               ? row.cell("supplier") + "\n" + row.cell("site") + "\n" + row.cell("expected")
@@ -63,7 +69,7 @@ class OrderImport {
     List<String> made = new ArrayList<>();
     Map<String, Long> sites = new LinkedHashMap<>();
     places.sites(actor).forEach(site -> sites.put(site.code(), site.id()));
-    for (List<OrderSheet.Entry> order : byOrder.values()) {
+    for (List<RowFile.Entry> order : byOrder.values()) {
       write(order, sites, actor, made, faults);
     }
     boolean written = !trial && faults.isEmpty();
@@ -75,15 +81,15 @@ class OrderImport {
   }
 
   private void write(
-      List<OrderSheet.Entry> rows,
+      List<RowFile.Entry> rows,
       Map<String, Long> sites,
       Actor actor,
       List<String> made,
       List<Fault> faults) {
-    OrderSheet.Entry first = rows.get(0);
+    RowFile.Entry first = rows.get(0);
     int before = faults.size();
     List<Inbound.LineEntry> lines = new ArrayList<>();
-    for (OrderSheet.Entry row : rows) {
+    for (RowFile.Entry row : rows) {
       try {
         lines.add(
             new Inbound.LineEntry(
@@ -121,7 +127,7 @@ class OrderImport {
     }
   }
 
-  private static BigDecimal price(OrderSheet.Entry row) {
+  private static BigDecimal price(RowFile.Entry row) {
     String text = row.cell("price");
     try {
       return text.isEmpty() ? null : new BigDecimal(text);
@@ -130,7 +136,7 @@ class OrderImport {
     }
   }
 
-  private static LocalDate expected(OrderSheet.Entry row) {
+  private static LocalDate expected(RowFile.Entry row) {
     String text = row.cell("expected");
     try {
       return text.isEmpty() ? null : LocalDate.parse(text);

@@ -73,7 +73,7 @@ class LedgerTable {
           new Object[] {
             number,
             rows.size() + 1,
-            utc(effective),
+            utc(posting.moments().isEmpty() ? effective : posting.moments().get(rows.size())),
             line.goods().item(),
             line.goods().lot(),
             line.goods().serial(),

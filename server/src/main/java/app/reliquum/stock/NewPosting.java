@@ -16,6 +16,7 @@ import java.util.List;
  * @param documentLine the line of the document, null for none
  * @param reason why, null where the kind says it all
  * @param lines the lines
+ * @param moments when each line took effect, if not all did with the posting; else empty
  * @param known what has been looked up of their items and places already
  */
 public record NewPosting(
@@ -25,6 +26,7 @@ public record NewPosting(
     Integer documentLine,
     String reason,
     List<Line> lines,
+    List<Instant> moments,
     Known known) {
 
   /** Items and places by their numbers. Whatever is not among them is looked up. */
@@ -40,14 +42,20 @@ public record NewPosting(
       Integer documentLine,
       String reason,
       List<Line> lines) {
-    this(kind, effective, document, documentLine, reason, lines, Known.NOTHING);
+    this(kind, effective, document, documentLine, reason, lines, List.of(), Known.NOTHING);
   }
 
   /** The same, with what is known of its items and places. */
   public NewPosting knowing(
       Collection<Catalog.Measured> items, Collection<Places.LedgerPlace> places) {
     return new NewPosting(
-        kind, effective, document, documentLine, reason, lines, new Known(items, places));
+        kind, effective, document, documentLine, reason, lines, moments, new Known(items, places));
+  }
+
+  /** The same, with lines that took effect each at a moment of its own. */
+  public NewPosting dated(List<Instant> ofEachLine) {
+    return new NewPosting(
+        kind, effective, document, documentLine, reason, lines, List.copyOf(ofEachLine), known);
   }
 
   /** A posting that happens now and belongs to no document. */

@@ -24,6 +24,8 @@ public enum PostingKind {
   TRANSFER,
   /** Given up: it was sent and never arrived, or not as it was. */
   WRITE_OFF,
+  /** What a count found more or less. */
+  COUNT,
   /** A change of condition. */
   CONDITION,
   /** Takes an earlier posting back. */
@@ -35,7 +37,7 @@ public enum PostingKind {
       case MOVE, CONDITION -> Reservations.Use.CARRY;
       case PICK -> Reservations.Use.TAKE;
       case SHIPMENT, TRANSFER, ISSUE -> Reservations.Use.LEAVE;
-      case OPENING, RECEIPT, RETURN, ARRIVAL, WRITE_OFF, REVERSAL -> Reservations.Use.YIELD;
+      case OPENING, RECEIPT, RETURN, ARRIVAL, WRITE_OFF, COUNT, REVERSAL -> Reservations.Use.YIELD;
     };
   }
 }

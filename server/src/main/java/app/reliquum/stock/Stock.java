@@ -142,16 +142,19 @@ public class Stock {
   }
 
   private Posted write(Command command, NewPosting posting, Long reverses) {
-    Instant now = clock.instant();
-    Instant effective = posting.effective() == null ? now : posting.effective();
-    if (effective.isAfter(now.plus(CLOCKS_DIFFER))) {
+    Instant said = posting.effective();
+    if (said != null && said.isAfter(clock.instant().plus(CLOCKS_DIFFER))) {
       throw Problem.invalid("effective", "That is in the future. Goods move now, or have moved.");
     }
     Map<Long, Catalog.Measured> items = items(posting);
     Map<Long, Places.LedgerPlace> named = places(posting);
     checkSites(command.actor(), posting, named);
+    PositionTable.Locked locked = lockHoldings(posting.lines(), named);
+    // What happens now happens once its positions are locked: in the order in which postings
+    // follow one another, whoever asked first.
+    Instant now = clock.instant();
+    Instant effective = said == null ? now : said;
     Draft draft = new Draft(day(effective, named), posting.lines());
-    PositionTable.Locked locked = lockHoldings(draft, named);
     Facts facts = new Facts(items, named, locked.held(), serialsInHouse(draft, named));
     Decision decision = PostingRules.decide(draft, facts);
     if (decision instanceof Decision.Refused refused) {
@@ -165,7 +168,9 @@ public class Stock {
       throw Problem.conflict("reversed-already", "The posting has been reversed already.");
     }
     positions.write(((Decision.Accepted) decision).changes(), reserved, named);
-    events.publishEvent(new StockMoved(number, items.keySet(), named.keySet()));
+    events.publishEvent(
+        new StockMoved(
+            number, items.keySet(), named.keySet(), said != null || !posting.moments().isEmpty()));
     return new Posted(number);
   }
 
@@ -280,9 +285,11 @@ public class Stock {
     return effective.atZone(ZoneId.of(zone)).toLocalDate();
   }
 
-  private PositionTable.Locked lockHoldings(Draft draft, Map<Long, Places.LedgerPlace> named) {
+  private PositionTable.Locked lockHoldings(List<Line> lines, Map<Long, Places.LedgerPlace> named) {
     return positions.lock(
-        draft.touched().stream().filter(key -> named.get(key.place()).kind().ours()).toList());
+        Draft.touchedBy(lines).stream()
+            .filter(key -> named.get(key.place()).kind().ours())
+            .toList());
   }
 
   private Set<Long> serialsInHouse(Draft draft, Map<Long, Places.LedgerPlace> named) {

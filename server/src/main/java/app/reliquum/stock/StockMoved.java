@@ -2,5 +2,9 @@ package app.reliquum.stock;
 
 import java.util.Set;
 
-/** A posting has been written. Told after its transaction is through. */
-public record StockMoved(long posting, Set<Long> items, Set<Long> places) {}
+/**
+ * A posting has been written. Told after its transaction is through.
+ *
+ * @param past whether it took effect before it was written, so that the past looks different now
+ */
+public record StockMoved(long posting, Set<Long> items, Set<Long> places, boolean past) {}

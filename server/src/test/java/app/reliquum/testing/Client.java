@@ -77,6 +77,24 @@ public final class Client {
             .POST(BodyPublishers.ofString(JSON.writeValueAsString(body))));
   }
 
+  /** With a header more. */
+  public Answer post(String path, Object body, String header, String value) {
+    return send(
+        request(path)
+            .header("Idempotency-Key", UUID.randomUUID().toString())
+            .header(header, value)
+            .POST(BodyPublishers.ofString(JSON.writeValueAsString(body))));
+  }
+
+  /** Sends a file. */
+  public Answer file(String path, String mediaType, byte[] content) {
+    return send(
+        request(path)
+            .setHeader("Content-Type", mediaType)
+            .header("Idempotency-Key", UUID.randomUUID().toString())
+            .POST(BodyPublishers.ofByteArray(content)));
+  }
+
   public Answer put(String path, Object body) {
     return send(
         request(path)

@@ -22,6 +22,11 @@ public record Draft(LocalDate day, List<Line> lines) {
 
   /** Every position that it touches, in the order in which they are locked. */
   public SortedSet<PositionKey> touched() {
+    return touchedBy(lines);
+  }
+
+  /** Every position that some lines touch, in the order in which they are locked. */
+  public static SortedSet<PositionKey> touchedBy(List<Line> lines) {
     TreeSet<PositionKey> keys = new TreeSet<>();
     for (Line line : lines) {
       keys.add(line.taken());

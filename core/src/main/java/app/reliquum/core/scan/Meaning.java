@@ -37,6 +37,9 @@ public sealed interface Meaning {
   /** A transfer between sites. */
   record Transfer(long transfer) implements Meaning {}
 
+  /** A count of stock. */
+  record Count(long count) implements Meaning {}
+
   /**
    * Goods as a GS1 label tells of them. What the house does not know yet is 0.
    *

@@ -1,4 +1,4 @@
-package app.reliquum.receiving;
+package app.reliquum.sheets;
 
 import app.reliquum.api.Problem;
 import java.io.IOException;
@@ -22,31 +22,36 @@ import org.apache.poi.ss.usermodel.Row;
 import org.apache.poi.ss.usermodel.Workbook;
 import org.apache.poi.ss.usermodel.WorkbookFactory;
 
-/**
- * Rows of a file of orders, each by the names of its columns; CSV or XLSX, as it is found to be.
- */
-final class OrderSheet {
+/** The rows of a file, each by the names of its columns; CSV or XLSX, as it is found to be. */
+public final class RowFile {
 
-  static final List<String> COLUMNS =
-      List.of("number", "supplier", "site", "expected", "item", "quantity", "pack", "price");
-
-  private static final int MOST_ROWS = 5_000;
   private static final int ZIP = 'P';
 
-  private OrderSheet() {}
+  private RowFile() {}
 
   /**
    * A row of the file.
    *
    * @param row its number in the file, the heading being 1
    */
-  record Entry(int row, Map<String, String> cells) {
-    String cell(String column) {
+  public record Entry(int row, Map<String, String> cells) {
+    /** What stands in a column; empty if the file has none of that name. */
+    public String cell(String column) {
       return cells.getOrDefault(column, "").strip();
     }
   }
 
-  static List<Entry> read(InputStream content) throws IOException {
+  /**
+   * Reads a file.
+   *
+   * @param content the file
+   * @param columns the columns that it may have, as they are told to people
+   * @param needed the columns that it must have
+   * @param most how many rows it may have
+   * @throws Problem if it can't be read or has not the columns that it must have
+   */
+  public static List<Entry> read(
+      InputStream content, List<String> columns, List<String> needed, int most) throws IOException {
     byte[] bytes = content.readAllBytes();
     if (bytes.length == 0) {
       throw Problem.invalid("file", "The file is empty. Expected CSV or XLSX with a heading.");
@@ -59,14 +64,14 @@ final class OrderSheet {
           "file", "The file can't be read. Expected CSV or XLSX: " + unreadable.getMessage());
     }
     if (rows.isEmpty()) {
-      throw Problem.invalid("file", "The file has no heading. Expected " + COLUMNS + ".");
+      throw Problem.invalid("file", "The file has no heading. Expected " + columns + ".");
     }
     List<String> heading =
         rows.get(0).stream().map(name -> name.strip().toLowerCase(Locale.ROOT)).toList();
-    for (String needed : List.of("supplier", "site", "item", "quantity")) {
-      if (!heading.contains(needed)) {
+    for (String name : needed) {
+      if (!heading.contains(name)) {
         throw Problem.invalid(
-            "file", "There is no column '" + needed + "'. Expected " + COLUMNS + ".");
+            "file", "There is no column '" + name + "'. Expected " + columns + ".");
       }
     }
     List<Entry> entries = new ArrayList<>();
@@ -79,9 +84,9 @@ final class OrderSheet {
         entries.add(new Entry(i + 1, cells));
       }
     }
-    if (entries.size() > MOST_ROWS) {
+    if (entries.size() > most) {
       throw Problem.invalid(
-          "file", "The file has " + entries.size() + " rows; at most " + MOST_ROWS + " are read.");
+          "file", "The file has " + entries.size() + " rows; at most " + most + " are read.");
     }
     return entries;
   }

@@ -1,0 +1,358 @@
+package app.reliquum.counting;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import app.reliquum.api.Page;
+import app.reliquum.core.counting.Tolerance;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.counting.Counting.Card;
+import app.reliquum.counting.Counting.Chart;
+import app.reliquum.counting.Counting.Counts;
+import app.reliquum.counting.Counting.Decision;
+import app.reliquum.counting.Counting.Entry;
+import app.reliquum.counting.Counting.Filter;
+import app.reliquum.counting.Counting.Outcome;
+import app.reliquum.counting.Counting.Preview;
+import app.reliquum.counting.Counting.Question;
+import app.reliquum.counting.Counting.Rest;
+import app.reliquum.counting.Counting.Result;
+import app.reliquum.counting.Counting.Row;
+import app.reliquum.counting.Counting.Show;
+import app.reliquum.counting.Counting.Slip;
+import app.reliquum.counting.Counting.SlipFilter;
+import app.reliquum.counting.Counting.Sort;
+import app.reliquum.counting.Counting.Trail;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.DecimalMin;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.math.BigDecimal;
+import java.util.List;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/counts")
+class CountController {
+
+  private final CountRows counts;
+  private final Drawing drawing;
+  private final Reviewing reviewing;
+  private final PuttingRight posting;
+  private final Suspicions suspicions;
+  private final CountPapers papers;
+  private final Commands commands;
+
+  CountController(
+      CountRows counts,
+      Drawing drawing,
+      Reviewing reviewing,
+      PuttingRight posting,
+      Suspicions suspicions,
+      CountPapers papers,
+      Commands commands) {
+    this.counts = counts;
+    this.drawing = drawing;
+    this.reviewing = reviewing;
+    this.posting = posting;
+    this.suspicions = suspicions;
+    this.papers = papers;
+    this.commands = commands;
+  }
+
+  /**
+   * What is decided about some lines.
+   *
+   * @param ids the lines; null for all that the question finds
+   */
+  record DecisionEntry(
+      @NotNull Decision decision,
+      @Size(max = 5000) @Nullable List<Long> ids,
+      @Valid @Nullable QuestionEntry question) {}
+
+  /** Which lines are meant. */
+  record QuestionEntry(
+      @NotNull Show show,
+      @Nullable BigDecimal minQuantity,
+      @Nullable BigDecimal minPercent,
+      @Nullable BigDecimal minValue,
+      @Size(max = 60) @Nullable String q) {
+
+    Question question() {
+      return new Question(show, minQuantity, minPercent, minValue, q, Sort.GROSS, true);
+    }
+  }
+
+  /** How large a variance may be and still be accepted; all that are set must hold. */
+  record ToleranceEntry(
+      @DecimalMin("0") @Nullable BigDecimal quantity,
+      @DecimalMin("0") @Nullable BigDecimal percent,
+      @DecimalMin("0") @Nullable BigDecimal value) {}
+
+  /**
+   * What becomes of what nobody counted.
+   *
+   * @param slips the slips; null for all that nobody counted
+   */
+  record RestEntry(@NotNull Rest rest, @Size(max = 5000) @Nullable List<Long> slips) {}
+
+  /** Whom slips are handed to; null for the pool. */
+  record HandEntry(@NotNull @Size(max = 5000) List<Long> slips, @Nullable Long person) {}
+
+  /** What was seen before posting: if it is no longer so, nothing is posted. */
+  record PostEntry(@NotNull BigDecimal net, @NotNull Integer lines) {}
+
+  record ReasonEntry(@Size(max = 200) @Nullable String reason) {}
+
+  /** How many lines it was. */
+  record Many(int many) {}
+
+  /** Whether a count is posted, or waits for someone else to agree. */
+  record PostAnswer(boolean posted) {}
+
+  @GetMapping
+  Page<Row> counts(
+      Actor actor,
+      @RequestParam(defaultValue = "OPEN") Filter filter,
+      @RequestParam(required = false) Long site,
+      @RequestParam(required = false) String q,
+      @RequestParam(defaultValue = "0") int offset,
+      @RequestParam(defaultValue = "100") int limit) {
+    return counts.page(filter, site, q, actor, Math.max(0, offset), limit);
+  }
+
+  @GetMapping("/numbers")
+  Counts numbers(Actor actor) {
+    return counts.counts(actor);
+  }
+
+  /** What drawing a count up would come to. Changes nothing, so it needs no command id. */
+  @PostMapping("/preview")
+  @PreAuthorize("hasAuthority('POST')")
+  Preview preview(Actor actor, @Valid @RequestBody Entry entry) {
+    return drawing.preview(entry, actor);
+  }
+
+  @PostMapping
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('POST')")
+  Card drawUp(Command command, @Valid @RequestBody Entry entry) {
+    return commands.once(
+        command,
+        "draw up count",
+        entry,
+        Card.class,
+        () -> counts.card(drawing.drawUp(command, entry), command.actor()));
+  }
+
+  /** What people on the floor say looks wrong. */
+  @GetMapping("/suspicions")
+  List<Suspicions.Card> suspicions(Actor actor, @RequestParam(required = false) Long site) {
+    return suspicions.open(site, actor);
+  }
+
+  @PostMapping("/suspicions")
+  @PreAuthorize("hasAuthority('MOVE')")
+  Many suspect(Command command, @Valid @RequestBody Suspicions.Entry entry) {
+    return commands.once(
+        command,
+        "suspect",
+        entry,
+        Many.class,
+        () -> {
+          suspicions.say(command, entry);
+          return new Many(1);
+        });
+  }
+
+  @GetMapping("/{id}")
+  Card count(Actor actor, @PathVariable long id) {
+    return counts.card(id, actor);
+  }
+
+  @GetMapping("/{id}/slips")
+  Page<Slip> slips(
+      Actor actor,
+      @PathVariable long id,
+      @RequestParam(defaultValue = "ALL") SlipFilter filter,
+      @RequestParam(defaultValue = "0") int offset,
+      @RequestParam(defaultValue = "100") int limit) {
+    return counts.slips(id, filter, actor, Math.max(0, offset), limit);
+  }
+
+  @GetMapping("/{id}/results")
+  Page<Result> results(
+      Actor actor,
+      @PathVariable long id,
+      @RequestParam(defaultValue = "ALL") Show show,
+      @RequestParam(required = false) BigDecimal minQuantity,
+      @RequestParam(required = false) BigDecimal minPercent,
+      @RequestParam(required = false) BigDecimal minValue,
+      @RequestParam(required = false) String q,
+      @RequestParam(defaultValue = "GROSS") Sort sort,
+      @RequestParam(defaultValue = "true") boolean descending,
+      @RequestParam(defaultValue = "0") int offset,
+      @RequestParam(defaultValue = "100") int limit) {
+    Question question = new Question(show, minQuantity, minPercent, minValue, q, sort, descending);
+    return reviewing.page(id, question, actor, Math.max(0, offset), limit);
+  }
+
+  @GetMapping("/{id}/chart")
+  Chart chart(Actor actor, @PathVariable long id) {
+    return reviewing.chart(id, actor);
+  }
+
+  /** What has moved since a position was last right, beside what was seen on the shelf. */
+  @GetMapping("/{id}/results/{line}/trail")
+  List<Trail> trail(Actor actor, @PathVariable long id, @PathVariable long line) {
+    return reviewing.trail(id, line, actor);
+  }
+
+  /** What posting would do. */
+  @GetMapping("/{id}/outcome")
+  Outcome outcome(Actor actor, @PathVariable long id) {
+    return posting.outcome(id, actor);
+  }
+
+  @GetMapping(path = "/{id}/papers/{which}", produces = MediaType.APPLICATION_PDF_VALUE)
+  ResponseEntity<byte[]> print(
+      Actor actor, @PathVariable long id, @PathVariable CountPapers.Which which) {
+    return ResponseEntity.ok()
+        .contentType(MediaType.APPLICATION_PDF)
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION,
+            ContentDisposition.inline()
+                .filename(which.name().toLowerCase(Locale.ROOT) + "-" + id + ".pdf")
+                .build()
+                .toString())
+        .body(papers.print(id, which, actor));
+  }
+
+  /** Ends counting, whatever is not counted yet. */
+  @PostMapping("/{id}/review")
+  @PreAuthorize("hasAuthority('POST')")
+  Card review(Command command, @PathVariable long id) {
+    return changed(command, "review", id, "", () -> reviewing.toReview(command, id));
+  }
+
+  /** Goes back to counting. */
+  @PostMapping("/{id}/counting")
+  @PreAuthorize("hasAuthority('POST')")
+  Card countOn(Command command, @PathVariable long id) {
+    return changed(command, "count on", id, "", () -> reviewing.countOn(command, id));
+  }
+
+  @PostMapping("/{id}/drop")
+  @PreAuthorize("hasAuthority('POST')")
+  Card drop(Command command, @PathVariable long id, @Valid @RequestBody ReasonEntry entry) {
+    String reason = entry.reason() == null ? "" : entry.reason().strip();
+    return changed(command, "drop", id, entry, () -> reviewing.drop(command, id, reason));
+  }
+
+  @PostMapping("/{id}/hands")
+  @PreAuthorize("hasAuthority('POST')")
+  Card hand(Command command, @PathVariable long id, @Valid @RequestBody HandEntry entry) {
+    long person = entry.person() == null ? 0 : entry.person();
+    return changed(
+        command, "hand", id, entry, () -> reviewing.assign(command, id, entry.slips(), person));
+  }
+
+  @PostMapping("/{id}/decisions")
+  @PreAuthorize("hasAuthority('POST')")
+  Many decide(Command command, @PathVariable long id, @Valid @RequestBody DecisionEntry entry) {
+    Question question = entry.question() == null ? Question.UNDECIDED : entry.question().question();
+    return commands.once(
+        command,
+        "decide count " + id,
+        entry,
+        Many.class,
+        () -> new Many(reviewing.decide(command, id, entry.decision(), entry.ids(), question)));
+  }
+
+  /** Accepts all that is within a tolerance. */
+  @PostMapping("/{id}/tolerance")
+  @PreAuthorize("hasAuthority('POST')")
+  Many accept(Command command, @PathVariable long id, @Valid @RequestBody ToleranceEntry entry) {
+    Tolerance tolerance =
+        new Tolerance(
+            entry.quantity() == null ? null : new Quantity(entry.quantity()),
+            entry.percent(),
+            entry.value());
+    return commands.once(
+        command,
+        "accept count by rule " + id,
+        entry,
+        Many.class,
+        () -> new Many(reviewing.acceptByRule(command, id, tolerance)));
+  }
+
+  /** Decides about what nobody counted. */
+  @PostMapping("/{id}/uncounted")
+  @PreAuthorize("hasAuthority('POST')")
+  Many uncounted(Command command, @PathVariable long id, @Valid @RequestBody RestEntry entry) {
+    return commands.once(
+        command,
+        "uncounted of count " + id,
+        entry,
+        Many.class,
+        () -> new Many(reviewing.uncounted(command, id, entry.rest(), entry.slips())));
+  }
+
+  /** Posts it, or proposes it where someone else must agree. */
+  @PostMapping("/{id}/posting")
+  @PreAuthorize("hasAuthority('POST')")
+  PostAnswer post(Command command, @PathVariable long id, @Valid @RequestBody PostEntry entry) {
+    return commands.once(
+        command,
+        "post count " + id,
+        entry,
+        PostAnswer.class,
+        () -> new PostAnswer(posting.post(command, id, seen(entry))));
+  }
+
+  /** Agrees to what someone else has proposed, and posts it. */
+  @PostMapping("/{id}/approval")
+  @PreAuthorize("hasAuthority('RULES')")
+  PostAnswer approve(Command command, @PathVariable long id, @Valid @RequestBody PostEntry entry) {
+    return commands.once(
+        command,
+        "approve count " + id,
+        entry,
+        PostAnswer.class,
+        () -> {
+          posting.approve(command, id, seen(entry));
+          return new PostAnswer(true);
+        });
+  }
+
+  private static PuttingRight.Seen seen(PostEntry entry) {
+    return new PuttingRight.Seen(entry.net(), entry.lines());
+  }
+
+  private Card changed(Command command, String what, long id, Object request, Runnable work) {
+    return commands.once(
+        command,
+        what + " count " + id,
+        request,
+        Card.class,
+        () -> {
+          work.run();
+          return counts.card(id, command.actor());
+        });
+  }
+}

@@ -1,0 +1,271 @@
+package app.reliquum.counting;
+
+import app.reliquum.api.Actor;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.core.scan.OwnLabel;
+import app.reliquum.counting.CountTable.Head;
+import app.reliquum.counting.Counting.Outcome;
+import app.reliquum.counting.Counting.Question;
+import app.reliquum.counting.Counting.Result;
+import app.reliquum.counting.Counting.Slip;
+import app.reliquum.papers.Paper;
+import app.reliquum.papers.Paper.Column;
+import app.reliquum.papers.Paper.Kind;
+import app.reliquum.papers.Press;
+import app.reliquum.places.Places;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What is printed of a count: to count by, and what came of it. */
+@Service
+class CountPapers {
+
+  /** More slips than that are not counted on paper. */
+  private static final int MOST_SLIPS = 300;
+
+  private static final int MOST_VARIANCES = 2_000;
+
+  private static final DateTimeFormatter MOMENT =
+      DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.UK);
+
+  private final JdbcClient jdbc;
+  private final CountRows counts;
+  private final ResultRows results;
+  private final PuttingRight posting;
+  private final Places places;
+  private final Press press;
+
+  CountPapers(
+      JdbcClient jdbc,
+      CountRows counts,
+      ResultRows results,
+      PuttingRight posting,
+      Places places,
+      Press press) {
+    this.jdbc = jdbc;
+    this.counts = counts;
+    this.results = results;
+    this.posting = posting;
+    this.places = places;
+    this.press = press;
+  }
+
+  /** Which document is wanted. */
+  enum Which {
+    /** To count by, without what the book says. */
+    SHEETS,
+    /** To count by, with what the book says. */
+    SHEETS_WITH_BOOK,
+    /** What was found more or less. */
+    DISCREPANCIES
+  }
+
+  @Transactional(readOnly = true)
+  public byte[] print(long count, Which which, Actor actor) {
+    Head head = counts.head(count, actor);
+    return press.pdf(
+        which == Which.DISCREPANCIES
+            ? discrepancies(head, actor)
+            : sheets(head, which == Which.SHEETS_WITH_BOOK));
+  }
+
+  private Paper begin(String title, Head head) {
+    return Paper.of(
+        title, head.number(), new OwnLabel(OwnLabel.Kind.DOCUMENT, head.number()).text());
+  }
+
+  private record Expected(
+      long placeId,
+      long itemId,
+      String place,
+      String item,
+      String name,
+      UnitOfMeasure unit,
+      String lot,
+      LocalDate expiry,
+      String serial,
+      int conditionCode,
+      BigDecimal quantity) {}
+
+  private Paper sheets(Head head, boolean withBook) {
+    List<Slip> slips = counts.slips(head, "and s.state <> 'DONE'", 0, MOST_SLIPS);
+    Map<String, String> facts = new LinkedHashMap<>();
+    facts.put("Site", places.named(head.siteId()).name());
+    facts.put("Slips", Integer.toString(slips.size()));
+    facts.put("Method", method(head));
+    Paper paper = begin("Count sheets", head).facts(facts).words(head.note());
+    List<List<String>> rows = new ArrayList<>();
+    for (Slip slip : slips) {
+      List<Expected> lines = expected(head, slip);
+      for (Expected line : lines) {
+        rows.add(
+            List.of(
+                Integer.toString(slip.slip()),
+                line.place(),
+                line.item() + " " + line.name(),
+                marks(line),
+                withBook
+                    ? new Quantity(line.quantity()) + " " + line.unit().symbol()
+                    : line.unit().symbol(),
+                "",
+                new OwnLabel(OwnLabel.Kind.ITEM, line.item()).text()));
+      }
+      if (lines.isEmpty()) {
+        String what = slip.place() != null ? slip.place() : slip.item();
+        rows.add(List.of(Integer.toString(slip.slip()), what, "", "", "", "", ""));
+      }
+    }
+    return paper
+        .table(
+            List.of(
+                new Column("Slip", Kind.NUMBER),
+                new Column("Bin", Kind.CODE),
+                new Column("Item", Kind.TEXT),
+                new Column("Lot, serial number", Kind.TEXT),
+                new Column(withBook ? "Book" : "Unit", Kind.NUMBER),
+                new Column("Counted", Kind.BOX),
+                new Column("", Kind.BARS)),
+            rows)
+        .words(
+            slips.isEmpty()
+                ? "Nothing is left to be counted."
+                : "Write down what else is found, with its bin, on the back.")
+        .signatures("Counted by, date, time", "Typed in by, date");
+  }
+
+  private static String method(Head head) {
+    return switch (head.method()) {
+      case SPOT -> "Spot count";
+      case SWEEP -> "Sweep count";
+      case STOCK_TAKE -> "Stock take";
+    };
+  }
+
+  private List<Expected> expected(Head head, Slip slip) {
+    return jdbc.sql(
+            """
+            select s.place_id, s.item_id, p.address place, i.code item, i.name, i.unit, l.code lot,
+              l.expiry, n.code serial, s.condition_code, s.quantity
+            from stock_position s join place p on p.id = s.place_id and p.kind = 'BIN'
+              join item i on i.id = s.item_id left join lot l on l.id = s.lot_id
+              left join serial n on n.id = s.serial_id
+            where s.quantity > 0 and p.site_id = :site
+              and (:place = 0 or s.place_id = :place) and (:item = 0 or s.item_id = :item)
+            order by p.walk, p.address, i.code, l.code, n.code
+            """)
+        .param("site", head.siteId())
+        .param("place", slip.placeId())
+        .param("item", slip.itemId())
+        .query(Expected.class)
+        .list();
+  }
+
+  private static String marks(Expected line) {
+    List<String> marks = new ArrayList<>();
+    if (line.lot() != null) {
+      marks.add(line.lot());
+    }
+    if (line.serial() != null) {
+      marks.add(line.serial());
+    }
+    Condition condition = Condition.values()[line.conditionCode()];
+    if (condition != Condition.GOOD) {
+      marks.add(condition == Condition.REJECTED ? "rejected" : "on hold");
+    }
+    return String.join(" · ", marks);
+  }
+
+  private Paper discrepancies(Head head, Actor actor) {
+    ZoneId zone = ZoneId.of(places.named(head.siteId()).timeZone());
+    Outcome outcome = posting.outcome(head.id(), actor);
+    Map<String, String> facts = new LinkedHashMap<>();
+    facts.put("Site", places.named(head.siteId()).name());
+    facts.put("Method", method(head));
+    facts.put("State", state(head, zone));
+    facts.put("Positions counted", Integer.toString(outcome.counted()));
+    List<Result> wrong =
+        results.all(
+            head.id(),
+            new Question(Counting.Show.WRONG, null, null, null, null, Counting.Sort.GROSS, true),
+            MOST_VARIANCES);
+    BigDecimal net = BigDecimal.ZERO;
+    BigDecimal gross = BigDecimal.ZERO;
+    List<List<String>> rows = new ArrayList<>();
+    for (Result one : wrong) {
+      net = net.add(one.value());
+      gross = gross.add(one.value().abs());
+      String lot = one.lot() == null ? "" : " · " + one.lot();
+      String serial = one.serial() == null ? "" : " · " + one.serial();
+      rows.add(
+          List.of(
+              one.place(),
+              one.item() + " " + one.name() + lot + serial,
+              one.book() + "",
+              one.counted() + "",
+              signed(one.variance().amount()) + " " + one.symbol(),
+              money(one.value()),
+              one.people() + ", " + one.moment().atZone(zone).format(MOMENT),
+              decision(one)));
+    }
+    facts.put("Net variance", money(net));
+    facts.put("Gross variance", gross.toPlainString());
+    return begin("Discrepancy report", head)
+        .facts(facts)
+        .words(head.note())
+        .table(
+            List.of(
+                new Column("Bin", Kind.CODE),
+                new Column("Item", Kind.TEXT),
+                new Column("Book", Kind.NUMBER),
+                new Column("Counted", Kind.NUMBER),
+                new Column("Variance", Kind.NUMBER),
+                new Column("Value", Kind.NUMBER),
+                new Column("Counted by", Kind.TEXT),
+                new Column("Decided", Kind.TEXT)),
+            rows)
+        .words(wrong.isEmpty() ? "The book was right about everything that was counted." : "")
+        .signatures("Reviewed by, date", "Approved by, date");
+  }
+
+  private static String state(Head head, ZoneId zone) {
+    Instant ended = Times.instant(head.ended());
+    return switch (head.state()) {
+      case DRAWN_UP -> "Drawn up";
+      case COUNTING -> "Counting";
+      case IN_REVIEW -> "In review";
+      case POSTED -> "Posted " + ended.atZone(zone).format(MOMENT);
+      case DROPPED -> "Dropped " + ended.atZone(zone).format(MOMENT);
+    };
+  }
+
+  private static String decision(Result one) {
+    return switch (one.decision()) {
+      case ACCEPT -> one.byRule() ? "accepted by rule" : "accepted";
+      case LEAVE -> "left as it is";
+      case RECOUNT -> "to be counted again";
+      case ZERO, UNDECIDED -> "";
+    };
+  }
+
+  private static String money(BigDecimal amount) {
+    return (amount.signum() > 0 ? "+" : "") + amount.setScale(2, RoundingMode.HALF_UP);
+  }
+
+  private static String signed(BigDecimal amount) {
+    return (amount.signum() > 0 ? "+" : "") + amount.stripTrailingZeros().toPlainString();
+  }
+}

@@ -1,0 +1,297 @@
+package app.reliquum.counting;
+
+import static app.reliquum.counting.Times.instant;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Page;
+import app.reliquum.api.Problem;
+import app.reliquum.counting.CountTable.Head;
+import app.reliquum.counting.Counting.Card;
+import app.reliquum.counting.Counting.Counts;
+import app.reliquum.counting.Counting.Event;
+import app.reliquum.counting.Counting.Filter;
+import app.reliquum.counting.Counting.Hand;
+import app.reliquum.counting.Counting.Method;
+import app.reliquum.counting.Counting.Rest;
+import app.reliquum.counting.Counting.Row;
+import app.reliquum.counting.Counting.Scope;
+import app.reliquum.counting.Counting.Shape;
+import app.reliquum.counting.Counting.Slip;
+import app.reliquum.counting.Counting.SlipFilter;
+import app.reliquum.counting.Counting.SlipState;
+import app.reliquum.counting.Counting.State;
+import app.reliquum.places.Places;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.LocalDateTime;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Counts and slips as they are shown. */
+@Service
+class CountRows {
+
+  private final JdbcClient jdbc;
+  private final CountTable table;
+  private final Places places;
+  private final JsonMapper json;
+
+  CountRows(JdbcClient jdbc, CountTable table, Places places, JsonMapper json) {
+    this.jdbc = jdbc;
+    this.table = table;
+    this.places = places;
+    this.json = json;
+  }
+
+  private static final String ROW =
+      """
+      select c.id, c.number, c.site_id, t.name site, c.method, c.shape, c.blind, c.unplanned,
+        c.state, c.note, c.created, c.ended, w.name created_by,
+        (select count(*) from count_slip s where s.count_id = c.id) slips,
+        (select count(*) from count_slip s where s.count_id = c.id and s.state = 'DONE') done,
+        coalesce(r.positions, 0) positions, coalesce(r.wrong, 0) wrong, coalesce(r.net, 0) net,
+        coalesce(r.gross, 0) gross
+      from (select * from stock_count c %s order by c.id desc limit :limit offset :offset) c
+        join site t on t.id = c.site_id join person w on w.id = c.created_by
+        left join lateral_results r on r.count_id = c.id
+      order by c.id desc
+      """
+          .replace(
+              "lateral_results r",
+              "(select count_id, count(*) positions, sum(variance <> 0) wrong, sum(value) net,"
+                  + " sum(gross) gross from count_result group by count_id) r");
+
+  @Transactional(readOnly = true)
+  public Page<Row> page(Filter filter, Long site, String q, Actor actor, int offset, int limit) {
+    Map<String, Object> values = new HashMap<>();
+    StringBuilder where =
+        new StringBuilder(
+            switch (filter) {
+              case OPEN -> "where c.state in ('DRAWN_UP', 'COUNTING', 'IN_REVIEW')";
+              case REVIEW -> "where c.state = 'IN_REVIEW'";
+              case POSTED -> "where c.state = 'POSTED'";
+              case ALL -> "where true";
+            });
+    if (site != null) {
+      where.append(" and c.site_id = :site");
+      values.put("site", site);
+    }
+    if (!actor.everywhere()) {
+      where.append(" and c.site_id in (:sites)");
+      values.put("sites", actor.sites().isEmpty() ? List.of(0L) : actor.sites());
+    }
+    if (q != null && !q.isBlank()) {
+      where.append(" and (c.number like :q or c.note like :words)");
+      values.put("q", q.strip() + "%");
+      values.put("words", "%" + q.strip() + "%");
+    }
+    long total =
+        jdbc.sql("select count(*) from stock_count c " + where)
+            .params(values)
+            .query(Long.class)
+            .single();
+    List<Row> rows =
+        jdbc.sql(ROW.formatted(where))
+            .params(values)
+            .param("limit", Page.limit(limit))
+            .param("offset", offset)
+            .query((row, n) -> row(row))
+            .list();
+    return new Page<>(total, offset, rows);
+  }
+
+  private static Row row(ResultSet row) throws SQLException {
+    return new Row(
+        row.getLong("id"),
+        row.getString("number"),
+        row.getLong("site_id"),
+        row.getString("site"),
+        Method.valueOf(row.getString("method")),
+        Shape.valueOf(row.getString("shape")),
+        row.getBoolean("blind"),
+        row.getBoolean("unplanned"),
+        State.valueOf(row.getString("state")),
+        row.getString("note"),
+        row.getInt("slips"),
+        row.getInt("done"),
+        row.getInt("positions"),
+        row.getInt("wrong"),
+        row.getBigDecimal("net"),
+        row.getBigDecimal("gross"),
+        instant(row, "created"),
+        row.getString("created_by"),
+        instant(row, "ended"));
+  }
+
+  @Transactional(readOnly = true)
+  public Counts counts(Actor actor) {
+    return jdbc.sql(
+            """
+            select coalesce(sum(state in ('DRAWN_UP', 'COUNTING', 'IN_REVIEW')), 0) open,
+              coalesce(sum(state = 'IN_REVIEW'), 0) review,
+              (select count(*) from suspicion where count_id = 0 and (:all or site_id in (:sites)))
+                suspicions
+            from stock_count where :all or site_id in (:sites)
+            """)
+        .param("all", actor.everywhere())
+        .param("sites", actor.sites().isEmpty() ? List.of(0L) : actor.sites())
+        .query(Counts.class)
+        .single();
+  }
+
+  /** A count that someone may see. */
+  Head head(long id, Actor actor) {
+    Head head = table.find(id).orElseThrow(() -> Problem.missing("count", id));
+    places.requireSite(head.siteId(), actor);
+    return head;
+  }
+
+  @Transactional(readOnly = true)
+  public Card card(long id, Actor actor) {
+    Head head = head(id, actor);
+    record Progress(int slips, int done) {}
+    Progress progress =
+        jdbc.sql(
+                "select count(*) slips, coalesce(sum(state = 'DONE'), 0) done from count_slip where"
+                    + " count_id = ?")
+            .param(id)
+            .query(Progress.class)
+            .single();
+    return new Card(
+        id,
+        head.version(),
+        head.number(),
+        head.siteId(),
+        places.named(head.siteId()).name(),
+        head.method(),
+        head.shape(),
+        head.blind(),
+        head.unplanned(),
+        head.state(),
+        head.note(),
+        json.readValue(head.scope(), Scope.class),
+        instant(head.created()),
+        name(head.createdBy()),
+        instant(head.begun()),
+        instant(head.reviewSince()),
+        head.proposedBy() == 0 ? null : name(head.proposedBy()),
+        instant(head.ended()),
+        head.endedBy() == 0 ? null : name(head.endedBy()),
+        head.postingId(),
+        progress.slips(),
+        progress.done(),
+        hands(id),
+        events(id));
+  }
+
+  private String name(long person) {
+    return jdbc.sql("select name from person where id = ?")
+        .param(person)
+        .query(String.class)
+        .optional()
+        .orElse("?");
+  }
+
+  private List<Hand> hands(long count) {
+    return jdbc.sql(
+            """
+            select w.name, coalesce(s.slips, 0) slips, coalesce(d.done, 0) done,
+              coalesce(l.wrote, 0) `lines`
+            from person w
+              left join (select person_id, count(*) slips from count_slip where count_id = :count
+                and person_id > 0 group by person_id) s on s.person_id = w.id
+              left join (select ended_by, count(*) done from count_slip where count_id = :count
+                and state = 'DONE' group by ended_by) d on d.ended_by = w.id
+              left join (select person_id, count(*) wrote from count_line where count_id = :count
+                group by person_id) l on l.person_id = w.id
+            where s.slips > 0 or d.done > 0 or l.wrote > 0 order by w.name
+            """)
+        .param("count", count)
+        .query(Hand.class)
+        .list();
+  }
+
+  private List<Event> events(long count) {
+    record EventRow(LocalDateTime at, String person, String what, String detail) {}
+    return jdbc
+        .sql(
+            "select e.at, w.name person, e.what, e.detail from count_event e join person w on w.id ="
+                + " e.person_id where e.count_id = ? order by e.id")
+        .param(count)
+        .query(EventRow.class)
+        .list()
+        .stream()
+        .map(row -> new Event(instant(row.at()), row.person(), row.what(), row.detail()))
+        .toList();
+  }
+
+  private static final String SLIP =
+      """
+      select s.*, p.address, a.name area, i.code item, i.name, w.name person, e.name ended_name,
+        (select count(*) from stock_position x join place q on q.id = x.place_id
+          where x.quantity > 0 and (s.place_id = 0 or x.place_id = s.place_id)
+            and (s.item_id = 0 or x.item_id = s.item_id) and q.site_id = :site) positions,
+        (select coalesce(sum(round(x.quantity * c.cost, 2)), 0) from stock_position x
+          join place q on q.id = x.place_id join item_cost c on c.item_id = x.item_id
+          where x.quantity > 0 and (s.place_id = 0 or x.place_id = s.place_id)
+            and (s.item_id = 0 or x.item_id = s.item_id) and q.site_id = :site) value
+      from (select * from count_slip s where s.count_id = :count %s
+          order by s.slip_no limit :limit offset :offset) s
+        left join place p on p.id = s.place_id left join area a on a.id = p.area_id
+        left join item i on i.id = s.item_id left join person w on w.id = s.person_id
+        left join person e on e.id = s.ended_by
+      order by s.slip_no
+      """;
+
+  @Transactional(readOnly = true)
+  public Page<Slip> slips(long count, SlipFilter filter, Actor actor, int offset, int limit) {
+    Head head = head(count, actor);
+    String where =
+        switch (filter) {
+          case ALL -> "";
+          case UNCOUNTED -> "and s.state <> 'DONE'";
+          case DONE -> "and s.state = 'DONE'";
+        };
+    long total =
+        jdbc.sql("select count(*) from count_slip s where s.count_id = :count " + where)
+            .param("count", count)
+            .query(Long.class)
+            .single();
+    return new Page<>(total, offset, slips(head, where, offset, Page.limit(limit)));
+  }
+
+  /** Slips in the order of walking. */
+  List<Slip> slips(Head head, String where, int offset, int limit) {
+    return jdbc.sql(SLIP.formatted(where))
+        .param("count", head.id())
+        .param("site", head.siteId())
+        .param("limit", limit)
+        .param("offset", offset)
+        .query(
+            (row, n) ->
+                new Slip(
+                    row.getLong("id"),
+                    row.getInt("slip_no"),
+                    row.getInt("round"),
+                    row.getLong("place_id"),
+                    row.getString("address"),
+                    row.getString("area"),
+                    row.getLong("item_id"),
+                    row.getString("item"),
+                    row.getString("name"),
+                    row.getLong("person_id"),
+                    row.getString("person"),
+                    SlipState.valueOf(row.getString("state")),
+                    row.getString("rest").isEmpty() ? null : Rest.valueOf(row.getString("rest")),
+                    instant(row, "ended"),
+                    row.getString("ended_name"),
+                    row.getInt("positions"),
+                    row.getBigDecimal("value")))
+        .list();
+  }
+}

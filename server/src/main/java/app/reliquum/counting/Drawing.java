@@ -1,0 +1,200 @@
+package app.reliquum.counting;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Problem;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.counting.Counting.Entry;
+import app.reliquum.counting.Counting.Preview;
+import app.reliquum.counting.Counting.Scope;
+import app.reliquum.counting.Counting.Shape;
+import app.reliquum.places.Places;
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Draws counts up: what a scope comes to, and its slips. */
+@Service
+class Drawing {
+
+  /** A count of more would be several. */
+  static final int MOST_SLIPS = 200_000;
+
+  private static final int FIRST_SHOWN = 12;
+
+  private final JdbcClient jdbc;
+  private final CountTable table;
+  private final Catalog catalog;
+  private final Places places;
+  private final JsonMapper json;
+  private final Clock clock;
+
+  Drawing(
+      JdbcClient jdbc,
+      CountTable table,
+      Catalog catalog,
+      Places places,
+      JsonMapper json,
+      Clock clock) {
+    this.jdbc = jdbc;
+    this.table = table;
+    this.catalog = catalog;
+    this.places = places;
+    this.json = json;
+    this.clock = clock;
+  }
+
+  /** What drawing it up would come to. */
+  @Transactional(readOnly = true)
+  public Preview preview(Entry entry, Actor actor) {
+    check(entry, actor);
+    if (entry.shape() == Shape.FREE) {
+      return new Preview(0, 0, BigDecimal.ZERO, List.of());
+    }
+    ScopeSql sql = new ScopeSql(entry.scope(), entry.shape(), clock.instant());
+    record Worth(int positions, BigDecimal value) {}
+    int slips =
+        jdbc.sql("select count(*) from (" + sql.subjects() + ") x")
+            .params(sql.values())
+            .query(Integer.class)
+            .single();
+    Worth worth = jdbc.sql(sql.worth()).params(sql.values()).query(Worth.class).single();
+    List<String> first =
+        jdbc.sql("select label from (" + sql.subjects() + ") x order by walk, label limit :few")
+            .params(sql.values())
+            .param("few", FIRST_SHOWN)
+            .query(String.class)
+            .list();
+    return new Preview(slips, worth.positions(), worth.value(), first);
+  }
+
+  /** Draws it up. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public long drawUp(Command command, Entry entry) {
+    Actor actor = command.actor();
+    check(entry, actor);
+    String number = number(entry.number());
+    long count =
+        table.insert(
+            number,
+            entry.scope().site(),
+            entry.method(),
+            entry.shape(),
+            entry.blind(),
+            false,
+            json.writeValueAsString(entry.scope()),
+            entry.note() == null ? "" : entry.note().strip(),
+            actor.id());
+    int slips = entry.shape() == Shape.FREE ? 0 : slips(count, entry);
+    if (slips == 0 && entry.shape() != Shape.FREE) {
+      throw Problem.refused(
+          "nothing-to-count", "Nothing is like that at the site. Widen what is to be counted.");
+    }
+    hand(count, slips, entry.people());
+    jdbc.sql(
+            "update suspicion u set u.count_id = :count where u.count_id = 0 and exists (select 1"
+                + " from count_slip s where s.count_id = :count and s.place_id = u.place_id)")
+        .param("count", count)
+        .update();
+    table.event(count, actor.id(), "DRAWN_UP", slips + "");
+    return count;
+  }
+
+  /** A count that begins on the floor: bins become its slips as they are scanned. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public long unplanned(long site, Counting.Method method, Actor actor) {
+    long count =
+        table.insert(
+            number(null),
+            site,
+            method,
+            Shape.FREE,
+            true,
+            true,
+            json.writeValueAsString(Scope.of(site)),
+            "",
+            actor.id());
+    table.event(count, actor.id(), "BEGUN", "");
+    return count;
+  }
+
+  private void check(Entry entry, Actor actor) {
+    places.requireSite(entry.scope().site(), actor);
+    if (entry.scope().items() != null) {
+      for (String code : entry.scope().items()) {
+        if (catalog.withCode(code.strip().toUpperCase(Locale.ROOT)).isEmpty()) {
+          throw Problem.missing("item", code).with("field", "items");
+        }
+      }
+    }
+    Integer days = entry.scope().notCountedDays();
+    if (days != null && days < 0) {
+      throw Problem.invalid("notCountedDays", "Days are zero or more.");
+    }
+  }
+
+  private String number(String wanted) {
+    if (wanted == null || wanted.isBlank()) {
+      String next;
+      do {
+        next = "CO-%05d".formatted(10_000 + catalog.next("count"));
+      } while (table.withNumber(next).isPresent());
+      return next;
+    }
+    String number = wanted.strip().toUpperCase(Locale.ROOT);
+    if (!number.matches("[A-Z0-9][A-Z0-9.-]*")) {
+      throw Problem.invalid("number", "A number is of letters, digits, dots and hyphens.");
+    }
+    if (table.withNumber(number).isPresent()) {
+      throw Problem.conflict("not-unique", "There is a count " + number + " already.")
+          .with("field", "number");
+    }
+    return number;
+  }
+
+  private int slips(long count, Entry entry) {
+    ScopeSql sql = new ScopeSql(entry.scope(), entry.shape(), clock.instant());
+    int slips =
+        jdbc.sql(
+                "insert into count_slip (count_id, slip_no, place_id, item_id, state) select :count,"
+                    + " row_number() over (order by x.walk, x.label), x.place_id, x.item_id, 'OPEN'"
+                    + " from ("
+                    + sql.subjects()
+                    + ") x")
+            .params(sql.values())
+            .param("count", count)
+            .update();
+    if (slips > MOST_SLIPS) {
+      throw Problem.refused(
+          "too-many-slips",
+          slips
+              + " slips are too many for one count. Draw up several, of at most "
+              + MOST_SLIPS
+              + ".");
+    }
+    return slips;
+  }
+
+  /** Each gets a stretch of the walk, all equally long. */
+  private void hand(long count, int slips, List<Long> people) {
+    if (people == null || people.isEmpty()) {
+      return;
+    }
+    for (int i = 0; i < people.size(); i++) {
+      jdbc.sql(
+              "update count_slip set person_id = ? where count_id = ? and slip_no > ? and slip_no <= ?")
+          .params(
+              people.get(i),
+              count,
+              (long) slips * i / people.size(),
+              (long) slips * (i + 1) / people.size())
+          .update();
+    }
+  }
+}

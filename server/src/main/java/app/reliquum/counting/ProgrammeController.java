@@ -1,0 +1,69 @@
+package app.reliquum.counting;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import jakarta.validation.Valid;
+import java.util.List;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/count-programme")
+class ProgrammeController {
+
+  private final CountProgramme programme;
+  private final CountRules rules;
+  private final Commands commands;
+
+  ProgrammeController(CountProgramme programme, CountRules rules, Commands commands) {
+    this.programme = programme;
+    this.rules = rules;
+    this.commands = commands;
+  }
+
+  /** What is due at a site today, and how the days after it look. */
+  @GetMapping
+  CountProgramme.Plan plan(Actor actor, @RequestParam long site) {
+    return programme.plan(site, actor);
+  }
+
+  /** How right the book was. */
+  @GetMapping("/accuracy")
+  List<CountProgramme.Accuracy> accuracy(
+      Actor actor,
+      @RequestParam(defaultValue = "MONTH") CountProgramme.By by,
+      @RequestParam(required = false) Long site,
+      @RequestParam(defaultValue = "365") int days) {
+    return programme.accuracy(by, site, Math.max(1, Math.min(days, 3650)), actor);
+  }
+
+  @GetMapping("/rules")
+  CountRules.Rules rules() {
+    return rules.rules();
+  }
+
+  @PutMapping("/rules")
+  @PreAuthorize("hasAuthority('RULES')")
+  CountRules.Rules change(Command command, @Valid @RequestBody CountRules.Rules changed) {
+    return commands.once(
+        command, "count rules", changed, CountRules.Rules.class, () -> rules.change(changed));
+  }
+
+  /** How many items have a class now. */
+  record Classed(int items) {}
+
+  /** Works the classes of a site out anew, now. */
+  @PostMapping("/classes")
+  @PreAuthorize("hasAuthority('POST')")
+  Classed workOut(Command command, @RequestParam long site) {
+    return commands.once(
+        command, "count classes", site, Classed.class, () -> new Classed(programme.workOut(site)));
+  }
+}

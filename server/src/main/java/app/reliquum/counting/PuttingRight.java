@@ -1,0 +1,510 @@
+package app.reliquum.counting;
+
+import static app.reliquum.counting.Times.KEY;
+import static app.reliquum.counting.Times.same;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Problem;
+import app.reliquum.core.costing.UnitCost;
+import app.reliquum.core.counting.Correction;
+import app.reliquum.core.counting.Tolerance;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.place.PlaceKind;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.counting.CountTable.Head;
+import app.reliquum.counting.Counting.Outcome;
+import app.reliquum.counting.Counting.State;
+import app.reliquum.places.Places;
+import app.reliquum.stock.NewPosting;
+import app.reliquum.stock.PostingKind;
+import app.reliquum.stock.Stock;
+import app.reliquum.stock.TakenBack;
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Posts what was counted, once. */
+@Service
+class PuttingRight {
+
+  private static final int MOST_NAMED = 20;
+
+  private static final String OVERTAKEN =
+      "exists (select 1 from counted_position n where "
+          + same("n", "r")
+          + " and n.moment >= r.moment)";
+
+  private final JdbcClient jdbc;
+  private final JdbcTemplate batches;
+  private final CountTable table;
+  private final CountRows counts;
+  private final Results results;
+  private final CountRules rules;
+  private final Stock stock;
+  private final Places places;
+
+  PuttingRight(
+      JdbcClient jdbc,
+      JdbcTemplate batches,
+      CountTable table,
+      CountRows counts,
+      Results results,
+      CountRules rules,
+      Stock stock,
+      Places places) {
+    this.jdbc = jdbc;
+    this.batches = batches;
+    this.table = table;
+    this.counts = counts;
+    this.results = results;
+    this.rules = rules;
+    this.stock = stock;
+    this.places = places;
+  }
+
+  /**
+   * What someone has seen before they post. If it is no longer so, nothing is posted.
+   *
+   * @param net the value by which stock would change
+   * @param lines how many positions would change
+   */
+  record Seen(BigDecimal net, int lines) {}
+
+  /** What posting would do. */
+  @Transactional(readOnly = true)
+  public Outcome outcome(long count, Actor actor) {
+    Head head = counts.head(count, actor);
+    record Sums(
+        int counted,
+        int wrote,
+        int up,
+        int down,
+        BigDecimal gain,
+        BigDecimal loss,
+        int undecided,
+        int waiting,
+        int overtaken) {}
+    Sums sums =
+        jdbc.sql(
+                """
+                select count(*) counted,
+                  coalesce(sum(r.puts), 0) wrote,
+                  coalesce(sum(r.puts and r.variance > 0), 0) up,
+                  coalesce(sum(r.puts and r.variance < 0), 0) down,
+                  coalesce(sum(if(r.puts and r.variance > 0, r.value, 0)), 0) gain,
+                  coalesce(sum(if(r.puts and r.variance < 0, -r.value, 0)), 0) loss,
+                  coalesce(sum(r.variance <> 0 and r.decision = ''), 0) undecided,
+                  coalesce(sum(r.decision = 'RECOUNT'), 0) waiting,
+                  coalesce(sum(r.late), 0) overtaken
+                from (select r.*, %1$s late,
+                    r.variance <> 0 and r.decision = 'ACCEPT' and not %1$s puts
+                  from count_result r where r.count_id = ?) r
+                """
+                    .formatted(OVERTAKEN))
+            .param(count)
+            .query(Sums.class)
+            .single();
+    Unstated rest = unstated(head);
+    BigDecimal loss = sums.loss().add(rest.value());
+    BigDecimal gross = sums.gain().add(loss);
+    BigDecimal most = rules.rules().approvalValue();
+    return new Outcome(
+        sums.counted(),
+        sums.wrote() + rest.positions(),
+        sums.up(),
+        sums.down() + rest.positions(),
+        sums.gain(),
+        loss,
+        sums.gain().subtract(loss),
+        gross,
+        sums.undecided(),
+        sums.waiting(),
+        undecidedSlips(head),
+        sums.overtaken(),
+        head.state().open() ? few(count) : List.of(),
+        most,
+        most != null && gross.compareTo(most) > 0);
+  }
+
+  private record Unstated(int positions, BigDecimal value) {}
+
+  /** What posting would state as zero although nobody has looked. */
+  private Unstated unstated(Head head) {
+    Unstated all = new Unstated(0, BigDecimal.ZERO);
+    for (String there : rest()) {
+      Unstated some =
+          jdbc.sql(
+                  "select count(*) positions, coalesce(sum(round(y.quantity * c.cost, 2)), 0) value"
+                      + " from (select x.item_id, x.quantity"
+                      + there
+                      + ") y left join item_cost c on c.item_id = y.item_id")
+              .param("count", head.id())
+              .param("site", head.siteId())
+              .query(Unstated.class)
+              .single();
+      all = new Unstated(all.positions() + some.positions(), all.value().add(some.value()));
+    }
+    return all;
+  }
+
+  /** Slips that nobody has counted; only a stock take must decide about each. */
+  private int undecidedSlips(Head head) {
+    return head.method() != Counting.Method.STOCK_TAKE
+        ? 0
+        : jdbc.sql(
+                "select count(*) from count_slip where count_id = ? and state <> 'DONE' and rest ="
+                    + " ''")
+            .param(head.id())
+            .query(Integer.class)
+            .single();
+  }
+
+  /** What would be less than nothing: goods have left that the count says were never there. */
+  private List<String> few(long count) {
+    return jdbc.sql(
+            "select concat(i.name, ', ', p.address) from count_result r join item i on i.id ="
+                + " r.item_id join place p on p.id = r.place_id left join stock_position s on "
+                + same("s", "r")
+                + " where r.count_id = ? and r.decision = 'ACCEPT' and r.variance < 0 and"
+                + " coalesce(s.quantity, 0) + r.variance < 0 and not "
+                + OVERTAKEN
+                + " limit "
+                + MOST_NAMED)
+        .param(count)
+        .query(String.class)
+        .list();
+  }
+
+  /**
+   * Posts the count, or, above the limit of value, proposes it to someone else.
+   *
+   * @param seen what the one who posts has seen
+   * @return whether it is posted
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public boolean post(Command command, long count, Seen seen) {
+    Actor actor = command.actor();
+    Head head = locked(count, actor);
+    Outcome before = ready(command, head, seen);
+    if (before.needsApproval()) {
+      table.propose(count, actor.id());
+      table.event(count, actor.id(), "PROPOSED", before.gross().toPlainString());
+      return false;
+    }
+    write(command, head, before);
+    return true;
+  }
+
+  /** Agrees to what someone else has proposed, and posts it. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void approve(Command command, long count, Seen seen) {
+    Actor actor = command.actor();
+    Head head = locked(count, actor);
+    if (head.proposedBy() == 0) {
+      throw Problem.refused("not-proposed", "Nobody has proposed to post " + head.number() + ".");
+    }
+    boolean counted =
+        jdbc.sql("select count(*) from count_line where count_id = ? and person_id = ?")
+                .params(count, actor.id())
+                .query(Integer.class)
+                .single()
+            > 0;
+    if (head.proposedBy() == actor.id() || counted) {
+      throw Problem.forbidden(
+              head.proposedBy() == actor.id()
+                  ? "You have proposed it yourself. Someone else must agree."
+                  : "You have counted in it yourself. Someone else must agree.")
+          .with("count", head.number());
+    }
+    Outcome before = ready(command, head, seen);
+    table.event(count, actor.id(), "APPROVED", before.gross().toPlainString());
+    write(command, head, before);
+  }
+
+  private Head locked(long count, Actor actor) {
+    counts.head(count, actor);
+    Head head = table.lock(count).orElseThrow();
+    if (head.state() != State.IN_REVIEW) {
+      throw Problem.conflict(
+              head.state() == State.POSTED ? "posted-already" : "not-in-review",
+              head.number()
+                  + switch (head.state()) {
+                    case POSTED -> " is posted already.";
+                    case DROPPED -> " was dropped.";
+                    default -> " is still being counted. Take it to review first.";
+                  })
+          .with("count", head.number())
+          .with("state", head.state());
+    }
+    return head;
+  }
+
+  /** Everything is decided, and as it was seen. */
+  private Outcome ready(Command command, Head head, Seen seen) {
+    lockPositions(head.id());
+    stateRest(command, head);
+    results.refresh(head.id());
+    Outcome now = outcome(head.id(), command.actor());
+    if (now.undecided() > 0 || now.waiting() > 0 || now.uncounted() > 0) {
+      throw Problem.refused(
+              "undecided",
+              "Not everything is decided: "
+                  + now.undecided()
+                  + " variances, "
+                  + now.waiting()
+                  + " recounts, "
+                  + now.uncounted()
+                  + " slips that nobody counted.")
+          .with("undecided", now.undecided())
+          .with("waiting", now.waiting())
+          .with("uncounted", now.uncounted());
+    }
+    if (!now.few().isEmpty()) {
+      throw Problem.refused(
+              "goods-left",
+              "Goods have left since, more than the count leaves: "
+                  + String.join("; ", now.few())
+                  + ". Have them counted again.")
+          .with("positions", now.few());
+    }
+    if (now.net().compareTo(seen.net()) != 0 || now.lines() != seen.lines()) {
+      throw Problem.conflict(
+              "changed-meanwhile",
+              "What posting would do has changed since you looked: now "
+                  + now.lines()
+                  + " lines, "
+                  + now.net().toPlainString()
+                  + ". Look again, then post.")
+          .with("lines", now.lines())
+          .with("net", now.net());
+    }
+    return now;
+  }
+
+  /** Nothing of what was counted moves until it is posted. */
+  private void lockPositions(long count) {
+    jdbc.sql(
+            "select count(*) from (select s.quantity from count_result r join stock_position s on "
+                + same("s", "r")
+                + " where r.count_id = ? and r.variance <> 0 order by r.item_id, r.place_id,"
+                + " r.lot_id, r.serial_id, r.unit_load_id, r.condition_code for update) x")
+        .param(count)
+        .query(Long.class)
+        .single();
+  }
+
+  /** What lies in slips that nobody has counted, and someone has said is not there. */
+  private static List<String> rest() {
+    return List.of("x.place_id = s.place_id", "x.item_id = s.item_id").stream()
+        .map(
+            about ->
+                " from count_slip s join stock_position x on "
+                    + about
+                    + " join place q on q.id = x.place_id and q.kind = 'BIN' and q.site_id = :site"
+                    + " where s.count_id = :count and s.state <> 'DONE' and s.rest = 'ZERO'"
+                    + " and s.round = 1 and x.quantity > 0 and (s.place_id = 0 or s.item_id = 0)"
+                    + " and not exists (select 1 from count_line l where l.count_id = s.count_id"
+                    + " and "
+                    + same("l", "x")
+                    + ")")
+        .toList();
+  }
+
+  /** States it as zero. */
+  private void stateRest(Command command, Head head) {
+    int stated = 0;
+    for (String there : rest()) {
+      Map<String, Object> values = new HashMap<>(Map.of("count", head.id(), "site", head.siteId()));
+      jdbc.sql("select count(*) from (select x.quantity" + there + " for update) y")
+          .params(values)
+          .query(Long.class)
+          .single();
+      values.put("person", command.actor().id());
+      values.put("now", table.now());
+      stated +=
+          jdbc.sql(
+                  "insert into count_line (count_id, slip_id, round, "
+                      + KEY
+                      + ", person_id, quantity, first_at, last_at, stated) select s.count_id, s.id,"
+                      + " 1, x."
+                      + KEY.replace(", ", ", x.")
+                      + ", :person, 0, :now, :now, true"
+                      + there)
+              .params(values)
+              .update();
+    }
+    if (stated > 0) {
+      results.refresh(head.id());
+      jdbc.sql(
+              "update count_result r join count_slip s on s.id = r.slip_id and s.rest = 'ZERO' set"
+                  + " r.decision = 'ACCEPT', r.decided_by = ?, r.decided = ? where r.count_id = ?"
+                  + " and r.stated and r.variance <> 0 and r.decision = ''")
+          .params(command.actor().id(), table.now(), head.id())
+          .update();
+    }
+  }
+
+  private void write(Command command, Head head, Outcome before) {
+    List<Correction.Settled> settled =
+        jdbc.sql(
+                "select r.* from count_result r where r.count_id = ? and r.variance <> 0 and"
+                    + " r.decision = 'ACCEPT' and not "
+                    + OVERTAKEN
+                    + " order by r.place_id, r.item_id, r.id")
+            .param(head.id())
+            .query(
+                (row, n) ->
+                    new Correction.Settled(
+                        Times.key(row),
+                        new Quantity(row.getBigDecimal("variance")),
+                        Times.instant(row, "moment")))
+            .list();
+    List<Correction.Dated> dated =
+        Correction.lines(settled, pieces(settled), places.contra(PlaceKind.COUNT_DIFFERENCE));
+    long posting = 0;
+    if (!dated.isEmpty()) {
+      List<Instant> moments = dated.stream().map(Correction.Dated::moment).toList();
+      posting =
+          stock
+              .post(
+                  command,
+                  new NewPosting(
+                          PostingKind.COUNT,
+                          null,
+                          head.number(),
+                          null,
+                          null,
+                          dated.stream().map(Correction.Dated::line).toList())
+                      .dated(moments))
+              .posting();
+    }
+    remember(head);
+    table.end(head.id(), State.POSTED, command.actor().id(), posting);
+    table.event(
+        head.id(),
+        command.actor().id(),
+        "POSTED",
+        before.lines() + " / " + before.net().toPlainString());
+  }
+
+  /** Where the book has the pieces that were found. */
+  private Map<Long, PositionKey> pieces(List<Correction.Settled> settled) {
+    List<Long> serials =
+        settled.stream()
+            .filter(one -> one.key().serial() != 0 && one.variance().isPositive())
+            .map(one -> one.key().serial())
+            .distinct()
+            .toList();
+    Map<Long, PositionKey> pieces = new HashMap<>();
+    if (!serials.isEmpty()) {
+      jdbc.sql(
+              "select s.* from stock_position s join place p on p.id = s.place_id and p.kind ="
+                  + " 'BIN' where s.serial_id in (:serials) and s.quantity > 0")
+          .param("serials", serials)
+          .query(
+              row -> {
+                pieces.put(row.getLong("serial_id"), Times.key(row));
+              });
+    }
+    return pieces;
+  }
+
+  /** What was counted when, and whether it was right. */
+  private void remember(Head head) {
+    markWithin(head);
+    jdbc.sql(
+            "insert into counted_position ("
+                + KEY
+                + ", moment, count_id) select "
+                + KEY
+                + ", moment, count_id from count_result r where r.count_id = ? on duplicate key"
+                + " update count_id = if(value(moment) > counted_position.moment, value(count_id),"
+                + " counted_position.count_id), moment = greatest(counted_position.moment,"
+                + " value(moment))")
+        .param(head.id())
+        .update();
+    jdbc.sql(
+            """
+            update place p join (select place_id, max(moment) moment from count_result
+                where count_id = :count group by place_id
+              union select place_id, max(ended) from count_slip
+                where count_id = :count and state = 'DONE' and place_id > 0 and item_id = 0
+                group by place_id) r on r.place_id = p.id
+            set p.last_counted = greatest(coalesce(p.last_counted, r.moment), r.moment)
+            """)
+        .param("count", head.id())
+        .update();
+    jdbc.sql(
+            """
+            insert into counted_item (item_id, site_id, last_counted, differences)
+            select item_id, ?, max(moment), if(sum(within = 0) > 0, 1, 0) from count_result
+              where count_id = ? group by item_id
+            on duplicate key update
+              differences = if(value(differences) > 0, differences + 1, 0),
+              last_counted = greatest(last_counted, value(last_counted))
+            """)
+        .params(head.siteId(), head.id())
+        .update();
+  }
+
+  /** Keeps what was posted, and whether the book was right enough. */
+  private void markWithin(Head head) {
+    Tolerance tolerance = rules.rules().tolerance();
+    record Row(long id, Quantity book, Quantity variance, UnitCost cost) {}
+    List<Object[]> off = new ArrayList<>();
+    jdbc.sql(
+            "update count_result r set r.within = true, r.posted = if(r.variance <> 0 and r.decision"
+                + " = 'ACCEPT' and not "
+                + OVERTAKEN
+                + ", r.variance, 0) where r.count_id = ?")
+        .param(head.id())
+        .update();
+    for (Row row :
+        jdbc.sql(
+                "select id, book, variance, unit_cost from count_result where count_id = ? and"
+                    + " variance <> 0")
+            .param(head.id())
+            .query(
+                (r, n) ->
+                    new Row(
+                        r.getLong(1),
+                        new Quantity(r.getBigDecimal(2)),
+                        new Quantity(r.getBigDecimal(3)),
+                        new UnitCost(r.getBigDecimal(4))))
+            .list()) {
+      if (!tolerance.allows(row.book(), row.variance(), row.cost())) {
+        off.add(new Object[] {row.id()});
+      }
+    }
+    batches.batchUpdate("update count_result set within = false where id = ?", off);
+  }
+
+  /** A count whose posting is taken back was never right: its positions may be put right again. */
+  @EventListener
+  void takenBack(TakenBack back) {
+    if (back.kind() == PostingKind.COUNT) {
+      table
+          .withNumber(back.document())
+          .ifPresent(
+              head -> {
+                jdbc.sql("delete from counted_position where count_id = ?")
+                    .param(head.id())
+                    .update();
+                jdbc.sql("update count_result set posted = 0 where count_id = ?")
+                    .param(head.id())
+                    .update();
+                table.event(head.id(), head.endedBy(), "TAKEN_BACK", "");
+              });
+    }
+  }
+}

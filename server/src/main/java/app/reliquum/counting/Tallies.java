@@ -1,0 +1,819 @@
+package app.reliquum.counting;
+
+import static app.reliquum.counting.Times.utc;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Problem;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.counting.Settlement;
+import app.reliquum.core.counting.Statement;
+import app.reliquum.core.counting.Sweep;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.sentence.Count;
+import app.reliquum.core.sentence.CountSentence;
+import app.reliquum.counting.CountTable.Head;
+import app.reliquum.counting.CountTable.SlipRow;
+import app.reliquum.counting.Counting.Shape;
+import app.reliquum.counting.Counting.SlipState;
+import app.reliquum.counting.Counting.State;
+import app.reliquum.counting.TallyTable.LineRow;
+import app.reliquum.places.Places;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SortedSet;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * What people count. Each word is kept as it is said; several people may count one bin, each with
+ * lines of their own, and nobody's work overwrites another's.
+ */
+@Service
+public class Tallies {
+
+  /** A count settles or is decided about after so many rounds. */
+  private static final int MOST_ROUNDS = 3;
+
+  /** A scan that waited longer without a network is not believed. */
+  private static final Duration OLDEST_SCAN = Duration.ofDays(7);
+
+  private final CountTable table;
+  private final TallyTable tallies;
+  private final Results results;
+  private final SittingTable sittings;
+  private final Drawing drawing;
+  private final Catalog catalog;
+  private final Places places;
+  private final Clock clock;
+
+  Tallies(
+      CountTable table,
+      TallyTable tallies,
+      Results results,
+      SittingTable sittings,
+      Drawing drawing,
+      Catalog catalog,
+      Places places,
+      Clock clock) {
+    this.table = table;
+    this.tallies = tallies;
+    this.results = results;
+    this.sittings = sittings;
+    this.drawing = drawing;
+    this.catalog = catalog;
+    this.places = places;
+    this.clock = clock;
+  }
+
+  /**
+   * Where someone stands.
+   *
+   * @param asked what leaving the bin would state as zero, while it is asked about; else empty
+   * @param nextPlace the bin that is gone on with afterwards, 0 for none
+   */
+  public record Sitting(
+      long site,
+      long count,
+      long slip,
+      CountSentence sentence,
+      List<PositionKey> asked,
+      long nextPlace) {
+
+    static Sitting nothing(long site) {
+      return new Sitting(site, 0, 0, CountSentence.EMPTY, List.of(), 0);
+    }
+
+    /** With another sentence. */
+    public Sitting saying(CountSentence other) {
+      return new Sitting(site, count, slip, other, List.of(), 0);
+    }
+
+    Sitting at(long otherSlip, long place) {
+      return new Sitting(site, count, otherSlip, CountSentence.at(place), List.of(), 0);
+    }
+
+    Sitting asking(Collection<PositionKey> about, long next) {
+      return new Sitting(site, count, slip, sentence, List.copyOf(about), next);
+    }
+  }
+
+  /** A count that is being counted, as the floor must know it. */
+  public record Doing(
+      long id,
+      String number,
+      Counting.Method method,
+      Shape shape,
+      boolean blind,
+      State state,
+      String note,
+      int slips,
+      int done) {}
+
+  /** What came of ending a bin. */
+  public sealed interface Left {
+
+    /** It is asked whether all this is really not there. */
+    record Asks(Sitting sitting) implements Left {}
+
+    /**
+     * It is ended.
+     *
+     * @param slip the slip that was handed in, null if others still count it or there was none
+     * @param zeros how many positions were stated as not there
+     * @param others who still counts it
+     */
+    record Ended(Sitting sitting, SlipRowView slip, int zeros, List<String> others)
+        implements Left {}
+  }
+
+  /** A slip as the floor must know it. */
+  public record SlipRowView(
+      long id, int slip, int round, long place, long item, SlipState state, long person) {
+
+    static SlipRowView of(SlipRow row) {
+      return new SlipRowView(
+          row.id(),
+          row.slipNo(),
+          row.round(),
+          row.placeId(),
+          row.itemId(),
+          row.state(),
+          row.personId());
+    }
+  }
+
+  /** One person's figure of a position. */
+  public record Line(
+      long id,
+      PositionKey key,
+      long person,
+      String name,
+      Quantity quantity,
+      Instant at,
+      boolean stated) {}
+
+  // How things stand
+
+  /** Where someone stands, as it is. */
+  @Transactional(readOnly = true)
+  public Sitting read(Actor actor, long site) {
+    return alive(sittings.read(actor.id(), site));
+  }
+
+  /** Where someone stands, kept from others until the transaction ends. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Sitting lock(Actor actor, long site) {
+    return alive(sittings.lock(actor.id(), site));
+  }
+
+  /** A count that has ended is counted no more. */
+  private Sitting alive(Sitting sitting) {
+    boolean goesOn =
+        sitting.count() != 0
+            && table.find(sitting.count()).filter(head -> head.state().counts()).isPresent();
+    return goesOn ? sitting : Sitting.nothing(sitting.site());
+  }
+
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void keep(Actor actor, Sitting sitting) {
+    sittings.write(actor.id(), sitting);
+  }
+
+  /** The counts that someone may count at a site. */
+  @Transactional(readOnly = true)
+  public List<Doing> open(long site) {
+    return sittings.open(site, 0);
+  }
+
+  /** The count with a number. */
+  @Transactional(readOnly = true)
+  public Optional<Long> withNumber(String number) {
+    return table.withNumber(number.strip().toUpperCase(Locale.ROOT)).map(Head::id);
+  }
+
+  /** The count that is counted. */
+  @Transactional(readOnly = true)
+  public Optional<Doing> doing(long count) {
+    return count == 0 ? Optional.empty() : sittings.open(0, count).stream().findFirst();
+  }
+
+  /** The slip that is counted. */
+  @Transactional(readOnly = true)
+  public Optional<SlipRowView> slip(long id) {
+    return id == 0 ? Optional.empty() : table.slip(id).map(SlipRowView::of);
+  }
+
+  /** The next slips that someone may count. */
+  @Transactional(readOnly = true)
+  public List<SlipRowView> next(Sitting sitting, Actor actor, int atMost) {
+    int after = sitting.slip() == 0 ? 0 : table.slip(sitting.slip()).map(SlipRow::slipNo).orElse(0);
+    return table.next(sitting.count(), actor.id(), after, atMost).stream()
+        .filter(slip -> slip.id() != sitting.slip())
+        .map(SlipRowView::of)
+        .toList();
+  }
+
+  /** What has been counted where someone stands, by everyone, the latest first. */
+  @Transactional(readOnly = true)
+  public List<Line> lines(Sitting sitting) {
+    List<LineRow> rows =
+        sitting.slip() != 0
+            ? tallies.ofSlip(sitting.slip())
+            : sitting.sentence().place() != 0
+                ? tallies.inPlace(sitting.count(), sitting.sentence().place(), 1)
+                : List.of();
+    return rows.stream()
+        .map(
+            row ->
+                new Line(
+                    row.id(),
+                    row.key(),
+                    row.personId(),
+                    row.person(),
+                    row.quantity(),
+                    row.last(),
+                    row.stated()))
+        .toList();
+  }
+
+  /** What the book has where someone stands and nobody has scanned, where leaving states it. */
+  @Transactional(readOnly = true)
+  public SortedSet<PositionKey> notFound(Sitting sitting) {
+    Head head = table.find(sitting.count()).orElse(null);
+    SlipRow slip = sitting.slip() == 0 ? null : table.slip(sitting.slip()).orElse(null);
+    return head == null || slip == null || !statesAll(head, slip)
+        ? new TreeSet<>()
+        : notFound(head, slip);
+  }
+
+  /** Whether ending the slip states what is not scanned. */
+  public boolean statesAll(Sitting sitting) {
+    return sitting.slip() != 0
+        && statesAll(
+            table.find(sitting.count()).orElseThrow(), table.slip(sitting.slip()).orElseThrow());
+  }
+
+  private static boolean statesAll(Head head, SlipRow slip) {
+    return head.method().statesAll() || slip.round() > 1;
+  }
+
+  private SortedSet<PositionKey> notFound(Head head, SlipRow slip) {
+    Set<PositionKey> counted =
+        tallies.ofSlip(slip.id()).stream().map(LineRow::key).collect(Collectors.toSet());
+    Map<PositionKey, Quantity> book = tallies.book(slip, head.siteId());
+    if (slip.round() > 1) {
+      // What was counted before and is not found again is stated as well.
+      for (LineRow earlier : tallies.inPlace(head.id(), slip.placeId(), slip.round() - 1)) {
+        if (slip.covers(earlier.key().place(), earlier.key().item())) {
+          book.putIfAbsent(earlier.key(), Quantity.ONE);
+        }
+      }
+    }
+    return Sweep.notFound(book, counted);
+  }
+
+  /** Who else counts where someone stands. */
+  @Transactional(readOnly = true)
+  public List<String> others(Sitting sitting, Actor actor) {
+    return sitting.slip() == 0 ? List.of() : sittings.others(sitting.slip(), actor.id());
+  }
+
+  /** Whether a piece was counted already where someone counts, by anyone. */
+  @Transactional(readOnly = true)
+  public boolean pieceCounted(Sitting sitting, long serial) {
+    int round = sitting.slip() == 0 ? 1 : table.slip(sitting.slip()).map(SlipRow::round).orElse(1);
+    return tallies.pieceCounted(sitting.count(), round, serial);
+  }
+
+  // What is said
+
+  /** Chooses the count; 0 for none. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Sitting choose(Command command, long site, long count) {
+    Sitting before = lock(command.actor(), site);
+    if (before.count() == count) {
+      return before;
+    }
+    Sitting next = Sitting.nothing(site);
+    if (count != 0) {
+      Head head = counting(count, command.actor());
+      if (head.siteId() != site) {
+        throw Problem.refused("other-site", head.number() + " is counted at another site.");
+      }
+      next = new Sitting(site, count, 0, CountSentence.EMPTY, List.of(), 0);
+      next = atTheOnlyBin(next, head, command.actor());
+    }
+    keep(command.actor(), next);
+    return next;
+  }
+
+  /** Where a site has no bins, there is nothing to scan first. */
+  private Sitting atTheOnlyBin(Sitting sitting, Head head, Actor actor) {
+    Places.LedgerPlace implied = places.implied(sitting.site()).orElse(null);
+    boolean unbinned = implied != null && !places.site(sitting.site(), actor).binned();
+    return unbinned ? enter(head, sitting, implied.id(), actor, true) : sitting;
+  }
+
+  /** Begins a count that nobody has drawn up: bins become its slips as they are scanned. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Sitting begin(Command command, long site, Counting.Method method) {
+    places.requireSite(site, command.actor());
+    long count = drawing.unplanned(site, method, command.actor());
+    return choose(command, site, count);
+  }
+
+  private Head counting(long count, Actor actor) {
+    Head head = table.share(count).orElseThrow(() -> Problem.missing("count", count));
+    places.requireSite(head.siteId(), actor);
+    if (!head.state().counts()) {
+      throw Problem.refused(
+              "not-counting",
+              head.number()
+                  + (head.state() == State.IN_REVIEW
+                      ? " is in review. Whoever reviews it can send some of it back."
+                      : " has ended. Choose another count."))
+          .with("count", head.number())
+          .with("state", head.state());
+    }
+    return head;
+  }
+
+  /**
+   * Goes on in a bin.
+   *
+   * @param knowingly whether it is to be counted although it is on no slip
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Sitting enter(Command command, Sitting sitting, long place, boolean knowingly) {
+    Head head = counting(sitting.count(), command.actor());
+    Sitting next = enter(head, sitting, place, command.actor(), knowingly);
+    keep(command.actor(), next);
+    return next;
+  }
+
+  private Sitting enter(Head head, Sitting sitting, long place, Actor actor, boolean knowingly) {
+    SlipRow ofItem = sitting.slip() == 0 ? null : table.slip(sitting.slip()).orElse(null);
+    if (ofItem != null && ofItem.placeId() == 0 && ofItem.state() != SlipState.DONE) {
+      // An item is counted in one bin after the other.
+      return sitting.at(ofItem.id(), place);
+    }
+    SlipRow handedTo = null;
+    SlipRow done = null;
+    boolean forSomeoneElse = false;
+    for (SlipRow slip : table.slipsAt(head.id(), place)) {
+      if (slip.state() == SlipState.DONE) {
+        done = done == null && slip.round() == 1 ? slip : done;
+      } else if (slip.personId() != 0 && slip.personId() != actor.id()) {
+        handedTo = slip;
+      } else if (slip.round() > 1 && countedBefore(head.id(), slip, actor.id())) {
+        forSomeoneElse = true;
+      } else {
+        return take(head, sitting, slip, place);
+      }
+    }
+    if (handedTo != null) {
+      throw Problem.refused(
+              "handed-to-another",
+              "That slip is handed to "
+                  + sittings.name(handedTo.personId())
+                  + ". Choose another one.")
+          .with("person", sittings.name(handedTo.personId()));
+    }
+    if (forSomeoneElse) {
+      throw Problem.refused(
+          "counted-already",
+          "You have counted that. Someone else counts it again. Choose another one.");
+    }
+    if (done != null) {
+      return again(head, sitting, done, actor);
+    }
+    if (head.shape() == Shape.ITEM) {
+      return sitting.at(0, place);
+    }
+    if (head.shape() == Shape.BIN && !knowingly) {
+      throw Problem.refused(
+              "not-on-count",
+              "That bin is not on " + head.number() + ". Count it too, or choose another one.")
+          .with("place", place)
+          .with("count", head.number());
+    }
+    long slip = table.addSlip(head.id(), 1, place, 0, SlipState.OPEN, 0);
+    return take(head, sitting, table.slip(slip).orElseThrow(), place);
+  }
+
+  private boolean countedBefore(long count, SlipRow slip, long person) {
+    for (int round = 1; round < slip.round(); round++) {
+      boolean counted =
+          tallies.inPlace(count, slip.placeId(), round).stream()
+              .anyMatch(
+                  line ->
+                      line.personId() == person
+                          && slip.covers(line.key().place(), line.key().item()));
+      if (counted) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Whoever ended a slip may take it up again and change what they said. */
+  private Sitting again(Head head, Sitting sitting, SlipRow done, Actor actor) {
+    boolean mine = tallies.ofSlip(done.id()).stream().anyMatch(l -> l.personId() == actor.id());
+    if (!mine && !tallies.ofSlip(done.id()).isEmpty()) {
+      throw Problem.refused(
+              "counted-already",
+              "That is counted already, by "
+                  + String.join(
+                      " and ",
+                      tallies.ofSlip(done.id()).stream().map(LineRow::person).distinct().toList())
+                  + ". Choose another one.")
+          .with("slip", done.slipNo());
+    }
+    for (LineRow line : tallies.ofSlip(done.id())) {
+      if (line.stated()) {
+        tallies.write(head.id(), done, done.round(), line.key(), line.personId(), line, null, true);
+        results.refresh(head.id(), line.key());
+      }
+    }
+    return take(head, sitting, done, done.placeId());
+  }
+
+  private Sitting take(Head head, Sitting sitting, SlipRow slip, long place) {
+    if (head.state() == State.DRAWN_UP) {
+      table.lock(head.id());
+      table.begin(head.id());
+    }
+    if (slip.state() != SlipState.TAKEN) {
+      table.slipState(slip.id(), SlipState.TAKEN, 0);
+    }
+    table.changed(head.id());
+    return sitting.at(slip.id(), place);
+  }
+
+  /** Takes up a slip that was chosen from a list. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Sitting takeSlip(Command command, long site, long slipId) {
+    SlipRow slip = table.slip(slipId).orElseThrow(() -> Problem.missing("slip", slipId));
+    Sitting sitting = choose(command, site, slip.countId());
+    if (slip.placeId() != 0) {
+      return enter(command, sitting, slip.placeId(), false);
+    }
+    Head head = counting(slip.countId(), command.actor());
+    if (slip.personId() != 0 && slip.personId() != command.actor().id()) {
+      throw Problem.refused(
+          "handed-to-another",
+          "That slip is handed to " + sittings.name(slip.personId()) + ". Choose another one.");
+    }
+    long implied =
+        places.site(site, command.actor()).binned()
+            ? 0
+            : places.implied(site).map(Places.LedgerPlace::id).orElse(0L);
+    Sitting next = take(head, sitting, slip, implied);
+    keep(command.actor(), next);
+    return next;
+  }
+
+  /**
+   * Keeps what was counted.
+   *
+   * @param ago how long ago it was scanned; zero for just now
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void count(Command command, Sitting sitting, List<Count.Stroke> strokes, Duration ago) {
+    Head head = counting(sitting.count(), command.actor());
+    for (Count.Stroke stroke : strokes) {
+      PositionKey key = key(stroke, sitting.sentence().place());
+      SlipRow slip = slipFor(head, sitting, key, command.actor());
+      count(command, head, slip, key, stroke.whole(), stroke.quantity(), ago);
+    }
+    table.changed(head.id());
+  }
+
+  private PositionKey key(Count.Stroke stroke, long place) {
+    long lot =
+        stroke.lot().isEmpty()
+            ? 0
+            : catalog.obtainLot(stroke.item(), stroke.lot(), stroke.expiry(), null).id();
+    long serial =
+        stroke.serial().isEmpty()
+            ? 0
+            : catalog.obtainSerial(stroke.item(), stroke.serial(), lot, null).id();
+    return new PositionKey(
+        stroke.item(), place, lot, serial, stroke.unitLoad(), stroke.condition());
+  }
+
+  /** The slip that a position is counted for; null for something found that is on none. */
+  private SlipRow slipFor(Head head, Sitting sitting, PositionKey key, Actor actor) {
+    SlipRow at = sitting.slip() == 0 ? null : table.slip(sitting.slip()).orElseThrow();
+    if (at != null && at.covers(key.place(), key.item())) {
+      return at;
+    }
+    if (at != null && at.round() > 1) {
+      throw Problem.refused(
+          "other-item", "This is counted again for one item only. End it, then count the others.");
+    }
+    if (head.shape() == Shape.ITEM) {
+      for (SlipRow slip : table.slipsOf(head.id(), key.item())) {
+        boolean mine = slip.personId() == 0 || slip.personId() == actor.id();
+        if (slip.state() != SlipState.DONE && mine) {
+          if (slip.state() == SlipState.OPEN) {
+            take(head, sitting, slip, key.place());
+          }
+          return slip;
+        }
+      }
+    }
+    if (head.state() == State.DRAWN_UP) {
+      table.lock(head.id());
+      table.begin(head.id());
+    }
+    return null;
+  }
+
+  private void count(
+      Command command,
+      Head head,
+      SlipRow slip,
+      PositionKey key,
+      boolean whole,
+      Quantity quantity,
+      Duration ago) {
+    int round = slip == null ? 1 : slip.round();
+    oneAfterTheOther(head, slip);
+    tallies.held(key);
+    Instant moment = moment(ago);
+    long person = command.actor().id();
+    LineRow before = tallies.line(head.id(), round, person, key).orElse(null);
+    Statement.Part after =
+        before == null || before.stated()
+            ? new Statement.Part(person, quantity, moment, moment)
+            : whole
+                ? before.part().corrected(quantity, moment)
+                : before.part().plus(quantity, moment);
+    write(command, head, slip, round, key, before, after, moment);
+  }
+
+  /** What several people say of one slip adds up only if each sees what was said before. */
+  private void oneAfterTheOther(Head head, SlipRow slip) {
+    if (slip == null) {
+      table.lock(head.id());
+    } else {
+      table.lockSlip(slip.id());
+    }
+  }
+
+  private Instant moment(Duration ago) {
+    Instant now = Times.whole(clock.instant());
+    boolean believed = !ago.isNegative() && ago.compareTo(OLDEST_SCAN) <= 0;
+    if (!believed) {
+      throw Problem.invalid(
+          "X-Scanned-Ago", "A scan is from now or from the last seven days, in milliseconds.");
+    }
+    return now.minus(ago);
+  }
+
+  private void write(
+      Command command,
+      Head head,
+      SlipRow slip,
+      int round,
+      PositionKey key,
+      LineRow before,
+      Statement.Part after,
+      Instant at) {
+    long person = command.actor().id();
+    long line = tallies.write(head.id(), slip, round, key, person, before, after, false);
+    tallies.stroke(
+        head.id(),
+        slip == null ? 0 : slip.id(),
+        line,
+        person,
+        at,
+        command.device(),
+        before,
+        after == null ? null : after.quantity());
+    results.refresh(head.id(), key);
+  }
+
+  /** Corrects a line of one's own; null takes it away. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void correct(Command command, long lineId, Quantity quantity, Duration ago) {
+    LineRow line = tallies.line(lineId).orElseThrow(() -> Problem.missing("line", lineId));
+    if (line.personId() != command.actor().id()) {
+      throw Problem.refused(
+              "not-yours", "That was counted by " + line.person() + ", who can change it.")
+          .with("person", line.person());
+    }
+    SlipRow slip = line.slipId() == 0 ? null : table.slip(line.slipId()).orElse(null);
+    Head head = counting(sittings.countOfLine(lineId), command.actor());
+    if (slip != null && slip.state() == SlipState.DONE) {
+      throw Problem.refused(
+          "handed-in", "That is handed in. Scan the bin to take it up again, then correct it.");
+    }
+    if (quantity != null) {
+      if (line.key().serial() != 0 && !quantity.equals(Quantity.ONE) && !quantity.isZero()) {
+        throw Problem.invalid("quantity", "A piece with a serial number is there or not.");
+      }
+      if (quantity.isNegative()) {
+        throw Problem.invalid("quantity", "A shelf can't hold less than nothing.");
+      }
+      if (!quantity.isZero()) {
+        catalog.measured(Set.of(line.key().item())).get(0).measure().check(quantity);
+      }
+    }
+    oneAfterTheOther(head, slip);
+    tallies.held(line.key());
+    Instant moment = moment(ago);
+    Statement.Part after = quantity == null ? null : line.part().corrected(quantity, moment);
+    write(command, head, slip, line.round(), line.key(), line, after, moment);
+    table.changed(head.id());
+  }
+
+  /** Takes back someone's last word in the bin where they stand. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public boolean undo(Command command, Sitting sitting) {
+    Head head = counting(sitting.count(), command.actor());
+    Optional<TallyTable.StrokeRow> last =
+        tallies.lastStroke(head.id(), sitting.slip(), command.actor().id());
+    if (last.isEmpty()) {
+      return false;
+    }
+    TallyTable.StrokeRow stroke = last.get();
+    oneAfterTheOther(head, table.slip(sitting.slip()).orElse(null));
+    tallies.takeBack(stroke.id());
+    LineRow line = tallies.line(stroke.lineId()).orElse(null);
+    if (line == null) {
+      return true;
+    }
+    SlipRow slip = line.slipId() == 0 ? null : table.slip(line.slipId()).orElse(null);
+    Statement.Part before =
+        stroke.beforeQuantity() == null
+            ? null
+            : new Statement.Part(
+                line.personId(),
+                new Quantity(stroke.beforeQuantity()),
+                Times.instant(stroke.beforeFirst()),
+                Times.instant(stroke.beforeLast()));
+    tallies.write(head.id(), slip, line.round(), line.key(), line.personId(), line, before, false);
+    results.refresh(head.id(), line.key());
+    table.changed(head.id());
+    return true;
+  }
+
+  /**
+   * Ends the bin, or the item.
+   *
+   * @param yes whether the list of what is not there has been seen and agreed to
+   * @param next the bin to go on with, 0 for none
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Left leave(Command command, Sitting sitting, boolean yes, long next) {
+    Head head = counting(sitting.count(), command.actor());
+    if (sitting.slip() == 0) {
+      return ended(command, sitting, null, 0, List.of());
+    }
+    SlipRow slip = table.lockSlip(sitting.slip()).orElseThrow();
+    List<String> others = sittings.others(slip.id(), command.actor().id());
+    if (!others.isEmpty() || slip.state() == SlipState.DONE) {
+      return ended(command, sitting, null, 0, others);
+    }
+    int zeros = 0;
+    if (statesAll(head, slip)) {
+      SortedSet<PositionKey> notFound = notFound(head, slip);
+      boolean empty = tallies.ofSlip(slip.id()).isEmpty();
+      boolean seen = yes && (empty || Sweep.covers(new HashSet<>(sitting.asked()), notFound));
+      if (!notFound.isEmpty() && !seen) {
+        Sitting asking = sitting.asking(notFound, next);
+        keep(command.actor(), asking);
+        return new Left.Asks(asking);
+      }
+      zeros = notFound.size();
+      state(command, head, slip, notFound);
+    }
+    handIn(command.actor(), head, slip);
+    return ended(command, sitting, slip, zeros, List.of());
+  }
+
+  private Left ended(
+      Command command, Sitting sitting, SlipRow slip, int zeros, List<String> others) {
+    Sitting after = sitting.at(0, 0);
+    keep(command.actor(), after);
+    return new Left.Ended(after, slip == null ? null : SlipRowView.of(slip), zeros, others);
+  }
+
+  /** States positions as not there. */
+  void state(Command command, Head head, SlipRow slip, Collection<PositionKey> keys) {
+    keys.forEach(tallies::held);
+    Instant moment = Times.whole(clock.instant());
+    long person = command.actor().id();
+    for (PositionKey key : keys) {
+      LineRow before = tallies.line(head.id(), slip.round(), person, key).orElse(null);
+      Statement.Part none = new Statement.Part(person, Quantity.ZERO, moment, moment);
+      tallies.write(head.id(), slip, slip.round(), key, person, before, none, true);
+      results.refresh(head.id(), key);
+    }
+  }
+
+  void handIn(Actor actor, Head head, SlipRow slip) {
+    table.slipState(slip.id(), SlipState.DONE, actor.id());
+    if (slip.round() > 1) {
+      nextRound(head, slip);
+    }
+    table.changed(head.id());
+    if (head.shape() != Shape.FREE || slip.round() > 1) {
+      reviewWhenDone(head, actor);
+    }
+  }
+
+  /** Two who agree settle it; else one more counts. */
+  private void nextRound(Head head, SlipRow slip) {
+    boolean again = false;
+    for (Results.Recounted one : results.recounts(head.id())) {
+      boolean covered = slip.covers(one.key().place(), one.key().item());
+      if (covered
+          && one.settlement() instanceof Settlement.CountAgain
+          && one.rounds() == slip.round()
+          && slip.round() < MOST_ROUNDS) {
+        sittings.askRounds(one.id(), slip.round() + 1);
+        again = true;
+      }
+    }
+    if (again) {
+      table.addSlip(head.id(), slip.round() + 1, slip.placeId(), slip.itemId(), SlipState.OPEN, 0);
+    }
+  }
+
+  private void reviewWhenDone(Head head, Actor actor) {
+    // The last two who end their slips at once must not both leave it to the other.
+    table.lock(head.id());
+    if (table.openSlips(head.id()) == 0) {
+      results.refresh(head.id());
+      table.review(head.id());
+      table.event(head.id(), actor.id(), "REVIEW", "");
+    }
+  }
+
+  /** Ends a count that has no slips beforehand: it goes to review. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Sitting finish(Command command, Sitting sitting) {
+    Head head = counting(sitting.count(), command.actor());
+    table.lock(head.id());
+    int open = table.openSlips(head.id());
+    if (open > 0) {
+      throw Problem.refused(
+              "slips-open",
+              open == 1
+                  ? "One bin is still being counted. End it first."
+                  : open + " bins are still being counted. End them first.")
+          .with("open", open);
+    }
+    results.refresh(head.id());
+    table.review(head.id());
+    table.event(head.id(), command.actor().id(), "REVIEW", "");
+    Sitting after = Sitting.nothing(sitting.site());
+    keep(command.actor(), after);
+    return after;
+  }
+
+  /** Positions that someone has counted, by hand of a file: each is a word of its own. */
+  void countFromFile(
+      Command command, Head head, SlipRow slip, PositionKey key, Quantity quantity, Instant at) {
+    int round = slip == null ? 1 : slip.round();
+    long person = command.actor().id();
+    LineRow before = tallies.line(head.id(), round, person, key).orElse(null);
+    Instant moment = Times.whole(at);
+    Statement.Part after =
+        before == null || before.stated()
+            ? new Statement.Part(person, quantity, moment, moment)
+            : before.part().plus(quantity, moment);
+    write(command, head, slip, round, key, before, after, moment);
+  }
+
+  /** The slip that a counted position belongs to, whoever it is handed to; null for none. */
+  SlipRow slipOf(Head head, PositionKey key) {
+    List<SlipRow> slips = new ArrayList<>(table.slipsAt(head.id(), key.place()));
+    slips.addAll(table.slipsOf(head.id(), key.item()));
+    return slips.stream()
+        .filter(slip -> slip.round() == 1 && slip.covers(key.place(), key.item()))
+        .findFirst()
+        .orElse(null);
+  }
+
+  static java.time.LocalDateTime since(Instant now, Duration span) {
+    return utc(now.minus(span));
+  }
+}

@@ -1,0 +1,156 @@
+package app.reliquum.floor;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.scan.Action;
+import app.reliquum.counting.Counting;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.Duration;
+import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/**
+ * Counting on the floor. A scan that had to wait for the network says in the header {@code
+ * X-Scanned-Ago} how many milliseconds ago it was made; it is compared with the book of that
+ * moment.
+ */
+@RestController
+@RequestMapping("/api/floor/count")
+class CountFloorController {
+
+  private static final String AGO = "X-Scanned-Ago";
+
+  private final CountDesk desk;
+  private final Commands commands;
+
+  CountFloorController(CountDesk desk, Commands commands) {
+    this.desk = desk;
+    this.commands = commands;
+  }
+
+  record CountScanEntry(@NotNull Long site, @NotNull @Size(max = 400) String text) {}
+
+  record CountSayEntry(@NotNull Long site, @NotNull @Valid FloorView.Saying saying) {}
+
+  record CountActEntry(@NotNull Long site, @NotNull Action action) {}
+
+  /** The count that is counted; null or 0 for none. */
+  record CountChoiceEntry(@NotNull Long site, @Nullable Long count) {}
+
+  record CountBeginEntry(@NotNull Long site, Counting.@NotNull Method method) {}
+
+  record CountSlipEntry(@NotNull Long site, @NotNull Long slip) {}
+
+  record CountPlaceEntry(@NotNull Long site, @NotNull Long place) {}
+
+  /** What a line comes to; null takes it away. */
+  record CountLineEntry(@NotNull Long site, @NotNull Long line, @Nullable Quantity quantity) {}
+
+  record CountSiteEntry(@NotNull Long site) {}
+
+  @GetMapping
+  CountView.Count stands(Actor actor, @RequestParam long site) {
+    return desk.stands(actor, site);
+  }
+
+  @PostMapping("/choose")
+  @PreAuthorize("hasAuthority('MOVE')")
+  CountView.Count choose(Command command, @Valid @RequestBody CountChoiceEntry entry) {
+    long count = entry.count() == null ? 0 : entry.count();
+    return counted(command, "choose", entry, () -> desk.choose(command, entry.site(), count));
+  }
+
+  /** Begins a count that nobody has drawn up. */
+  @PostMapping("/begin")
+  @PreAuthorize("hasAuthority('MOVE')")
+  CountView.Count begin(Command command, @Valid @RequestBody CountBeginEntry entry) {
+    return counted(
+        command, "begin", entry, () -> desk.begin(command, entry.site(), entry.method()));
+  }
+
+  @PostMapping("/take")
+  @PreAuthorize("hasAuthority('MOVE')")
+  CountView.Count take(Command command, @Valid @RequestBody CountSlipEntry entry) {
+    return counted(command, "take", entry, () -> desk.take(command, entry.site(), entry.slip()));
+  }
+
+  /** Counts a bin although it is on no slip. */
+  @PostMapping("/enter")
+  @PreAuthorize("hasAuthority('MOVE')")
+  CountView.Count enter(Command command, @Valid @RequestBody CountPlaceEntry entry) {
+    return counted(
+        command, "enter", entry, () -> desk.enterKnowingly(command, entry.site(), entry.place()));
+  }
+
+  @PostMapping("/scan")
+  @PreAuthorize("hasAuthority('MOVE')")
+  CountView.Count scan(
+      Command command,
+      @Valid @RequestBody CountScanEntry entry,
+      @RequestHeader(name = AGO, defaultValue = "0") long ago) {
+    return counted(
+        command,
+        "scan",
+        entry,
+        () -> desk.scan(command, entry.site(), entry.text(), Duration.ofMillis(ago)));
+  }
+
+  @PostMapping("/say")
+  @PreAuthorize("hasAuthority('MOVE')")
+  CountView.Count say(
+      Command command,
+      @Valid @RequestBody CountSayEntry entry,
+      @RequestHeader(name = AGO, defaultValue = "0") long ago) {
+    return counted(
+        command,
+        "say",
+        entry,
+        () -> desk.say(command, entry.site(), entry.saying(), Duration.ofMillis(ago)));
+  }
+
+  @PostMapping("/act")
+  @PreAuthorize("hasAuthority('MOVE')")
+  CountView.Count act(Command command, @Valid @RequestBody CountActEntry entry) {
+    return counted(command, "act", entry, () -> desk.act(command, entry.site(), entry.action()));
+  }
+
+  /** Corrects a line, or takes it away. */
+  @PostMapping("/line")
+  @PreAuthorize("hasAuthority('MOVE')")
+  CountView.Count line(
+      Command command,
+      @Valid @RequestBody CountLineEntry entry,
+      @RequestHeader(name = AGO, defaultValue = "0") long ago) {
+    return counted(
+        command,
+        "line",
+        entry,
+        () ->
+            desk.correct(
+                command, entry.site(), entry.line(), entry.quantity(), Duration.ofMillis(ago)));
+  }
+
+  /** Ends a count that has no slips beforehand: it goes to review. */
+  @PostMapping("/finish")
+  @PreAuthorize("hasAuthority('MOVE')")
+  CountView.Count finish(Command command, @Valid @RequestBody CountSiteEntry entry) {
+    return counted(command, "finish", entry, () -> desk.finish(command, entry.site()));
+  }
+
+  private CountView.Count counted(
+      Command command, String what, Object request, Supplier<CountView.Count> work) {
+    return commands.once(command, "floor count " + what, request, CountView.Count.class, work);
+  }
+}
