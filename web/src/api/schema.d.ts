@@ -116,6 +116,470 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/collector/counts/{count}/files': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['read'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/collector/departments': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['departments'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/collector/items': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['items'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/count-programme': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['plan'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/count-programme/accuracy': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['accuracy'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/count-programme/classes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['workOut'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/count-programme/rules': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['rules'];
+    put: operations['change'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['counts'];
+    put?: never;
+    post: operations['drawUp'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/numbers': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['numbers'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/preview': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['preview'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/suspicions': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['suspicions'];
+    put?: never;
+    post: operations['suspect'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['count'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/approval': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['approve'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/chart': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['chart'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/counting': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['countOn'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/decisions': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['decide'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/drop': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['drop'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/hands': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['hand'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/outcome': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['outcome'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/papers/{which}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['print'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/posting': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['post'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/results': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['results'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/results/{line}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['result'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/results/{line}/trail': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['trail'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/review': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['review'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/slips': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['slips'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/tolerance': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['accept'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/uncounted': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['uncounted'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/export/counts/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['count_1'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/export/ledger': {
     parameters: {
       query?: never;
@@ -164,6 +628,166 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/floor/count': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['stands'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/count/act': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['act'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/count/begin': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['begin'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/count/choose': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['choose'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/count/enter': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['enter'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/count/finish': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['finish'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/count/line': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['line'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/count/say': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['say'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/count/scan': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['scan'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/count/take': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['take'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/floor/move': {
     parameters: {
       query?: never;
@@ -189,7 +813,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['act'];
+    post: operations['act_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -205,7 +829,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['say'];
+    post: operations['say_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -221,7 +845,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['scan'];
+    post: operations['scan_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -269,7 +893,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['choose'];
+    post: operations['choose_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -333,7 +957,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['scan_1'];
+    post: operations['scan_2'];
     delete?: never;
     options?: never;
     head?: never;
@@ -349,7 +973,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['choose_1'];
+    post: operations['choose_2'];
     delete?: never;
     options?: never;
     head?: never;
@@ -365,7 +989,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['begin'];
+    post: operations['begin_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -412,7 +1036,7 @@ export interface paths {
       cookie?: never;
     };
     get: operations['house'];
-    put: operations['change'];
+    put: operations['change_1'];
     post?: never;
     delete?: never;
     options?: never;
@@ -461,7 +1085,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['read'];
+    post: operations['read_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -477,7 +1101,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['begin_1'];
+    post: operations['begin_2'];
     delete?: never;
     options?: never;
     head?: never;
@@ -492,7 +1116,7 @@ export interface paths {
       cookie?: never;
     };
     get: operations['order'];
-    put: operations['change_1'];
+    put: operations['change_2'];
     post?: never;
     delete?: never;
     options?: never;
@@ -539,7 +1163,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['items'];
+    get: operations['items_1'];
     put?: never;
     post: operations['add_1'];
     delete?: never;
@@ -556,7 +1180,7 @@ export interface paths {
       cookie?: never;
     };
     get: operations['item'];
-    put: operations['change_2'];
+    put: operations['change_3'];
     post?: never;
     delete?: never;
     options?: never;
@@ -621,7 +1245,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['print'];
+    post: operations['print_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -796,7 +1420,7 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    put: operations['change_3'];
+    put: operations['change_4'];
     post?: never;
     delete?: never;
     options?: never;
@@ -829,7 +1453,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['post'];
+    post: operations['post_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -859,7 +1483,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['plan'];
+    get: operations['plan_1'];
     put?: never;
     post?: never;
     delete?: never;
@@ -875,7 +1499,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['rules'];
+    get: operations['rules_1'];
     put?: never;
     post: operations['add_3'];
     delete?: never;
@@ -892,7 +1516,7 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    put: operations['change_4'];
+    put: operations['change_5'];
     post?: never;
     delete: operations['remove_1'];
     options?: never;
@@ -1149,7 +1773,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['read_1'];
+    post: operations['read_2'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1163,7 +1787,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['counts'];
+    get: operations['counts_1'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1229,7 +1853,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['begin_2'];
+    post: operations['begin_3'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1244,7 +1868,7 @@ export interface paths {
       cookie?: never;
     };
     get: operations['transfer'];
-    put: operations['change_5'];
+    put: operations['change_6'];
     post?: never;
     delete?: never;
     options?: never;
@@ -1339,7 +1963,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['print_1'];
+    get: operations['print_2'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1488,6 +2112,7 @@ export interface components {
         | 'PUTAWAY'
         | 'SEND'
         | 'ARRIVE'
+        | 'COUNT'
         | 'CONFIRM'
         | 'UNDO'
         | 'SAME'
@@ -1536,7 +2161,8 @@ export interface components {
       /** Format: int64 */
       itemId: number | null;
       /** @enum {string} */
-      kind: 'ITEM' | 'BIN' | 'LOT' | 'SERIAL' | 'ORDER' | 'TRANSFER' | 'POSTING' | 'PERSON';
+      kind:
+        'ITEM' | 'BIN' | 'LOT' | 'SERIAL' | 'ORDER' | 'TRANSFER' | 'COUNT' | 'POSTING' | 'PERSON';
       title: string;
     };
     BeginEntry: {
@@ -1690,8 +2316,470 @@ export interface components {
       /** @enum {string} */
       verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE';
     };
+    Classed: {
+      /** Format: int32 */
+      items: number;
+    };
     ClosingEntry: {
       reason?: string;
+    };
+    CollectorDepartment: {
+      /** Format: int32 */
+      codes: number;
+      name: string;
+    };
+    CollectorFault: {
+      cells: {
+        [key: string]: string;
+      };
+      /** Format: int32 */
+      row: number;
+      sentence: string;
+    };
+    CollectorItem: {
+      code: string;
+      factor: number;
+      item: string;
+      name: string;
+      price: number | null;
+      tracking: string;
+      unit: string;
+    };
+    CollectorResult: {
+      faults: components['schemas']['CollectorFault'][];
+      /** Format: int32 */
+      rows: number;
+      /** Format: int32 */
+      taken: number;
+      written: boolean;
+    };
+    CountAccuracy: {
+      /** Format: int64 */
+      counted: number;
+      countedValue: number;
+      gross: number;
+      grossPercent: number | null;
+      label: string;
+      net: number;
+      netPercent: number | null;
+      percent: number | null;
+      /** Format: int64 */
+      within: number;
+    };
+    CountActEntry: {
+      /** @enum {string} */
+      action:
+        | 'MOVE'
+        | 'RECEIVE'
+        | 'PUTAWAY'
+        | 'SEND'
+        | 'ARRIVE'
+        | 'COUNT'
+        | 'CONFIRM'
+        | 'UNDO'
+        | 'SAME'
+        | 'TURN'
+        | 'CLEAR';
+      /** Format: int64 */
+      site: number;
+    };
+    CountBar: {
+      cumulative: number;
+      gross: number;
+      /** Format: int64 */
+      id: number;
+      label: string;
+      value: number;
+    };
+    CountBeginEntry: {
+      /** @enum {string} */
+      method?: 'SPOT' | 'SWEEP' | 'STOCK_TAKE';
+      /** Format: int64 */
+      site: number;
+    };
+    CountCard: {
+      /** Format: date-time */
+      begun: string | null;
+      blind: boolean;
+      /** Format: date-time */
+      created: string;
+      createdBy: string;
+      /** Format: int32 */
+      done: number;
+      /** Format: date-time */
+      ended: string | null;
+      endedBy: string | null;
+      events: components['schemas']['CountEvent'][];
+      hands: components['schemas']['CountHand'][];
+      /** Format: int64 */
+      id: number;
+      /** @enum {string} */
+      method: 'SPOT' | 'SWEEP' | 'STOCK_TAKE';
+      note: string;
+      number: string;
+      /** Format: int64 */
+      posting: number;
+      proposedBy: string | null;
+      /** Format: date-time */
+      reviewSince: string | null;
+      scope: components['schemas']['CountScope'];
+      /** @enum {string} */
+      shape: 'BIN' | 'ITEM' | 'FREE';
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      /** Format: int32 */
+      slips: number;
+      /** @enum {string} */
+      state: 'DRAWN_UP' | 'COUNTING' | 'IN_REVIEW' | 'POSTED' | 'DROPPED';
+      unplanned: boolean;
+      /** Format: int32 */
+      version: number;
+    };
+    CountChart: {
+      bars: components['schemas']['CountBar'][];
+      gross: number;
+      /** Format: int32 */
+      others: number;
+      othersGross: number;
+    };
+    CountChoiceEntry: {
+      /** Format: int64 */
+      count?: number;
+      /** Format: int64 */
+      site: number;
+    };
+    CountClass: {
+      /** Format: int32 */
+      days: number;
+      /** Format: int32 */
+      items: number;
+      /** Format: int32 */
+      never: number;
+      /** @enum {string} */
+      of: 'A' | 'B' | 'C';
+      /** Format: int32 */
+      overdue: number;
+      used: number;
+    };
+    CountCounts: {
+      /** Format: int32 */
+      open: number;
+      /** Format: int32 */
+      review: number;
+      /** Format: int32 */
+      suspicions: number;
+    };
+    CountDay: {
+      /** Format: int32 */
+      a: number;
+      /** Format: int32 */
+      b: number;
+      /** Format: int32 */
+      c: number;
+      /** Format: date */
+      day: string;
+      /** Format: int32 */
+      items: number;
+    };
+    CountDue: {
+      /** Format: int32 */
+      differences: number;
+      /** Format: date */
+      due: string;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: date-time */
+      last: string | null;
+      name: string;
+      /** @enum {string} */
+      of: 'A' | 'B' | 'C';
+      /** Format: int32 */
+      positions: number;
+      sooner: boolean;
+    };
+    CountEntry: {
+      blind?: boolean;
+      /** @enum {string} */
+      method: 'SPOT' | 'SWEEP' | 'STOCK_TAKE';
+      note?: string;
+      number?: string;
+      people?: number[];
+      scope: components['schemas']['CountScope'];
+      /** @enum {string} */
+      shape: 'BIN' | 'ITEM' | 'FREE';
+    };
+    CountEvent: {
+      /** Format: date-time */
+      at: string;
+      detail: string;
+      person: string;
+      what: string;
+    };
+    CountHand: {
+      /** Format: int32 */
+      done: number;
+      /** Format: int32 */
+      lines: number;
+      name: string;
+      /** Format: int32 */
+      slips: number;
+    };
+    CountLineEntry: {
+      /** Format: int64 */
+      line: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity?: string;
+      /** Format: int64 */
+      site: number;
+    };
+    CountOutcome: {
+      approvalValue: number | null;
+      /** Format: int32 */
+      counted: number;
+      /** Format: int32 */
+      down: number;
+      few: string[];
+      gain: number;
+      gross: number;
+      /** Format: int32 */
+      lines: number;
+      loss: number;
+      needsApproval: boolean;
+      net: number;
+      /** Format: int32 */
+      overtaken: number;
+      /** Format: int32 */
+      uncounted: number;
+      /** Format: int32 */
+      undecided: number;
+      /** Format: int32 */
+      up: number;
+      /** Format: int32 */
+      waiting: number;
+    };
+    CountPlaceEntry: {
+      /** Format: int64 */
+      place: number;
+      /** Format: int64 */
+      site: number;
+    };
+    CountPreview: {
+      first: string[];
+      /** Format: int32 */
+      positions: number;
+      /** Format: int32 */
+      slips: number;
+      value: number;
+    };
+    CountProgramme: {
+      calendar: components['schemas']['CountDay'][];
+      classes: components['schemas']['CountClass'][];
+      due: components['schemas']['CountDue'][];
+      /** Format: int32 */
+      dueInAll: number;
+      /** Format: date */
+      today: string;
+      /** Format: date-time */
+      workedOut: string | null;
+    };
+    CountResult: {
+      area: string | null;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      book: string;
+      byRule: boolean;
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      counted: string;
+      decidedBy: string | null;
+      /** @enum {string} */
+      decision: 'ACCEPT' | 'LEAVE' | 'ZERO' | 'RECOUNT' | 'UNDECIDED';
+      disturbed: boolean;
+      /** Format: date */
+      expiry: string | null;
+      /** Format: int64 */
+      id: number;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      load: string | null;
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number;
+      /** Format: date-time */
+      moment: string;
+      name: string;
+      people: string;
+      percent: number;
+      place: string;
+      /** Format: int64 */
+      placeId: number;
+      /** @description an exact decimal */
+      posted: string | null;
+      /** Format: int32 */
+      round: number;
+      /** Format: int32 */
+      rounds: number;
+      serial: string | null;
+      /** Format: int64 */
+      serialId: number;
+      stated: boolean;
+      symbol: string;
+      value: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      variance: string;
+    };
+    CountRow: {
+      blind: boolean;
+      /** Format: date-time */
+      created: string;
+      createdBy: string;
+      /** Format: int32 */
+      done: number;
+      /** Format: date-time */
+      ended: string | null;
+      gross: number;
+      /** Format: int64 */
+      id: number;
+      /** @enum {string} */
+      method: 'SPOT' | 'SWEEP' | 'STOCK_TAKE';
+      net: number;
+      note: string;
+      number: string;
+      /** Format: int32 */
+      positions: number;
+      /** @enum {string} */
+      shape: 'BIN' | 'ITEM' | 'FREE';
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      /** Format: int32 */
+      slips: number;
+      /** @enum {string} */
+      state: 'DRAWN_UP' | 'COUNTING' | 'IN_REVIEW' | 'POSTED' | 'DROPPED';
+      unplanned: boolean;
+      /** Format: int32 */
+      wrong: number;
+    };
+    CountRules: {
+      /** Format: int32 */
+      aDays: number;
+      aPercent: number;
+      approvalValue: number | null;
+      /** Format: int32 */
+      bDays: number;
+      bPercent: number;
+      /** Format: int32 */
+      cDays: number;
+      tolerancePercent: number | null;
+      toleranceQuantity: number | null;
+      toleranceValue: number | null;
+      /** Format: int32 */
+      usageDays: number;
+      /** Format: int32 */
+      version: number;
+    };
+    CountSayEntry: {
+      saying: components['schemas']['FloorSaying'];
+      /** Format: int64 */
+      site: number;
+    };
+    CountScanEntry: {
+      /** Format: int64 */
+      site: number;
+      text: string;
+    };
+    CountScope: {
+      areas: number[] | null;
+      binsFrom: string | null;
+      binsTo: string | null;
+      categories: string[] | null;
+      classes: ('A' | 'B' | 'C')[] | null;
+      hadDifferences: boolean | null;
+      items: string[] | null;
+      minValue: number | null;
+      /** Format: int32 */
+      notCountedDays: number | null;
+      places: number[] | null;
+      /** Format: int64 */
+      site: number;
+      suspected: boolean | null;
+    };
+    CountSiteEntry: {
+      /** Format: int64 */
+      site: number;
+    };
+    CountSlip: {
+      area: string | null;
+      /** Format: date-time */
+      ended: string | null;
+      endedBy: string | null;
+      /** Format: int64 */
+      id: number;
+      item: string | null;
+      /** Format: int64 */
+      itemId: number;
+      name: string | null;
+      person: string | null;
+      /** Format: int64 */
+      personId: number;
+      place: string | null;
+      /** Format: int64 */
+      placeId: number;
+      /** Format: int32 */
+      positions: number;
+      rest: ('KEEP' | 'ZERO' | 'BACK') | null;
+      /** Format: int32 */
+      round: number;
+      /** Format: int32 */
+      slip: number;
+      /** @enum {string} */
+      state: 'OPEN' | 'TAKEN' | 'DONE';
+      value: number;
+    };
+    CountSlipEntry: {
+      /** Format: int64 */
+      site: number;
+      /** Format: int64 */
+      slip: number;
+    };
+    CountTrail: {
+      /** Format: date-time */
+      at: string;
+      /** @description an exact decimal */
+      book: string | null;
+      /** @description an exact decimal */
+      change: string | null;
+      document: string | null;
+      /** @enum {string} */
+      kind: 'MOVED' | 'COUNTED';
+      other: string | null;
+      person: string;
+      /** Format: int64 */
+      posting: number | null;
+      /** @description an exact decimal */
+      shelf: string | null;
+      what: string | null;
+    };
+    DecisionEntry: {
+      /** @enum {string} */
+      decision: 'ACCEPT' | 'LEAVE' | 'ZERO' | 'RECOUNT' | 'UNDECIDED';
+      ids?: number[];
+      question?: components['schemas']['QuestionEntry'];
     };
     Destination: {
       code: string;
@@ -1770,6 +2858,102 @@ export interface components {
       quantity: string;
       symbol: string;
     };
+    FloorCount: {
+      asking: boolean;
+      canUndo: boolean;
+      choices: components['schemas']['FloorChoice'][];
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      count: components['schemas']['FloorCountChoice'] | null;
+      counts: components['schemas']['FloorCountChoice'][];
+      item: components['schemas']['FloorItem'];
+      lines: components['schemas']['FloorCountLine'][];
+      load: string | null;
+      lot: string | null;
+      needsLot: boolean;
+      notFound: components['schemas']['FloorNotFound'][];
+      others: string[];
+      /** @enum {string} */
+      outcome: 'STANDS' | 'FILLED' | 'COUNTED' | 'ASKS' | 'CHOOSE' | 'REFUSED' | 'DONE';
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      pending: string;
+      place: components['schemas']['FloorPlace'];
+      refusal: components['schemas']['FloorRefusal'] | null;
+      said: string | null;
+      /** Format: int64 */
+      site: number;
+      slip: components['schemas']['FloorCountSlip'] | null;
+      slips: components['schemas']['FloorCountSlip'][];
+      statesAll: boolean;
+      unbinned: boolean;
+      /** @enum {string} */
+      wanted: 'BIN' | 'ITEM' | 'LOT' | 'SERIAL';
+    };
+    FloorCountChoice: {
+      blind: boolean;
+      /** Format: int32 */
+      done: number;
+      /** Format: int64 */
+      id: number;
+      /** @enum {string} */
+      method: 'SPOT' | 'SWEEP' | 'STOCK_TAKE';
+      note: string;
+      number: string;
+      /** @enum {string} */
+      shape: 'BIN' | 'ITEM' | 'FREE';
+      /** Format: int32 */
+      slips: number;
+    };
+    FloorCountLine: {
+      /** Format: date-time */
+      at: string;
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /** Format: int32 */
+      decimals: number;
+      /** Format: date */
+      expiry: string | null;
+      /** Format: int64 */
+      id: number;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      load: string | null;
+      lot: string | null;
+      mine: boolean;
+      name: string;
+      packs: string;
+      person: string;
+      /** Format: int64 */
+      picture: number | null;
+      place: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      serial: string | null;
+      stated: boolean;
+      symbol: string;
+    };
+    FloorCountSlip: {
+      again: boolean;
+      /** Format: int64 */
+      id: number;
+      item: string | null;
+      /** Format: int64 */
+      itemId: number | null;
+      mine: boolean;
+      place: string | null;
+      /** Format: int64 */
+      placeId: number | null;
+      /** Format: int32 */
+      slip: number;
+      taken: boolean;
+    };
     FloorDate: {
       /** @enum {string} */
       state: 'EMPTY' | 'SAID' | 'ONLY' | 'SUGGESTED';
@@ -1815,6 +2999,7 @@ export interface components {
             | 'PUTAWAY'
             | 'SEND'
             | 'ARRIVE'
+            | 'COUNT'
             | 'CONFIRM'
             | 'UNDO'
             | 'SAME'
@@ -1832,7 +3017,7 @@ export interface components {
       /** Format: int64 */
       itemId: number | null;
       /** @enum {string} */
-      kind: 'ITEM' | 'BIN' | 'LOT' | 'SERIAL' | 'LOAD' | 'ORDER' | 'TRANSFER';
+      kind: 'ITEM' | 'BIN' | 'LOT' | 'SERIAL' | 'LOAD' | 'ORDER' | 'TRANSFER' | 'COUNT';
       title: string;
     };
     FloorItem: {
@@ -1926,6 +3111,21 @@ export interface components {
       wanted: ('ITEM' | 'LOT' | 'SERIAL' | 'QUANTITY' | 'FROM' | 'TO')[];
       warning: string | null;
       whole: boolean;
+    };
+    FloorNotFound: {
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      load: string | null;
+      lot: string | null;
+      name: string;
+      /** Format: int64 */
+      picture: number | null;
+      place: string;
+      /** @description an exact decimal */
+      quantity: string | null;
+      serial: string | null;
+      symbol: string;
     };
     FloorOrder: {
       /** Format: int64 */
@@ -2201,6 +3401,11 @@ export interface components {
       to: string;
       /** Format: int64 */
       toId: number;
+    };
+    HandEntry: {
+      /** Format: int64 */
+      person?: number;
+      slips: number[];
     };
     Home: {
       address: string | null;
@@ -2544,6 +3749,7 @@ export interface components {
         | 'ARRIVAL'
         | 'TRANSFER'
         | 'WRITE_OFF'
+        | 'COUNT'
         | 'CONDITION'
         | 'REVERSAL';
       /** Format: int32 */
@@ -2588,6 +3794,10 @@ export interface components {
       subject: string;
       /** Format: date-time */
       written: string;
+    };
+    Many: {
+      /** Format: int32 */
+      many: number;
     };
     Me: {
       code: string;
@@ -2673,6 +3883,27 @@ export interface components {
       /** Format: int64 */
       total: number;
     };
+    PageCountResult: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['CountResult'][];
+      /** Format: int64 */
+      total: number;
+    };
+    PageCountRow: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['CountRow'][];
+      /** Format: int64 */
+      total: number;
+    };
+    PageCountSlip: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['CountSlip'][];
+      /** Format: int64 */
+      total: number;
+    };
     PageInboundRow: {
       /** Format: int32 */
       offset: number;
@@ -2740,6 +3971,14 @@ export interface components {
       /** Format: int64 */
       id: number;
       name: string;
+    };
+    PostAnswer: {
+      posted: boolean;
+    };
+    PostEntry: {
+      /** Format: int32 */
+      lines: number;
+      net: number;
     };
     Posted: {
       /** Format: int64 */
@@ -2855,6 +4094,15 @@ export interface components {
       quantity: string;
       symbol: string;
     };
+    QuestionEntry: {
+      minPercent?: number;
+      minQuantity?: number;
+      minValue?: number;
+      q?: string;
+      /** @enum {string} */
+      show:
+        'ALL' | 'UNDECIDED' | 'WRONG' | 'RIGHT' | 'RECOUNT' | 'DECIDED' | 'DISTURBED' | 'STATED';
+    };
     Rack: {
       /** Format: int32 */
       count: number;
@@ -2875,6 +4123,14 @@ export interface components {
       walkFrom?: number;
       /** Format: int32 */
       walkStep?: number;
+    };
+    ReasonEntry: {
+      reason?: string;
+    };
+    RestEntry: {
+      /** @enum {string} */
+      rest: 'KEEP' | 'ZERO' | 'BACK';
+      slips?: number[];
     };
     SayEntry: {
       saying: components['schemas']['FloorSaying'];
@@ -2961,6 +4217,34 @@ export interface components {
       town: string;
       /** Format: int32 */
       version?: number;
+    };
+    Suspicion: {
+      /** Format: date-time */
+      at: string;
+      empty: boolean;
+      /** Format: int64 */
+      id: number;
+      note: string;
+      person: string;
+      place: string;
+      /** Format: int64 */
+      placeId: number;
+      /** Format: int32 */
+      positions: number;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+    };
+    SuspicionEntry: {
+      empty?: boolean;
+      note?: string;
+      /** Format: int64 */
+      place: number;
+    };
+    ToleranceEntry: {
+      percent?: number;
+      quantity?: number;
+      value?: number;
     };
     TransferAdvice: {
       /**
@@ -3633,6 +4917,806 @@ export interface operations {
       };
     };
   };
+  read: {
+    parameters: {
+      query?: {
+        trial?: boolean;
+      };
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        count: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/octet-stream': string;
+        'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': string;
+        'text/csv': string;
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CollectorResult'];
+        };
+      };
+    };
+  };
+  departments: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CollectorDepartment'][];
+        };
+      };
+    };
+  };
+  items: {
+    parameters: {
+      query?: {
+        department?: string;
+        after?: string;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CollectorItem'][];
+        };
+      };
+    };
+  };
+  plan: {
+    parameters: {
+      query: {
+        site: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountProgramme'];
+        };
+      };
+    };
+  };
+  accuracy: {
+    parameters: {
+      query?: {
+        by?: 'MONTH' | 'SITE' | 'AREA' | 'CLASS' | 'PERSON';
+        site?: number;
+        days?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountAccuracy'][];
+        };
+      };
+    };
+  };
+  workOut: {
+    parameters: {
+      query: {
+        site: number;
+      };
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Classed'];
+        };
+      };
+    };
+  };
+  rules: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountRules'];
+        };
+      };
+    };
+  };
+  change: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CountRules'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountRules'];
+        };
+      };
+    };
+  };
+  counts: {
+    parameters: {
+      query?: {
+        filter?: 'OPEN' | 'REVIEW' | 'POSTED' | 'ALL';
+        site?: number;
+        q?: string;
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageCountRow'];
+        };
+      };
+    };
+  };
+  drawUp: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CountEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountCard'];
+        };
+      };
+    };
+  };
+  numbers: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountCounts'];
+        };
+      };
+    };
+  };
+  preview: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CountEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountPreview'];
+        };
+      };
+    };
+  };
+  suspicions: {
+    parameters: {
+      query?: {
+        site?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Suspicion'][];
+        };
+      };
+    };
+  };
+  suspect: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SuspicionEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Many'];
+        };
+      };
+    };
+  };
+  count: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountCard'];
+        };
+      };
+    };
+  };
+  approve: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PostEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PostAnswer'];
+        };
+      };
+    };
+  };
+  chart: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountChart'];
+        };
+      };
+    };
+  };
+  countOn: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountCard'];
+        };
+      };
+    };
+  };
+  decide: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['DecisionEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Many'];
+        };
+      };
+    };
+  };
+  drop: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ReasonEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountCard'];
+        };
+      };
+    };
+  };
+  hand: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['HandEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountCard'];
+        };
+      };
+    };
+  };
+  outcome: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountOutcome'];
+        };
+      };
+    };
+  };
+  print: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+        which: 'SHEETS' | 'SHEETS_WITH_BOOK' | 'DISCREPANCIES';
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/pdf': string;
+        };
+      };
+    };
+  };
+  post: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PostEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PostAnswer'];
+        };
+      };
+    };
+  };
+  results: {
+    parameters: {
+      query?: {
+        show?:
+          'ALL' | 'UNDECIDED' | 'WRONG' | 'RIGHT' | 'RECOUNT' | 'DECIDED' | 'DISTURBED' | 'STATED';
+        minQuantity?: number;
+        minPercent?: number;
+        minValue?: number;
+        q?: string;
+        sort?: 'GROSS' | 'VARIANCE' | 'PERCENT' | 'PLACE' | 'ITEM' | 'MOMENT';
+        descending?: boolean;
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageCountResult'];
+        };
+      };
+    };
+  };
+  result: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+        line: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountResult'];
+        };
+      };
+    };
+  };
+  trail: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+        line: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountTrail'][];
+        };
+      };
+    };
+  };
+  review: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountCard'];
+        };
+      };
+    };
+  };
+  slips: {
+    parameters: {
+      query?: {
+        filter?: 'ALL' | 'UNCOUNTED' | 'DONE';
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageCountSlip'];
+        };
+      };
+    };
+  };
+  accept: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ToleranceEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Many'];
+        };
+      };
+    };
+  };
+  uncounted: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RestEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Many'];
+        };
+      };
+    };
+  };
+  count_1: {
+    parameters: {
+      query: {
+        format: 'CSV' | 'XLSX';
+        show?:
+          'ALL' | 'UNDECIDED' | 'WRONG' | 'RIGHT' | 'RECOUNT' | 'DECIDED' | 'DISTURBED' | 'STATED';
+      };
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StreamingResponseBody'];
+        };
+      };
+    };
+  };
   ledger: {
     parameters: {
       query: {
@@ -3650,6 +5734,7 @@ export interface operations {
           | 'ARRIVAL'
           | 'TRANSFER'
           | 'WRITE_OFF'
+          | 'COUNT'
           | 'CONDITION'
           | 'REVERSAL';
         item?: number;
@@ -3740,6 +5825,265 @@ export interface operations {
       };
     };
   };
+  stands: {
+    parameters: {
+      query: {
+        site: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorCount'];
+        };
+      };
+    };
+  };
+  act: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CountActEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorCount'];
+        };
+      };
+    };
+  };
+  begin: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CountBeginEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorCount'];
+        };
+      };
+    };
+  };
+  choose: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CountChoiceEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorCount'];
+        };
+      };
+    };
+  };
+  enter: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CountPlaceEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorCount'];
+        };
+      };
+    };
+  };
+  finish: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CountSiteEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorCount'];
+        };
+      };
+    };
+  };
+  line: {
+    parameters: {
+      query?: never;
+      header: {
+        'X-Scanned-Ago'?: number;
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CountLineEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorCount'];
+        };
+      };
+    };
+  };
+  say: {
+    parameters: {
+      query?: never;
+      header: {
+        'X-Scanned-Ago'?: number;
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CountSayEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorCount'];
+        };
+      };
+    };
+  };
+  scan: {
+    parameters: {
+      query?: never;
+      header: {
+        'X-Scanned-Ago'?: number;
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CountScanEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorCount'];
+        };
+      };
+    };
+  };
+  take: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CountSlipEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorCount'];
+        };
+      };
+    };
+  };
   move: {
     parameters: {
       query: {
@@ -3763,7 +6107,7 @@ export interface operations {
       };
     };
   };
-  act: {
+  act_1: {
     parameters: {
       query?: never;
       header: {
@@ -3789,7 +6133,7 @@ export interface operations {
       };
     };
   };
-  say: {
+  say_1: {
     parameters: {
       query?: never;
       header: {
@@ -3815,7 +6159,7 @@ export interface operations {
       };
     };
   };
-  scan: {
+  scan_1: {
     parameters: {
       query?: never;
       header: {
@@ -3889,7 +6233,7 @@ export interface operations {
       };
     };
   };
-  choose: {
+  choose_1: {
     parameters: {
       query?: never;
       header: {
@@ -3990,7 +6334,7 @@ export interface operations {
       };
     };
   };
-  scan_1: {
+  scan_2: {
     parameters: {
       query?: never;
       header?: never;
@@ -4014,7 +6358,7 @@ export interface operations {
       };
     };
   };
-  choose_1: {
+  choose_2: {
     parameters: {
       query?: never;
       header: {
@@ -4040,7 +6384,7 @@ export interface operations {
       };
     };
   };
-  begin: {
+  begin_1: {
     parameters: {
       query?: never;
       header: {
@@ -4132,7 +6476,7 @@ export interface operations {
       };
     };
   };
-  change: {
+  change_1: {
     parameters: {
       query?: never;
       header: {
@@ -4281,7 +6625,7 @@ export interface operations {
       };
     };
   };
-  read: {
+  read_1: {
     parameters: {
       query?: {
         trial?: boolean;
@@ -4310,7 +6654,7 @@ export interface operations {
       };
     };
   };
-  begin_1: {
+  begin_2: {
     parameters: {
       query?: never;
       header: {
@@ -4358,7 +6702,7 @@ export interface operations {
       };
     };
   };
-  change_1: {
+  change_2: {
     parameters: {
       query?: never;
       header: {
@@ -4438,7 +6782,7 @@ export interface operations {
       };
     };
   };
-  items: {
+  items_1: {
     parameters: {
       query?: {
         q?: string;
@@ -4511,7 +6855,7 @@ export interface operations {
       };
     };
   };
-  change_2: {
+  change_3: {
     parameters: {
       query?: never;
       header: {
@@ -4691,7 +7035,7 @@ export interface operations {
       };
     };
   };
-  print: {
+  print_1: {
     parameters: {
       query?: never;
       header: {
@@ -4774,6 +7118,7 @@ export interface operations {
           | 'ARRIVAL'
           | 'TRANSFER'
           | 'WRITE_OFF'
+          | 'COUNT'
           | 'CONDITION'
           | 'REVERSAL';
         item?: number;
@@ -5002,7 +7347,7 @@ export interface operations {
       };
     };
   };
-  change_3: {
+  change_4: {
     parameters: {
       query?: never;
       header: {
@@ -5052,7 +7397,7 @@ export interface operations {
       };
     };
   };
-  post: {
+  post_1: {
     parameters: {
       query?: never;
       header: {
@@ -5106,7 +7451,7 @@ export interface operations {
       };
     };
   };
-  plan: {
+  plan_1: {
     parameters: {
       query: {
         site: number;
@@ -5134,7 +7479,7 @@ export interface operations {
       };
     };
   };
-  rules: {
+  rules_1: {
     parameters: {
       query: {
         site: number;
@@ -5182,7 +7527,7 @@ export interface operations {
       };
     };
   };
-  change_4: {
+  change_5: {
     parameters: {
       query?: never;
       header: {
@@ -5726,7 +8071,7 @@ export interface operations {
       };
     };
   };
-  read_1: {
+  read_2: {
     parameters: {
       query?: never;
       header: {
@@ -5752,7 +8097,7 @@ export interface operations {
       };
     };
   };
-  counts: {
+  counts_1: {
     parameters: {
       query?: never;
       header?: never;
@@ -5836,7 +8181,7 @@ export interface operations {
       };
     };
   };
-  begin_2: {
+  begin_3: {
     parameters: {
       query?: never;
       header: {
@@ -5884,7 +8229,7 @@ export interface operations {
       };
     };
   };
-  change_5: {
+  change_6: {
     parameters: {
       query?: never;
       header: {
@@ -6043,7 +8388,7 @@ export interface operations {
       };
     };
   };
-  print_1: {
+  print_2: {
     parameters: {
       query?: {
         shipment?: number;

@@ -12,9 +12,10 @@ const MOVED_BY_STOCK = [
   'transfers',
   'put-away-rules',
   'binning',
+  'count-live',
 ];
 
-/** Keeps what is on the screen current: the server tells when stock has moved. */
+/** Keeps what is on the screen current: the server tells when stock has moved or something was counted. */
 export function useLiveUpdates() {
   const queries = useQueryClient();
   useEffect(() => {
@@ -23,6 +24,10 @@ export function useLiveUpdates() {
       for (const key of MOVED_BY_STOCK) {
         void queries.invalidateQueries({ queryKey: [key] });
       }
+    });
+    events.addEventListener('count', () => {
+      void queries.invalidateQueries({ queryKey: ['counts'] });
+      void queries.invalidateQueries({ queryKey: ['count-live'] });
     });
     return () => events.close();
   }, [queries]);

@@ -13,6 +13,7 @@ import { date } from '../kit/format';
 import { ItemPicture } from '../kit/ItemPicture';
 import { ProblemNote } from '../kit/ProblemNote';
 import { parts, StockBar } from '../kit/StockBar';
+import { useSave } from '../kit/useSave';
 import { sound } from '../kit/tones';
 import { ChooseGoods } from './ChooseGoods';
 import { ScanBar } from './ScanBar';
@@ -291,9 +292,37 @@ export function BinCard({ site }: { site: Site }) {
           </Button>
         </Box>
       )}
+      {mayMove && !choosing && holds.data && <LooksWrong bin={id} holds={rows.length > 0} />}
       {holds.data?.total === 0 && (
         <Box sx={{ fontSize: 22, color: 'text.secondary' }}>{t('bins.empty')}</Box>
       )}
     </Card>
+  );
+}
+
+/** The book and the shelf disagree: someone shall count the bin. */
+function LooksWrong({ bin, holds }: { bin: number; holds: boolean }) {
+  const { t } = useTranslation();
+  const say = useSave(['counts'], (command, empty: boolean) =>
+    read(api.POST('/api/counts/suspicions', { ...command, body: { place: bin, empty } })),
+  );
+  const wide = { minHeight: 56, flex: 1, fontSize: 17 };
+  if (say.isSuccess) {
+    return <Box role="status">{t('counting.suspicionSaid')}</Box>;
+  }
+  return (
+    <>
+      <Box sx={{ display: 'flex', gap: 1, mt: 1 }}>
+        {holds && (
+          <Button variant="outlined" sx={wide} onClick={() => say.mutate(true)}>
+            {t('counting.itIsEmpty')}
+          </Button>
+        )}
+        <Button variant="outlined" sx={wide} onClick={() => say.mutate(false)}>
+          {t('counting.looksWrong')}
+        </Button>
+      </Box>
+      <ProblemNote problem={say.error} />
+    </>
   );
 }

@@ -7,6 +7,7 @@ import { useMe, useSignOut, useSites } from '../app/session';
 import { ShiftContext } from '../app/shift';
 import { Drop } from '../kit/Drop';
 import { BinCard, ItemCard } from './Cards';
+import { CountSentence } from './CountSentence';
 import { MoveSentence } from './MoveSentence';
 import { ReceiveSentence } from './ReceiveSentence';
 import { Rest } from './Rest';
@@ -59,6 +60,7 @@ export default function Floor() {
             path="arrive"
             element={<TransferSentence key={`arrive ${site.id}`} site={site} verb="ARRIVE" />}
           />
+          <Route path="count" element={<CountSentence key={site.id} site={site} />} />
           <Route path="receive" element={<ReceiveSentence key={site.id} site={site} />} />
           <Route path="item/:id" element={<ItemCard site={site} />} />
           <Route path="bin/:id" element={<BinCard site={site} />} />

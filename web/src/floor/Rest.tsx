@@ -20,6 +20,7 @@ const DOORS: Partial<Record<string, string>> = {
   RECEIVE: '/floor/receive',
   SEND: '/floor/send',
   ARRIVE: '/floor/arrive',
+  COUNT: '/floor/count',
 };
 
 /** Nothing is being done: whatever is scanned is a start. */
@@ -137,9 +138,14 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
               </Button>
             ))}
           </Box>
-          <Button variant="contained" onClick={() => void navigate('/floor/move')} sx={big}>
-            {begun ? t('move.goOn') : t('move.start')}
-          </Button>
+          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+            <Button variant="outlined" onClick={() => void navigate('/floor/count')} sx={big}>
+              {t('counting.start')}
+            </Button>
+            <Button variant="contained" onClick={() => void navigate('/floor/move')} sx={big}>
+              {begun ? t('move.goOn') : t('move.start')}
+            </Button>
+          </Box>
         </Box>
       )}
       <ScanBar
@@ -175,6 +181,16 @@ function useOpen(site: number) {
         );
         queries.setQueryData(['floor-move', site, view.verb], view);
         return view.verb === 'SEND' ? '/floor/send' : '/floor/arrive';
+      }
+      if (hit.kind === 'COUNT') {
+        const view = await read(
+          api.POST('/api/floor/count/choose', {
+            ...commandId(),
+            body: { site, count: hit.id },
+          }),
+        );
+        queries.setQueryData(['floor-count', site], view);
+        return '/floor/count';
       }
       if (hit.kind === 'LOAD') {
         const verb = 'PUT_AWAY' as const;

@@ -46,8 +46,8 @@ export function useMoveDesk(site: number, verb: MovingVerb) {
               body: { site, transfer: step.transfer, rest: step.rest },
             }),
           );
-        case 'order':
-          throw new Error('A move is about no order.');
+        default:
+          throw new Error(`A move is not about ${step.kind}.`);
       }
     },
   );

@@ -13,10 +13,16 @@ export type Step =
   | { kind: 'order'; order: number }
   | { kind: 'transfer'; transfer: number }
   | { kind: 'begin'; to: number }
-  | { kind: 'sending'; transfer: number; rest: Schemas['SendingEntry']['rest'] };
+  | { kind: 'sending'; transfer: number; rest: Schemas['SendingEntry']['rest'] }
+  | { kind: 'count'; count: number }
+  | { kind: 'method'; method: Schemas['CountBeginEntry']['method'] }
+  | { kind: 'slip'; slip: number }
+  | { kind: 'enter'; place: number }
+  | { kind: 'line'; line: number; quantity: string | null }
+  | { kind: 'finish' };
 
 export interface Spoken {
-  outcome: Schemas['FloorMove']['outcome'];
+  outcome: Schemas['FloorMove']['outcome'] | Schemas['FloorCount']['outcome'];
 }
 
 const PATIENCE = 40;
@@ -28,6 +34,9 @@ export function saying(part: Partial<Saying> & Pick<Saying, 'kind'>): Saying {
 
 export type CommandHeader = { header: { 'Idempotency-Key': string } };
 
+/** A step as it is sent, and how many milliseconds ago it was said. */
+export type Sent = Step & { ago: number };
+
 /**
  * A sentence that lives on the server. What is said goes there in order, one after another; without
  * a network it waits and is sent again under the same command id, so that a repeat is no second.
@@ -35,7 +44,7 @@ export type CommandHeader = { header: { 'Idempotency-Key': string } };
 export function useSentence<V extends Spoken>(
   key: readonly unknown[],
   load: () => Promise<V>,
-  send: (command: CommandHeader, step: Step) => Promise<V>,
+  send: (command: CommandHeader, step: Sent) => Promise<V>,
 ) {
   const queries = useQueryClient();
   const desk = [...key, 'say'];
@@ -52,8 +61,11 @@ export function useSentence<V extends Spoken>(
     networkMode: 'always',
     retry: (times, fault) => fault instanceof Problem && fault.status === 0 && times < PATIENCE,
     retryDelay: 1500,
-    mutationFn: (step: Step & { id: string }) =>
-      send({ header: { 'Idempotency-Key': step.id } }, step),
+    mutationFn: (step: Step & { id: string; said: number }) =>
+      send(
+        { header: { 'Idempotency-Key': step.id } },
+        { ...step, ago: Math.max(0, Math.round(performance.now() - step.said)) },
+      ),
     onSuccess: (next) => {
       queries.setQueryData(key, next);
       if (next.outcome === 'DONE') {
@@ -61,7 +73,9 @@ export function useSentence<V extends Spoken>(
         void queries.invalidateQueries({ queryKey: ['round'] });
         void queries.invalidateQueries({ queryKey: ['transfers'] });
       }
-      sound(next.outcome === 'REFUSED' ? 'bad' : next.outcome === 'DONE' ? 'done' : 'good');
+      void queries.invalidateQueries({ queryKey: ['count-live'] });
+      const stops = next.outcome === 'REFUSED' || next.outcome === 'ASKS';
+      sound(stops ? 'bad' : next.outcome === 'DONE' ? 'done' : 'good');
     },
     onError: () => {
       sound('bad');
@@ -73,7 +87,8 @@ export function useSentence<V extends Spoken>(
     filters: { mutationKey: desk, status: 'pending' },
     select: (step) => step.state.failureCount > 0,
   });
-  const speak = (step: Step) => say.mutate({ ...step, id: crypto.randomUUID() });
+  const speak = (step: Step) =>
+    say.mutate({ ...step, id: crypto.randomUUID(), said: performance.now() });
   const offline = waiting.includes(true);
   return {
     view,

@@ -31,6 +31,8 @@ function address(hit: Schemas['AskHit']): string {
       return `/office/coming/inbound?filter=ALL&open=${hit.id}`;
     case 'TRANSFER':
       return `/office/coming/transfers?filter=ALL&open=${hit.id}`;
+    case 'COUNT':
+      return `/office/checking/counts/${hit.id}`;
     case 'POSTING':
       return `/office/looking-back?posting=${hit.id}`;
     case 'PERSON':

@@ -11,6 +11,11 @@ import { Drop } from '../kit/Drop';
 import { AskLine } from './AskLine';
 import { Books } from './back/Books';
 import { LedgerSpace } from './back/LedgerSpace';
+import { AccuracyPage } from './checking/AccuracyPage';
+import { CollectorPage } from './checking/CollectorPage';
+import { CountPage } from './checking/CountPage';
+import { CountSpace } from './checking/CountSpace';
+import { ProgrammePage } from './checking/ProgrammePage';
 import { InboundSpace } from './coming/InboundSpace';
 import { LettersSpace } from './coming/LettersSpace';
 import { TransferSpace } from './coming/TransferSpace';
@@ -18,6 +23,7 @@ import { WaitingSpace } from './coming/WaitingSpace';
 import { LabelSpace } from './labels/LabelSpace';
 import { OnHandSpace } from './onhand/OnHandSpace';
 import { BinningSheet } from './rules/BinningSheet';
+import { CountingRules } from './rules/CountingRules';
 import { HouseRules } from './rules/HouseRules';
 import { ItemRules } from './rules/ItemRules';
 import { PeopleRules } from './rules/PeopleRules';
@@ -38,6 +44,12 @@ export default function Office() {
           <Route path="coming/transfers" element={<TransferSpace />} />
           <Route path="coming/waiting" element={<WaitingSpace />} />
           <Route path="coming/letters" element={<LettersSpace />} />
+          <Route path="checking" element={<Navigate to="/office/checking/counts" replace />} />
+          <Route path="checking/counts" element={<CountSpace />} />
+          <Route path="checking/counts/:id" element={<CountPage />} />
+          <Route path="checking/programme" element={<ProgrammePage />} />
+          <Route path="checking/accuracy" element={<AccuracyPage />} />
+          <Route path="checking/collector" element={<CollectorPage />} />
           <Route path="looking-back" element={<LedgerSpace />} />
           <Route path="looking-back/books" element={<Books />} />
           <Route path="rules/items" element={<ItemRules />} />
@@ -46,6 +58,7 @@ export default function Office() {
           <Route path="rules/put-away" element={<PutAwayRules />} />
           <Route path="rules/suppliers" element={<SupplierRules />} />
           <Route path="rules/labels" element={<LabelSpace />} />
+          <Route path="rules/counting" element={<CountingRules />} />
           <Route path="rules/house" element={<HouseRules />} />
           <Route path="rules/people" element={<PeopleRules />} />
           <Route path="rules" element={<Navigate to="/office/rules/items" replace />} />
@@ -59,6 +72,7 @@ export default function Office() {
 const SPACES = [
   ['/office/on-hand', 'space.onHand'],
   ['/office/coming', 'space.coming'],
+  ['/office/checking', 'space.checking'],
   ['/office/looking-back', 'space.lookingBack'],
   ['/office/rules', 'space.rules'],
 ] as const;

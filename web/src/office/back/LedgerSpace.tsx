@@ -18,7 +18,16 @@ import { PostingPanel } from './PostingPanel';
 type Row = Schemas['LedgerRow'];
 type Kind = Row['kind'];
 
-const KINDS = ['MOVE', 'OPENING', 'RECEIPT', 'RETURN', 'ISSUE', 'CONDITION', 'REVERSAL'] as const;
+const KINDS = [
+  'MOVE',
+  'OPENING',
+  'RECEIPT',
+  'RETURN',
+  'ISSUE',
+  'COUNT',
+  'CONDITION',
+  'REVERSAL',
+] as const;
 const TEXTS = ['q', 'document', 'reason', 'device'] as const;
 const THINGS = ['item', 'place', 'lot', 'serial', 'posting'] as const;
 

@@ -70,6 +70,11 @@ export function PlacePanel({ place, onClose }: { place: number; onClose: () => v
         ))}
         {holds.data.total === 0 && <Box sx={{ color: 'text.secondary' }}>{t('bins.empty')}</Box>}
       </Part>
+      <Box sx={{ mt: 1.5 }}>
+        <Link to={`/office/checking/counts?open=place&site=${bin.data.siteId}&places=${place}`}>
+          {t('count.haveItCounted')}
+        </Link>
+      </Box>
       <Movements of={{ place }} about={bin.data.address} />
     </SidePanel>
   );

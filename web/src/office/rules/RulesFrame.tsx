@@ -12,6 +12,7 @@ export function RulesFrame({ children }: { children: ReactNode }) {
     'places',
     'put-away',
     'suppliers',
+    'counting',
     'labels',
     'house',
     ...(mayPeople ? ['people'] : []),

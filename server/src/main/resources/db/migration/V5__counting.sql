@@ -105,7 +105,7 @@ create table count_result (
   counted decimal(19,6) not null,
   since datetime(6) not null,
   moment datetime(6) not null,
-  people varchar(200) not null default '',
+  people varchar(400) not null default '',
   stated boolean not null default false,
   book decimal(19,6) not null default 0,
   disturbed boolean not null default false,

@@ -245,6 +245,14 @@ class CountingTest {
   }
 
   @Test
+  void aBinWhereSomethingWasNamedIsNotEmptyByOneWord() {
+    sixLines();
+    hand.choose(sweep(bin));
+    hand.scan(label(bin), "RI." + shackle);
+    assertThat(hand.confirm().path("outcome").asString()).isEqualTo("ASKS");
+  }
+
+  @Test
   void aSpotCountLeavesTheRestAlone() {
     sixLines();
     hand.begin("SPOT");

@@ -19,7 +19,7 @@ import java.util.concurrent.locks.LockSupport;
 
 /**
  * Measures the running application beside bare JDBC on the same data in the same run, and prints
- * ratios: ./reliquum bench [--small]
+ * ratios: ./reliquum bench [--small] [--counts]
  */
 public final class Bench {
 
@@ -31,18 +31,21 @@ public final class Bench {
   private final Path jar;
   private final Path pid;
   private final Size size;
+  private final boolean countsOnly;
   private final URI base = URI.create("http://127.0.0.1:" + PORT);
   private long firstBin;
 
-  private Bench(Path jar, Path pid, Size size) {
+  private Bench(Path jar, Path pid, Size size, boolean countsOnly) {
+    this.countsOnly = countsOnly;
     this.jar = jar;
     this.pid = pid;
     this.size = size;
   }
 
   public static void main(String[] args) throws Exception {
-    boolean small = args.length > 2 && args[2].equals("--small");
-    new Bench(Path.of(args[0]), Path.of(args[1]), small ? Size.SMALL : Size.LARGE).run();
+    List<String> options = List.of(args).subList(2, args.length);
+    Size size = options.contains("--small") ? Size.SMALL : Size.LARGE;
+    new Bench(Path.of(args[0]), Path.of(args[1]), size, options.contains("--counts")).run();
   }
 
   private void run() throws Exception {
@@ -60,6 +63,11 @@ public final class Bench {
           number(connection, "select count(*) from stock_position"),
           number(connection, "select count(*) from ledger_line"));
       Http http = new Http(base).signIn();
+      if (countsOnly) {
+        System.out.println("\nCounting, through HTTP");
+        new Counts(http, base, connection, size).print();
+        return;
+      }
       System.out.println("\nPostings: a move of one piece, through HTTP and by bare JDBC");
       warmUp(http);
       for (int clients : CLIENTS) {
@@ -74,6 +82,8 @@ public final class Bench {
       pages(http);
       System.out.println("\nReceiving on the Floor, through HTTP, 1 person");
       new Receipts(http, PORT).print();
+      System.out.println("\nCounting, through HTTP");
+      new Counts(http, base, connection, size).print();
       System.out.println("\nThe rules by themselves");
       CoreBenchmarks.print();
       System.out.println("\nThe check of the books");

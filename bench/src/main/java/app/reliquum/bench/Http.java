@@ -26,11 +26,15 @@ final class Http {
   }
 
   Http signIn() throws Exception {
+    return signIn(LargeHouse.PERSON);
+  }
+
+  Http signIn(String person) throws Exception {
     send(HttpRequest.newBuilder(base.resolve("/api/session")).build());
     token = cookie();
     post(
         "/api/session/password",
-        "{\"code\":\"%s\",\"password\":\"%s\"}".formatted(LargeHouse.PERSON, LargeHouse.PASSWORD));
+        "{\"code\":\"%s\",\"password\":\"%s\"}".formatted(person, LargeHouse.PASSWORD));
     token = cookie();
     return this;
   }

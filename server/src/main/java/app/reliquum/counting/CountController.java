@@ -217,6 +217,11 @@ class CountController {
     return reviewing.chart(id, actor);
   }
 
+  @GetMapping("/{id}/results/{line}")
+  Result result(Actor actor, @PathVariable long id, @PathVariable long line) {
+    return reviewing.result(id, line, actor);
+  }
+
   /** What has moved since a position was last right, beside what was seen on the shelf. */
   @GetMapping("/{id}/results/{line}/trail")
   List<Trail> trail(Actor actor, @PathVariable long id, @PathVariable long line) {

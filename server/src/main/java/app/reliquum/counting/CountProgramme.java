@@ -34,7 +34,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The cycle count programme: classes, what is due when, and how right the book was. */
 @Service
-class CountProgramme {
+public class CountProgramme {
 
   private static final int CALENDAR_DAYS = 30;
 
@@ -299,7 +299,7 @@ class CountProgramme {
         };
     return jdbc.sql(
             """
-            select %s label, count(*) counted, sum(r.within) within,
+            select %s told, count(*) counted, sum(r.within) within,
               sum(round(r.book * r.unit_cost, 2)) counted_value, sum(r.value) net, sum(r.gross) gross
             from stock_count c join count_result r on r.count_id = c.id
               join site t on t.id = c.site_id join place p on p.id = r.place_id
@@ -307,7 +307,7 @@ class CountProgramme {
               left join item_class k on k.site_id = c.site_id and k.item_id = r.item_id
             where c.state = 'POSTED' and c.ended > :since and (:site = 0 or c.site_id = :site)
               and (:all or c.site_id in (:sites)) and r.within is not null
-            group by label order by label
+            group by told order by told
             """
                 .formatted(group))
         .param("since", Times.utc(clock.instant().minus(days, ChronoUnit.DAYS)))
@@ -317,7 +317,7 @@ class CountProgramme {
         .query(
             (row, n) ->
                 accuracy(
-                    row.getString("label"),
+                    row.getString("told"),
                     new RecordAccuracy(
                         row.getLong("counted"),
                         row.getLong("within"),

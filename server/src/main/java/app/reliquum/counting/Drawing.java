@@ -21,7 +21,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Draws counts up: what a scope comes to, and its slips. */
 @Service
-class Drawing {
+public class Drawing {
 
   /** A count of more would be several. */
   static final int MOST_SLIPS = 200_000;

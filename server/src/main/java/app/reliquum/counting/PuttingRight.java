@@ -354,7 +354,7 @@ class PuttingRight {
     }
   }
 
-  private void write(Command command, Head head, Outcome before) {
+  void write(Command command, Head head, Outcome before) {
     List<Correction.Settled> settled =
         jdbc.sql(
                 "select r.* from count_result r where r.count_id = ? and r.variance <> 0 and"

@@ -101,7 +101,7 @@ class Results {
             """
             insert into count_result (count_id, slip_id, %1$s, counted, since, moment, people, stated)
             select l.count_id, max(l.slip_id), %2$s, sum(l.quantity), min(l.first_at),
-              max(l.last_at), group_concat(distinct w.name order by w.name separator ', '),
+              max(l.last_at), left(group_concat(distinct w.name order by w.name separator ', '), 400),
               min(l.stated)
             from count_line l join person w on w.id = l.person_id
             where l.count_id = ? and l.round = 1 %3$s
@@ -186,11 +186,17 @@ class Results {
               utc(statement.moment()),
               holds,
               lines.stream().allMatch(TallyTable.LineRow::stated),
-              String.join(", ", lines.stream().map(TallyTable.LineRow::person).distinct().toList()),
+              people(lines),
               settled.settlement() instanceof Settlement.Settled,
               row.id())
           .update();
     }
+  }
+
+  private static String people(List<TallyTable.LineRow> lines) {
+    String all =
+        String.join(", ", lines.stream().map(TallyTable.LineRow::person).distinct().toList());
+    return all.substring(0, Math.min(all.length(), 400));
   }
 
   private TreeMap<Integer, List<TallyTable.LineRow>> rounds(long count, PositionKey key) {

@@ -84,6 +84,12 @@ class Reviewing implements Reviews {
   }
 
   @Transactional(readOnly = true)
+  public Result result(long count, long line, Actor actor) {
+    counts.head(count, actor);
+    return rows.one(count, line).orElseThrow(() -> Problem.missing("line", line));
+  }
+
+  @Transactional(readOnly = true)
   public Chart chart(long count, Actor actor) {
     counts.head(count, actor);
     return rows.chart(count);

@@ -52,6 +52,7 @@ class DemoHouse implements ApplicationRunner {
   private final Stock stock;
   private final DemoArrivals arrivals;
   private final DemoTransfers transfers;
+  private final DemoCounts counts;
   private final Clock clock;
   private final TransactionTemplate transaction;
 
@@ -62,6 +63,7 @@ class DemoHouse implements ApplicationRunner {
       Stock stock,
       DemoArrivals arrivals,
       DemoTransfers transfers,
+      DemoCounts counts,
       Clock clock,
       PlatformTransactionManager transactions) {
     this.places = places;
@@ -70,6 +72,7 @@ class DemoHouse implements ApplicationRunner {
     this.stock = stock;
     this.arrivals = arrivals;
     this.transfers = transfers;
+    this.counts = counts;
     this.clock = clock;
     this.transaction = new TransactionTemplate(transactions);
   }
@@ -116,6 +119,7 @@ class DemoHouse implements ApplicationRunner {
           transfers.furnish(items);
           arrivals.write(quay, holm, pontoon, hands.get(1), hands.get(2), today);
           transfers.write(quay, holm, pontoon, tern, hands.get(1), hands.get(2), today);
+          counts.write(items, quay, holm, hands.get(1), hands.get(2), random, today);
         });
     LOG.info("The demo house is open");
   }

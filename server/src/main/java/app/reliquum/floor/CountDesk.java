@@ -103,6 +103,7 @@ class CountDesk {
           sentence.pending(),
           Count.wanted(sentence, facts()),
           tallies.statesAll(at),
+          !at.asked().isEmpty(),
           lines(),
           notFound(outcome, blind),
           doing == null
@@ -430,7 +431,9 @@ class CountDesk {
         if (sitting.at.count() == 0 || (sentence.place() == 0 && sitting.at.slip() == 0)) {
           yield sitting.refused(new Misfit.BinFirst());
         }
-        yield leave(command, sitting, true, sitting.at.nextPlace());
+        // A bin is empty by one word only where nothing at all was scanned in it.
+        boolean yes = sentence.item() == 0 || !sitting.at.asked().isEmpty();
+        yield leave(command, sitting, yes, sitting.at.nextPlace());
       }
       case UNDO -> undo(command, sitting);
       case CLEAR -> {

@@ -101,6 +101,7 @@ final class CountView {
    * The Count sentence as it stands, and what came of the last word.
    *
    * @param statesAll whether ending the slip states what was not scanned as not there
+   * @param asking whether it is asked if what was not scanned is really not there
    * @param pending what was scanned and waits for its lot
    * @param slips the next slips that may be taken
    * @param others who else counts here
@@ -122,6 +123,7 @@ final class CountView {
       Quantity pending,
       CountSentence.Wanted wanted,
       boolean statesAll,
+      boolean asking,
       List<Line> lines,
       List<NotFound> notFound,
       List<Slip> slips,

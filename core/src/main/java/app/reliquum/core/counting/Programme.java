@@ -20,6 +20,9 @@ public final class Programme {
   /** An item that was found wrong so often lately is due sooner. */
   public static final int REPEATED = 2;
 
+  /** So many working days later than due a count may be, for the load to be even. */
+  public static final int GRACE = 9;
+
   private static final Set<DayOfWeek> WORKING =
       EnumSet.complementOf(EnumSet.of(DayOfWeek.SATURDAY, DayOfWeek.SUNDAY));
 
@@ -63,10 +66,10 @@ public final class Programme {
   }
 
   /**
-   * Spreads what is due over the working days from today on, evenly: no day gets more than its
-   * share of what is due by then or the days before could not take. Class A comes before B, what is
-   * longest due comes first. Nothing is planned before it is due, unless its day is no working day;
-   * then it goes to the next one.
+   * Spreads what is due over the working days from today on, evenly: every day has the same load at
+   * most, the smallest by which nothing is counted later than {@value #GRACE} working days after it
+   * is due. What is longest due comes first, of equals class A before B before C. Nothing is
+   * planned before it is due, unless its day is no working day; then it goes to the next one.
    *
    * @param all when everything is due
    * @param today the first day
@@ -78,51 +81,55 @@ public final class Programme {
       List<Due> all, LocalDate today, int days, int most) {
     List<LocalDate> working = workingDays(today, days);
     SortedMap<LocalDate, List<Due>> plan = new TreeMap<>();
-    working.forEach(day -> plan.put(day, new ArrayList<>()));
     if (working.isEmpty()) {
       return plan;
     }
-    LocalDate end = working.get(working.size() - 1);
     List<Due> waiting =
-        new ArrayList<>(
-            all.stream()
-                .filter(one -> !one.due().isAfter(end))
-                .sorted(
-                    Comparator.comparing(Due::due)
-                        .thenComparing((Due one) -> one.subject().of())
-                        .thenComparingLong(one -> one.subject().item()))
-                .toList());
+        all.stream()
+            .filter(one -> !one.due().isAfter(working.get(working.size() - 1)))
+            .sorted(
+                Comparator.comparing((Due one) -> latest(one.due(), today))
+                    .thenComparing(one -> one.subject().of())
+                    .thenComparing(Due::due)
+                    .thenComparingLong(one -> one.subject().item()))
+            .toList();
+    int load = most > 0 ? most : evenLoad(waiting, working);
     int next = 0;
-    for (int i = 0; i < working.size(); i++) {
-      LocalDate day = working.get(i);
-      int ready = next;
-      while (ready < waiting.size() && !waiting.get(ready).due().isAfter(day)) {
-        ready++;
+    for (LocalDate day : working) {
+      int end = next;
+      while (end < waiting.size() && end - next < load && !waiting.get(end).due().isAfter(day)) {
+        end++;
       }
-      int share = most > 0 ? most : share(waiting, next, working, i);
-      int taken = Math.min(ready - next, share);
-      plan.get(day).addAll(waiting.subList(next, next + taken));
-      next += taken;
+      plan.put(day, List.copyOf(waiting.subList(next, end)));
+      next = end;
     }
     return plan;
   }
 
+  private static LocalDate latest(LocalDate one, LocalDate other) {
+    return one.isAfter(other) ? one : other;
+  }
+
   /**
-   * The even load from a day on: the largest need of any stretch of days that begins with it. If a
-   * hundred are due by Friday, five days make twenty a day.
+   * The load by which whatever falls due in any stretch of days is done {@value #GRACE} days after
+   * its end at the latest.
    */
-  private static int share(List<Due> waiting, int from, List<LocalDate> working, int first) {
-    int share = 0;
-    int due = from;
-    for (int i = first; i < working.size(); i++) {
-      while (due < waiting.size() && !waiting.get(due).due().isAfter(working.get(i))) {
+  private static int evenLoad(List<Due> waiting, List<LocalDate> working) {
+    int[] dueBy = new int[working.size() + 1];
+    for (int day = 0, due = 0; day < working.size(); day++) {
+      while (due < waiting.size() && !waiting.get(due).due().isAfter(working.get(day))) {
         due++;
       }
-      int daysLeft = working.size() - first;
-      int stretch = Math.min(daysLeft, i - first + 5);
-      share = Math.max(share, (due - from + stretch - 1) / stretch);
+      dueBy[day + 1] = due;
     }
-    return share;
+    int load = 0;
+    for (int first = 0; first < working.size(); first++) {
+      for (int last = first; last < working.size(); last++) {
+        int stretch = last - first + 1 + GRACE;
+        load = Math.max(load, (dueBy[last + 1] - dueBy[first] + stretch - 1) / stretch);
+      }
+    }
+    return load;
   }
 
   private static List<LocalDate> workingDays(LocalDate today, int days) {

@@ -1,0 +1,88 @@
+package app.reliquum.counting;
+
+import app.reliquum.api.Command;
+import app.reliquum.core.counting.Statement;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.counting.CountTable.SlipRow;
+import app.reliquum.counting.Counting.SlipState;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Writes down counts that were made and agreed to earlier, such as those on paper. */
+@Service
+public class EarlierCounts {
+
+  private final JdbcClient jdbc;
+  private final CountTable table;
+  private final TallyTable tallies;
+  private final Results results;
+  private final Drawing drawing;
+  private final PuttingRight posting;
+
+  EarlierCounts(
+      JdbcClient jdbc,
+      CountTable table,
+      TallyTable tallies,
+      Results results,
+      Drawing drawing,
+      PuttingRight posting) {
+    this.jdbc = jdbc;
+    this.table = table;
+    this.tallies = tallies;
+    this.results = results;
+    this.drawing = drawing;
+    this.posting = posting;
+  }
+
+  /**
+   * A position that was looked at.
+   *
+   * @param more how much more the shelf held than the book; negative for less
+   */
+  public record Found(PositionKey key, Quantity more) {}
+
+  /** Writes a count down and posts what it found, both at the moment when it was made. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void write(Command command, long site, Instant made, String note, List<Found> found) {
+    Instant moment = Times.whole(made);
+    long count = drawing.unplanned(site, Counting.Method.SPOT, command.actor());
+    Map<Long, SlipRow> slips = new HashMap<>();
+    for (Found one : found) {
+      Quantity counted = results.bookAt(one.key(), moment).plus(one.more());
+      if (!counted.isNegative()) {
+        SlipRow slip =
+            slips.computeIfAbsent(
+                one.key().place(),
+                place ->
+                    table.slip(table.addSlip(count, 1, place, 0, SlipState.DONE, 0)).orElseThrow());
+        Statement.Part part = new Statement.Part(command.actor().id(), counted, moment, moment);
+        tallies.write(count, slip, 1, one.key(), command.actor().id(), null, part, false);
+      }
+    }
+    results.refresh(count);
+    jdbc.sql("update count_result set decision = 'ACCEPT' where count_id = ? and variance <> 0")
+        .param(count)
+        .update();
+    posting.write(
+        command, table.find(count).orElseThrow(), posting.outcome(count, command.actor()));
+    jdbc.sql(
+            "update stock_count set note = ?, unplanned = false, created = ?, begun = ?,"
+                + " review_since = ?, ended = ? where id = ?")
+        .params(
+            note, Times.utc(moment), Times.utc(moment), Times.utc(moment), Times.utc(moment), count)
+        .update();
+    jdbc.sql("update count_slip set ended = ?, ended_by = ? where count_id = ?")
+        .params(Times.utc(moment), command.actor().id(), count)
+        .update();
+    jdbc.sql("update count_event set at = ? where count_id = ?")
+        .params(Times.utc(moment), count)
+        .update();
+  }
+}

@@ -1,0 +1,201 @@
+package app.reliquum.demo;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.scan.OwnLabel;
+import app.reliquum.core.sentence.Count;
+import app.reliquum.core.sentence.Stock;
+import app.reliquum.counting.CountProgramme;
+import app.reliquum.counting.Counting;
+import app.reliquum.counting.Drawing;
+import app.reliquum.counting.EarlierCounts;
+import app.reliquum.counting.Suspicions;
+import app.reliquum.counting.Tallies;
+import app.reliquum.demo.DemoHouse.DemoItem;
+import app.reliquum.demo.DemoHouse.DemoSite;
+import app.reliquum.places.Places;
+import app.reliquum.stock.OnHand;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import java.util.UUID;
+import org.springframework.stereotype.Component;
+
+/** Counts of the chandlery: nine months of them, one in review, one being counted, one to begin. */
+@Component
+class DemoCounts {
+
+  private static final int MONTHS = 9;
+  private static final ZoneId ZONE = ZoneId.of("Europe/London");
+
+  private final EarlierCounts earlier;
+  private final Drawing drawing;
+  private final Tallies tallies;
+  private final Suspicions suspicions;
+  private final CountProgramme programme;
+  private final OnHand onHand;
+  private final Places places;
+  private final Catalog catalog;
+
+  DemoCounts(
+      EarlierCounts earlier,
+      Drawing drawing,
+      Tallies tallies,
+      Suspicions suspicions,
+      CountProgramme programme,
+      OnHand onHand,
+      Places places,
+      Catalog catalog) {
+    this.earlier = earlier;
+    this.drawing = drawing;
+    this.tallies = tallies;
+    this.suspicions = suspicions;
+    this.programme = programme;
+    this.onHand = onHand;
+    this.places = places;
+    this.catalog = catalog;
+  }
+
+  void write(
+      List<DemoItem> items,
+      DemoSite quay,
+      DemoSite holm,
+      Actor clerk,
+      Actor hand,
+      Random random,
+      LocalDate today) {
+    Counting.Scope site = Counting.Scope.of(quay.card().id());
+    for (int month = MONTHS; month >= 1; month--) {
+      cycle(items, quay, hand, random, today.minusDays(30L * month - 4), MONTHS - month);
+      if (month % 3 == 0) {
+        cycle(items, holm, clerk, random, today.minusDays(30L * month - 9), MONTHS - month);
+      }
+    }
+    programme.workOutEverywhere();
+    review(site, quay, clerk, hand, random);
+    halfDone(site, quay, clerk, hand);
+    toBegin(site, clerk, hand);
+    suspect(quay, hand);
+  }
+
+  private static Command command(Actor actor) {
+    return new Command(UUID.randomUUID(), actor, "handheld 2");
+  }
+
+  /** A cycle count of a month: the book gets better as the months go by. */
+  private void cycle(
+      List<DemoItem> items, DemoSite site, Actor who, Random random, LocalDate day, int nth) {
+    if (day.getDayOfWeek().getValue() > 5) {
+      day = day.minusDays(2);
+    }
+    List<EarlierCounts.Found> found = new ArrayList<>();
+    for (int i = 0; i < 22; i++) {
+      DemoItem item = items.get((nth * 31 + i * 17) % items.size());
+      for (Stock one : onHand.of(item.card().id(), site.card().id())) {
+        boolean wrong = random.nextInt(100) < 16 - nth && one.key().serial() == 0;
+        long most = Math.min(3, one.quantity().amount().longValue() / 4);
+        long more = wrong && most > 0 ? (random.nextInt(3) == 0 ? 1 : -1) * most : 0;
+        found.add(new EarlierCounts.Found(one.key(), Quantity.of(more)));
+      }
+    }
+    earlier.write(
+        command(who),
+        site.card().id(),
+        day.atTime(LocalTime.of(16, 10)).atZone(ZONE).toInstant(),
+        "Cycle count",
+        found);
+  }
+
+  private long drawUp(Counting.Scope scope, Actor clerk, List<Long> people, String note) {
+    return drawing.drawUp(
+        command(clerk),
+        new Counting.Entry(
+            null, scope, Counting.Method.SWEEP, Counting.Shape.BIN, true, people, note));
+  }
+
+  private static Counting.Scope bins(Counting.Scope site, String from, String to) {
+    return new Counting.Scope(
+        site.site(), null, from, to, null, null, null, null, null, null, null, null);
+  }
+
+  private void review(Counting.Scope site, DemoSite quay, Actor clerk, Actor hand, Random random) {
+    long count = drawUp(bins(site, "QA-05", "QA-10"), clerk, null, "Pick face QA, the middle");
+    tallies.choose(command(hand), site.site(), count);
+    for (int bay = 5; bay <= 10; bay++) {
+      for (char level = 'A'; level <= 'E'; level++) {
+        int draw = random.nextInt(100);
+        long difference = draw < 8 ? -2 : draw < 13 ? 1 : draw < 16 ? -6 : 0;
+        countBin(
+            hand, quay, site.site(), "QA-%02d-%s".formatted(bay, level), difference, draw == 20);
+      }
+    }
+    tallies.choose(command(hand), site.site(), 0);
+  }
+
+  private void halfDone(Counting.Scope site, DemoSite quay, Actor clerk, Actor hand) {
+    long count = drawUp(bins(site, "FL-01", "FL-20"), clerk, null, "Flare locker");
+    tallies.choose(command(hand), site.site(), count);
+    for (int bin = 1; bin <= 6; bin++) {
+      countBin(hand, quay, site.site(), "FL-%02d".formatted(bin), bin == 4 ? -1 : 0, false);
+    }
+    tallies.choose(command(hand), site.site(), 0);
+  }
+
+  private void toBegin(Counting.Scope site, Actor clerk, Actor hand) {
+    drawUp(
+        bins(site, "PT-01", "PT-06"), clerk, List.of(hand.id()), "Paint store, before the order");
+  }
+
+  /** Counts a bin as it is in the book, but for a difference at its first position. */
+  private void countBin(
+      Actor hand, DemoSite quay, long site, String address, long difference, boolean empty) {
+    long place = bin(quay, address);
+    Tallies.Sitting at = tallies.enter(command(hand), tallies.lock(hand, site), place, false);
+    List<Count.Stroke> strokes = new ArrayList<>();
+    for (Stock one : empty ? List.<Stock>of() : onHand.in(place)) {
+      long counted = one.quantity().amount().longValue();
+      if (strokes.isEmpty() && one.key().serial() == 0) {
+        counted = Math.max(0, counted + difference);
+      }
+      strokes.add(stroke(one.key(), Quantity.of(counted)));
+    }
+    tallies.count(command(hand), at, strokes, Duration.ofMinutes(40));
+    Tallies.Left left = tallies.leave(command(hand), at, true, 0);
+    if (left instanceof Tallies.Left.Asks asks) {
+      tallies.leave(command(hand), asks.sitting(), true, 0);
+    }
+  }
+
+  private Count.Stroke stroke(PositionKey key, Quantity counted) {
+    return new Count.Stroke(
+        key.item(),
+        key.lot() == 0 ? "" : catalog.lot(key.lot()).orElseThrow().code(),
+        null,
+        key.serial() == 0 ? "" : catalog.serial(key.serial()).orElseThrow().code(),
+        key.unitLoad(),
+        key.condition(),
+        true,
+        counted);
+  }
+
+  private void suspect(DemoSite quay, Actor hand) {
+    suspicions.say(command(hand), new Suspicions.Entry(bin(quay, "QC-04-B"), true, ""));
+    suspicions.say(
+        command(hand),
+        new Suspicions.Entry(bin(quay, "QB-09-D"), false, "Two kinds of shackle in one box"));
+  }
+
+  private long bin(DemoSite site, String address) {
+    return places
+        .ofLabel(new OwnLabel(OwnLabel.Kind.BIN, site.code() + "." + address))
+        .orElseThrow()
+        .id();
+  }
+}

@@ -1,0 +1,252 @@
+import Box from '@mui/material/Box';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useDeferredValue } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useSites } from '../../app/session';
+import { Choice } from '../../kit/Choice';
+import { Code } from '../../kit/Code';
+import { count, money } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Part } from '../../kit/SidePanel';
+import { useSave } from '../../kit/useSave';
+import { Form, Tick } from '../rules/Form';
+import { useForm } from '../rules/useForm';
+
+type Entry = Schemas['CountEntry'];
+
+const METHODS = ['SWEEP', 'SPOT', 'STOCK_TAKE'] as const;
+const SHAPES = ['BIN', 'ITEM', 'FREE'] as const;
+const CLASSES = ['A', 'B', 'C'] as const;
+
+/** What a form may begin with: from a suspicion, from what is due, from a position. */
+export interface CountStart {
+  site?: string;
+  suspected?: boolean;
+  /** Codes of items, with commas. */
+  items?: string;
+  /** Numbers of bins, with commas. */
+  places?: string;
+}
+
+/** Draws a count up: what, how, by whom; and says before what it comes to. */
+export function CountForm({
+  start = {},
+  onDone,
+}: {
+  start?: CountStart;
+  onDone: (card: Schemas['CountCard']) => void;
+}) {
+  const { t } = useTranslation();
+  const sites = useSites().data ?? [];
+  const people = useQuery({
+    queryKey: ['people', 'names'],
+    queryFn: () => read(api.GET('/api/people/names')),
+  });
+  const save = useSave(
+    ['counts'],
+    (command, body: Entry) => read(api.POST('/api/counts', { ...command, body })),
+    onDone,
+  );
+  const form = useForm(
+    {
+      site: start.site ?? '',
+      method: 'SWEEP' as (typeof METHODS)[number],
+      shape: 'BIN' as (typeof SHAPES)[number],
+      blind: true,
+      area: '',
+      binsFrom: '',
+      binsTo: '',
+      items: start.items ?? '',
+      category: '',
+      classes: [] as string[],
+      notCountedDays: '',
+      minValue: '',
+      hadDifferences: false,
+      suspected: start.suspected ?? false,
+      people: [] as number[],
+      note: '',
+      number: '',
+    },
+    save.error,
+  );
+  const one = form.entry;
+  const site = one.site || String(sites[0]?.id ?? '');
+  const areas = sites.find((each) => String(each.id) === site)?.areas ?? [];
+  const list = (text: string) =>
+    text
+      .split(/[\s,;]+/)
+      .map((each) => each.trim())
+      .filter(Boolean);
+  const places = list(start.places ?? '').map(Number);
+  const entry: Entry = {
+    number: one.number.trim() || undefined,
+    scope: {
+      site: Number(site),
+      areas: one.area ? [Number(one.area)] : null,
+      binsFrom: one.binsFrom.trim() || null,
+      binsTo: one.binsTo.trim() || null,
+      places: places.length > 0 ? places : null,
+      items: list(one.items).length > 0 ? list(one.items) : null,
+      categories: one.category.trim() ? [one.category.trim()] : null,
+      classes: one.classes.length > 0 ? (one.classes as ('A' | 'B' | 'C')[]) : null,
+      notCountedDays: one.notCountedDays ? Number(one.notCountedDays) : null,
+      minValue: one.minValue ? Number(one.minValue.replace(',', '.')) : null,
+      hadDifferences: one.hadDifferences || null,
+      suspected: one.suspected || null,
+    },
+    method: one.method,
+    shape: one.shape,
+    blind: one.blind,
+    people: one.people.length > 0 ? one.people : undefined,
+    note: one.note,
+  };
+  const asked = useDeferredValue(entry);
+  const preview = useQuery({
+    queryKey: ['counts', 'preview', asked],
+    queryFn: () => read(api.POST('/api/counts/preview', { body: asked })),
+    enabled: site !== '' && asked.shape !== 'FREE',
+    placeholderData: (before) => before,
+    retry: false,
+  });
+  const toggle = <T,>(all: T[], each: T) =>
+    all.includes(each) ? all.filter((other) => other !== each) : [...all, each];
+  const two = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 } as const;
+  return (
+    <Form save={save} may="POST" word={t('count.drawUp')} onSubmit={() => save.mutate(entry)}>
+      <Box sx={two}>
+        <Choice
+          label={t('site')}
+          value={site}
+          onChange={(value) => form.set({ site: value, area: '' })}
+          options={sites.map((each) => [String(each.id), each.name] as const)}
+        />
+        <Choice
+          label={t('count.shapeTitle')}
+          value={one.shape}
+          onChange={(shape) => form.set({ shape })}
+          options={SHAPES.map((shape) => [shape, t(`count.shape.${shape}`)] as const)}
+        />
+      </Box>
+      <Box role="radiogroup" aria-label={t('count.methodTitle')} sx={{ display: 'grid', gap: 0.5 }}>
+        {METHODS.map((method) => (
+          <Box component="label" key={method} sx={{ display: 'flex', gap: 1 }}>
+            <input
+              type="radio"
+              name="method"
+              checked={one.method === method}
+              onChange={() => form.set({ method })}
+            />
+            <span>
+              <b>{t(`counting.method.${method}`)}</b>: {t(`count.methodMeans.${method}`)}
+            </span>
+          </Box>
+        ))}
+      </Box>
+      <Tick
+        label={t('count.blind')}
+        checked={one.blind}
+        onChange={(blind) => form.set({ blind })}
+      />
+      {one.shape !== 'FREE' && (
+        <Part title={t('count.scope')}>
+          {places.length > 0 && (
+            <Box sx={{ mb: 1 }}>{t('count.theseBins', { count: places.length })}</Box>
+          )}
+          <Box sx={two}>
+            <Choice
+              label={t('area')}
+              value={one.area}
+              onChange={(area) => form.set({ area })}
+              options={[
+                ['', t('count.everyArea')],
+                ...areas.map((each) => [String(each.id), each.name] as const),
+              ]}
+            />
+            <TextField label={t('count.category')} {...form.text('category')} />
+            <TextField label={t('count.binsFrom')} placeholder="QA-01" {...form.text('binsFrom')} />
+            <TextField label={t('count.binsTo')} placeholder="QA-04" {...form.text('binsTo')} />
+            <TextField
+              label={t('count.items')}
+              sx={{ gridColumn: '1 / -1' }}
+              {...form.text('items')}
+            />
+            <TextField
+              label={t('count.notCountedDays')}
+              type="number"
+              {...form.text('notCountedDays')}
+            />
+            <TextField label={t('count.minValue')} {...form.text('minValue')} />
+          </Box>
+          <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', mt: 1.5 }}>
+            <span>{t('count.classTitle')}</span>
+            {CLASSES.map((each) => (
+              <Tick
+                key={each}
+                label={each}
+                checked={one.classes.includes(each)}
+                onChange={() => form.set({ classes: toggle(one.classes, each) })}
+              />
+            ))}
+            <Tick
+              label={t('count.hadDifferences')}
+              checked={one.hadDifferences}
+              onChange={(hadDifferences) => form.set({ hadDifferences })}
+            />
+            <Tick
+              label={t('count.onlySuspected')}
+              checked={one.suspected}
+              onChange={(suspected) => form.set({ suspected })}
+            />
+          </Box>
+        </Part>
+      )}
+      <Part title={t('count.people')}>
+        <Box sx={{ color: 'text.secondary', mb: 0.5 }}>{t('count.peopleHelp')}</Box>
+        <Box sx={{ display: 'flex', columnGap: 2, flexWrap: 'wrap' }}>
+          {people.data?.map((each) => (
+            <Tick
+              key={each.id}
+              label={each.name}
+              checked={one.people.includes(each.id)}
+              onChange={() => form.set({ people: toggle(one.people, each.id) })}
+            />
+          ))}
+        </Box>
+      </Part>
+      <Box sx={two}>
+        <TextField label={t('transfer.note')} {...form.text('note')} />
+        <TextField
+          label={t('count.number')}
+          placeholder={t('transfer.nextNumber')}
+          slotProps={{ inputLabel: { shrink: true } }}
+          {...form.text('number')}
+        />
+      </Box>
+      {one.shape !== 'FREE' && (
+        <Box role="status" sx={{ borderLeft: '4px solid', pl: 1.5, py: 0.5 }}>
+          <ProblemNote problem={preview.error} />
+          {preview.data && !preview.error && (
+            <>
+              <b>
+                {t('count.preview', {
+                  count: preview.data.slips,
+                  slips: count(preview.data.slips),
+                  positions: count(preview.data.positions),
+                  value: money(preview.data.value),
+                })}
+              </b>
+              {preview.data.first.length > 0 && (
+                <Box sx={{ color: 'text.secondary' }}>
+                  <Code>{preview.data.first.join(', ')}</Code>
+                  {preview.data.slips > preview.data.first.length && ' …'}
+                </Box>
+              )}
+            </>
+          )}
+        </Box>
+      )}
+    </Form>
+  );
+}

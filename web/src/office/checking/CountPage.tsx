@@ -1,0 +1,197 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { Link, useNavigate, useParams } from 'react-router';
+import { api, read, type Schemas } from '../../api/client';
+import { useMay } from '../../app/session';
+import { Drop } from '../../kit/Drop';
+import { count as grouped, instant } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Room } from '../../kit/Rail';
+import { useAddress } from '../../kit/useAddress';
+import { useSave } from '../../kit/useSave';
+import { CheckingFrame } from './CheckingFrame';
+import { CountHistory } from './CountHistory';
+import { CountState } from './CountState';
+import { Posting } from './Posting';
+import { ResultPanel } from './ResultPanel';
+import { Review } from './Review';
+import { SlipList } from './SlipList';
+
+type Card = Schemas['CountCard'];
+
+const VIEWS = ['review', 'slips', 'history'] as const;
+
+/** One count: what was found, who counts what, everything that happened, and what posting does. */
+export function CountPage() {
+  const { t } = useTranslation();
+  const id = Number(useParams().id);
+  const { value, change } = useAddress();
+  const card = useQuery({
+    queryKey: ['counts', 'card', id],
+    queryFn: () => read(api.GET('/api/counts/{id}', { params: { path: { id } } })),
+  });
+  const one = card.data;
+  if (!one) {
+    return (
+      <CheckingFrame>
+        <Room title={t('loading')}>
+          <ProblemNote problem={card.error} />
+        </Room>
+      </CheckingFrame>
+    );
+  }
+  const counts = one.state === 'DRAWN_UP' || one.state === 'COUNTING';
+  const view = (value('view') ||
+    (one.state === 'DRAWN_UP' ? 'slips' : 'review')) as (typeof VIEWS)[number];
+  const opened = value('open');
+  return (
+    <CheckingFrame>
+      <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
+        <Room
+          title={one.number}
+          tools={
+            <>
+              <CountState state={one.state} />
+              <span>{t(`counting.method.${one.method}`)}</span>
+              <span>{one.site}</span>
+              {one.slips > 0 && (
+                <span>
+                  {t('count.slipsDone', { done: grouped(one.done), slips: grouped(one.slips) })}
+                </span>
+              )}
+              <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
+                <Papers count={one} />
+                <Doings count={one} />
+              </Box>
+            </>
+          }
+        >
+          <Box
+            component="nav"
+            aria-label={one.number}
+            sx={{ display: 'flex', gap: 2, mb: 1, alignItems: 'baseline' }}
+          >
+            {VIEWS.map((each) => (
+              <Button
+                key={each}
+                aria-pressed={each === view}
+                onClick={() => change({ view: each, open: null })}
+                sx={{
+                  px: 0,
+                  borderRadius: 0,
+                  borderBottom: '4px solid transparent',
+                  ...(each === view && { borderBottomColor: 'text.primary' }),
+                }}
+              >
+                {t(`count.view.${each}`)}
+              </Button>
+            ))}
+            {one.note && <Box sx={{ color: 'text.secondary' }}>{one.note}</Box>}
+            {one.posting > 0 && (
+              <Link to={`/office/looking-back?posting=${one.posting}`}>
+                {t('count.posting', { at: instant(one.ended) })}
+              </Link>
+            )}
+          </Box>
+          {view === 'review' && <Review count={one} opened={opened} />}
+          {view === 'slips' && <SlipList count={one} />}
+          {view === 'history' && <CountHistory count={one} />}
+        </Room>
+        {!counts && one.state !== 'DROPPED' && <Posting count={one} />}
+      </Box>
+      {/^[0-9]+$/.test(opened) && view === 'review' && (
+        <ResultPanel
+          key={opened}
+          count={one}
+          result={Number(opened)}
+          onClose={() => change({ open: null })}
+        />
+      )}
+    </CheckingFrame>
+  );
+}
+
+function Papers({ count }: { count: Card }) {
+  const { t } = useTranslation();
+  const papers = `/api/counts/${count.id}/papers`;
+  const sheet = `/api/export/counts/${count.id}?format=`;
+  const links = [
+    ['sheets', `${papers}/SHEETS`],
+    ['sheetsWithBook', `${papers}/SHEETS_WITH_BOOK`],
+    ['discrepancies', `${papers}/DISCREPANCIES`],
+    ['xlsx', `${sheet}XLSX`],
+    ['csv', `${sheet}CSV`],
+  ] as const;
+  return (
+    <Drop label={t('transfer.papers')} variant="outlined">
+      {() =>
+        links.map(([word, address]) => (
+          <Button key={word} component="a" href={address} target="_blank">
+            {t(`count.paper.${word}`)}
+          </Button>
+        ))
+      }
+    </Drop>
+  );
+}
+
+function Doings({ count }: { count: Card }) {
+  const { t } = useTranslation();
+  const navigate = useNavigate();
+  const may = useMay('POST');
+  const path = { id: count.id };
+  const review = useSave(['counts'], (command) =>
+    read(api.POST('/api/counts/{id}/review', { params: { ...command.params, path } })),
+  );
+  const countOn = useSave(['counts'], (command) =>
+    read(api.POST('/api/counts/{id}/counting', { params: { ...command.params, path } })),
+  );
+  const drop = useSave(
+    ['counts'],
+    (command) =>
+      read(
+        api.POST('/api/counts/{id}/drop', {
+          params: { ...command.params, path },
+          body: { reason: '' },
+        }),
+      ),
+    () => void navigate('/office/checking/counts'),
+  );
+  const counts = count.state === 'DRAWN_UP' || count.state === 'COUNTING';
+  if (!may || count.state === 'POSTED' || count.state === 'DROPPED') {
+    return null;
+  }
+  return (
+    <>
+      {counts && (
+        <Button variant="contained" loading={review.isPending} onClick={() => review.mutate()}>
+          {t('count.toReview')}
+        </Button>
+      )}
+      {!counts && (
+        <Button variant="outlined" loading={countOn.isPending} onClick={() => countOn.mutate()}>
+          {t('count.countOn')}
+        </Button>
+      )}
+      <Drop label={t('count.drop')} variant="outlined">
+        {(close) => (
+          <Box sx={{ maxWidth: 300, display: 'grid', gap: 1 }}>
+            {t('count.dropWarning')}
+            <Button
+              variant="contained"
+              onClick={() => {
+                close();
+                drop.mutate();
+              }}
+            >
+              {t('count.dropIt')}
+            </Button>
+          </Box>
+        )}
+      </Drop>
+      <ProblemNote problem={review.error ?? countOn.error ?? drop.error} />
+    </>
+  );
+}

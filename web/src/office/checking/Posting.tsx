@@ -1,0 +1,121 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useMay, useMe } from '../../app/session';
+import { count as grouped, money } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { useSave } from '../../kit/useSave';
+import { signed } from './Review';
+
+type Card = Schemas['CountCard'];
+
+/** What posting will do, in quantity and money, before it is done; and the button that does it. */
+export function Posting({ count }: { count: Card }) {
+  const { t } = useTranslation();
+  const me = useMe();
+  const may = useMay('POST');
+  const mayApprove = useMay('RULES');
+  const path = { id: count.id };
+  const outcome = useQuery({
+    queryKey: ['counts', 'outcome', count.id, count.version],
+    queryFn: () => read(api.GET('/api/counts/{id}/outcome', { params: { path } })),
+  });
+  const old = ['counts', 'on-hand', 'ledger', 'programme'];
+  const post = useSave(old, (command, body: Schemas['PostEntry']) =>
+    read(api.POST('/api/counts/{id}/posting', { params: { ...command.params, path }, body })),
+  );
+  const approve = useSave(old, (command, body: Schemas['PostEntry']) =>
+    read(api.POST('/api/counts/{id}/approval', { params: { ...command.params, path }, body })),
+  );
+  const will = outcome.data;
+  if (!will) {
+    return <ProblemNote problem={outcome.error} />;
+  }
+  const posted = count.state === 'POSTED';
+  const open = will.undecided + will.waiting + will.uncounted;
+  const seen = { net: will.net, lines: will.lines };
+  const proposed = count.proposedBy !== null;
+  return (
+    <Box
+      component="section"
+      aria-label={t('count.outcome')}
+      sx={{
+        borderTop: 2,
+        borderColor: 'text.primary',
+        bgcolor: 'background.paper',
+        px: 2,
+        py: 1.25,
+        display: 'flex',
+        gap: 2,
+        alignItems: 'center',
+      }}
+    >
+      <Box sx={{ flex: 1 }}>
+        <Box sx={{ fontSize: 17 }} data-testid="outcome">
+          {!posted &&
+            (will.lines === 0
+              ? t('count.willNothing', { counted: grouped(will.counted) })
+              : t('count.will', {
+                  count: will.lines,
+                  lines: grouped(will.lines),
+                  up: grouped(will.up),
+                  down: grouped(will.down),
+                }))}
+          {posted && t('count.didPost', { counted: grouped(will.counted) })}{' '}
+          {!posted && will.lines > 0 && (
+            <b>
+              {t('count.willMoney', {
+                net: signed(will.net, money(will.net)),
+                gain: money(will.gain),
+                loss: money(will.loss),
+              })}
+            </b>
+          )}
+        </Box>
+        {!posted && (
+          <Box sx={{ color: open > 0 ? 'error.main' : 'text.secondary' }}>
+            {[
+              will.undecided > 0 && t('count.leftUndecided', { count: will.undecided }),
+              will.waiting > 0 && t('count.leftWaiting', { count: will.waiting }),
+              will.uncounted > 0 && t('count.leftUncounted', { count: will.uncounted }),
+              will.overtaken > 0 && t('count.overtaken', { count: will.overtaken }),
+              will.few.length > 0 && t('count.few', { what: will.few.join('; ') }),
+            ]
+              .filter(Boolean)
+              .join(' · ') ||
+              (proposed
+                ? t('count.proposedBy', { name: count.proposedBy })
+                : will.needsApproval
+                  ? t('count.needsApproval', { limit: money(will.approvalValue) })
+                  : t('count.allDecided'))}
+          </Box>
+        )}
+        <ProblemNote problem={post.error ?? approve.error} />
+      </Box>
+      {may && count.state === 'IN_REVIEW' && !proposed && (
+        <Button
+          variant="contained"
+          size="large"
+          disabled={open > 0}
+          loading={post.isPending}
+          onClick={() => post.mutate(seen)}
+        >
+          {t(will.needsApproval ? 'count.propose' : 'count.post')}
+        </Button>
+      )}
+      {mayApprove && proposed && count.state === 'IN_REVIEW' && (
+        <Button
+          variant="contained"
+          size="large"
+          disabled={count.proposedBy === me.name}
+          loading={approve.isPending}
+          onClick={() => approve.mutate(seen)}
+        >
+          {t('count.approve')}
+        </Button>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,223 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { Link } from 'react-router';
+import { api, read, type Schemas } from '../../api/client';
+import { useMay, useSites } from '../../app/session';
+import { Choice } from '../../kit/Choice';
+import { Code } from '../../kit/Code';
+import { ago, count as grouped, date, money } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Room } from '../../kit/Rail';
+import { Part } from '../../kit/SidePanel';
+import { useAddress } from '../../kit/useAddress';
+import { useSave } from '../../kit/useSave';
+import { CheckingFrame } from './CheckingFrame';
+
+type Plan = Schemas['CountProgramme'];
+
+/** The cycle count programme of a site: what is due today, the days ahead, the classes. */
+export function ProgrammePage() {
+  const { t } = useTranslation();
+  const sites = useSites().data ?? [];
+  const { value, change } = useAddress();
+  const site = value('site') || String(sites[0]?.id ?? '');
+  const may = useMay('POST');
+  const plan = useQuery({
+    queryKey: ['counts', 'programme', site],
+    queryFn: () =>
+      read(api.GET('/api/count-programme', { params: { query: { site: Number(site) } } })),
+    enabled: site !== '',
+  });
+  const workOut = useSave(['counts'], (command) =>
+    read(
+      api.POST('/api/count-programme/classes', {
+        params: { ...command.params, query: { site: Number(site) } },
+      }),
+    ),
+  );
+  const items = plan.data?.due.map((one) => one.item).join(',') ?? '';
+  return (
+    <CheckingFrame>
+      <Room
+        title={t('checking.programme')}
+        tools={
+          <>
+            <Choice
+              label={t('site')}
+              value={site}
+              onChange={(next) => change({ site: next })}
+              options={sites.map((one) => [String(one.id), one.name] as const)}
+            />
+            <Link to="/office/rules/counting">{t('programme.rules')}</Link>
+            {may && (
+              <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
+                <Button loading={workOut.isPending} onClick={() => workOut.mutate()}>
+                  {t('programme.workOut')}
+                </Button>
+                {items && (
+                  <Button
+                    variant="contained"
+                    component={Link}
+                    to={`/office/checking/counts?open=items&site=${site}&items=${encodeURIComponent(items)}`}
+                  >
+                    {t('programme.drawUp', { count: plan.data?.due.length ?? 0 })}
+                  </Button>
+                )}
+              </Box>
+            )}
+          </>
+        }
+      >
+        <ProblemNote problem={plan.error ?? workOut.error} />
+        {plan.data && (
+          <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', pb: 3 }}>
+            <Box sx={{ flex: '1 1 480px', minWidth: 0 }}>
+              <Due plan={plan.data} />
+            </Box>
+            <Box sx={{ flex: '0 1 420px', minWidth: 0 }}>
+              <Calendar days={plan.data.calendar} />
+              <Classes plan={plan.data} />
+            </Box>
+          </Box>
+        )}
+      </Room>
+    </CheckingFrame>
+  );
+}
+
+function Due({ plan }: { plan: Plan }) {
+  const { t } = useTranslation();
+  const grid = {
+    display: 'grid',
+    gridTemplateColumns: '28px 1fr 130px 110px',
+    gap: 1,
+    py: 0.5,
+    borderBottom: 1,
+    borderColor: 'divider',
+  } as const;
+  return (
+    <Part title={t('programme.due', { count: plan.due.length })} rank="h2">
+      <Box sx={{ color: 'text.secondary', mb: 0.5 }}>
+        {t('programme.dueInAll', { count: plan.dueInAll })}
+      </Box>
+      {plan.due.map((one) => (
+        <Box key={one.itemId} sx={grid}>
+          <b>{one.of}</b>
+          <span>
+            <Link to={`/office/on-hand?open=item:${one.itemId}`}>{one.name}</Link>{' '}
+            <Box component="span" sx={{ color: 'text.secondary' }}>
+              <Code>{one.item}</Code>
+            </Box>
+            {one.sooner && (
+              <Box sx={{ fontSize: 14 }}>{t('programme.sooner', { count: one.differences })}</Box>
+            )}
+          </span>
+          <span>
+            {one.last ? t('programme.last', { ago: ago(one.last) }) : t('programme.never')}
+          </span>
+          <Box component="span" sx={{ textAlign: 'right' }}>
+            {t('programme.positions', { count: one.positions })}
+          </Box>
+        </Box>
+      ))}
+      {plan.due.length === 0 && <Box>{t('programme.nothingDue')}</Box>}
+    </Part>
+  );
+}
+
+/** Working days ahead, each with a bar of its load: A solid, B hatched, C outlined. */
+function Calendar({ days }: { days: Schemas['CountDay'][] }) {
+  const { t } = useTranslation();
+  const most = Math.max(1, ...days.map((day) => day.items));
+  const fills = {
+    a: 'currentColor',
+    b: 'repeating-linear-gradient(135deg, currentColor 0 2px, transparent 2px 5px)',
+    c: 'transparent',
+  };
+  return (
+    <Part title={t('programme.calendar')} rank="h2">
+      {days.slice(0, 20).map((day) => (
+        <Box key={day.day} sx={{ display: 'flex', gap: 1, alignItems: 'center', height: 22 }}>
+          <Box sx={{ width: 104 }}>{date(day.day)}</Box>
+          <Box sx={{ width: 34, textAlign: 'right' }}>{day.items ? grouped(day.items) : '–'}</Box>
+          <Box
+            role="img"
+            aria-label={t('programme.load', { a: day.a, b: day.b, c: day.c })}
+            title={t('programme.load', { a: day.a, b: day.b, c: day.c })}
+            sx={{ flex: 1, display: 'flex', height: 12 }}
+          >
+            {(['a', 'b', 'c'] as const).map(
+              (of) =>
+                day[of] > 0 && (
+                  <Box
+                    key={of}
+                    sx={{
+                      width: `${(100 * day[of]) / most}%`,
+                      border: '1px solid currentColor',
+                      background: fills[of],
+                    }}
+                  />
+                ),
+            )}
+          </Box>
+        </Box>
+      ))}
+    </Part>
+  );
+}
+
+function Classes({ plan }: { plan: Plan }) {
+  const { t } = useTranslation();
+  const cell = { py: 0.5, textAlign: 'right' } as const;
+  return (
+    <Part title={t('programme.classes')} rank="h2">
+      <Box component="table" sx={{ width: '100%', borderCollapse: 'collapse' }}>
+        <thead>
+          <tr>
+            {['class', 'items', 'used', 'interval', 'neverCounted', 'overdue'].map((word, i) => (
+              <Box
+                component="th"
+                key={word}
+                scope="col"
+                sx={{ ...cell, textAlign: i ? 'right' : 'left', fontWeight: 400, fontSize: 13 }}
+              >
+                {t(`programme.${word}`)}
+              </Box>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {plan.classes.map((one) => (
+            <Box component="tr" key={one.of} sx={{ borderTop: 1, borderColor: 'divider' }}>
+              <Box component="th" scope="row" sx={{ textAlign: 'left' }}>
+                {one.of}
+              </Box>
+              <Box component="td" sx={cell}>
+                {grouped(one.items)}
+              </Box>
+              <Box component="td" sx={cell}>
+                {money(one.used)}
+              </Box>
+              <Box component="td" sx={cell}>
+                {t('programme.days', { count: one.days })}
+              </Box>
+              <Box component="td" sx={cell}>
+                {one.never || '–'}
+              </Box>
+              <Box component="td" sx={cell}>
+                {one.overdue || '–'}
+              </Box>
+            </Box>
+          ))}
+        </tbody>
+      </Box>
+      <Box sx={{ color: 'text.secondary', mt: 0.5 }}>
+        {plan.workedOut
+          ? t('programme.workedOut', { ago: ago(plan.workedOut) })
+          : t('programme.notWorkedOut')}
+      </Box>
+    </Part>
+  );
+}

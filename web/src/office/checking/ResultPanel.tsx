@@ -1,0 +1,196 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { Link } from 'react-router';
+import { api, read, type Schemas } from '../../api/client';
+import { useMay } from '../../app/session';
+import { Code } from '../../kit/Code';
+import { instant, money, quantity } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Part, SidePanel } from '../../kit/SidePanel';
+import { useSave } from '../../kit/useSave';
+import { signed } from './Review';
+
+type Card = Schemas['CountCard'];
+
+const DECISIONS = ['ACCEPT', 'RECOUNT', 'LEAVE', 'ZERO'] as const;
+
+/** One position: the figures, what moved since it was last right, and what is to be done. */
+export function ResultPanel({
+  count,
+  result,
+  onClose,
+}: {
+  count: Card;
+  result: number;
+  onClose: () => void;
+}) {
+  const { t } = useTranslation();
+  const may = useMay('POST');
+  const path = { id: count.id };
+  const found = useQuery({
+    queryKey: ['counts', 'result', count.id, result, count.version],
+    queryFn: () =>
+      read(
+        api.GET('/api/counts/{id}/results/{line}', { params: { path: { ...path, line: result } } }),
+      ),
+  });
+  const trail = useQuery({
+    queryKey: ['counts', 'trail', count.id, result],
+    queryFn: () =>
+      read(
+        api.GET('/api/counts/{id}/results/{line}/trail', {
+          params: { path: { ...path, line: result } },
+        }),
+      ),
+  });
+  const decide = useSave(['counts'], (command, decision: Schemas['DecisionEntry']['decision']) =>
+    read(
+      api.POST('/api/counts/{id}/decisions', {
+        params: { ...command.params, path },
+        body: { decision, ids: [result] },
+      }),
+    ),
+  );
+  const one = found.data;
+  if (!one) {
+    return (
+      <SidePanel title={t('loading')} onClose={onClose} width={460}>
+        <ProblemNote problem={found.error} />
+      </SidePanel>
+    );
+  }
+  const wrong = Number(one.variance) !== 0;
+  const figures = [
+    ['count.book', quantity(one.book)],
+    ['count.counted', Number(one.counted) === 0 ? '0' : quantity(one.counted)],
+    ['count.variance', wrong ? signed(Number(one.variance), quantity(one.variance)) : '–'],
+    ['count.value', one.value === 0 ? '–' : signed(one.value, money(one.value))],
+  ] as const;
+  return (
+    <SidePanel
+      title={one.name}
+      over={
+        <>
+          <Code strong>{one.place}</Code> {one.lot && `· ${t('lot')} ${one.lot}`}
+          {one.serial && ` · ${one.serial}`}
+          {one.condition !== 'GOOD' && ` · ${t(`conditions.${one.condition}`)}`}
+        </>
+      }
+      onClose={onClose}
+      width={460}
+    >
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 1, my: 1 }}>
+        {figures.map(([word, figure]) => (
+          <Box key={word}>
+            <Box sx={{ color: 'text.secondary', fontSize: 13 }}>{t(word)}</Box>
+            <Box sx={{ fontSize: 22, fontWeight: 700 }}>{figure}</Box>
+          </Box>
+        ))}
+      </Box>
+      <Box>
+        {t('count.countedByAt', { people: one.people, at: instant(one.moment) })}
+        {one.rounds > 1 && ` · ${t('count.roundOf', { round: one.round, rounds: one.rounds })}`}
+        {one.stated && ` · ${t('count.statedZero')}`}
+      </Box>
+      {one.disturbed && (
+        <Box sx={{ borderLeft: '4px solid', pl: 1, my: 1 }}>{t('count.disturbedHelp')}</Box>
+      )}
+      {may && count.state === 'IN_REVIEW' && wrong && (
+        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', my: 1.5 }}>
+          {one.decision === 'UNDECIDED' ? (
+            DECISIONS.map((decision, i) => (
+              <Button
+                key={decision}
+                variant={i === 0 ? 'contained' : 'outlined'}
+                onClick={() => decide.mutate(decision)}
+              >
+                {t(`count.do.${decision}`)}
+              </Button>
+            ))
+          ) : (
+            <>
+              <Box sx={{ alignSelf: 'center' }}>
+                {t(`count.decided.${one.decision}`)}
+                {one.decidedBy && `, ${one.decidedBy}`}
+              </Box>
+              <Button variant="outlined" onClick={() => decide.mutate('UNDECIDED')}>
+                {t('count.undecide')}
+              </Button>
+            </>
+          )}
+        </Box>
+      )}
+      <ProblemNote problem={decide.error} />
+      <Part title={t('count.trail')}>
+        <Box sx={{ color: 'text.secondary', mb: 0.5 }}>{t('count.trailHelp')}</Box>
+        <Trail rows={trail.data ?? []} />
+        <ProblemNote problem={trail.error} />
+      </Part>
+    </SidePanel>
+  );
+}
+
+/** Book and shelf side by side, the latest first. */
+function Trail({ rows }: { rows: Schemas['CountTrail'][] }) {
+  const { t } = useTranslation();
+  const grid = {
+    display: 'grid',
+    gridTemplateColumns: '128px 1fr 52px 52px 52px',
+    gap: 0.75,
+    py: 0.5,
+    borderBottom: 1,
+    borderColor: 'divider',
+    fontSize: 14,
+  } as const;
+  const right = { textAlign: 'right' } as const;
+  return (
+    <Box>
+      <Box sx={{ ...grid, color: 'text.secondary' }}>
+        <span>{t('count.when')}</span>
+        <span>{t('count.what')}</span>
+        <Box component="span" sx={right}>
+          ±
+        </Box>
+        <Box component="span" sx={right}>
+          {t('count.book')}
+        </Box>
+        <Box component="span" sx={right}>
+          {t('count.shelf')}
+        </Box>
+      </Box>
+      {rows.map((row, i) => (
+        <Box key={i} sx={{ ...grid, ...(row.kind === 'COUNTED' && { fontWeight: 700 }) }}>
+          <span>{instant(row.at)}</span>
+          <span>
+            {row.kind === 'COUNTED'
+              ? t('count.sawIt', { name: row.person, number: row.document ?? '' })
+              : `${t(`kind.${row.what}`)} ${row.other ?? ''}`}
+            {row.kind === 'MOVED' && (
+              <Box component="span" sx={{ color: 'text.secondary', display: 'block' }}>
+                {row.person}
+                {row.posting && (
+                  <>
+                    {' · '}
+                    <Link to={`/office/looking-back?posting=${row.posting}`}>{row.posting}</Link>
+                  </>
+                )}
+              </Box>
+            )}
+          </span>
+          <Box component="span" sx={right}>
+            {row.change && signed(Number(row.change), quantity(row.change))}
+          </Box>
+          <Box component="span" sx={right}>
+            {row.book && (Number(row.book) === 0 ? '0' : quantity(row.book))}
+          </Box>
+          <Box component="span" sx={right}>
+            {row.shelf && (Number(row.shelf) === 0 ? '0' : quantity(row.shelf))}
+          </Box>
+        </Box>
+      ))}
+      {rows.length === 0 && <Box sx={{ color: 'text.secondary' }}>{t('count.noTrail')}</Box>}
+    </Box>
+  );
+}

@@ -1,0 +1,183 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useMay } from '../../app/session';
+import { Choice } from '../../kit/Choice';
+import { Code } from '../../kit/Code';
+import { count as grouped, instant, money } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Sheet } from '../../kit/Sheet';
+import type { Column } from '../../kit/sheetColumns';
+import { useSave } from '../../kit/useSave';
+
+type Card = Schemas['CountCard'];
+type Slip = Schemas['CountSlip'];
+
+const FILTERS = ['ALL', 'UNCOUNTED', 'DONE'] as const;
+const RESTS = ['KEEP', 'ZERO', 'BACK'] as const;
+
+/** The slips of a count: who counts what, and what becomes of those that nobody counted. */
+export function SlipList({ count }: { count: Card }) {
+  const { t } = useTranslation();
+  const may = useMay('POST');
+  const [filter, setFilter] = useState<(typeof FILTERS)[number]>('ALL');
+  const [opened, setOpened] = useState<Slip | null>(null);
+  const open = count.state !== 'POSTED' && count.state !== 'DROPPED';
+  return (
+    <>
+      <Box sx={{ display: 'flex', gap: 1.5, mb: 1, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Choice
+          label={t('transfer.show')}
+          value={filter}
+          onChange={setFilter}
+          options={FILTERS.map((each) => [each, t(`count.slipFilter.${each}`)] as const)}
+        />
+        {may && count.state === 'IN_REVIEW' && count.done < count.slips && (
+          <RestOf count={count} slip={opened?.state !== 'DONE' ? opened : null} />
+        )}
+        {may && open && opened && opened.state !== 'DONE' && <HandTo count={count} slip={opened} />}
+      </Box>
+      <Sheet<Slip>
+        name="slips"
+        question={['counts', 'slips', count.id, filter, count.version]}
+        fetch={(offset, limit) =>
+          read(
+            api.GET('/api/counts/{id}/slips', {
+              params: { path: { id: count.id }, query: { filter, offset, limit } },
+            }),
+          )
+        }
+        columns={columns(t)}
+        rowKey={(row) => String(row.id)}
+        opened={opened ? String(opened.id) : undefined}
+        onOpen={setOpened}
+        empty={t('count.noSlips')}
+      />
+    </>
+  );
+}
+
+/** Keep, zero or send back: the one slip that is chosen, or all that nobody counted. */
+function RestOf({ count, slip }: { count: Card; slip: Slip | null }) {
+  const { t } = useTranslation();
+  const save = useSave(['counts'], (command, rest: (typeof RESTS)[number]) =>
+    read(
+      api.POST('/api/counts/{id}/uncounted', {
+        params: { ...command.params, path: { id: count.id } },
+        body: { rest, slips: slip ? [slip.id] : undefined },
+      }),
+    ),
+  );
+  return (
+    <>
+      <span>
+        {slip
+          ? t('count.restOne', { where: slip.place ?? slip.name ?? '' })
+          : t('count.restAll', { count: count.slips - count.done })}
+      </span>
+      {RESTS.map((rest) => (
+        <Button key={rest} variant="outlined" onClick={() => save.mutate(rest)}>
+          {t(`count.rest.${rest}`)}
+        </Button>
+      ))}
+      <ProblemNote problem={save.error} />
+    </>
+  );
+}
+
+function HandTo({ count, slip }: { count: Card; slip: Slip }) {
+  const { t } = useTranslation();
+  const people = useQuery({
+    queryKey: ['people', 'names'],
+    queryFn: () => read(api.GET('/api/people/names')),
+  });
+  const save = useSave(['counts'], (command, person: string) =>
+    read(
+      api.POST('/api/counts/{id}/hands', {
+        params: { ...command.params, path: { id: count.id } },
+        body: { slips: [slip.id], person: person ? Number(person) : undefined },
+      }),
+    ),
+  );
+  return (
+    <>
+      <Choice
+        label={t('count.handTo', { slip: slip.slip })}
+        value={slip.personId ? String(slip.personId) : ''}
+        onChange={(person) => save.mutate(person)}
+        options={[
+          ['', t('count.pool')],
+          ...(people.data ?? []).map((each) => [String(each.id), each.name] as const),
+        ]}
+      />
+      <ProblemNote problem={save.error} />
+    </>
+  );
+}
+
+function columns(t: (key: string, values?: Record<string, unknown>) => string): Column<Slip>[] {
+  return [
+    {
+      key: 'slip',
+      title: t('count.slip'),
+      width: '64px',
+      align: 'right',
+      cell: (row) => grouped(row.slip),
+    },
+    {
+      key: 'place',
+      title: t('bin'),
+      width: '120px',
+      cell: (row) => row.place && <Code strong>{row.place}</Code>,
+    },
+    { key: 'area', title: t('area'), width: '130px', cell: (row) => row.area },
+    {
+      key: 'item',
+      title: t('item.item'),
+      width: 'minmax(140px, 1fr)',
+      cell: (row) => row.name,
+    },
+    {
+      key: 'person',
+      title: t('count.handedTo'),
+      width: '150px',
+      cell: (row) => row.person ?? t('count.pool'),
+    },
+    {
+      key: 'state',
+      title: t('transfer.stateTitle'),
+      width: '200px',
+      cell: (row) =>
+        row.round > 1 && row.state !== 'DONE'
+          ? t('count.slipAgain', { round: row.round })
+          : row.rest
+            ? t(`count.restState.${row.rest}`)
+            : row.state === 'DONE'
+              ? t('count.doneBy', { name: row.endedBy ?? '' })
+              : t(`count.slipState.${row.state}`),
+    },
+    {
+      key: 'positions',
+      title: t('count.bookLines'),
+      width: '90px',
+      align: 'right',
+      cell: (row) => (row.positions > 0 ? grouped(row.positions) : '–'),
+    },
+    {
+      key: 'value',
+      title: t('count.bookValue'),
+      width: '110px',
+      align: 'right',
+      cell: (row) => (row.value === 0 ? '–' : money(row.value)),
+    },
+    {
+      key: 'ended',
+      title: t('count.ended'),
+      width: '150px',
+      cell: (row) => instant(row.ended),
+    },
+  ];
+}

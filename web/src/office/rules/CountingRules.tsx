@@ -1,0 +1,96 @@
+import Box from '@mui/material/Box';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Room } from '../../kit/Rail';
+import { Part } from '../../kit/SidePanel';
+import { useSave } from '../../kit/useSave';
+import { Form } from './Form';
+import { RulesFrame } from './RulesFrame';
+import { useForm } from './useForm';
+
+type Rules = Schemas['CountRules'];
+
+/** How counting is done: classes, intervals, what passes by rule, what someone else must agree to. */
+export function CountingRules() {
+  const { t } = useTranslation();
+  const rules = useQuery({
+    queryKey: ['count-rules'],
+    queryFn: () => read(api.GET('/api/count-programme/rules')),
+  });
+  return (
+    <RulesFrame>
+      <Room title={t('rules.counting')}>
+        <ProblemNote problem={rules.error} />
+        {rules.data && <RulesForm key={rules.data.version} rules={rules.data} />}
+      </Room>
+    </RulesFrame>
+  );
+}
+
+function RulesForm({ rules }: { rules: Rules }) {
+  const { t } = useTranslation();
+  const save = useSave(['count-rules', 'counts'], (command, body: Rules) =>
+    read(api.PUT('/api/count-programme/rules', { ...command, body })),
+  );
+  const form = useForm(
+    Object.fromEntries(
+      Object.entries(rules).map(([name, value]) => [name, value === null ? '' : String(value)]),
+    ) as Record<keyof Rules, string>,
+    save.error,
+  );
+  const number = (name: keyof Rules) => Number(form.entry[name].replace(',', '.'));
+  const perhaps = (name: keyof Rules) => (form.entry[name].trim() ? number(name) : null);
+  const three = { display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 1.5 } as const;
+  const field = (name: keyof Rules) => (
+    <TextField
+      key={name}
+      label={t(`countRules.${name}`)}
+      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+      {...form.text(name)}
+    />
+  );
+  return (
+    <Box sx={{ maxWidth: 620, pb: 3 }}>
+      <Form
+        save={save}
+        onSubmit={() =>
+          save.mutate({
+            version: rules.version,
+            aPercent: number('aPercent'),
+            bPercent: number('bPercent'),
+            aDays: number('aDays'),
+            bDays: number('bDays'),
+            cDays: number('cDays'),
+            usageDays: number('usageDays'),
+            toleranceQuantity: perhaps('toleranceQuantity'),
+            tolerancePercent: perhaps('tolerancePercent'),
+            toleranceValue: perhaps('toleranceValue'),
+            approvalValue: perhaps('approvalValue'),
+          })
+        }
+      >
+        <Part title={t('countRules.classes')} rank="h2">
+          <Box sx={{ mb: 1.5 }}>{t('countRules.classesHelp')}</Box>
+          <Box sx={three}>{(['aPercent', 'bPercent', 'usageDays'] as const).map(field)}</Box>
+        </Part>
+        <Part title={t('countRules.intervals')} rank="h2">
+          <Box sx={{ mb: 1.5 }}>{t('countRules.intervalsHelp')}</Box>
+          <Box sx={three}>{(['aDays', 'bDays', 'cDays'] as const).map(field)}</Box>
+        </Part>
+        <Part title={t('countRules.tolerance')} rank="h2">
+          <Box sx={{ mb: 1.5 }}>{t('countRules.toleranceHelp')}</Box>
+          <Box sx={three}>
+            {(['toleranceQuantity', 'tolerancePercent', 'toleranceValue'] as const).map(field)}
+          </Box>
+        </Part>
+        <Part title={t('countRules.approval')} rank="h2">
+          <Box sx={{ mb: 1.5 }}>{t('countRules.approvalHelp')}</Box>
+          <Box sx={three}>{field('approvalValue')}</Box>
+        </Part>
+      </Form>
+    </Box>
+  );
+}
