@@ -106,7 +106,7 @@ export function CountForm({
   const preview = useQuery({
     queryKey: ['counts', 'preview', asked],
     queryFn: () => read(api.POST('/api/counts/preview', { body: asked })),
-    enabled: site !== '' && asked.shape !== 'FREE',
+    enabled: asked.scope.site > 0 && asked.shape !== 'FREE',
     placeholderData: (before) => before,
     retry: false,
   });

@@ -9,7 +9,7 @@ import { api, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
-import { ago, count, instant, money } from '../../kit/format';
+import { ago, count, money } from '../../kit/format';
 import { Room } from '../../kit/Rail';
 import { Sheet } from '../../kit/Sheet';
 import { SidePanel } from '../../kit/SidePanel';
@@ -189,7 +189,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'method',
       title: t('count.methodTitle'),
-      width: '104px',
+      width: '112px',
       cell: (row) => t(`counting.method.${row.method}`),
     },
     {
@@ -247,13 +247,6 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
       title: t('transfer.note'),
       width: 'minmax(120px, 1fr)',
       cell: (row) => row.note || (row.unplanned ? t('count.unplanned') : ''),
-    },
-    {
-      key: 'ended',
-      title: t('count.ended'),
-      width: '140px',
-      spare: true,
-      cell: (row) => instant(row.ended),
     },
   ];
 }

@@ -199,7 +199,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'place',
       title: t('bin'),
-      width: '104px',
+      width: '96px',
       sort: 'PLACE',
       cell: (row) => <Code strong>{row.place}</Code>,
     },
@@ -213,7 +213,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'marks',
       title: t('count.marks'),
-      width: '120px',
+      width: '104px',
       cell: (row) => <Code>{row.serial ?? row.lot ?? row.load ?? ''}</Code>,
     },
     {
@@ -258,7 +258,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'decision',
       title: t('count.decision'),
-      width: '128px',
+      width: '118px',
       cell: (row) =>
         row.decision === 'UNDECIDED'
           ? wrong(row)
@@ -273,7 +273,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'people',
       title: t('count.countedBy'),
-      width: '130px',
+      width: '110px',
       cell: (row) => row.people,
     },
     {

@@ -133,7 +133,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
       width: '120px',
       cell: (row) => row.place && <Code strong>{row.place}</Code>,
     },
-    { key: 'area', title: t('area'), width: '130px', cell: (row) => row.area },
+    { key: 'area', title: t('area'), width: '110px', cell: (row) => row.area },
     {
       key: 'item',
       title: t('item.item'),
@@ -143,13 +143,13 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'person',
       title: t('count.handedTo'),
-      width: '150px',
+      width: '120px',
       cell: (row) => row.person ?? t('count.pool'),
     },
     {
       key: 'state',
       title: t('transfer.stateTitle'),
-      width: '200px',
+      width: '184px',
       cell: (row) =>
         row.round > 1 && row.state !== 'DONE'
           ? t('count.slipAgain', { round: row.round })

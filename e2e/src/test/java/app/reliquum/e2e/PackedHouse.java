@@ -21,15 +21,24 @@ public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
   private static final File JAR = new File("../server/target/reliquum-app.jar");
   private static final long PATIENCE = TimeUnit.MINUTES.toNanos(3);
 
+  private static TestDatabase opened;
+
   private TestDatabase database;
   private Process process;
   private int port;
 
   @Override
   public void beforeAll(ExtensionContext context) {
-    database = new TestDatabase();
     port = freePort();
+    if (opened != null) {
+      database = opened.copy();
+      start();
+      return;
+    }
+    database = new TestDatabase();
     start();
+    // The next classes begin with the house as it is now, before anyone has touched it.
+    opened = database.copy();
   }
 
   /** Starts it on the same data and the same port. */

@@ -233,13 +233,19 @@ class CountRows {
   private static final String SLIP =
       """
       select s.*, p.address, a.name area, i.code item, i.name, w.name person, e.name ended_name,
-        (select count(*) from stock_position x join place q on q.id = x.place_id
-          where x.quantity > 0 and (s.place_id = 0 or x.place_id = s.place_id)
-            and (s.item_id = 0 or x.item_id = s.item_id) and q.site_id = :site) positions,
-        (select coalesce(sum(round(x.quantity * c.cost, 2)), 0) from stock_position x
-          join place q on q.id = x.place_id join item_cost c on c.item_id = x.item_id
-          where x.quantity > 0 and (s.place_id = 0 or x.place_id = s.place_id)
-            and (s.item_id = 0 or x.item_id = s.item_id) and q.site_id = :site) value
+        if(s.place_id > 0,
+          (select count(*) from stock_position x where x.place_id = s.place_id and x.quantity > 0
+            and (s.item_id = 0 or x.item_id = s.item_id)),
+          (select count(*) from stock_position x join place q on q.id = x.place_id
+            and q.site_id = :site where x.item_id = s.item_id and x.quantity > 0)) positions,
+        if(s.place_id > 0,
+          (select coalesce(sum(round(x.quantity * c.cost, 2)), 0) from stock_position x
+            join item_cost c on c.item_id = x.item_id where x.place_id = s.place_id
+            and x.quantity > 0 and (s.item_id = 0 or x.item_id = s.item_id)),
+          (select coalesce(sum(round(x.quantity * c.cost, 2)), 0) from stock_position x
+            join place q on q.id = x.place_id and q.site_id = :site
+            join item_cost c on c.item_id = x.item_id
+            where x.item_id = s.item_id and x.quantity > 0)) value
       from (select * from count_slip s where s.count_id = :count %s
           order by s.slip_no limit :limit offset :offset) s
         left join place p on p.id = s.place_id left join area a on a.id = p.area_id

@@ -17,11 +17,13 @@ final class ScopeSql {
   private final String places;
   private final String items;
   private final String subjects;
+  private final boolean byItem;
 
   ScopeSql(Scope scope, Shape shape, Instant now) {
     values.put("site", scope.site());
     this.places = places(scope);
     this.items = items(scope);
+    this.byItem = shape == Shape.ITEM;
     this.subjects = shape == Shape.ITEM ? ofItems(scope, now) : ofBins(scope, now);
   }
 
@@ -146,8 +148,9 @@ final class ScopeSql {
   String worth() {
     return "select count(*) positions, coalesce(sum(round(s.quantity * c.cost, 2)), 0) value from ("
         + subjects
-        + ") x join stock_position s on s.quantity > 0 and (x.place_id = 0 or s.place_id ="
-        + " x.place_id) and (x.item_id = 0 or s.item_id = x.item_id) join place p on p.id ="
+        + ") x join stock_position s on s.quantity > 0 and "
+        + (byItem ? "s.item_id = x.item_id" : "s.place_id = x.place_id")
+        + " join place p on p.id ="
         + " s.place_id and p.site_id = :site and p.kind = 'BIN' left join item_cost c on c.item_id ="
         + " s.item_id";
   }

@@ -2,8 +2,11 @@ package app.reliquum.testing;
 
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.UUID;
 
 /** A database of its own for a test, on the database server that the script has started. */
@@ -16,6 +19,46 @@ public final class TestDatabase implements AutoCloseable {
 
   public TestDatabase() {
     run("reliquum", "create database " + name);
+  }
+
+  /** Another database with the same tables and the same rows, quicker than filling it anew. */
+  public TestDatabase copy() {
+    TestDatabase copy = new TestDatabase();
+    for (String table :
+        names(
+            "select table_name from information_schema.tables where table_schema = '"
+                + name
+                + "' and table_type = 'BASE TABLE'")) {
+      String columns =
+          "`"
+              + String.join(
+                  "`, `",
+                  names(
+                      "select column_name from information_schema.columns where table_schema = '"
+                          + name
+                          + "' and table_name = '"
+                          + table
+                          + "' and generation_expression is null order by ordinal_position"))
+              + "`";
+      copy.run("create table " + table + " like " + name + "." + table);
+      copy.run(
+          "insert into %2$s (%3$s) select %3$s from %1$s.%2$s".formatted(name, table, columns));
+    }
+    return copy;
+  }
+
+  private List<String> names(String sql) {
+    List<String> names = new ArrayList<>();
+    try (Connection connection = DriverManager.getConnection(url(), user(), password());
+        Statement statement = connection.createStatement();
+        ResultSet rows = statement.executeQuery(sql)) {
+      while (rows.next()) {
+        names.add(rows.getString(1));
+      }
+      return names;
+    } catch (SQLException fault) {
+      throw new IllegalStateException(sql, fault);
+    }
   }
 
   private static String needed(String variable) {
