@@ -15,6 +15,8 @@ const MOVED_BY_STOCK = [
   'count-live',
 ];
 
+const MOVED_BY_COUNTING = ['counts', 'slips', 'results', 'count-live'];
+
 /** Keeps what is on the screen current: the server tells when stock has moved or something was counted. */
 export function useLiveUpdates() {
   const queries = useQueryClient();
@@ -26,8 +28,9 @@ export function useLiveUpdates() {
       }
     });
     events.addEventListener('count', () => {
-      void queries.invalidateQueries({ queryKey: ['counts'] });
-      void queries.invalidateQueries({ queryKey: ['count-live'] });
+      for (const key of MOVED_BY_COUNTING) {
+        void queries.invalidateQueries({ queryKey: [key] });
+      }
     });
     return () => events.close();
   }, [queries]);

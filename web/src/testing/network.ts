@@ -24,6 +24,8 @@ export class Refusal {
   constructor(
     readonly status: number,
     readonly detail: string,
+    readonly type = '',
+    readonly values: Record<string, unknown> = {},
   ) {}
 }
 
@@ -31,6 +33,10 @@ export class Refusal {
 export function empty() {
   doors.clear();
   asked.length = 0;
+}
+
+function problem(of: Refusal) {
+  return { ...of.values, detail: of.detail, type: `urn:reliquum:problem:${of.type}` };
 }
 
 class Here extends Request {
@@ -42,6 +48,15 @@ class Here extends Request {
   }
 }
 
+/** JSON as what it says; any other text, such as a file, as it is. */
+function content(text: string): unknown {
+  try {
+    return text ? JSON.parse(text) : undefined;
+  } catch {
+    return text;
+  }
+}
+
 async function reach(request: Request): Promise<Response> {
   const url = new URL(request.url);
   const text = await request.text();
@@ -49,14 +64,14 @@ async function reach(request: Request): Promise<Response> {
     method: request.method,
     path: url.pathname,
     query: url.searchParams,
-    body: text ? JSON.parse(text) : undefined,
+    body: content(text),
     command: request.headers.get('Idempotency-Key'),
   };
   asked.push(one);
   const door = doors.get(`${one.method} ${one.path}`);
   const found = door ? door(one) : new Refusal(404, `No ${one.method} ${one.path} in this test.`);
   const refused = found instanceof Refusal;
-  return new Response(JSON.stringify(refused ? { detail: found.detail } : found), {
+  return new Response(JSON.stringify(refused ? problem(found) : found), {
     status: refused ? found.status : 200,
     headers: { 'Content-Type': 'application/json' },
   });

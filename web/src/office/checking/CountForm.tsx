@@ -13,6 +13,7 @@ import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form, Tick } from '../rules/Form';
 import { useForm } from '../rules/useForm';
+import { COUNTS } from './counts';
 
 type Entry = Schemas['CountEntry'];
 
@@ -45,7 +46,7 @@ export function CountForm({
     queryFn: () => read(api.GET('/api/people/names')),
   });
   const save = useSave(
-    ['counts'],
+    COUNTS,
     (command, body: Entry) => read(api.POST('/api/counts', { ...command, body })),
     onDone,
   );

@@ -18,6 +18,7 @@ import { Posting } from './Posting';
 import { ResultPanel } from './ResultPanel';
 import { Review } from './Review';
 import { SlipList } from './SlipList';
+import { COUNTS } from './counts';
 
 type Card = Schemas['CountCard'];
 
@@ -142,14 +143,14 @@ function Doings({ count }: { count: Card }) {
   const navigate = useNavigate();
   const may = useMay('POST');
   const path = { id: count.id };
-  const review = useSave(['counts'], (command) =>
+  const review = useSave(COUNTS, (command) =>
     read(api.POST('/api/counts/{id}/review', { params: { ...command.params, path } })),
   );
-  const countOn = useSave(['counts'], (command) =>
+  const countOn = useSave(COUNTS, (command) =>
     read(api.POST('/api/counts/{id}/counting', { params: { ...command.params, path } })),
   );
   const drop = useSave(
-    ['counts'],
+    COUNTS,
     (command) =>
       read(
         api.POST('/api/counts/{id}/drop', {

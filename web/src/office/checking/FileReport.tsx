@@ -9,6 +9,7 @@ import { count as grouped } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { useSave } from '../../kit/useSave';
 import { toCsv } from './collector';
+import { COUNTS } from './counts';
 
 type Result = Schemas['CollectorResult'];
 type Cells = Record<string, string>;
@@ -21,7 +22,7 @@ export function FileReport({ count, file }: { count: number; file: Blob }) {
   const [mended, setMended] = useState<Record<number, Cells>>({});
   const [taken, setTaken] = useState(0);
   const send = useSave<{ content: Blob; trial: boolean }, Result>(
-    ['counts'],
+    COUNTS,
     (command, { content, trial }) =>
       read(
         api.POST('/api/collector/counts/{count}/files', {

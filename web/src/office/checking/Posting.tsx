@@ -8,6 +8,7 @@ import { count as grouped, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { useSave } from '../../kit/useSave';
 import { signed } from './Review';
+import { COUNTS } from './counts';
 
 type Card = Schemas['CountCard'];
 
@@ -22,7 +23,7 @@ export function Posting({ count }: { count: Card }) {
     queryKey: ['counts', 'outcome', count.id, count.version],
     queryFn: () => read(api.GET('/api/counts/{id}/outcome', { params: { path } })),
   });
-  const old = ['counts', 'on-hand', 'ledger', 'programme'];
+  const old = [...COUNTS, 'on-hand', 'ledger'];
   const post = useSave(old, (command, body: Schemas['PostEntry']) =>
     read(api.POST('/api/counts/{id}/posting', { params: { ...command.params, path }, body })),
   );

@@ -14,6 +14,7 @@ import { Part } from '../../kit/SidePanel';
 import { useAddress } from '../../kit/useAddress';
 import { useSave } from '../../kit/useSave';
 import { CheckingFrame } from './CheckingFrame';
+import { COUNTS } from './counts';
 
 type Plan = Schemas['CountProgramme'];
 
@@ -30,7 +31,7 @@ export function ProgrammePage() {
       read(api.GET('/api/count-programme', { params: { query: { site: Number(site) } } })),
     enabled: site !== '',
   });
-  const workOut = useSave(['counts'], (command) =>
+  const workOut = useSave(COUNTS, (command) =>
     read(
       api.POST('/api/count-programme/classes', {
         params: { ...command.params, query: { site: Number(site) } },

@@ -11,6 +11,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { signed } from './Review';
+import { COUNTS } from './counts';
 
 type Card = Schemas['CountCard'];
 
@@ -45,7 +46,7 @@ export function ResultPanel({
         }),
       ),
   });
-  const decide = useSave(['counts'], (command, decision: Schemas['DecisionEntry']['decision']) =>
+  const decide = useSave(COUNTS, (command, decision: Schemas['DecisionEntry']['decision']) =>
     read(
       api.POST('/api/counts/{id}/decisions', {
         params: { ...command.params, path },

@@ -16,6 +16,7 @@ import type { Column, Sorting } from '../../kit/sheetColumns';
 import { useAddress } from '../../kit/useAddress';
 import { useSave } from '../../kit/useSave';
 import { VarianceChart } from './VarianceChart';
+import { COUNTS } from './counts';
 
 type Card = Schemas['CountCard'];
 type Row = Schemas['CountResult'];
@@ -122,7 +123,7 @@ function Bulk({ count, question }: { count: Card; question: Schemas['QuestionEnt
     queryFn: () => read(api.GET('/api/count-programme/rules')),
     enabled: may,
   });
-  const decide = useSave(['counts'], (command, decision: 'ACCEPT' | 'LEAVE' | 'RECOUNT') =>
+  const decide = useSave(COUNTS, (command, decision: 'ACCEPT' | 'LEAVE' | 'RECOUNT') =>
     read(
       api.POST('/api/counts/{id}/decisions', {
         params: { ...command.params, path: { id: count.id } },
@@ -133,7 +134,7 @@ function Bulk({ count, question }: { count: Card; question: Schemas['QuestionEnt
       }),
     ),
   );
-  const byRule = useSave(['counts'], (command, body: Schemas['ToleranceEntry']) =>
+  const byRule = useSave(COUNTS, (command, body: Schemas['ToleranceEntry']) =>
     read(
       api.POST('/api/counts/{id}/tolerance', {
         params: { ...command.params, path: { id: count.id } },

@@ -12,6 +12,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Sheet } from '../../kit/Sheet';
 import type { Column } from '../../kit/sheetColumns';
 import { useSave } from '../../kit/useSave';
+import { COUNTS } from './counts';
 
 type Card = Schemas['CountCard'];
 type Slip = Schemas['CountSlip'];
@@ -63,7 +64,7 @@ export function SlipList({ count }: { count: Card }) {
 /** Keep, zero or send back: the one slip that is chosen, or all that nobody counted. */
 function RestOf({ count, slip }: { count: Card; slip: Slip | null }) {
   const { t } = useTranslation();
-  const save = useSave(['counts'], (command, rest: (typeof RESTS)[number]) =>
+  const save = useSave(COUNTS, (command, rest: (typeof RESTS)[number]) =>
     read(
       api.POST('/api/counts/{id}/uncounted', {
         params: { ...command.params, path: { id: count.id } },
@@ -94,7 +95,7 @@ function HandTo({ count, slip }: { count: Card; slip: Slip }) {
     queryKey: ['people', 'names'],
     queryFn: () => read(api.GET('/api/people/names')),
   });
-  const save = useSave(['counts'], (command, person: string) =>
+  const save = useSave(COUNTS, (command, person: string) =>
     read(
       api.POST('/api/counts/{id}/hands', {
         params: { ...command.params, path: { id: count.id } },

@@ -19,6 +19,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
@@ -33,6 +34,37 @@ class CountingTest {
   private static final long QUAY = 1;
 
   private final Client maren = HOUSE.signIn("maren");
+
+  /** An aisle that nobody else uses. */
+  @BeforeAll
+  static void rack() {
+    Client rowan = HOUSE.signIn("rowan");
+    long area =
+        rowan
+            .post(
+                "/api/sites/" + QUAY + "/areas",
+                Map.of("code", "T", "name", "New aisle", "purpose", "PICK"))
+            .ok()
+            .path("id")
+            .asLong();
+    rowan
+        .post(
+            "/api/racks",
+            Map.of(
+                "areaId",
+                area,
+                "pattern",
+                "T-[01..06]-[A..C]",
+                "walkFrom",
+                0,
+                "walkStep",
+                1,
+                "levels",
+                1,
+                "traits",
+                Map.of("mixing", "ANYTHING", "storageClass", "")))
+        .ok();
+  }
 
   @BeforeEach
   void nobodyCounts() {
@@ -128,14 +160,14 @@ class CountingTest {
 
   @Test
   void sixLinesAreInTheBookAndTwoOnTheShelf() {
-    String bin = "QC-16-E";
+    String bin = "T-01-A";
     opening(bin, "SHK-001", null, null, "40");
     opening(bin, "FLR-001", "E1", null, "6");
     opening(bin, "FLR-001", "E2", null, "4");
     for (int piece = 1; piece <= 3; piece++) {
       opening(bin, "BCN-001", null, "E-900" + piece, "1");
     }
-    long count = drawUp("SWEEP", bin, "QC-16-D");
+    long count = drawUp("SWEEP", bin, "T-01-B");
     Page floor = countOnTheFloor("tavi");
     floor.getByText(number(count)).click();
     scan(floor, "RB.KQ." + bin);
@@ -147,17 +179,17 @@ class CountingTest {
     scan(floor, "E-9002");
     says(floor, "Counted here (2)");
     scan(floor, "RB.KQ." + bin);
-    says(floor, "QC-16-E: 4 things were not scanned");
+    says(floor, "T-01-A: 4 things were not scanned");
     assertThat(floor.getByText("E-9001")).isVisible();
     assertThat(floor.getByText("E-9002")).hasCount(0);
     button(floor, "Go on counting").click();
     says(floor, "Counted here (2)");
-    button(floor, "Done with QC-16-E").click();
+    button(floor, "Done with T-01-A").click();
     button(floor, "These 4 are not there").click();
     says(floor, "4 things are stated as not there");
     // An empty bin is two scans.
-    scan(floor, "RB.KQ.QC-16-D");
-    assertThat(blank(floor, "Bin")).hasText("QC-16-D");
+    scan(floor, "RB.KQ.T-01-B");
+    assertThat(blank(floor, "Bin")).hasText("T-01-B");
     scan(floor, "RA.CONFIRM");
     says(floor, "it is in review now");
 
@@ -176,7 +208,13 @@ class CountingTest {
     button(page, "Accept all shown").click();
     assertThat(page.getByTestId("outcome")).containsText("4 positions: 0 up, 4 down");
     assertThat(page.getByTestId("outcome")).containsText("Value -");
-    button(page, "Post the count").click();
+    // Beacons are dear: someone else must agree.
+    button(page, "Propose to post").click();
+    says(page, "Proposed by Oddny Varga");
+    assertThat(button(page, "Agree and post")).hasCount(0);
+    Page agrees = office("maren", review(count));
+    button(agrees, "Agree and post").click();
+    says(agrees, "4 positions were counted.".replace("4", "6"));
     says(page, "Posted");
     org.assertj.core.api.Assertions.assertThat(lyingIn(bin))
         .containsExactlyInAnyOrder("SHK-001  40", "BCN-001 E-9002 1");
@@ -186,7 +224,7 @@ class CountingTest {
 
   @Test
   void thirtyThreeWereCountedWhenTheBookHeldThirtyFive() {
-    String bin = "QC-16-C";
+    String bin = "T-02-A";
     Instant noon = Instant.now();
     move(noon.minus(3, ChronoUnit.HOURS), "OPENING", bin, "40");
     move(noon.minus(2, ChronoUnit.HOURS), "TO_CUSTOMER", bin, "5");
@@ -236,7 +274,7 @@ class CountingTest {
 
   @Test
   void twoInOneBinSeeEachOtherAndARecountIsBySomeoneElse() {
-    String bin = "QC-15-E";
+    String bin = "T-03-A";
     opening(bin, "SHK-005", null, null, "30");
     opening(bin, "SHK-006", null, null, "8");
     long count = drawUp("SWEEP", bin);
@@ -260,7 +298,7 @@ class CountingTest {
     scan(oddny, "RI.SHK-006");
     scan(oddny, "7");
     starting(oddny, "Change Bow shackle|Change D shackle|Change ");
-    oddny.getByLabel("How many").fill("8");
+    oddny.getByLabel("How many (pc)").fill("8");
     button(oddny, "Correct").click();
     button(oddny, "Done with " + bin).click();
     says(oddny, "in review now");
@@ -291,53 +329,53 @@ class CountingTest {
 
   @Test
   void whatNobodyCountedIsKeptSetToZeroOrSentBack() {
-    for (String bin : List.of("QC-14-A", "QC-14-B", "QC-14-C")) {
+    for (String bin : List.of("T-04-A", "T-04-B", "T-04-C")) {
       opening(bin, "SHK-007", null, null, "5");
     }
     Page page = office("maren", "/office/checking/counts?open=new");
     page.getByText("Stock take").click();
-    page.getByLabel("Bins from").fill("QC-14-A");
-    page.getByLabel("to", new Page.GetByLabelOptions().setExact(true)).fill("QC-14-C");
+    page.getByLabel("Bins from").fill("T-04-A");
+    page.getByLabel("to", new Page.GetByLabelOptions().setExact(true)).fill("T-04-C");
     says(page, "3 slips");
     button(page, "Draw it up").click();
     says(page, "Drawn up");
     button(page, "Take to review").click();
     says(page, "3 slips nobody counted are undecided");
     button(page, "Slips").click();
-    page.getByText("QC-14-A").click();
+    page.getByText("T-04-A").click();
     button(page, "Keep the book").click();
     says(page, "not counted, kept");
-    page.getByText("QC-14-B").click();
+    page.getByText("T-04-B").click();
     button(page, "Set to zero").click();
     says(page, "not counted, to zero");
-    page.getByText("QC-14-C").click();
+    page.getByText("T-04-C").click();
     button(page, "Send back").click();
     says(page, "Counting");
     String number = page.locator("h1").textContent();
     Page floor = countOnTheFloor("tavi");
     floor.getByText(number).click();
-    floor.getByText("QC-14-C").click();
+    floor.getByText("T-04-C").click();
     for (JsonNode row :
-        maren.get("/api/on-hand?group=POSITION&place=" + bin("QC-14-C")).ok().path("rows")) {
+        maren.get("/api/on-hand?group=POSITION&place=" + bin("T-04-C")).ok().path("rows")) {
       scan(floor, "RI." + row.path("item").asString());
       assertThat(blank(floor, "Item")).hasAttribute("data-state", "SAID");
       scan(floor, row.path("onHand").asString());
       assertThat(blank(floor, "Quantity")).hasAttribute("data-state", "SAID");
     }
-    button(floor, "Done with QC-14-C").click();
-    says(floor, "QC-14-C is counted");
+    button(floor, "Done with T-04-C").click();
+    says(floor, "T-04-C is counted");
     button(page, "Take to review").click();
     says(page, "Posting changes");
     button(page, "Post the count").or(button(page, "Propose to post")).click();
     says(page, "were counted.");
-    org.assertj.core.api.Assertions.assertThat(lyingIn("QC-14-A")).contains("SHK-007  5");
-    org.assertj.core.api.Assertions.assertThat(lyingIn("QC-14-B")).isEmpty();
-    org.assertj.core.api.Assertions.assertThat(lyingIn("QC-14-C")).contains("SHK-007  5");
+    org.assertj.core.api.Assertions.assertThat(lyingIn("T-04-A")).contains("SHK-007  5");
+    org.assertj.core.api.Assertions.assertThat(lyingIn("T-04-B")).isEmpty();
+    org.assertj.core.api.Assertions.assertThat(lyingIn("T-04-C")).contains("SHK-007  5");
   }
 
   @Test
   void theCollectorCountsWithoutANetworkAndItsBadLinesAreMended() throws IOException {
-    String bin = "QC-13-E";
+    String bin = "T-05-A";
     opening(bin, "SHK-008", null, null, "12");
     long count = drawUp("SPOT", bin);
     Page page = office("maren", "/office/checking/collector");
@@ -388,7 +426,7 @@ class CountingTest {
   @Test
   void aBinThatLooksWrongIsCountedAndWhatIsDueIsDrawnUp() {
     Page floor = BROWSER.floor(HOUSE.address(), "tavi");
-    scan(floor, "RB.KQ.QC-12-E");
+    scan(floor, "RB.KQ.T-06-A");
     button(floor, "Looks wrong").click();
     says(floor, "someone will count it");
     Page page = office("maren", "/office/checking/counts");

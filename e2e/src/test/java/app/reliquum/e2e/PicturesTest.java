@@ -49,9 +49,7 @@ class PicturesTest {
   void office() {
     Page page = BROWSER.office(HOUSE.address(), "rowan");
     shoot(page, "on-hand", "/office/on-hand?q=flare&open=item:1&row=i1");
-    shoot(page, "on-hand-places", "/office/on-hand?group=PLACE&open=place:26&row=p26&q=QA");
     shoot(page, "looking-back", "/office/looking-back?open=2500");
-    shoot(page, "rules-items", "/office/rules/items?open=1");
     page.navigate(HOUSE.address().resolve("/office/rules/places?open=rack").toString());
     page.getByLabel("Pattern").fill("QD-[01..12]-[A..E]");
     page.getByText("Makes 60 bins").waitFor();
@@ -62,6 +60,12 @@ class PicturesTest {
     page.getByText("Where it would go").waitFor();
     shoot(page, "waiting");
     shoot(page, "transfers", "/office/coming/transfers?open=3");
+    page.navigate(HOUSE.address().resolve("/office/checking/counts/13").toString());
+    page.locator("[role=gridcell]").first().click();
+    page.getByText("Book and shelf").waitFor();
+    page.getByTestId("outcome").waitFor();
+    shoot(page, "count-review");
+    shoot(page, "count-programme", "/office/checking/programme");
     page.navigate(HOUSE.address().resolve("/office/rules/put-away").toString());
     page.getByText("SHK-001").first().click();
     page.getByLabel("If so many came").fill("300");
@@ -112,7 +116,6 @@ class PicturesTest {
     page.locator("[data-blank=To][data-state=SAID]").waitFor();
     scan(page, "RA.CONFIRM");
     page.getByText("Done.").waitFor();
-    shoot(page, "floor-done");
     button(page, "Back").click();
     scan(page, "RD.PO-10001");
     page.getByText("Still to come").waitFor();
@@ -133,5 +136,14 @@ class PicturesTest {
     page.getByText("Parachute flare").first().click();
     page.locator("[data-blank=Lot][data-state=SAID]").waitFor();
     shootSentence(page, "floor-send");
+    page.navigate(HOUSE.address().resolve("/floor/count").toString());
+    page.getByText("CO-10014").click();
+    page.getByText("FL-07").click();
+    page.getByText("The book has").waitFor();
+    scan(page, "FLR-007");
+    page.locator("[data-blank=Item][data-state=SAID]").waitFor();
+    scan(page, "14");
+    page.locator("[data-blank=Quantity][data-state=SAID]").waitFor();
+    shootSentence(page, "floor-count");
   }
 }

@@ -1,0 +1,211 @@
+// @vitest-environment jsdom
+import { answers, asked, empty, Refusal, show } from '../testing/house';
+import { cleanup, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import type { Schemas } from '../api/client';
+import '../app/words';
+import { CountSentence } from './CountSentence';
+
+type View = Schemas['FloorCount'];
+
+const site = { id: 1, name: 'Kittiwake Quay' } as Schemas['SiteCard'];
+
+const count: NonNullable<View['count']> = {
+  id: 9,
+  number: 'CO-10009',
+  method: 'SWEEP',
+  shape: 'BIN',
+  blind: true,
+  note: 'Flare locker',
+  slips: 12,
+  done: 3,
+};
+
+const line: View['lines'][number] = {
+  id: 71,
+  mine: true,
+  person: 'Tavi',
+  itemId: 5,
+  item: 'SHK-001',
+  name: 'D shackle',
+  symbol: 'pc',
+  decimals: 0,
+  picture: null,
+  place: 'QA-01-A',
+  lot: null,
+  expiry: null,
+  serial: null,
+  load: null,
+  condition: 'GOOD',
+  quantity: '12',
+  packs: '1 box 2',
+  stated: false,
+  at: '2026-03-02T10:30:00Z',
+};
+
+const missing: View['notFound'][number] = {
+  itemId: 6,
+  item: 'BCN-001',
+  name: 'Beacon',
+  symbol: 'pc',
+  picture: null,
+  place: 'QA-01-A',
+  lot: null,
+  serial: 'B-77',
+  load: null,
+  quantity: null,
+};
+
+const view: View = {
+  site: 1,
+  outcome: 'STANDS',
+  count,
+  counts: [],
+  slip: {
+    id: 31,
+    slip: 4,
+    again: false,
+    mine: false,
+    taken: true,
+    placeId: 11,
+    place: 'QA-01-A',
+    itemId: null,
+    item: null,
+  },
+  place: { state: 'SAID', why: null, id: 11, address: 'QA-01-A', area: 'Pick face' },
+  unbinned: false,
+  item: {
+    state: 'EMPTY',
+    id: null,
+    code: null,
+    name: null,
+    symbol: null,
+    decimals: null,
+    tracking: null,
+    packs: [],
+    available: null,
+    picture: null,
+    shelfNote: '',
+  },
+  needsLot: false,
+  lot: null,
+  load: null,
+  condition: 'GOOD',
+  pending: '0',
+  wanted: 'ITEM',
+  statesAll: true,
+  asking: false,
+  lines: [],
+  notFound: [],
+  slips: [],
+  others: [],
+  canUndo: false,
+  choices: [],
+  refusal: null,
+  said: null,
+};
+
+const nowhere = { state: 'EMPTY' as const, why: null, id: null, address: null, area: null };
+
+beforeEach(() => {
+  empty();
+  vi.stubGlobal('AudioContext', undefined);
+});
+afterEach(cleanup);
+
+function stands(now: Partial<View>) {
+  answers('GET', '/api/floor/count', () => ({ ...view, ...now }));
+  show(<CountSentence site={site} />);
+}
+
+const said = () => asked.filter((one) => one.method === 'POST').map((one) => one.body);
+
+it('offers the open counts, and one of one’s own', async () => {
+  stands({ count: null, counts: [count], slip: null, place: nowhere });
+  answers('POST', '/api/floor/count/choose', () => view);
+  expect(await screen.findByText('3 of 12')).toBeTruthy();
+  expect(screen.getByRole('button', { name: 'Whole bins' })).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: /CO-10009/ }));
+  await waitFor(() => expect(said()).toEqual([{ site: 1, count: 9 }]));
+});
+
+it('says that a bin is empty only while nothing was said in it', async () => {
+  stands({ notFound: [missing] });
+  expect(await screen.findByText('The book has one thing here')).toBeTruthy();
+  expect(screen.getByRole('button', { name: 'QA-01-A is empty' })).toBeTruthy();
+  cleanup();
+  stands({ item: { ...view.item, state: 'SAID', id: 5, name: 'D shackle', symbol: 'pc' } });
+  expect(await screen.findByRole('button', { name: 'Done with QA-01-A' })).toBeTruthy();
+});
+
+it('asks before anything is stated as not there, and goes on if told so', async () => {
+  stands({ asking: true, lines: [line], notFound: [missing] });
+  answers('POST', '/api/floor/count/act', () => ({ ...view, lines: [line] }));
+  expect(await screen.findByText('QA-01-A: one thing was not scanned')).toBeTruthy();
+  expect(screen.getByText(/B-77/)).toBeTruthy();
+  expect(screen.getByRole('button', { name: 'It is not there' })).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Go on counting' }));
+  await waitFor(() => expect(said()).toEqual([{ site: 1, action: 'UNDO' }]));
+  expect(await screen.findByText('D shackle')).toBeTruthy();
+});
+
+it('lets one correct one’s own lines, and only look at those of others', async () => {
+  stands({
+    lines: [line, { ...line, id: 72, mine: false, person: 'Oddny', quantity: '3' }],
+    others: ['Oddny'],
+  });
+  answers('POST', '/api/floor/count/line', () => view);
+  expect(await screen.findByText('by Oddny')).toBeTruthy();
+  expect(screen.getByText('Oddny counts here too')).toBeTruthy();
+  expect(screen.getAllByRole('button', { name: /Change/ })).toHaveLength(1);
+  await userEvent.click(screen.getByRole('button', { name: 'Change D shackle' }));
+  const field = screen.getByLabelText('How many (pc)');
+  await userEvent.clear(field);
+  await userEvent.type(field, '12,5{Enter}');
+  await waitFor(() => expect(said()).toEqual([{ site: 1, line: 71, quantity: '12.5' }]));
+});
+
+it('takes a line away', async () => {
+  stands({ lines: [{ ...line, serial: 'B-5', quantity: '1' }] });
+  answers('POST', '/api/floor/count/line', () => view);
+  await userEvent.click(await screen.findByRole('button', { name: 'Change D shackle' }));
+  expect(screen.queryByLabelText(/How many \(/)).toBeNull();
+  await userEvent.click(screen.getByRole('button', { name: 'Remove' }));
+  await waitFor(() => expect(said()).toEqual([{ site: 1, line: 71 }]));
+});
+
+it('offers to count a bin that is on no slip', async () => {
+  stands({ slip: null, place: nowhere, slips: [{ ...view.slip!, id: 5 }] });
+  answers(
+    'POST',
+    '/api/floor/count/scan',
+    () => new Refusal(422, 'That bin is not on CO-10009.', 'not-on-count', { place: 44 }),
+  );
+  answers('POST', '/api/floor/count/enter', () => view);
+  await screen.findByText('Next');
+  await userEvent.type(screen.getByLabelText('Scan the bin'), 'RB.KQ.QZ-01{Enter}');
+  await userEvent.click(await screen.findByRole('button', { name: 'Count this bin too' }));
+  await waitFor(() => expect(said()).toContainEqual({ site: 1, place: 44 }));
+});
+
+it('shows what is left to count, and ends a count without slips', async () => {
+  stands({
+    count: { ...count, shape: 'FREE', done: 2 },
+    slip: null,
+    place: nowhere,
+    slips: [{ ...view.slip!, again: true, mine: true }],
+  });
+  answers('POST', '/api/floor/count/finish', () => ({
+    ...view,
+    count: null,
+    slip: null,
+    place: nowhere,
+    said: 'CO-10009 is in review now.',
+    outcome: 'DONE',
+  }));
+  const slip = await screen.findByRole('button', { name: /QA-01-A/ });
+  expect(within(slip).getByText(/count again · yours/)).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Everything is counted' }));
+  expect(await screen.findByText('CO-10009 is in review now.')).toBeTruthy();
+});

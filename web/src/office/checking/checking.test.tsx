@@ -1,0 +1,316 @@
+// @vitest-environment jsdom
+import { answers, asked, empty, show } from '../../testing/house';
+import { cleanup, screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, expect, it } from 'vitest';
+import type { Schemas } from '../../api/client';
+import '../../app/words';
+import { AccuracyPage } from './AccuracyPage';
+import { bare, toCsv } from './collector';
+import { CollectorDevice } from './CollectorDevice';
+import { CountForm } from './CountForm';
+import { CountHistory } from './CountHistory';
+import { FileReport } from './FileReport';
+import { Posting } from './Posting';
+import { ProgrammePage } from './ProgrammePage';
+import { ResultPanel } from './ResultPanel';
+import { VarianceChart } from './VarianceChart';
+
+const card = {
+  id: 7,
+  version: 3,
+  number: 'CO-10007',
+  siteId: 1,
+  site: 'Kittiwake Quay',
+  method: 'SWEEP',
+  shape: 'BIN',
+  blind: true,
+  unplanned: false,
+  state: 'IN_REVIEW',
+  note: '',
+  proposedBy: null,
+  posting: 0,
+  slips: 4,
+  done: 4,
+  hands: [{ name: 'Tavi', slips: 0, done: 4, lines: 9 }],
+  events: [{ at: '2026-03-02T10:30:00Z', person: 'Tavi', what: 'REVIEW', detail: '' }],
+} as unknown as Schemas['CountCard'];
+
+const outcome: Schemas['CountOutcome'] = {
+  counted: 9,
+  lines: 2,
+  up: 1,
+  down: 1,
+  gain: 2,
+  loss: 30,
+  net: -28,
+  gross: 32,
+  undecided: 0,
+  waiting: 0,
+  uncounted: 0,
+  overtaken: 0,
+  few: [],
+  approvalValue: 500,
+  needsApproval: false,
+};
+
+const result = {
+  id: 41,
+  name: 'D shackle',
+  symbol: 'pc',
+  place: 'QA-01-A',
+  lot: null,
+  serial: null,
+  condition: 'GOOD',
+  book: '35',
+  counted: '33',
+  variance: '-2',
+  percent: -5.7,
+  value: -5,
+  people: 'Tavi',
+  moment: '2026-03-02T10:30:00Z',
+  rounds: 1,
+  round: 1,
+  stated: false,
+  disturbed: true,
+  decision: 'UNDECIDED',
+  byRule: false,
+  decidedBy: null,
+} as unknown as Schemas['CountResult'];
+
+beforeEach(() => {
+  empty();
+  localStorage.clear();
+});
+afterEach(cleanup);
+
+const posts = () => asked.filter((one) => one.method === 'POST');
+
+it('says what posting does before it is done, and sends what was seen', async () => {
+  answers('GET', '/api/counts/7/outcome', () => outcome);
+  answers('POST', '/api/counts/7/posting', () => ({ posted: true }));
+  show(<Posting count={card} />);
+  expect(await screen.findByText(/changes 2 positions: 1 up, 1 down/)).toBeTruthy();
+  expect(screen.getByText(/Value -28.00 \(gains 2.00, losses 30.00\)/)).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Post the count' }));
+  await waitFor(() => expect(posts()[0]?.body).toEqual({ net: -28, lines: 2 }));
+});
+
+it('does not let anything be posted that is undecided', async () => {
+  answers('GET', '/api/counts/7/outcome', () => ({ ...outcome, undecided: 3, uncounted: 1 }));
+  show(<Posting count={card} />);
+  expect(await screen.findByText(/3 variances are undecided · one slip nobody/)).toBeTruthy();
+  const button = screen.getByRole('button', { name: 'Post the count' });
+  expect((button as HTMLButtonElement).disabled).toBe(true);
+});
+
+it('lets nobody agree to what they have proposed themselves', async () => {
+  answers('GET', '/api/counts/7/outcome', () => ({ ...outcome, needsApproval: true }));
+  show(<Posting count={{ ...card, proposedBy: 'Maren' }} />);
+  const own = await screen.findByRole('button', { name: 'Agree and post' });
+  expect((own as HTMLButtonElement).disabled).toBe(true);
+  cleanup();
+  show(<Posting count={{ ...card, proposedBy: 'Oddny' }} />);
+  const other = await screen.findByRole('button', { name: 'Agree and post' });
+  expect((other as HTMLButtonElement).disabled).toBe(false);
+});
+
+it('shows book and shelf side by side, and asks for a recount', async () => {
+  answers('GET', '/api/counts/7/results/41', () => result);
+  answers('GET', '/api/counts/7/results/41/trail', () => [
+    {
+      at: '2026-03-02T10:30:00Z',
+      kind: 'COUNTED',
+      posting: null,
+      what: null,
+      document: 'CO-10007',
+      person: 'Tavi',
+      other: null,
+      change: null,
+      book: null,
+      shelf: '33',
+    },
+    {
+      at: '2026-03-02T10:00:00Z',
+      kind: 'MOVED',
+      posting: 88,
+      what: 'ISSUE',
+      document: null,
+      person: 'Oddny',
+      other: 'Customer',
+      change: '-5',
+      book: '35',
+      shelf: null,
+    },
+  ]);
+  answers('POST', '/api/counts/7/decisions', () => ({ many: 1 }));
+  show(<ResultPanel count={card} result={41} onClose={() => {}} />);
+  expect(await screen.findByText('Counted by Tavi (CO-10007)')).toBeTruthy();
+  expect(screen.getByText(/Issue Customer/)).toBeTruthy();
+  expect(screen.getByText(/Goods moved while they were being counted/)).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Count again' }));
+  await waitFor(() => expect(posts()[0]?.body).toEqual({ decision: 'RECOUNT', ids: [41] }));
+});
+
+it('draws the largest variance first and opens its line', async () => {
+  answers('GET', '/api/counts/7/chart', () => ({
+    bars: [
+      { id: 41, label: 'D shackle · QA-01-A', value: -30, gross: 30, cumulative: 30 },
+      { id: 42, label: 'Flare · FL-01', value: 2, gross: 2, cumulative: 32 },
+    ],
+    others: 5,
+    othersGross: 1,
+    gross: 33,
+  }));
+  let opened = 0;
+  show(<VarianceChart count={card} chosen="" onChoose={(id) => (opened = id)} />);
+  const bars = await screen.findAllByRole('button', { name: /:/ });
+  expect(bars.map((bar) => bar.getAttribute('aria-label'))).toEqual([
+    'D shackle · QA-01-A: -30.00',
+    'Flare · FL-01: 2.00',
+  ]);
+  expect(screen.getByText(/5 more, 1.00/)).toBeTruthy();
+  await userEvent.click(bars[1]);
+  expect(opened).toBe(42);
+});
+
+it('tells what drawing a count up comes to', async () => {
+  answers('GET', '/api/sites', () => [
+    { id: 1, name: 'Kittiwake Quay', areas: [{ id: 4, name: 'Pick face' }] },
+  ]);
+  answers('GET', '/api/people/names', () => [{ id: 3, name: 'Tavi' }]);
+  answers('POST', '/api/counts/preview', () => ({
+    slips: 60,
+    positions: 81,
+    value: 1234.5,
+    first: ['QA-01-A', 'QA-01-B'],
+  }));
+  answers('POST', '/api/counts', () => card);
+  let drawn = '';
+  show(<CountForm onDone={(one) => (drawn = one.number)} />);
+  expect(await screen.findByText(/60 slips, 81 positions, worth 1,234.50/)).toBeTruthy();
+  await userEvent.click(await screen.findByLabelText('Tavi'));
+  await userEvent.click(screen.getByLabelText('A'));
+  await userEvent.type(screen.getByLabelText('Items, by their codes'), 'SHK-001, FLR-002');
+  await userEvent.click(screen.getByRole('button', { name: 'Draw it up' }));
+  await waitFor(() => expect(drawn).toBe('CO-10007'));
+  const sent = posts().at(-1)?.body as Schemas['CountEntry'];
+  expect(sent.people).toEqual([3]);
+  expect(sent.scope.items).toEqual(['SHK-001', 'FLR-002']);
+  expect(sent.scope.classes).toEqual(['A']);
+});
+
+it('shows what is due, and draws it up', async () => {
+  answers('GET', '/api/sites', () => [{ id: 1, name: 'Kittiwake Quay', areas: [] }]);
+  answers('GET', '/api/count-programme', () => ({
+    today: '2026-03-02',
+    workedOut: null,
+    classes: [{ of: 'A', items: 4, used: 99, never: 1, overdue: 2, days: 30 }],
+    due: [
+      {
+        itemId: 5,
+        item: 'SHK-001',
+        name: 'D shackle',
+        of: 'A',
+        last: null,
+        due: '2026-03-02',
+        sooner: true,
+        differences: 2,
+        positions: 3,
+      },
+    ],
+    dueInAll: 12,
+    calendar: [{ day: '2026-03-02', items: 1, a: 1, b: 0, c: 0 }],
+  }));
+  show(<ProgrammePage />);
+  expect(await screen.findByText('never counted')).toBeTruthy();
+  expect(screen.getByText(/wrong 2 times in a row/)).toBeTruthy();
+  const link = screen.getByRole('link', { name: 'Have it counted' });
+  expect(link.getAttribute('href')).toContain('items=SHK-001');
+});
+
+it('tells record accuracy as a figure and a bar', async () => {
+  answers('GET', '/api/sites', () => []);
+  answers('GET', '/api/count-programme/accuracy', () => [
+    {
+      label: '2026-03',
+      counted: 63,
+      within: 59,
+      percent: 93.6,
+      countedValue: 12656.2,
+      net: 16.59,
+      gross: 59.79,
+      netPercent: 0.1,
+      grossPercent: 0.4,
+    },
+  ]);
+  show(<AccuracyPage />);
+  expect(await screen.findByText('93.6 %')).toBeTruthy();
+  expect(screen.getByText('59.79')).toBeTruthy();
+});
+
+it('lists people and events', () => {
+  show(<CountHistory count={card} />);
+  expect(screen.getByText('4 slips handed in')).toBeTruthy();
+  expect(screen.getByText(/To review/)).toBeTruthy();
+});
+
+it('counts on the device, changes a line and hands a file back', async () => {
+  answers('GET', '/api/collector/departments', () => [{ name: 'Rigging', codes: 1 }]);
+  answers('GET', '/api/collector/items', () => [
+    {
+      code: '04006381333931',
+      item: 'SHK-001',
+      name: 'D shackle',
+      unit: 'PIECE',
+      factor: 10,
+      tracking: 'NONE',
+      price: 2.5,
+    },
+  ]);
+  show(<CollectorDevice />);
+  await userEvent.click(screen.getByRole('button', { name: 'Files' }));
+  await userEvent.click(await screen.findByRole('button', { name: 'Fetch it' }));
+  expect(await screen.findByText('All departments: 1 codes')).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Count' }));
+  await userEvent.type(screen.getByLabelText('Bin'), 'QA-01-A');
+  await userEvent.type(screen.getByLabelText('Barcode'), '4006381333931{Enter}');
+  expect(await screen.findByText('worth 2.50 each')).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Lines (1)' }));
+  const amount = screen.getByLabelText('Quantity');
+  await userEvent.clear(amount);
+  await userEvent.type(amount, '4');
+  cleanup();
+  // The battery was changed: what was counted is still there.
+  show(<CollectorDevice />);
+  await userEvent.click(screen.getByRole('button', { name: 'Lines (1)' }));
+  expect((screen.getByLabelText('Quantity') as HTMLInputElement).value).toBe('4');
+  await userEvent.click(screen.getByRole('button', { name: 'Remove 4006381333931' }));
+  expect(screen.getByText('Nothing is counted yet.')).toBeTruthy();
+});
+
+it('writes the file as RFC 4180 has it', () => {
+  const line = { barcode: 'A,B', quantity: '1', bin: 'Q"1', lot: '', serial: '', time: '' };
+  expect(toCsv([line])).toBe('barcode,quantity,bin,lot,serial,time\r\n"A,B",1,"Q""1",,,\r\n');
+  expect(bare(' 04006381333931 ')).toBe(bare('4006381333931'));
+  expect(bare('ri.shk-001')).toBe('SHK-001');
+});
+
+it('tries a file, reads it, and lets bad rows be mended', async () => {
+  const fault = { row: 3, cells: { barcode: 'NO', quantity: '1' }, sentence: 'Nothing is NO.' };
+  answers('POST', '/api/collector/counts/7/files', (one) => {
+    const trial = one.query.get('trial') === 'true';
+    const mended = String(one.body).includes('SHK');
+    return { rows: mended ? 1 : 2, taken: 1, written: !trial, faults: mended ? [] : [fault] };
+  });
+  const file = new Blob(['"a file"'], { type: 'text/csv' });
+  show(<FileReport count={7} file={file} />);
+  expect(await screen.findByText(/1 of 2 rows can be read/)).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Read 1 row' }));
+  const code = await screen.findByLabelText('Barcode');
+  await userEvent.clear(code);
+  await userEvent.type(code, 'SHK-001');
+  await userEvent.click(screen.getByRole('button', { name: 'Read the mended rows' }));
+  expect(await screen.findByText(/1 of 1 rows was read/)).toBeTruthy();
+  expect(screen.getByRole('link', { name: 'Go to the count' })).toBeTruthy();
+});
