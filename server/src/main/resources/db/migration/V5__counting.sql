@@ -111,6 +111,7 @@ create table count_result (
   disturbed boolean not null default false,
   unit_cost decimal(19,6) not null default 0,
   variance decimal(20,6) as (counted - book) persistent,
+  wrong boolean as (counted <> book) persistent,
   value decimal(19,2) as (round((counted - book) * unit_cost, 2)) persistent,
   gross decimal(19,2) as (abs(round((counted - book) * unit_cost, 2))) persistent,
   decision varchar(10) not null default '',
@@ -122,6 +123,8 @@ create table count_result (
   posted decimal(20,6) null,
   unique key one (count_id, item_id, place_id, lot_id, serial_id, unit_load_id, condition_code),
   key by_value (count_id, gross),
+  key by_wrong (count_id, wrong, gross),
+  key by_place (count_id, place_id),
   key of_item (item_id, place_id)
 );
 

@@ -299,14 +299,14 @@ public class CountProgramme {
         };
     return jdbc.sql(
             """
-            select %s told, count(*) counted, sum(r.within) within,
+            select %s told, count(*) counted, sum(coalesce(r.within, true)) within,
               sum(round(r.book * r.unit_cost, 2)) counted_value, sum(r.value) net, sum(r.gross) gross
             from stock_count c join count_result r on r.count_id = c.id
               join site t on t.id = c.site_id join place p on p.id = r.place_id
               left join area a on a.id = p.area_id
               left join item_class k on k.site_id = c.site_id and k.item_id = r.item_id
             where c.state = 'POSTED' and c.ended > :since and (:site = 0 or c.site_id = :site)
-              and (:all or c.site_id in (:sites)) and r.within is not null
+              and (:all or c.site_id in (:sites))
             group by told order by told
             """
                 .formatted(group))

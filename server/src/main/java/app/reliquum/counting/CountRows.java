@@ -54,17 +54,16 @@ class CountRows {
         c.state, c.note, c.created, c.ended, w.name created_by,
         (select count(*) from count_slip s where s.count_id = c.id) slips,
         (select count(*) from count_slip s where s.count_id = c.id and s.state = 'DONE') done,
-        coalesce(r.positions, 0) positions, coalesce(r.wrong, 0) wrong, coalesce(r.net, 0) net,
-        coalesce(r.gross, 0) gross
+        (select count(*) from count_result r where r.count_id = c.id) positions,
+        (select count(*) from count_result r where r.count_id = c.id and r.wrong) wrong,
+        (select coalesce(sum(r.value), 0) from count_result r
+          where r.count_id = c.id and r.wrong) net,
+        (select coalesce(sum(r.gross), 0) from count_result r
+          where r.count_id = c.id and r.wrong) gross
       from (select * from stock_count c %s order by c.id desc limit :limit offset :offset) c
         join site t on t.id = c.site_id join person w on w.id = c.created_by
-        left join lateral_results r on r.count_id = c.id
       order by c.id desc
-      """
-          .replace(
-              "lateral_results r",
-              "(select count_id, count(*) positions, sum(variance <> 0) wrong, sum(value) net,"
-                  + " sum(gross) gross from count_result group by count_id) r");
+      """;
 
   @Transactional(readOnly = true)
   public Page<Row> page(Filter filter, Long site, String q, Actor actor, int offset, int limit) {

@@ -67,7 +67,7 @@ public class EarlierCounts {
       }
     }
     results.refresh(count);
-    jdbc.sql("update count_result set decision = 'ACCEPT' where count_id = ? and variance <> 0")
+    jdbc.sql("update count_result set decision = 'ACCEPT' where count_id = ? and wrong")
         .param(count)
         .update();
     posting.write(

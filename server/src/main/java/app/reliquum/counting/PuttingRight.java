@@ -97,21 +97,22 @@ class PuttingRight {
     Sums sums =
         jdbc.sql(
                 """
-                select count(*) counted,
+                select (select count(*) from count_result where count_id = :count) counted,
                   coalesce(sum(r.puts), 0) wrote,
                   coalesce(sum(r.puts and r.variance > 0), 0) up,
                   coalesce(sum(r.puts and r.variance < 0), 0) down,
                   coalesce(sum(if(r.puts and r.variance > 0, r.value, 0)), 0) gain,
                   coalesce(sum(if(r.puts and r.variance < 0, -r.value, 0)), 0) loss,
-                  coalesce(sum(r.variance <> 0 and r.decision = ''), 0) undecided,
-                  coalesce(sum(r.decision = 'RECOUNT'), 0) waiting,
+                  coalesce(sum(r.decision = ''), 0) undecided,
+                  (select count(*) from count_result where count_id = :count
+                    and decision = 'RECOUNT') waiting,
                   coalesce(sum(r.late), 0) overtaken
-                from (select r.*, %1$s late,
-                    r.variance <> 0 and r.decision = 'ACCEPT' and not %1$s puts
-                  from count_result r where r.count_id = ?) r
+                from (select r.variance, r.value, r.decision, %1$s late,
+                    r.decision = 'ACCEPT' and not %1$s puts
+                  from count_result r where r.count_id = :count and r.wrong) r
                 """
                     .formatted(OVERTAKEN))
-            .param(count)
+            .param("count", count)
             .query(Sums.class)
             .single();
     Unstated rest = unstated(head);
@@ -253,7 +254,7 @@ class PuttingRight {
   private Outcome ready(Command command, Head head, Seen seen) {
     lockPositions(head.id());
     stateRest(command, head);
-    results.refresh(head.id());
+    results.refreshWrong(head.id());
     Outcome now = outcome(head.id(), command.actor());
     if (now.undecided() > 0 || now.waiting() > 0 || now.uncounted() > 0) {
       throw Problem.refused(
@@ -296,7 +297,7 @@ class PuttingRight {
     jdbc.sql(
             "select count(*) from (select s.quantity from count_result r join stock_position s on "
                 + same("s", "r")
-                + " where r.count_id = ? and r.variance <> 0 order by r.item_id, r.place_id,"
+                + " where r.count_id = ? and r.wrong order by r.item_id, r.place_id,"
                 + " r.lot_id, r.serial_id, r.unit_load_id, r.condition_code for update) x")
         .param(count)
         .query(Long.class)
@@ -348,7 +349,7 @@ class PuttingRight {
       jdbc.sql(
               "update count_result r join count_slip s on s.id = r.slip_id and s.rest = 'ZERO' set"
                   + " r.decision = 'ACCEPT', r.decided_by = ?, r.decided = ? where r.count_id = ?"
-                  + " and r.stated and r.variance <> 0 and r.decision = ''")
+                  + " and r.stated and r.wrong and r.decision = ''")
           .params(command.actor().id(), table.now(), head.id())
           .update();
     }
@@ -357,7 +358,7 @@ class PuttingRight {
   void write(Command command, Head head, Outcome before) {
     List<Correction.Settled> settled =
         jdbc.sql(
-                "select r.* from count_result r where r.count_id = ? and r.variance <> 0 and"
+                "select r.* from count_result r where r.count_id = ? and r.wrong and"
                     + " r.decision = 'ACCEPT' and not "
                     + OVERTAKEN
                     + " order by r.place_id, r.item_id, r.id")
@@ -447,7 +448,7 @@ class PuttingRight {
     jdbc.sql(
             """
             insert into counted_item (item_id, site_id, last_counted, differences)
-            select item_id, ?, max(moment), if(sum(within = 0) > 0, 1, 0) from count_result
+            select item_id, ?, max(moment), if(sum(coalesce(within, true) = false) > 0, 1, 0) from count_result
               where count_id = ? group by item_id
             on duplicate key update
               differences = if(value(differences) > 0, differences + 1, 0),
@@ -463,16 +464,15 @@ class PuttingRight {
     record Row(long id, Quantity book, Quantity variance, UnitCost cost) {}
     List<Object[]> off = new ArrayList<>();
     jdbc.sql(
-            "update count_result r set r.within = true, r.posted = if(r.variance <> 0 and r.decision"
-                + " = 'ACCEPT' and not "
+            "update count_result r set r.within = true, r.posted = if(r.decision = 'ACCEPT' and not "
                 + OVERTAKEN
-                + ", r.variance, 0) where r.count_id = ?")
+                + ", r.variance, 0) where r.count_id = ? and r.wrong")
         .param(head.id())
         .update();
     for (Row row :
         jdbc.sql(
                 "select id, book, variance, unit_cost from count_result where count_id = ? and"
-                    + " variance <> 0")
+                    + " wrong")
             .param(head.id())
             .query(
                 (r, n) ->

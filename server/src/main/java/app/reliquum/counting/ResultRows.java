@@ -4,6 +4,8 @@ import static app.reliquum.counting.Times.instant;
 import static app.reliquum.counting.Times.utc;
 
 import app.reliquum.api.Page;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.Words;
 import app.reliquum.core.counting.Tolerance;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
@@ -26,6 +28,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -35,20 +38,23 @@ class ResultRows {
 
   private static final int BARS = 40;
   private static final int MOST_TRAIL = 500;
+  private static final int MOST_MATCHES = 5_000;
 
   private static final String PERCENT =
       "if(r.book = 0, 100 * sign(r.variance), r.variance * 100 / abs(r.book))";
 
   private final JdbcClient jdbc;
+  private final Catalog catalog;
 
-  ResultRows(JdbcClient jdbc) {
+  ResultRows(JdbcClient jdbc, Catalog catalog) {
     this.jdbc = jdbc;
+    this.catalog = catalog;
   }
 
   /** What a question comes to in a statement. */
   record Where(String sql, Map<String, Object> values) {}
 
-  static Where where(long count, Question question) {
+  Where where(long count, Question question) {
     Map<String, Object> values = new HashMap<>();
     values.put("count", count);
     StringBuilder where =
@@ -56,13 +62,13 @@ class ResultRows {
             "r.count_id = :count"
                 + switch (question.show()) {
                   case ALL -> "";
-                  case UNDECIDED -> " and r.variance <> 0 and r.decision = ''";
-                  case WRONG -> " and r.variance <> 0";
-                  case RIGHT -> " and r.variance = 0";
+                  case UNDECIDED -> " and r.wrong and r.decision = ''";
+                  case WRONG -> " and r.wrong";
+                  case RIGHT -> " and not r.wrong";
                   case RECOUNT -> " and r.decision = 'RECOUNT'";
                   case DECIDED -> " and r.decision in ('ACCEPT', 'LEAVE')";
                   case DISTURBED -> " and r.disturbed";
-                  case STATED -> " and r.stated and r.variance <> 0";
+                  case STATED -> " and r.stated and r.wrong";
                 });
     if (question.minQuantity() != null) {
       where.append(" and abs(r.variance) >= :minQuantity");
@@ -77,19 +83,40 @@ class ResultRows {
       values.put("minValue", question.minValue());
     }
     if (question.q() != null && !question.q().isBlank()) {
-      where.append(
-          " and (r.item_id in (select id from item where code like :q or name like :words)"
-              + " or r.place_id in (select id from place where address like :q)"
-              + " or r.lot_id in (select id from lot where code like :q)"
-              + " or r.serial_id in (select id from serial where code like :q))");
-      values.put("q", question.q().strip() + "%");
-      values.put("words", "%" + question.q().strip() + "%");
+      where.append(" and (").append(matching(question.q())).append(")");
     }
     return new Where(where.toString(), values);
   }
 
+  /** What is called so: found first by themselves, so that the rows are found by index. */
+  private String matching(String q) {
+    List<String> any = new ArrayList<>();
+    anyOf(any, "r.item_id", catalog.idsMatching(Words.of(q), MOST_MATCHES));
+    for (String table : List.of("place.address", "lot.code", "serial.code")) {
+      String name = table.substring(0, table.indexOf('.'));
+      anyOf(
+          any,
+          "r." + name + "_id",
+          jdbc.sql("select id from " + name + " where " + table + " like :q limit " + MOST_MATCHES)
+              .param("q", q.strip() + "%")
+              .query(Long.class)
+              .list());
+    }
+    return any.isEmpty() ? "false" : String.join(" or ", any);
+  }
+
+  private static void anyOf(List<String> any, String column, List<Long> ids) {
+    if (!ids.isEmpty()) {
+      any.add(
+          column
+              + " in ("
+              + ids.stream().map(String::valueOf).collect(Collectors.joining(","))
+              + ")");
+    }
+  }
+
   /** Variances that nobody has decided about, none larger than any limit that is set. */
-  static Where within(long count, BigDecimal quantity, BigDecimal percent, BigDecimal value) {
+  Where within(long count, BigDecimal quantity, BigDecimal percent, BigDecimal value) {
     Where undecided = where(count, Question.UNDECIDED);
     StringBuilder where = new StringBuilder(undecided.sql());
     Map<String, Object> values = new HashMap<>(undecided.values());
@@ -111,12 +138,39 @@ class ResultRows {
   private static String order(Question question) {
     String way = question.descending() ? " desc" : "";
     return switch (question.sort()) {
-      case GROSS -> "r.gross" + way + ", abs(r.variance)" + way + ", r.id";
+      case GROSS -> "r.gross" + way + ", r.id" + way;
       case VARIANCE -> "abs(r.variance)" + way + ", r.id";
       case PERCENT -> "abs(" + PERCENT + ")" + way + ", r.id";
-      case PLACE -> "(select label from place p where p.id = r.place_id)" + way + ", r.id";
-      case ITEM -> "(select code from item i where i.id = r.item_id)" + way + ", r.id";
+      case PLACE -> "o.label" + way + ", r.id";
+      case ITEM -> "o.code" + way + ", r.id";
       case MOMENT -> "r.moment" + way + ", r.id";
+    };
+  }
+
+  /**
+   * What the rows of a page are found in. Where most rows are shown, the index of what they are
+   * sorted by gives the first page at once.
+   */
+  private static String source(Question question) {
+    boolean many = question.show() == Counting.Show.ALL || question.show() == Counting.Show.RIGHT;
+    boolean narrow =
+        question.minQuantity() != null
+            || question.minPercent() != null
+            || question.minValue() != null
+            || question.q() != null;
+    boolean driven = many && !narrow;
+    return switch (question.sort()) {
+      case PLACE ->
+          driven
+              ? "place o force index (label) straight_join count_result r force index (by_place)"
+                  + " on r.place_id = o.id"
+              : "count_result r join place o on o.id = r.place_id";
+      case ITEM ->
+          driven
+              ? "item o force index (code) straight_join count_result r force index (one)"
+                  + " on r.item_id = o.id"
+              : "count_result r join item o on o.id = r.item_id";
+      default -> "count_result r";
     };
   }
 
@@ -127,21 +181,23 @@ class ResultRows {
             .params(where.values())
             .query(Long.class)
             .single();
-    return new Page<>(total, offset, rows(where, order(question), offset, limit));
+    return new Page<>(total, offset, rows(where, source(question), order(question), offset, limit));
   }
 
   /** Everything that a question finds, up to a number. */
   List<Result> all(long count, Question question, int atMost) {
-    return rows(where(count, question), order(question), 0, atMost);
+    return rows(where(count, question), source(question), order(question), 0, atMost);
   }
 
-  private List<Result> rows(Where where, String order, int offset, int limit) {
+  private List<Result> rows(Where where, String source, String order, int offset, int limit) {
     return jdbc.sql(
             "select r.*, "
                 + PERCENT
                 + " percent, i.code item, i.name, i.unit, p.address, a.name area, l.code lot,"
                 + " l.expiry, n.code serial, u.code load_code, w.name decided_name"
-                + " from (select r.id from count_result r where "
+                + " from (select r.id from "
+                + source
+                + " where "
                 + where.sql()
                 + " order by "
                 + order
@@ -151,7 +207,7 @@ class ResultRows {
                 + " left join serial n on n.id = r.serial_id"
                 + " left join unit_load u on u.id = r.unit_load_id"
                 + " left join person w on w.id = r.decided_by order by "
-                + order)
+                + order.replace("o.label", "p.label").replace("o.code", "i.code"))
         .params(where.values())
         .param("limit", limit)
         .param("offset", offset)
@@ -201,7 +257,7 @@ class ResultRows {
 
   Optional<Result> one(long count, long id) {
     Where where = new Where("r.count_id = :count and r.id = :id", Map.of("count", count, "id", id));
-    return rows(where, "r.id", 0, 1).stream().findFirst();
+    return rows(where, "count_result r", "r.id", 0, 1).stream().findFirst();
   }
 
   PositionKey key(long id) {
@@ -227,7 +283,7 @@ class ResultRows {
             .single();
     BigDecimal so = BigDecimal.ZERO;
     List<Bar> bars = new ArrayList<>();
-    for (Result one : rows(where, "r.gross desc, r.id", 0, BARS)) {
+    for (Result one : rows(where, "count_result r", "r.gross desc, r.id desc", 0, BARS)) {
       BigDecimal gross = one.value().abs();
       if (gross.signum() == 0) {
         break;

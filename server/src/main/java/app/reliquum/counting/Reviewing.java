@@ -179,7 +179,7 @@ class Reviewing implements Reviews {
     Head head = inReview(count, command.actor());
     ResultRows.Where where =
         ids == null
-            ? ResultRows.where(count, question)
+            ? rows.where(count, question)
             : new ResultRows.Where(
                 "r.count_id = :count and r.id in (:ids)",
                 new HashMap<>(Map.of("count", count, "ids", ids.isEmpty() ? List.of(0L) : ids)));
@@ -198,7 +198,7 @@ class Reviewing implements Reviews {
     boolean none = decision == Decision.UNDECIDED;
     return jdbc.sql(
             "update count_result r set decision = :decision, decided_by = :person, decided ="
-                + " :decided, by_rule = :byRule where r.variance <> 0 and "
+                + " :decided, by_rule = :byRule where r.wrong and "
                 + where.sql())
         .params(where.values())
         .param("decision", none ? "" : decision.name())
@@ -289,8 +289,8 @@ class Reviewing implements Reviews {
   }
 
   /** The undecided variances within a tolerance, as {@link Tolerance#allows} has it. */
-  private static ResultRows.Where within(long count, Tolerance tolerance) {
-    return ResultRows.within(
+  private ResultRows.Where within(long count, Tolerance tolerance) {
+    return rows.within(
         count,
         tolerance.quantity() == null ? null : tolerance.quantity().amount(),
         tolerance.percent(),
