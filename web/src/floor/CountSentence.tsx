@@ -10,7 +10,7 @@ import { Blank } from './Blank';
 import { CountChoice } from './CountChoice';
 import { Asked, CountLines, NotFound } from './CountLists';
 import { Choices } from './Offers';
-import { DoneNote, MainButton, SmallButton, TapRow } from './Parts';
+import { DoneNote, HeadStrip, MainButton, SmallButton, TapRow } from './Parts';
 import { Refusal } from './Refusal';
 import { ScanBar } from './ScanBar';
 import { Known } from './SentenceParts';
@@ -106,20 +106,7 @@ function hint(now: View) {
 function Head({ count, others }: { count: Schemas['FloorCountChoice']; others: string[] }) {
   const { t } = useTranslation();
   return (
-    <Box
-      sx={{
-        px: 2,
-        py: 1,
-        bgcolor: 'background.paper',
-        borderBottom: 1,
-        borderColor: 'divider',
-        display: 'flex',
-        flexWrap: 'wrap',
-        columnGap: 1.5,
-        alignItems: 'baseline',
-      }}
-    >
-      <Code strong>{count.number}</Code>
+    <HeadStrip number={count.number}>
       <Box sx={{ flex: 1 }}>{t(`counting.method.${count.method}`)}</Box>
       {count.slips > 0 && (
         <Box sx={{ color: 'text.secondary' }}>
@@ -131,7 +118,7 @@ function Head({ count, others }: { count: Schemas['FloorCountChoice']; others: s
           {t('counting.others', { names: others.join(', '), count: others.length })}
         </Box>
       )}
-    </Box>
+    </HeadStrip>
   );
 }
 

@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import Button, { type ButtonProps } from '@mui/material/Button';
 import type { ReactNode } from 'react';
+import { Code } from '../kit/Code';
 
 /** What was done: large, with a mark that is not only a colour. */
 export function DoneNote({ title, children }: { title: string; children: ReactNode }) {
@@ -19,6 +20,28 @@ export function DoneNote({ title, children }: { title: string; children: ReactNo
       }}
     >
       <Box sx={{ color: 'success.main', fontWeight: 700 }}>{title}</Box>
+      {children}
+    </Box>
+  );
+}
+
+/** What is being done, over its sentence: the document's number first. */
+export function HeadStrip({ number, children }: { number: string; children: ReactNode }) {
+  return (
+    <Box
+      sx={{
+        px: 2,
+        py: 1,
+        bgcolor: 'background.paper',
+        borderBottom: 1,
+        borderColor: 'divider',
+        display: 'flex',
+        flexWrap: 'wrap',
+        columnGap: 1.5,
+        alignItems: 'baseline',
+      }}
+    >
+      <Code strong>{number}</Code>
       {children}
     </Box>
   );

@@ -9,7 +9,7 @@ import { date, quantity } from '../kit/format';
 import { Arriving, StillOpen } from './Arriving';
 import { Blank } from './Blank';
 import { Choices } from './Offers';
-import { DoneNote, MainButton, SmallButton, TapRow, Warning } from './Parts';
+import { DoneNote, HeadStrip, MainButton, SmallButton, TapRow, Warning } from './Parts';
 import { Refusal } from './Refusal';
 import { ScanBar } from './ScanBar';
 import { saying, useSentence, type ActionName, type Saying } from './useSentence';
@@ -132,25 +132,13 @@ export function ReceiveSentence({ site }: { site: Schemas['SiteCard'] }) {
 function OrderHead({ order }: { order: Schemas['FloorOrder'] }) {
   const { t } = useTranslation();
   return (
-    <Box
-      sx={{
-        px: 2,
-        py: 1,
-        bgcolor: 'background.paper',
-        borderBottom: 1,
-        borderColor: 'divider',
-        display: 'flex',
-        gap: 1.5,
-        alignItems: 'baseline',
-      }}
-    >
-      <Code strong>{order.number}</Code>
+    <HeadStrip number={order.number}>
       <Box sx={{ color: 'text.secondary', flex: 1 }}>
         {order.supplier || t(`inbound.kind.${order.kind}`)}
         {order.reason && ` · ${order.reason}`}
       </Box>
       <Box>{t(`inbound.state.${order.state}`)}</Box>
-    </Box>
+    </HeadStrip>
   );
 }
 

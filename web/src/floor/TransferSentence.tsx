@@ -8,7 +8,7 @@ import { Code } from '../kit/Code';
 import { quantity } from '../kit/format';
 import { Blank } from './Blank';
 import { Candidates, Choices } from './Offers';
-import { DoneNote, MainButton, SmallButton } from './Parts';
+import { DoneNote, HeadStrip, MainButton, SmallButton } from './Parts';
 import { Refusal } from './Refusal';
 import { ScanBar } from './ScanBar';
 import { Facts, GoodsOf, Known, WholeLoad } from './SentenceParts';
@@ -121,24 +121,12 @@ export function TransferSentence({
 function Head({ transfer, verb }: { transfer: Schemas['FloorTransfer']; verb: TransferVerb }) {
   const { t } = useTranslation();
   return (
-    <Box
-      sx={{
-        px: 2,
-        py: 1,
-        bgcolor: 'background.paper',
-        borderBottom: 1,
-        borderColor: 'divider',
-        display: 'flex',
-        gap: 1.5,
-        alignItems: 'baseline',
-      }}
-    >
-      <Code strong>{transfer.number}</Code>
+    <HeadStrip number={transfer.number}>
       <Box sx={{ flex: 1, fontWeight: 600 }}>
         {verb === 'SEND' ? `→ ${transfer.to}` : `${transfer.from} →`}
       </Box>
       <Box sx={{ color: 'text.secondary' }}>{t(`transfer.state.${transfer.state}`)}</Box>
-    </Box>
+    </HeadStrip>
   );
 }
 

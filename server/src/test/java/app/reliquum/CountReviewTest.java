@@ -122,6 +122,14 @@ class CountReviewTest {
   }
 
   @Test
+  void theAskLineFindsACountByItsNumber() {
+    long count = drawUp("SPOT");
+    JsonNode hit = clerk.get("/api/ask?q=" + number(count)).ok().get(0);
+    assertThat(hit.path("kind").asString()).isEqualTo("COUNT");
+    assertThat(hit.path("id").asLong()).isEqualTo(count);
+  }
+
+  @Test
   void aScopeIsNarrowedByWhatIsAsked() {
     Map<String, Object> dear = mine();
     dear.put("minValue", "50");

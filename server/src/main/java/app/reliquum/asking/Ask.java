@@ -12,7 +12,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -115,43 +114,6 @@ class Ask {
     return List.of();
   }
 
-  private List<Hit> counts(String condition, String value, Actor actor, boolean exact) {
-    return jdbc.sql(
-            "select c.id, c.number, concat(s.name, if(c.note = '', '', concat(' · ', c.note))) at"
-                + " from stock_count c join site s on s.id = c.site_id where "
-                + condition
-                + (actor.everywhere() ? "" : " and c.site_id in (:sites)")
-                + " order by c.number desc limit "
-                + OF_EACH)
-        .param("prefix", value)
-        .param("sites", actor.sites().isEmpty() ? Set.of(-1L) : actor.sites())
-        .query(
-            (row, n) ->
-                new Hit(
-                    Kind.COUNT, row.getLong(1), null, row.getString(2), row.getString(3), exact))
-        .list();
-  }
-
-  private List<Hit> transfers(String condition, String value, Actor actor, boolean exact) {
-    return jdbc.sql(
-            "select t.id, t.number, concat(coalesce(f.name, t.sender), ' → ', o.name)"
-                + " from transfer t left join site f on f.id = t.from_site_id"
-                + " join site o on o.id = t.to_site_id where "
-                + condition
-                + (actor.everywhere()
-                    ? ""
-                    : " and (t.from_site_id in (:sites) or t.to_site_id in (:sites))")
-                + " order by t.number desc limit "
-                + OF_EACH)
-        .param("prefix", value)
-        .param("sites", actor.sites().isEmpty() ? Set.of(-1L) : actor.sites())
-        .query(
-            (row, n) ->
-                new Hit(
-                    Kind.TRANSFER, row.getLong(1), null, row.getString(2), row.getString(3), exact))
-        .list();
-  }
-
   private List<Hit> items(Words words) {
     List<Long> ids = catalog.idsMatching(words, OF_EACH * 5);
     return catalog.measured(Set.copyOf(ids)).stream()
@@ -161,40 +123,71 @@ class Ask {
         .toList();
   }
 
+  private List<Hit> counts(String condition, String value, Actor actor, boolean exact) {
+    return atSites(
+        Kind.COUNT,
+        "select c.id, c.number, concat(s.name, if(c.note = '', '', concat(' · ', c.note))) about"
+            + " from stock_count c join site s on s.id = c.site_id where "
+            + condition
+            + (actor.everywhere() ? "" : " and c.site_id in (:sites)")
+            + " order by c.number desc limit ",
+        value,
+        actor,
+        exact);
+  }
+
+  private List<Hit> transfers(String condition, String value, Actor actor, boolean exact) {
+    return atSites(
+        Kind.TRANSFER,
+        "select t.id, t.number, concat(coalesce(f.name, t.sender), ' → ', o.name)"
+            + " from transfer t left join site f on f.id = t.from_site_id"
+            + " join site o on o.id = t.to_site_id where "
+            + condition
+            + (actor.everywhere()
+                ? ""
+                : " and (t.from_site_id in (:sites) or t.to_site_id in (:sites))")
+            + " order by t.number desc limit ",
+        value,
+        actor,
+        exact);
+  }
+
   private List<Hit> bins(String condition, String value, Actor actor, boolean exact) {
-    return jdbc.sql(
-            "select p.id, p.address, s.name, s.id site from place p join site s on s.id = p.site_id"
-                + " where p.kind = 'BIN' and "
-                + condition
-                + (actor.everywhere() ? "" : " and p.site_id in (:sites)")
-                + " order by p.address limit "
-                + OF_EACH)
-        .param("prefix", value)
-        .param(
-            "sites",
-            actor.sites().isEmpty()
-                ? Set.of(-1L)
-                : actor.sites().stream().collect(Collectors.toSet()))
-        .query(
-            (row, n) ->
-                new Hit(Kind.BIN, row.getLong(1), null, row.getString(2), row.getString(3), exact))
-        .list();
+    return atSites(
+        Kind.BIN,
+        "select p.id, p.address, s.name from place p join site s on s.id = p.site_id"
+            + " where p.kind = 'BIN' and "
+            + condition
+            + (actor.everywhere() ? "" : " and p.site_id in (:sites)")
+            + " order by p.address limit ",
+        value,
+        actor,
+        exact);
   }
 
   private List<Hit> orders(String condition, String value, Actor actor, boolean exact) {
-    return jdbc.sql(
-            "select o.id, o.number, coalesce(s.name, o.reason) from inbound_order o"
-                + " left join supplier s on s.id = o.supplier_id where "
-                + condition
-                + (actor.everywhere() ? "" : " and o.site_id in (:sites)")
-                + " order by o.number limit "
-                + OF_EACH)
+    return atSites(
+        Kind.ORDER,
+        "select o.id, o.number, coalesce(s.name, o.reason) from inbound_order o"
+            + " left join supplier s on s.id = o.supplier_id where "
+            + condition
+            + (actor.everywhere() ? "" : " and o.site_id in (:sites)")
+            + " order by o.number limit ",
+        value,
+        actor,
+        exact);
+  }
+
+  /**
+   * What belongs to sites: its number, its code, what there is to say; of the actor's sites only.
+   */
+  private List<Hit> atSites(Kind kind, String sql, String value, Actor actor, boolean exact) {
+    return jdbc.sql(sql + OF_EACH)
         .param("prefix", value)
         .param("sites", actor.sites().isEmpty() ? Set.of(-1L) : actor.sites())
         .query(
             (row, n) ->
-                new Hit(
-                    Kind.ORDER, row.getLong(1), null, row.getString(2), row.getString(3), exact))
+                new Hit(kind, row.getLong(1), null, row.getString(2), row.getString(3), exact))
         .list();
   }
 

@@ -141,8 +141,9 @@ class ResultRows {
       case GROSS -> "r.gross" + way + ", r.id" + way;
       case VARIANCE -> "abs(r.variance)" + way + ", r.id";
       case PERCENT -> "abs(" + PERCENT + ")" + way + ", r.id";
-      case PLACE -> "o.label" + way + ", r.id";
-      case ITEM -> "o.code" + way + ", r.id";
+      // Where the index gives the order, it gives that of equals as well.
+      case PLACE -> "o.label" + way + (driven(question) ? "" : ", r.id");
+      case ITEM -> "o.code" + way + (driven(question) ? "" : ", r.id");
       case MOMENT -> "r.moment" + way + ", r.id";
     };
   }
@@ -152,13 +153,7 @@ class ResultRows {
    * sorted by gives the first page at once.
    */
   private static String source(Question question) {
-    boolean many = question.show() == Counting.Show.ALL || question.show() == Counting.Show.RIGHT;
-    boolean narrow =
-        question.minQuantity() != null
-            || question.minPercent() != null
-            || question.minValue() != null
-            || question.q() != null;
-    boolean driven = many && !narrow;
+    boolean driven = driven(question);
     return switch (question.sort()) {
       case PLACE ->
           driven
@@ -172,6 +167,16 @@ class ResultRows {
               : "count_result r join item o on o.id = r.item_id";
       default -> "count_result r";
     };
+  }
+
+  private static boolean driven(Question question) {
+    boolean many = question.show() == Counting.Show.ALL || question.show() == Counting.Show.RIGHT;
+    boolean narrow =
+        question.minQuantity() != null
+            || question.minPercent() != null
+            || question.minValue() != null
+            || question.q() != null;
+    return many && !narrow;
   }
 
   Page<Result> page(long count, Question question, int offset, int limit) {
