@@ -2466,6 +2466,8 @@ export interface components {
       /** Format: int32 */
       open: number;
       /** Format: int32 */
+      proposed: number;
+      /** Format: int32 */
       review: number;
       /** Format: int32 */
       suspicions: number;

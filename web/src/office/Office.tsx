@@ -30,6 +30,7 @@ import { PeopleRules } from './rules/PeopleRules';
 import { PlaceRules } from './rules/PlaceRules';
 import { PutAwayRules } from './rules/PutAwayRules';
 import { SupplierRules } from './rules/SupplierRules';
+import { TodaySpace } from './today/TodaySpace';
 
 /** The Office view: wide, keyboard first. */
 export default function Office() {
@@ -38,6 +39,7 @@ export default function Office() {
       <Header />
       <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', overflow: 'hidden' }}>
         <Routes>
+          <Route path="today" element={<TodaySpace />} />
           <Route path="on-hand" element={<OnHandSpace />} />
           <Route path="coming" element={<Navigate to="/office/coming/inbound" replace />} />
           <Route path="coming/inbound" element={<InboundSpace />} />
@@ -70,6 +72,7 @@ export default function Office() {
 }
 
 const SPACES = [
+  ['/office/today', 'space.today'],
   ['/office/on-hand', 'space.onHand'],
   ['/office/coming', 'space.coming'],
   ['/office/checking', 'space.checking'],

@@ -167,9 +167,13 @@ public final class Counting {
       String createdBy,
       @Nullable Instant ended) {}
 
-  /** How many counts are in each list. */
+  /**
+   * How many counts are in each list.
+   *
+   * @param proposed how many of those in review wait for someone else to agree
+   */
   @Schema(name = "CountCounts")
-  public record Counts(int open, int review, int suspicions) {}
+  public record Counts(int open, int review, int proposed, int suspicions) {}
 
   /** How far one person is. */
   @Schema(name = "CountHand")

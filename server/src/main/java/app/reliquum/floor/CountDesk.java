@@ -110,7 +110,8 @@ class CountDesk {
               ? List.of()
               : tallies.next(at, actor, SLIPS_SHOWN).stream().map(this::slip).toList(),
           tallies.others(at, actor),
-          tallies.lines(at).stream().anyMatch(line -> line.person() == actor.id()),
+          sentence.pending().isPositive()
+              || tallies.lines(at).stream().anyMatch(line -> line.person() == actor.id()),
           choices,
           refusal,
           said);

@@ -1,0 +1,205 @@
+import Box from '@mui/material/Box';
+import { useQueries, useQuery } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Link } from 'react-router';
+import { api, read } from '../../api/client';
+import { useMay, useSites } from '../../app/session';
+import { fonts } from '../../app/theme';
+import { Code } from '../../kit/Code';
+import { count as grouped } from '../../kit/format';
+import { Room } from '../../kit/Rail';
+
+const FEW = 4;
+
+/** What needs someone now, the most urgent first. What needs nobody is not shown. */
+export function TodaySpace() {
+  const { t } = useTranslation();
+  const mayPost = useMay('POST');
+  const mayApprove = useMay('RULES');
+  const sites = useSites().data ?? [];
+  const late = useQuery({
+    queryKey: ['inbound', 'today'],
+    queryFn: () =>
+      read(api.GET('/api/inbound', { params: { query: { filter: 'LATE', limit: FEW } } })),
+  });
+  const transfers = useQuery({
+    queryKey: ['transfers', 'counts'],
+    queryFn: () => read(api.GET('/api/transfers/counts')),
+  });
+  const missing = useQuery({
+    queryKey: ['transfers', 'today'],
+    queryFn: () =>
+      read(api.GET('/api/transfers', { params: { query: { filter: 'MISSING', limit: FEW } } })),
+  });
+  const counts = useQuery({
+    queryKey: ['counts', 'numbers'],
+    queryFn: () => read(api.GET('/api/counts/numbers')),
+  });
+  const review = useQuery({
+    queryKey: ['counts', 'today'],
+    queryFn: () =>
+      read(api.GET('/api/counts', { params: { query: { filter: 'REVIEW', limit: FEW } } })),
+  });
+  const due = useQueries({
+    queries: sites.map((site) => ({
+      queryKey: ['counts', 'programme', String(site.id)],
+      queryFn: () =>
+        read(api.GET('/api/count-programme', { params: { query: { site: site.id } } })),
+    })),
+  });
+  const plans = sites
+    .map((site, i) => ({ site, today: due[i]?.data?.due.length ?? 0 }))
+    .filter((plan) => plan.today > 0);
+  const of = transfers.data;
+  const matters = [
+    mayApprove && (
+      <Matter
+        key="approve"
+        many={counts.data?.proposed}
+        title="today.toApprove"
+        to="/office/checking/counts?filter=REVIEW"
+      />
+    ),
+    <Matter
+      key="late"
+      many={late.data?.total}
+      title="today.lateOrders"
+      to="/office/coming/inbound?filter=LATE"
+    >
+      {late.data?.rows.map((row) => (
+        <span key={row.id}>
+          <Code>{row.number}</Code> {row.supplier}
+        </span>
+      ))}
+    </Matter>,
+    <Matter
+      key="missing"
+      many={of?.missing}
+      title="today.missing"
+      to="/office/coming/transfers?filter=MISSING"
+    >
+      {missing.data?.rows.map((row) => (
+        <span key={row.id}>
+          <Code>{row.number}</Code> {row.from} → {row.to}
+        </span>
+      ))}
+    </Matter>,
+    <Matter
+      key="lateTransfers"
+      many={of?.late}
+      title="today.lateTransfers"
+      to="/office/coming/transfers?filter=LATE"
+    />,
+    <Matter
+      key="short"
+      many={of?.shortOnes}
+      title="today.shortTransfers"
+      to="/office/coming/transfers?filter=SHORT"
+    />,
+    mayPost && (
+      <Matter
+        key="review"
+        many={counts.data?.review}
+        title="today.inReview"
+        to="/office/checking/counts?filter=REVIEW"
+      >
+        {review.data?.rows.map((row) => (
+          <span key={row.id}>
+            <Link to={`/office/checking/counts/${row.id}`}>{row.number}</Link> {row.site}
+            {row.note && `, ${row.note}`}
+          </span>
+        ))}
+      </Matter>
+    ),
+    <Matter
+      key="suspicions"
+      many={counts.data?.suspicions}
+      title="today.suspicions"
+      to="/office/checking/counts"
+    />,
+    <Matter
+      key="due"
+      many={plans.reduce((sum, plan) => sum + plan.today, 0)}
+      title="today.due"
+      to="/office/checking/programme"
+    >
+      {plans.map((plan) => (
+        <span key={plan.site.id}>
+          <Link to={`/office/checking/programme?site=${plan.site.id}`}>{plan.site.name}</Link>{' '}
+          {grouped(plan.today)}
+        </span>
+      ))}
+    </Matter>,
+    <Matter
+      key="road"
+      many={of?.road}
+      title="today.road"
+      to="/office/coming/transfers?filter=ROAD"
+    />,
+  ];
+  const asked = [late, transfers, missing, counts, review];
+  const known = asked.every((query) => !query.isPending);
+  const nothing =
+    known &&
+    !late.data?.total &&
+    !of?.missing &&
+    !of?.late &&
+    !of?.shortOnes &&
+    !of?.road &&
+    !counts.data?.review &&
+    !counts.data?.suspicions &&
+    plans.length === 0;
+  return (
+    <Room title={t('space.today')}>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, maxWidth: 820, pb: 3 }}>
+        {known ? matters : <li>{t('loading')}</li>}
+      </Box>
+      {nothing && <Box sx={{ fontSize: 20 }}>{t('today.nothing')}</Box>}
+    </Room>
+  );
+}
+
+/** One matter: how many, what, and which first. */
+function Matter({
+  many,
+  title,
+  to,
+  children,
+}: {
+  many: number | undefined;
+  title: string;
+  to: string;
+  children?: ReactNode;
+}) {
+  const { t } = useTranslation();
+  if (!many) {
+    return null;
+  }
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '84px 1fr',
+        gap: 2,
+        alignItems: 'baseline',
+        py: 1,
+        borderBottom: 1,
+        borderColor: 'divider',
+      }}
+    >
+      <Box sx={{ fontFamily: fonts.heading, fontWeight: 600, fontSize: 34, textAlign: 'right' }}>
+        {grouped(many)}
+      </Box>
+      <Box>
+        <Box sx={{ fontSize: 19 }}>
+          <Link to={to}>{t(title, { count: many })}</Link>
+        </Box>
+        <Box sx={{ color: 'text.secondary', display: 'flex', flexWrap: 'wrap', columnGap: 2.5 }}>
+          {children}
+        </Box>
+      </Box>
+    </Box>
+  );
+}

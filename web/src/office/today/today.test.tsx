@@ -1,0 +1,60 @@
+// @vitest-environment jsdom
+import { answers, empty, show } from '../../testing/house';
+import { cleanup, screen } from '@testing-library/react';
+import { afterEach, beforeEach, expect, it } from 'vitest';
+import '../../app/words';
+import { TodaySpace } from './TodaySpace';
+
+const QUIET = { open: 0, late: 0, shortOnes: 0, road: 0, missing: 0 };
+
+function house(numbers: object, transfers: object, due: number, late: number) {
+  answers('GET', '/api/sites', () => [{ id: 1, name: 'Kittiwake Quay', areas: [] }]);
+  answers('GET', '/api/inbound', () => ({
+    total: late,
+    offset: 0,
+    rows: late ? [{ id: 3, number: 'PO-10003', supplier: 'Lantern Works' }] : [],
+  }));
+  answers('GET', '/api/transfers', () => ({ total: 0, offset: 0, rows: [] }));
+  answers('GET', '/api/transfers/counts', () => ({ ...QUIET, ...transfers }));
+  answers('GET', '/api/counts', () => ({ total: 0, offset: 0, rows: [] }));
+  answers('GET', '/api/counts/numbers', () => ({
+    open: 0,
+    review: 0,
+    proposed: 0,
+    suspicions: 0,
+    ...numbers,
+  }));
+  answers('GET', '/api/count-programme', () => ({ due: Array(due).fill({}) }));
+}
+
+beforeEach(empty);
+afterEach(cleanup);
+
+it('says what needs someone, the most urgent first', async () => {
+  house({ proposed: 1, review: 2 }, { missing: 3 }, 30, 1);
+  show(<TodaySpace />);
+  expect(await screen.findByText('items are due to be counted')).toBeTruthy();
+  expect(screen.getAllByRole('listitem').map((one) => one.querySelector('a')?.textContent)).toEqual(
+    [
+      'count waits for you to agree',
+      'order is late',
+      'transfers arrived with something missing',
+      'counts are in review',
+      'items are due to be counted',
+    ],
+  );
+  expect(screen.getByText('PO-10003')).toBeTruthy();
+});
+
+it('leaves out what this person may not do', async () => {
+  house({ proposed: 1, review: 2, suspicions: 4 }, {}, 0, 0);
+  show(<TodaySpace />, { permissions: ['MOVE'] });
+  expect(await screen.findByText('bins look wrong to someone')).toBeTruthy();
+  expect(screen.getAllByRole('listitem')).toHaveLength(1);
+});
+
+it('says so when nothing needs anyone', async () => {
+  house({}, {}, 0, 0);
+  show(<TodaySpace />);
+  expect(await screen.findByText('Nothing needs you now.')).toBeTruthy();
+});
