@@ -559,6 +559,11 @@ class CountingTest {
                 .post("/api/counts", Counter.entry(Counter.scope(quay), "SWEEP", "BIN"))
                 .status())
         .isEqualTo(403);
+    for (String figures : List.of("/results", "/chart", "/outcome", "/papers/DISCREPANCIES")) {
+      assertThat(handClient.get("/api/counts/" + count + figures).status())
+          .as("blind: " + figures)
+          .isEqualTo(403);
+    }
     Client stranger = HOUSE.hire("STR" + made, Role.CLERK, goods.site("S" + made));
     assertThat(stranger.get("/api/counts/" + count).status()).isEqualTo(403);
   }

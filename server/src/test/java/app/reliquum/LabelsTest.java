@@ -2,6 +2,7 @@ package app.reliquum;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.Gtin;
 import app.reliquum.core.scan.Reading;
 import app.reliquum.core.scan.ScanReader;
@@ -201,7 +202,8 @@ class LabelsTest {
                 new BinaryBitmap(
                     new HybridBinarizer(new BufferedImageLuminanceSource(pages.get(0)))));
     assertThat(List.of(read)).extracting(Result::getText).contains("RB.KQ.A-01-A");
-    assertThat(pages(pdf(entry("ACTION", List.of(), "BARS", "SINGLE")))).hasSize(10);
+    assertThat(pages(pdf(entry("ACTION", List.of(), "BARS", "SINGLE"))))
+        .hasSize(Action.values().length);
   }
 
   @Test

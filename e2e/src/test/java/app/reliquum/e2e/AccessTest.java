@@ -21,6 +21,7 @@ class AccessTest {
 
   private static final List<String> OFFICE =
       List.of(
+          "/office/today",
           "/office/on-hand",
           "/office/on-hand?group=ITEM&open=item:1",
           "/office/on-hand?group=PLACE&open=place:26",

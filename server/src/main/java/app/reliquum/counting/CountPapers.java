@@ -76,7 +76,7 @@ class CountPapers {
 
   @Transactional(readOnly = true)
   public byte[] print(long count, Which which, Actor actor) {
-    Head head = counts.head(count, actor);
+    Head head = which == Which.SHEETS ? counts.head(count, actor) : counts.reviewed(count, actor);
     return press.pdf(
         which == Which.DISCREPANCIES
             ? discrepancies(head, actor)

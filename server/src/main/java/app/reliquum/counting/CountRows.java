@@ -4,6 +4,7 @@ import static app.reliquum.counting.Times.instant;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.Counting.Card;
@@ -148,6 +149,19 @@ class CountRows {
   Head head(long id, Actor actor) {
     Head head = table.find(id).orElseThrow(() -> Problem.missing("count", id));
     places.requireSite(head.siteId(), actor);
+    return head;
+  }
+
+  /** A count whose figures someone may see: whoever may be sent to count it blind may not. */
+  Head reviewed(long id, Actor actor) {
+    Head head = head(id, actor);
+    boolean counts =
+        actor.permissions().contains(Permission.MOVE)
+            && !actor.permissions().contains(Permission.POST);
+    if (counts && head.blind() && head.state().open()) {
+      throw Problem.forbidden(
+          head.number() + " is counted blind: its figures are shown once it is posted.");
+    }
     return head;
   }
 

@@ -83,7 +83,7 @@ class PuttingRight {
   /** What posting would do. */
   @Transactional(readOnly = true)
   public Outcome outcome(long count, Actor actor) {
-    Head head = counts.head(count, actor);
+    Head head = counts.reviewed(count, actor);
     record Sums(
         int counted,
         int wrote,
@@ -295,13 +295,12 @@ class PuttingRight {
   /** Nothing of what was counted moves until it is posted. */
   private void lockPositions(long count) {
     jdbc.sql(
-            "select count(*) from (select s.quantity from count_result r join stock_position s on "
+            "select s.quantity from count_result r join stock_position s on "
                 + same("s", "r")
-                + " where r.count_id = ? and r.wrong order by r.item_id, r.place_id,"
-                + " r.lot_id, r.serial_id, r.unit_load_id, r.condition_code for update) x")
+                + " where r.count_id = ? and r.wrong for update")
         .param(count)
-        .query(Long.class)
-        .single();
+        .query(BigDecimal.class)
+        .list();
   }
 
   /** What lies in slips that nobody has counted, and someone has said is not there. */
@@ -326,10 +325,10 @@ class PuttingRight {
     int stated = 0;
     for (String there : rest()) {
       Map<String, Object> values = new HashMap<>(Map.of("count", head.id(), "site", head.siteId()));
-      jdbc.sql("select count(*) from (select x.quantity" + there + " for update) y")
+      jdbc.sql("select x.quantity" + there + " for update")
           .params(values)
-          .query(Long.class)
-          .single();
+          .query(BigDecimal.class)
+          .list();
       values.put("person", command.actor().id());
       values.put("now", table.now());
       stated +=

@@ -79,26 +79,26 @@ class Reviewing implements Reviews {
   @Override
   @Transactional(readOnly = true)
   public Page<Result> page(long count, Question question, Actor actor, int offset, int limit) {
-    counts.head(count, actor);
+    counts.reviewed(count, actor);
     return rows.page(count, question, offset, Page.limit(limit));
   }
 
   @Transactional(readOnly = true)
   public Result result(long count, long line, Actor actor) {
-    counts.head(count, actor);
+    counts.reviewed(count, actor);
     return rows.one(count, line).orElseThrow(() -> Problem.missing("line", line));
   }
 
   @Transactional(readOnly = true)
   public Chart chart(long count, Actor actor) {
-    counts.head(count, actor);
+    counts.reviewed(count, actor);
     return rows.chart(count);
   }
 
   /** What has moved since the position was last right, beside what was seen on the shelf. */
   @Transactional(readOnly = true)
   public List<Trail> trail(long count, long result, Actor actor) {
-    counts.head(count, actor);
+    counts.reviewed(count, actor);
     rows.one(count, result).orElseThrow(() -> Problem.missing("line", result));
     PositionKey key = rows.key(result);
     Instant now = clock.instant();
