@@ -365,6 +365,93 @@ class CountReviewTest {
   }
 
   @Test
+  void whoeverHasCountedDoesNotAgreeToIt() {
+    goods.opening(flare, "K1", null, "KQ." + second, "100");
+    Counter counting = new Counter(HOUSE.hire("BOTH" + made, Role.CONTROLLER), quay);
+    Client both = HOUSE.nobody().signIn("BOTH" + made, RunningHouse.PASSWORD);
+    long count = drawUp("SPOT");
+    count(counting, count, second, flare, "6", "K1");
+    clerk.post("/api/counts/" + count + "/review", Map.of()).ok();
+    Counter.decide(clerk, count, "ACCEPT");
+    assertThat(Counter.post(clerk, count).ok().path("posted").asBoolean()).isFalse();
+    Client.Answer own =
+        both.post(
+            "/api/counts/" + count + "/approval", Counter.seen(Counter.outcome(clerk, count)));
+    assertThat(own.status()).isEqualTo(403);
+    assertThat(own.detail()).contains("counted in it yourself");
+    assertThat(clerk.get("/api/counts/numbers").ok().path("proposed").asInt()).isPositive();
+    // Whatever is decided anew is to be proposed anew.
+    Counter.decide(clerk, count, "LEAVE", result(count, second));
+    assertThat(clerk.get("/api/counts/" + count).ok().path("proposedBy").isNull()).isTrue();
+    assertThat(Counter.post(clerk, count).ok().path("posted").asBoolean()).isTrue();
+    assertThat(held(flareId, second)).isEqualTo("106");
+  }
+
+  @Test
+  void afterThreeWhoDifferTheReviewerDecides() {
+    long count = drawUp("SPOT");
+    count(hand, count, first, shackle, "90");
+    clerk.post("/api/counts/" + count + "/review", Map.of()).ok();
+    Counter.decide(clerk, count, "RECOUNT", result(count, first));
+    count(mate, count, first, shackle, "91");
+    count(third, count, first, shackle, "92");
+    clerk.post("/api/counts/" + count + "/review", Map.of());
+    JsonNode line = Counter.results(clerk, count, "q=" + first).get(0);
+    assertThat(line.path("decision").asString()).isEqualTo("RECOUNT");
+    assertThat(line.path("counted").asString()).as("the latest is shown").isEqualTo("92");
+    assertThat(Counter.post(clerk, count).problem()).isEqualTo("undecided");
+    Counter.decide(clerk, count, "ACCEPT", line.path("id").asLong());
+    assertThat(Counter.post(clerk, count).ok().path("posted").asBoolean()).isTrue();
+    assertThat(held(shackleId, first)).isEqualTo("92");
+  }
+
+  @Test
+  void anItemThatNobodyCountedIsSetToZeroWhereverItLies() {
+    Map<String, Object> scope = mine();
+    scope.put("items", List.of(shackle));
+    long count = Counter.drawUp(clerk, Counter.entry(scope, "STOCK_TAKE", "ITEM"));
+    clerk.post("/api/counts/" + count + "/review", Map.of()).ok();
+    Map<String, Object> all = new HashMap<>();
+    all.put("rest", "ZERO");
+    assertThat(clerk.post("/api/counts/" + count + "/uncounted", all).ok().path("many").asInt())
+        .isEqualTo(1);
+    assertThat(Counter.outcome(clerk, count).path("down").asInt()).isEqualTo(2);
+    assertThat(Counter.post(clerk, count).ok().path("posted").asBoolean()).isTrue();
+    assertThat(goods.onHand(shackleId, "")).isEqualTo("0");
+    assertThat(goods.onHand(flareId, "")).isEqualTo("6");
+  }
+
+  @Test
+  void aReviewMayGoBackToCountingAndASlipToSomeoneElse() {
+    long count = drawUp("SWEEP");
+    count(hand, count, first, shackle, "100");
+    clerk.post("/api/counts/" + count + "/review", Map.of()).ok();
+    assertThat(hand.tryScan("RB.KQ." + second).problem()).isIn("", "not-counting");
+    clerk.post("/api/counts/" + count + "/counting", Map.of()).ok();
+    JsonNode slip =
+        clerk.get("/api/counts/" + count + "/slips?filter=UNCOUNTED").ok().path("rows").get(0);
+    long mateId =
+        clerk
+            .get("/api/people/names")
+            .ok()
+            .valueStream()
+            .filter(one -> one.path("name").asString().equals("Person MATE"))
+            .findFirst()
+            .orElseThrow()
+            .path("id")
+            .asLong();
+    clerk
+        .post(
+            "/api/counts/" + count + "/hands",
+            Map.of("slips", List.of(slip.path("id").asLong()), "person", mateId))
+        .ok();
+    hand.choose(count);
+    assertThat(hand.tryScan("RB.KQ." + second).problem()).isEqualTo("handed-to-another");
+    count(mate, count, second, flare, "6", "K1");
+    assertThat(clerk.get("/api/counts/" + count).ok().path("done").asInt()).isEqualTo(2);
+  }
+
+  @Test
   void aCountThatWasTakenBackIsShownSoAndOneThatIsDroppedChangesNothing() {
     long count = drawUp("SWEEP");
     count(hand, count, first, shackle, "90");

@@ -203,6 +203,19 @@ class CountingTest {
   }
 
   @Test
+  void aScanFromTooLongAgoIsNotBelieved() {
+    hand.begin("SPOT");
+    hand.scan(label(bin), "RI." + shackle);
+    Map<String, Object> scan = Map.of("site", quay, "text", "5");
+    for (String ago : List.of("-5", Long.toString(Duration.ofDays(8).toMillis()), "soon")) {
+      assertThat(handClient.post("/api/floor/count/scan", scan, "X-Scanned-Ago", ago).status())
+          .as(ago)
+          .isEqualTo(400);
+    }
+    assertThat(hand.stands().path("lines").size()).isZero();
+  }
+
+  @Test
   void sayingNoGoesOnCounting() {
     sixLines();
     hand.choose(sweep(bin));

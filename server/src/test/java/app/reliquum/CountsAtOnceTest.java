@@ -5,7 +5,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
 import java.math.BigDecimal;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.net.http.HttpResponse.BodyHandlers;
 import java.util.ArrayList;
+import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -13,8 +18,10 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.locks.LockSupport;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
@@ -111,6 +118,40 @@ class CountsAtOnceTest {
     assertThat(first.stands().path("lines").size()).isEqualTo(20);
     clerk.post("/api/counts/" + count + "/drop", Map.of("reason", "")).ok();
     assertThat(goods.onHand(item, "")).isEqualTo("0");
+  }
+
+  /** As a browser hears it: by a server-sent event, without asking. */
+  @Test
+  void whatSomeoneCountsIsToldToTheOthers() throws Exception {
+    goods.item("TOLD", "Told", "NONE");
+    Client listener = HOUSE.hire("EAR", Role.FLOOR_HAND, quay);
+    HttpRequest request =
+        listener.request("/api/live").header("Cookie", listener.cookies()).GET().build();
+    Counter teller = hire("MOUTH");
+    long count = teller.begin("SPOT").path("count").path("id").asLong();
+    ExecutorService ear = Executors.newSingleThreadExecutor();
+    try {
+      HttpResponse<Stream<String>> events =
+          HttpClient.newHttpClient().send(request, BodyHandlers.ofLines());
+      Future<Boolean> heard =
+          ear.submit(
+              () -> {
+                Iterator<String> lines = events.body().iterator();
+                boolean named = false;
+                while (lines.hasNext()) {
+                  String line = lines.next();
+                  if (named && line.equals("data:" + count)) {
+                    return true;
+                  }
+                  named = line.equals("event:count");
+                }
+                return false;
+              });
+      teller.scan("RB.KQ.B-02", "RI.TOLD", "5");
+      assertThat(heard.get(20, TimeUnit.SECONDS)).isTrue();
+    } finally {
+      ear.shutdownNow();
+    }
   }
 
   /**

@@ -13,6 +13,7 @@ import java.net.http.HttpResponse.BodyHandlers;
 import java.time.Duration;
 import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -167,6 +168,13 @@ public final class Client {
         .map(HttpCookie::getValue)
         .findFirst()
         .orElse(null);
+  }
+
+  /** All cookies, as a request carries them. */
+  public String cookies() {
+    return cookies.getCookieStore().getCookies().stream()
+        .map(cookie -> cookie.getName() + "=" + cookie.getValue())
+        .collect(Collectors.joining("; "));
   }
 
   /** Forgets a cookie, as a restarted browser or an expired session would. */
