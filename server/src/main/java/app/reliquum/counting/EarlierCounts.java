@@ -70,8 +70,8 @@ public class EarlierCounts {
     jdbc.sql("update count_result set decision = 'ACCEPT' where count_id = ? and wrong")
         .param(count)
         .update();
-    posting.write(
-        command, table.find(count).orElseThrow(), posting.outcome(count, command.actor()));
+    CountTable.Head head = table.find(count).orElseThrow();
+    posting.write(command, head, posting.outcome(head));
     jdbc.sql(
             "update stock_count set note = ?, unplanned = false, created = ?, begun = ?,"
                 + " review_since = ?, ended = ? where id = ?")

@@ -83,7 +83,11 @@ class PuttingRight {
   /** What posting would do. */
   @Transactional(readOnly = true)
   public Outcome outcome(long count, Actor actor) {
-    Head head = counts.reviewed(count, actor);
+    return outcome(counts.reviewed(count, actor));
+  }
+
+  Outcome outcome(Head head) {
+    long count = head.id();
     record Sums(
         int counted,
         int wrote,
@@ -255,7 +259,7 @@ class PuttingRight {
     lockPositions(head.id());
     stateRest(command, head);
     results.refreshWrong(head.id());
-    Outcome now = outcome(head.id(), command.actor());
+    Outcome now = outcome(head);
     if (now.undecided() > 0 || now.waiting() > 0 || now.uncounted() > 0) {
       throw Problem.refused(
               "undecided",
