@@ -35,6 +35,7 @@ public class CountFiles {
   private final CountTable table;
   private final CountRows counts;
   private final Tallies tallies;
+  private final Entering entering;
   private final Catalog catalog;
   private final Places places;
   private final Clock clock;
@@ -44,6 +45,7 @@ public class CountFiles {
       CountTable table,
       CountRows counts,
       Tallies tallies,
+      Entering entering,
       Catalog catalog,
       Places places,
       Clock clock) {
@@ -51,6 +53,7 @@ public class CountFiles {
     this.table = table;
     this.counts = counts;
     this.tallies = tallies;
+    this.entering = entering;
     this.catalog = catalog;
     this.places = places;
     this.clock = clock;
@@ -166,7 +169,7 @@ public class CountFiles {
       lot = piece.lotId();
     }
     PositionKey key = new PositionKey(item.id(), place, lot, serial, 0, Condition.GOOD);
-    SlipRow slip = tallies.slipOf(head, key);
+    SlipRow slip = entering.slipOf(head, key);
     if (slip != null && slip.state() == SlipState.DONE) {
       throw Problem.refused("counted-already", "That slip is counted already.");
     }

@@ -44,7 +44,7 @@ class Reviewing implements Reviews {
   private final CountRows counts;
   private final Results results;
   private final ResultRows rows;
-  private final Tallies tallies;
+  private final Ending ending;
   private final TallyTable lines;
   private final Clock clock;
 
@@ -54,7 +54,7 @@ class Reviewing implements Reviews {
       CountRows counts,
       Results results,
       ResultRows rows,
-      Tallies tallies,
+      Ending ending,
       TallyTable lines,
       Clock clock) {
     this.jdbc = jdbc;
@@ -62,7 +62,7 @@ class Reviewing implements Reviews {
     this.counts = counts;
     this.results = results;
     this.rows = rows;
-    this.tallies = tallies;
+    this.ending = ending;
     this.lines = lines;
     this.clock = clock;
   }
@@ -236,7 +236,7 @@ class Reviewing implements Reviews {
         }
       }
       SlipRow slip = table.slip(one.slipId()).orElse(null);
-      tallies.state(command, head, sameRound(slip, head, one), List.of(one.key()));
+      ending.state(command, head, sameRound(slip, head, one), List.of(one.key()));
     }
     mark(command, where, Decision.ACCEPT, false);
     return found.size();

@@ -6,7 +6,6 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
-import app.reliquum.core.counting.Settlement;
 import app.reliquum.core.counting.Statement;
 import app.reliquum.core.counting.Sweep;
 import app.reliquum.core.ledger.PositionKey;
@@ -23,17 +22,14 @@ import app.reliquum.places.Places;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeSet;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -45,9 +41,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Tallies {
 
-  /** A count settles or is decided about after so many rounds. */
-  private static final int MOST_ROUNDS = 3;
-
   /** A scan that waited longer without a network is not believed. */
   private static final Duration OLDEST_SCAN = Duration.ofDays(7);
 
@@ -56,6 +49,8 @@ public class Tallies {
   private final Results results;
   private final SittingTable sittings;
   private final Drawing drawing;
+  private final Entering entering;
+  private final Ending ending;
   private final Catalog catalog;
   private final Places places;
   private final Clock clock;
@@ -66,6 +61,8 @@ public class Tallies {
       Results results,
       SittingTable sittings,
       Drawing drawing,
+      Entering entering,
+      Ending ending,
       Catalog catalog,
       Places places,
       Clock clock) {
@@ -74,6 +71,8 @@ public class Tallies {
     this.results = results;
     this.sittings = sittings;
     this.drawing = drawing;
+    this.entering = entering;
+    this.ending = ending;
     this.catalog = catalog;
     this.places = places;
     this.clock = clock;
@@ -255,35 +254,16 @@ public class Tallies {
   public SortedSet<PositionKey> notFound(Sitting sitting) {
     Head head = table.find(sitting.count()).orElse(null);
     SlipRow slip = sitting.slip() == 0 ? null : table.slip(sitting.slip()).orElse(null);
-    return head == null || slip == null || !statesAll(head, slip)
+    return head == null || slip == null || !Ending.statesAll(head, slip)
         ? new TreeSet<>()
-        : notFound(head, slip);
+        : ending.notFound(head, slip);
   }
 
   /** Whether ending the slip states what is not scanned. */
   public boolean statesAll(Sitting sitting) {
     return sitting.slip() != 0
-        && statesAll(
+        && Ending.statesAll(
             table.find(sitting.count()).orElseThrow(), table.slip(sitting.slip()).orElseThrow());
-  }
-
-  private static boolean statesAll(Head head, SlipRow slip) {
-    return head.method().statesAll() || slip.round() > 1;
-  }
-
-  private SortedSet<PositionKey> notFound(Head head, SlipRow slip) {
-    Set<PositionKey> counted =
-        tallies.ofSlip(slip.id()).stream().map(LineRow::key).collect(Collectors.toSet());
-    Map<PositionKey, Quantity> book = tallies.book(slip, head.siteId());
-    if (slip.round() > 1) {
-      // What was counted before and is not found again is stated as well.
-      for (LineRow earlier : tallies.inPlace(head.id(), slip.placeId(), slip.round() - 1)) {
-        if (slip.covers(earlier.key().place(), earlier.key().item())) {
-          book.putIfAbsent(earlier.key(), Quantity.ONE);
-        }
-      }
-    }
-    return Sweep.notFound(book, counted);
   }
 
   /** Who else counts where someone stands. */
@@ -325,7 +305,7 @@ public class Tallies {
   private Sitting atTheOnlyBin(Sitting sitting, Head head, Actor actor) {
     Places.LedgerPlace implied = places.implied(sitting.site()).orElse(null);
     boolean unbinned = implied != null && !places.site(sitting.site(), actor).binned();
-    return unbinned ? enter(head, sitting, implied.id(), actor, true) : sitting;
+    return unbinned ? entering.enter(head, sitting, implied.id(), actor, true) : sitting;
   }
 
   /** Begins a count that nobody has drawn up: bins become its slips as they are scanned. */
@@ -360,108 +340,9 @@ public class Tallies {
   @Transactional(propagation = Propagation.MANDATORY)
   public Sitting enter(Command command, Sitting sitting, long place, boolean knowingly) {
     Head head = counting(sitting.count(), command.actor());
-    Sitting next = enter(head, sitting, place, command.actor(), knowingly);
+    Sitting next = entering.enter(head, sitting, place, command.actor(), knowingly);
     keep(command.actor(), next);
     return next;
-  }
-
-  private Sitting enter(Head head, Sitting sitting, long place, Actor actor, boolean knowingly) {
-    SlipRow ofItem = sitting.slip() == 0 ? null : table.slip(sitting.slip()).orElse(null);
-    if (ofItem != null && ofItem.placeId() == 0 && ofItem.state() != SlipState.DONE) {
-      // An item is counted in one bin after the other.
-      return sitting.at(ofItem.id(), place);
-    }
-    SlipRow handedTo = null;
-    SlipRow done = null;
-    boolean forSomeoneElse = false;
-    for (SlipRow slip : table.slipsAt(head.id(), place)) {
-      if (slip.state() == SlipState.DONE) {
-        done = done == null && slip.round() == 1 ? slip : done;
-      } else if (slip.personId() != 0 && slip.personId() != actor.id()) {
-        handedTo = slip;
-      } else if (slip.round() > 1 && countedBefore(head.id(), slip, actor.id())) {
-        forSomeoneElse = true;
-      } else {
-        return take(head, sitting, slip, place);
-      }
-    }
-    if (handedTo != null) {
-      throw Problem.refused(
-              "handed-to-another",
-              "That slip is handed to "
-                  + sittings.name(handedTo.personId())
-                  + ". Choose another one.")
-          .with("person", sittings.name(handedTo.personId()));
-    }
-    if (forSomeoneElse) {
-      throw Problem.refused(
-          "counted-already",
-          "You have counted that. Someone else counts it again. Choose another one.");
-    }
-    if (done != null) {
-      return again(head, sitting, done, actor);
-    }
-    if (head.shape() == Shape.ITEM) {
-      return sitting.at(0, place);
-    }
-    if (head.shape() == Shape.BIN && !knowingly) {
-      throw Problem.refused(
-              "not-on-count",
-              "That bin is not on " + head.number() + ". Count it too, or choose another one.")
-          .with("place", place)
-          .with("count", head.number());
-    }
-    long slip = table.addSlip(head.id(), 1, place, 0, SlipState.OPEN, 0);
-    return take(head, sitting, table.slip(slip).orElseThrow(), place);
-  }
-
-  private boolean countedBefore(long count, SlipRow slip, long person) {
-    for (int round = 1; round < slip.round(); round++) {
-      boolean counted =
-          tallies.inPlace(count, slip.placeId(), round).stream()
-              .anyMatch(
-                  line ->
-                      line.personId() == person
-                          && slip.covers(line.key().place(), line.key().item()));
-      if (counted) {
-        return true;
-      }
-    }
-    return false;
-  }
-
-  /** Whoever ended a slip may take it up again and change what they said. */
-  private Sitting again(Head head, Sitting sitting, SlipRow done, Actor actor) {
-    boolean mine = tallies.ofSlip(done.id()).stream().anyMatch(l -> l.personId() == actor.id());
-    if (!mine && !tallies.ofSlip(done.id()).isEmpty()) {
-      throw Problem.refused(
-              "counted-already",
-              "That is counted already, by "
-                  + String.join(
-                      " and ",
-                      tallies.ofSlip(done.id()).stream().map(LineRow::person).distinct().toList())
-                  + ". Choose another one.")
-          .with("slip", done.slipNo());
-    }
-    for (LineRow line : tallies.ofSlip(done.id())) {
-      if (line.stated()) {
-        tallies.write(head.id(), done, done.round(), line.key(), line.personId(), line, null, true);
-        results.refresh(head.id(), line.key());
-      }
-    }
-    return take(head, sitting, done, done.placeId());
-  }
-
-  private Sitting take(Head head, Sitting sitting, SlipRow slip, long place) {
-    if (head.state() == State.DRAWN_UP) {
-      table.lock(head.id());
-      table.begin(head.id());
-    }
-    if (slip.state() != SlipState.TAKEN) {
-      table.slipState(slip.id(), SlipState.TAKEN, 0);
-    }
-    table.changed(head.id());
-    return sitting.at(slip.id(), place);
   }
 
   /** Takes up a slip that was chosen from a list. */
@@ -482,7 +363,7 @@ public class Tallies {
         places.site(site, command.actor()).binned()
             ? 0
             : places.implied(site).map(Places.LedgerPlace::id).orElse(0L);
-    Sitting next = take(head, sitting, slip, implied);
+    Sitting next = entering.take(head, sitting, slip, implied);
     keep(command.actor(), next);
     return next;
   }
@@ -497,7 +378,7 @@ public class Tallies {
     Head head = counting(sitting.count(), command.actor());
     for (Count.Stroke stroke : strokes) {
       PositionKey key = key(stroke, sitting.sentence().place());
-      SlipRow slip = slipFor(head, sitting, key, command.actor());
+      SlipRow slip = entering.slipFor(head, sitting, key, command.actor());
       count(command, head, slip, key, stroke.whole(), stroke.quantity(), ago);
     }
     table.changed(head.id());
@@ -514,34 +395,6 @@ public class Tallies {
             : catalog.obtainSerial(stroke.item(), stroke.serial(), lot, null).id();
     return new PositionKey(
         stroke.item(), place, lot, serial, stroke.unitLoad(), stroke.condition());
-  }
-
-  /** The slip that a position is counted for; null for something found that is on none. */
-  private SlipRow slipFor(Head head, Sitting sitting, PositionKey key, Actor actor) {
-    SlipRow at = sitting.slip() == 0 ? null : table.slip(sitting.slip()).orElseThrow();
-    if (at != null && at.covers(key.place(), key.item())) {
-      return at;
-    }
-    if (at != null && at.round() > 1) {
-      throw Problem.refused(
-          "other-item", "This is counted again for one item only. End it, then count the others.");
-    }
-    if (head.shape() == Shape.ITEM) {
-      for (SlipRow slip : table.slipsOf(head.id(), key.item())) {
-        boolean mine = slip.personId() == 0 || slip.personId() == actor.id();
-        if (slip.state() != SlipState.DONE && mine) {
-          if (slip.state() == SlipState.OPEN) {
-            take(head, sitting, slip, key.place());
-          }
-          return slip;
-        }
-      }
-    }
-    if (head.state() == State.DRAWN_UP) {
-      table.lock(head.id());
-      table.begin(head.id());
-    }
-    return null;
   }
 
   private void count(
@@ -692,8 +545,8 @@ public class Tallies {
       return ended(command, sitting, null, 0, others);
     }
     int zeros = 0;
-    if (statesAll(head, slip)) {
-      SortedSet<PositionKey> notFound = notFound(head, slip);
+    if (Ending.statesAll(head, slip)) {
+      SortedSet<PositionKey> notFound = ending.notFound(head, slip);
       boolean empty = tallies.ofSlip(slip.id()).isEmpty();
       boolean seen = yes && (empty || Sweep.covers(new HashSet<>(sitting.asked()), notFound));
       if (!notFound.isEmpty() && !seen) {
@@ -702,9 +555,9 @@ public class Tallies {
         return new Left.Asks(asking);
       }
       zeros = notFound.size();
-      state(command, head, slip, notFound);
+      ending.state(command, head, slip, notFound);
     }
-    handIn(command.actor(), head, slip);
+    ending.handIn(command.actor(), head, slip);
     return ended(command, sitting, slip, zeros, List.of());
   }
 
@@ -713,58 +566,6 @@ public class Tallies {
     Sitting after = sitting.at(0, 0);
     keep(command.actor(), after);
     return new Left.Ended(after, slip == null ? null : SlipRowView.of(slip), zeros, others);
-  }
-
-  /** States positions as not there. */
-  void state(Command command, Head head, SlipRow slip, Collection<PositionKey> keys) {
-    keys.forEach(tallies::held);
-    Instant moment = Times.whole(clock.instant());
-    long person = command.actor().id();
-    for (PositionKey key : keys) {
-      LineRow before = tallies.line(head.id(), slip.round(), person, key).orElse(null);
-      Statement.Part none = new Statement.Part(person, Quantity.ZERO, moment, moment);
-      tallies.write(head.id(), slip, slip.round(), key, person, before, none, true);
-      results.refresh(head.id(), key);
-    }
-  }
-
-  void handIn(Actor actor, Head head, SlipRow slip) {
-    table.slipState(slip.id(), SlipState.DONE, actor.id());
-    if (slip.round() > 1) {
-      nextRound(head, slip);
-    }
-    table.changed(head.id());
-    if (head.shape() != Shape.FREE || slip.round() > 1) {
-      reviewWhenDone(head, actor);
-    }
-  }
-
-  /** Two who agree settle it; else one more counts. */
-  private void nextRound(Head head, SlipRow slip) {
-    boolean again = false;
-    for (Results.Recounted one : results.recounts(head.id())) {
-      boolean covered = slip.covers(one.key().place(), one.key().item());
-      if (covered
-          && one.settlement() instanceof Settlement.CountAgain
-          && one.rounds() == slip.round()
-          && slip.round() < MOST_ROUNDS) {
-        sittings.askRounds(one.id(), slip.round() + 1);
-        again = true;
-      }
-    }
-    if (again) {
-      table.addSlip(head.id(), slip.round() + 1, slip.placeId(), slip.itemId(), SlipState.OPEN, 0);
-    }
-  }
-
-  private void reviewWhenDone(Head head, Actor actor) {
-    // The last two who end their slips at once must not both leave it to the other.
-    table.lock(head.id());
-    if (table.openSlips(head.id()) == 0) {
-      results.refresh(head.id());
-      table.review(head.id());
-      table.event(head.id(), actor.id(), "REVIEW", "");
-    }
   }
 
   /** Ends a count that has no slips beforehand: it goes to review. */
@@ -801,16 +602,6 @@ public class Tallies {
             ? new Statement.Part(person, quantity, moment, moment)
             : before.part().plus(quantity, moment);
     write(command, head, slip, round, key, before, after, moment);
-  }
-
-  /** The slip that a counted position belongs to, whoever it is handed to; null for none. */
-  SlipRow slipOf(Head head, PositionKey key) {
-    List<SlipRow> slips = new ArrayList<>(table.slipsAt(head.id(), key.place()));
-    slips.addAll(table.slipsOf(head.id(), key.item()));
-    return slips.stream()
-        .filter(slip -> slip.round() == 1 && slip.covers(key.place(), key.item()))
-        .findFirst()
-        .orElse(null);
   }
 
   static java.time.LocalDateTime since(Instant now, Duration span) {

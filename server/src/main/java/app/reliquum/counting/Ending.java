@@ -1,0 +1,119 @@
+package app.reliquum.counting;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.core.counting.Settlement;
+import app.reliquum.core.counting.Statement;
+import app.reliquum.core.counting.Sweep;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.counting.CountTable.Head;
+import app.reliquum.counting.CountTable.SlipRow;
+import app.reliquum.counting.Counting.Shape;
+import app.reliquum.counting.Counting.SlipState;
+import app.reliquum.counting.TallyTable.LineRow;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.Map;
+import java.util.Set;
+import java.util.SortedSet;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** Ends slips: states what was not scanned, asks for another round, takes the count to review. */
+@Component
+class Ending {
+
+  /** A count settles or is decided about after so many rounds. */
+  private static final int MOST_ROUNDS = 3;
+
+  private final CountTable table;
+  private final TallyTable tallies;
+  private final Results results;
+  private final SittingTable sittings;
+  private final Clock clock;
+
+  Ending(
+      CountTable table, TallyTable tallies, Results results, SittingTable sittings, Clock clock) {
+    this.table = table;
+    this.tallies = tallies;
+    this.results = results;
+    this.sittings = sittings;
+    this.clock = clock;
+  }
+
+  /** Whether ending a slip states what is not scanned. */
+  static boolean statesAll(Head head, SlipRow slip) {
+    return head.method().statesAll() || slip.round() > 1;
+  }
+
+  /** What the book has of a slip and nobody has scanned. */
+  SortedSet<PositionKey> notFound(Head head, SlipRow slip) {
+    Set<PositionKey> counted =
+        tallies.ofSlip(slip.id()).stream().map(LineRow::key).collect(Collectors.toSet());
+    Map<PositionKey, Quantity> book = tallies.book(slip, head.siteId());
+    if (slip.round() > 1) {
+      // What was counted before and is not found again is stated as well.
+      for (LineRow earlier : tallies.inPlace(head.id(), slip.placeId(), slip.round() - 1)) {
+        if (slip.covers(earlier.key().place(), earlier.key().item())) {
+          book.putIfAbsent(earlier.key(), Quantity.ONE);
+        }
+      }
+    }
+    return Sweep.notFound(book, counted);
+  }
+
+  /** States positions as not there. */
+  void state(Command command, Head head, SlipRow slip, Collection<PositionKey> keys) {
+    keys.forEach(tallies::held);
+    Instant moment = Times.whole(clock.instant());
+    long person = command.actor().id();
+    for (PositionKey key : keys) {
+      LineRow before = tallies.line(head.id(), slip.round(), person, key).orElse(null);
+      Statement.Part none = new Statement.Part(person, Quantity.ZERO, moment, moment);
+      tallies.write(head.id(), slip, slip.round(), key, person, before, none, true);
+      results.refresh(head.id(), key);
+    }
+  }
+
+  /** Ends a slip; the last one takes the count to review. */
+  void handIn(Actor actor, Head head, SlipRow slip) {
+    table.slipState(slip.id(), SlipState.DONE, actor.id());
+    if (slip.round() > 1) {
+      nextRound(head, slip);
+    }
+    table.changed(head.id());
+    if (head.shape() != Shape.FREE || slip.round() > 1) {
+      reviewWhenDone(head, actor);
+    }
+  }
+
+  /** Two who agree settle it; else one more counts. */
+  private void nextRound(Head head, SlipRow slip) {
+    boolean again = false;
+    for (Results.Recounted one : results.recounts(head.id())) {
+      boolean covered = slip.covers(one.key().place(), one.key().item());
+      if (covered
+          && one.settlement() instanceof Settlement.CountAgain
+          && one.rounds() == slip.round()
+          && slip.round() < MOST_ROUNDS) {
+        sittings.askRounds(one.id(), slip.round() + 1);
+        again = true;
+      }
+    }
+    if (again) {
+      table.addSlip(head.id(), slip.round() + 1, slip.placeId(), slip.itemId(), SlipState.OPEN, 0);
+    }
+  }
+
+  private void reviewWhenDone(Head head, Actor actor) {
+    // The last two who end their slips at once must not both leave it to the other.
+    table.lock(head.id());
+    if (table.openSlips(head.id()) == 0) {
+      results.refresh(head.id());
+      table.review(head.id());
+      table.event(head.id(), actor.id(), "REVIEW", "");
+    }
+  }
+}

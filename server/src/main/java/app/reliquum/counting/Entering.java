@@ -1,0 +1,171 @@
+package app.reliquum.counting;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Problem;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.counting.CountTable.Head;
+import app.reliquum.counting.CountTable.SlipRow;
+import app.reliquum.counting.Counting.Shape;
+import app.reliquum.counting.Counting.SlipState;
+import app.reliquum.counting.Counting.State;
+import app.reliquum.counting.Tallies.Sitting;
+import app.reliquum.counting.TallyTable.LineRow;
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.stereotype.Component;
+
+/** Finds the slip that someone counts: handed to them, in the pool, or made as they scan. */
+@Component
+class Entering {
+
+  private final CountTable table;
+  private final TallyTable tallies;
+  private final Results results;
+  private final SittingTable sittings;
+
+  Entering(CountTable table, TallyTable tallies, Results results, SittingTable sittings) {
+    this.table = table;
+    this.tallies = tallies;
+    this.results = results;
+    this.sittings = sittings;
+  }
+
+  /** Goes on in a bin. */
+  Sitting enter(Head head, Sitting sitting, long place, Actor actor, boolean knowingly) {
+    SlipRow ofItem = sitting.slip() == 0 ? null : table.slip(sitting.slip()).orElse(null);
+    if (ofItem != null && ofItem.placeId() == 0 && ofItem.state() != SlipState.DONE) {
+      // An item is counted in one bin after the other.
+      return sitting.at(ofItem.id(), place);
+    }
+    SlipRow handedTo = null;
+    SlipRow done = null;
+    boolean forSomeoneElse = false;
+    for (SlipRow slip : table.slipsAt(head.id(), place)) {
+      if (slip.state() == SlipState.DONE) {
+        done = done == null && slip.round() == 1 ? slip : done;
+      } else if (slip.personId() != 0 && slip.personId() != actor.id()) {
+        handedTo = slip;
+      } else if (slip.round() > 1 && countedBefore(head.id(), slip, actor.id())) {
+        forSomeoneElse = true;
+      } else {
+        return take(head, sitting, slip, place);
+      }
+    }
+    if (handedTo != null) {
+      throw Problem.refused(
+              "handed-to-another",
+              "That slip is handed to "
+                  + sittings.name(handedTo.personId())
+                  + ". Choose another one.")
+          .with("person", sittings.name(handedTo.personId()));
+    }
+    if (forSomeoneElse) {
+      throw Problem.refused(
+          "counted-already",
+          "You have counted that. Someone else counts it again. Choose another one.");
+    }
+    if (done != null) {
+      return again(head, sitting, done, actor);
+    }
+    if (head.shape() == Shape.ITEM) {
+      return sitting.at(0, place);
+    }
+    if (head.shape() == Shape.BIN && !knowingly) {
+      throw Problem.refused(
+              "not-on-count",
+              "That bin is not on " + head.number() + ". Count it too, or choose another one.")
+          .with("place", place)
+          .with("count", head.number());
+    }
+    long slip = table.addSlip(head.id(), 1, place, 0, SlipState.OPEN, 0);
+    return take(head, sitting, table.slip(slip).orElseThrow(), place);
+  }
+
+  private boolean countedBefore(long count, SlipRow slip, long person) {
+    for (int round = 1; round < slip.round(); round++) {
+      boolean counted =
+          tallies.inPlace(count, slip.placeId(), round).stream()
+              .anyMatch(
+                  line ->
+                      line.personId() == person
+                          && slip.covers(line.key().place(), line.key().item()));
+      if (counted) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /** Whoever ended a slip may take it up again and change what they said. */
+  private Sitting again(Head head, Sitting sitting, SlipRow done, Actor actor) {
+    boolean mine = tallies.ofSlip(done.id()).stream().anyMatch(l -> l.personId() == actor.id());
+    if (!mine && !tallies.ofSlip(done.id()).isEmpty()) {
+      throw Problem.refused(
+              "counted-already",
+              "That is counted already, by "
+                  + String.join(
+                      " and ",
+                      tallies.ofSlip(done.id()).stream().map(LineRow::person).distinct().toList())
+                  + ". Choose another one.")
+          .with("slip", done.slipNo());
+    }
+    for (LineRow line : tallies.ofSlip(done.id())) {
+      if (line.stated()) {
+        tallies.write(head.id(), done, done.round(), line.key(), line.personId(), line, null, true);
+        results.refresh(head.id(), line.key());
+      }
+    }
+    return take(head, sitting, done, done.placeId());
+  }
+
+  /** Begins with a slip, or joins those who count it. */
+  Sitting take(Head head, Sitting sitting, SlipRow slip, long place) {
+    if (head.state() == State.DRAWN_UP) {
+      table.lock(head.id());
+      table.begin(head.id());
+    }
+    if (slip.state() != SlipState.TAKEN) {
+      table.slipState(slip.id(), SlipState.TAKEN, 0);
+    }
+    table.changed(head.id());
+    return sitting.at(slip.id(), place);
+  }
+
+  /** The slip that a position is counted for; null for something found that is on none. */
+  SlipRow slipFor(Head head, Sitting sitting, PositionKey key, Actor actor) {
+    SlipRow at = sitting.slip() == 0 ? null : table.slip(sitting.slip()).orElseThrow();
+    if (at != null && at.covers(key.place(), key.item())) {
+      return at;
+    }
+    if (at != null && at.round() > 1) {
+      throw Problem.refused(
+          "other-item", "This is counted again for one item only. End it, then count the others.");
+    }
+    if (head.shape() == Shape.ITEM) {
+      for (SlipRow slip : table.slipsOf(head.id(), key.item())) {
+        boolean mine = slip.personId() == 0 || slip.personId() == actor.id();
+        if (slip.state() != SlipState.DONE && mine) {
+          if (slip.state() == SlipState.OPEN) {
+            take(head, sitting, slip, key.place());
+          }
+          return slip;
+        }
+      }
+    }
+    if (head.state() == State.DRAWN_UP) {
+      table.lock(head.id());
+      table.begin(head.id());
+    }
+    return null;
+  }
+
+  /** The slip that a counted position belongs to, whoever it is handed to; null for none. */
+  SlipRow slipOf(Head head, PositionKey key) {
+    List<SlipRow> slips = new ArrayList<>(table.slipsAt(head.id(), key.place()));
+    slips.addAll(table.slipsOf(head.id(), key.item()));
+    return slips.stream()
+        .filter(slip -> slip.round() == 1 && slip.covers(key.place(), key.item()))
+        .findFirst()
+        .orElse(null);
+  }
+}
