@@ -155,7 +155,8 @@ class AccessTest {
     page.getByText("What is counted?").waitFor();
     accessible(page);
     page.getByText("CO-10014").click();
-    page.getByText("FL-08").click();
+    page.getByText("6 of 20").waitFor();
+    scan(page, "RB.KQ.FL-08");
     page.getByText("The book has").waitFor();
     accessible(page);
     scan(page, "RB.KQ.FL-08");
