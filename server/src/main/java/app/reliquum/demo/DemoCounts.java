@@ -33,6 +33,10 @@ import org.springframework.stereotype.Component;
 class DemoCounts {
 
   private static final int MONTHS = 9;
+
+  /** By how much the shelf differs, one bin after the other that holds something. */
+  private static final int[] DIFFERENCES = {0, 0, -2, 0, 0, 0, 1, 0, 0, -6, 0};
+
   private static final ZoneId ZONE = ZoneId.of("Europe/London");
 
   private final EarlierCounts earlier;
@@ -79,7 +83,7 @@ class DemoCounts {
       }
     }
     programme.workOutEverywhere();
-    review(site, quay, clerk, hand, random);
+    review(site, quay, clerk, hand);
     halfDone(site, quay, clerk, hand);
     toBegin(site, clerk, hand);
     suspect(quay, hand);
@@ -125,15 +129,22 @@ class DemoCounts {
         site.site(), null, from, to, null, null, null, null, null, null, null, null);
   }
 
-  private void review(Counting.Scope site, DemoSite quay, Actor clerk, Actor hand, Random random) {
+  private void review(Counting.Scope site, DemoSite quay, Actor clerk, Actor hand) {
     long count = drawUp(bins(site, "QA-01", "QA-06"), clerk, null, "Pick face QA, first half");
     tallies.choose(command(hand), site.site(), count);
+    int nth = 0;
     for (int bay = 1; bay <= 6; bay++) {
       for (char level = 'A'; level <= 'E'; level++) {
-        int draw = random.nextInt(100);
-        long difference = draw < 8 ? -2 : draw < 13 ? 1 : draw < 16 ? -6 : 0;
+        String address = "QA-%02d-%s".formatted(bay, level);
+        boolean empty = onHand.in(bin(quay, address)).isEmpty();
         countBin(
-            hand, quay, site.site(), "QA-%02d-%s".formatted(bay, level), difference, draw == 20);
+            hand,
+            quay,
+            site.site(),
+            address,
+            empty ? 0 : DIFFERENCES[nth % DIFFERENCES.length],
+            false);
+        nth += empty ? 0 : 1;
       }
     }
     tallies.choose(command(hand), site.site(), 0);
