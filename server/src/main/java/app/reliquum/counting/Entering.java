@@ -98,18 +98,17 @@ class Entering {
 
   /** Whoever ended a slip may take it up again and change what they said. */
   private Sitting again(Head head, Sitting sitting, SlipRow done, Actor actor) {
-    boolean mine = tallies.ofSlip(done.id()).stream().anyMatch(l -> l.personId() == actor.id());
-    if (!mine && !tallies.ofSlip(done.id()).isEmpty()) {
+    List<LineRow> lines = tallies.ofSlip(done.id());
+    boolean mine = lines.stream().anyMatch(line -> line.personId() == actor.id());
+    if (!mine && !lines.isEmpty()) {
       throw Problem.refused(
               "counted-already",
               "That is counted already, by "
-                  + String.join(
-                      " and ",
-                      tallies.ofSlip(done.id()).stream().map(LineRow::person).distinct().toList())
+                  + String.join(" and ", lines.stream().map(LineRow::person).distinct().toList())
                   + ". Choose another one.")
           .with("slip", done.slipNo());
     }
-    for (LineRow line : tallies.ofSlip(done.id())) {
+    for (LineRow line : lines) {
       if (line.stated()) {
         tallies.write(head.id(), done, done.round(), line.key(), line.personId(), line, null, true);
         results.refresh(head.id(), line.key());
