@@ -17,6 +17,8 @@ public enum Action {
   ARRIVE,
   /** Begin to count. */
   COUNT,
+  /** Begin to put the book right: take out, bring in, set to a figure. */
+  ADJUST,
   /** Do what the sentence says. */
   CONFIRM,
   /** Take back the last scan. */

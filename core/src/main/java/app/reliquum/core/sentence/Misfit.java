@@ -146,4 +146,7 @@ public sealed interface Misfit {
 
   /** How many is said, but not yet of which lot. */
   record LotFirst(long item) implements Misfit {}
+
+  /** Each piece of the item has a number: its book is not set to a figure. */
+  record NotByFigure(long item) implements Misfit {}
 }

@@ -74,7 +74,7 @@ public final class Receive {
         meanings,
         meaning ->
             meaning instanceof Meaning.Label label
-                ? Optional.of(ofLabel(label, year, facts))
+                ? Optional.of(ofLabel(label, year, facts.measure(label.goods().item())))
                 : Hearing.evidenceOf(meaning),
         more -> add(evidence, more, facts));
   }
@@ -127,10 +127,10 @@ public final class Receive {
   }
 
   /** Everything that a label on new goods says; lot and serial number need not be known. */
-  private static Evidence ofLabel(Meaning.Label label, int year, ReceiveFacts facts) {
+  static Evidence ofLabel(Meaning.Label label, int year, MeasureRule rule) {
     long item = label.goods().item();
     List<Evidence> parts = new ArrayList<>();
-    Optional<Quantity> measured = measured(label.elements(), facts.measure(item));
+    Optional<Quantity> measured = measured(label.elements(), rule);
     parts.add(new Evidence.Item(item, measured.orElse(label.goods().counts())));
     parts.addAll(marks(item, label.elements(), year));
     return parts.size() == 1 ? parts.get(0) : new Evidence.Together(parts);
