@@ -1,0 +1,101 @@
+package app.reliquum.approvals;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import app.reliquum.api.Page;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.function.Supplier;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/approvals")
+class ApprovalController {
+
+  private final Approvals approvals;
+  private final Commands commands;
+
+  ApprovalController(Approvals approvals, Commands commands) {
+    this.approvals = approvals;
+    this.commands = commands;
+  }
+
+  /** A note that may be left out. */
+  @io.swagger.v3.oas.annotations.media.Schema(name = "ApprovalNote")
+  record Note(@NotNull @Size(max = 400) String note) {}
+
+  /** A note that is needed. */
+  @io.swagger.v3.oas.annotations.media.Schema(name = "ApprovalReason")
+  record Reason(@NotBlank(message = "is needed: say why") @Size(max = 400) String note) {}
+
+  @GetMapping
+  Page<Approvals.Row> page(
+      Actor actor,
+      @RequestParam(defaultValue = "true") boolean waiting,
+      @RequestParam(defaultValue = "0") int offset,
+      @RequestParam(defaultValue = "100") int limit) {
+    return approvals.page(waiting, actor, Math.max(0, offset), limit);
+  }
+
+  @GetMapping("/{approval}")
+  Approvals.Card card(Actor actor, @PathVariable long approval) {
+    return approvals.card(approval, actor);
+  }
+
+  @PostMapping("/{approval}/approval")
+  @PreAuthorize("hasAuthority('RULES')")
+  Approvals.Card approve(
+      Command command, @PathVariable long approval, @Valid @RequestBody Note note) {
+    return once(
+        command,
+        "approve",
+        approval,
+        note,
+        () -> approvals.approve(command, approval, note.note()));
+  }
+
+  @PostMapping("/{approval}/refusal")
+  @PreAuthorize("hasAuthority('RULES')")
+  Approvals.Card refuse(
+      Command command, @PathVariable long approval, @Valid @RequestBody Reason reason) {
+    return once(
+        command,
+        "refuse",
+        approval,
+        reason,
+        () -> approvals.refuse(command, approval, reason.note().strip()));
+  }
+
+  @PostMapping("/{approval}/words")
+  @PreAuthorize("hasAuthority('MOVE')")
+  Approvals.Card say(
+      Command command, @PathVariable long approval, @Valid @RequestBody Reason reason) {
+    return once(
+        command,
+        "say",
+        approval,
+        reason,
+        () -> approvals.say(command, approval, reason.note().strip()));
+  }
+
+  @PostMapping("/{approval}/withdrawal")
+  @PreAuthorize("hasAuthority('MOVE')")
+  Approvals.Card withdraw(Command command, @PathVariable long approval) {
+    return once(command, "withdraw", approval, "", () -> approvals.withdraw(command, approval));
+  }
+
+  private Approvals.Card once(
+      Command command, String what, long id, Object request, Supplier<Approvals.Card> work) {
+    return commands.once(command, what + " approval " + id, request, Approvals.Card.class, work);
+  }
+}

@@ -1,0 +1,353 @@
+package app.reliquum.approvals;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
+import app.reliquum.api.Problem;
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.math.BigDecimal;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Keeps what waits for someone else to agree.
+ *
+ * <p>Nobody agrees to their own. Who has a limit agrees only up to it. Agreeing does at once what
+ * was proposed, on the stock as it is then; if that can't be done any more, it stays proposed.
+ */
+@Service
+public class Approvals {
+
+  private final JdbcClient jdbc;
+  private final ObjectProvider<Subject> subjects;
+  private final Clock clock;
+
+  Approvals(JdbcClient jdbc, ObjectProvider<Subject> subjects, Clock clock) {
+    this.jdbc = jdbc;
+    this.subjects = subjects;
+    this.clock = clock;
+  }
+
+  /** What has become of a proposal. */
+  public enum State {
+    PROPOSED,
+    APPROVED,
+    REFUSED,
+    WITHDRAWN
+  }
+
+  /** What someone did with a proposal. */
+  public enum What {
+    PROPOSED,
+    ASKED,
+    ANSWERED,
+    APPROVED,
+    REFUSED,
+    WITHDRAWN
+  }
+
+  /**
+   * A proposal.
+   *
+   * @param value what it changes, ups and downs added without their signs
+   * @param most the limit that it is above
+   * @param askedBack whether the one who proposed has been asked something
+   * @param own whether the one who looks has proposed it
+   */
+  @Schema(name = "Approval")
+  public record Row(
+      long id,
+      Subject.Matter subject,
+      long subjectId,
+      String number,
+      long siteId,
+      String site,
+      BigDecimal value,
+      BigDecimal most,
+      State state,
+      boolean askedBack,
+      Instant proposed,
+      String proposedBy,
+      boolean own,
+      @Nullable Instant decided,
+      @Nullable String decidedBy) {}
+
+  /** What someone said of a proposal. */
+  @Schema(name = "ApprovalWord")
+  public record Word(Instant at, String person, What what, String note) {}
+
+  /** A proposal with all that was said of it. */
+  @Schema(name = "ApprovalCard")
+  public record Card(Row approval, List<Word> words) {}
+
+  private static final String ROW =
+      "select a.*, s.name site, p.name proposer, d.name decider from approval a join site s on s.id"
+          + " = a.site_id left join person p on p.id = a.proposed_by left join person d on d.id ="
+          + " a.decided_by";
+
+  /**
+   * The limit of value above which someone else must agree: the lower of the two; null for none.
+   */
+  public Optional<BigDecimal> limit(Actor actor, BigDecimal ofReason) {
+    BigDecimal own = ownLimit(actor).orElse(null);
+    if (own == null) {
+      return Optional.ofNullable(ofReason);
+    }
+    return Optional.of(ofReason == null ? own : own.min(ofReason));
+  }
+
+  private Optional<BigDecimal> ownLimit(Actor actor) {
+    return jdbc.sql("select approval_value from person where id = ?")
+        .param(actor.id())
+        .query((row, n) -> Optional.ofNullable(row.getBigDecimal(1)))
+        .optional()
+        .flatMap(limit -> limit);
+  }
+
+  /** Proposes something. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public long propose(
+      Command command,
+      Subject.Matter subject,
+      long id,
+      String number,
+      long site,
+      BigDecimal value,
+      BigDecimal most) {
+    GeneratedKeyHolder key = new GeneratedKeyHolder();
+    jdbc.sql(
+            "insert into approval (subject, subject_id, number, site_id, value, most, state,"
+                + " proposed, proposed_by) values (?, ?, ?, ?, ?, ?, 'PROPOSED', ?, ?)")
+        .params(subject.name(), id, number, site, value, most, now(), command.actor().id())
+        .update(key, "id");
+    long approval = key.getKeyAs(Number.class).longValue();
+    word(approval, command.actor(), What.PROPOSED, "");
+    return approval;
+  }
+
+  /** A page of proposals: those that wait, or all; those that were proposed last come first. */
+  @Transactional(readOnly = true)
+  public Page<Row> page(boolean waiting, Actor actor, int offset, int limit) {
+    String where =
+        " where (:everywhere or a.site_id in (:sites))"
+            + (waiting ? " and a.state = 'PROPOSED'" : "");
+    long total =
+        here(jdbc.sql("select count(*) from approval a" + where), actor).query(Long.class).single();
+    List<Row> rows =
+        here(
+                jdbc.sql(
+                    ROW
+                        + where
+                        + " order by a.proposed desc, a.id desc limit :limit offset :offset"),
+                actor)
+            .param("limit", Page.limit(limit))
+            .param("offset", offset)
+            .query((row, n) -> row(row, actor))
+            .list();
+    return new Page<>(total, offset, rows);
+  }
+
+  private static JdbcClient.StatementSpec here(JdbcClient.StatementSpec sql, Actor actor) {
+    return sql.param("everywhere", actor.everywhere())
+        .param("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites());
+  }
+
+  /** One proposal. */
+  @Transactional(readOnly = true)
+  public Card card(long id, Actor actor) {
+    return new Card(
+        find(id, actor, ""),
+        jdbc.sql(
+                "select w.at, coalesce(p.name, '') person, w.what, w.note from approval_word w left"
+                    + " join person p on p.id = w.person_id where w.approval_id = ? order by w.id")
+            .param(id)
+            .query(
+                (row, n) ->
+                    new Word(
+                        instant(row.getTimestamp(1)),
+                        row.getString(2),
+                        What.valueOf(row.getString(3)),
+                        row.getString(4)))
+            .list());
+  }
+
+  private Row find(long id, Actor actor, String lock) {
+    Row row =
+        jdbc.sql(ROW + " where a.id = ?" + lock)
+            .param(id)
+            .query((found, n) -> row(found, actor))
+            .optional()
+            .orElseThrow(() -> Problem.missing("approval", id));
+    actor.requireSite(row.siteId(), row.site());
+    return row;
+  }
+
+  private Row waiting(long id, Actor actor) {
+    jdbc.sql("select id from approval where id = ? for update")
+        .param(id)
+        .query(Long.class)
+        .optional();
+    Row row = find(id, actor, "");
+    if (row.state() != State.PROPOSED) {
+      throw Problem.conflict(
+              "decided-already",
+              row.number() + " was decided by " + row.decidedBy() + " meanwhile.")
+          .with("state", row.state());
+    }
+    return row;
+  }
+
+  /** Agrees; what was proposed is done. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Card approve(Command command, long id, String note) {
+    Row row = waiting(id, command.actor());
+    Subject subject = subject(row);
+    Actor actor = command.actor();
+    if (row.own()) {
+      throw Problem.forbidden("You have proposed it yourself. Someone else must agree.")
+          .with("number", row.number());
+    }
+    if (subject.tookPart(actor.id(), row.subjectId())) {
+      throw Problem.forbidden("You took part in it yourself. Someone else must agree.")
+          .with("number", row.number());
+    }
+    ownLimit(actor)
+        .filter(limit -> row.value().compareTo(limit) > 0)
+        .ifPresent(
+            limit -> {
+              throw Problem.forbidden(
+                      "You may agree up to "
+                          + limit.toPlainString()
+                          + ", and this is "
+                          + row.value().toPlainString()
+                          + ".")
+                  .with("limit", limit)
+                  .with("value", row.value());
+            });
+    subject.carryOut(command, row.subjectId());
+    decide(row, actor, State.APPROVED, What.APPROVED, note);
+    return card(id, actor);
+  }
+
+  /** Refuses, and says why. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Card refuse(Command command, long id, String note) {
+    Row row = waiting(id, command.actor());
+    if (row.own()) {
+      throw Problem.forbidden("You have proposed it yourself. Withdraw it instead.")
+          .with("number", row.number());
+    }
+    subject(row).letGo(command, row.subjectId(), note);
+    decide(row, command.actor(), State.REFUSED, What.REFUSED, note);
+    return card(id, command.actor());
+  }
+
+  /** Takes one's own proposal back. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Card withdraw(Command command, long id) {
+    Row row = waiting(id, command.actor());
+    if (!row.own()) {
+      throw Problem.forbidden("Only who proposed it can withdraw it. Refuse it instead.");
+    }
+    subject(row).letGo(command, row.subjectId(), "");
+    decide(row, command.actor(), State.WITHDRAWN, What.WITHDRAWN, "");
+    return card(id, command.actor());
+  }
+
+  /** Asks the one who proposed something, or answers. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Card say(Command command, long id, String note) {
+    Row row = waiting(id, command.actor());
+    if (!row.own() && !command.actor().permissions().contains(Permission.RULES)) {
+      throw Problem.forbidden("Only who proposed it, and those who may agree, have a say here.");
+    }
+    jdbc.sql("update approval set asked_back = ? where id = ?").params(!row.own(), id).update();
+    word(id, command.actor(), row.own() ? What.ANSWERED : What.ASKED, note);
+    return card(id, command.actor());
+  }
+
+  /** Ends a proposal of which the document itself has gone on. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void settle(Command command, Subject.Matter subject, long id, State state) {
+    jdbc.sql(
+            "select id from approval where subject = ? and subject_id = ? and state = 'PROPOSED' for"
+                + " update")
+        .params(subject.name(), id)
+        .query(Long.class)
+        .list()
+        .forEach(
+            open ->
+                decide(
+                    find(open, command.actor(), ""),
+                    command.actor(),
+                    state,
+                    What.valueOf(state.name()),
+                    ""));
+  }
+
+  private void decide(Row row, Actor actor, State state, What what, String note) {
+    jdbc.sql(
+            "update approval set state = ?, asked_back = false, decided = ?, decided_by = ? where"
+                + " id = ?")
+        .params(state.name(), now(), actor.id(), row.id())
+        .update();
+    word(row.id(), actor, what, note);
+  }
+
+  private void word(long approval, Actor actor, What what, String note) {
+    jdbc.sql(
+            "insert into approval_word (approval_id, at, person_id, what, note) values (?, ?, ?, ?,"
+                + " ?)")
+        .params(approval, now(), actor.id(), what.name(), note)
+        .update();
+  }
+
+  private Subject subject(Row row) {
+    return subjects.stream()
+        .filter(one -> one.matters().contains(row.subject()))
+        .findFirst()
+        .orElseThrow();
+  }
+
+  private static Row row(ResultSet row, Actor actor) throws SQLException {
+    return new Row(
+        row.getLong("id"),
+        Subject.Matter.valueOf(row.getString("subject")),
+        row.getLong("subject_id"),
+        row.getString("number"),
+        row.getLong("site_id"),
+        row.getString("site"),
+        row.getBigDecimal("value"),
+        row.getBigDecimal("most"),
+        State.valueOf(row.getString("state")),
+        row.getBoolean("asked_back"),
+        instant(row.getTimestamp("proposed")),
+        row.getString("proposer"),
+        row.getLong("proposed_by") == actor.id(),
+        instant(row.getTimestamp("decided")),
+        row.getString("decider"));
+  }
+
+  private static Instant instant(Timestamp moment) {
+    return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
+  }
+
+  private LocalDateTime now() {
+    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
+  }
+}

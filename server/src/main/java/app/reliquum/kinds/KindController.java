@@ -1,0 +1,54 @@
+package app.reliquum.kinds;
+
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import jakarta.validation.Valid;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/movement-kinds")
+class KindController {
+
+  private final MovementKinds kinds;
+  private final Commands commands;
+
+  KindController(MovementKinds kinds, Commands commands) {
+    this.kinds = kinds;
+    this.commands = commands;
+  }
+
+  @GetMapping
+  List<MovementKinds.Kind> all() {
+    return kinds.all();
+  }
+
+  @PostMapping
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('RULES')")
+  MovementKinds.Kind add(Command command, @Valid @RequestBody MovementKinds.Entry entry) {
+    return commands.once(
+        command, "add kind", entry, MovementKinds.Kind.class, () -> kinds.add(entry));
+  }
+
+  @PutMapping("/{kind}")
+  @PreAuthorize("hasAuthority('RULES')")
+  MovementKinds.Kind change(
+      Command command, @PathVariable long kind, @Valid @RequestBody MovementKinds.Entry entry) {
+    return commands.once(
+        command,
+        "change kind " + kind,
+        entry,
+        MovementKinds.Kind.class,
+        () -> kinds.change(kind, entry));
+  }
+}
