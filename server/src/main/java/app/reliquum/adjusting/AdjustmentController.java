@@ -1,0 +1,177 @@
+package app.reliquum.adjusting;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import app.reliquum.api.Page;
+import app.reliquum.api.Problem;
+import app.reliquum.kinds.MovementKinds.Purpose;
+import jakarta.validation.Valid;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api")
+class AdjustmentController {
+
+  private final Adjusting adjusting;
+  private final AdjustmentRows rows;
+  private final AdjustmentTable table;
+  private final AdjustmentFile file;
+  private final ScrapReport scrap;
+  private final Loans loans;
+  private final Commands commands;
+  private final TransactionTemplate trial;
+
+  AdjustmentController(
+      Adjusting adjusting,
+      AdjustmentRows rows,
+      AdjustmentTable table,
+      AdjustmentFile file,
+      ScrapReport scrap,
+      Loans loans,
+      Commands commands,
+      PlatformTransactionManager transactions) {
+    this.adjusting = adjusting;
+    this.rows = rows;
+    this.table = table;
+    this.file = file;
+    this.scrap = scrap;
+    this.loans = loans;
+    this.commands = commands;
+    this.trial = new TransactionTemplate(transactions);
+  }
+
+  @GetMapping("/adjustments")
+  Page<Adjustment.Row> page(
+      Actor actor,
+      @RequestParam(required = false) Purpose purpose,
+      @RequestParam(required = false) Adjustment.State state,
+      @RequestParam(required = false) Long kind,
+      @RequestParam(required = false) Long site,
+      @RequestParam(required = false) Long item,
+      @RequestParam(required = false) String q,
+      @RequestParam(required = false) String field,
+      @RequestParam(required = false) Instant after,
+      @RequestParam(required = false) Instant before,
+      @RequestParam(defaultValue = "0") int offset,
+      @RequestParam(defaultValue = "100") int limit) {
+    return rows.page(
+        new AdjustmentRows.Query(
+            purpose, state, kind, site, item, q, field, after, before, Math.max(0, offset), limit),
+        actor);
+  }
+
+  @GetMapping("/adjustments/{adjustment}")
+  Adjustment.Card card(Actor actor, @PathVariable long adjustment) {
+    return rows.card(adjustment, actor);
+  }
+
+  @GetMapping("/adjustments/{adjustment}/picture")
+  ResponseEntity<byte[]> picture(Actor actor, @PathVariable long adjustment) {
+    rows.card(adjustment, actor);
+    return table
+        .picture(adjustment)
+        .map(
+            picture ->
+                ResponseEntity.ok()
+                    .contentType(MediaType.parseMediaType(picture.mediaType()))
+                    .header("Content-Security-Policy", "default-src 'none'; sandbox")
+                    .body(picture.content()))
+        .orElseThrow(() -> Problem.missing("picture of adjustment", adjustment));
+  }
+
+  /** Writes an adjustment, scrap, loan or movement; it is posted unless someone must agree. */
+  @PostMapping("/adjustments")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('MOVE')")
+  Adjustment.Written write(Command command, @Valid @RequestBody Adjustment.Entry entry) {
+    if (entry.picture() != null && !entry.picture().mediaType().matches("image/(png|jpeg|webp)")) {
+      throw Problem.invalid("picture", "A picture is a PNG, JPEG or WebP file.");
+    }
+    return commands.once(
+        command, "adjust", entry, Adjustment.Written.class, () -> adjusting.write(command, entry));
+  }
+
+  /** Reads a file of adjustments; a trial writes nothing. */
+  @PostMapping(
+      path = "/adjustments/files",
+      consumes = {
+        "text/csv",
+        "application/octet-stream",
+        "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+      })
+  @PreAuthorize("hasAuthority('POST')")
+  AdjustmentFile.Result read(
+      Command command,
+      @RequestParam(defaultValue = "false") boolean trial,
+      @RequestBody byte[] content) {
+    if (trial) {
+      return this.trial.execute(
+          status -> {
+            status.setRollbackOnly();
+            return file.attempt(command, content);
+          });
+    }
+    return commands.once(
+        command,
+        "adjustments of a file",
+        Arrays.hashCode(content),
+        AdjustmentFile.Result.class,
+        () -> file.write(command, content));
+  }
+
+  @GetMapping("/scrap")
+  List<ScrapReport.Row> scrap(
+      Actor actor,
+      @RequestParam(defaultValue = "ITEM") ScrapReport.By by,
+      @RequestParam(required = false) Long site,
+      @RequestParam Instant after,
+      @RequestParam Instant before) {
+    return scrap.rows(by, site, after, before, actor);
+  }
+
+  @GetMapping("/loans")
+  Page<Loans.Row> loans(
+      Actor actor,
+      @RequestParam(defaultValue = "OPEN") Loans.Filter filter,
+      @RequestParam(required = false) String q,
+      @RequestParam(defaultValue = "0") int offset,
+      @RequestParam(defaultValue = "100") int limit) {
+    return loans.page(filter, q, actor, Math.max(0, offset), limit);
+  }
+
+  @GetMapping("/loans/{loan}")
+  Loans.Card loan(Actor actor, @PathVariable long loan) {
+    return loans.card(loan, actor);
+  }
+
+  /** Takes goods of a loan back in. */
+  @PostMapping("/loans/{loan}/returns")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('MOVE')")
+  Loans.Card back(
+      Command command, @PathVariable long loan, @Valid @RequestBody Loans.ReturnEntry entry) {
+    return commands.once(
+        command,
+        "back of loan " + loan,
+        entry,
+        Loans.Card.class,
+        () -> loans.back(command, loan, entry));
+  }
+}

@@ -1,0 +1,265 @@
+package app.reliquum.adjusting;
+
+import app.reliquum.adjusting.Adjustment.Card;
+import app.reliquum.adjusting.Adjustment.Filled;
+import app.reliquum.adjusting.Adjustment.Line;
+import app.reliquum.adjusting.Adjustment.Row;
+import app.reliquum.adjusting.Adjustment.State;
+import app.reliquum.api.Actor;
+import app.reliquum.api.Page;
+import app.reliquum.api.Problem;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.core.sentence.Adjust.Way;
+import app.reliquum.kinds.MovementKinds.Purpose;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.util.List;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Answers what was adjusted, scrapped, lent and moved, and what waits. */
+@Service
+public class AdjustmentRows {
+
+  private final JdbcClient jdbc;
+
+  AdjustmentRows(JdbcClient jdbc) {
+    this.jdbc = jdbc;
+  }
+
+  /**
+   * A question. Whatever is null does not narrow it.
+   *
+   * @param kind a reason or movement kind
+   * @param field text that some field is filled with
+   */
+  public record Query(
+      Purpose purpose,
+      State state,
+      Long kind,
+      Long site,
+      Long item,
+      String q,
+      String field,
+      Instant after,
+      Instant before,
+      int offset,
+      int limit) {}
+
+  private static final String ROW =
+      """
+      select a.*, k.name kind, s.name site, coalesce(w.name, '') writer, e.name ender,
+        (select group_concat(x.name order by x.id <> a.kind_id, x.name separator ' + ')
+          from adjustment_reason r join movement_kind x on x.id = r.kind_id
+          where r.adjustment_id = a.id) reasons,
+        (select count(*) from adjustment_line l where l.adjustment_id = a.id) line_count,
+        (select i.name from adjustment_line l join item i on i.id = l.item_id
+          where l.adjustment_id = a.id order by l.line_no limit 1) about,
+        (select b.id from posting b where b.reverses_id = a.posting_id and a.posting_id > 0)
+          reversed_by
+      from adjustment a join movement_kind k on k.id = a.kind_id join site s on s.id = a.site_id
+        left join person w on w.id = a.written_by left join person e on e.id = a.ended_by
+      """;
+
+  /** A page, newest first. */
+  @Transactional(readOnly = true)
+  public Page<Row> page(Query query, Actor actor) {
+    String where = where(query, actor);
+    long total =
+        bind(jdbc.sql("select count(*) from adjustment a" + where), query, actor)
+            .query(Long.class)
+            .single();
+    List<Row> rows =
+        bind(
+                jdbc.sql(
+                    ROW
+                        + where
+                        + " order by a.written desc, a.id desc limit :limit offset :offset"),
+                query,
+                actor)
+            .param("limit", Page.limit(query.limit()))
+            .param("offset", query.offset())
+            .query((row, n) -> row(row))
+            .list();
+    return new Page<>(total, query.offset(), rows);
+  }
+
+  private static String where(Query query, Actor actor) {
+    StringBuilder where = new StringBuilder(" where 1 = 1");
+    add(where, query.purpose(), "a.purpose = :purpose");
+    add(where, query.state(), "a.state = :state");
+    add(
+        where,
+        query.kind(),
+        "exists (select 1 from adjustment_reason r where r.adjustment_id = a.id and r.kind_id ="
+            + " :kind)");
+    add(where, query.site(), "a.site_id = :site");
+    add(
+        where,
+        query.item(),
+        "exists (select 1 from adjustment_line l where l.adjustment_id = a.id and l.item_id ="
+            + " :item)");
+    add(
+        where,
+        query.q(),
+        "(a.number like :q or a.note like :q or a.source like :q or a.party like :q or exists"
+            + " (select 1 from adjustment_line l join item i on i.id = l.item_id where"
+            + " l.adjustment_id = a.id and (i.code like :q or i.name like :q)))");
+    add(
+        where,
+        query.field(),
+        "exists (select 1 from adjustment_field f where f.adjustment_id = a.id and f.value like"
+            + " :field)");
+    add(where, query.after(), "a.written >= :after");
+    add(where, query.before(), "a.written < :before");
+    add(where, actor.everywhere() ? null : actor, "a.site_id in (:sites)");
+    return where.toString();
+  }
+
+  private static void add(StringBuilder where, Object given, String condition) {
+    if (given != null) {
+      where.append(" and ").append(condition);
+    }
+  }
+
+  private static JdbcClient.StatementSpec bind(
+      JdbcClient.StatementSpec sql, Query query, Actor actor) {
+    return sql.param("purpose", query.purpose() == null ? null : query.purpose().name())
+        .param("state", query.state() == null ? null : query.state().name())
+        .param("kind", query.kind())
+        .param("site", query.site())
+        .param("item", query.item())
+        .param("q", like(query.q()))
+        .param("field", like(query.field()))
+        .param("after", utc(query.after()))
+        .param("before", utc(query.before()))
+        .param("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites());
+  }
+
+  private static String like(String typed) {
+    return typed == null ? null : "%" + typed.strip() + "%";
+  }
+
+  private static LocalDateTime utc(Instant moment) {
+    return moment == null ? null : LocalDateTime.ofInstant(moment, ZoneOffset.UTC);
+  }
+
+  private static Row row(ResultSet row) throws SQLException {
+    long posting = row.getLong("posting_id");
+    long reversed = row.getLong("reversed_by");
+    return new Row(
+        row.getLong("id"),
+        row.getString("number"),
+        Purpose.valueOf(row.getString("purpose")),
+        row.getString("kind"),
+        row.getString("reasons"),
+        Way.valueOf(row.getString("way")),
+        State.valueOf(row.getString("state")),
+        row.getLong("site_id"),
+        row.getString("site"),
+        row.getInt("line_count"),
+        row.getString("about"),
+        row.getBigDecimal("net"),
+        row.getBigDecimal("gross"),
+        row.getString("note"),
+        row.getString("source"),
+        instant(row.getTimestamp("written")),
+        row.getString("writer"),
+        instant(row.getTimestamp("ended")),
+        row.getString("ender"),
+        posting == 0 ? null : posting,
+        reversed == 0 ? null : reversed);
+  }
+
+  private static Instant instant(Timestamp moment) {
+    return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
+  }
+
+  /** One of them whole. */
+  @Transactional(readOnly = true)
+  public Card card(long id, Actor actor) {
+    Row row =
+        jdbc.sql(ROW + " where a.id = ?")
+            .param(id)
+            .query((found, n) -> row(found))
+            .optional()
+            .orElseThrow(() -> Problem.missing("adjustment", id));
+    actor.requireSite(row.siteId(), row.site());
+    return jdbc.sql(
+            "select a.replacing, a.party, a.due, exists (select 1 from adjustment_picture p where"
+                + " p.adjustment_id = a.id) picture, (select max(q.id) from approval q where"
+                + " q.subject_id = a.id and q.subject in ('ADJUSTMENT', 'SCRAP')) approval from"
+                + " adjustment a where a.id = ?")
+        .param(id)
+        .query(
+            (found, n) -> {
+              long approval = found.getLong(5);
+              return new Card(
+                  row,
+                  found.getBoolean(1),
+                  found.getString(2),
+                  found.getDate(3) == null ? null : found.getDate(3).toLocalDate(),
+                  found.getBoolean(4),
+                  approval == 0 ? null : approval,
+                  fields(id),
+                  lines(id));
+            })
+        .single();
+  }
+
+  private List<Filled> fields(long id) {
+    return jdbc.sql(
+            "select f.id, f.name, v.value from adjustment_field v join movement_field f on f.id ="
+                + " v.field_id where v.adjustment_id = ? order by f.position, f.id")
+        .param(id)
+        .query(Filled.class)
+        .list();
+  }
+
+  private List<Line> lines(long id) {
+    return jdbc.sql(
+            """
+            select l.*, i.code item, i.name, i.unit, p.address place, o.code lot, r.code serial,
+              s.quantity now_there
+            from adjustment_line l join item i on i.id = l.item_id
+              join place p on p.id = l.place_id left join lot o on o.id = l.lot_id
+              left join serial r on r.id = l.serial_id
+              left join stock_position s on s.item_id = l.item_id and s.place_id = l.place_id
+                and s.lot_id = l.lot_id and s.serial_id = l.serial_id
+                and s.unit_load_id = l.unit_load_id and s.condition_code = l.condition_code
+            where l.adjustment_id = ? order by l.line_no
+            """)
+        .param(id)
+        .query(
+            (row, n) -> {
+              long lot = row.getLong("lot_id");
+              return new Line(
+                  row.getInt("line_no"),
+                  row.getLong("item_id"),
+                  row.getString("item"),
+                  row.getString("name"),
+                  UnitOfMeasure.valueOf(row.getString("unit")).symbol(),
+                  row.getLong("place_id"),
+                  row.getString("place"),
+                  lot == 0 ? null : lot,
+                  row.getString("lot"),
+                  row.getString("serial"),
+                  Condition.values()[row.getInt("condition_code")],
+                  new Quantity(row.getBigDecimal("book")),
+                  new Quantity(row.getBigDecimal("variance")),
+                  row.getBigDecimal("now_there") == null
+                      ? Quantity.ZERO
+                      : new Quantity(row.getBigDecimal("now_there")),
+                  row.getBigDecimal("unit_cost"),
+                  row.getBigDecimal("value"));
+            })
+        .list();
+  }
+}

@@ -1,0 +1,487 @@
+package app.reliquum.adjusting;
+
+import app.reliquum.adjusting.AdjustmentTable.Head;
+import app.reliquum.adjusting.AdjustmentTable.LineRow;
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Page;
+import app.reliquum.api.Problem;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.Goods;
+import app.reliquum.core.ledger.Line;
+import app.reliquum.core.ledger.Spot;
+import app.reliquum.core.place.PlaceKind;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.kinds.MovementKinds;
+import app.reliquum.kinds.MovementKinds.Kind;
+import app.reliquum.places.Places;
+import app.reliquum.stock.NewPosting;
+import app.reliquum.stock.PostingKind;
+import app.reliquum.stock.Stock;
+import app.reliquum.stock.TakenBack;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.sql.Date;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What is lent out: to whom, until when, and what has come back of it. */
+@Service
+public class Loans {
+
+  private final JdbcClient jdbc;
+  private final Stock stock;
+  private final Places places;
+  private final MovementKinds kinds;
+  private final Clock clock;
+
+  Loans(JdbcClient jdbc, Stock stock, Places places, MovementKinds kinds, Clock clock) {
+    this.jdbc = jdbc;
+    this.stock = stock;
+    this.places = places;
+    this.kinds = kinds;
+    this.clock = clock;
+  }
+
+  /** A loan in a list. */
+  @Schema(name = "LoanRow")
+  public record Row(
+      long id,
+      String number,
+      long siteId,
+      String site,
+      String party,
+      @Nullable LocalDate due,
+      boolean overdue,
+      Instant lent,
+      String lentBy,
+      @Nullable Instant closed,
+      String about,
+      int lines,
+      int open) {}
+
+  /** Some goods of a loan. */
+  @Schema(name = "LoanGoods")
+  public record LoanGoods(
+      long id,
+      long itemId,
+      String item,
+      String name,
+      String symbol,
+      int decimals,
+      @Nullable String lot,
+      @Nullable String serial,
+      Condition condition,
+      Quantity lent,
+      Quantity back,
+      Quantity open) {}
+
+  /** What has come back once. */
+  @Schema(name = "LoanReturn")
+  public record Back(
+      Instant at, String person, long posting, String name, Quantity quantity, boolean takenBack) {}
+
+  /** A loan whole. */
+  @Schema(name = "LoanCard")
+  public record Card(Row loan, long adjustment, List<LoanGoods> goods, List<Back> returns) {}
+
+  /**
+   * Some of the goods that come back.
+   *
+   * @param place the bin where they are put: site code, dot, address
+   * @param condition in which condition; null as they were lent
+   */
+  @Schema(name = "LoanReturnLine")
+  public record ReturnLine(
+      @NotNull Long goods,
+      @NotNull Quantity quantity,
+      @NotBlank @Size(max = 40) String place,
+      Condition condition) {}
+
+  /** What comes back together. */
+  @Schema(name = "LoanReturnEntry")
+  public record ReturnEntry(
+      @NotEmpty @Size(max = 500) List<@Valid ReturnLine> lines,
+      @Size(max = 200) String note,
+      Map<Long, String> fields) {}
+
+  /** Which loans are asked for. */
+  public enum Filter {
+    OPEN,
+    OVERDUE,
+    CLOSED
+  }
+
+  private static final String ROW =
+      """
+      select l.*, s.name site, s.time_zone, coalesce(p.name, '') lender,
+        (select count(*) from loan_goods g where g.loan_id = l.id) line_count,
+        (select count(*) from loan_goods g where g.loan_id = l.id and g.back < g.lent) open_count,
+        (select group_concat(distinct i.name order by i.name separator ', ') from loan_goods g
+          join item i on i.id = g.item_id where g.loan_id = l.id) about
+      from loan l join site s on s.id = l.site_id left join person p on p.id = l.lent_by
+      """;
+
+  private static final String HERE = "(:everywhere or l.site_id in (:sites))";
+
+  /** A page of loans, what is due first. */
+  @Transactional(readOnly = true)
+  public Page<Row> page(Filter filter, String typed, Actor actor, int offset, int limit) {
+    String where =
+        " where "
+            + HERE
+            + switch (filter) {
+              case OPEN -> " and l.closed is null";
+              case OVERDUE -> " and l.closed is null and l.due < :today";
+              case CLOSED -> " and l.closed is not null";
+            }
+            + (typed == null || typed.isBlank()
+                ? ""
+                : " and (l.number like :q or l.party like :q or exists (select 1 from loan_goods g"
+                    + " join item i on i.id = g.item_id left join serial r on r.id = g.serial_id"
+                    + " where g.loan_id = l.id and (i.name like :q or i.code like :q or r.code like"
+                    + " :q)))");
+    long total =
+        bind(jdbc.sql("select count(*) from loan l" + where), typed, actor)
+            .query(Long.class)
+            .single();
+    List<Row> rows =
+        bind(
+                jdbc.sql(
+                    ROW
+                        + where
+                        + (filter == Filter.CLOSED
+                            ? " order by l.closed desc, l.id desc"
+                            : " order by l.due is null, l.due, l.id")
+                        + " limit :limit offset :offset"),
+                typed,
+                actor)
+            .param("limit", Page.limit(limit))
+            .param("offset", offset)
+            .query((row, n) -> row(row))
+            .list();
+    return new Page<>(total, offset, rows);
+  }
+
+  private JdbcClient.StatementSpec bind(JdbcClient.StatementSpec sql, String typed, Actor actor) {
+    return sql.param("everywhere", actor.everywhere())
+        .param("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites())
+        .param("today", LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC))
+        .param("q", typed == null ? null : "%" + typed.strip() + "%");
+  }
+
+  private Row row(ResultSet row) throws SQLException {
+    LocalDate due = date(row.getDate("due"));
+    Instant closed = instant(row.getTimestamp("closed"));
+    LocalDate today = clock.instant().atZone(ZoneId.of(row.getString("time_zone"))).toLocalDate();
+    return new Row(
+        row.getLong("id"),
+        row.getString("number"),
+        row.getLong("site_id"),
+        row.getString("site"),
+        row.getString("party"),
+        due,
+        closed == null && due != null && due.isBefore(today),
+        instant(row.getTimestamp("lent")),
+        row.getString("lender"),
+        closed,
+        row.getString("about") == null ? "" : row.getString("about"),
+        row.getInt("line_count"),
+        row.getInt("open_count"));
+  }
+
+  /** A loan whole. */
+  @Transactional(readOnly = true)
+  public Card card(long id, Actor actor) {
+    Row loan =
+        jdbc.sql(ROW + " where l.id = ?")
+            .param(id)
+            .query((row, n) -> row(row))
+            .optional()
+            .orElseThrow(() -> Problem.missing("loan", id));
+    actor.requireSite(loan.siteId(), loan.site());
+    long adjustment =
+        jdbc.sql("select adjustment_id from loan where id = ?")
+            .param(id)
+            .query(Long.class)
+            .single();
+    return new Card(loan, adjustment, goods(id), returns(id));
+  }
+
+  private List<LoanGoods> goods(long loan) {
+    return jdbc.sql(
+            """
+            select g.*, i.code, i.name, i.unit, i.decimals, o.code lot, r.code serial
+            from loan_goods g join item i on i.id = g.item_id left join lot o on o.id = g.lot_id
+              left join serial r on r.id = g.serial_id
+            where g.loan_id = ? order by g.id
+            """)
+        .param(loan)
+        .query(
+            (row, n) -> {
+              Quantity lent = new Quantity(row.getBigDecimal("lent"));
+              Quantity back = new Quantity(row.getBigDecimal("back"));
+              return new LoanGoods(
+                  row.getLong("id"),
+                  row.getLong("item_id"),
+                  row.getString("code"),
+                  row.getString("name"),
+                  UnitOfMeasure.valueOf(row.getString("unit")).symbol(),
+                  row.getInt("decimals"),
+                  row.getString("lot"),
+                  row.getString("serial"),
+                  Condition.values()[row.getInt("condition_code")],
+                  lent,
+                  back,
+                  lent.minus(back));
+            })
+        .list();
+  }
+
+  private List<Back> returns(long loan) {
+    return jdbc.sql(
+            """
+            select h.effective, coalesce(p.name, '') person, b.posting_id, i.name, b.quantity,
+              b.taken_back
+            from loan_return b join loan_goods g on g.id = b.goods_id
+              join item i on i.id = g.item_id join posting h on h.id = b.posting_id
+              left join person p on p.id = h.person_id
+            where g.loan_id = ? order by b.id
+            """)
+        .param(loan)
+        .query(
+            (row, n) ->
+                new Back(
+                    instant(row.getTimestamp(1)),
+                    row.getString(2),
+                    row.getLong(3),
+                    row.getString(4),
+                    new Quantity(row.getBigDecimal(5)),
+                    row.getBoolean(6)))
+        .list();
+  }
+
+  /** The open loan that a piece is on, if it is lent out. */
+  @Transactional(readOnly = true)
+  public Optional<Long> ofSerial(long serial) {
+    return jdbc.sql(
+            "select loan_id from loan_goods where serial_id = ? and back < lent order by id desc"
+                + " limit 1")
+        .param(serial)
+        .query(Long.class)
+        .optional();
+  }
+
+  /** The loan with a number. */
+  public Optional<Long> withNumber(String number) {
+    return jdbc.sql("select id from loan where number = ?")
+        .param(number.toUpperCase(Locale.ROOT))
+        .query(Long.class)
+        .optional();
+  }
+
+  /** Notes what was just lent out. */
+  void lend(Command command, Head head, Kind kind, List<LineRow> rows) {
+    GeneratedKeyHolder key = new GeneratedKeyHolder();
+    jdbc.sql(
+            "insert into loan (number, adjustment_id, kind_id, site_id, party, due, lent, lent_by)"
+                + " values (?, ?, ?, ?, ?, ?, ?, ?)")
+        .params(
+            head.number(),
+            head.id(),
+            kind.id(),
+            head.siteId(),
+            head.party(),
+            head.due(),
+            now(),
+            command.actor().id())
+        .update(key, "id");
+    long loan = key.getKeyAs(Number.class).longValue();
+    for (LineRow row : rows) {
+      jdbc.sql(
+              "insert into loan_goods (loan_id, item_id, lot_id, serial_id, condition_code, lent)"
+                  + " values (?, ?, ?, ?, ?, ?)")
+          .params(
+              loan,
+              row.key().item(),
+              row.key().lot(),
+              row.key().serial(),
+              row.key().condition().ordinal(),
+              row.variance().negated().amount())
+          .update();
+    }
+  }
+
+  private record Lent(
+      long id,
+      long loanId,
+      long itemId,
+      long lotId,
+      long serialId,
+      int conditionCode,
+      java.math.BigDecimal open) {}
+
+  /**
+   * Takes goods of a loan back in.
+   *
+   * @throws Problem if more comes back than is out
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Card back(Command command, long id, ReturnEntry entry) {
+    Card loan = card(id, command.actor());
+    jdbc.sql("select id from loan where id = ? for update").param(id).query(Long.class).single();
+    Kind lent =
+        kinds.kind(
+            jdbc.sql("select kind_id from loan where id = ?").param(id).query(Long.class).single());
+    Kind back = lent.oppositeId() == null ? lent : kinds.kind(lent.oppositeId());
+    Map<Long, String> fields = kinds.read(back, entry.fields() == null ? Map.of() : entry.fields());
+    long onLoan = places.contra(PlaceKind.ON_LOAN);
+    List<Line> lines = new ArrayList<>();
+    List<Object[]> returned = new ArrayList<>();
+    Map<Long, Quantity> sums = new HashMap<>();
+    for (ReturnLine line : entry.lines()) {
+      Lent goods = lent(id, line.goods());
+      Quantity sum = sums.merge(goods.id(), line.quantity(), Quantity::plus);
+      if (sum.amount().compareTo(goods.open()) > 0) {
+        throw Problem.refused(
+                "more-than-lent",
+                "Only "
+                    + new Quantity(goods.open())
+                    + " are still out; "
+                    + sum
+                    + " can't come back.")
+            .with("open", new Quantity(goods.open()))
+            .with("asked", sum);
+      }
+      String label = line.place().strip().toUpperCase(Locale.ROOT);
+      Places.LedgerPlace bin = places.labelled(Set.of(label)).get(label);
+      if (bin == null) {
+        throw Problem.missing("bin", line.place()).with("field", "place");
+      }
+      Condition was = Condition.values()[goods.conditionCode()];
+      Condition now = line.condition() == null ? was : line.condition();
+      lines.add(
+          new Line(
+              new Goods(goods.itemId(), goods.lotId(), goods.serialId()),
+              new Spot(onLoan, 0, was),
+              new Spot(bin.id(), 0, now),
+              line.quantity()));
+      returned.add(new Object[] {goods.id(), line.quantity().amount()});
+    }
+    String note = entry.note() == null ? "" : entry.note().strip();
+    long posting =
+        stock
+            .post(
+                command,
+                new NewPosting(
+                        PostingKind.LOAN,
+                        null,
+                        loan.loan().number(),
+                        null,
+                        note.isEmpty() ? back.name() : back.name() + ": " + note,
+                        lines)
+                    .explained(back.id(), fields))
+            .posting();
+    for (Object[] one : returned) {
+      jdbc.sql("insert into loan_return (posting_id, goods_id, quantity) values (?, ?, ?)")
+          .params(posting, one[0], one[1])
+          .update();
+      jdbc.sql("update loan_goods set back = back + ? where id = ?")
+          .params(one[1], one[0])
+          .update();
+    }
+    settle(id);
+    return card(id, command.actor());
+  }
+
+  private Lent lent(long loan, long goods) {
+    return jdbc.sql(
+            "select id, loan_id, item_id, lot_id, serial_id, condition_code, lent - back open from"
+                + " loan_goods where id = ? and loan_id = ? for update")
+        .params(goods, loan)
+        .query(Lent.class)
+        .optional()
+        .orElseThrow(() -> Problem.missing("goods of the loan", goods));
+  }
+
+  private void settle(long loan) {
+    jdbc.sql(
+            "update loan set closed = if(exists (select 1 from loan_goods where loan_id = ? and"
+                + " back < lent), null, coalesce(closed, ?)) where id = ?")
+        .params(loan, now(), loan)
+        .update();
+  }
+
+  /** What is taken back was not lent out, or has not come back. */
+  @EventListener
+  void takenBack(TakenBack back) {
+    if (back.kind() != PostingKind.LOAN) {
+      return;
+    }
+    Set<Long> loans = new java.util.TreeSet<>();
+    jdbc.sql(
+            "select b.id, b.goods_id, b.quantity, g.loan_id from loan_return b join loan_goods g on"
+                + " g.id = b.goods_id where b.posting_id = ? and not b.taken_back for update")
+        .param(back.posting())
+        .query(
+            row -> {
+              jdbc.sql("update loan_goods set back = back - ? where id = ?")
+                  .params(row.getBigDecimal(3), row.getLong(2))
+                  .update();
+              jdbc.sql("update loan_return set taken_back = true where id = ?")
+                  .param(row.getLong(1))
+                  .update();
+              loans.add(row.getLong(4));
+            });
+    jdbc.sql(
+            "select l.id from loan l join adjustment a on a.id = l.adjustment_id where a.posting_id"
+                + " = ?")
+        .param(back.posting())
+        .query(Long.class)
+        .list()
+        .forEach(
+            loan -> {
+              jdbc.sql("update loan_goods set lent = back where loan_id = ?").param(loan).update();
+              loans.add(loan);
+            });
+    loans.forEach(this::settle);
+  }
+
+  private LocalDateTime now() {
+    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
+  }
+
+  private static LocalDate date(Date date) {
+    return date == null ? null : date.toLocalDate();
+  }
+
+  private static Instant instant(Timestamp moment) {
+    return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
+  }
+}

@@ -1,0 +1,141 @@
+package app.reliquum.supply;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import app.reliquum.api.Page;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api")
+class RequisitionController {
+
+  private final Requisitions requisitions;
+  private final Commands commands;
+
+  RequisitionController(Requisitions requisitions, Commands commands) {
+    this.requisitions = requisitions;
+    this.commands = commands;
+  }
+
+  /** Some requisitions, by their numbers in the database. */
+  @Schema(name = "SomeRequisitions")
+  record Some(@NotEmpty @Size(max = 500) List<@NotNull Long> ids) {}
+
+  /** A supplier; 0 for none. */
+  @Schema(name = "SupplierChoice")
+  record From(@NotNull Long supplier) {}
+
+  /** How many were dealt with, and the orders that came of it. */
+  @Schema(name = "RequisitionsDone")
+  record Done(int count, List<String> orders) {}
+
+  @GetMapping("/requisitions")
+  Page<Requisitions.Row> page(
+      Actor actor,
+      @RequestParam(required = false) Requisitions.State state,
+      @RequestParam(defaultValue = "0") int offset,
+      @RequestParam(defaultValue = "100") int limit) {
+    return requisitions.page(state, actor, Math.max(0, offset), limit);
+  }
+
+  @PostMapping("/requisitions")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('POST')")
+  Requisitions.Row ask(Command command, @Valid @RequestBody Requisitions.Entry entry) {
+    return commands.once(
+        command,
+        "ask for goods",
+        entry,
+        Requisitions.Row.class,
+        () -> requisitions.ask(command, entry));
+  }
+
+  @PostMapping("/requisitions/agreement")
+  @PreAuthorize("hasAuthority('RULES')")
+  Done agree(Command command, @Valid @RequestBody Some some) {
+    return commands.once(
+        command,
+        "agree to requisitions",
+        some,
+        Done.class,
+        () -> {
+          requisitions.agree(command, some.ids());
+          return new Done(some.ids().size(), List.of());
+        });
+  }
+
+  @PostMapping("/requisitions/drop")
+  @PreAuthorize("hasAuthority('POST')")
+  Done drop(Command command, @Valid @RequestBody Some some) {
+    return commands.once(
+        command,
+        "drop requisitions",
+        some,
+        Done.class,
+        () -> {
+          requisitions.drop(command, some.ids());
+          return new Done(some.ids().size(), List.of());
+        });
+  }
+
+  @PostMapping("/requisitions/order")
+  @PreAuthorize("hasAuthority('POST')")
+  Done order(Command command, @Valid @RequestBody Some some) {
+    return commands.once(
+        command,
+        "order requisitions",
+        some,
+        Done.class,
+        () -> new Done(some.ids().size(), requisitions.order(command, some.ids())));
+  }
+
+  @PutMapping("/requisitions/{requisition}/supplier")
+  @PreAuthorize("hasAuthority('POST')")
+  From from(Command command, @PathVariable long requisition, @Valid @RequestBody From from) {
+    return commands.once(
+        command,
+        "supplier of requisition " + requisition,
+        from,
+        From.class,
+        () -> {
+          requisitions.from(command, requisition, from.supplier());
+          return from;
+        });
+  }
+
+  @GetMapping("/items/{item}/supplier")
+  From supplier(@PathVariable long item) {
+    return new From(requisitions.supplierOf(item));
+  }
+
+  @PutMapping("/items/{item}/supplier")
+  @PreAuthorize("hasAuthority('RULES')")
+  From supplier(Command command, @PathVariable long item, @Valid @RequestBody From from) {
+    return commands.once(
+        command,
+        "supplier of item " + item,
+        from,
+        From.class,
+        () -> {
+          requisitions.supplierOf(item, from.supplier());
+          return from;
+        });
+  }
+}

@@ -1,0 +1,397 @@
+package app.reliquum.supply;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Page;
+import app.reliquum.api.Problem;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.places.Places;
+import app.reliquum.receiving.Inbound;
+import app.reliquum.receiving.Orders;
+import app.reliquum.receiving.Suppliers;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Requisitions: asked for, agreed to, and ordered from the supplier that the item usually has. */
+@Service
+public class Requisitions {
+
+  private final JdbcClient jdbc;
+  private final Catalog catalog;
+  private final Places places;
+  private final Suppliers suppliers;
+  private final Orders orders;
+  private final Clock clock;
+
+  Requisitions(
+      JdbcClient jdbc,
+      Catalog catalog,
+      Places places,
+      Suppliers suppliers,
+      Orders orders,
+      Clock clock) {
+    this.jdbc = jdbc;
+    this.catalog = catalog;
+    this.places = places;
+    this.suppliers = suppliers;
+    this.orders = orders;
+    this.clock = clock;
+  }
+
+  /** What has become of a requisition. */
+  public enum State {
+    ASKED,
+    AGREED,
+    ORDERED,
+    DROPPED
+  }
+
+  /** A requisition. */
+  @Schema(name = "Requisition")
+  public record Row(
+      long id,
+      int version,
+      String number,
+      State state,
+      long itemId,
+      String item,
+      String name,
+      String symbol,
+      Quantity quantity,
+      long siteId,
+      String site,
+      @Nullable Long supplierId,
+      @Nullable String supplier,
+      String source,
+      Instant asked,
+      String askedBy,
+      @Nullable String agreedBy,
+      @Nullable Long orderId,
+      @Nullable String order) {}
+
+  /** A requisition as someone asks for it. */
+  @Schema(name = "RequisitionEntry")
+  public record Entry(
+      @NotBlank @Size(max = 24) String item,
+      @NotNull Quantity quantity,
+      @NotNull Long site,
+      Long supplier) {}
+
+  private static final String ROW =
+      """
+      select r.*, i.code, i.name, i.unit, s.name site, u.name supplier, a.name asker,
+        g.name agreer, o.number order_number
+      from requisition r join item i on i.id = r.item_id join site s on s.id = r.site_id
+        left join supplier u on u.id = r.supplier_id left join person a on a.id = r.asked_by
+        left join person g on g.id = r.agreed_by left join inbound_order o on o.id = r.order_id
+      """;
+
+  /** A page of requisitions; those that wait first. */
+  @Transactional(readOnly = true)
+  public Page<Row> page(State state, Actor actor, int offset, int limit) {
+    String where =
+        " where (:everywhere or r.site_id in (:sites))"
+            + (state == null ? "" : " and r.state = :state");
+    long total =
+        bind(jdbc.sql("select count(*) from requisition r" + where), state, actor)
+            .query(Long.class)
+            .single();
+    List<Row> rows =
+        bind(
+                jdbc.sql(
+                    ROW
+                        + where
+                        + " order by field(r.state, 'ASKED', 'AGREED', 'ORDERED', 'DROPPED'),"
+                        + " r.id desc limit :limit offset :offset"),
+                state,
+                actor)
+            .param("limit", Page.limit(limit))
+            .param("offset", offset)
+            .query((row, n) -> row(row))
+            .list();
+    return new Page<>(total, offset, rows);
+  }
+
+  private static JdbcClient.StatementSpec bind(
+      JdbcClient.StatementSpec sql, State state, Actor actor) {
+    return sql.param("everywhere", actor.everywhere())
+        .param("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites())
+        .param("state", state == null ? null : state.name());
+  }
+
+  private Row one(long id) {
+    return jdbc.sql(ROW + " where r.id = ?")
+        .param(id)
+        .query((row, n) -> row(row))
+        .optional()
+        .orElseThrow(() -> Problem.missing("requisition", id));
+  }
+
+  private static Row row(ResultSet row) throws SQLException {
+    long supplier = row.getLong("supplier_id");
+    long order = row.getLong("order_id");
+    return new Row(
+        row.getLong("id"),
+        row.getInt("version"),
+        row.getString("number"),
+        State.valueOf(row.getString("state")),
+        row.getLong("item_id"),
+        row.getString("code"),
+        row.getString("name"),
+        UnitOfMeasure.valueOf(row.getString("unit")).symbol(),
+        new Quantity(row.getBigDecimal("quantity")),
+        row.getLong("site_id"),
+        row.getString("site"),
+        supplier == 0 ? null : supplier,
+        row.getString("supplier"),
+        row.getString("source"),
+        instant(row.getTimestamp("asked")),
+        row.getString("asker") == null ? "" : row.getString("asker"),
+        row.getString("agreer"),
+        order == 0 ? null : order,
+        row.getString("order_number"));
+  }
+
+  private static Instant instant(Timestamp moment) {
+    return moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
+  }
+
+  /** Asks for what someone has entered. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Row ask(Command command, Entry entry) {
+    Catalog.Measured item =
+        catalog
+            .withCode(entry.item().strip().toUpperCase(Locale.ROOT))
+            .orElseThrow(() -> Problem.missing("item", entry.item()).with("field", "item"));
+    try {
+      item.measure().check(entry.quantity());
+    } catch (app.reliquum.core.quantity.QuantityException fault) {
+      throw Problem.invalid("quantity", fault.getMessage());
+    }
+    places.site(entry.site(), command.actor());
+    long supplier =
+        entry.supplier() == null ? preferred(item.id()) : suppliers.supplier(entry.supplier()).id();
+    return one(insert(command, item.id(), entry.quantity(), entry.site(), supplier, ""));
+  }
+
+  /**
+   * Asks for goods because of a document.
+   *
+   * @param source the document
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void ask(Command command, long item, Quantity quantity, long site, String source) {
+    insert(command, item, quantity, site, preferred(item), source);
+  }
+
+  private long insert(
+      Command command, long item, Quantity quantity, long site, long supplier, String source) {
+    GeneratedKeyHolder key = new GeneratedKeyHolder();
+    jdbc.sql(
+            "insert into requisition (number, state, item_id, quantity, site_id, supplier_id,"
+                + " source, asked, asked_by) values (?, 'ASKED', ?, ?, ?, ?, ?, ?, ?)")
+        .params(
+            "RQ-%05d".formatted(catalog.next("requisition")),
+            item,
+            quantity.amount(),
+            site,
+            supplier,
+            source,
+            now(),
+            command.actor().id())
+        .update(key, "id");
+    return key.getKeyAs(Number.class).longValue();
+  }
+
+  /** The supplier that an item usually comes from: the one named, or the last one. */
+  private long preferred(long item) {
+    long named =
+        jdbc.sql("select supplier_id from item where id = ?")
+            .param(item)
+            .query(Long.class)
+            .single();
+    return named != 0
+        ? named
+        : jdbc.sql(
+                "select o.supplier_id from inbound_line l join inbound_order o on o.id = l.order_id"
+                    + " where l.item_id = ? and o.supplier_id > 0 order by o.id desc limit 1")
+            .param(item)
+            .query(Long.class)
+            .optional()
+            .orElse(0L);
+  }
+
+  /** The supplier that an item is bought from first; 0 for none. */
+  public long supplierOf(long item) {
+    return jdbc.sql("select supplier_id from item where id = ?")
+        .param(item)
+        .query(Long.class)
+        .optional()
+        .orElseThrow(() -> Problem.missing("item", item));
+  }
+
+  /** Names it. */
+  @Transactional
+  public void supplierOf(long item, long supplier) {
+    if (supplier != 0) {
+      suppliers.supplier(supplier);
+    }
+    jdbc.sql("update item set supplier_id = ? where id = ?").params(supplier, item).update();
+  }
+
+  private List<Row> locked(List<Long> ids, Actor actor) {
+    List<Row> rows = new ArrayList<>();
+    for (long id : new TreeSet<>(ids)) {
+      jdbc.sql("select id from requisition where id = ? for update")
+          .param(id)
+          .query(Long.class)
+          .optional();
+      Row row = one(id);
+      actor.requireSite(row.siteId(), row.site());
+      rows.add(row);
+    }
+    return rows;
+  }
+
+  private static void must(Row row, State... states) {
+    if (!List.of(states).contains(row.state())) {
+      throw Problem.conflict(
+              "gone-on",
+              row.number()
+                  + switch (row.state()) {
+                    case ASKED -> " is not agreed to yet.";
+                    case AGREED -> " is agreed to already.";
+                    case ORDERED -> " is ordered already.";
+                    case DROPPED -> " was dropped.";
+                  })
+          .with("number", row.number())
+          .with("state", row.state());
+    }
+  }
+
+  /** Agrees to some. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void agree(Command command, List<Long> ids) {
+    for (Row row : locked(ids, command.actor())) {
+      must(row, State.ASKED);
+      jdbc.sql(
+              "update requisition set state = 'AGREED', agreed = ?, agreed_by = ?, version ="
+                  + " version + 1 where id = ?")
+          .params(now(), command.actor().id(), row.id())
+          .update();
+    }
+  }
+
+  /** Drops some that are not ordered. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void drop(Command command, List<Long> ids) {
+    for (Row row : locked(ids, command.actor())) {
+      must(row, State.ASKED, State.AGREED);
+      state(row, State.DROPPED);
+    }
+  }
+
+  private void state(Row row, State state) {
+    jdbc.sql("update requisition set state = ?, version = version + 1 where id = ?")
+        .params(state.name(), row.id())
+        .update();
+  }
+
+  /** Says from whom one is to be bought. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void from(Command command, long id, long supplier) {
+    for (Row row : locked(List.of(id), command.actor())) {
+      must(row, State.ASKED, State.AGREED);
+      jdbc.sql("update requisition set supplier_id = ?, version = version + 1 where id = ?")
+          .params(suppliers.supplier(supplier).id(), id)
+          .update();
+    }
+  }
+
+  private record Together(long supplier, long site) implements Comparable<Together> {
+    @Override
+    public int compareTo(Together other) {
+      return supplier != other.supplier
+          ? Long.compare(supplier, other.supplier)
+          : Long.compare(site, other.site);
+    }
+  }
+
+  /**
+   * Orders some that were agreed to: one purchase order for each supplier and site.
+   *
+   * @return the numbers of the orders
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public List<String> order(Command command, List<Long> ids) {
+    Map<Together, List<Row>> together = new TreeMap<>();
+    for (Row row : locked(ids, command.actor())) {
+      must(row, State.AGREED);
+      if (row.supplierId() == null) {
+        throw Problem.refused(
+                "no-supplier", "Nobody is known to sell " + row.name() + ". Name a supplier first.")
+            .with("number", row.number());
+      }
+      together
+          .computeIfAbsent(new Together(row.supplierId(), row.siteId()), key -> new ArrayList<>())
+          .add(row);
+    }
+    List<String> numbers = new ArrayList<>();
+    together.forEach((key, rows) -> numbers.add(order(command, key, rows)));
+    return numbers;
+  }
+
+  private String order(Command command, Together key, List<Row> rows) {
+    Suppliers.Card supplier = suppliers.supplier(key.supplier());
+    Map<String, Quantity> sums = new TreeMap<>();
+    rows.forEach(row -> sums.merge(row.item(), row.quantity(), Quantity::plus));
+    Inbound.Card order =
+        orders.add(
+            new Inbound.Entry(
+                null,
+                null,
+                supplier.code(),
+                key.site(),
+                LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC).plusDays(supplier.leadDays()),
+                String.join(", ", rows.stream().map(Row::number).limit(20).toList()),
+                sums.entrySet().stream()
+                    .map(one -> new Inbound.LineEntry(one.getKey(), one.getValue(), "", null))
+                    .toList()),
+            command.actor());
+    for (Row row : rows) {
+      state(row, State.ORDERED);
+      jdbc.sql("update requisition set order_id = ? where id = ?")
+          .params(order.id(), row.id())
+          .update();
+    }
+    return order.number();
+  }
+
+  private LocalDateTime now() {
+    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
+  }
+}
