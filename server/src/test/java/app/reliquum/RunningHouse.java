@@ -91,7 +91,8 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
                 Set.of(sites),
                 true,
                 PASSWORD,
-                "2468"));
+                "2468",
+                null));
     return nobody().signIn(code, PASSWORD);
   }
 }

@@ -2,12 +2,16 @@ package app.reliquum.costing;
 
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.core.costing.CostMethod;
 import app.reliquum.core.costing.UnitCost;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.PositiveOrZero;
+import jakarta.validation.constraints.Size;
 import java.math.BigDecimal;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -17,7 +21,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
-@RequestMapping("/api/items/{item}/cost")
+@RequestMapping("/api")
 class CostController {
 
   private final Costs costs;
@@ -28,16 +32,19 @@ class CostController {
     this.commands = commands;
   }
 
-  /** What one base unit costs. */
+  /** What one base unit costs, and which worth goods take along when they leave. */
   @Schema(name = "ItemCost")
-  record Cost(@NotNull @PositiveOrZero BigDecimal cost) {}
+  record Cost(
+      @NotNull @PositiveOrZero BigDecimal cost,
+      @Nullable CostMethod method,
+      @Nullable @Size(max = 200) String reason) {}
 
-  @GetMapping
+  @GetMapping("/items/{item}/cost")
   Cost cost(@PathVariable long item) {
-    return new Cost(costs.of(item).amount());
+    return new Cost(costs.of(item).amount(), costs.method(item), null);
   }
 
-  @PutMapping
+  @PutMapping("/items/{item}/cost")
   @PreAuthorize("hasAuthority('RULES')")
   Cost set(Command command, @PathVariable long item, @Valid @RequestBody Cost entry) {
     return commands.once(
@@ -46,8 +53,37 @@ class CostController {
         entry,
         Cost.class,
         () -> {
-          costs.set(item, new UnitCost(entry.cost()));
+          if (entry.method() != null) {
+            costs.method(item, entry.method());
+          }
+          UnitCost cost = new UnitCost(entry.cost());
+          if (!cost.equals(costs.of(item))) {
+            String reason = entry.reason() == null ? "" : entry.reason().strip();
+            costs.set(command.actor(), item, cost, reason.isEmpty() ? "Set by hand" : reason);
+          }
           return cost(item);
+        });
+  }
+
+  /** With whom a site shares its cost. */
+  record Sharing(@NotNull Long costSite) {}
+
+  @GetMapping("/costs/sites")
+  List<Costs.SiteCost> sites() {
+    return costs.sites();
+  }
+
+  @PutMapping("/costs/sites/{site}")
+  @PreAuthorize("hasAuthority('RULES')")
+  Sharing share(Command command, @PathVariable long site, @Valid @RequestBody Sharing sharing) {
+    return commands.once(
+        command,
+        "share cost " + site,
+        sharing,
+        Sharing.class,
+        () -> {
+          costs.share(command.actor(), site, sharing.costSite());
+          return sharing;
         });
   }
 }

@@ -1,41 +1,71 @@
 package app.reliquum.costing;
 
+import app.reliquum.api.Actor;
+import app.reliquum.api.Problem;
+import app.reliquum.core.costing.CostLayer;
+import app.reliquum.core.costing.CostMethod;
+import app.reliquum.core.costing.CostPool;
 import app.reliquum.core.costing.UnitCost;
+import app.reliquum.core.costing.Valuation;
+import app.reliquum.core.costing.Valuation.Moved;
+import app.reliquum.core.costing.Valuation.PoolKey;
 import app.reliquum.core.quantity.Quantity;
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
-import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The cost of each item in the whole house: a moving average of what was paid. */
+/**
+ * What stock is worth: values the lines of postings, and knows what an item costs.
+ *
+ * <p>The cost by which an item is known follows what is paid for it: it is the average of all that
+ * the house has of it, taken anew whenever goods come in with a price.
+ */
 @Service
 public class Costs {
 
   private final JdbcClient jdbc;
+  private final PoolTable pools;
   private final Clock clock;
 
-  Costs(JdbcClient jdbc, Clock clock) {
+  Costs(JdbcClient jdbc, PoolTable pools, Clock clock) {
     this.jdbc = jdbc;
+    this.pools = pools;
     this.clock = clock;
   }
 
   /** What one base unit of an item costs; nothing if nobody has said. */
   public UnitCost of(long item) {
-    return find(item, "").orElse(UnitCost.NONE);
+    return of(List.of(item)).get(item);
   }
 
   /** What one base unit of each of some items costs. */
   public Map<Long, UnitCost> of(Collection<Long> items) {
     Map<Long, UnitCost> costs = new HashMap<>();
     items.forEach(item -> costs.put(item, UnitCost.NONE));
+    costs.putAll(known(items));
+    return costs;
+  }
+
+  private Map<Long, UnitCost> known(Collection<Long> items) {
+    Map<Long, UnitCost> costs = new HashMap<>();
     if (!items.isEmpty()) {
       jdbc.sql("select item_id, cost from item_cost where item_id in (:items)")
           .param("items", items)
@@ -47,41 +77,292 @@ public class Costs {
     return costs;
   }
 
-  private Optional<UnitCost> find(long item, String lock) {
-    return jdbc.sql("select cost from item_cost where item_id = ?" + lock)
-        .param(item)
-        .query(BigDecimal.class)
-        .optional()
-        .map(UnitCost::new);
+  /**
+   * What one base unit of each of some items is worth at a site: the average of its pool there, or,
+   * where none lies there, the cost that the item is known by.
+   */
+  @Transactional(readOnly = true)
+  public Map<Long, UnitCost> at(long site, Collection<Long> items) {
+    Map<Long, UnitCost> costs = of(items);
+    if (!items.isEmpty()) {
+      jdbc.sql(
+              "select c.item_id, c.value / c.quantity from cost_pool c join site w on c.pool_id ="
+                  + " if(w.cost_site_id = 0, w.id, w.cost_site_id) where w.id = :site and c.item_id"
+                  + " in (:items) and c.quantity > 0")
+          .param("site", site)
+          .param("items", items)
+          .query(
+              row -> {
+                costs.put(row.getLong(1), new UnitCost(row.getBigDecimal(2)));
+              });
+    }
+    return costs;
   }
 
-  /** Says what an item costs from now on. */
-  @Transactional
-  public void set(long item, UnitCost cost) {
+  /**
+   * Values the lines of a posting that is being written, and keeps what becomes of the pools.
+   *
+   * @param actor who posts
+   * @return what each line is worth, in the order of the lines
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public List<BigDecimal> value(Actor actor, List<Moved> lines) {
+    List<PoolKey> touched = Valuation.touchedBy(lines);
+    if (touched.isEmpty()) {
+      return Valuation.of(lines, Map.of(), Map.of());
+    }
+    Set<Long> items = touched.stream().map(PoolKey::item).collect(Collectors.toSet());
+    Map<Long, UnitCost> known = known(items);
+    Map<Long, UnitCost> first = new TreeMap<>();
+    Set<Long> dearer = new TreeSet<>();
+    for (Moved line : lines) {
+      if (line.from() == null && line.to() != null) {
+        long item = line.to().item();
+        if (line.paid() != null) {
+          dearer.add(item);
+          if (!known.containsKey(item)) {
+            first.putIfAbsent(item, line.paid());
+          }
+        } else if (line.undone() != null) {
+          dearer.add(item);
+        }
+      } else if (line.undone() != null && line.crosses()) {
+        dearer.add(line.from().item());
+      }
+    }
+    Set<PoolKey> wanted = new HashSet<>(touched);
+    if (!first.isEmpty()) {
+      jdbc.sql("select item_id, pool_id from cost_pool where item_id in (:items)")
+          .param("items", first.keySet())
+          .query((row, n) -> wanted.add(new PoolKey(row.getLong(1), row.getLong(2))))
+          .list();
+    }
+    Map<PoolKey, CostPool> locked = pools.lock(wanted);
+    // What was there before anyone knew a cost is taken to have cost the same.
+    first.forEach((item, cost) -> revalue(actor, locked, item, cost, "The first cost known of it"));
+    List<BigDecimal> values = Valuation.of(lines, locked, known);
+    pools.write(locked);
+    learn(dearer);
+    return values;
+  }
+
+  private void revalue(
+      Actor actor, Map<PoolKey, CostPool> locked, long item, UnitCost cost, String reason) {
+    locked.forEach(
+        (key, pool) -> {
+          if (key.item() == item) {
+            BigDecimal more = pool.revalue(cost);
+            if (more.signum() != 0) {
+              note(actor, key, more, cost, reason);
+            }
+          }
+        });
+  }
+
+  private void note(Actor actor, PoolKey key, BigDecimal value, UnitCost cost, String reason) {
     jdbc.sql(
-            "insert into item_cost (item_id, cost, changed) values (?, ?, ?)"
+            "insert into revaluation (item_id, pool_id, effective, person_id, value, unit_cost,"
+                + " reason) values (?, ?, ?, ?, ?, ?, ?)")
+        .params(
+            key.item(),
+            key.pool(),
+            now(),
+            actor.id(),
+            value,
+            cost == null ? null : cost.amount(),
+            reason)
+        .update();
+  }
+
+  /** Takes the cost by which items are known anew from all that the house has of them. */
+  private void learn(Set<Long> items) {
+    if (items.isEmpty()) {
+      return;
+    }
+    jdbc.sql(
+            "insert into item_cost (item_id, cost, changed) select c.item_id, round(sum(c.value) /"
+                + " sum(c.quantity), 6), :now from cost_pool c where c.item_id in (:items) group by"
+                + " c.item_id having sum(c.quantity) > 0"
                 + " on duplicate key update cost = value(cost), changed = value(changed)")
-        .params(item, cost.amount(), LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC))
+        .param("items", items)
+        .param("now", now())
         .update();
   }
 
   /**
-   * Takes in what was paid for goods that are about to be received.
+   * Says what an item costs from now on; what the house has of it is worth that.
    *
-   * @param came how much, in base units
-   * @param price what each of them cost
+   * @param reason why, for those who ask later what changed the value of stock
    */
-  @Transactional(propagation = Propagation.MANDATORY)
-  public void received(long item, Quantity came, UnitCost price) {
-    UnitCost before = find(item, " for update").orElse(UnitCost.NONE);
-    Quantity held =
-        jdbc.sql("select on_hand from item_stock where item_id = ? and site_id = 0")
+  @Transactional
+  public void set(Actor actor, long item, UnitCost cost, String reason) {
+    Map<PoolKey, CostPool> locked = pools.lockAll(List.of(item));
+    revalue(actor, locked, item, cost, reason);
+    pools.write(locked);
+    jdbc.sql(
+            "insert into item_cost (item_id, cost, changed) values (?, ?, ?)"
+                + " on duplicate key update cost = value(cost), changed = value(changed)")
+        .params(item, cost.amount(), now())
+        .update();
+  }
+
+  /** Which worth goods of an item take along when they leave. */
+  public CostMethod method(long item) {
+    return CostMethod.valueOf(
+        jdbc.sql("select cost_method from item where id = ?")
             .param(item)
-            .query(BigDecimal.class)
+            .query(String.class)
             .optional()
-            .map(Quantity::new)
-            .orElse(Quantity.ZERO);
-    // What was there before anyone knew a cost is taken to have cost the same.
-    set(item, before.equals(UnitCost.NONE) ? price : before.after(held, came, price));
+            .orElseThrow(() -> Problem.missing("item", item)));
+  }
+
+  /** Changes that. What lies there keeps its value as a whole; lots share it by their quantity. */
+  @Transactional
+  public void method(long item, CostMethod method) {
+    if (method(item) == method) {
+      return;
+    }
+    jdbc.sql("update item set cost_method = ? where id = ?").params(method.name(), item).update();
+    Map<PoolKey, CostPool> locked = pools.lockAll(List.of(item));
+    Map<PoolKey, CostPool> formed = new TreeMap<>();
+    locked.forEach((key, pool) -> formed.put(key, formed(key, pool, method)));
+    pools.forgetLayers(locked.keySet());
+    pools.write(formed);
+  }
+
+  private CostPool formed(PoolKey key, CostPool pool, CostMethod method) {
+    if (method != CostMethod.LOT) {
+      return new CostPool(
+          method,
+          pool.layers().stream()
+              .map(
+                  layer ->
+                      method == CostMethod.FIFO && layer.since().equals(Instant.EPOCH)
+                          ? new CostLayer(0, clock.instant(), layer.quantity(), layer.value())
+                          : layer)
+              .toList());
+    }
+    CostPool average = new CostPool(CostMethod.MOVING_AVERAGE, pool.layers());
+    CostPool byLot = new CostPool(method, List.of());
+    Map<Long, Quantity> lots = new TreeMap<>();
+    pools
+        .held(key)
+        .forEach(one -> lots.merge(one.lot(), new Quantity(one.quantity()), Quantity::plus));
+    lots.forEach((lot, quantity) -> average.take(lot, quantity).forEach(byLot::put));
+    return byLot;
+  }
+
+  /** A site, and the one whose cost its stock shares; itself if it has its own. */
+  @Schema(name = "SiteCost")
+  public record SiteCost(long site, String name, long costSite) {}
+
+  /** Which sites share their cost. */
+  @Transactional(readOnly = true)
+  public List<SiteCost> sites() {
+    return jdbc.sql(
+            "select id site, name, if(cost_site_id = 0, id, cost_site_id) cost_site from site order"
+                + " by name")
+        .query(SiteCost.class)
+        .list();
+  }
+
+  /**
+   * Lets a site share its cost with another, or have its own. The value of the house stays as it
+   * is; where a site leaves a group it takes its share by quantity along.
+   *
+   * @param with the site whose cost it shares; 0 or itself for its own
+   */
+  @Transactional
+  public void share(Actor actor, long site, long with) {
+    long wanted = with == 0 ? site : with;
+    long before =
+        jdbc.sql("select if(cost_site_id = 0, id, cost_site_id) from site where id = ? for update")
+            .param(site)
+            .query(Long.class)
+            .optional()
+            .orElseThrow(() -> Problem.missing("site", site));
+    if (wanted == before) {
+      return;
+    }
+    checkGroup(site, wanted);
+    List<PoolKey> leaving = pools.ofPool(before);
+    Set<PoolKey> keys = new TreeSet<>(leaving);
+    leaving.forEach(key -> keys.add(new PoolKey(key.item(), wanted)));
+    Map<PoolKey, CostPool> locked = pools.lock(keys);
+    for (PoolKey key : leaving) {
+      PoolKey to = new PoolKey(key.item(), wanted);
+      List<CostLayer> moved = new ArrayList<>();
+      for (PoolTable.Held held : pools.held(key)) {
+        if (siteOf(held.place()) == site) {
+          moved.addAll(locked.get(key).take(held.lot(), new Quantity(held.quantity())));
+        }
+      }
+      BigDecimal value =
+          moved.stream().map(CostLayer::value).reduce(BigDecimal.ZERO, BigDecimal::add);
+      moved.forEach(locked.get(to)::put);
+      regrouped(actor, site, key, to, value);
+    }
+    pools.write(locked);
+    jdbc.sql("update site set cost_site_id = ? where id = ?")
+        .params(wanted == site ? 0 : wanted, site)
+        .update();
+  }
+
+  private void checkGroup(long site, long wanted) {
+    boolean leads =
+        jdbc.sql("select count(*) from site where cost_site_id = ?")
+                .param(site)
+                .query(Integer.class)
+                .single()
+            > 0;
+    boolean follows =
+        jdbc.sql("select cost_site_id from site where id = ?")
+                .param(wanted)
+                .query(Long.class)
+                .optional()
+                .orElseThrow(() -> Problem.missing("site", wanted))
+            > 0;
+    if (wanted != site && (leads || follows)) {
+      throw Problem.refused(
+              "cost-group",
+              leads
+                  ? "Other sites share the cost of this one. Let them have another first."
+                  : "That site itself shares the cost of another. Name that one.")
+          .with("field", "costSite");
+    }
+  }
+
+  private long siteOf(long place) {
+    return jdbc.sql("select site_id from place where id = ?")
+        .param(place)
+        .query(Long.class)
+        .single();
+  }
+
+  /**
+   * Postings are read by the group that their site belongs to today. What the site took along may
+   * differ from what its postings come to; the difference is noted on both sides.
+   */
+  private void regrouped(Actor actor, long site, PoolKey from, PoolKey to, BigDecimal value) {
+    BigDecimal posted =
+        jdbc.sql(
+                "select coalesce((select sum(l.value) from ledger_line l join place p on p.id ="
+                    + " l.to_place_id where l.item_id = :item and p.site_id = :site and p.kind ="
+                    + " 'BIN'), 0) - coalesce((select sum(l.value) from ledger_line l join place p"
+                    + " on p.id = l.from_place_id where l.item_id = :item and p.site_id = :site and"
+                    + " p.kind = 'BIN'), 0)")
+            .param("item", from.item())
+            .param("site", site)
+            .query(BigDecimal.class)
+            .single();
+    BigDecimal more = value.subtract(posted).setScale(UnitCost.CENTS, RoundingMode.UNNECESSARY);
+    if (more.signum() != 0) {
+      note(actor, to, more, null, "Shares another cost");
+      note(actor, from, more.negate(), null, "Shares another cost");
+    }
+  }
+
+  private LocalDateTime now() {
+    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
   }
 }

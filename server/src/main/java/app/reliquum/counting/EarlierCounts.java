@@ -71,7 +71,7 @@ public class EarlierCounts {
         .param(count)
         .update();
     CountTable.Head head = table.find(count).orElseThrow();
-    posting.write(command, head, posting.outcome(head));
+    posting.write(command, head, posting.outcome(head, command.actor()));
     jdbc.sql(
             "update stock_count set note = ?, unplanned = false, created = ?, begun = ?,"
                 + " review_since = ?, ended = ? where id = ?")

@@ -6,6 +6,8 @@ import static app.reliquum.counting.Times.same;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
+import app.reliquum.approvals.Approvals;
+import app.reliquum.approvals.Subject;
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.counting.Correction;
 import app.reliquum.core.counting.Tolerance;
@@ -26,6 +28,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -35,7 +38,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Posts what was counted, once. */
 @Service
-class PuttingRight {
+class PuttingRight implements Subject {
 
   private static final int MOST_NAMED = 20;
 
@@ -52,6 +55,7 @@ class PuttingRight {
   private final CountRules rules;
   private final Stock stock;
   private final Places places;
+  private final Approvals approvals;
 
   PuttingRight(
       JdbcClient jdbc,
@@ -61,7 +65,8 @@ class PuttingRight {
       Results results,
       CountRules rules,
       Stock stock,
-      Places places) {
+      Places places,
+      Approvals approvals) {
     this.jdbc = jdbc;
     this.batches = batches;
     this.table = table;
@@ -70,6 +75,7 @@ class PuttingRight {
     this.rules = rules;
     this.stock = stock;
     this.places = places;
+    this.approvals = approvals;
   }
 
   /**
@@ -83,10 +89,10 @@ class PuttingRight {
   /** What posting would do. */
   @Transactional(readOnly = true)
   public Outcome outcome(long count, Actor actor) {
-    return outcome(counts.reviewed(count, actor));
+    return outcome(counts.reviewed(count, actor), actor);
   }
 
-  Outcome outcome(Head head) {
+  Outcome outcome(Head head, Actor actor) {
     long count = head.id();
     record Sums(
         int counted,
@@ -122,7 +128,7 @@ class PuttingRight {
     Unstated rest = unstated(head);
     BigDecimal loss = sums.loss().add(rest.value());
     BigDecimal gross = sums.gain().add(loss);
-    BigDecimal most = rules.rules().approvalValue();
+    BigDecimal most = approvals.limit(actor, rules.rules().approvalValue()).orElse(null);
     return new Outcome(
         sums.counted(),
         sums.wrote() + rest.positions(),
@@ -204,6 +210,15 @@ class PuttingRight {
     if (before.needsApproval()) {
       table.propose(count, actor.id());
       table.event(count, actor.id(), "PROPOSED", before.gross().toPlainString());
+      approvals.settle(command, Subject.Matter.COUNT, count, Approvals.State.WITHDRAWN);
+      approvals.propose(
+          command,
+          Subject.Matter.COUNT,
+          count,
+          head.number(),
+          head.siteId(),
+          before.gross(),
+          before.approvalValue());
       return false;
     }
     write(command, head, before);
@@ -218,12 +233,7 @@ class PuttingRight {
     if (head.proposedBy() == 0) {
       throw Problem.refused("not-proposed", "Nobody has proposed to post " + head.number() + ".");
     }
-    boolean counted =
-        jdbc.sql("select count(*) from count_line where count_id = ? and person_id = ?")
-                .params(count, actor.id())
-                .query(Integer.class)
-                .single()
-            > 0;
+    boolean counted = tookPart(actor.id(), count);
     if (head.proposedBy() == actor.id() || counted) {
       throw Problem.forbidden(
               head.proposedBy() == actor.id()
@@ -233,7 +243,39 @@ class PuttingRight {
     }
     Outcome before = ready(command, head, seen);
     table.event(count, actor.id(), "APPROVED", before.gross().toPlainString());
+    approvals.settle(command, Subject.Matter.COUNT, count, Approvals.State.APPROVED);
     write(command, head, before);
+  }
+
+  @Override
+  public Set<Matter> matters() {
+    return Set.of(Matter.COUNT);
+  }
+
+  @Override
+  public void carryOut(Command command, long count) {
+    Head head = locked(count, command.actor());
+    results.refreshWrong(count);
+    Outcome now = outcome(head, command.actor());
+    Outcome before = ready(command, head, new Seen(now.net(), now.lines()));
+    table.event(count, command.actor().id(), "APPROVED", before.gross().toPlainString());
+    write(command, head, before);
+  }
+
+  @Override
+  public void letGo(Command command, long count, String note) {
+    locked(count, command.actor());
+    table.propose(count, 0);
+    table.event(count, command.actor().id(), "REFUSED", note);
+  }
+
+  @Override
+  public boolean tookPart(long person, long count) {
+    return jdbc.sql("select count(*) from count_line where count_id = ? and person_id = ?")
+            .params(count, person)
+            .query(Integer.class)
+            .single()
+        > 0;
   }
 
   private Head locked(long count, Actor actor) {
@@ -259,7 +301,7 @@ class PuttingRight {
     lockPositions(head.id());
     stateRest(command, head);
     results.refreshWrong(head.id());
-    Outcome now = outcome(head);
+    Outcome now = outcome(head, command.actor());
     if (now.undecided() > 0 || now.waiting() > 0 || now.uncounted() > 0) {
       throw Problem.refused(
               "undecided",

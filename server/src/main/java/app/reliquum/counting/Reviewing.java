@@ -4,6 +4,8 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import app.reliquum.approvals.Approvals;
+import app.reliquum.approvals.Subject;
 import app.reliquum.core.counting.Tolerance;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.counting.CountTable.Head;
@@ -46,6 +48,7 @@ class Reviewing implements Reviews {
   private final ResultRows rows;
   private final Ending ending;
   private final TallyTable lines;
+  private final Approvals approvals;
   private final Clock clock;
 
   Reviewing(
@@ -56,6 +59,7 @@ class Reviewing implements Reviews {
       ResultRows rows,
       Ending ending,
       TallyTable lines,
+      Approvals approvals,
       Clock clock) {
     this.jdbc = jdbc;
     this.table = table;
@@ -64,6 +68,7 @@ class Reviewing implements Reviews {
     this.rows = rows;
     this.ending = ending;
     this.lines = lines;
+    this.approvals = approvals;
     this.clock = clock;
   }
 
@@ -146,14 +151,15 @@ class Reviewing implements Reviews {
   /** Goes back to counting. */
   @Transactional(propagation = Propagation.MANDATORY)
   public void countOn(Command command, long count) {
-    inReview(count, command.actor());
+    Head head = inReview(count, command.actor());
+    unpropose(command, head);
     table.reopen(count);
     table.event(count, command.actor().id(), "COUNT_ON", "");
   }
 
   @Transactional(propagation = Propagation.MANDATORY)
   public void drop(Command command, long count, String reason) {
-    open(count, command.actor());
+    unpropose(command, open(count, command.actor()));
     table.end(count, State.DROPPED, command.actor().id(), 0);
     jdbc.sql("update suspicion set count_id = 0 where count_id = ?").param(count).update();
     table.event(count, command.actor().id(), "DROPPED", reason);
@@ -189,7 +195,7 @@ class Reviewing implements Reviews {
           case ZERO -> zero(command, head, where);
           case RECOUNT -> recount(command, head, where);
         };
-    unpropose(head);
+    unpropose(command, head);
     table.event(count, command.actor().id(), decision.name(), many + "");
     return many;
   }
@@ -283,7 +289,7 @@ class Reviewing implements Reviews {
           "tolerance", "Set a quantity, a percentage or a value: all that are set must hold.");
     }
     int many = mark(command, within(count, tolerance), Decision.ACCEPT, true);
-    unpropose(head);
+    unpropose(command, head);
     table.event(count, command.actor().id(), "BY_RULE", many + "");
     return many;
   }
@@ -297,9 +303,10 @@ class Reviewing implements Reviews {
         tolerance.value());
   }
 
-  private void unpropose(Head head) {
+  private void unpropose(Command command, Head head) {
     if (head.proposedBy() != 0) {
       table.propose(head.id(), 0);
+      approvals.settle(command, Subject.Matter.COUNT, head.id(), Approvals.State.WITHDRAWN);
     }
   }
 
@@ -331,7 +338,7 @@ class Reviewing implements Reviews {
       all.addAll(values);
       many = jdbc.sql("update count_slip set rest = ? where " + which).params(all).update();
     }
-    unpropose(head);
+    unpropose(command, head);
     table.event(count, command.actor().id(), rest.name() + "_REST", many + "");
     return many;
   }

@@ -3,6 +3,7 @@ package app.reliquum.demo;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.Line;
@@ -16,6 +17,7 @@ import app.reliquum.places.Places;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
 import app.reliquum.stock.Stock;
+import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.DayOfWeek;
 import java.time.Instant;
@@ -48,6 +50,7 @@ class DemoHistory {
   private final LocalDate today;
   private final List<Actor> hands;
   private final Map<String, Long> bins = new HashMap<>();
+  private final Map<Long, UnitCost> usually = new HashMap<>();
   private final Map<Long, List<Heap>> heaps = new HashMap<>();
   private int documents = 4000;
   private int serials = 104_200;
@@ -90,6 +93,7 @@ class DemoHistory {
     customer = places.contra(PlaceKind.CUSTOMER);
     opening = places.contra(PlaceKind.OPENING);
     LocalDate first = today.minusDays(DAYS);
+    items.forEach(item -> usually.put(item.card().id(), DemoTransfers.cost(item.range())));
     open(items, quay, first);
     openElsewhere(items, holm, pontoon, tern, first);
     for (LocalDate day = first.plusDays(1); day.isBefore(today); day = day.plusDays(1)) {
@@ -342,7 +346,19 @@ class DemoHistory {
     stock.post(
         new Command(UUID.randomUUID(), hands.get(hand), hand == 2 ? "handheld 2" : "office"),
         new NewPosting(
-            kind, when.isAfter(clock.instant()) ? null : when, document, null, null, lines));
+                kind, when.isAfter(clock.instant()) ? null : when, document, null, null, lines)
+            .paid(kind == PostingKind.RECEIPT ? paid(lines) : Map.of()));
+  }
+
+  /** Prices go up and down a little. */
+  private Map<Integer, UnitCost> paid(List<Line> lines) {
+    Map<Integer, UnitCost> paid = new HashMap<>();
+    for (int i = 0; i < lines.size(); i++) {
+      UnitCost usual = usually.get(lines.get(i).goods().item());
+      BigDecimal factor = BigDecimal.valueOf(94 + documents % 14L, 2);
+      paid.put(i, new UnitCost(usual.amount().multiply(factor)));
+    }
+    return paid;
   }
 
   private static Instant at(LocalDate day, int hour, int minute) {

@@ -114,9 +114,9 @@ class DemoHouse implements ApplicationRunner {
           List<Actor> hands = hire(quay, holm, pontoon, tern);
           List<DemoItem> items = items(quay, pontoon, tern, random);
           LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+          transfers.furnish(items);
           new DemoHistory(catalog, places, stock, clock, random, today, hands)
               .write(items, quay, holm, pontoon, tern);
-          transfers.furnish(items);
           arrivals.write(quay, holm, pontoon, hands.get(1), hands.get(2), today);
           transfers.write(quay, holm, pontoon, tern, hands.get(1), hands.get(2), today);
           counts.write(items, quay, holm, hands.get(1), hands.get(2), random, today);
@@ -140,7 +140,7 @@ class DemoHouse implements ApplicationRunner {
       String code, String name, Role role, boolean everywhere, Set<Long> sites, String pin) {
     People.Card card =
         people.add(
-            new People.Entry(null, code, name, role, everywhere, sites, true, PASSWORD, pin));
+            new People.Entry(null, code, name, role, everywhere, sites, true, PASSWORD, pin, null));
     return new Actor(card.id(), code, name, role.name(), role.permissions(), everywhere, sites);
   }
 

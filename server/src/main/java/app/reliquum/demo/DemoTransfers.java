@@ -82,12 +82,17 @@ class DemoTransfers {
     for (DemoHouse.DemoItem item : items) {
       String prefix = item.range().prefix();
       long id = item.card().id();
-      costs.set(id, new UnitCost(new BigDecimal(COSTS.getOrDefault(prefix, "4.60"))));
+      costs.set(DemoHouse.EVERYWHERE, id, cost(item.range()), "Price list");
       pictures.set(
           id,
           new ItemPictures.Picture(
               "image/svg+xml", drawings.computeIfAbsent(prefix, DemoTransfers::drawing)));
     }
+  }
+
+  /** What one of a range costs, more or less. */
+  static UnitCost cost(Range range) {
+    return new UnitCost(new BigDecimal(COSTS.getOrDefault(range.prefix(), "4.60")));
   }
 
   private static byte[] drawing(String prefix) {

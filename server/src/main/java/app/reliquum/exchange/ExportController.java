@@ -2,9 +2,7 @@ package app.reliquum.exchange;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
-import app.reliquum.api.Problem;
 import app.reliquum.core.ledger.Condition;
-import app.reliquum.core.quantity.Quantity;
 import app.reliquum.counting.Counting;
 import app.reliquum.counting.Reviews;
 import app.reliquum.stock.Ledger;
@@ -13,17 +11,11 @@ import app.reliquum.stock.PostingKind;
 import app.reliquum.transfers.Between;
 import app.reliquum.transfers.Journal;
 import io.swagger.v3.oas.annotations.Parameter;
-import java.math.BigDecimal;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
-import java.util.function.IntFunction;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -36,9 +28,6 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 @RestController
 @RequestMapping("/api/export")
 class ExportController {
-
-  /** A spreadsheet holds little more. */
-  private static final int MOST_ROWS = 1_000_000;
 
   private static final Map<String, Function<OnHand.Row, Object>> ON_HAND = new LinkedHashMap<>();
   private static final Map<String, Function<Ledger.Row, Object>> LEDGER = new LinkedHashMap<>();
@@ -56,10 +45,10 @@ class ExportController {
     ON_HAND.put("expiry", OnHand.Row::expiry);
     ON_HAND.put("serial", OnHand.Row::serial);
     ON_HAND.put("condition", OnHand.Row::condition);
-    ON_HAND.put("onHand", row -> number(row.onHand()));
-    ON_HAND.put("available", row -> number(row.available()));
-    ON_HAND.put("reserved", row -> number(row.reserved()));
-    ON_HAND.put("coming", row -> number(row.coming()));
+    ON_HAND.put("onHand", row -> TableFile.number(row.onHand()));
+    ON_HAND.put("available", row -> TableFile.number(row.available()));
+    ON_HAND.put("reserved", row -> TableFile.number(row.reserved()));
+    ON_HAND.put("coming", row -> TableFile.number(row.coming()));
     ON_HAND.put("unit", OnHand.Row::symbol);
     ON_HAND.put("inDate", OnHand.Row::inDate);
     ON_HAND.put("positions", OnHand.Row::positions);
@@ -72,9 +61,9 @@ class ExportController {
     COUNT.put("serial", Counting.Result::serial);
     COUNT.put("unitLoad", Counting.Result::load);
     COUNT.put("condition", Counting.Result::condition);
-    COUNT.put("book", row -> number(row.book()));
-    COUNT.put("counted", row -> number(row.counted()));
-    COUNT.put("variance", row -> number(row.variance()));
+    COUNT.put("book", row -> TableFile.number(row.book()));
+    COUNT.put("counted", row -> TableFile.number(row.counted()));
+    COUNT.put("variance", row -> TableFile.number(row.variance()));
     COUNT.put("unit", Counting.Result::symbol);
     COUNT.put("percent", Counting.Result::percent);
     COUNT.put("value", Counting.Result::value);
@@ -83,7 +72,7 @@ class ExportController {
     COUNT.put("rounds", Counting.Result::rounds);
     COUNT.put("decision", Counting.Result::decision);
     COUNT.put("decidedBy", Counting.Result::decidedBy);
-    COUNT.put("posted", row -> number(row.posted()));
+    COUNT.put("posted", row -> TableFile.number(row.posted()));
     JOURNAL.put("at", Between.JournalLine::at);
     JOURNAL.put("posting", Between.JournalLine::posting);
     JOURNAL.put("document", Between.JournalLine::document);
@@ -93,7 +82,7 @@ class ExportController {
     JOURNAL.put("credit", Between.JournalLine::credit);
     JOURNAL.put("item", Between.JournalLine::item);
     JOURNAL.put("name", Between.JournalLine::name);
-    JOURNAL.put("quantity", row -> number(row.quantity()));
+    JOURNAL.put("quantity", row -> TableFile.number(row.quantity()));
     JOURNAL.put("unit", Between.JournalLine::symbol);
     LEDGER.put("posting", Ledger.Row::posting);
     LEDGER.put("line", Ledger.Row::line);
@@ -110,8 +99,11 @@ class ExportController {
     LEDGER.put("serial", Ledger.Row::serial);
     LEDGER.put("from", Ledger.Row::from);
     LEDGER.put("to", Ledger.Row::to);
-    LEDGER.put("quantity", row -> number(row.quantity()));
+    LEDGER.put("quantity", row -> TableFile.number(row.quantity()));
     LEDGER.put("unit", Ledger.Row::symbol);
+    LEDGER.put("value", Ledger.Row::value);
+    LEDGER.put("movementKind", Ledger.Row::movementKind);
+    LEDGER.put("fields", Ledger.Row::fields);
   }
 
   private final OnHand onHand;
@@ -140,10 +132,10 @@ class ExportController {
       @RequestParam(required = false) Instant at,
       @RequestParam(defaultValue = "ITEM") OnHand.Sort sort,
       @RequestParam(defaultValue = "false") boolean descending) {
-    return file(
+    return TableFile.of(
         format,
         "on-hand",
-        chosen(ON_HAND, columns),
+        TableFile.chosen(ON_HAND, columns),
         offset ->
             onHand.page(
                 new OnHand.Query(
@@ -180,14 +172,16 @@ class ExportController {
       @RequestParam(required = false) String device,
       @RequestParam(required = false) String document,
       @RequestParam(required = false) String reason,
+      @RequestParam(required = false) Long movementKind,
+      @RequestParam(required = false) String field,
       @RequestParam(required = false) String q,
       @RequestParam(required = false) Instant after,
       @RequestParam(required = false) Instant before,
       @RequestParam(defaultValue = "false") boolean oldestFirst) {
-    return file(
+    return TableFile.of(
         format,
         "ledger",
-        chosen(LEDGER, columns),
+        TableFile.chosen(LEDGER, columns),
         offset ->
             ledger.page(
                 new Ledger.Query(
@@ -202,6 +196,8 @@ class ExportController {
                     device,
                     document,
                     reason,
+                    movementKind,
+                    field,
                     q,
                     after,
                     before,
@@ -225,7 +221,7 @@ class ExportController {
             before == null ? Instant.now().plusSeconds(1) : before,
             document,
             actor);
-    return file(
+    return TableFile.of(
         format,
         "transfer-journal",
         JOURNAL,
@@ -241,60 +237,10 @@ class ExportController {
       @RequestParam(defaultValue = "ALL") Counting.Show show) {
     Counting.Question question =
         new Counting.Question(show, null, null, null, null, Counting.Sort.GROSS, true);
-    return file(
+    return TableFile.of(
         format,
         "count-" + id,
         COUNT,
         offset -> reviews.page(id, question, actor, offset, Page.MAX_ROWS));
-  }
-
-  private static <T> Map<String, Function<T, Object>> chosen(
-      Map<String, Function<T, Object>> known, List<String> columns) {
-    Map<String, Function<T, Object>> chosen = new LinkedHashMap<>();
-    for (String column : columns) {
-      if (!known.containsKey(column)) {
-        throw Problem.invalid(
-            "columns", "There is no column " + column + ". There are " + known.keySet() + ".");
-      }
-      chosen.put(column, known.get(column));
-    }
-    return chosen;
-  }
-
-  private static <T> ResponseEntity<StreamingResponseBody> file(
-      Sheet.Format format,
-      String name,
-      Map<String, Function<T, Object>> columns,
-      IntFunction<Page<T>> pages) {
-    Page<T> first = pages.apply(0);
-    StreamingResponseBody body =
-        out ->
-            format.write(
-                out,
-                List.copyOf(columns.keySet()),
-                sheet -> {
-                  Page<T> page = first;
-                  while (!page.rows().isEmpty() && page.offset() < MOST_ROWS) {
-                    page.rows().forEach(row -> sheet.row(cells(row, columns)));
-                    page = pages.apply(page.offset() + page.rows().size());
-                  }
-                });
-    String file = name + "." + format.name().toLowerCase(java.util.Locale.ROOT);
-    return ResponseEntity.ok()
-        .contentType(MediaType.parseMediaType(format.mediaType()))
-        .header(
-            HttpHeaders.CONTENT_DISPOSITION,
-            ContentDisposition.attachment().filename(file).build().toString())
-        .body(body);
-  }
-
-  private static <T> List<Object> cells(T row, Map<String, Function<T, Object>> columns) {
-    List<Object> cells = new ArrayList<>(columns.size());
-    columns.values().forEach(column -> cells.add(column.apply(row)));
-    return cells;
-  }
-
-  private static BigDecimal number(Quantity quantity) {
-    return quantity == null ? null : quantity.amount();
   }
 }

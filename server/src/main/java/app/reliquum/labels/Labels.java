@@ -261,6 +261,7 @@ class Labels {
             case SEND -> "Send to another site";
             case ARRIVE -> "Receive from another site";
             case COUNT -> "Count";
+            case ADJUST -> "Put the book right";
             case CONFIRM -> "Confirm";
             case UNDO -> "Undo the last scan";
             case SAME -> "Same again";

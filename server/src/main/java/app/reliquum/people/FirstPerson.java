@@ -45,6 +45,7 @@ class FirstPerson implements ApplicationRunner {
             Set.of(),
             true,
             password.toString(),
+            null,
             null));
     LOG.info("First sign-in: ADMIN {}", password);
   }

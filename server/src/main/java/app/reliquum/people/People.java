@@ -5,7 +5,9 @@ import app.reliquum.api.Problem;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
+import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -14,6 +16,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
@@ -54,12 +57,15 @@ public class People {
       Set<Long> sites,
       boolean active,
       boolean hasPassword,
-      boolean hasPin) {}
+      boolean hasPin,
+      @Nullable BigDecimal approvalValue) {}
 
   /**
    * A person as entered. A secret that is null stays as it is.
    *
    * @param version the version that was changed; null for a new person
+   * @param approvalValue above what value someone else must agree to what they post, and up to what
+   *     they may agree themselves; null for no limit of their own
    */
   @Schema(name = "PersonEntry")
   public record Entry(
@@ -72,11 +78,13 @@ public class People {
       @NotNull Set<Long> sites,
       boolean active,
       @Size(min = 10, max = 72, message = "has 10 to 72 characters") String password,
-      @Pattern(regexp = "[0-9]{4,8}", message = "has 4 to 8 digits") String pin) {
+      @Pattern(regexp = "[0-9]{4,8}", message = "has 4 to 8 digits") String pin,
+      @PositiveOrZero BigDecimal approvalValue) {
 
     /** What may be kept of it: a quick hash of a PIN is as good as the PIN. */
     Entry withoutSecrets() {
-      return new Entry(version, code, name, role, everywhere, sites, active, null, null);
+      return new Entry(
+          version, code, name, role, everywhere, sites, active, null, null, approvalValue);
     }
   }
 
@@ -135,6 +143,7 @@ public class People {
 
   private void write(Person person, Entry entry) {
     person.describe(entry.name(), entry.role(), entry.everywhere(), entry.sites(), entry.active());
+    person.limited(entry.approvalValue());
     if (entry.password() != null) {
       person.passwordHash(hashes.encode(entry.password()));
     }
@@ -226,6 +235,7 @@ public class People {
         Set.copyOf(person.sites()),
         person.active(),
         person.passwordHash() != null,
-        person.pinHash() != null);
+        person.pinHash() != null,
+        person.approvalValue());
   }
 }

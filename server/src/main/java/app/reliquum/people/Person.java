@@ -14,6 +14,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
+import java.math.BigDecimal;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HashSet;
@@ -47,6 +48,7 @@ class Person {
   private String pinHash;
   private int failedSignIns;
   private Instant blockedUntil;
+  private BigDecimal approvalValue;
 
   @ElementCollection(fetch = FetchType.EAGER)
   @CollectionTable(name = "person_site", joinColumns = @JoinColumn(name = "person_id"))
@@ -66,6 +68,14 @@ class Person {
     this.sites.retainAll(sites);
     this.sites.addAll(sites);
     this.active = active;
+  }
+
+  void limited(BigDecimal approvalValue) {
+    this.approvalValue = approvalValue;
+  }
+
+  BigDecimal approvalValue() {
+    return approvalValue;
   }
 
   void passwordHash(String hash) {

@@ -201,7 +201,8 @@ public class Places {
       boolean available,
       boolean active,
       AreaPurpose purpose,
-      boolean implied) {
+      boolean implied,
+      long pool) {
 
     /** How people call it. */
     public String called() {
@@ -427,7 +428,8 @@ public class Places {
       """
       select p.id, p.kind, p.site_id site, coalesce(s.code, '') site_code,
         coalesce(s.name, '') site_name, coalesce(s.time_zone, 'UTC') time_zone, p.address,
-        coalesce(a.purpose in ('STORE', 'PICK'), false) available, p.active, a.purpose, p.implied
+        coalesce(a.purpose in ('STORE', 'PICK'), false) available, p.active, a.purpose, p.implied,
+        if(p.kind = 'BIN', if(s.cost_site_id = 0, s.id, s.cost_site_id), -p.id) pool
       from place p left join site s on s.id = p.site_id left join area a on a.id = p.area_id
       """;
 

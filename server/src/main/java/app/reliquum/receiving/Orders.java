@@ -16,7 +16,6 @@ import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Sscc;
-import app.reliquum.costing.Costs;
 import app.reliquum.mail.Letters;
 import app.reliquum.places.Places;
 import app.reliquum.stock.Coming;
@@ -40,6 +39,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.IntStream;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -57,7 +57,6 @@ public class Orders implements Coming {
   private final Stock stock;
   private final UnitLoads loads;
   private final Letters letters;
-  private final Costs costs;
   private final Clock clock;
 
   Orders(
@@ -69,7 +68,6 @@ public class Orders implements Coming {
       Stock stock,
       UnitLoads loads,
       Letters letters,
-      Costs costs,
       Clock clock) {
     this.table = table;
     this.suppliers = suppliers;
@@ -79,7 +77,6 @@ public class Orders implements Coming {
     this.stock = stock;
     this.loads = loads;
     this.letters = letters;
-    this.costs = costs;
     this.clock = clock;
   }
 
@@ -414,25 +411,30 @@ public class Orders implements Coming {
       int line = extraLine(id, all, lines, item, ordered, spread.beyond());
       firstLine = firstLine == 0 ? line : firstLine;
     }
-    price(rows, spread);
-    Received received = post(command, head, goods, item, site, firstLine);
+    Received received = post(command, head, goods, item, site, firstLine, paid(rows, spread));
     List<Arrival.OrderLine> after =
         table.lines(id).stream().map(OrderTable.LineRow::arrival).toList();
     table.state(id, Arrival.state(after), true);
     return received;
   }
 
-  /** What was paid changes what the item costs. */
-  private void price(List<OrderTable.LineRow> rows, Arrival.Spread spread) {
+  /** What one of the goods was bought for; nothing if no price was agreed for any of them. */
+  private static Optional<UnitCost> paid(List<OrderTable.LineRow> rows, Arrival.Spread spread) {
+    BigDecimal value = BigDecimal.ZERO;
+    Quantity priced = Quantity.ZERO;
     for (Arrival.Part part : spread.parts()) {
       OrderTable.LineRow row =
           rows.stream().filter(one -> one.lineNo() == part.line()).findFirst().orElseThrow();
       if (row.price() != null && row.packs().signum() > 0) {
         BigDecimal factor = row.quantity().divide(row.packs(), MathContext.DECIMAL64);
-        costs.received(
-            row.itemId(), part.quantity(), UnitCost.ofPack(row.price(), new Quantity(factor)));
+        UnitCost cost = UnitCost.ofPack(row.price(), new Quantity(factor));
+        value = value.add(cost.amount().multiply(part.quantity().amount()));
+        priced = priced.plus(part.quantity());
       }
     }
+    return priced.isZero()
+        ? Optional.empty()
+        : Optional.of(new UnitCost(value.divide(priced.amount(), MathContext.DECIMAL64)));
   }
 
   private static void check(
@@ -491,7 +493,8 @@ public class Orders implements Coming {
       Arriving goods,
       Catalog.Measured item,
       Places.Receiving site,
-      int line) {
+      int line,
+      Optional<UnitCost> paid) {
     boolean back = head.kind() == Inbound.Kind.RETURN;
     long from = places.contra(back ? PlaceKind.CUSTOMER : PlaceKind.SUPPLIER);
     long load = goods.load() == null ? 0 : loads.obtain(new Sscc(goods.load()));
@@ -517,13 +520,20 @@ public class Orders implements Coming {
         stock.post(
             command,
             new NewPosting(
-                back ? PostingKind.RETURN : PostingKind.RECEIPT,
-                null,
-                head.number(),
-                line,
-                head.reason().isEmpty() ? null : head.reason(),
-                lines));
+                    back ? PostingKind.RETURN : PostingKind.RECEIPT,
+                    null,
+                    head.number(),
+                    line,
+                    head.reason().isEmpty() ? null : head.reason(),
+                    lines)
+                .paid(paid(paid, lines.size())));
     return new Received(posted.posting(), load, condition);
+  }
+
+  private static Map<Integer, UnitCost> paid(Optional<UnitCost> each, int lines) {
+    Map<Integer, UnitCost> paid = new TreeMap<>();
+    each.ifPresent(cost -> IntStream.range(0, lines).forEach(line -> paid.put(line, cost)));
+    return paid;
   }
 
   /** What is taken back has not come: the order expects it again. */

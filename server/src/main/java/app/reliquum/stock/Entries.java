@@ -2,6 +2,7 @@ package app.reliquum.stock;
 
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.Line;
@@ -13,7 +14,9 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
+import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.HashSet;
@@ -21,6 +24,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import org.springframework.stereotype.Component;
 
 /** Reads postings as people and machines write them: with codes and addresses. */
@@ -71,7 +75,11 @@ class Entries {
     }
   }
 
-  /** A line of goods that come in or go out. Lots and serials that come in are made known. */
+  /**
+   * A line of goods that come in or go out. Lots and serials that come in are made known.
+   *
+   * @param cost what one base unit of goods that come in was bought for; null if nobody says
+   */
   record EntryLine(
       @NotBlank String item,
       @Size(max = 30) String lot,
@@ -79,7 +87,8 @@ class Entries {
       @Size(max = 30) String serial,
       @NotBlank String place,
       Condition condition,
-      @NotNull Quantity quantity) {}
+      @NotNull Quantity quantity,
+      @PositiveOrZero BigDecimal cost) {}
 
   /** Goods that come in or go out together. */
   record PostingEntry(
@@ -120,12 +129,23 @@ class Entries {
     boolean in = entry.direction().in;
     List<Line> lines = entry.lines().stream().map(line -> line(line, contra, in)).toList();
     return new NewPosting(
-        entry.direction().kind,
-        entry.effective(),
-        blankToNull(entry.document()),
-        null,
-        blankToNull(entry.reason()),
-        lines);
+            entry.direction().kind,
+            entry.effective(),
+            blankToNull(entry.document()),
+            null,
+            blankToNull(entry.reason()),
+            lines)
+        .paid(in ? paid(entry.lines()) : Map.of());
+  }
+
+  private static Map<Integer, UnitCost> paid(List<EntryLine> lines) {
+    Map<Integer, UnitCost> paid = new TreeMap<>();
+    for (int i = 0; i < lines.size(); i++) {
+      if (lines.get(i).cost() != null) {
+        paid.put(i, new UnitCost(lines.get(i).cost()));
+      }
+    }
+    return paid;
   }
 
   private Line line(EntryLine line, long contra, boolean in) {

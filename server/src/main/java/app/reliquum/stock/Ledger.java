@@ -8,6 +8,7 @@ import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import io.swagger.v3.oas.annotations.media.Schema;
+import java.math.BigDecimal;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -38,6 +39,8 @@ public class Ledger {
       String device,
       String document,
       String reason,
+      Long movementKind,
+      String field,
       String q,
       Instant after,
       Instant before,
@@ -72,6 +75,9 @@ public class Ledger {
       @Nullable String toSite,
       Condition toCondition,
       Quantity quantity,
+      BigDecimal value,
+      @Nullable String movementKind,
+      @Nullable String fields,
       @Nullable Long reverses,
       @Nullable Long reversedBy) {}
 
@@ -81,9 +87,13 @@ public class Ledger {
         h.document, h.reason, l.item_id, i.code, i.name, i.unit, o.code lot, r.code serial,
         l.from_place_id, f.address from_address, fs.name from_site, l.from_condition,
         l.to_place_id, t.address to_address, ts.name to_site, l.to_condition, l.quantity,
+        l.value, k.name movement_kind,
+        (select group_concat(concat(mf.name, ': ', pf.value) order by mf.position separator '; ')
+          from posting_field pf join movement_field mf on mf.id = pf.field_id
+          where pf.posting_id = h.id) fields,
         h.reverses_id, b.id reversed_by
-      from (%s) k
-        join ledger_line l on l.posting_id = k.posting_id and l.line_no = k.line_no
+      from (%s) q
+        join ledger_line l on l.posting_id = q.posting_id and l.line_no = q.line_no
         join posting h on h.id = l.posting_id
         join item i on i.id = l.item_id
         join place f on f.id = l.from_place_id
@@ -91,6 +101,7 @@ public class Ledger {
         left join site fs on fs.id = f.site_id
         left join site ts on ts.id = t.site_id
         left join person w on w.id = h.person_id
+        left join movement_kind k on k.id = h.movement_kind_id
         left join lot o on o.id = l.lot_id
         left join serial r on r.id = l.serial_id
         left join posting b on b.reverses_id = l.posting_id
@@ -146,6 +157,8 @@ public class Ledger {
             || query.person() != null
             || query.device() != null
             || query.document() != null
+            || query.movementKind() != null
+            || query.field() != null
             || query.reason() != null;
     boolean sites = query.site() != null || !actor.everywhere();
     return " from ledger_line l"
@@ -172,6 +185,12 @@ public class Ledger {
     add(where, query.device(), "h.device like :device");
     add(where, query.document(), "h.document = :document");
     add(where, query.reason(), "h.reason like :reason");
+    add(where, query.movementKind(), "h.movement_kind_id = :movementKind");
+    add(
+        where,
+        query.field(),
+        "exists (select 1 from posting_field pf where pf.posting_id = h.id and pf.value like"
+            + " :field)");
     add(where, query.after(), "l.effective >= :after");
     add(where, query.before(), "l.effective < :before");
     return where.toString();
@@ -198,6 +217,8 @@ public class Ledger {
         .param("device", query.device() == null ? null : Words.of(query.device()).prefix())
         .param("document", query.document())
         .param("reason", query.reason() == null ? null : "%" + Words.of(query.reason()).prefix())
+        .param("movementKind", query.movementKind())
+        .param("field", query.field() == null ? null : "%" + Words.of(query.field()).prefix())
         .param("after", query.after() == null ? null : LedgerTable.utc(query.after()))
         .param("before", query.before() == null ? null : LedgerTable.utc(query.before()));
   }
@@ -241,6 +262,9 @@ public class Ledger {
         row.getString("to_site"),
         PositionTable.condition(row.getInt("to_condition")),
         new Quantity(row.getBigDecimal("quantity")),
+        row.getBigDecimal("value"),
+        row.getString("movement_kind"),
+        row.getString("fields"),
         number(row, "reverses_id"),
         number(row, "reversed_by"));
   }

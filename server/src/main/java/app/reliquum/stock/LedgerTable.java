@@ -1,10 +1,12 @@
 package app.reliquum.stock;
 
 import app.reliquum.api.Command;
+import app.reliquum.core.costing.Valuation;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.quantity.Quantity;
+import java.math.BigDecimal;
 import java.sql.Timestamp;
 import java.time.Instant;
 import java.time.LocalDateTime;
@@ -25,8 +27,8 @@ class LedgerTable {
       """
       insert into ledger_line (posting_id, line_no, effective, item_id, lot_id, serial_id,
         from_place_id, from_unit_load_id, from_condition, to_place_id, to_unit_load_id,
-        to_condition, quantity)
-      values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+        to_condition, quantity, value)
+      values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
       """;
 
   private final JdbcClient jdbc;
@@ -47,13 +49,19 @@ class LedgerTable {
       boolean reversed) {}
 
   long append(
-      Command command, NewPosting posting, Instant effective, Instant recorded, Long reverses) {
+      Command command,
+      NewPosting posting,
+      Instant effective,
+      Instant recorded,
+      Long reverses,
+      List<Instant> moments,
+      List<BigDecimal> values) {
     GeneratedKeyHolder key = new GeneratedKeyHolder();
     jdbc.sql(
             """
             insert into posting (kind, effective, recorded, person_id, device, document,
-              document_line, reason, command_id, reverses_id)
-            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+              document_line, reason, command_id, reverses_id, movement_kind_id)
+            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
             """)
         .param(posting.kind().name())
         .param(utc(effective))
@@ -65,6 +73,7 @@ class LedgerTable {
         .param(posting.reason())
         .param(command.id().toString())
         .param(reverses)
+        .param(posting.explained().kind())
         .update(key, "id");
     long number = key.getKeyAs(Number.class).longValue();
     List<Object[]> rows = new ArrayList<>(posting.lines().size());
@@ -73,7 +82,7 @@ class LedgerTable {
           new Object[] {
             number,
             rows.size() + 1,
-            utc(posting.moments().isEmpty() ? effective : posting.moments().get(rows.size())),
+            utc(moments.get(rows.size())),
             line.goods().item(),
             line.goods().lot(),
             line.goods().serial(),
@@ -83,10 +92,18 @@ class LedgerTable {
             line.to().place(),
             line.to().unitLoad(),
             line.to().condition().ordinal(),
-            line.quantity().amount()
+            line.quantity().amount(),
+            values.get(rows.size())
           });
     }
     batches.batchUpdate(LINE, rows);
+    if (!posting.explained().fields().isEmpty()) {
+      batches.batchUpdate(
+          "insert into posting_field (posting_id, field_id, value) values (?, ?, ?)",
+          posting.explained().fields().entrySet().stream()
+              .map(field -> new Object[] {number, field.getKey(), field.getValue()})
+              .toList());
+    }
     return number;
   }
 
@@ -120,6 +137,22 @@ class LedgerTable {
                     new Spot(
                         row.getLong(7), row.getLong(8), PositionTable.condition(row.getInt(9))),
                     new Quantity(row.getBigDecimal(10))))
+        .list();
+  }
+
+  List<BigDecimal> values(long posting) {
+    return jdbc.sql("select value from ledger_line where posting_id = ? order by line_no")
+        .param(posting)
+        .query(BigDecimal.class)
+        .list();
+  }
+
+  /** When each line of a posting happened and what it moved, in the order of its reversal. */
+  List<Valuation.Undone> undone(long posting) {
+    return jdbc.sql(
+            "select effective, value from ledger_line where posting_id = ? order by line_no desc")
+        .param(posting)
+        .query((row, n) -> new Valuation.Undone(instant(row.getTimestamp(1)), row.getBigDecimal(2)))
         .list();
   }
 

@@ -1,11 +1,13 @@
 package app.reliquum.stock;
 
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.ledger.Line;
 import app.reliquum.places.Places;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 
 /**
  * What is to be posted.
@@ -17,6 +19,9 @@ import java.util.List;
  * @param reason why, null where the kind says it all
  * @param lines the lines
  * @param moments when each line took effect, if not all did with the posting; else empty
+ * @param paid what one base unit was bought for, by the line's place in the list, where someone
+ *     says
+ * @param explained the movement kind that it is of, and what was asked for with it
  * @param known what has been looked up of their items and places already
  */
 public record NewPosting(
@@ -27,12 +32,25 @@ public record NewPosting(
     String reason,
     List<Line> lines,
     List<Instant> moments,
+    Map<Integer, UnitCost> paid,
+    Explained explained,
     Known known) {
 
   /** Items and places by their numbers. Whatever is not among them is looked up. */
   public record Known(Collection<Catalog.Measured> items, Collection<Places.LedgerPlace> places) {
     /** Nothing. */
     public static final Known NOTHING = new Known(List.of(), List.of());
+  }
+
+  /**
+   * The house's own words about a posting.
+   *
+   * @param kind the movement kind, 0 for none
+   * @param fields what its fields were filled with, by their numbers
+   */
+  public record Explained(long kind, Map<Long, String> fields) {
+    /** Not at all. */
+    public static final Explained NOT = new Explained(0, Map.of());
   }
 
   public NewPosting(
@@ -42,20 +60,78 @@ public record NewPosting(
       Integer documentLine,
       String reason,
       List<Line> lines) {
-    this(kind, effective, document, documentLine, reason, lines, List.of(), Known.NOTHING);
+    this(
+        kind,
+        effective,
+        document,
+        documentLine,
+        reason,
+        lines,
+        List.of(),
+        Map.of(),
+        Explained.NOT,
+        Known.NOTHING);
   }
 
   /** The same, with what is known of its items and places. */
   public NewPosting knowing(
       Collection<Catalog.Measured> items, Collection<Places.LedgerPlace> places) {
     return new NewPosting(
-        kind, effective, document, documentLine, reason, lines, moments, new Known(items, places));
+        kind,
+        effective,
+        document,
+        documentLine,
+        reason,
+        lines,
+        moments,
+        paid,
+        explained,
+        new Known(items, places));
   }
 
   /** The same, with lines that took effect each at a moment of its own. */
   public NewPosting dated(List<Instant> ofEachLine) {
     return new NewPosting(
-        kind, effective, document, documentLine, reason, lines, List.copyOf(ofEachLine), known);
+        kind,
+        effective,
+        document,
+        documentLine,
+        reason,
+        lines,
+        List.copyOf(ofEachLine),
+        paid,
+        explained,
+        known);
+  }
+
+  /** The same, with goods of which someone says what was paid for them. */
+  public NewPosting paid(Map<Integer, UnitCost> ofLines) {
+    return new NewPosting(
+        kind,
+        effective,
+        document,
+        documentLine,
+        reason,
+        lines,
+        moments,
+        Map.copyOf(ofLines),
+        explained,
+        known);
+  }
+
+  /** The same, of a movement kind. */
+  public NewPosting explained(long movementKind, Map<Long, String> fields) {
+    return new NewPosting(
+        kind,
+        effective,
+        document,
+        documentLine,
+        reason,
+        lines,
+        moments,
+        paid,
+        new Explained(movementKind, Map.copyOf(fields)),
+        known);
   }
 
   /** A posting that happens now and belongs to no document. */

@@ -26,6 +26,14 @@ public enum PostingKind {
   WRITE_OFF,
   /** What a count found more or less. */
   COUNT,
+  /** The book is put right for a reason. */
+  ADJUSTMENT,
+  /** Thrown away. */
+  SCRAP,
+  /** Lent out, or come back. */
+  LOAN,
+  /** By a kind of the house's own. */
+  MOVEMENT,
   /** A change of condition. */
   CONDITION,
   /** Takes an earlier posting back. */
@@ -36,8 +44,9 @@ public enum PostingKind {
     return switch (this) {
       case MOVE, CONDITION -> Reservations.Use.CARRY;
       case PICK -> Reservations.Use.TAKE;
-      case SHIPMENT, TRANSFER, ISSUE -> Reservations.Use.LEAVE;
-      case OPENING, RECEIPT, RETURN, ARRIVAL, WRITE_OFF, COUNT, REVERSAL -> Reservations.Use.YIELD;
+      case SHIPMENT, TRANSFER, ISSUE, LOAN, MOVEMENT -> Reservations.Use.LEAVE;
+      case OPENING, RECEIPT, RETURN, ARRIVAL, WRITE_OFF, COUNT, ADJUSTMENT, SCRAP, REVERSAL ->
+          Reservations.Use.YIELD;
     };
   }
 }

@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.costing.Valuation;
 import app.reliquum.core.ledger.Decision;
 import app.reliquum.core.ledger.Draft;
 import app.reliquum.core.ledger.Holding;
@@ -18,15 +19,20 @@ import app.reliquum.core.ledger.Reversal;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.costing.Costs;
 import app.reliquum.places.Places;
+import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -47,6 +53,8 @@ public class Stock {
   private final PositionTable positions;
   private final LedgerTable ledger;
   private final ReservationTable reservations;
+  private final Costs costs;
+  private final Closings closings;
   private final Catalog catalog;
   private final Places places;
   private final Clock clock;
@@ -56,6 +64,8 @@ public class Stock {
       PositionTable positions,
       LedgerTable ledger,
       ReservationTable reservations,
+      Costs costs,
+      Closings closings,
       Catalog catalog,
       Places places,
       Clock clock,
@@ -63,6 +73,8 @@ public class Stock {
     this.positions = positions;
     this.ledger = ledger;
     this.reservations = reservations;
+    this.costs = costs;
+    this.closings = closings;
     this.catalog = catalog;
     this.places = places;
     this.clock = clock;
@@ -108,7 +120,26 @@ public class Stock {
    */
   @Transactional(propagation = Propagation.MANDATORY)
   public Posted post(Command command, NewPosting posting) {
-    return write(command, posting, null);
+    return write(command, posting, null, List.of());
+  }
+
+  /**
+   * Keeps positions as they are until the transaction ends, and says what they hold.
+   *
+   * @param keys positions of our own places
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Map<PositionKey, Quantity> hold(Collection<PositionKey> keys) {
+    Map<PositionKey, Quantity> held = new TreeMap<>();
+    PositionTable.Locked locked = positions.lock(List.copyOf(new TreeSet<>(keys)));
+    keys.forEach(key -> held.put(key, locked.held(key).quantity()));
+    return held;
+  }
+
+  /** What a posting was worth: what came in less what went out, by its lines. */
+  @Transactional(readOnly = true)
+  public List<BigDecimal> values(long posting) {
+    return ledger.values(posting);
   }
 
   /**
@@ -136,12 +167,14 @@ public class Stock {
             command,
             new NewPosting(
                 PostingKind.REVERSAL, null, head.document(), head.documentLine(), reason, back),
-            posting);
+            posting,
+            ledger.undone(posting));
     events.publishEvent(new TakenBack(posting, head.kind(), head.document(), back));
     return posted;
   }
 
-  private Posted write(Command command, NewPosting posting, Long reverses) {
+  private Posted write(
+      Command command, NewPosting posting, Long reverses, List<Valuation.Undone> undone) {
     Instant said = posting.effective();
     if (said != null && said.isAfter(clock.instant().plus(CLOCKS_DIFFER))) {
       throw Problem.invalid("effective", "That is in the future. Goods move now, or have moved.");
@@ -149,6 +182,7 @@ public class Stock {
     Map<Long, Catalog.Measured> items = items(posting);
     Map<Long, Places.LedgerPlace> named = places(posting);
     checkSites(command.actor(), posting, named);
+    List<Instant> moments = open(posting, named);
     PositionTable.Locked locked = lockHoldings(posting.lines(), named);
     // What happens now happens once its positions are locked: in the order in which postings
     // follow one another, whoever asked first.
@@ -161,9 +195,19 @@ public class Stock {
       throw new Refusals(catalog, facts.items(), facts.places()).problem(refused.reasons());
     }
     Map<PositionKey, Quantity> reserved = reserved(posting, facts, locked.reserved());
+    List<Valuation.Moved> moved = moved(posting, named, moments, effective, undone);
+    List<BigDecimal> values = costs.value(command.actor(), moved);
     long number;
     try {
-      number = ledger.append(command, posting, effective, now, reverses);
+      number =
+          ledger.append(
+              command,
+              posting,
+              effective,
+              now,
+              reverses,
+              moved.stream().map(Valuation.Moved::at).toList(),
+              values);
     } catch (DuplicateKeyException reversedMeanwhile) {
       throw Problem.conflict("reversed-already", "The posting has been reversed already.");
     }
@@ -208,6 +252,58 @@ public class Stock {
       more.merge(one.key(), one.quantity().minus(was), Quantity::plus);
     }
     return more;
+  }
+
+  /**
+   * Keeps what is closed as it is.
+   *
+   * @return when the lines took effect; what was found out too late counts from now on
+   */
+  private List<Instant> open(NewPosting posting, Map<Long, Places.LedgerPlace> named) {
+    if (posting.effective() == null && posting.moments().isEmpty()) {
+      return List.of();
+    }
+    Optional<LocalDate> closed = closings.heldUpTo();
+    if (closed.isEmpty()) {
+      return posting.moments();
+    }
+    LocalDate last = closed.get();
+    if (posting.effective() != null && !day(posting.effective(), named).isAfter(last)) {
+      throw Problem.refused(
+              "books-closed",
+              "The books are closed up to " + last + ". Nothing may take effect on or before it.")
+          .with("upTo", last);
+    }
+    return posting.moments().stream()
+        .map(moment -> day(moment, named).isAfter(last) ? moment : clock.instant())
+        .toList();
+  }
+
+  /** The lines as far as their value goes. */
+  private static List<Valuation.Moved> moved(
+      NewPosting posting,
+      Map<Long, Places.LedgerPlace> named,
+      List<Instant> moments,
+      Instant effective,
+      List<Valuation.Undone> undone) {
+    List<Valuation.Moved> moved = new ArrayList<>();
+    for (Line line : posting.lines()) {
+      int n = moved.size();
+      moved.add(
+          new Valuation.Moved(
+              line.goods().lot(),
+              line.quantity(),
+              pool(line, named.get(line.from().place())),
+              pool(line, named.get(line.to().place())),
+              posting.paid().get(n),
+              undone.isEmpty() ? null : undone.get(n),
+              moments.isEmpty() ? effective : moments.get(n)));
+    }
+    return moved;
+  }
+
+  private static Valuation.PoolKey pool(Line line, Places.LedgerPlace place) {
+    return place.kind().ours() ? new Valuation.PoolKey(line.goods().item(), place.pool()) : null;
   }
 
   private Map<Long, Catalog.Measured> items(NewPosting posting) {

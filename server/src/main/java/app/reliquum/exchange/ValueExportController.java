@@ -1,0 +1,251 @@
+package app.reliquum.exchange;
+
+import app.reliquum.adjusting.Adjustment;
+import app.reliquum.adjusting.AdjustmentRows;
+import app.reliquum.adjusting.Loans;
+import app.reliquum.adjusting.ScrapReport;
+import app.reliquum.api.Actor;
+import app.reliquum.api.Page;
+import app.reliquum.core.costing.Turnover;
+import app.reliquum.kinds.MovementKinds.Purpose;
+import app.reliquum.value.Accounts;
+import app.reliquum.value.StockValue;
+import app.reliquum.value.Usage;
+import io.swagger.v3.oas.annotations.Parameter;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
+
+/** What was put right, and what stock is worth, as files. */
+@RestController
+@RequestMapping("/api/export")
+class ValueExportController {
+
+  private static final Map<String, Function<Adjustment.Row, Object>> ADJUSTMENTS =
+      new LinkedHashMap<>();
+  private static final Map<String, Function<Loans.Row, Object>> LOANS = new LinkedHashMap<>();
+  private static final Map<String, Function<ScrapReport.Row, Object>> SCRAP = new LinkedHashMap<>();
+  private static final Map<String, Function<StockValue.Row, Object>> VALUE = new LinkedHashMap<>();
+  private static final Map<String, Function<Usage.Row, Object>> USAGE = new LinkedHashMap<>();
+  private static final Map<String, Function<Accounts.Entry, Object>> JOURNAL =
+      new LinkedHashMap<>();
+
+  static {
+    ADJUSTMENTS.put("number", Adjustment.Row::number);
+    ADJUSTMENTS.put("purpose", Adjustment.Row::purpose);
+    ADJUSTMENTS.put("reasons", Adjustment.Row::reasons);
+    ADJUSTMENTS.put("way", Adjustment.Row::way);
+    ADJUSTMENTS.put("state", Adjustment.Row::state);
+    ADJUSTMENTS.put("site", Adjustment.Row::site);
+    ADJUSTMENTS.put("lines", Adjustment.Row::lines);
+    ADJUSTMENTS.put("about", Adjustment.Row::about);
+    ADJUSTMENTS.put("value", Adjustment.Row::net);
+    ADJUSTMENTS.put("note", Adjustment.Row::note);
+    ADJUSTMENTS.put("source", Adjustment.Row::source);
+    ADJUSTMENTS.put("written", Adjustment.Row::written);
+    ADJUSTMENTS.put("writtenBy", Adjustment.Row::writtenBy);
+    ADJUSTMENTS.put("ended", Adjustment.Row::ended);
+    ADJUSTMENTS.put("endedBy", Adjustment.Row::endedBy);
+    ADJUSTMENTS.put("posting", Adjustment.Row::posting);
+    LOANS.put("number", Loans.Row::number);
+    LOANS.put("site", Loans.Row::site);
+    LOANS.put("party", Loans.Row::party);
+    LOANS.put("about", Loans.Row::about);
+    LOANS.put("lent", Loans.Row::lent);
+    LOANS.put("lentBy", Loans.Row::lentBy);
+    LOANS.put("due", Loans.Row::due);
+    LOANS.put("overdue", row -> row.overdue() ? "overdue" : "");
+    LOANS.put("closed", Loans.Row::closed);
+    SCRAP.put("label", ScrapReport.Row::label);
+    SCRAP.put("code", ScrapReport.Row::code);
+    SCRAP.put("quantity", row -> TableFile.number(row.quantity()));
+    SCRAP.put("unit", ScrapReport.Row::symbol);
+    SCRAP.put("times", ScrapReport.Row::times);
+    SCRAP.put("value", ScrapReport.Row::value);
+    VALUE.put("label", StockValue.Row::label);
+    VALUE.put("code", StockValue.Row::code);
+    VALUE.put("category", StockValue.Row::category);
+    VALUE.put("method", StockValue.Row::method);
+    VALUE.put("items", StockValue.Row::items);
+    VALUE.put("quantity", row -> TableFile.number(row.quantity()));
+    VALUE.put("unit", StockValue.Row::symbol);
+    VALUE.put("unitCost", StockValue.Row::unitCost);
+    VALUE.put("value", StockValue.Row::value);
+    USAGE.put("item", Usage.Row::item);
+    USAGE.put("name", Usage.Row::name);
+    USAGE.put("category", Usage.Row::category);
+    USAGE.put("unit", Usage.Row::symbol);
+    USAGE.put("received", row -> TableFile.number(row.received()));
+    USAGE.put("used", row -> TableFile.number(row.used()));
+    USAGE.put("scrapped", row -> TableFile.number(row.scrapped()));
+    USAGE.put("adjusted", row -> TableFile.number(row.adjusted()));
+    USAGE.put("cost", Usage.Row::cost);
+    USAGE.put("onHand", row -> TableFile.number(row.onHand()));
+    USAGE.put("value", Usage.Row::value);
+    USAGE.put("turnover", Usage.Row::turnover);
+    USAGE.put("daysOfStock", Usage.Row::daysOfStock);
+    USAGE.put("pace", Usage.Row::pace);
+    JOURNAL.put("at", Accounts.Entry::at);
+    JOURNAL.put("posting", Accounts.Entry::posting);
+    JOURNAL.put("document", Accounts.Entry::document);
+    JOURNAL.put("kind", Accounts.Entry::kind);
+    JOURNAL.put("reason", Accounts.Entry::reason);
+    JOURNAL.put("account", Accounts.Entry::account);
+    JOURNAL.put("accountName", Accounts.Entry::accountName);
+    JOURNAL.put("debit", Accounts.Entry::debit);
+    JOURNAL.put("credit", Accounts.Entry::credit);
+  }
+
+  private final AdjustmentRows adjustments;
+  private final Loans loans;
+  private final ScrapReport scrap;
+  private final StockValue value;
+  private final Usage usage;
+  private final Accounts accounts;
+
+  ValueExportController(
+      AdjustmentRows adjustments,
+      Loans loans,
+      ScrapReport scrap,
+      StockValue value,
+      Usage usage,
+      Accounts accounts) {
+    this.adjustments = adjustments;
+    this.loans = loans;
+    this.scrap = scrap;
+    this.value = value;
+    this.usage = usage;
+    this.accounts = accounts;
+  }
+
+  private static <T> Page<T> whole(List<T> rows, int offset) {
+    return new Page<>(rows.size(), offset, offset == 0 ? rows : List.of());
+  }
+
+  @GetMapping("/adjustments")
+  ResponseEntity<StreamingResponseBody> adjustments(
+      @Parameter(hidden = true) Actor actor,
+      @RequestParam Sheet.Format format,
+      @RequestParam(required = false) Purpose purpose,
+      @RequestParam(required = false) Adjustment.State state,
+      @RequestParam(required = false) Long kind,
+      @RequestParam(required = false) Long site,
+      @RequestParam(required = false) String q,
+      @RequestParam(required = false) String field,
+      @RequestParam(required = false) Instant after,
+      @RequestParam(required = false) Instant before) {
+    return TableFile.of(
+        format,
+        "adjustments",
+        ADJUSTMENTS,
+        offset ->
+            adjustments.page(
+                new AdjustmentRows.Query(
+                    purpose,
+                    state,
+                    kind,
+                    site,
+                    null,
+                    q,
+                    field,
+                    after,
+                    before,
+                    offset,
+                    Page.MAX_ROWS),
+                actor));
+  }
+
+  @GetMapping("/loans")
+  ResponseEntity<StreamingResponseBody> loans(
+      @Parameter(hidden = true) Actor actor,
+      @RequestParam Sheet.Format format,
+      @RequestParam(defaultValue = "OPEN") Loans.Filter filter,
+      @RequestParam(required = false) String q) {
+    return TableFile.of(
+        format, "loans", LOANS, offset -> loans.page(filter, q, actor, offset, Page.MAX_ROWS));
+  }
+
+  @GetMapping("/scrap")
+  ResponseEntity<StreamingResponseBody> scrap(
+      @Parameter(hidden = true) Actor actor,
+      @RequestParam Sheet.Format format,
+      @RequestParam(defaultValue = "ITEM") ScrapReport.By by,
+      @RequestParam(required = false) Long site,
+      @RequestParam Instant after,
+      @RequestParam Instant before) {
+    List<ScrapReport.Row> rows = scrap.rows(by, site, after, before, actor);
+    return TableFile.of(format, "scrap", SCRAP, offset -> whole(rows, offset));
+  }
+
+  @GetMapping("/value")
+  ResponseEntity<StreamingResponseBody> value(
+      @Parameter(hidden = true) Actor actor,
+      @RequestParam Sheet.Format format,
+      @RequestParam(defaultValue = "ITEM") StockValue.By by,
+      @RequestParam(required = false) Instant at,
+      @RequestParam(required = false) Long pool,
+      @RequestParam(required = false) String category,
+      @RequestParam(required = false) String q) {
+    return TableFile.of(
+        format,
+        "value",
+        VALUE,
+        offset ->
+            value
+                .rows(
+                    new StockValue.Query(by, at, pool, category, q, false, offset, Page.MAX_ROWS),
+                    actor)
+                .page());
+  }
+
+  @GetMapping("/usage")
+  ResponseEntity<StreamingResponseBody> usage(
+      @Parameter(hidden = true) Actor actor,
+      @RequestParam Sheet.Format format,
+      @RequestParam(defaultValue = "90") int days,
+      @RequestParam(required = false) Long pool,
+      @RequestParam(required = false) String category,
+      @RequestParam(required = false) Turnover.Pace pace,
+      @RequestParam(required = false) String q,
+      @RequestParam(defaultValue = "COST") Usage.Sort sort,
+      @RequestParam(defaultValue = "true") boolean descending) {
+    return TableFile.of(
+        format,
+        "usage",
+        USAGE,
+        offset ->
+            usage
+                .rows(
+                    new Usage.Query(
+                        Math.max(1, Math.min(days, 3660)),
+                        pool,
+                        category,
+                        pace,
+                        q,
+                        sort,
+                        descending,
+                        offset,
+                        Page.MAX_ROWS),
+                    actor)
+                .page());
+  }
+
+  /** The journal of all postings of a time; as JSON it is at /api/value/journal. */
+  @GetMapping("/journal")
+  ResponseEntity<StreamingResponseBody> journal(
+      @Parameter(hidden = true) Actor actor,
+      @RequestParam Sheet.Format format,
+      @RequestParam Instant from,
+      @RequestParam Instant to) {
+    List<Accounts.Entry> entries = accounts.journal(from, to, actor).entries();
+    return TableFile.of(format, "journal", JOURNAL, offset -> whole(entries, offset));
+  }
+}

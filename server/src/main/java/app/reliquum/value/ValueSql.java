@@ -1,0 +1,79 @@
+package app.reliquum.value;
+
+import app.reliquum.api.Actor;
+import app.reliquum.costing.Pools;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.util.List;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/** The parts of which questions about value are made. */
+final class ValueSql {
+
+  private static final String OURS = "p.kind in ('BIN', 'ON_THE_ROAD', 'ON_LOAN')";
+
+  private ValueSql() {}
+
+  /**
+   * What lines brought to pools and took from them: posting, item, pool, the place on the other
+   * side, quantity and value with their signs.
+   *
+   * @param when which lines, of {@code l}
+   */
+  static String changes(String when) {
+    return side("to", "from", "", when) + " union all " + side("from", "to", "-", when);
+  }
+
+  private static String side(String here, String there, String sign, String when) {
+    return "select l.posting_id, l.line_no, l.effective, l.item_id, "
+        + Pools.OF_PLACE
+        + " pool, l."
+        + there
+        + "_place_id other, "
+        + sign
+        + "l.quantity quantity, "
+        + sign
+        + "l.value value from ledger_line l join place p on p.id = l."
+        + here
+        + "_place_id left join site w on w.id = p.site_id where "
+        + OURS
+        + " and "
+        + when;
+  }
+
+  /**
+   * What each item's pools hold and are worth at a moment, worked out back from now.
+   *
+   * @param past whether it is not now
+   */
+  static String pools(boolean past) {
+    return "select c.item_id, c.pool_id pool, c.quantity, c.value from cost_pool c"
+        + (past
+            ? " union all select y.item_id, y.pool, -y.quantity, -y.value from ("
+                + changes("l.effective >= :at")
+                + ") y union all select r.item_id, r.pool_id, 0, -r.value from revaluation r where"
+                + " r.effective >= :at"
+            : "");
+  }
+
+  /** Which pools someone may look at, of {@code x.pool}: those of their sites. */
+  static String seen(Actor actor, Long pool) {
+    return (actor.everywhere()
+            ? "1 = 1"
+            : "x.pool in (select if(w.cost_site_id = 0, w.id, w.cost_site_id) from site w where"
+                + " w.id in (:sites))")
+        + (pool == null ? "" : " and x.pool = :pool");
+  }
+
+  static JdbcClient.StatementSpec bind(
+      JdbcClient.StatementSpec sql, Actor actor, Long pool, Instant at) {
+    return sql.param("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites())
+        .param("pool", pool)
+        .param("at", utc(at));
+  }
+
+  static LocalDateTime utc(Instant moment) {
+    return moment == null ? null : LocalDateTime.ofInstant(moment, ZoneOffset.UTC);
+  }
+}
