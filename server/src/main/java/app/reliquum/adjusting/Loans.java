@@ -219,12 +219,7 @@ public class Loans {
   /** A loan whole. */
   @Transactional(readOnly = true)
   public Card card(long id, Actor actor) {
-    Row loan =
-        jdbc.sql(ROW + " where l.id = ?")
-            .param(id)
-            .query((row, n) -> row(row))
-            .optional()
-            .orElseThrow(() -> Problem.missing("loan", id));
+    Row loan = row(id);
     actor.requireSite(loan.siteId(), loan.site());
     long adjustment =
         jdbc.sql("select adjustment_id from loan where id = ?")
@@ -296,6 +291,16 @@ public class Loans {
         .param(serial)
         .query(Long.class)
         .optional();
+  }
+
+  /** A loan as it stands in a list. */
+  @Transactional(readOnly = true)
+  public Row row(long id) {
+    return jdbc.sql(ROW + " where l.id = ?")
+        .param(id)
+        .query((row, n) -> row(row))
+        .optional()
+        .orElseThrow(() -> Problem.missing("loan", id));
   }
 
   /** The loan with a number. */

@@ -116,6 +116,14 @@ class ArrivalWords {
           "The label says lot " + unknown.code() + ", and there is none of that lot here.",
           Map.of("lot", unknown.code()));
     }
+    if (misfit instanceof Misfit.NotByFigure not) {
+      return refusal(
+          "not-by-figure",
+          "Each "
+              + item(not.item())
+              + " has a number of its own: take pieces out, or bring them in.",
+          Map.of());
+    }
     if (misfit instanceof Misfit.UnknownSerial unknown) {
       return refusal(
           "unknown-serial",

@@ -1,5 +1,6 @@
 package app.reliquum.floor;
 
+import app.reliquum.adjusting.Loans;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
@@ -11,6 +12,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Supplier;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -92,6 +94,14 @@ class FloorController {
             .filter(meaning -> !(meaning instanceof Meaning.Bin bin) || seenBy(actor, bin.place()))
             .map(words::hit)
             .toList();
+    if (hits.isEmpty()) {
+      Optional<Loans.Row> loan =
+          house.loansOut().withNumber(scan.text().strip()).map(house.loansOut()::row);
+      if (loan.isPresent() && actor.worksAt(loan.get().siteId())) {
+        return new FloorView.Found(
+            null, List.of(FloorWords.loan(loan.get(), loan.get().number())), null);
+      }
+    }
     return new FloorView.Found(
         null, hits, hits.isEmpty() ? FloorWords.unknown(read.reading(), List.of()) : null);
   }

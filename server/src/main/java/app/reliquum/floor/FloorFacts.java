@@ -1,5 +1,6 @@
 package app.reliquum.floor;
 
+import app.reliquum.adjusting.Loans;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.Condition;
@@ -55,7 +56,8 @@ class FloorFacts implements MoveFacts {
       PuttingAway puttingAway,
       Orders orders,
       Transfers transfers,
-      Tallies tallies) {}
+      Tallies tallies,
+      Loans loansOut) {}
 
   FloorFacts(long site, Verb verb, House house) {
     this.site = site;
@@ -165,6 +167,11 @@ class FloorFacts implements MoveFacts {
 
   String transfer(long id) {
     return house.transfers().facts(id).map(Transfers.Facts::number).orElse("?");
+  }
+
+  /** The open loan that a piece is on. */
+  Optional<Loans.Row> loanOf(long serial) {
+    return house.loansOut().ofSerial(serial).map(house.loansOut()::row);
   }
 
   String count(long id) {

@@ -342,7 +342,8 @@ final class FloorView {
       LOAD,
       ORDER,
       TRANSFER,
-      COUNT
+      COUNT,
+      LOAN
     }
   }
 

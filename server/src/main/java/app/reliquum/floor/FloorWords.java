@@ -1,5 +1,6 @@
 package app.reliquum.floor;
 
+import app.reliquum.adjusting.Loans;
 import app.reliquum.core.quantity.PackBreakdown;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Meaning;
@@ -12,6 +13,7 @@ import app.reliquum.floor.FloorView.Refusal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
 
 /** Words for people: what a scan was, what was expected, and the next thing to do. */
@@ -355,12 +357,29 @@ class FloorWords {
               : hit(label.goods());
     }
     Meaning.Serial serial = (Meaning.Serial) meaning;
+    Optional<Loans.Row> loan = facts.loanOf(serial.serial());
+    if (loan.isPresent()) {
+      return loan(loan.get(), "Serial number " + facts.serial(serial.serial()));
+    }
     return new FloorView.Hit(
         FloorView.Hit.Kind.SERIAL,
         serial.serial(),
         serial.item(),
         "Serial number " + facts.serial(serial.serial()),
         item(serial.item()));
+  }
+
+  /** Something that is lent out. */
+  static FloorView.Hit loan(Loans.Row loan, String what) {
+    return new FloorView.Hit(
+        FloorView.Hit.Kind.LOAN,
+        loan.id(),
+        null,
+        what,
+        "On loan to "
+            + loan.party()
+            + (loan.due() == null ? "" : ", due " + loan.due())
+            + (loan.overdue() ? ", overdue" : ""));
   }
 
   /** "2 carton 3 box 4", or nothing where there are no packs in it. */

@@ -11,7 +11,9 @@ enum Verb {
   /** Goods leave for another site. */
   SEND,
   /** Goods come off the road from another site. */
-  ARRIVE;
+  ARRIVE,
+  /** The book is put right. */
+  ADJUST;
 
   /** Whether it is about a transfer. */
   boolean ofTransfer() {
