@@ -4,6 +4,182 @@
  */
 
 export interface paths {
+  '/api/accounts': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['accounts'];
+    put: operations['account'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/adjustments': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['page'];
+    put?: never;
+    post: operations['write'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/adjustments/files': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['read'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/adjustments/{adjustment}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['card'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/adjustments/{adjustment}/picture': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['picture'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/approvals': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['page_1'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/approvals/{approval}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['card_1'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/approvals/{approval}/approval': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['approve'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/approvals/{approval}/refusal': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['refuse'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/approvals/{approval}/withdrawal': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['withdraw'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/approvals/{approval}/words': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['say'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/areas/{id}': {
     parameters: {
       query?: never;
@@ -116,6 +292,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/closings': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['closings'];
+    put?: never;
+    post: operations['close'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/collector/counts/{count}/files': {
     parameters: {
       query?: never;
@@ -125,7 +317,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['read'];
+    post: operations['read_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -157,6 +349,38 @@ export interface paths {
     };
     get: operations['items'];
     put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/costs/sites': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['sites'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/costs/sites/{site}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: operations['share'];
     post?: never;
     delete?: never;
     options?: never;
@@ -317,7 +541,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['approve'];
+    post: operations['approve_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -564,6 +788,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/export/adjustments': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['adjustments'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/export/counts/{id}': {
     parameters: {
       query?: never;
@@ -572,6 +812,22 @@ export interface paths {
       cookie?: never;
     };
     get: operations['count_1'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/export/journal': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['journal'];
     put?: never;
     post?: never;
     delete?: never;
@@ -596,6 +852,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/export/loans': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['loans'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/export/on-hand': {
     parameters: {
       query?: never;
@@ -612,6 +884,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/export/scrap': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['scrap'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/export/transfer-journal': {
     parameters: {
       query?: never;
@@ -619,9 +907,169 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['journal'];
+    get: operations['journal_1'];
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/export/usage': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['usage'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/export/value': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['value'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/adjust': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['stands'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/adjust/act': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['act'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/adjust/empty': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['empty'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/adjust/kind': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['choose'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/adjust/line': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['line'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/adjust/posting': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['post_1'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/adjust/say': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['say_1'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/adjust/scan': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['scan'];
     delete?: never;
     options?: never;
     head?: never;
@@ -635,7 +1083,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['stands'];
+    get: operations['stands_1'];
     put?: never;
     post?: never;
     delete?: never;
@@ -653,7 +1101,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['act'];
+    post: operations['act_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -685,7 +1133,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['choose'];
+    post: operations['choose_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -733,7 +1181,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['line'];
+    post: operations['line_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -749,7 +1197,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['say'];
+    post: operations['say_2'];
     delete?: never;
     options?: never;
     head?: never;
@@ -765,7 +1213,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['scan'];
+    post: operations['scan_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -813,7 +1261,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['act_1'];
+    post: operations['act_2'];
     delete?: never;
     options?: never;
     head?: never;
@@ -829,7 +1277,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['say_1'];
+    post: operations['say_3'];
     delete?: never;
     options?: never;
     head?: never;
@@ -845,7 +1293,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['scan_1'];
+    post: operations['scan_2'];
     delete?: never;
     options?: never;
     head?: never;
@@ -893,7 +1341,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['choose_1'];
+    post: operations['choose_2'];
     delete?: never;
     options?: never;
     head?: never;
@@ -957,7 +1405,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['scan_2'];
+    post: operations['scan_3'];
     delete?: never;
     options?: never;
     head?: never;
@@ -973,7 +1421,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['choose_2'];
+    post: operations['choose_3'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1085,7 +1533,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['read_1'];
+    post: operations['read_2'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1133,7 +1581,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['close'];
+    post: operations['close_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1211,10 +1659,26 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['picture'];
+    get: operations['picture_1'];
     put: operations['set_1'];
     post?: never;
     delete: operations['remove'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/items/{item}/supplier': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['supplier'];
+    put: operations['supplier_1'];
+    post?: never;
+    delete?: never;
     options?: never;
     head?: never;
     patch?: never;
@@ -1348,6 +1812,86 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/loans': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['loans_1'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/loans/{loan}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['loan'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/loans/{loan}/returns': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['back'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/movement-kinds': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['all'];
+    put?: never;
+    post: operations['add_2'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/movement-kinds/{kind}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: operations['change_4'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/moves': {
     parameters: {
       query?: never;
@@ -1387,9 +1931,9 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['all'];
+    get: operations['all_1'];
     put?: never;
-    post: operations['add_2'];
+    post: operations['add_3'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1420,7 +1964,7 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    put: operations['change_4'];
+    put: operations['change_5'];
     post?: never;
     delete?: never;
     options?: never;
@@ -1435,7 +1979,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['picture_1'];
+    get: operations['picture_2'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1453,7 +1997,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['post_1'];
+    post: operations['post_2'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1501,7 +2045,7 @@ export interface paths {
     };
     get: operations['rules_1'];
     put?: never;
-    post: operations['add_3'];
+    post: operations['add_4'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1516,7 +2060,7 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    put: operations['change_5'];
+    put: operations['change_6'];
     post?: never;
     delete: operations['remove_1'];
     options?: never;
@@ -1566,6 +2110,102 @@ export interface paths {
     get?: never;
     put?: never;
     post: operations['tryRack'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/requisitions': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['page_2'];
+    put?: never;
+    post: operations['ask_1'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/requisitions/agreement': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['agree'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/requisitions/drop': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['drop_1'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/requisitions/order': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['order_1'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/requisitions/{requisition}/supplier': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: operations['from'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scrap': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['scrap_1'];
+    put?: never;
+    post?: never;
     delete?: never;
     options?: never;
     head?: never;
@@ -1627,7 +2267,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['sites'];
+    get: operations['sites_1'];
     put?: never;
     post: operations['addSite'];
     delete?: never;
@@ -1741,7 +2381,7 @@ export interface paths {
     };
     get: operations['transfers'];
     put?: never;
-    post: operations['add_4'];
+    post: operations['add_5'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1773,7 +2413,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['read_2'];
+    post: operations['read_3'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1803,7 +2443,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['journal_1'];
+    get: operations['journal_2'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1835,7 +2475,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['sites_1'];
+    get: operations['sites_2'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1868,7 +2508,7 @@ export interface paths {
       cookie?: never;
     };
     get: operations['transfer'];
-    put: operations['change_6'];
+    put: operations['change_7'];
     post?: never;
     delete?: never;
     options?: never;
@@ -1917,7 +2557,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['close_1'];
+    post: operations['close_2'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2084,6 +2724,86 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/value': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['value_1'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/value/changes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['changes'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/value/journal': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['journal_3'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/value/pools': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['pools'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/value/usage': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['usage_1'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/waiting': {
     parameters: {
       query?: never;
@@ -2104,6 +2824,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
   schemas: {
+    Account: {
+      code: string;
+      name: string;
+      role: string;
+    };
     ActEntry: {
       /** @enum {string} */
       action:
@@ -2113,6 +2838,7 @@ export interface components {
         | 'SEND'
         | 'ARRIVE'
         | 'COUNT'
+        | 'ADJUST'
         | 'CONFIRM'
         | 'UNDO'
         | 'SAME'
@@ -2121,7 +2847,235 @@ export interface components {
       /** Format: int64 */
       site: number;
       /** @enum {string} */
-      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE';
+      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST';
+    };
+    AdjustActEntry: {
+      /** @enum {string} */
+      action:
+        | 'MOVE'
+        | 'RECEIVE'
+        | 'PUTAWAY'
+        | 'SEND'
+        | 'ARRIVE'
+        | 'COUNT'
+        | 'ADJUST'
+        | 'CONFIRM'
+        | 'UNDO'
+        | 'SAME'
+        | 'TURN'
+        | 'CLEAR';
+      /** Format: int64 */
+      site: number;
+    };
+    AdjustKindEntry: {
+      /** Format: int64 */
+      kind?: number;
+      /** Format: int64 */
+      site: number;
+      /** @enum {string} */
+      way: 'IN' | 'OUT' | 'SET';
+    };
+    AdjustSayEntry: {
+      saying: components['schemas']['FloorSaying'];
+      /** Format: int64 */
+      site: number;
+    };
+    AdjustScanEntry: {
+      /** Format: int64 */
+      site: number;
+      text: string;
+    };
+    AdjustmentCard: {
+      adjustment: components['schemas']['AdjustmentRow'];
+      /** Format: int64 */
+      approval: number | null;
+      /** Format: date */
+      due: string | null;
+      fields: components['schemas']['FilledField'][];
+      lines: components['schemas']['AdjustmentLine'][];
+      party: string;
+      picture: boolean;
+      replacing: boolean;
+    };
+    AdjustmentEntry: {
+      /** Format: date */
+      due?: string;
+      fields?: {
+        [key: string]: string;
+      };
+      /** Format: int64 */
+      kind: number;
+      lines: components['schemas']['AdjustmentLineEntry'][];
+      note?: string;
+      party?: string;
+      picture?: components['schemas']['AdjustmentPicture'];
+      reasons?: number[];
+      replacing?: boolean;
+      source?: string;
+      /** @enum {string} */
+      way: 'IN' | 'OUT' | 'SET';
+    };
+    AdjustmentFileLine: {
+      /** @description an exact decimal */
+      book: string | null;
+      fault: string | null;
+      item: string;
+      place: string;
+      reason: string;
+      /** Format: int32 */
+      row: number;
+      value: number | null;
+      /** @description an exact decimal */
+      variance: string | null;
+    };
+    AdjustmentFileResult: {
+      /** Format: int32 */
+      bad: number;
+      /** Format: int32 */
+      good: number;
+      lines: components['schemas']['AdjustmentFileLine'][];
+      net: number;
+      written: components['schemas']['AdjustmentWritten'][];
+    };
+    AdjustmentLine: {
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      book: string;
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: int32 */
+      line: number;
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number | null;
+      name: string;
+      /** @description an exact decimal */
+      now: string | null;
+      place: string;
+      /** Format: int64 */
+      placeId: number;
+      serial: string | null;
+      symbol: string;
+      unitCost: number;
+      value: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      variance: string;
+    };
+    AdjustmentLineEntry: {
+      /** @enum {string} */
+      condition?: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /** Format: date */
+      expiry?: string;
+      item: string;
+      load?: string;
+      lot?: string;
+      place: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      serial?: string;
+    };
+    AdjustmentPicture: {
+      /** Format: byte */
+      content: string;
+      mediaType: string;
+    };
+    AdjustmentRow: {
+      about: string;
+      /** Format: date-time */
+      ended: string | null;
+      endedBy: string | null;
+      gross: number;
+      /** Format: int64 */
+      id: number;
+      kind: string;
+      /** Format: int32 */
+      lines: number;
+      net: number;
+      note: string;
+      number: string;
+      /** Format: int64 */
+      posting: number | null;
+      /** @enum {string} */
+      purpose: 'ADJUSTMENT' | 'SCRAP' | 'LOAN' | 'MOVEMENT';
+      reasons: string;
+      /** Format: int64 */
+      reversedBy: number | null;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      source: string;
+      /** @enum {string} */
+      state: 'PROPOSED' | 'POSTED' | 'REFUSED';
+      /** @enum {string} */
+      way: 'IN' | 'OUT' | 'SET';
+      /** Format: date-time */
+      written: string;
+      writtenBy: string;
+    };
+    AdjustmentWritten: {
+      /** Format: int64 */
+      id: number;
+      /** Format: int32 */
+      lines: number;
+      net: number;
+      number: string;
+      /** Format: int64 */
+      posting: number | null;
+      /** @enum {string} */
+      state: 'PROPOSED' | 'POSTED' | 'REFUSED';
+    };
+    Approval: {
+      askedBack: boolean;
+      /** Format: date-time */
+      decided: string | null;
+      decidedBy: string | null;
+      /** Format: int64 */
+      id: number;
+      most: number;
+      number: string;
+      own: boolean;
+      /** Format: date-time */
+      proposed: string;
+      proposedBy: string;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      /** @enum {string} */
+      state: 'PROPOSED' | 'APPROVED' | 'REFUSED' | 'WITHDRAWN';
+      /** @enum {string} */
+      subject: 'ADJUSTMENT' | 'SCRAP' | 'COUNT' | 'WRITE_OFF';
+      /** Format: int64 */
+      subjectId: number;
+      value: number;
+    };
+    ApprovalCard: {
+      approval: components['schemas']['Approval'];
+      words: components['schemas']['ApprovalWord'][];
+    };
+    ApprovalNote: {
+      note: string;
+    };
+    ApprovalReason: {
+      note: string;
+    };
+    ApprovalWord: {
+      /** Format: date-time */
+      at: string;
+      note: string;
+      person: string;
+      /** @enum {string} */
+      what: 'PROPOSED' | 'ASKED' | 'ANSWERED' | 'APPROVED' | 'REFUSED' | 'WITHDRAWN';
     };
     AreaCard: {
       code: string;
@@ -2164,6 +3118,65 @@ export interface components {
       kind:
         'ITEM' | 'BIN' | 'LOT' | 'SERIAL' | 'ORDER' | 'TRANSFER' | 'COUNT' | 'POSTING' | 'PERSON';
       title: string;
+    };
+    BasketLine: {
+      code: string;
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /** Format: int32 */
+      decimals: number;
+      /** Format: int64 */
+      item: number;
+      /** Format: int32 */
+      line: number;
+      lot: string | null;
+      name: string;
+      place: string;
+      /** Format: int64 */
+      placeId: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      serial: string | null;
+      symbol: string;
+    };
+    BasketLineEntry: {
+      /** Format: int32 */
+      line?: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity?: string;
+      /** Format: int64 */
+      site: number;
+    };
+    BasketPostEntry: {
+      /** Format: date */
+      due?: string;
+      fields?: {
+        [key: string]: string;
+      };
+      note?: string;
+      party?: string;
+      reasons?: number[];
+      replacing?: boolean;
+      /** Format: int64 */
+      site: number;
+      source?: string;
+    };
+    BasketPosted: {
+      /** Format: int32 */
+      lines: number;
+      number: string;
+      proposed: boolean;
+      value: number;
+    };
+    BasketSiteEntry: {
+      /** Format: int64 */
+      site: number;
     };
     BeginEntry: {
       /** Format: int64 */
@@ -2278,6 +3291,11 @@ export interface components {
       recomputed: string;
       serial: string | null;
     };
+    BooksClosingEntry: {
+      note: string;
+      /** Format: date */
+      upTo: string;
+    };
     CheckEntry: {
       /** @enum {string} */
       condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
@@ -2314,11 +3332,21 @@ export interface components {
       /** Format: int64 */
       transfer?: number;
       /** @enum {string} */
-      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE';
+      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST';
     };
     Classed: {
       /** Format: int32 */
       items: number;
+    };
+    Closing: {
+      /** Format: date-time */
+      closed: string;
+      closedBy: string;
+      /** Format: int64 */
+      id: number;
+      note: string;
+      /** Format: date */
+      upTo: string;
     };
     ClosingEntry: {
       reason?: string;
@@ -2375,6 +3403,7 @@ export interface components {
         | 'SEND'
         | 'ARRIVE'
         | 'COUNT'
+        | 'ADJUST'
         | 'CONFIRM'
         | 'UNDO'
         | 'SAME'
@@ -2808,6 +3837,7 @@ export interface components {
     EntryLine: {
       /** @enum {string} */
       condition?: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      cost?: number;
       /** Format: date */
       expiry?: string;
       item: string;
@@ -2820,6 +3850,12 @@ export interface components {
       quantity: string;
       serial?: string;
     };
+    FilledField: {
+      /** Format: int64 */
+      id: number;
+      name: string;
+      value: string;
+    };
     FinishEntry: {
       /** @enum {string} */
       rest: 'FOLLOWS' | 'STAYS';
@@ -2827,6 +3863,37 @@ export interface components {
       site: number;
       /** Format: int64 */
       transfer: number;
+    };
+    FloorAdjust: {
+      /** @description an exact decimal */
+      book: string | null;
+      canUndo: boolean;
+      candidates: components['schemas']['FloorCandidate'][];
+      choices: components['schemas']['FloorChoice'][];
+      condition: ('GOOD' | 'ON_HOLD' | 'REJECTED') | null;
+      conditions: ('GOOD' | 'ON_HOLD' | 'REJECTED')[];
+      /** Format: date */
+      expiry: string | null;
+      item: components['schemas']['FloorItem'];
+      kind: components['schemas']['MovementKind'] | null;
+      kinds: components['schemas']['MovementKind'][];
+      leftAt: string | null;
+      lines: components['schemas']['BasketLine'][];
+      lot: components['schemas']['FloorText'] | null;
+      needsSerials: boolean;
+      /** @enum {string} */
+      outcome: 'STANDS' | 'FILLED' | 'CHOOSE' | 'REFUSED' | 'DONE';
+      place: components['schemas']['FloorPlace'];
+      posted: components['schemas']['BasketPosted'] | null;
+      quantity: components['schemas']['FloorQuantity'];
+      refusal: components['schemas']['FloorRefusal'] | null;
+      serials: string[];
+      /** Format: int64 */
+      site: number;
+      wanted: ('ITEM' | 'LOT' | 'SERIAL' | 'QUANTITY' | 'PLACE' | 'CONDITION')[];
+      /** @enum {string} */
+      way: 'IN' | 'OUT' | 'SET';
+      whole: boolean;
     };
     FloorCandidate: {
       address: string;
@@ -3002,6 +4069,7 @@ export interface components {
             | 'SEND'
             | 'ARRIVE'
             | 'COUNT'
+            | 'ADJUST'
             | 'CONFIRM'
             | 'UNDO'
             | 'SAME'
@@ -3019,7 +4087,7 @@ export interface components {
       /** Format: int64 */
       itemId: number | null;
       /** @enum {string} */
-      kind: 'ITEM' | 'BIN' | 'LOT' | 'SERIAL' | 'LOAD' | 'ORDER' | 'TRANSFER' | 'COUNT';
+      kind: 'ITEM' | 'BIN' | 'LOT' | 'SERIAL' | 'LOAD' | 'ORDER' | 'TRANSFER' | 'COUNT' | 'LOAN';
       title: string;
     };
     FloorItem: {
@@ -3109,7 +4177,7 @@ export interface components {
       /** Format: int64 */
       unordered: number | null;
       /** @enum {string} */
-      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE';
+      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST';
       wanted: ('ITEM' | 'LOT' | 'SERIAL' | 'QUANTITY' | 'FROM' | 'TO')[];
       warning: string | null;
       whole: boolean;
@@ -3631,6 +4699,8 @@ export interface components {
     };
     ItemCost: {
       cost: number;
+      method: ('MOVING_AVERAGE' | 'FIFO' | 'LOT') | null;
+      reason: string | null;
     };
     ItemEntry: {
       active?: boolean;
@@ -3687,6 +4757,19 @@ export interface components {
         | 'PAIR'
         | 'SET';
     };
+    JournalEntry: {
+      account?: string;
+      accountName?: string;
+      /** Format: date-time */
+      at?: string;
+      credit?: number;
+      debit?: number;
+      document?: string;
+      kind?: string;
+      /** Format: int64 */
+      posting?: number;
+      reason?: string;
+    };
     JournalLine: {
       account: string;
       /** Format: date-time */
@@ -3730,6 +4813,7 @@ export interface components {
       document: string | null;
       /** Format: date-time */
       effective: string;
+      fields: string | null;
       from: string;
       /** @enum {string} */
       fromCondition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
@@ -3752,11 +4836,16 @@ export interface components {
         | 'TRANSFER'
         | 'WRITE_OFF'
         | 'COUNT'
+        | 'ADJUSTMENT'
+        | 'SCRAP'
+        | 'LOAN'
+        | 'MOVEMENT'
         | 'CONDITION'
         | 'REVERSAL';
       /** Format: int32 */
       line: number;
       lot: string | null;
+      movementKind: string | null;
       name: string;
       person: string | null;
       /** Format: int64 */
@@ -3781,6 +4870,7 @@ export interface components {
       /** Format: int64 */
       toId: number;
       toSite: string | null;
+      value: number;
     };
     LetterCard: {
       body: string;
@@ -3796,6 +4886,98 @@ export interface components {
       subject: string;
       /** Format: date-time */
       written: string;
+    };
+    LoanCard: {
+      /** Format: int64 */
+      adjustment: number;
+      goods: components['schemas']['LoanGoods'][];
+      loan: components['schemas']['LoanRow'];
+      returns: components['schemas']['LoanReturn'][];
+    };
+    LoanGoods: {
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      back: string;
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /** Format: int32 */
+      decimals: number;
+      /** Format: int64 */
+      id: number;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      lent: string;
+      lot: string | null;
+      name: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      open: string;
+      serial: string | null;
+      symbol: string;
+    };
+    LoanReturn: {
+      /** Format: date-time */
+      at: string;
+      name: string;
+      person: string;
+      /** Format: int64 */
+      posting: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      takenBack: boolean;
+    };
+    LoanReturnEntry: {
+      fields?: {
+        [key: string]: string;
+      };
+      lines: components['schemas']['LoanReturnLineEntry'][];
+      note?: string;
+    };
+    LoanReturnLineEntry: {
+      /** @enum {string} */
+      condition?: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /** Format: int64 */
+      goods: number;
+      place: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+    };
+    LoanRow: {
+      about: string;
+      /** Format: date-time */
+      closed: string | null;
+      /** Format: date */
+      due: string | null;
+      /** Format: int64 */
+      id: number;
+      /** Format: date-time */
+      lent: string;
+      lentBy: string;
+      /** Format: int32 */
+      lines: number;
+      number: string;
+      /** Format: int32 */
+      open: number;
+      overdue: boolean;
+      party: string;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
     };
     Many: {
       /** Format: int32 */
@@ -3826,6 +5008,75 @@ export interface components {
       quantity: string;
       serial?: string;
       to: string;
+    };
+    MovementField: {
+      choices: string[];
+      /** Format: int64 */
+      id: number;
+      name: string;
+      required: boolean;
+      /** @enum {string} */
+      type: 'TEXT' | 'NUMBER' | 'DATE' | 'CHOICE';
+    };
+    MovementKind: {
+      account: string;
+      active: boolean;
+      approvalValue: number | null;
+      code: string;
+      /** @enum {string} */
+      contra:
+        | 'BIN'
+        | 'ON_THE_ROAD'
+        | 'ON_LOAN'
+        | 'SUPPLIER'
+        | 'CUSTOMER'
+        | 'SCRAPPED'
+        | 'COUNT_DIFFERENCE'
+        | 'LOST'
+        | 'USED_UP'
+        | 'OPENING';
+      /** @enum {string} */
+      direction: 'IN' | 'OUT' | 'EITHER';
+      fields: components['schemas']['MovementField'][];
+      /** Format: int64 */
+      id: number;
+      name: string;
+      noteNeeded: boolean;
+      /** Format: int64 */
+      oppositeId: number | null;
+      /** @enum {string} */
+      purpose: 'ADJUSTMENT' | 'SCRAP' | 'LOAN' | 'MOVEMENT';
+      /** Format: int32 */
+      version: number;
+    };
+    MovementKindEntry: {
+      account: string;
+      active?: boolean;
+      approvalValue?: number;
+      code: string;
+      /** @enum {string} */
+      contra:
+        | 'BIN'
+        | 'ON_THE_ROAD'
+        | 'ON_LOAN'
+        | 'SUPPLIER'
+        | 'CUSTOMER'
+        | 'SCRAPPED'
+        | 'COUNT_DIFFERENCE'
+        | 'LOST'
+        | 'USED_UP'
+        | 'OPENING';
+      /** @enum {string} */
+      direction: 'IN' | 'OUT' | 'EITHER';
+      fields: components['schemas']['MovementField'][];
+      name: string;
+      noteNeeded?: boolean;
+      /** Format: int64 */
+      oppositeId?: number;
+      /** @enum {string} */
+      purpose: 'ADJUSTMENT' | 'SCRAP' | 'LOAN' | 'MOVEMENT';
+      /** Format: int32 */
+      version?: number;
     };
     OnHandRow: {
       area: string | null;
@@ -3878,6 +5129,20 @@ export interface components {
       name: string;
       widthCm: number | null;
     };
+    PageAdjustmentRow: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['AdjustmentRow'][];
+      /** Format: int64 */
+      total: number;
+    };
+    PageApproval: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['Approval'][];
+      /** Format: int64 */
+      total: number;
+    };
     PageBinCard: {
       /** Format: int32 */
       offset: number;
@@ -3927,10 +5192,24 @@ export interface components {
       /** Format: int64 */
       total: number;
     };
+    PageLoanRow: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['LoanRow'][];
+      /** Format: int64 */
+      total: number;
+    };
     PageOnHandRow: {
       /** Format: int32 */
       offset: number;
       rows: components['schemas']['OnHandRow'][];
+      /** Format: int64 */
+      total: number;
+    };
+    PageRequisition: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['Requisition'][];
       /** Format: int64 */
       total: number;
     };
@@ -3941,8 +5220,23 @@ export interface components {
       /** Format: int64 */
       total: number;
     };
+    PageUsageRow: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['UsageRow'][];
+      /** Format: int64 */
+      total: number;
+    };
+    PageValueRow: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['ValueRow'][];
+      /** Format: int64 */
+      total: number;
+    };
     PersonCard: {
       active: boolean;
+      approvalValue: number | null;
       code: string;
       everywhere: boolean;
       hasPassword: boolean;
@@ -3958,6 +5252,7 @@ export interface components {
     };
     PersonEntry: {
       active?: boolean;
+      approvalValue?: number;
       code: string;
       everywhere?: boolean;
       name: string;
@@ -4129,6 +5424,56 @@ export interface components {
     ReasonEntry: {
       reason?: string;
     };
+    Requisition: {
+      agreedBy: string | null;
+      /** Format: date-time */
+      asked: string;
+      askedBy: string;
+      /** Format: int64 */
+      id: number;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      name: string;
+      number: string;
+      order: string | null;
+      /** Format: int64 */
+      orderId: number | null;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      source: string;
+      /** @enum {string} */
+      state: 'ASKED' | 'AGREED' | 'ORDERED' | 'DROPPED';
+      supplier: string | null;
+      /** Format: int64 */
+      supplierId: number | null;
+      symbol: string;
+      /** Format: int32 */
+      version: number;
+    };
+    RequisitionEntry: {
+      item: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      /** Format: int64 */
+      site: number;
+      /** Format: int64 */
+      supplier?: number;
+    };
+    RequisitionsDone: {
+      /** Format: int32 */
+      count: number;
+      orders: string[];
+    };
     RestEntry: {
       /** @enum {string} */
       rest: 'KEEP' | 'ZERO' | 'BACK';
@@ -4139,18 +5484,32 @@ export interface components {
       /** Format: int64 */
       site: number;
       /** @enum {string} */
-      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE';
+      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST';
     };
     ScanEntry: {
       /** Format: int64 */
       site: number;
       text: string;
       /** @enum {string} */
-      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE';
+      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST';
+    };
+    ScrapRow: {
+      code: string | null;
+      label: string;
+      /** @description an exact decimal */
+      quantity: string | null;
+      symbol: string | null;
+      /** Format: int32 */
+      times: number;
+      value: number;
     };
     SendingEntry: {
       /** @enum {string} */
       rest: 'FOLLOWS' | 'STAYS';
+    };
+    Sharing: {
+      /** Format: int64 */
+      costSite: number;
     };
     SiteCard: {
       areas: components['schemas']['AreaCard'][];
@@ -4172,6 +5531,13 @@ export interface components {
       version: number;
       virtual: boolean;
     };
+    SiteCost: {
+      /** Format: int64 */
+      costSite: number;
+      name: string;
+      /** Format: int64 */
+      site: number;
+    };
     SiteEntry: {
       binned?: boolean;
       code: string;
@@ -4188,6 +5554,9 @@ export interface components {
       /** Format: int32 */
       version?: number;
       virtual?: boolean;
+    };
+    SomeRequisitions: {
+      ids: number[];
     };
     SseEmitter: {
       /** Format: int64 */
@@ -4207,6 +5576,10 @@ export interface components {
       town: string;
       /** Format: int32 */
       version: number;
+    };
+    SupplierChoice: {
+      /** Format: int64 */
+      supplier: number;
     };
     SupplierEntry: {
       active?: boolean;
@@ -4653,6 +6026,114 @@ export interface components {
       /** Format: int64 */
       to: number;
     };
+    UsagePage: {
+      page: components['schemas']['PageUsageRow'];
+      sums: components['schemas']['UsageSums'];
+    };
+    UsageRow: {
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      adjusted: string;
+      category: string;
+      cost: number;
+      daysOfStock: number | null;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      name: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      onHand: string;
+      /** @enum {string} */
+      pace: 'MOVING' | 'SLOW' | 'DEAD' | 'NONE';
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      received: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      scrapped: string;
+      symbol: string;
+      turnover: number | null;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      used: string;
+      value: number;
+    };
+    UsageSums: {
+      cost: number;
+      /** Format: int32 */
+      dead: number;
+      deadValue: number;
+      /** Format: int32 */
+      slow: number;
+      slowValue: number;
+      turnover: number | null;
+      value: number;
+    };
+    ValueChange: {
+      /** @enum {string} */
+      cause:
+        | 'OPENING'
+        | 'RECEIVED'
+        | 'RETURNED'
+        | 'SOLD'
+        | 'USED'
+        | 'SCRAPPED'
+        | 'COUNTED'
+        | 'ADJUSTED'
+        | 'LOST'
+        | 'MOVED'
+        | 'REVALUED';
+      value: number;
+    };
+    ValueChanges: {
+      after: number;
+      before: number;
+      changes: components['schemas']['ValueChange'][];
+    };
+    ValueJournal: {
+      credit: number;
+      debit: number;
+      entries: components['schemas']['JournalEntry'][];
+      /** Format: date-time */
+      from: string;
+      /** Format: date-time */
+      to: string;
+    };
+    ValuePage: {
+      page: components['schemas']['PageValueRow'];
+      total: number;
+    };
+    ValuePool: {
+      /** Format: int64 */
+      id: number;
+      name: string;
+    };
+    ValueRow: {
+      category: string | null;
+      code: string | null;
+      /** Format: int64 */
+      id: number;
+      /** Format: int32 */
+      items: number;
+      label: string;
+      method: ('MOVING_AVERAGE' | 'FIFO' | 'LOT') | null;
+      /** @description an exact decimal */
+      quantity: string | null;
+      symbol: string | null;
+      unitCost: number | null;
+      value: number;
+    };
     WaitingRow: {
       /** @enum {string} */
       condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
@@ -4709,6 +6190,338 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+  accounts: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Account'][];
+        };
+      };
+    };
+  };
+  account: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['Account'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Account'];
+        };
+      };
+    };
+  };
+  page: {
+    parameters: {
+      query?: {
+        purpose?: 'ADJUSTMENT' | 'SCRAP' | 'LOAN' | 'MOVEMENT';
+        state?: 'PROPOSED' | 'POSTED' | 'REFUSED';
+        kind?: number;
+        site?: number;
+        item?: number;
+        q?: string;
+        field?: string;
+        after?: string;
+        before?: string;
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageAdjustmentRow'];
+        };
+      };
+    };
+  };
+  write: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AdjustmentEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AdjustmentWritten'];
+        };
+      };
+    };
+  };
+  read: {
+    parameters: {
+      query?: {
+        trial?: boolean;
+      };
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/octet-stream': string;
+        'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet': string;
+        'text/csv': string;
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AdjustmentFileResult'];
+        };
+      };
+    };
+  };
+  card: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        adjustment: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AdjustmentCard'];
+        };
+      };
+    };
+  };
+  picture: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        adjustment: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': string;
+        };
+      };
+    };
+  };
+  page_1: {
+    parameters: {
+      query?: {
+        waiting?: boolean;
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageApproval'];
+        };
+      };
+    };
+  };
+  card_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        approval: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ApprovalCard'];
+        };
+      };
+    };
+  };
+  approve: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        approval: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ApprovalNote'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ApprovalCard'];
+        };
+      };
+    };
+  };
+  refuse: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        approval: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ApprovalReason'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ApprovalCard'];
+        };
+      };
+    };
+  };
+  withdraw: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        approval: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ApprovalCard'];
+        };
+      };
+    };
+  };
+  say: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        approval: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ApprovalReason'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ApprovalCard'];
+        };
+      };
+    };
+  };
   changeArea: {
     parameters: {
       query?: never;
@@ -4919,7 +6732,53 @@ export interface operations {
       };
     };
   };
-  read: {
+  closings: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Closing'][];
+        };
+      };
+    };
+  };
+  close: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['BooksClosingEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Closing'];
+        };
+      };
+    };
+  };
+  read_1: {
     parameters: {
       query?: {
         trial?: boolean;
@@ -4991,6 +6850,54 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['CollectorItem'][];
+        };
+      };
+    };
+  };
+  sites: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SiteCost'][];
+        };
+      };
+    };
+  };
+  share: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        site: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['Sharing'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Sharing'];
         };
       };
     };
@@ -5277,7 +7184,7 @@ export interface operations {
       };
     };
   };
-  approve: {
+  approve_1: {
     parameters: {
       query?: never;
       header: {
@@ -5693,6 +7600,36 @@ export interface operations {
       };
     };
   };
+  adjustments: {
+    parameters: {
+      query: {
+        format: 'CSV' | 'XLSX';
+        purpose?: 'ADJUSTMENT' | 'SCRAP' | 'LOAN' | 'MOVEMENT';
+        state?: 'PROPOSED' | 'POSTED' | 'REFUSED';
+        kind?: number;
+        site?: number;
+        q?: string;
+        field?: string;
+        after?: string;
+        before?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StreamingResponseBody'];
+        };
+      };
+    };
+  };
   count_1: {
     parameters: {
       query: {
@@ -5704,6 +7641,30 @@ export interface operations {
       path: {
         id: number;
       };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StreamingResponseBody'];
+        };
+      };
+    };
+  };
+  journal: {
+    parameters: {
+      query: {
+        format: 'CSV' | 'XLSX';
+        from: string;
+        to: string;
+      };
+      header?: never;
+      path?: never;
       cookie?: never;
     };
     requestBody?: never;
@@ -5737,6 +7698,10 @@ export interface operations {
           | 'TRANSFER'
           | 'WRITE_OFF'
           | 'COUNT'
+          | 'ADJUSTMENT'
+          | 'SCRAP'
+          | 'LOAN'
+          | 'MOVEMENT'
           | 'CONDITION'
           | 'REVERSAL';
         item?: number;
@@ -5748,10 +7713,36 @@ export interface operations {
         device?: string;
         document?: string;
         reason?: string;
+        movementKind?: number;
+        field?: string;
         q?: string;
         after?: string;
         before?: string;
         oldestFirst?: boolean;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StreamingResponseBody'];
+        };
+      };
+    };
+  };
+  loans: {
+    parameters: {
+      query: {
+        format: 'CSV' | 'XLSX';
+        filter?: 'OPEN' | 'OVERDUE' | 'CLOSED';
+        q?: string;
       };
       header?: never;
       path?: never;
@@ -5802,13 +7793,104 @@ export interface operations {
       };
     };
   };
-  journal: {
+  scrap: {
+    parameters: {
+      query: {
+        format: 'CSV' | 'XLSX';
+        by?: 'ITEM' | 'REASON' | 'MONTH';
+        site?: number;
+        after: string;
+        before: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StreamingResponseBody'];
+        };
+      };
+    };
+  };
+  journal_1: {
     parameters: {
       query: {
         format: 'CSV' | 'XLSX';
         after?: string;
         before?: string;
         document?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StreamingResponseBody'];
+        };
+      };
+    };
+  };
+  usage: {
+    parameters: {
+      query: {
+        format: 'CSV' | 'XLSX';
+        days?: number;
+        pool?: number;
+        category?: string;
+        pace?: 'MOVING' | 'SLOW' | 'DEAD' | 'NONE';
+        q?: string;
+        sort?:
+          | 'COST'
+          | 'VALUE'
+          | 'NAME'
+          | 'RECEIVED'
+          | 'USED'
+          | 'SCRAPPED'
+          | 'ADJUSTED'
+          | 'TURNOVER'
+          | 'DAYS';
+        descending?: boolean;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StreamingResponseBody'];
+        };
+      };
+    };
+  };
+  value: {
+    parameters: {
+      query: {
+        format: 'CSV' | 'XLSX';
+        by?: 'SITE' | 'CATEGORY' | 'ITEM';
+        at?: string;
+        pool?: number;
+        category?: string;
+        q?: string;
       };
       header?: never;
       path?: never;
@@ -5844,12 +7926,216 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['FloorCount'];
+          'application/json': components['schemas']['FloorAdjust'];
         };
       };
     };
   };
   act: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AdjustActEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorAdjust'];
+        };
+      };
+    };
+  };
+  empty: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['BasketSiteEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorAdjust'];
+        };
+      };
+    };
+  };
+  choose: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AdjustKindEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorAdjust'];
+        };
+      };
+    };
+  };
+  line: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['BasketLineEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorAdjust'];
+        };
+      };
+    };
+  };
+  post_1: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['BasketPostEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorAdjust'];
+        };
+      };
+    };
+  };
+  say_1: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AdjustSayEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorAdjust'];
+        };
+      };
+    };
+  };
+  scan: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AdjustScanEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorAdjust'];
+        };
+      };
+    };
+  };
+  stands_1: {
+    parameters: {
+      query: {
+        site: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorCount'];
+        };
+      };
+    };
+  };
+  act_1: {
     parameters: {
       query?: never;
       header: {
@@ -5901,7 +8187,7 @@ export interface operations {
       };
     };
   };
-  choose: {
+  choose_1: {
     parameters: {
       query?: never;
       header: {
@@ -5979,7 +8265,7 @@ export interface operations {
       };
     };
   };
-  line: {
+  line_1: {
     parameters: {
       query?: never;
       header: {
@@ -6006,7 +8292,7 @@ export interface operations {
       };
     };
   };
-  say: {
+  say_2: {
     parameters: {
       query?: never;
       header: {
@@ -6033,7 +8319,7 @@ export interface operations {
       };
     };
   };
-  scan: {
+  scan_1: {
     parameters: {
       query?: never;
       header: {
@@ -6090,7 +8376,7 @@ export interface operations {
     parameters: {
       query: {
         site: number;
-        verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE';
+        verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST';
       };
       header?: never;
       path?: never;
@@ -6109,7 +8395,7 @@ export interface operations {
       };
     };
   };
-  act_1: {
+  act_2: {
     parameters: {
       query?: never;
       header: {
@@ -6135,7 +8421,7 @@ export interface operations {
       };
     };
   };
-  say_1: {
+  say_3: {
     parameters: {
       query?: never;
       header: {
@@ -6161,7 +8447,7 @@ export interface operations {
       };
     };
   };
-  scan_1: {
+  scan_2: {
     parameters: {
       query?: never;
       header: {
@@ -6235,7 +8521,7 @@ export interface operations {
       };
     };
   };
-  choose_1: {
+  choose_2: {
     parameters: {
       query?: never;
       header: {
@@ -6336,7 +8622,7 @@ export interface operations {
       };
     };
   };
-  scan_2: {
+  scan_3: {
     parameters: {
       query?: never;
       header?: never;
@@ -6360,7 +8646,7 @@ export interface operations {
       };
     };
   };
-  choose_2: {
+  choose_3: {
     parameters: {
       query?: never;
       header: {
@@ -6627,7 +8913,7 @@ export interface operations {
       };
     };
   };
-  read_1: {
+  read_2: {
     parameters: {
       query?: {
         trial?: boolean;
@@ -6732,7 +9018,7 @@ export interface operations {
       };
     };
   };
-  close: {
+  close_1: {
     parameters: {
       query?: never;
       header: {
@@ -6935,7 +9221,7 @@ export interface operations {
       };
     };
   };
-  picture: {
+  picture_1: {
     parameters: {
       query?: never;
       header?: never;
@@ -7009,6 +9295,56 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['ItemCard'];
+        };
+      };
+    };
+  };
+  supplier: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        item: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SupplierChoice'];
+        };
+      };
+    };
+  };
+  supplier_1: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        item: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SupplierChoice'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SupplierChoice'];
         };
       };
     };
@@ -7121,6 +9457,10 @@ export interface operations {
           | 'TRANSFER'
           | 'WRITE_OFF'
           | 'COUNT'
+          | 'ADJUSTMENT'
+          | 'SCRAP'
+          | 'LOAN'
+          | 'MOVEMENT'
           | 'CONDITION'
           | 'REVERSAL';
         item?: number;
@@ -7132,6 +9472,8 @@ export interface operations {
         device?: string;
         document?: string;
         reason?: string;
+        movementKind?: number;
+        field?: string;
         q?: string;
         after?: string;
         before?: string;
@@ -7222,6 +9564,155 @@ export interface operations {
       };
     };
   };
+  loans_1: {
+    parameters: {
+      query?: {
+        filter?: 'OPEN' | 'OVERDUE' | 'CLOSED';
+        q?: string;
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageLoanRow'];
+        };
+      };
+    };
+  };
+  loan: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        loan: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['LoanCard'];
+        };
+      };
+    };
+  };
+  back: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        loan: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['LoanReturnEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['LoanCard'];
+        };
+      };
+    };
+  };
+  all: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['MovementKind'][];
+        };
+      };
+    };
+  };
+  add_2: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['MovementKindEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['MovementKind'];
+        };
+      };
+    };
+  };
+  change_4: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        kind: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['MovementKindEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['MovementKind'];
+        };
+      };
+    };
+  };
   move_1: {
     parameters: {
       query?: never;
@@ -7283,7 +9774,7 @@ export interface operations {
       };
     };
   };
-  all: {
+  all_1: {
     parameters: {
       query?: never;
       header?: never;
@@ -7303,7 +9794,7 @@ export interface operations {
       };
     };
   };
-  add_2: {
+  add_3: {
     parameters: {
       query?: never;
       header: {
@@ -7349,7 +9840,7 @@ export interface operations {
       };
     };
   };
-  change_4: {
+  change_5: {
     parameters: {
       query?: never;
       header: {
@@ -7377,7 +9868,7 @@ export interface operations {
       };
     };
   };
-  picture_1: {
+  picture_2: {
     parameters: {
       query?: never;
       header?: never;
@@ -7399,7 +9890,7 @@ export interface operations {
       };
     };
   };
-  post_1: {
+  post_2: {
     parameters: {
       query?: never;
       header: {
@@ -7503,7 +9994,7 @@ export interface operations {
       };
     };
   };
-  add_3: {
+  add_4: {
     parameters: {
       query?: never;
       header: {
@@ -7529,7 +10020,7 @@ export interface operations {
       };
     };
   };
-  change_5: {
+  change_6: {
     parameters: {
       query?: never;
       header: {
@@ -7655,6 +10146,187 @@ export interface operations {
       };
     };
   };
+  page_2: {
+    parameters: {
+      query?: {
+        state?: 'ASKED' | 'AGREED' | 'ORDERED' | 'DROPPED';
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageRequisition'];
+        };
+      };
+    };
+  };
+  ask_1: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RequisitionEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Requisition'];
+        };
+      };
+    };
+  };
+  agree: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SomeRequisitions'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RequisitionsDone'];
+        };
+      };
+    };
+  };
+  drop_1: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SomeRequisitions'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RequisitionsDone'];
+        };
+      };
+    };
+  };
+  order_1: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SomeRequisitions'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RequisitionsDone'];
+        };
+      };
+    };
+  };
+  from: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        requisition: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SupplierChoice'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SupplierChoice'];
+        };
+      };
+    };
+  };
+  scrap_1: {
+    parameters: {
+      query: {
+        by?: 'ITEM' | 'REASON' | 'MONTH';
+        site?: number;
+        after: string;
+        before: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ScrapRow'][];
+        };
+      };
+    };
+  };
   me: {
     parameters: {
       query?: never;
@@ -7741,7 +10413,7 @@ export interface operations {
       };
     };
   };
-  sites: {
+  sites_1: {
     parameters: {
       query?: never;
       header?: never;
@@ -8023,7 +10695,7 @@ export interface operations {
       };
     };
   };
-  add_4: {
+  add_5: {
     parameters: {
       query?: never;
       header: {
@@ -8073,7 +10745,7 @@ export interface operations {
       };
     };
   };
-  read_2: {
+  read_3: {
     parameters: {
       query?: never;
       header: {
@@ -8119,7 +10791,7 @@ export interface operations {
       };
     };
   };
-  journal_1: {
+  journal_2: {
     parameters: {
       query?: {
         after?: string;
@@ -8163,7 +10835,7 @@ export interface operations {
       };
     };
   };
-  sites_1: {
+  sites_2: {
     parameters: {
       query?: never;
       header?: never;
@@ -8231,7 +10903,7 @@ export interface operations {
       };
     };
   };
-  change_6: {
+  change_7: {
     parameters: {
       query?: never;
       header: {
@@ -8310,7 +10982,7 @@ export interface operations {
       };
     };
   };
-  close_1: {
+  close_2: {
     parameters: {
       query?: never;
       header: {
@@ -8580,6 +11252,141 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['Unit'][];
+        };
+      };
+    };
+  };
+  value_1: {
+    parameters: {
+      query?: {
+        by?: 'SITE' | 'CATEGORY' | 'ITEM';
+        at?: string;
+        pool?: number;
+        category?: string;
+        q?: string;
+        byName?: boolean;
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ValuePage'];
+        };
+      };
+    };
+  };
+  changes: {
+    parameters: {
+      query: {
+        from: string;
+        to: string;
+        pool?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ValueChanges'];
+        };
+      };
+    };
+  };
+  journal_3: {
+    parameters: {
+      query: {
+        from: string;
+        to: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ValueJournal'];
+        };
+      };
+    };
+  };
+  pools: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ValuePool'][];
+        };
+      };
+    };
+  };
+  usage_1: {
+    parameters: {
+      query?: {
+        days?: number;
+        pool?: number;
+        category?: string;
+        pace?: 'MOVING' | 'SLOW' | 'DEAD' | 'NONE';
+        q?: string;
+        sort?:
+          | 'COST'
+          | 'VALUE'
+          | 'NAME'
+          | 'RECEIVED'
+          | 'USED'
+          | 'SCRAPPED'
+          | 'ADJUSTED'
+          | 'TURNOVER'
+          | 'DAYS';
+        descending?: boolean;
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['UsagePage'];
         };
       };
     };

@@ -6,8 +6,10 @@ import { Navigate, Route, Routes, useNavigate } from 'react-router';
 import { useMe, useSignOut, useSites } from '../app/session';
 import { ShiftContext } from '../app/shift';
 import { Drop } from '../kit/Drop';
+import { AdjustSentence } from './AdjustSentence';
 import { BinCard, ItemCard } from './Cards';
 import { CountSentence } from './CountSentence';
+import { LoanOnFloor } from './LoanOnFloor';
 import { MoveSentence } from './MoveSentence';
 import { ReceiveSentence } from './ReceiveSentence';
 import { Rest } from './Rest';
@@ -61,6 +63,8 @@ export default function Floor() {
             element={<TransferSentence key={`arrive ${site.id}`} site={site} verb="ARRIVE" />}
           />
           <Route path="count" element={<CountSentence key={site.id} site={site} />} />
+          <Route path="adjust" element={<AdjustSentence key={site.id} site={site} />} />
+          <Route path="loan/:id" element={<LoanOnFloor site={site} />} />
           <Route path="receive" element={<ReceiveSentence key={site.id} site={site} />} />
           <Route path="item/:id" element={<ItemCard site={site} />} />
           <Route path="bin/:id" element={<BinCard site={site} />} />

@@ -21,6 +21,7 @@ const DOORS: Partial<Record<string, string>> = {
   SEND: '/floor/send',
   ARRIVE: '/floor/arrive',
   COUNT: '/floor/count',
+  ADJUST: '/floor/adjust',
 };
 
 /** Nothing is being done: whatever is scanned is a start. */
@@ -126,6 +127,8 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
                 ['put-away', t('away.start', { count: away })],
                 ['send', t('going.send')],
                 ['arrive', t('going.arrive')],
+                ['count', t('counting.start')],
+                ['adjust', t('righting.start')],
               ] as const
             ).map(([to, word]) => (
               <Button
@@ -138,14 +141,9 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
               </Button>
             ))}
           </Box>
-          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
-            <Button variant="outlined" onClick={() => void navigate('/floor/count')} sx={big}>
-              {t('counting.start')}
-            </Button>
-            <Button variant="contained" onClick={() => void navigate('/floor/move')} sx={big}>
-              {begun ? t('move.goOn') : t('move.start')}
-            </Button>
-          </Box>
+          <Button variant="contained" onClick={() => void navigate('/floor/move')} sx={big}>
+            {begun ? t('move.goOn') : t('move.start')}
+          </Button>
         </Box>
       )}
       <ScanBar
@@ -208,6 +206,9 @@ function useOpen(site: number) {
         );
         queries.setQueryData(['floor-move', site, verb], view);
         return '/floor/put-away';
+      }
+      if (hit.kind === 'LOAN') {
+        return `/floor/loan/${hit.id}`;
       }
       return hit.kind === 'BIN' ? `/floor/bin/${hit.id}` : `/floor/item/${hit.itemId}`;
     },

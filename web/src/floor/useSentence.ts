@@ -19,7 +19,10 @@ export type Step =
   | { kind: 'slip'; slip: number }
   | { kind: 'enter'; place: number }
   | { kind: 'line'; line: number; quantity: string | null }
-  | { kind: 'finish' };
+  | { kind: 'finish' }
+  | { kind: 'why'; why: number; way: Schemas['FloorAdjust']['way'] }
+  | { kind: 'empty' }
+  | { kind: 'basket'; telling: Omit<Schemas['BasketPostEntry'], 'site'> };
 
 export interface Spoken {
   outcome: Schemas['FloorMove']['outcome'] | Schemas['FloorCount']['outcome'];

@@ -10,22 +10,31 @@ import { fonts } from '../app/theme';
 import { Drop } from '../kit/Drop';
 import { AskLine } from './AskLine';
 import { Books } from './back/Books';
+import { ChangesPage } from './back/ChangesPage';
 import { LedgerSpace } from './back/LedgerSpace';
+import { UsagePage } from './back/UsagePage';
+import { ValuePage } from './back/ValuePage';
 import { AccuracyPage } from './checking/AccuracyPage';
+import { AdjustmentSpace } from './checking/AdjustmentSpace';
+import { ApprovalSpace } from './checking/ApprovalSpace';
 import { CollectorPage } from './checking/CollectorPage';
 import { CountPage } from './checking/CountPage';
 import { CountSpace } from './checking/CountSpace';
+import { LoanSpace } from './checking/LoanSpace';
 import { ProgrammePage } from './checking/ProgrammePage';
+import { ScrapSpace } from './checking/ScrapSpace';
 import { InboundSpace } from './coming/InboundSpace';
 import { LettersSpace } from './coming/LettersSpace';
 import { TransferSpace } from './coming/TransferSpace';
 import { WaitingSpace } from './coming/WaitingSpace';
 import { LabelSpace } from './labels/LabelSpace';
+import { RequisitionSpace } from './low/RequisitionSpace';
 import { OnHandSpace } from './onhand/OnHandSpace';
 import { BinningSheet } from './rules/BinningSheet';
 import { CountingRules } from './rules/CountingRules';
 import { HouseRules } from './rules/HouseRules';
 import { ItemRules } from './rules/ItemRules';
+import { KindRules } from './rules/KindRules';
 import { PeopleRules } from './rules/PeopleRules';
 import { PlaceRules } from './rules/PlaceRules';
 import { PutAwayRules } from './rules/PutAwayRules';
@@ -52,7 +61,20 @@ export default function Office() {
           <Route path="checking/programme" element={<ProgrammePage />} />
           <Route path="checking/accuracy" element={<AccuracyPage />} />
           <Route path="checking/collector" element={<CollectorPage />} />
+          <Route path="checking/adjustments" element={<AdjustmentSpace />} />
+          <Route path="checking/approvals" element={<ApprovalSpace />} />
+          <Route path="checking/scrap" element={<ScrapSpace />} />
+          <Route path="checking/loans" element={<LoanSpace />} />
+          <Route
+            path="running-low"
+            element={<Navigate to="/office/running-low/requisitions" replace />}
+          />
+          <Route path="running-low/requisitions" element={<RequisitionSpace />} />
           <Route path="looking-back" element={<LedgerSpace />} />
+          <Route path="looking-back/ledger" element={<LedgerSpace />} />
+          <Route path="looking-back/value" element={<ValuePage />} />
+          <Route path="looking-back/changes" element={<ChangesPage />} />
+          <Route path="looking-back/usage" element={<UsagePage />} />
           <Route path="looking-back/books" element={<Books />} />
           <Route path="rules/items" element={<ItemRules />} />
           <Route path="rules/places" element={<PlaceRules />} />
@@ -60,6 +82,7 @@ export default function Office() {
           <Route path="rules/put-away" element={<PutAwayRules />} />
           <Route path="rules/suppliers" element={<SupplierRules />} />
           <Route path="rules/labels" element={<LabelSpace />} />
+          <Route path="rules/reasons" element={<KindRules />} />
           <Route path="rules/counting" element={<CountingRules />} />
           <Route path="rules/house" element={<HouseRules />} />
           <Route path="rules/people" element={<PeopleRules />} />
@@ -76,6 +99,7 @@ const SPACES = [
   ['/office/on-hand', 'space.onHand'],
   ['/office/coming', 'space.coming'],
   ['/office/checking', 'space.checking'],
+  ['/office/running-low', 'space.runningLow'],
   ['/office/looking-back', 'space.lookingBack'],
   ['/office/rules', 'space.rules'],
 ] as const;

@@ -2,12 +2,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { Link } from 'react-router';
 import { api, commandId, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Code } from '../../kit/Code';
 import { count, instant, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
+import { BackFrame } from './BackFrame';
+import { Closings } from './Closings';
 
 /** Whether the kept figures are what the ledger adds up to; checked every night, and on demand. */
 export function Books() {
@@ -25,30 +26,32 @@ export function Books() {
   });
   const running = checks.data?.some((one) => !one.finished) ?? false;
   return (
-    <Box sx={{ flex: 1, overflow: 'auto', p: 2 }}>
-      <Link to="/office/looking-back">{t('ledger.title')}</Link>
-      <Box component="h1" sx={{ typography: 'h1', mt: 1 }}>
-        {t('books.title')}
+    <BackFrame>
+      <Box sx={{ flex: 1, overflow: 'auto', p: 2 }}>
+        <Box component="h1" sx={{ typography: 'h1', m: 0 }}>
+          {t('books.title')}
+        </Box>
+        <Box sx={{ maxWidth: 640 }}>{t('books.what')}</Box>
+        {mayPost && (
+          <Button
+            variant="contained"
+            sx={{ my: 2 }}
+            onClick={() => start.mutate()}
+            loading={start.isPending || running}
+          >
+            {t('books.go')}
+          </Button>
+        )}
+        <ProblemNote problem={start.error ?? checks.error} />
+        <Box sx={{ maxWidth: 760 }}>
+          {checks.data?.map((check) => (
+            <Check key={check.id} check={check} />
+          ))}
+          {checks.data?.length === 0 && <Box>{t('books.none')}</Box>}
+          <Closings />
+        </Box>
       </Box>
-      <Box sx={{ maxWidth: 640 }}>{t('books.what')}</Box>
-      {mayPost && (
-        <Button
-          variant="contained"
-          sx={{ my: 2 }}
-          onClick={() => start.mutate()}
-          loading={start.isPending || running}
-        >
-          {t('books.go')}
-        </Button>
-      )}
-      <ProblemNote problem={start.error ?? checks.error} />
-      <Box sx={{ maxWidth: 760 }}>
-        {checks.data?.map((check) => (
-          <Check key={check.id} check={check} />
-        ))}
-        {checks.data?.length === 0 && <Box>{t('books.none')}</Box>}
-      </Box>
-    </Box>
+    </BackFrame>
   );
 }
 

@@ -4,14 +4,16 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
-import { Link } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
 import { Choice } from '../../kit/Choice';
 import { ColumnChoice } from '../../kit/ColumnChoice';
 import { Sheet } from '../../kit/Sheet';
 import { SiteChoice } from '../../kit/SiteChoice';
+import { endOf } from '../../kit/spans';
 import { useAddress } from '../../kit/useAddress';
 import { useColumns } from '../../kit/sheetColumns';
+import { useKinds } from '../checking/kinds';
+import { BackFrame } from './BackFrame';
 import { ledgerColumns } from './ledgerColumns';
 import { PostingPanel } from './PostingPanel';
 
@@ -24,11 +26,20 @@ const KINDS = [
   'RECEIPT',
   'RETURN',
   'ISSUE',
+  'PICK',
+  'SHIPMENT',
+  'ARRIVAL',
+  'TRANSFER',
+  'WRITE_OFF',
   'COUNT',
+  'ADJUSTMENT',
+  'SCRAP',
+  'LOAN',
+  'MOVEMENT',
   'CONDITION',
   'REVERSAL',
 ] as const;
-const TEXTS = ['q', 'document', 'reason', 'device'] as const;
+const TEXTS = ['q', 'document', 'reason', 'field', 'device'] as const;
 const THINGS = ['item', 'place', 'lot', 'serial', 'posting'] as const;
 
 /** The stock ledger: every line, newest first, by anything that stands in it. */
@@ -40,6 +51,7 @@ export function LedgerSpace() {
     queryFn: () => read(api.GET('/api/people/names')),
     staleTime: 60_000,
   });
+  const movementKinds = useKinds();
   const columns = useColumns('ledger', ledgerColumns(t));
   const number = (name: string) => (value(name) ? Number(value(name)) : undefined);
   const text = (name: string) => value(name) || undefined;
@@ -48,6 +60,8 @@ export function LedgerSpace() {
     document: text('document'),
     reason: text('reason'),
     device: text('device'),
+    field: text('field'),
+    movementKind: number('why'),
     kind: text('kind') as Kind | undefined,
     site: number('site'),
     person: number('person'),
@@ -57,20 +71,19 @@ export function LedgerSpace() {
     serial: number('serial'),
     posting: number('posting'),
     after: value('after') ? new Date(`${value('after')}T00:00`).toISOString() : undefined,
-    before: value('before') ? nextDay(value('before')) : undefined,
+    before: value('before') ? endOf(value('before')) : undefined,
     oldestFirst: value('oldest') === '1',
   };
   const question = useDeferredValue(now);
   const about = THINGS.filter((name) => value(name));
   const opened = value('open');
   return (
-    <>
+    <BackFrame>
       <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column', p: 2, pb: 0 }}>
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 1.5 }}>
           <Box component="h1" sx={{ typography: 'h1', m: 0 }}>
             {t('ledger.title')}
           </Box>
-          <Link to="/office/looking-back/books">{t('books.title')}</Link>
           <Box sx={{ ml: 'auto', display: 'flex' }}>
             <ColumnChoice columns={columns} />
             {(['CSV', 'XLSX'] as const).map((format) => (
@@ -105,6 +118,15 @@ export function LedgerSpace() {
             options={[
               ['', t('ledger.anyKind')],
               ...KINDS.map((kind) => [kind, t(`kind.${kind}`)] as const),
+            ]}
+          />
+          <Choice
+            label={t('kinds.one')}
+            value={value('why')}
+            onChange={(next) => change({ why: next })}
+            options={[
+              ['', t('adjust.anyReason')],
+              ...(movementKinds.data ?? []).map((one) => [String(one.id), one.name] as const),
             ]}
           />
           <SiteChoice value={value('site')} onChange={(next) => change({ site: next })} />
@@ -162,14 +184,8 @@ export function LedgerSpace() {
           onClose={() => change({ open: null, row: null })}
         />
       )}
-    </>
+    </BackFrame>
   );
-}
-
-function nextDay(day: string): string {
-  const next = new Date(`${day}T00:00`);
-  next.setDate(next.getDate() + 1);
-  return next.toISOString();
 }
 
 function exportAddress(

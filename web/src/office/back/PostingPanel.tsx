@@ -9,7 +9,7 @@ import { api, commandId, read } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
-import { instant } from '../../kit/format';
+import { instant, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
 
@@ -57,6 +57,11 @@ export function PostingPanel({ posting, onClose }: { posting: number; onClose: (
     [t('ledger.device'), head.device],
     [t('ledger.document'), head.document],
     [t('ledger.reason'), head.reason],
+    [t('kinds.one'), head.movementKind],
+    ...(head.fields?.split('; ').map((one): [string, string] => {
+      const [name, ...rest] = one.split(': ');
+      return [name, rest.join(': ')];
+    }) ?? []),
   ];
   return (
     <SidePanel
@@ -90,6 +95,7 @@ export function PostingPanel({ posting, onClose }: { posting: number; onClose: (
             </Box>
             <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
               <Code>{row.from}</Code> → <Code>{row.to}</Code>
+              {row.value > 0 && ` · ${money(row.value)}`}
               {row.lot && ` · ${t('lot')} ${row.lot}`}
               {row.serial && ` · ${t('serial')} ${row.serial}`}
               {row.fromCondition !== row.toCondition &&

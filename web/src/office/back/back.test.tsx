@@ -38,6 +38,9 @@ const line: Row = {
   toCondition: 'GOOD',
   reverses: null,
   reversedBy: null,
+  value: 0,
+  movementKind: null,
+  fields: null,
 };
 
 const ledger = (...rows: Partial<Row>[]) =>

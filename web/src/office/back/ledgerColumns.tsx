@@ -2,7 +2,7 @@ import type { TFunction } from 'i18next';
 import type { Schemas } from '../../api/client';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
-import { instant } from '../../kit/format';
+import { instant, money } from '../../kit/format';
 import type { Column } from '../../kit/sheetColumns';
 
 type Row = Schemas['LedgerRow'];
@@ -46,6 +46,13 @@ export function ledgerColumns(t: TFunction): Column<Row>[] {
       align: 'right',
       cell: (row) => <Amount value={row.quantity} unit={row.symbol} />,
     },
+    {
+      key: 'value',
+      title: t('adjust.value'),
+      width: '92px',
+      align: 'right',
+      cell: (row) => (row.value === 0 ? '–' : money(row.value)),
+    },
     { key: 'person', title: t('ledger.person'), width: '120px', cell: (row) => row.person },
     { key: 'document', title: t('ledger.document'), width: '100px', cell: (row) => row.document },
     {
@@ -61,6 +68,20 @@ export function ledgerColumns(t: TFunction): Column<Row>[] {
       width: 'minmax(120px, 1fr)',
       spare: true,
       cell: (row) => row.reason,
+    },
+    {
+      key: 'movementKind',
+      title: t('kinds.one'),
+      width: '130px',
+      spare: true,
+      cell: (row) => row.movementKind,
+    },
+    {
+      key: 'fields',
+      title: t('kinds.fields'),
+      width: 'minmax(160px, 1fr)',
+      spare: true,
+      cell: (row) => row.fields,
     },
     {
       key: 'recorded',

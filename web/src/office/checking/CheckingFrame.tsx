@@ -2,7 +2,16 @@ import type { ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Rail } from '../../kit/Rail';
 
-const ROOMS = ['counts', 'programme', 'accuracy', 'collector'];
+const ROOMS = [
+  'counts',
+  'adjustments',
+  'approvals',
+  'scrap',
+  'loans',
+  'programme',
+  'accuracy',
+  'collector',
+];
 
 /** Checking: its rooms on the left. */
 export function CheckingFrame({ children }: { children: ReactNode }) {

@@ -4,63 +4,137 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read } from '../../api/client';
+import { api, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
+import { Choice } from '../../kit/Choice';
 import { money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 
-/** What one of an item costs; who sets the rules may say another figure. */
+type Cost = Schemas['ItemCost'];
+type Method = NonNullable<Cost['method']>;
+
+const METHODS = ['MOVING_AVERAGE', 'FIFO', 'LOT'] as const;
+
+/** What one of an item costs, and from whom it is bought; who sets the rules may say otherwise. */
 export function Costing({ item }: { item: number }) {
   const { t } = useTranslation();
   const may = useMay('RULES');
-  const [entry, setEntry] = useState<string | null>(null);
+  const [editing, setEditing] = useState(false);
   const cost = useQuery({
     queryKey: ['cost', item],
     queryFn: () => read(api.GET('/api/items/{item}/cost', { params: { path: { item } } })),
   });
-  const save = useSave(
-    ['cost', 'transfers'],
-    (command, amount: number) =>
+  return (
+    <Part title={t('item.cost')}>
+      <ProblemNote problem={cost.error} />
+      {cost.data && !editing && (
+        <Box sx={{ display: 'flex', gap: 2, alignItems: 'center' }}>
+          <b>{money(cost.data.cost)}</b>
+          {cost.data.method && <span>{t(`value.methods.${cost.data.method}`)}</span>}
+          {may && <Button onClick={() => setEditing(true)}>{t('inbound.edit')}</Button>}
+        </Box>
+      )}
+      {cost.data && editing && (
+        <CostForm item={item} cost={cost.data} onDone={() => setEditing(false)} />
+      )}
+      <UsualSupplier item={item} />
+    </Part>
+  );
+}
+
+function CostForm({ item, cost, onDone }: { item: number; cost: Cost; onDone: () => void }) {
+  const { t } = useTranslation();
+  const [amount, setAmount] = useState(String(cost.cost));
+  const [method, setMethod] = useState<Method>(cost.method ?? 'MOVING_AVERAGE');
+  const [reason, setReason] = useState('');
+  const save = useSave<Cost>(
+    ['cost', 'transfers', 'value'],
+    (command, body) =>
       read(
         api.PUT('/api/items/{item}/cost', {
           params: { ...command.params, path: { item } },
-          body: { cost: amount },
+          body,
         }),
       ),
-    () => setEntry(null),
+    onDone,
   );
   return (
-    <Part title={t('item.cost')}>
-      {entry === null ? (
-        <Box sx={{ display: 'flex', gap: 2, alignItems: 'center' }}>
-          <b>{money(cost.data?.cost)}</b>
-          {may && cost.data && (
-            <Button onClick={() => setEntry(String(cost.data.cost))}>{t('inbound.edit')}</Button>
-          )}
-        </Box>
-      ) : (
-        <Box
-          component="form"
-          onSubmit={(event) => {
-            event.preventDefault();
-            save.mutate(Number(entry.replace(',', '.')));
-          }}
-          sx={{ display: 'flex', gap: 1 }}
-        >
-          <TextField
-            label={t('item.cost')}
-            value={entry}
-            autoFocus
-            onChange={(event) => setEntry(event.target.value)}
-          />
-          <Button type="submit" variant="contained" loading={save.isPending}>
-            {t('save')}
-          </Button>
-        </Box>
-      )}
-      <ProblemNote problem={cost.error ?? save.error} />
-    </Part>
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        save.mutate({ cost: Number(amount.replace(',', '.')), method, reason });
+      }}
+      sx={{ display: 'grid', gap: 1, gridTemplateColumns: '1fr 1.4fr', pt: 1 }}
+    >
+      <TextField
+        label={t('item.cost')}
+        value={amount}
+        autoFocus
+        onChange={(event) => setAmount(event.target.value)}
+      />
+      <Choice
+        label={t('value.method')}
+        value={method}
+        onChange={setMethod}
+        options={METHODS.map((one) => [one, t(`value.methods.${one}`)] as const)}
+      />
+      <TextField
+        label={t('value.revalueWhy')}
+        value={reason}
+        onChange={(event) => setReason(event.target.value)}
+        sx={{ gridColumn: '1 / -1' }}
+      />
+      <Button type="submit" variant="contained" loading={save.isPending}>
+        {t('save')}
+      </Button>
+      <Box sx={{ gridColumn: '1 / -1' }}>
+        <ProblemNote problem={save.error} />
+      </Box>
+    </Box>
+  );
+}
+
+/** From whom requisitions of it are ordered. */
+function UsualSupplier({ item }: { item: number }) {
+  const { t } = useTranslation();
+  const may = useMay('RULES');
+  const suppliers = useQuery({
+    queryKey: ['suppliers'],
+    queryFn: () => read(api.GET('/api/suppliers')),
+  });
+  const usual = useQuery({
+    queryKey: ['cost', 'supplier', item],
+    queryFn: () => read(api.GET('/api/items/{item}/supplier', { params: { path: { item } } })),
+  });
+  const save = useSave<number>(['cost'], (command, supplier) =>
+    read(
+      api.PUT('/api/items/{item}/supplier', {
+        params: { ...command.params, path: { item } },
+        body: { supplier },
+      }),
+    ),
+  );
+  if (!usual.data || !suppliers.data) {
+    return null;
+  }
+  return (
+    <>
+      <Choice
+        label={t('low.usualSupplier')}
+        fullWidth
+        sx={{ mt: 1.5 }}
+        value={String(usual.data.supplier)}
+        disabled={!may}
+        onChange={(next) => save.mutate(Number(next))}
+        options={[
+          ['0', t('low.lastSupplier')],
+          ...suppliers.data.map((one) => [String(one.id), one.name] as const),
+        ]}
+      />
+      <ProblemNote problem={save.error} />
+    </>
   );
 }

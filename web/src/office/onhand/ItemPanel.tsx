@@ -127,6 +127,9 @@ export function ItemPanel({
       <Movements of={{ item, lot }} about={card.data.code} />
       <Part title={t('item.more')}>
         <Box sx={{ display: 'flex', gap: 2, alignItems: 'center' }}>
+          <Link to={`/office/checking/adjustments?open=new&item=${item}`}>
+            {t('adjust.putRight')}
+          </Link>
           <Link to={`/office/rules/items?open=${item}`}>{t('item.rules')}</Link>
           <LabelButton of="ITEM" ids={[item]} word={t('labels.item')} />
           {lot && <LabelButton of="LOT" ids={[lot]} word={t('labels.lot')} />}

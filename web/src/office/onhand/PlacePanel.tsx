@@ -70,7 +70,10 @@ export function PlacePanel({ place, onClose }: { place: number; onClose: () => v
         ))}
         {holds.data.total === 0 && <Box sx={{ color: 'text.secondary' }}>{t('bins.empty')}</Box>}
       </Part>
-      <Box sx={{ mt: 1.5 }}>
+      <Box sx={{ mt: 1.5, display: 'flex', gap: 2 }}>
+        <Link to={`/office/checking/adjustments?open=new&place=${place}`}>
+          {t('adjust.putRight')}
+        </Link>
         <Link to={`/office/checking/counts?open=place&site=${bin.data.siteId}&places=${place}`}>
           {t('count.haveItCounted')}
         </Link>

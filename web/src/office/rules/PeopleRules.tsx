@@ -131,6 +131,7 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
       active: card?.active ?? true,
       password: '',
       pin: '',
+      approvalValue: String(card?.approvalValue ?? ''),
     },
     save.error,
   );
@@ -141,6 +142,9 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
       version: card?.version,
       password: form.entry.password || undefined,
       pin: form.entry.pin || undefined,
+      approvalValue: form.entry.approvalValue.trim()
+        ? Number(form.entry.approvalValue.replace(',', '.'))
+        : undefined,
     });
   return (
     <SidePanel title={card?.name ?? t('people.add')} onClose={onClose}>
@@ -176,6 +180,12 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
               />
             ))}
         </Part>
+        <TextField
+          label={t('people.limit')}
+          placeholder={t('kinds.noLimit')}
+          slotProps={{ inputLabel: { shrink: true } }}
+          {...form.text('approvalValue')}
+        />
         <TextField
           label={card?.hasPassword ? t('people.newPassword') : t('people.password')}
           type="password"

@@ -12,6 +12,7 @@ export function RulesFrame({ children }: { children: ReactNode }) {
     'places',
     'put-away',
     'suppliers',
+    'reasons',
     'counting',
     'labels',
     'house',

@@ -7,7 +7,7 @@ import { api, read } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
 import { fonts } from '../../app/theme';
 import { Code } from '../../kit/Code';
-import { count as grouped } from '../../kit/format';
+import { count as grouped, date, money } from '../../kit/format';
 import { Room } from '../../kit/Rail';
 
 const FEW = 4;
@@ -41,6 +41,20 @@ export function TodaySpace() {
     queryFn: () =>
       read(api.GET('/api/counts', { params: { query: { filter: 'REVIEW', limit: FEW } } })),
   });
+  const approvals = useQuery({
+    queryKey: ['approvals', 'today'],
+    queryFn: () => read(api.GET('/api/approvals', { params: { query: { limit: FEW } } })),
+  });
+  const overdue = useQuery({
+    queryKey: ['loans', 'today'],
+    queryFn: () =>
+      read(api.GET('/api/loans', { params: { query: { filter: 'OVERDUE', limit: FEW } } })),
+  });
+  const requisitions = useQuery({
+    queryKey: ['requisitions', 'today'],
+    queryFn: () =>
+      read(api.GET('/api/requisitions', { params: { query: { state: 'ASKED', limit: 1 } } })),
+  });
   const due = useQueries({
     queries: sites.map((site) => ({
       queryKey: ['counts', 'programme', String(site.id)],
@@ -56,9 +70,37 @@ export function TodaySpace() {
     mayApprove && (
       <Matter
         key="approve"
-        many={counts.data?.proposed}
+        many={approvals.data?.total}
         title="today.toApprove"
-        to="/office/checking/counts?filter=REVIEW"
+        to="/office/checking/approvals"
+      >
+        {approvals.data?.rows.map((row) => (
+          <span key={row.id}>
+            <Link to={`/office/checking/approvals?open=${row.id}`}>{row.number}</Link>{' '}
+            {money(row.value)}, {row.proposedBy}
+          </span>
+        ))}
+      </Matter>
+    ),
+    <Matter
+      key="overdue"
+      many={overdue.data?.total}
+      title="today.overdue"
+      to="/office/checking/loans?filter=OVERDUE"
+    >
+      {overdue.data?.rows.map((row) => (
+        <span key={row.id}>
+          <Link to={`/office/checking/loans?filter=OVERDUE&open=${row.id}`}>{row.party}</Link>{' '}
+          {date(row.due)}
+        </span>
+      ))}
+    </Matter>,
+    mayApprove && (
+      <Matter
+        key="requisitions"
+        many={requisitions.data?.total}
+        title="today.requisitions"
+        to="/office/running-low/requisitions?state=ASKED"
       />
     ),
     <Matter
@@ -138,7 +180,7 @@ export function TodaySpace() {
       to="/office/coming/transfers?filter=ROAD"
     />,
   ];
-  const asked = [late, transfers, missing, counts, review];
+  const asked = [late, transfers, missing, counts, review, approvals, overdue, requisitions];
   const known = asked.every((query) => !query.isPending);
   const nothing =
     known &&
@@ -149,6 +191,8 @@ export function TodaySpace() {
     !of?.road &&
     !counts.data?.review &&
     !counts.data?.suspicions &&
+    !(mayApprove && (approvals.data?.total || requisitions.data?.total)) &&
+    !overdue.data?.total &&
     plans.length === 0;
   return (
     <Room title={t('space.today')}>

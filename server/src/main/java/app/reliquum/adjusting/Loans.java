@@ -117,8 +117,8 @@ public class Loans {
    * @param place the bin where they are put: site code, dot, address
    * @param condition in which condition; null as they were lent
    */
-  @Schema(name = "LoanReturnLine")
-  public record ReturnLine(
+  @Schema(name = "LoanReturnLineEntry")
+  public record ReturnLineEntry(
       @NotNull Long goods,
       @NotNull Quantity quantity,
       @NotBlank @Size(max = 40) String place,
@@ -127,7 +127,7 @@ public class Loans {
   /** What comes back together. */
   @Schema(name = "LoanReturnEntry")
   public record ReturnEntry(
-      @NotEmpty @Size(max = 500) List<@Valid ReturnLine> lines,
+      @NotEmpty @Size(max = 500) List<@Valid ReturnLineEntry> lines,
       @Size(max = 200) String note,
       Map<Long, String> fields) {}
 
@@ -370,7 +370,7 @@ public class Loans {
     List<Line> lines = new ArrayList<>();
     List<Object[]> returned = new ArrayList<>();
     Map<Long, Quantity> sums = new HashMap<>();
-    for (ReturnLine line : entry.lines()) {
+    for (ReturnLineEntry line : entry.lines()) {
       Lent goods = lent(id, line.goods());
       Quantity sum = sums.merge(goods.id(), line.quantity(), Quantity::plus);
       if (sum.amount().compareTo(goods.open()) > 0) {

@@ -115,7 +115,7 @@ class ValueController {
   }
 
   /** Up to which day the books are to be closed. */
-  @Schema(name = "ClosingEntry")
+  @Schema(name = "BooksClosingEntry")
   record ClosingEntry(@NotNull LocalDate upTo, @NotNull @Size(max = 200) String note) {}
 
   @GetMapping("/closings")

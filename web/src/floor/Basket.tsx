@@ -1,0 +1,222 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState, type FormEvent } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Problem, type Schemas } from '../api/client';
+import { Amount } from '../kit/Amount';
+import { Code } from '../kit/Code';
+import { KindFields, type Filled } from '../kit/KindFields';
+import { HeadStrip, MainButton, SmallButton } from './Parts';
+import { Refusal } from './Refusal';
+
+type View = Schemas['FloorAdjust'];
+type Line = Schemas['BasketLine'];
+type Telling = Omit<Schemas['BasketPostEntry'], 'site'>;
+
+/** What was gathered: looked through, changed, told what the kind asks for, and posted as one. */
+export function Basket({
+  view,
+  kind,
+  fault,
+  busy,
+  onLine,
+  onEmpty,
+  onPost,
+  onBack,
+}: {
+  view: View;
+  kind: Schemas['MovementKind'];
+  fault: unknown;
+  busy: boolean;
+  onLine: (line: number, quantity: string | null) => void;
+  onEmpty: () => void;
+  onPost: (telling: Telling) => void;
+  onBack: () => void;
+}) {
+  const { t } = useTranslation();
+  const [opened, setOpened] = useState<number | null>(null);
+  const [filled, setFilled] = useState<Filled>({});
+  const [told, setTold] = useState({ note: '', source: '', party: '', due: '' });
+  const [replacing, setReplacing] = useState(false);
+  const set = (name: keyof typeof told) => (event: { target: { value: string } }) =>
+    setTold({ ...told, [name]: event.target.value });
+  const wrong = (name: string) => fault instanceof Problem && fault.field === name;
+  const post = (event: FormEvent) => {
+    event.preventDefault();
+    onPost({
+      note: told.note,
+      source: told.source,
+      party: told.party,
+      due: told.due || undefined,
+      replacing,
+      fields: filled,
+    });
+  };
+  return (
+    <Box
+      component="form"
+      onSubmit={post}
+      noValidate
+      sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}
+    >
+      <Box sx={{ flex: 1, overflow: 'auto' }}>
+        <HeadStrip number={t(`righting.ways.${view.way}`)}>
+          <Box sx={{ flex: 1 }}>{kind.name}</Box>
+          <Box>{t('righting.inBasket', { count: view.lines.length })}</Box>
+        </HeadStrip>
+        {view.refusal && <Refusal sentence={view.refusal.sentence} />}
+        {fault instanceof Problem && <Refusal sentence={fault.message} />}
+        <Box
+          component="ul"
+          aria-label={t('righting.basket')}
+          sx={{ listStyle: 'none', p: 0, m: 0 }}
+        >
+          {view.lines.map((line) => (
+            <BasketRow
+              key={line.line}
+              line={line}
+              open={opened === line.line}
+              onOpen={() => setOpened(opened === line.line ? null : line.line)}
+              onChange={(amount) => {
+                setOpened(null);
+                onLine(line.line, amount);
+              }}
+            />
+          ))}
+        </Box>
+        <Box sx={{ p: 1.5, display: 'grid', gap: 1.5, '& input': { fontSize: 18 } }}>
+          <KindFields kind={kind} filled={filled} onFill={setFilled} problem={fault} />
+          {kind.purpose === 'LOAN' && (
+            <>
+              <TextField
+                label={t('loan.party')}
+                value={told.party}
+                onChange={set('party')}
+                error={wrong('party')}
+              />
+              <TextField
+                label={t('loan.due')}
+                type="date"
+                value={told.due}
+                onChange={set('due')}
+                slotProps={{ inputLabel: { shrink: true } }}
+              />
+            </>
+          )}
+          {kind.purpose === 'SCRAP' && (
+            <>
+              <TextField label={t('adjust.source')} value={told.source} onChange={set('source')} />
+              <Box component="label" sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
+                <Box
+                  component="input"
+                  type="checkbox"
+                  checked={replacing}
+                  onChange={(event) => setReplacing(event.target.checked)}
+                  sx={{ width: 28, height: 28 }}
+                />
+                {t('adjust.replace')}
+              </Box>
+            </>
+          )}
+          <TextField
+            label={kind.noteNeeded ? t('adjust.noteNeeded') : t('transfer.note')}
+            value={told.note}
+            onChange={set('note')}
+            error={wrong('note')}
+            multiline
+          />
+        </Box>
+      </Box>
+      <Box sx={{ p: 1.5, display: 'grid', gap: 1, borderTop: 1, borderColor: 'divider' }}>
+        <Box sx={{ display: 'flex', gap: 1 }}>
+          <SmallButton onClick={onBack}>{t('righting.more')}</SmallButton>
+          <SmallButton onClick={onEmpty}>{t('righting.empty')}</SmallButton>
+        </Box>
+        <MainButton type="submit" disabled={busy}>
+          {t('righting.post', { count: view.lines.length })}
+        </MainButton>
+      </Box>
+    </Box>
+  );
+}
+
+function BasketRow({
+  line,
+  open,
+  onOpen,
+  onChange,
+}: {
+  line: Line;
+  open: boolean;
+  onOpen: () => void;
+  onChange: (quantity: string | null) => void;
+}) {
+  const { t } = useTranslation();
+  const [amount, setAmount] = useState(line.quantity);
+  return (
+    <Box
+      component="li"
+      sx={{ bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}
+    >
+      <Box
+        component="button"
+        type="button"
+        aria-expanded={open}
+        onClick={onOpen}
+        sx={{
+          font: 'inherit',
+          color: 'inherit',
+          textAlign: 'left',
+          border: 0,
+          bgcolor: 'transparent',
+          width: '100%',
+          minHeight: 60,
+          px: 1.5,
+          py: 0.75,
+          display: 'flex',
+          gap: 1.5,
+          alignItems: 'center',
+        }}
+      >
+        <Box sx={{ flex: 1, minWidth: 0 }}>
+          <Box sx={{ fontSize: 19, lineHeight: 1.25 }}>{line.name}</Box>
+          <Box sx={{ color: 'text.secondary', fontSize: 16 }}>
+            <Code>{line.place}</Code>
+            {line.lot && ` · ${line.lot}`}
+            {line.serial && ` · ${line.serial}`}
+            {line.condition !== 'GOOD' && ` · ${t(`conditions.${line.condition}`)}`}
+          </Box>
+        </Box>
+        <Box sx={{ fontSize: 21 }}>
+          {Number(line.quantity) === 0 ? '0' : <Amount value={line.quantity} unit={line.symbol} />}
+        </Box>
+      </Box>
+      {open && (
+        <Box sx={{ display: 'flex', gap: 1, p: 1.5, pt: 0 }}>
+          {!line.serial && (
+            <>
+              <TextField
+                label={t('quantity')}
+                value={amount}
+                onChange={(event) => setAmount(event.target.value)}
+                slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+                sx={{ flex: 1 }}
+              />
+              <Button
+                variant="outlined"
+                sx={{ minHeight: 52 }}
+                onClick={() => onChange(amount.trim().replace(',', '.'))}
+              >
+                {t('righting.change')}
+              </Button>
+            </>
+          )}
+          <Button variant="outlined" sx={{ minHeight: 52 }} onClick={() => onChange(null)}>
+            {t('righting.takeOut')}
+          </Button>
+        </Box>
+      )}
+    </Box>
+  );
+}

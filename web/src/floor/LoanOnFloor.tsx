@@ -1,0 +1,173 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { useNavigate, useParams } from 'react-router';
+import { api, read, type Schemas } from '../api/client';
+import { Code } from '../kit/Code';
+import { date, quantity } from '../kit/format';
+import { useSave } from '../kit/useSave';
+import { sound } from '../kit/tones';
+import { DoneNote, HeadStrip, SmallButton, Warning } from './Parts';
+import { Refusal } from './Refusal';
+import { ScanBar } from './ScanBar';
+
+type Goods = Schemas['LoanGoods'];
+
+/** A loan: what is still out. Tap what has come back, then scan the bin it goes to. */
+export function LoanOnFloor({ site }: { site: Schemas['SiteCard'] }) {
+  const { t } = useTranslation();
+  const navigate = useNavigate();
+  const id = Number(useParams().id);
+  const loan = useQuery({
+    queryKey: ['loans', 'floor', id],
+    queryFn: () => read(api.GET('/api/loans/{loan}', { params: { path: { loan: id } } })),
+  });
+  const [coming, setComing] = useState<Record<number, string>>({});
+  const [bin, setBin] = useState<string>();
+  const [wrong, setWrong] = useState<string>();
+  const back = useSave<{ place: string }>(
+    ['loans', 'on-hand'],
+    (command, { place }) =>
+      read(
+        api.POST('/api/loans/{loan}/returns', {
+          params: { ...command.params, path: { loan: id } },
+          body: {
+            note: '',
+            lines: Object.entries(coming).map(([goods, amount]) => ({
+              goods: Number(goods),
+              quantity: amount.replace(',', '.'),
+              place,
+            })),
+          },
+        }),
+      ),
+    () => {
+      sound('done');
+      setComing({});
+    },
+  );
+  if (!loan.data) {
+    return <Box sx={{ p: 2 }}>{loan.error ? loan.error.message : t('loading')}</Box>;
+  }
+  const { loan: head, goods } = loan.data;
+  const out = goods.filter((one) => Number(one.open) > 0);
+  const chosen = Object.keys(coming).length > 0;
+  function scan(text: string) {
+    const said = text.trim().toUpperCase();
+    const piece = out.find((one) => one.serial?.toUpperCase() === said);
+    setWrong(undefined);
+    if (piece) {
+      sound('good');
+      setComing({ ...coming, [piece.id]: piece.open });
+      return;
+    }
+    if (!chosen) {
+      sound('bad');
+      setWrong(t('righting.tapFirst'));
+      return;
+    }
+    const place = said.replace(/^RB\./, '');
+    const labelled = place.includes('.') ? place : `${site.code}.${place}`;
+    setBin(labelled);
+    back.mutate({ place: labelled });
+  }
+  return (
+    <>
+      <Box sx={{ flex: 1, overflow: 'auto' }}>
+        <HeadStrip number={head.number}>
+          <Box sx={{ flex: 1 }}>{head.party}</Box>
+          {head.due && <Box>{t('loan.dueBack', { day: date(head.due) })}</Box>}
+        </HeadStrip>
+        {head.overdue && <Warning>{t('righting.overdue', { party: head.party })}</Warning>}
+        {back.isSuccess && !chosen && (
+          <DoneNote title={t('righting.cameBack')}>
+            <Code strong>{bin}</Code>
+          </DoneNote>
+        )}
+        {back.error && <Refusal sentence={back.error.message} />}
+        {wrong && <Refusal sentence={wrong} />}
+        <Box component="h1" sx={{ typography: 'h1', fontSize: 26, m: 0, p: 1.5 }}>
+          {out.length === 0
+            ? t('loan.allBack')
+            : chosen
+              ? t('righting.scanBin')
+              : t('righting.whatBack')}
+        </Box>
+        {out.map((one) => (
+          <OutRow
+            key={one.id}
+            goods={one}
+            coming={coming[one.id]}
+            onChange={(amount) => {
+              const next = { ...coming };
+              if (amount === undefined) {
+                delete next[one.id];
+              } else {
+                next[one.id] = amount;
+              }
+              setComing(next);
+            }}
+          />
+        ))}
+      </Box>
+      <Box sx={{ px: 1.5, pb: 1, display: 'flex' }}>
+        <SmallButton onClick={() => void navigate('/floor')}>{t('move.leave')}</SmallButton>
+      </Box>
+      <ScanBar hint={t(chosen ? 'righting.scanBin' : 'righting.whatBack')} onScan={scan} />
+    </>
+  );
+}
+
+function OutRow({
+  goods,
+  coming,
+  onChange,
+}: {
+  goods: Goods;
+  coming: string | undefined;
+  onChange: (amount: string | undefined) => void;
+}) {
+  const { t } = useTranslation();
+  return (
+    <Box
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 1,
+        px: 1.5,
+        minHeight: 68,
+        bgcolor: 'background.paper',
+        borderTop: 1,
+        borderColor: 'divider',
+      }}
+    >
+      <Box sx={{ flex: 1, minWidth: 0 }}>
+        <Box sx={{ fontSize: 19, lineHeight: 1.25 }}>{goods.name}</Box>
+        <Box sx={{ color: 'text.secondary', fontSize: 16 }}>
+          {[goods.lot, goods.serial].filter(Boolean).join(' · ')} {t('loan.stillOut')}{' '}
+          {quantity(goods.open)} {goods.symbol}
+        </Box>
+      </Box>
+      {coming !== undefined && !goods.serial && (
+        <Box
+          component="input"
+          aria-label={`${t('quantity')} ${goods.name}`}
+          inputMode="decimal"
+          value={coming}
+          onChange={(event) => onChange(event.target.value)}
+          sx={{ width: 84, minHeight: 48, fontSize: 20, textAlign: 'right' }}
+        />
+      )}
+      <Button
+        variant={coming === undefined ? 'outlined' : 'contained'}
+        sx={{ minHeight: 52, minWidth: 92, fontSize: 17 }}
+        aria-pressed={coming !== undefined}
+        onClick={() => onChange(coming === undefined ? goods.open : undefined)}
+      >
+        {t('righting.back')}
+      </Button>
+    </Box>
+  );
+}

@@ -1,0 +1,24 @@
+import Button from '@mui/material/Button';
+
+/** What a table shows, as files to take along. */
+export function SheetFile({
+  path,
+  question,
+}: {
+  path: string;
+  question: Record<string, string | number | boolean | undefined>;
+}) {
+  return (['CSV', 'XLSX'] as const).map((format) => {
+    const query = new URLSearchParams({ format });
+    for (const [name, value] of Object.entries(question)) {
+      if (value !== undefined && value !== '') {
+        query.set(name, String(value));
+      }
+    }
+    return (
+      <Button key={format} component="a" href={`/api/export/${path}?${query}`}>
+        {format}
+      </Button>
+    );
+  });
+}

@@ -1,0 +1,123 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useMe } from '../../app/session';
+import { Bars } from '../../kit/Bars';
+import { date, money } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Room } from '../../kit/Rail';
+import { Part } from '../../kit/SidePanel';
+import { SheetFile } from '../../kit/SheetFile';
+import { daysAgo, endOf, plainDay } from '../../kit/spans';
+import { useAddress } from '../../kit/useAddress';
+import { BackFrame } from './BackFrame';
+import { PoolChoice } from './PoolChoice';
+
+/** What changed the value of stock between two days, and the journal of that time. */
+export function ChangesPage() {
+  const { t } = useTranslation();
+  const { value, change } = useAddress();
+  const me = useMe();
+  const first = value('from') || plainDay(new Date(daysAgo(30)));
+  const last = value('to') || plainDay(new Date());
+  const span = { from: new Date(`${first}T00:00`).toISOString(), to: endOf(last) };
+  const pool = value('pool') ? Number(value('pool')) : undefined;
+  const changes = useQuery({
+    queryKey: ['value', 'changes', span, pool],
+    queryFn: () => read(api.GET('/api/value/changes', { params: { query: { ...span, pool } } })),
+  });
+  return (
+    <BackFrame>
+      <Room
+        title={t('lookingBack.changes')}
+        tools={
+          <>
+            <TextField
+              label={t('ledger.filter.after')}
+              type="date"
+              value={first}
+              onChange={(event) => change({ from: event.target.value })}
+              slotProps={{ inputLabel: { shrink: true } }}
+            />
+            <TextField
+              label={t('ledger.filter.before')}
+              type="date"
+              value={last}
+              onChange={(event) => change({ to: event.target.value })}
+              slotProps={{ inputLabel: { shrink: true } }}
+            />
+            <PoolChoice value={value('pool')} onChange={(next) => change({ pool: next })} />
+          </>
+        }
+      >
+        <ProblemNote problem={changes.error} />
+        {changes.data && <Statement changes={changes.data} first={first} last={last} />}
+        {me.everywhere && (
+          <Box sx={{ maxWidth: 760, pb: 3 }}>
+            <Part title={t('journal.title')} rank="h2">
+              <Box sx={{ mb: 1 }}>{t('journal.what')}</Box>
+              <SheetFile path="journal" question={span} />
+              <Button
+                component="a"
+                href={`/api/value/journal?${new URLSearchParams(span)}`}
+                download="journal.json"
+              >
+                JSON
+              </Button>
+            </Part>
+          </Box>
+        )}
+      </Room>
+    </BackFrame>
+  );
+}
+
+function Statement({
+  changes,
+  first,
+  last,
+}: {
+  changes: Schemas['ValueChanges'];
+  first: string;
+  last: string;
+}) {
+  const { t } = useTranslation();
+  return (
+    <Box sx={{ maxWidth: 760 }}>
+      <Sum word={t('value.before', { day: date(first) })} value={changes.before} />
+      <Box sx={{ my: 2 }}>
+        <Bars
+          title={t('value.changed')}
+          bars={changes.changes.map((one) => ({
+            key: one.cause,
+            label: t(`value.cause.${one.cause}`),
+            value: one.value,
+          }))}
+        />
+        {changes.changes.length === 0 && <Box>{t('value.unchanged')}</Box>}
+      </Box>
+      <Sum word={t('value.after', { day: date(last) })} value={changes.after} strong />
+    </Box>
+  );
+}
+
+function Sum({ word, value, strong }: { word: string; value: number; strong?: boolean }) {
+  return (
+    <Box
+      sx={{
+        display: 'flex',
+        justifyContent: 'space-between',
+        fontSize: 22,
+        fontWeight: strong ? 700 : 400,
+        borderTop: strong ? 2 : 0,
+        pt: strong ? 1 : 0,
+      }}
+    >
+      <span>{word}</span>
+      <span>{money(value)}</span>
+    </Box>
+  );
+}

@@ -1,0 +1,56 @@
+import Box from '@mui/material/Box';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useMay } from '../../app/session';
+import { date, instant } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Part } from '../../kit/SidePanel';
+import { useSave } from '../../kit/useSave';
+import { Form } from '../rules/Form';
+import { useForm } from '../rules/useForm';
+
+/** Up to which day the books are closed; who may, closes them further. */
+export function Closings() {
+  const { t } = useTranslation();
+  const may = useMay('RULES');
+  const closings = useQuery({
+    queryKey: ['closings'],
+    queryFn: () => read(api.GET('/api/closings')),
+  });
+  const save = useSave(['closings'], (command, body: Schemas['BooksClosingEntry']) =>
+    read(api.POST('/api/closings', { ...command, body })),
+  );
+  const form = useForm({ upTo: '', note: '' }, save.error);
+  const list = closings.data ?? [];
+  return (
+    <Part title={t('closing.title')} rank="h2">
+      <ProblemNote problem={closings.error} />
+      <Box sx={{ fontSize: 20 }}>
+        {list.length > 0 ? t('closing.upTo', { day: date(list[0].upTo) }) : t('closing.never')}
+      </Box>
+      <Box sx={{ color: 'text.secondary' }}>{t('closing.what')}</Box>
+      {may && (
+        <Box sx={{ maxWidth: 420 }}>
+          <Form save={save} word={t('closing.go')} onSubmit={() => save.mutate(form.entry)}>
+            <TextField
+              label={t('closing.day')}
+              type="date"
+              required
+              slotProps={{ inputLabel: { shrink: true } }}
+              {...form.text('upTo')}
+            />
+            <TextField label={t('transfer.note')} {...form.text('note')} />
+          </Form>
+        </Box>
+      )}
+      {list.map((one) => (
+        <Box key={one.id} sx={{ mt: 1, borderTop: 1, borderColor: 'divider', pt: 0.5 }}>
+          {t('closing.was', { day: date(one.upTo), who: one.closedBy, when: instant(one.closed) })}
+          {one.note && ` · ${one.note}`}
+        </Box>
+      ))}
+    </Part>
+  );
+}

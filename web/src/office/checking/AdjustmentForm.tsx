@@ -1,0 +1,333 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useSites } from '../../app/session';
+import { Amount } from '../../kit/Amount';
+import { Choice } from '../../kit/Choice';
+import { Code } from '../../kit/Code';
+import { FilePick } from '../../kit/FilePick';
+import { KindFields, type Filled } from '../../kit/KindFields';
+import { Part } from '../../kit/SidePanel';
+import { useSave } from '../../kit/useSave';
+import { Form, Tick } from '../rules/Form';
+import { useForm } from '../rules/useForm';
+import { PURPOSES, RIGHTED, useKinds, waysOf, type Kind, type Purpose, type Way } from './kinds';
+
+type Entry = Schemas['AdjustmentEntry'];
+type Written = Schemas['AdjustmentWritten'];
+
+interface Line {
+  item: string;
+  place: string;
+  lot: string;
+  serial: string;
+  quantity: string;
+  /** What lies there, where the line is about a position that was looked up. */
+  known?: Schemas['OnHandRow'];
+}
+
+const EMPTY: Line = { item: '', place: '', lot: '', serial: '', quantity: '' };
+
+/** Something that puts the book right, as it is written down: from positions, or line by line. */
+export function AdjustmentForm({
+  item,
+  place,
+  purpose,
+  onDone,
+}: {
+  item?: number;
+  place?: number;
+  purpose: Purpose;
+  onDone: (saved: Written) => void;
+}) {
+  const kinds = useKinds();
+  const sites = useSites();
+  const known = item !== undefined || place !== undefined;
+  const lies = useQuery({
+    queryKey: ['on-hand', 'positions', item, place],
+    queryFn: () =>
+      read(
+        api.GET('/api/on-hand', {
+          params: { query: { group: 'POSITION', item, place, sort: 'PLACE', limit: 200 } },
+        }),
+      ),
+    enabled: known,
+    staleTime: 0,
+  });
+  if (!kinds.data || !sites.data || (known && !lies.data)) {
+    return null;
+  }
+  const code = new Map(sites.data.map((site) => [site.name, site.code]));
+  const lines = (lies.data?.rows ?? [])
+    .filter((row) => row.place && row.site)
+    .map((row) => ({
+      item: row.item ?? '',
+      place: `${code.get(row.site ?? '')}.${row.place}`,
+      lot: row.lot ?? '',
+      serial: row.serial ?? '',
+      quantity: '',
+      known: row,
+    }));
+  return (
+    <Sheet
+      kinds={kinds.data.filter(
+        (kind) => kind.active && !(kind.purpose === 'LOAN' && kind.direction === 'IN'),
+      )}
+      purpose={purpose}
+      start={lines.length > 0 ? lines : [EMPTY]}
+      onDone={onDone}
+    />
+  );
+}
+
+function Sheet({
+  kinds,
+  purpose,
+  start,
+  onDone,
+}: {
+  kinds: Kind[];
+  purpose: Purpose;
+  start: Line[];
+  onDone: (saved: Written) => void;
+}) {
+  const { t } = useTranslation();
+  const save = useSave<Entry, Written>(
+    RIGHTED,
+    (command, body) => read(api.POST('/api/adjustments', { ...command, body })),
+    onDone,
+  );
+  const first = kinds.find((kind) => kind.purpose === purpose) ?? kinds[0];
+  const form = useForm({ note: '', source: '', party: '', due: '' }, save.error);
+  const [kindId, setKindId] = useState(first.id);
+  const kind = kinds.find((one) => one.id === kindId) ?? first;
+  const ways = waysOf(kind);
+  const [chosenWay, setWay] = useState<Way>(ways[0]);
+  const way = ways.includes(chosenWay) ? chosenWay : ways[0];
+  const [reasons, setReasons] = useState<number[]>([]);
+  const [replacing, setReplacing] = useState(false);
+  const [filled, setFilled] = useState<Filled>({});
+  const [picture, setPicture] = useState<Entry['picture']>();
+  const [lines, setLines] = useState(start);
+  const change = (i: number, part: Partial<Line>) =>
+    setLines(lines.map((line, k) => (k === i ? { ...line, ...part } : line)));
+  const written = lines.filter((line) => line.quantity.trim() !== '');
+  return (
+    <Form
+      save={save}
+      may="MOVE"
+      word={t(`adjust.go.${way}`, { count: written.length })}
+      onSubmit={() =>
+        save.mutate({
+          kind: kind.id,
+          way,
+          reasons: kind.purpose === 'SCRAP' ? reasons : undefined,
+          note: form.entry.note,
+          source: form.entry.source,
+          replacing,
+          party: form.entry.party,
+          due: form.entry.due || undefined,
+          fields: filled,
+          picture,
+          lines: written.map((line) => ({
+            item: line.item.trim(),
+            place: line.place.trim(),
+            lot: line.lot.trim() || undefined,
+            serial: line.serial.trim() || undefined,
+            condition: line.known?.condition ?? undefined,
+            quantity: line.quantity.trim().replace(',', '.'),
+          })),
+        })
+      }
+    >
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1.5fr 1fr', gap: 1.5 }}>
+        <TextField
+          select
+          label={t('adjust.why')}
+          value={String(kind.id)}
+          onChange={(event) => {
+            setKindId(Number(event.target.value));
+            setFilled({});
+          }}
+          slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
+        >
+          {PURPOSES.map((one) => (
+            <optgroup key={one} label={t(`kinds.purpose.${one}`)}>
+              {kinds
+                .filter((each) => each.purpose === one)
+                .map((each) => (
+                  <option key={each.id} value={each.id}>
+                    {each.name}
+                  </option>
+                ))}
+            </optgroup>
+          ))}
+        </TextField>
+        <Choice
+          label={t('adjust.wayTitle')}
+          value={way}
+          onChange={setWay}
+          options={ways.map((one) => [one, t(`adjust.way.${one}`)] as const)}
+        />
+      </Box>
+      <Part title={t(`adjust.linesOf.${way}`)}>
+        {lines.map((line, i) =>
+          line.known ? (
+            <KnownLine
+              key={i}
+              line={line}
+              row={line.known}
+              way={way}
+              onChange={(quantity) => change(i, { quantity })}
+            />
+          ) : (
+            <NewLine key={i} line={line} way={way} onChange={(part) => change(i, part)} />
+          ),
+        )}
+        <Button sx={{ mt: 1 }} onClick={() => setLines([...lines, EMPTY])}>
+          {t('inbound.addLine')}
+        </Button>
+      </Part>
+      {kind.purpose === 'SCRAP' && (
+        <Part title={t('adjust.moreReasons')}>
+          {kinds
+            .filter((one) => one.purpose === 'SCRAP' && one.id !== kind.id)
+            .map((one) => (
+              <Tick
+                key={one.id}
+                label={one.name}
+                checked={reasons.includes(one.id)}
+                onChange={(yes) =>
+                  setReasons(
+                    yes ? [...reasons, one.id] : reasons.filter((other) => other !== one.id),
+                  )
+                }
+              />
+            ))}
+          <Box sx={{ mt: 1 }}>
+            <Tick label={t('adjust.replace')} checked={replacing} onChange={setReplacing} />
+          </Box>
+        </Part>
+      )}
+      {kind.purpose === 'LOAN' && (
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1.5fr 1fr', gap: 1.5 }}>
+          <TextField label={t('loan.party')} {...form.text('party')} />
+          <TextField
+            label={t('loan.due')}
+            type="date"
+            slotProps={{ inputLabel: { shrink: true } }}
+            {...form.text('due')}
+          />
+        </Box>
+      )}
+      <KindFields kind={kind} filled={filled} onFill={setFilled} problem={save.error} />
+      <TextField
+        label={kind.noteNeeded ? t('adjust.noteNeeded') : t('transfer.note')}
+        multiline
+        {...form.text('note')}
+      />
+      <TextField label={t('adjust.source')} {...form.text('source')} />
+      <FilePick
+        label={t('adjust.picture')}
+        accept="image/png,image/jpeg,image/webp"
+        capture="environment"
+        onPick={(file) => void asPicture(file).then(setPicture)}
+      />
+    </Form>
+  );
+}
+
+async function asPicture(file: File): Promise<Entry['picture']> {
+  const bytes = new Uint8Array(await file.arrayBuffer());
+  let text = '';
+  bytes.forEach((byte) => (text += String.fromCharCode(byte)));
+  return { mediaType: file.type, content: btoa(text) as never };
+}
+
+/** A position that was looked up: what lies there is known, only the figure is asked for. */
+function KnownLine({
+  line,
+  row,
+  way,
+  onChange,
+}: {
+  line: Line;
+  row: Schemas['OnHandRow'];
+  way: Way;
+  onChange: (quantity: string) => void;
+}) {
+  const { t } = useTranslation();
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '1fr 84px 130px',
+        gap: 1,
+        alignItems: 'center',
+        py: 0.75,
+        borderBottom: 1,
+        borderColor: 'divider',
+      }}
+    >
+      <Box sx={{ minWidth: 0 }}>
+        <Box>{row.name}</Box>
+        <Box sx={{ color: 'text.secondary', fontSize: 13 }}>
+          <Code>{line.place}</Code>
+          {line.lot && ` · ${t('lot')} ${line.lot}`}
+          {line.serial && ` · ${t('serial')} ${line.serial}`}
+          {row.condition && row.condition !== 'GOOD' && ` · ${t(`conditions.${row.condition}`)}`}
+        </Box>
+      </Box>
+      <Box sx={{ textAlign: 'right' }}>
+        <Amount value={row.onHand} unit={row.symbol} />
+      </Box>
+      <TextField
+        label={t(`adjust.figure.${way}`)}
+        value={line.quantity}
+        onChange={(event) => onChange(event.target.value)}
+        slotProps={{
+          htmlInput: { inputMode: 'decimal', 'aria-label': `${row.name} ${line.place}` },
+        }}
+      />
+    </Box>
+  );
+}
+
+function NewLine({
+  line,
+  way,
+  onChange,
+}: {
+  line: Line;
+  way: Way;
+  onChange: (part: Partial<Line>) => void;
+}) {
+  const { t } = useTranslation();
+  const text = (name: 'item' | 'place' | 'lot' | 'serial' | 'quantity', label: string) => (
+    <TextField
+      label={label}
+      value={line[name]}
+      onChange={(event) => onChange({ [name]: event.target.value })}
+    />
+  );
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '0.9fr 1.2fr 1fr 1fr 0.8fr',
+        gap: 1,
+        mt: 1,
+      }}
+    >
+      {text('item', t('item.item'))}
+      {text('place', t('bin'))}
+      {text('lot', t('lot'))}
+      {text('serial', t('adjust.serial'))}
+      {text('quantity', t(`adjust.figure.${way}`))}
+    </Box>
+  );
+}

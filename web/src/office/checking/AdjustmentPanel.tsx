@@ -1,0 +1,151 @@
+import Box from '@mui/material/Box';
+import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { Link } from 'react-router';
+import { api, read, type Schemas } from '../../api/client';
+import { Amount } from '../../kit/Amount';
+import { Code } from '../../kit/Code';
+import { date, instant, money, quantity } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Part, SidePanel } from '../../kit/SidePanel';
+import { AdjustmentState } from './AdjustmentState';
+import { ApprovalDoings } from './ApprovalDoings';
+
+type Card = Schemas['AdjustmentCard'];
+
+/** One adjustment, scrap, loan or movement with all that was said of it. */
+export function AdjustmentPanel({
+  adjustment,
+  onClose,
+}: {
+  adjustment: number;
+  onClose: () => void;
+}) {
+  const { t } = useTranslation();
+  const card = useQuery({
+    queryKey: ['adjustments', 'card', adjustment],
+    queryFn: () =>
+      read(api.GET('/api/adjustments/{adjustment}', { params: { path: { adjustment } } })),
+  });
+  if (!card.data) {
+    return (
+      <SidePanel title={t('loading')} onClose={onClose}>
+        <ProblemNote problem={card.error} />
+      </SidePanel>
+    );
+  }
+  const row = card.data.adjustment;
+  return (
+    <SidePanel
+      title={row.reasons}
+      over={
+        <>
+          <Code>{row.number}</Code> · {t(`kinds.purpose.${row.purpose}`)}
+        </>
+      }
+      onClose={onClose}
+      width={520}
+    >
+      <Box sx={{ display: 'flex', gap: 3, alignItems: 'baseline' }}>
+        <AdjustmentState state={row.state} back={row.reversedBy !== null} />
+        <Box sx={{ fontSize: 24, fontWeight: 700 }}>{money(row.net)}</Box>
+      </Box>
+      {card.data.approval !== null && <ApprovalDoings approval={card.data.approval} />}
+      <AdjustmentFacts card={card.data} />
+      {row.posting !== null && (
+        <Part title={t('ledger.posting')}>
+          <Link to={`/office/looking-back?open=${row.posting}`}>
+            {t('adjust.toPosting', { number: row.posting })}
+          </Link>
+          {row.purpose === 'LOAN' && (
+            <>
+              {' · '}
+              <Link to={`/office/checking/loans?q=${row.number}`}>{t('adjust.toLoan')}</Link>
+            </>
+          )}
+        </Part>
+      )}
+    </SidePanel>
+  );
+}
+
+/** What it is about: its lines, what was filled in, who wrote it. */
+export function AdjustmentFacts({ card }: { card: Card }) {
+  const { t } = useTranslation();
+  const row = card.adjustment;
+  const facts: [string, string | null | undefined][] = [
+    [t('site'), row.site],
+    [t('adjust.wayTitle'), t(`adjust.way.${row.way}`)],
+    [t('transfer.note'), row.note],
+    [t('adjust.source'), row.source],
+    [t('loan.party'), card.party],
+    [t('loan.due'), date(card.due)],
+    ...card.fields.map((field): [string, string] => [field.name, field.value]),
+    [t('adjust.replacing'), card.replacing ? t('yes') : ''],
+    [t('adjust.by'), `${row.writtenBy}, ${instant(row.written)}`],
+    [
+      row.state === 'REFUSED' ? t('adjust.refusedBy') : t('adjust.endedBy'),
+      row.ended && `${row.endedBy}, ${instant(row.ended)}`,
+    ],
+  ];
+  return (
+    <>
+      <Part title={t('adjust.what')}>
+        {card.lines.map((line) => (
+          <Box key={line.line} sx={{ py: 0.75, borderBottom: 1, borderColor: 'divider' }}>
+            <Box sx={{ display: 'grid', gridTemplateColumns: '1fr auto 84px', gap: 1 }}>
+              <Link to={`/office/on-hand?open=item:${line.itemId}`}>{line.name}</Link>
+              <b>
+                {Number(line.variance) > 0 ? '+' : ''}
+                <Amount value={line.variance} unit={line.symbol} />
+              </b>
+              <Box sx={{ textAlign: 'right' }}>{money(line.value)}</Box>
+            </Box>
+            <Box sx={{ color: 'text.secondary', fontSize: 13 }}>
+              <Code>{line.place}</Code>
+              {line.lot && ` · ${t('lot')} ${line.lot}`}
+              {line.serial && ` · ${t('serial')} ${line.serial}`}
+              {line.condition !== 'GOOD' && ` · ${t(`conditions.${line.condition}`)}`}
+              {' · '}
+              {t('adjust.bookThen', { quantity: quantity(line.book) })}
+              {row.state === 'PROPOSED' &&
+                line.now !== line.book &&
+                ` · ${t('adjust.bookNow', { quantity: quantity(line.now) })}`}
+              {' · '}
+              <Link to={`/office/looking-back?item=${line.itemId}&place=${line.placeId}`}>
+                {t('adjust.history')}
+              </Link>
+            </Box>
+          </Box>
+        ))}
+      </Part>
+      <Part title={t('adjust.facts')}>
+        <Box
+          component="dl"
+          sx={{ display: 'grid', gridTemplateColumns: '130px 1fr', m: 0, rowGap: 0.5 }}
+        >
+          {facts
+            .filter(([, value]) => value)
+            .map(([name, value]) => (
+              <Box key={name} sx={{ display: 'contents' }}>
+                <Box component="dt" sx={{ color: 'text.secondary' }}>
+                  {name}
+                </Box>
+                <Box component="dd" sx={{ m: 0 }}>
+                  {value}
+                </Box>
+              </Box>
+            ))}
+        </Box>
+        {card.picture && (
+          <Box
+            component="img"
+            src={`/api/adjustments/${row.id}/picture`}
+            alt={t('adjust.pictureOf', { number: row.number })}
+            sx={{ maxWidth: '100%', maxHeight: 260, mt: 1, border: 1, borderColor: 'divider' }}
+          />
+        )}
+      </Part>
+    </>
+  );
+}

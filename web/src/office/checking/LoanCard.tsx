@@ -1,0 +1,152 @@
+import Box from '@mui/material/Box';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Link } from 'react-router';
+import { api, read, type Schemas } from '../../api/client';
+import { Amount } from '../../kit/Amount';
+import { Choice } from '../../kit/Choice';
+import { Code } from '../../kit/Code';
+import { date, instant, quantity } from '../../kit/format';
+import { Part } from '../../kit/SidePanel';
+import { useSave } from '../../kit/useSave';
+import { Form } from '../rules/Form';
+import { RIGHTED } from './kinds';
+
+type Card = Schemas['LoanCard'];
+type Condition = Schemas['LoanGoods']['condition'];
+
+interface Coming {
+  quantity: string;
+  place: string;
+  condition: Condition;
+}
+
+/** A loan with its goods, and taking them back in: some now, the rest another day. */
+export function LoanCard({ loan }: { loan: Card }) {
+  const { t } = useTranslation();
+  const out = loan.goods.filter((goods) => Number(goods.open) > 0);
+  return (
+    <>
+      <Box>{t('loan.since', { when: instant(loan.loan.lent), who: loan.loan.lentBy })}</Box>
+      {loan.loan.due && (
+        <Box sx={loan.loan.overdue ? { color: 'error.main', fontWeight: 700 } : undefined}>
+          {t('loan.dueBack', { day: date(loan.loan.due) })}
+          {loan.loan.overdue && `, ${t('loan.overdue')}`}
+        </Box>
+      )}
+      <Part title={t('loan.goods')}>
+        {loan.goods.map((goods) => (
+          <Box key={goods.id} sx={{ py: 0.5, borderBottom: 1, borderColor: 'divider' }}>
+            <Box sx={{ display: 'flex', justifyContent: 'space-between' }}>
+              <Link to={`/office/on-hand?open=item:${goods.itemId}`}>{goods.name}</Link>
+              <span>
+                {Number(goods.open) > 0 ? (
+                  <>
+                    {t('loan.stillOut')} <Amount value={goods.open} unit={goods.symbol} />
+                  </>
+                ) : (
+                  t('loan.allBack')
+                )}
+              </span>
+            </Box>
+            <Box sx={{ color: 'text.secondary', fontSize: 13 }}>
+              {t('loan.lentAmount', { quantity: quantity(goods.lent) })}
+              {goods.lot && ` · ${t('lot')} ${goods.lot}`}
+              {goods.serial && (
+                <>
+                  {` · ${t('serial')} `}
+                  <Code>{goods.serial}</Code>
+                </>
+              )}
+            </Box>
+          </Box>
+        ))}
+      </Part>
+      {out.length > 0 && <BackForm key={loan.returns.length} loan={loan} out={out} />}
+      {loan.returns.length > 0 && (
+        <Part title={t('loan.returns')}>
+          {loan.returns.map((one, i) => (
+            <Box key={i} sx={one.takenBack ? { textDecoration: 'line-through' } : undefined}>
+              <Link to={`/office/looking-back?open=${one.posting}`}>{instant(one.at)}</Link>{' '}
+              {quantity(one.quantity)} {one.name}, {one.person}
+            </Box>
+          ))}
+        </Part>
+      )}
+    </>
+  );
+}
+
+function BackForm({ loan, out }: { loan: Card; out: Card['goods'] }) {
+  const { t } = useTranslation();
+  const [coming, setComing] = useState<Record<number, Coming>>(() =>
+    Object.fromEntries(
+      out.map((goods) => [
+        goods.id,
+        { quantity: out.length === 1 ? goods.open : '', place: '', condition: goods.condition },
+      ]),
+    ),
+  );
+  const save = useSave(RIGHTED, (command, body: Schemas['LoanReturnEntry']) =>
+    read(
+      api.POST('/api/loans/{loan}/returns', {
+        params: { ...command.params, path: { loan: loan.loan.id } },
+        body,
+      }),
+    ),
+  );
+  const change = (id: number, part: Partial<Coming>) =>
+    setComing({ ...coming, [id]: { ...coming[id], ...part } });
+  return (
+    <Part title={t('loan.comesBack')}>
+      <Form
+        save={save}
+        may="MOVE"
+        word={t('loan.takeBack')}
+        onSubmit={() =>
+          save.mutate({
+            note: '',
+            lines: out
+              .filter((goods) => coming[goods.id]?.quantity.trim())
+              .map((goods) => ({
+                goods: goods.id,
+                quantity: coming[goods.id].quantity.trim().replace(',', '.'),
+                place: coming[goods.id].place.trim(),
+                condition: coming[goods.id].condition,
+              })),
+          })
+        }
+      >
+        {out.map((goods) => (
+          <Box
+            key={goods.id}
+            sx={{ display: 'grid', gridTemplateColumns: '1fr 1.4fr 1fr', gap: 1 }}
+          >
+            {out.length > 1 && <Box sx={{ gridColumn: '1 / -1' }}>{goods.name}</Box>}
+            <TextField
+              label={t('quantity')}
+              value={coming[goods.id].quantity}
+              onChange={(event) => change(goods.id, { quantity: event.target.value })}
+            />
+            <TextField
+              label={t('loan.into')}
+              placeholder="KQ.QA-01-A"
+              value={coming[goods.id].place}
+              onChange={(event) => change(goods.id, { place: event.target.value })}
+              slotProps={{ inputLabel: { shrink: true } }}
+            />
+            <Choice
+              label={t('condition')}
+              value={coming[goods.id].condition}
+              onChange={(condition) => change(goods.id, { condition })}
+              options={(['GOOD', 'ON_HOLD', 'REJECTED'] as const).map(
+                (one) => [one, t(`conditions.${one}`)] as const,
+              )}
+            />
+          </Box>
+        ))}
+      </Form>
+    </Part>
+  );
+}

@@ -1,0 +1,34 @@
+import { useQuery } from '@tanstack/react-query';
+import { api, read, type Schemas } from '../../api/client';
+
+export type Kind = Schemas['MovementKind'];
+export type Purpose = Kind['purpose'];
+export type Way = Schemas['AdjustmentRow']['way'];
+
+export const PURPOSES = ['ADJUSTMENT', 'SCRAP', 'LOAN', 'MOVEMENT'] as const;
+
+/** What is old once the book was put right. */
+export const RIGHTED = [
+  'adjustments',
+  'approvals',
+  'loans',
+  'on-hand',
+  'ledger',
+  'requisitions',
+  'value',
+  'scrap',
+];
+
+/** Every reason and movement kind. */
+export function useKinds() {
+  return useQuery({
+    queryKey: ['kinds'],
+    queryFn: () => read(api.GET('/api/movement-kinds')),
+    staleTime: 30_000,
+  });
+}
+
+/** The ways that a kind allows, the usual one first. */
+export function waysOf(kind: Pick<Kind, 'direction'>): Way[] {
+  return kind.direction === 'EITHER' ? ['SET', 'OUT', 'IN'] : [kind.direction];
+}
