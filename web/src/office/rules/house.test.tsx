@@ -57,7 +57,11 @@ it('changes what an item costs, with a comma or a point', async () => {
   await userEvent.type(field, '3,25');
   await userEvent.click(screen.getByRole('button', { name: 'Save' }));
   await waitFor(() =>
-    expect(asked.find((one) => one.method === 'PUT')?.body).toEqual({ cost: 3.25 }),
+    expect(asked.find((one) => one.method === 'PUT')?.body).toEqual({
+      cost: 3.25,
+      method: 'MOVING_AVERAGE',
+      reason: '',
+    }),
   );
 });
 

@@ -7,7 +7,12 @@ import { TodaySpace } from './TodaySpace';
 
 const QUIET = { open: 0, late: 0, shortOnes: 0, road: 0, missing: 0 };
 
-function house(numbers: object, transfers: object, due: number, late: number) {
+function house(
+  numbers: { proposed?: number; overdue?: number; review?: number; suspicions?: number },
+  transfers: object,
+  due: number,
+  late: number,
+) {
   answers('GET', '/api/sites', () => [{ id: 1, name: 'Kittiwake Quay', areas: [] }]);
   answers('GET', '/api/inbound', () => ({
     total: late,
@@ -24,6 +29,14 @@ function house(numbers: object, transfers: object, due: number, late: number) {
     suspicions: 0,
     ...numbers,
   }));
+  const list = (total: number) => () => ({
+    total,
+    offset: 0,
+    rows: [],
+  });
+  answers('GET', '/api/approvals', list(numbers.proposed ?? 0));
+  answers('GET', '/api/loans', list(numbers.overdue ?? 0));
+  answers('GET', '/api/requisitions', list(0));
   answers('GET', '/api/count-programme', () => ({ due: Array(due).fill({}) }));
 }
 
@@ -31,12 +44,13 @@ beforeEach(empty);
 afterEach(cleanup);
 
 it('says what needs someone, the most urgent first', async () => {
-  house({ proposed: 1, review: 2 }, { missing: 3 }, 30, 1);
+  house({ proposed: 1, overdue: 2, review: 2 }, { missing: 3 }, 30, 1);
   show(<TodaySpace />);
   expect(await screen.findByText('items are due to be counted')).toBeTruthy();
   expect(screen.getAllByRole('listitem').map((one) => one.querySelector('a')?.textContent)).toEqual(
     [
-      'count waits for you to agree',
+      'proposal waits for someone to agree',
+      'loans are overdue',
       'order is late',
       'transfers arrived with something missing',
       'counts are in review',

@@ -1,0 +1,161 @@
+// @vitest-environment jsdom
+import { answers, asked, empty, Refusal, show } from '../testing/house';
+import { cleanup, screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, expect, it } from 'vitest';
+import '../app/words';
+import { AdjustSentence } from './AdjustSentence';
+
+const site = { id: 1, code: 'KQ', name: 'Kittiwake Quay' } as never;
+
+const job = {
+  id: 5,
+  version: 0,
+  code: 'JOB',
+  name: 'Taken for a job',
+  purpose: 'MOVEMENT',
+  direction: 'OUT',
+  contra: 'USED_UP',
+  account: '',
+  noteNeeded: false,
+  approvalValue: null,
+  oppositeId: null,
+  active: true,
+  fields: [{ id: 71, name: 'Job', type: 'TEXT', required: true, choices: [] }],
+};
+
+const blank = { state: 'EMPTY', why: null, id: null, address: null, area: null };
+
+const view = {
+  site: 1,
+  outcome: 'STANDS',
+  kind: job,
+  way: 'OUT',
+  kinds: [],
+  item: {
+    state: 'EMPTY',
+    id: null,
+    code: null,
+    name: null,
+    symbol: null,
+    decimals: null,
+    tracking: null,
+    packs: [],
+    available: null,
+    picture: null,
+    shelfNote: '',
+  },
+  lot: null,
+  expiry: null,
+  needsSerials: false,
+  serials: [],
+  quantity: { state: 'EMPTY', why: null, value: null, packs: '' },
+  place: blank,
+  condition: null,
+  conditions: [],
+  book: null,
+  wanted: [],
+  whole: false,
+  canUndo: false,
+  lines: [],
+  candidates: [],
+  choices: [],
+  leftAt: null,
+  refusal: null,
+  posted: null,
+};
+
+const line = {
+  line: 1,
+  item: 7,
+  code: 'RPE',
+  name: 'Rope',
+  symbol: 'm',
+  decimals: 3,
+  lot: null,
+  serial: null,
+  placeId: 3,
+  place: 'QA-01-A',
+  condition: 'GOOD',
+  quantity: '3',
+};
+
+beforeEach(empty);
+afterEach(cleanup);
+
+it('begins with why, each reason under the way that goods go', async () => {
+  const either = { ...job, id: 2, name: 'Counted again', direction: 'EITHER', fields: [] };
+  answers('GET', '/api/floor/adjust', () => ({ ...view, kind: null, kinds: [job, either] }));
+  answers('POST', '/api/floor/adjust/kind', () => view);
+  show(<AdjustSentence site={site} />);
+  expect(await screen.findByRole('region', { name: 'Set to a figure' })).toBeTruthy();
+  await userEvent.click(screen.getByText('Taken for a job'));
+  await waitFor(() =>
+    expect(asked.find((one) => one.path === '/api/floor/adjust/kind')?.body).toEqual({
+      site: 1,
+      kind: 5,
+      way: 'OUT',
+    }),
+  );
+});
+
+it('puts a whole sentence into the basket with its largest button', async () => {
+  answers('GET', '/api/floor/adjust', () => ({
+    ...view,
+    whole: true,
+    canUndo: true,
+    item: { ...view.item, state: 'SAID', id: 7, name: 'Rope', symbol: 'm' },
+    quantity: { state: 'SAID', why: null, value: '3', packs: '' },
+    place: { ...blank, state: 'ONLY', id: 3, address: 'QA-01-A' },
+    book: '40',
+  }));
+  answers('POST', '/api/floor/adjust/act', () => ({ ...view, outcome: 'DONE', lines: [line] }));
+  show(<AdjustSentence site={site} />);
+  expect((await screen.findByTestId('sentence')).textContent).toContain('QA-01-A holds 40');
+  await userEvent.click(screen.getByRole('button', { name: 'Into the basket' }));
+  expect(await screen.findByRole('button', { name: 'Look through 1 line' })).toBeTruthy();
+});
+
+it('asks for the fields when the basket is posted, and keeps it when one is missing', async () => {
+  answers('GET', '/api/floor/adjust', () => ({ ...view, lines: [line] }));
+  answers(
+    'POST',
+    '/api/floor/adjust/posting',
+    () => new Refusal(400, 'Job is needed.', 'invalid', { field: 'field-71' }),
+  );
+  show(<AdjustSentence site={site} />);
+  await userEvent.click(await screen.findByRole('button', { name: 'Look through 1 line' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Post 1 line' }));
+  expect((await screen.findAllByText('Job is needed.')).length).toBeGreaterThan(0);
+  expect(screen.getByText('Rope')).toBeTruthy();
+  answers('POST', '/api/floor/adjust/posting', () => ({
+    ...view,
+    outcome: 'DONE',
+    posted: { number: 'MV-00001', proposed: false, lines: 1, value: -3 },
+  }));
+  await userEvent.type(screen.getByLabelText('Job'), 'J-1042');
+  await userEvent.click(screen.getByRole('button', { name: 'Post 1 line' }));
+  expect(await screen.findByText('MV-00001')).toBeTruthy();
+  const sent = asked.filter((one) => one.path === '/api/floor/adjust/posting');
+  expect(sent[1].body).toMatchObject({ site: 1, fields: { 71: 'J-1042' } });
+  expect(sent[0].command).not.toBe(sent[1].command);
+});
+
+it('changes a line of the basket, and takes one out', async () => {
+  answers('GET', '/api/floor/adjust', () => ({ ...view, lines: [line] }));
+  answers('POST', '/api/floor/adjust/line', () => ({ ...view, lines: [line] }));
+  show(<AdjustSentence site={site} />);
+  await userEvent.click(await screen.findByRole('button', { name: 'Look through 1 line' }));
+  await userEvent.click(screen.getByText('Rope'));
+  const amount = screen.getByLabelText('Quantity');
+  await userEvent.clear(amount);
+  await userEvent.type(amount, '2,5');
+  await userEvent.click(screen.getByRole('button', { name: 'Change' }));
+  await waitFor(() =>
+    expect(asked.find((one) => one.path === '/api/floor/adjust/line')?.body).toEqual({
+      site: 1,
+      line: 1,
+      quantity: '2.5',
+    }),
+  );
+});

@@ -1,0 +1,277 @@
+// @vitest-environment jsdom
+import { answers, asked, empty, Refusal, show } from '../../testing/house';
+import { cleanup, screen, waitFor, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, expect, it } from 'vitest';
+import '../../app/words';
+import { AdjustmentForm } from './AdjustmentForm';
+import { ApprovalDoings } from './ApprovalDoings';
+import { LoanCard } from './LoanCard';
+
+const base = {
+  version: 0,
+  account: '',
+  noteNeeded: false,
+  approvalValue: 500,
+  oppositeId: null,
+  active: true,
+  fields: [],
+};
+const kinds = [
+  {
+    ...base,
+    id: 1,
+    code: 'LOSS',
+    name: 'Lost',
+    purpose: 'ADJUSTMENT',
+    direction: 'OUT',
+    contra: 'LOST',
+  },
+  {
+    ...base,
+    id: 2,
+    code: 'RECOUNT',
+    name: 'Counted again',
+    purpose: 'ADJUSTMENT',
+    direction: 'EITHER',
+    contra: 'COUNT_DIFFERENCE',
+  },
+  {
+    ...base,
+    id: 3,
+    code: 'EXPIRED',
+    name: 'Expired',
+    purpose: 'SCRAP',
+    direction: 'OUT',
+    contra: 'SCRAPPED',
+  },
+  {
+    ...base,
+    id: 4,
+    code: 'BROKEN',
+    name: 'Broken',
+    purpose: 'SCRAP',
+    direction: 'OUT',
+    contra: 'SCRAPPED',
+  },
+  {
+    ...base,
+    id: 5,
+    code: 'JOB',
+    name: 'Taken for a job',
+    purpose: 'MOVEMENT',
+    direction: 'OUT',
+    contra: 'USED_UP',
+    fields: [
+      { id: 71, name: 'Job', type: 'TEXT', required: true, choices: [] },
+      { id: 72, name: 'Boat', type: 'CHOICE', required: false, choices: ['Tern', 'Gannet'] },
+    ],
+  },
+  {
+    ...base,
+    id: 6,
+    code: 'LENT',
+    name: 'Lent out',
+    purpose: 'LOAN',
+    direction: 'OUT',
+    contra: 'ON_LOAN',
+  },
+];
+
+const written = { id: 9, number: 'AD-00009', state: 'POSTED', lines: 1, net: -3, posting: 12 };
+
+beforeEach(() => {
+  empty();
+  answers('GET', '/api/movement-kinds', () => kinds);
+  answers('GET', '/api/sites', () => [{ id: 1, name: 'Kittiwake Quay', code: 'KQ', areas: [] }]);
+  answers('POST', '/api/adjustments', () => written);
+});
+afterEach(cleanup);
+
+function posted() {
+  return asked.find((one) => one.path === '/api/adjustments' && one.method === 'POST')?.body;
+}
+
+it('asks only for figures where the positions are known, and sends those that were filled', async () => {
+  answers('GET', '/api/on-hand', () => ({
+    total: 2,
+    offset: 0,
+    rows: [row('QA-01-A', '12', null), row('QA-01-B', '5', 'K1')],
+  }));
+  let saved: unknown;
+  show(<AdjustmentForm item={7} purpose="ADJUSTMENT" onDone={(one) => (saved = one)} />);
+  await userEvent.type(await screen.findByLabelText('Shackle KQ.QA-01-B'), '2');
+  await userEvent.click(screen.getByRole('button', { name: 'Take out 1 line' }));
+  await waitFor(() => expect(saved).toEqual(written));
+  expect(posted()).toMatchObject({
+    kind: 1,
+    way: 'OUT',
+    lines: [{ item: 'SHK', place: 'KQ.QA-01-B', lot: 'K1', quantity: '2' }],
+  });
+});
+
+function row(place: string, onHand: string, lot: string | null) {
+  return {
+    key: place,
+    item: 'SHK',
+    itemId: 7,
+    name: 'Shackle',
+    site: 'Kittiwake Quay',
+    place,
+    placeId: 3,
+    lot,
+    serial: null,
+    condition: 'GOOD',
+    onHand,
+    symbol: 'pc',
+  };
+}
+
+it('offers the ways that a reason allows, and asks for the fields of a kind', async () => {
+  show(<AdjustmentForm purpose="ADJUSTMENT" onDone={() => undefined} />);
+  const why = await screen.findByLabelText('Why');
+  const ways = () =>
+    within(screen.getByLabelText('Which way'))
+      .getAllByRole('option')
+      .map((one) => one.textContent);
+  expect(ways()).toEqual(['Out']);
+  await userEvent.selectOptions(why, '2');
+  expect(ways()).toEqual(['To a figure', 'Out', 'In']);
+  await userEvent.selectOptions(why, '5');
+  await userEvent.type(screen.getByLabelText('Job'), 'J-1042');
+  await userEvent.selectOptions(screen.getByLabelText('Boat (if known)'), 'Tern');
+  await userEvent.type(screen.getByLabelText('Item'), 'SHK');
+  await userEvent.type(screen.getByLabelText('Bin'), 'KQ.QA-01-A');
+  await userEvent.type(screen.getByLabelText('Goes out'), '1,5');
+  await userEvent.click(screen.getByRole('button', { name: 'Take out 1 line' }));
+  await waitFor(() =>
+    expect(posted()).toMatchObject({
+      kind: 5,
+      fields: { 71: 'J-1042', 72: 'Tern' },
+      lines: [{ item: 'SHK', quantity: '1.5' }],
+    }),
+  );
+});
+
+it('lets scrap have several reasons, and has it bought again', async () => {
+  show(<AdjustmentForm purpose="SCRAP" onDone={() => undefined} />);
+  await userEvent.click(await screen.findByLabelText('Broken'));
+  await userEvent.click(screen.getByLabelText(/Buy again/));
+  await userEvent.type(screen.getByLabelText('Item'), 'SHK');
+  await userEvent.type(screen.getByLabelText('Bin'), 'KQ.QA-01-A');
+  await userEvent.type(screen.getByLabelText('Goes out'), '4');
+  await userEvent.click(screen.getByRole('button', { name: 'Take out 1 line' }));
+  await waitFor(() => expect(posted()).toMatchObject({ kind: 3, reasons: [4], replacing: true }));
+});
+
+it('shows what is missing beside the field that it is about', async () => {
+  answers(
+    'POST',
+    '/api/adjustments',
+    () => new Refusal(400, 'Say to whom it is lent.', 'invalid', { field: 'party' }),
+  );
+  show(<AdjustmentForm purpose="LOAN" onDone={() => undefined} />);
+  await userEvent.type(await screen.findByLabelText('Item'), 'SHK');
+  await userEvent.type(screen.getByLabelText('Goes out'), '1');
+  await userEvent.click(screen.getByRole('button', { name: 'Take out 1 line' }));
+  expect((await screen.findAllByText('Say to whom it is lent.')).length).toBe(2);
+  expect(screen.getByLabelText('To whom').getAttribute('aria-invalid')).toBe('true');
+});
+
+const proposal = {
+  id: 4,
+  subject: 'ADJUSTMENT',
+  subjectId: 9,
+  number: 'AD-00009',
+  siteId: 1,
+  site: 'Kittiwake Quay',
+  value: 600,
+  most: 500,
+  state: 'PROPOSED',
+  askedBack: false,
+  proposed: '2026-03-02T09:00:00Z',
+  proposedBy: 'Oddny',
+  own: false,
+  decided: null,
+  decidedBy: null,
+};
+
+it('agrees without a note, but refuses and asks back only with one', async () => {
+  answers('GET', '/api/approvals/4', () => ({ approval: proposal, words: [] }));
+  answers('POST', '/api/approvals/4/words', () => ({ approval: proposal, words: [] }));
+  show(<ApprovalDoings approval={4} />);
+  const refuse = await screen.findByRole('button', { name: 'Refuse' });
+  expect(screen.getByRole('button', { name: 'Agree and post' })).toHaveProperty('disabled', false);
+  expect(refuse).toHaveProperty('disabled', true);
+  await userEvent.type(screen.getByLabelText('Note, reason or question'), 'Since when?');
+  expect(refuse).toHaveProperty('disabled', false);
+  await userEvent.click(screen.getByRole('button', { name: 'Ask back' }));
+  await waitFor(() =>
+    expect(asked.find((one) => one.path === '/api/approvals/4/words')?.body).toEqual({
+      note: 'Since when?',
+    }),
+  );
+});
+
+it('lets the one who proposed it answer or withdraw, not agree', async () => {
+  answers('GET', '/api/approvals/4', () => ({
+    approval: { ...proposal, own: true, askedBack: true },
+    words: [{ at: proposal.proposed, person: 'Maren', what: 'ASKED', note: 'Since when?' }],
+  }));
+  show(<ApprovalDoings approval={4} />, { permissions: ['MOVE'] });
+  expect(await screen.findByText('Since when?')).toBeTruthy();
+  expect(screen.queryByRole('button', { name: 'Agree and post' })).toBeNull();
+  expect(screen.getByRole('button', { name: 'Withdraw it' })).toBeTruthy();
+});
+
+it('takes part of a loan back into a bin', async () => {
+  const loan = {
+    loan: {
+      id: 3,
+      number: 'LN-00003',
+      siteId: 1,
+      site: 'Kittiwake Quay',
+      party: 'Harbour school',
+      due: '2026-01-10',
+      overdue: true,
+      lent: '2026-01-02T09:00:00Z',
+      lentBy: 'Tavi',
+      closed: null,
+      about: 'Radio',
+      lines: 1,
+      open: 1,
+    },
+    adjustment: 9,
+    goods: [
+      {
+        id: 31,
+        itemId: 7,
+        item: 'RAD',
+        name: 'Radio',
+        symbol: 'pc',
+        decimals: 0,
+        lot: null,
+        serial: null,
+        condition: 'GOOD' as const,
+        lent: '6',
+        back: '0',
+        open: '6',
+      },
+    ],
+    returns: [],
+  };
+  answers('POST', '/api/loans/3/returns', () => loan);
+  show(<LoanCard loan={loan} />);
+  expect(screen.getByText(/overdue/)).toBeTruthy();
+  const amount = screen.getByLabelText('Quantity');
+  await userEvent.clear(amount);
+  await userEvent.type(amount, '4');
+  await userEvent.type(screen.getByLabelText('Into bin'), 'KQ.QA-01-A');
+  await userEvent.click(screen.getByRole('button', { name: 'Take it back in' }));
+  await waitFor(() =>
+    expect(asked.find((one) => one.path === '/api/loans/3/returns')?.body).toEqual({
+      note: '',
+      lines: [{ goods: 31, quantity: '4', place: 'KQ.QA-01-A', condition: 'GOOD' }],
+    }),
+  );
+});
