@@ -71,7 +71,7 @@ export function AdjustSentence({ site }: { site: Schemas['SiteCard'] }) {
   return (
     <>
       <Box sx={{ flex: 1, overflow: 'auto' }}>
-        <HeadStrip number={t(`righting.ways.${now.way}`)}>
+        <HeadStrip number={now.kind.code}>
           <Box sx={{ flex: 1 }}>{now.kind.name}</Box>
           {now.lines.length > 0 && <Box>{t('righting.inBasket', { count: now.lines.length })}</Box>}
         </HeadStrip>
@@ -260,7 +260,7 @@ function Doings({
             {t('righting.look', { count: view.lines.length })}
           </SmallButton>
         )}
-        <SmallButton onClick={onLeave}>{t('move.leave')}</SmallButton>
+        <SmallButton onClick={onLeave}>{t('back')}</SmallButton>
       </Box>
       {some && !begun ? (
         <MainButton onClick={onLook}>{t('righting.look', { count: view.lines.length })}</MainButton>

@@ -61,7 +61,7 @@ export function Basket({
       sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}
     >
       <Box sx={{ flex: 1, overflow: 'auto' }}>
-        <HeadStrip number={t(`righting.ways.${view.way}`)}>
+        <HeadStrip number={kind.code}>
           <Box sx={{ flex: 1 }}>{kind.name}</Box>
           <Box>{t('righting.inBasket', { count: view.lines.length })}</Box>
         </HeadStrip>

@@ -113,7 +113,7 @@ export function LoanOnFloor({ site }: { site: Schemas['SiteCard'] }) {
         ))}
       </Box>
       <Box sx={{ px: 1.5, pb: 1, display: 'flex' }}>
-        <SmallButton onClick={() => void navigate('/floor')}>{t('move.leave')}</SmallButton>
+        <SmallButton onClick={() => void navigate('/floor')}>{t('back')}</SmallButton>
       </Box>
       <ScanBar hint={t(chosen ? 'righting.scanBin' : 'righting.whatBack')} onScan={scan} />
     </>

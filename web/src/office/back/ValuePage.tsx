@@ -138,7 +138,7 @@ function columns(
       : []),
     {
       key: 'label',
-      title: t(`value.by.${by}`),
+      title: item ? t('item.name') : t(`value.by.${by}`),
       width: 'minmax(200px, 2fr)',
       cell: (row) => row.label || t('value.noCategory'),
     },

@@ -101,7 +101,10 @@ function Sheet({
     (command, body) => read(api.POST('/api/adjustments', { ...command, body })),
     onDone,
   );
-  const first = kinds.find((kind) => kind.purpose === purpose) ?? kinds[0];
+  const meant = kinds.filter((kind) => kind.purpose === purpose);
+  // Whoever looks at positions knows what should stand there.
+  const first =
+    meant.find((kind) => start[0].known && kind.direction === 'EITHER') ?? meant[0] ?? kinds[0];
   const form = useForm({ note: '', source: '', party: '', due: '' }, save.error);
   const [kindId, setKindId] = useState(first.id);
   const kind = kinds.find((one) => one.id === kindId) ?? first;

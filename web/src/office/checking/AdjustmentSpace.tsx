@@ -7,7 +7,7 @@ import { api, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
-import { ago, count, money } from '../../kit/format';
+import { ago, money } from '../../kit/format';
 import { Room } from '../../kit/Rail';
 import { Sheet } from '../../kit/Sheet';
 import { SheetFile } from '../../kit/SheetFile';
@@ -149,7 +149,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'number',
       title: t('count.number'),
-      width: '92px',
+      width: '106px',
       cell: (row) => <Code strong>{row.number}</Code>,
     },
     {
@@ -199,15 +199,8 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'written',
       title: t('ledger.when'),
-      width: '104px',
+      width: '122px',
       cell: (row) => ago(row.written),
-    },
-    {
-      key: 'lines',
-      title: t('adjust.lines'),
-      width: '54px',
-      align: 'right',
-      cell: (row) => count(row.lines),
     },
     {
       key: 'note',

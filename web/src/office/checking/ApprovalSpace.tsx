@@ -70,9 +70,13 @@ export function ApprovalSpace() {
           width={520}
         >
           <ApprovalDoings approval={one.id} />
-          {one.subject === 'COUNT' ? (
+          {one.subject === 'COUNT' && (
             <Link to={`/office/checking/counts/${one.subjectId}`}>{t('approval.toCount')}</Link>
-          ) : (
+          )}
+          {one.subject === 'WRITE_OFF' && (
+            <Link to={`/office/coming/transfers?q=${one.number}`}>{t('approval.toTransfer')}</Link>
+          )}
+          {(one.subject === 'ADJUSTMENT' || one.subject === 'SCRAP') && (
             <Subject adjustment={one.subjectId} />
           )}
         </SidePanel>

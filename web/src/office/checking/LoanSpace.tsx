@@ -108,7 +108,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'number',
       title: t('count.number'),
-      width: '96px',
+      width: '106px',
       cell: (row) => <Code strong>{row.number}</Code>,
     },
     {
@@ -143,7 +143,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
           date(row.due) || '–'
         ),
     },
-    { key: 'lent', title: t('loan.lent'), width: '110px', cell: (row) => ago(row.lent) },
+    { key: 'lent', title: t('loan.lent'), width: '122px', cell: (row) => ago(row.lent) },
     { key: 'by', title: t('adjust.by'), width: 'minmax(110px, 1fr)', cell: (row) => row.lentBy },
     { key: 'site', title: t('site'), width: 'minmax(120px, 1fr)', cell: (row) => row.site },
   ];

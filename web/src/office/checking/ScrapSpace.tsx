@@ -14,6 +14,7 @@ import { Room } from '../../kit/Rail';
 import { Sheet } from '../../kit/Sheet';
 import { SheetFile } from '../../kit/SheetFile';
 import { SiteChoice } from '../../kit/SiteChoice';
+import type { Column } from '../../kit/sheetColumns';
 import { daysAgo } from '../../kit/spans';
 import { useAddress } from '../../kit/useAddress';
 import { CheckingFrame } from './CheckingFrame';
@@ -99,19 +100,7 @@ export function ScrapSpace() {
               width: 'minmax(220px, 2fr)',
               cell: (row) => row.label,
             },
-            {
-              key: 'code',
-              title: t('item.code'),
-              width: '100px',
-              cell: (row) => <Code>{row.code}</Code>,
-            },
-            {
-              key: 'quantity',
-              title: t('quantity'),
-              width: '110px',
-              align: 'right',
-              cell: (row) => <Amount value={row.quantity} unit={row.symbol} />,
-            },
+            ...(by === 'ITEM' ? ofItems(t) : []),
             {
               key: 'times',
               title: t('scrap.times'),
@@ -133,4 +122,22 @@ export function ScrapSpace() {
       </Room>
     </CheckingFrame>
   );
+}
+
+function ofItems(t: (key: string) => string): Column<Row>[] {
+  return [
+    {
+      key: 'code',
+      title: t('item.code'),
+      width: '100px',
+      cell: (row) => <Code>{row.code}</Code>,
+    },
+    {
+      key: 'quantity',
+      title: t('quantity'),
+      width: '110px',
+      align: 'right',
+      cell: (row) => <Amount value={row.quantity} unit={row.symbol} />,
+    },
+  ];
 }

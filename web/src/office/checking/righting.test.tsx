@@ -100,7 +100,9 @@ it('asks only for figures where the positions are known, and sends those that we
   }));
   let saved: unknown;
   show(<AdjustmentForm item={7} purpose="ADJUSTMENT" onDone={(one) => (saved = one)} />);
-  await userEvent.type(await screen.findByLabelText('Shackle KQ.QA-01-B'), '2');
+  const figure = await screen.findByLabelText('Shackle KQ.QA-01-B');
+  await userEvent.selectOptions(screen.getByLabelText('Why'), '1');
+  await userEvent.type(figure, '2');
   await userEvent.click(screen.getByRole('button', { name: 'Take out 1 line' }));
   await waitFor(() => expect(saved).toEqual(written));
   expect(posted()).toMatchObject({

@@ -150,7 +150,7 @@ export function RequisitionSpace() {
             {
               key: 'number',
               title: t('count.number'),
-              width: '96px',
+              width: '106px',
               cell: (row) => <Code strong>{row.number}</Code>,
             },
             {
@@ -188,7 +188,7 @@ export function RequisitionSpace() {
             {
               key: 'asked',
               title: t('low.asked'),
-              width: 'minmax(150px, 1fr)',
+              width: 'minmax(196px, 1fr)',
               cell: (row) => `${row.askedBy}, ${ago(row.asked)}`,
             },
             {

@@ -130,7 +130,7 @@ export function KindForm({
         />
         <TextField label={t('kinds.account')} {...form.text('account')} />
         <TextField
-          label={t('kinds.limitLong')}
+          label={t('kinds.limit')}
           placeholder={t('kinds.noLimit')}
           slotProps={{ inputLabel: { shrink: true } }}
           {...form.text('approvalValue')}

@@ -65,13 +65,13 @@ export function KindRules() {
             {
               key: 'purpose',
               title: t('kinds.purposeTitle'),
-              width: '120px',
+              width: '132px',
               cell: (kind) => t(`kinds.purpose.${kind.purpose}`),
             },
             {
               key: 'direction',
               title: t('kinds.directionTitle'),
-              width: '110px',
+              width: '136px',
               cell: (kind) => t(`kinds.direction.${kind.direction}`),
             },
             {

@@ -320,3 +320,14 @@ create table closing (
   closed_by bigint not null,
   note varchar(200) not null default ''
 );
+
+-- Goods on the road that someone wants to give up, while someone else must agree.
+create table transfer_ending (
+  id bigint not null auto_increment primary key,
+  transfer_id bigint not null,
+  goods_id bigint not null default 0,
+  quantity decimal(19,6) null,
+  ending varchar(8) not null,
+  reason varchar(200) not null,
+  key transfer (transfer_id)
+);

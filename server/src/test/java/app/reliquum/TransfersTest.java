@@ -363,6 +363,26 @@ class TransfersTest {
   // Differences
 
   @Test
+  void aDearDifferenceWaitsUntilSomeoneElseAgrees() {
+    cost(shackleId, "90");
+    long id = sent(line(shackle, "12"));
+    long of = goodsOf(card(id), shackle, null);
+    step(shopHand, id, "arrivals", Map.of("lines", List.of(arriving(of, "4"))));
+    JsonNode card = step(clerk, id, "endings", Map.of("ending", "LOST", "reason", "Gone"));
+    assertThat(state(card)).isEqualTo("ARRIVED_IN_PART");
+    JsonNode waiting = clerk.get("/api/approvals").ok().path("rows").get(0);
+    assertThat(waiting.path("subject").asString()).isEqualTo("WRITE_OFF");
+    assertThat(waiting.path("value").decimalValue()).isEqualByComparingTo("720");
+    String at = "/api/approvals/" + waiting.path("id").asLong() + "/approval";
+    assertThat(clerk.post(at, Map.of("note", "")).status()).isEqualTo(403);
+    // Some of it turns up meanwhile: only what is still missing is given up.
+    step(shopHand, id, "arrivals", Map.of("lines", List.of(arriving(of, "3"))));
+    HOUSE.hire("OTHER", Role.CONTROLLER).post(at, Map.of("note", "")).ok();
+    assertThat(state(card(id))).isEqualTo("CLOSED");
+    assertThat(card(id).path("lines").get(0).path("lost").asString()).isEqualTo("5");
+  }
+
+  @Test
   void aDifferenceIsWrittenOffWithAReasonAndShowsInTheLedger() {
     long id = sent(line(shackle, "25"));
     long of = goodsOf(card(id), shackle, null);

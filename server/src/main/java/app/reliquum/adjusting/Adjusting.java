@@ -26,6 +26,7 @@ import app.reliquum.stock.PostingKind;
 import app.reliquum.stock.Stock;
 import app.reliquum.supply.Requisitions;
 import java.math.BigDecimal;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -174,7 +175,7 @@ public class Adjusting implements Subject {
       approvals.propose(
           command, subject(head), id, head.number(), head.siteId(), gross, limit.get());
     } else {
-      post(command, head, draft.kind());
+      post(command, head, draft.kind(), draft.entry().effective());
     }
     return written(id);
   }
@@ -261,7 +262,7 @@ public class Adjusting implements Subject {
     }
   }
 
-  private void post(Command command, Head head, Kind kind) {
+  private void post(Command command, Head head, Kind kind, Instant effective) {
     long contra = places.contra(kind.contra());
     List<LineRow> rows = table.lines(head.id());
     List<Line> posted =
@@ -284,7 +285,7 @@ public class Adjusting implements Subject {
                 command,
                 new NewPosting(
                         postingKind(head.purpose()),
-                        null,
+                        effective,
                         head.number(),
                         null,
                         reason(head),
@@ -337,7 +338,7 @@ public class Adjusting implements Subject {
   @Override
   public void carryOut(Command command, long id) {
     Head head = table.lock(id);
-    post(command, head, kinds.kind(head.kindId()));
+    post(command, head, kinds.kind(head.kindId()), null);
   }
 
   @Override

@@ -60,6 +60,7 @@ public final class Adjustment {
    * @param party to whom goods are lent
    * @param due when they are due back
    * @param fields what the fields of the kind are filled with
+   * @param effective when it happened; null for now. What someone else must agree to happens then
    */
   @Schema(name = "AdjustmentEntry")
   public record Entry(
@@ -73,6 +74,7 @@ public final class Adjustment {
       LocalDate due,
       Map<Long, String> fields,
       @Valid Picture picture,
+      Instant effective,
       @NotEmpty @Size(max = MOST_LINES) List<@Valid LineEntry> lines) {}
 
   /** A picture of what happened. */

@@ -187,6 +187,7 @@ class AdjustmentFile {
             null,
             Map.of(),
             null,
+            null,
             List.of(line)));
     Lines.Meant meant = lines.read(line, way, known);
     actor.requireSite(meant.bin().site(), meant.bin().siteName());
@@ -282,6 +283,7 @@ class AdjustmentFile {
                     "",
                     null,
                     Map.of(),
+                    null,
                     null,
                     List.of());
             written.add(

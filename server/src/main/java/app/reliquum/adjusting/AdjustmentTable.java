@@ -54,6 +54,7 @@ class AdjustmentTable {
       String party,
       LocalDate due,
       BigDecimal net,
+      LocalDateTime written,
       long writtenBy,
       long postingId) {}
 
@@ -93,7 +94,9 @@ class AdjustmentTable {
             entry.due(),
             gross,
             net,
-            now(),
+            entry.effective() == null
+                ? now()
+                : LocalDateTime.ofInstant(entry.effective(), ZoneOffset.UTC),
             command.actor().id())
         .update(key, "id");
     long id = key.getKeyAs(Number.class).longValue();
@@ -144,7 +147,7 @@ class AdjustmentTable {
   }
 
   private static final String HEAD =
-      "select id, number, purpose, kind_id, way, state, site_id, note, replacing, party, due, net,"
+      "select id, number, purpose, kind_id, way, state, site_id, note, replacing, party, due, net, written,"
           + " written_by, posting_id from adjustment where id = ?";
 
   Head head(long id) {

@@ -324,7 +324,7 @@ public class Loans {
             head.siteId(),
             head.party(),
             head.due(),
-            now(),
+            head.written(),
             command.actor().id())
         .update(key, "id");
     long loan = key.getKeyAs(Number.class).longValue();

@@ -53,6 +53,7 @@ class DemoHouse implements ApplicationRunner {
   private final DemoArrivals arrivals;
   private final DemoTransfers transfers;
   private final DemoCounts counts;
+  private final DemoRighting righting;
   private final Clock clock;
   private final TransactionTemplate transaction;
 
@@ -64,6 +65,7 @@ class DemoHouse implements ApplicationRunner {
       DemoArrivals arrivals,
       DemoTransfers transfers,
       DemoCounts counts,
+      DemoRighting righting,
       Clock clock,
       PlatformTransactionManager transactions) {
     this.places = places;
@@ -73,6 +75,7 @@ class DemoHouse implements ApplicationRunner {
     this.arrivals = arrivals;
     this.transfers = transfers;
     this.counts = counts;
+    this.righting = righting;
     this.clock = clock;
     this.transaction = new TransactionTemplate(transactions);
   }
@@ -115,11 +118,13 @@ class DemoHouse implements ApplicationRunner {
           List<DemoItem> items = items(quay, pontoon, tern, random);
           LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
           transfers.furnish(items);
+          righting.cost(items);
           new DemoHistory(catalog, places, stock, clock, random, today, hands)
               .write(items, quay, holm, pontoon, tern);
           arrivals.write(quay, holm, pontoon, hands.get(1), hands.get(2), today);
           transfers.write(quay, holm, pontoon, tern, hands.get(1), hands.get(2), today);
           counts.write(items, quay, holm, hands.get(1), hands.get(2), random, today);
+          righting.write(items, quay, hands.get(0), hands.get(1), hands.get(2), today);
         });
     LOG.info("The demo house is open");
   }

@@ -531,6 +531,7 @@ class AdjustDesk {
                 telling.due(),
                 telling.fields(),
                 null,
+                null,
                 sitting.basket.changes().stream().map(change -> line(change, sitting)).toList()));
     sitting.keep(new Basket(site, sitting.basket.kind(), sitting.basket.way(), List.of()));
     sitting.keep(List.<Evidence>of());

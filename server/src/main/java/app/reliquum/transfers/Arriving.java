@@ -3,6 +3,7 @@ package app.reliquum.transfers;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.PositionKey;
@@ -18,6 +19,7 @@ import app.reliquum.stock.Stock;
 import app.reliquum.transfers.TransferTable.Figure;
 import app.reliquum.transfers.TransferTable.GoodsRow;
 import app.reliquum.transfers.TransferTable.Head;
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -145,22 +147,38 @@ public class Arriving {
           case BACK -> places.docks(head.fromSiteId()).get(0);
         };
     List<Line> lines = new ArrayList<>();
-    for (GoodsRow row : table.goods(id)) {
-      Quantity road = row.onTheRoad().onTheRoad();
-      boolean meant = entry.goods() == null || entry.goods() == row.id();
-      if (meant && road.isPositive()) {
-        PositionKey key = row.at(head.roadPlaceId());
-        Quantity quantity =
-            entry.goods() == null || entry.quantity() == null ? road : entry.quantity();
-        Spot there = new Spot(to, back ? key.unitLoad() : 0, key.condition());
-        lines.add(new Line(key.goods(), key.spot(), there, quantity));
-      }
+    for (GoodsRow row : meant(id, entry)) {
+      PositionKey key = row.at(head.roadPlaceId());
+      Spot there = new Spot(to, back ? key.unitLoad() : 0, key.condition());
+      lines.add(new Line(key.goods(), key.spot(), there, quantity(row, entry)));
     }
     if (lines.isEmpty()) {
       throw Problem.refused("nothing-sent", "Nothing of that is on the road.");
     }
     PostingKind kind = back ? PostingKind.ARRIVAL : PostingKind.WRITE_OFF;
     return settle(command, head, lines, kind, Figure.LOST, entry);
+  }
+
+  /** What goods are worth that are to be given up, by what they were sent at. */
+  BigDecimal worth(Command command, long id, Between.EndingEntry entry) {
+    Head head = progress.lockOpen(id);
+    places.requireSite(head.toSiteId(), command.actor());
+    return meant(id, entry).stream()
+        .map(row -> new UnitCost(row.unitCost()).of(quantity(row, entry)))
+        .reduce(BigDecimal.ZERO, BigDecimal::add);
+  }
+
+  private List<GoodsRow> meant(long id, Between.EndingEntry entry) {
+    return table.goods(id).stream()
+        .filter(row -> entry.goods() == null || entry.goods() == row.id())
+        .filter(row -> row.onTheRoad().onTheRoad().isPositive())
+        .toList();
+  }
+
+  private static Quantity quantity(GoodsRow row, Between.EndingEntry entry) {
+    return entry.goods() == null || entry.quantity() == null
+        ? row.onTheRoad().onTheRoad()
+        : entry.quantity();
   }
 
   /** Sets goods against what was sent, and posts them. */

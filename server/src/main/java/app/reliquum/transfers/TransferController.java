@@ -35,6 +35,7 @@ class TransferController {
   private final Planning planning;
   private final Sending sending;
   private final Arriving arriving;
+  private final WriteOffs writeOffs;
   private final Journal journal;
   private final TransferPapers papers;
   private final Advices advices;
@@ -47,6 +48,7 @@ class TransferController {
       Planning planning,
       Sending sending,
       Arriving arriving,
+      WriteOffs writeOffs,
       Journal journal,
       TransferPapers papers,
       Advices advices,
@@ -57,6 +59,7 @@ class TransferController {
     this.planning = planning;
     this.sending = sending;
     this.arriving = arriving;
+    this.writeOffs = writeOffs;
     this.journal = journal;
     this.papers = papers;
     this.advices = advices;
@@ -255,7 +258,7 @@ class TransferController {
   @PreAuthorize("hasAuthority('POST')")
   Between.Card end(
       Command command, @PathVariable long id, @Valid @RequestBody Between.EndingEntry entry) {
-    return changed(command, "end", id, entry, () -> arriving.end(command, id, entry));
+    return changed(command, "end", id, entry, () -> writeOffs.end(command, id, entry));
   }
 
   /** Closes it: nothing more is sent. */
