@@ -2900,6 +2900,8 @@ export interface components {
     AdjustmentEntry: {
       /** Format: date */
       due?: string;
+      /** Format: date-time */
+      effective?: string;
       fields?: {
         [key: string]: string;
       };

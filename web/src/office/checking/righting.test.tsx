@@ -88,6 +88,12 @@ beforeEach(() => {
 });
 afterEach(cleanup);
 
+/** Typed all at once: what is tested is not the typing. */
+async function fill(field: HTMLElement, text: string) {
+  await userEvent.click(field);
+  await userEvent.paste(text);
+}
+
 function posted() {
   return asked.find((one) => one.path === '/api/adjustments' && one.method === 'POST')?.body;
 }
@@ -102,7 +108,7 @@ it('asks only for figures where the positions are known, and sends those that we
   show(<AdjustmentForm item={7} purpose="ADJUSTMENT" onDone={(one) => (saved = one)} />);
   const figure = await screen.findByLabelText('Shackle KQ.QA-01-B');
   await userEvent.selectOptions(screen.getByLabelText('Why'), '1');
-  await userEvent.type(figure, '2');
+  await fill(figure, '2');
   await userEvent.click(screen.getByRole('button', { name: 'Take out 1 line' }));
   await waitFor(() => expect(saved).toEqual(written));
   expect(posted()).toMatchObject({
@@ -140,11 +146,11 @@ it('offers the ways that a reason allows, and asks for the fields of a kind', as
   await userEvent.selectOptions(why, '2');
   expect(ways()).toEqual(['To a figure', 'Out', 'In']);
   await userEvent.selectOptions(why, '5');
-  await userEvent.type(screen.getByLabelText('Job'), 'J-1042');
+  await fill(screen.getByLabelText('Job'), 'J-1042');
   await userEvent.selectOptions(screen.getByLabelText('Boat (if known)'), 'Tern');
-  await userEvent.type(screen.getByLabelText('Item'), 'SHK');
-  await userEvent.type(screen.getByLabelText('Bin'), 'KQ.QA-01-A');
-  await userEvent.type(screen.getByLabelText('Goes out'), '1,5');
+  await fill(screen.getByLabelText('Item'), 'SHK');
+  await fill(screen.getByLabelText('Bin'), 'KQ.QA-01-A');
+  await fill(screen.getByLabelText('Goes out'), '1,5');
   await userEvent.click(screen.getByRole('button', { name: 'Take out 1 line' }));
   await waitFor(() =>
     expect(posted()).toMatchObject({
@@ -159,9 +165,9 @@ it('lets scrap have several reasons, and has it bought again', async () => {
   show(<AdjustmentForm purpose="SCRAP" onDone={() => undefined} />);
   await userEvent.click(await screen.findByLabelText('Broken'));
   await userEvent.click(screen.getByLabelText(/Buy again/));
-  await userEvent.type(screen.getByLabelText('Item'), 'SHK');
-  await userEvent.type(screen.getByLabelText('Bin'), 'KQ.QA-01-A');
-  await userEvent.type(screen.getByLabelText('Goes out'), '4');
+  await fill(screen.getByLabelText('Item'), 'SHK');
+  await fill(screen.getByLabelText('Bin'), 'KQ.QA-01-A');
+  await fill(screen.getByLabelText('Goes out'), '4');
   await userEvent.click(screen.getByRole('button', { name: 'Take out 1 line' }));
   await waitFor(() => expect(posted()).toMatchObject({ kind: 3, reasons: [4], replacing: true }));
 });
@@ -173,8 +179,8 @@ it('shows what is missing beside the field that it is about', async () => {
     () => new Refusal(400, 'Say to whom it is lent.', 'invalid', { field: 'party' }),
   );
   show(<AdjustmentForm purpose="LOAN" onDone={() => undefined} />);
-  await userEvent.type(await screen.findByLabelText('Item'), 'SHK');
-  await userEvent.type(screen.getByLabelText('Goes out'), '1');
+  await fill(await screen.findByLabelText('Item'), 'SHK');
+  await fill(screen.getByLabelText('Goes out'), '1');
   await userEvent.click(screen.getByRole('button', { name: 'Take out 1 line' }));
   expect((await screen.findAllByText('Say to whom it is lent.')).length).toBe(2);
   expect(screen.getByLabelText('To whom').getAttribute('aria-invalid')).toBe('true');
@@ -205,7 +211,7 @@ it('agrees without a note, but refuses and asks back only with one', async () =>
   const refuse = await screen.findByRole('button', { name: 'Refuse' });
   expect(screen.getByRole('button', { name: 'Agree and post' })).toHaveProperty('disabled', false);
   expect(refuse).toHaveProperty('disabled', true);
-  await userEvent.type(screen.getByLabelText('Note, reason or question'), 'Since when?');
+  await fill(screen.getByLabelText('Note, reason or question'), 'Since when?');
   expect(refuse).toHaveProperty('disabled', false);
   await userEvent.click(screen.getByRole('button', { name: 'Ask back' }));
   await waitFor(() =>
@@ -267,8 +273,8 @@ it('takes part of a loan back into a bin', async () => {
   expect(screen.getByText(/overdue/)).toBeTruthy();
   const amount = screen.getByLabelText('Quantity');
   await userEvent.clear(amount);
-  await userEvent.type(amount, '4');
-  await userEvent.type(screen.getByLabelText('Into bin'), 'KQ.QA-01-A');
+  await fill(amount, '4');
+  await fill(screen.getByLabelText('Into bin'), 'KQ.QA-01-A');
   await userEvent.click(screen.getByRole('button', { name: 'Take it back in' }));
   await waitFor(() =>
     expect(asked.find((one) => one.path === '/api/loans/3/returns')?.body).toEqual({

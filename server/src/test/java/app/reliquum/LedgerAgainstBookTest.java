@@ -225,8 +225,8 @@ class LedgerAgainstBookTest {
         .database()
         .run("update stock_position set quantity = quantity + 5 where quantity > 0 limit 1");
     JsonNode check = new Goods(controller).checkedBooks();
-    // The position itself, and the totals of its item at the site and in the house.
-    assertThat(check.path("differences").asInt()).isEqualTo(3);
+    // The position itself, the totals of its item at the site and in the house, and its pool.
+    assertThat(check.path("differences").asInt()).isEqualTo(4);
     JsonNode found =
         controller.get("/api/book-checks/" + check.path("id").asLong() + "/differences").ok();
     assertThat(found).isNotEmpty();

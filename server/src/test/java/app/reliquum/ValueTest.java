@@ -190,6 +190,7 @@ class ValueTest {
 
   /** The value of the house is what its postings come to, at any moment; its journal balances. */
   private void wholeHouseAddsUp() {
+    goods.booksAddUp();
     Instant now = Instant.now();
     JsonNode changes = controller.get("/api/value/changes?from=" + LONG_AGO + "&to=" + now).ok();
     BigDecimal sum = changes.path("before").decimalValue();

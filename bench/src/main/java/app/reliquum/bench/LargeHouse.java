@@ -80,6 +80,13 @@ final class LargeHouse {
               + site
               + ", item_id, sum(quantity), sum(quantity) from stock_position group by item_id");
     }
+    run("insert into item_cost (item_id, cost, changed) select id, 1 + id % 50, now(6) from item");
+    run(
+        """
+        insert into cost_pool (item_id, pool_id, method, quantity, value)
+        select item_id, 1, 'MOVING_AVERAGE', sum(quantity), sum(quantity) * (1 + item_id % 50)
+        from stock_position group by item_id
+        """);
     run("analyze table item, place, stock_position, item_stock, posting, ledger_line");
   }
 
@@ -100,9 +107,10 @@ final class LargeHouse {
     run(
         """
         insert into ledger_line (posting_id, line_no, effective, item_id, from_place_id,
-          to_place_id, quantity)
-        select seq, 1, '2026-01-02 08:00:00', 1 + seq %% %d, %d, %d + seq * 7 %% %d, 1000
-        from seq_1_to_%d
+          to_place_id, quantity, value)
+        select seq, 1, '2026-01-02 08:00:00', 1 + seq %% %1$d, %2$d, %3$d + seq * 7 %% %4$d, 1000,
+          1000 * (1 + (1 + seq %% %1$d) %% 50)
+        from seq_1_to_%5$d
         """
             .formatted(size.items(), opening, firstBin, size.bins(), size.positions()));
     int step = Math.min(1_000_000, size.lines());

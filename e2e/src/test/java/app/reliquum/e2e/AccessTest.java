@@ -47,6 +47,18 @@ class AccessTest {
           "/office/checking/programme",
           "/office/checking/accuracy",
           "/office/checking/collector",
+          "/office/checking/adjustments?open=1",
+          "/office/checking/adjustments?open=new&item=1",
+          "/office/checking/adjustments?open=file",
+          "/office/checking/approvals?open=1",
+          "/office/checking/scrap",
+          "/office/checking/loans?open=1",
+          "/office/running-low/requisitions?open=new",
+          "/office/looking-back/value?by=ITEM",
+          "/office/looking-back/changes",
+          "/office/looking-back/usage",
+          "/office/rules/reasons?open=new",
+          "/office/rules/reasons?open=accounts",
           "/office/rules/counting",
           "/office/rules/house",
           "/office/coming/letters",
@@ -67,6 +79,8 @@ class AccessTest {
           "/office/checking/counts/13",
           "/office/checking/programme",
           "/office/checking/collector",
+          "/office/checking/approvals?open=1",
+          "/office/looking-back/changes",
           "/office/rules/put-away?open=new",
           "/office/rules/labels");
 
@@ -132,6 +146,31 @@ class AccessTest {
     button(page, "Clear").click();
     page.getByText("DOCK-1").first().waitFor();
     button(page, "Back").click();
+    button(page, "Put right").click();
+    page.getByText("Damaged").waitFor();
+    accessible(page);
+    page.getByText("Damaged").click();
+    scan(page, "RI.FLR-001");
+    page.locator("[data-blank=Item][data-state=SAID]").waitFor();
+    page.waitForFunction("() => document.getAnimations().length === 0");
+    accessible(page);
+    scan(page, "1");
+    page.locator("[data-blank=Quantity][data-state=SAID]").waitFor();
+    scan(page, "RA.CONFIRM");
+    page.getByText("1 line in the basket").waitFor();
+    page.getByText("Look through 1 line").click();
+    page.getByText("Parachute flare, red").click();
+    page.getByLabel("Quantity").waitFor();
+    accessible(page);
+    button(page, "Empty it").click();
+    page.getByText("Put the book right").waitFor();
+    button(page, "Back").or(page.locator("header button").first()).first().click();
+    page.getByText("Scan anything").waitFor();
+    scan(page, "LN-00001");
+    page.getByText("What has come back?").first().waitFor();
+    accessible(page);
+    button(page, "Back").last().click();
+    page.getByText("Scan anything").waitFor();
     button(page, "Send").click();
     page.getByText("TR-10004").waitFor();
     accessible(page);

@@ -7,6 +7,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import app.reliquum.testing.Client;
 import com.microsoft.playwright.Page;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
@@ -76,12 +77,12 @@ class PicturesTest {
     button(page, "Check now").click();
     page.getByText("All right").waitFor();
     shoot(page, "books");
-    page.keyboard().press("/");
-    page.keyboard().type("rope");
-    page.keyboard().press("Control+a");
-    page.keyboard().type("QA-03");
-    page.getByText("QA-03-B").waitFor();
-    shoot(page, "ask");
+    page.navigate(HOUSE.address().resolve("/office/checking/approvals").toString());
+    page.locator("[role=gridcell]").first().click();
+    page.getByText("What changes").waitFor();
+    shoot(page, "approvals");
+    shoot(page, "value", "/office/looking-back/value?by=CATEGORY");
+    shoot(page, "usage", "/office/looking-back/usage?days=365");
     page.evaluate("() => localStorage.setItem('reliquum.shift', 'night')");
     shoot(page, "night-shift", "/office/on-hand?q=shackle");
   }
@@ -99,7 +100,6 @@ class PicturesTest {
     shoot(page, "floor-rest");
     scan(page, "FLR-001");
     page.getByText("Home bin").waitFor();
-    shoot(page, "floor-item");
     button(page, "Back").click();
     page.getByText("Scan anything").waitFor();
     scan(page, "RA.MOVE");
@@ -125,6 +125,26 @@ class PicturesTest {
     page.locator("[data-blank=Lot][data-state=SAID]").waitFor();
     shootSentence(page, "floor-receive");
     scan(page, "RA.CLEAR");
+    page.navigate(HOUSE.address().resolve("/floor/adjust").toString());
+    page.getByText("Taken for a job").click();
+    for (String item : List.of("SHK-004", "FLR-003", "RPE-002")) {
+      scan(page, "RI." + item);
+      page.locator("[data-blank=Item][data-state=SAID]").waitFor();
+      scan(page, "2");
+      page.locator("[data-blank=Quantity][data-state=SAID]").waitFor();
+      if (page.locator("[data-blank=Bin][data-state=EMPTY]").count() > 0) {
+        page.locator("main button:has-text('-')").first().click();
+        page.locator("[data-blank=Bin][data-state=SAID]").waitFor();
+      }
+      scan(page, "RA.CONFIRM");
+      page.getByText("in the basket").waitFor();
+      scan(page, "RA.CLEAR");
+      page.locator("[data-blank=Item][data-state=EMPTY]").waitFor();
+    }
+    page.getByText("Look through").click();
+    page.getByLabel("Job number").waitFor();
+    shoot(page, "floor-basket");
+    hand.post("/api/floor/adjust/empty", Map.of("site", 1)).ok();
     page.navigate(HOUSE.address().resolve("/floor/put-away").toString());
     page.getByText("Long shackle").click();
     page.locator("[data-blank=To][data-state=SUGGESTED]").waitFor();

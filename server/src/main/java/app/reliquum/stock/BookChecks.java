@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Problem;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.costing.Pools;
 import app.reliquum.people.People;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
@@ -163,6 +164,9 @@ public class BookChecks {
       jdbc.sql(POSITIONS_AGAINST_LINES).param("id", id).update();
       jdbc.sql(TOTALS_AGAINST_POSITIONS).param("id", id).update();
       jdbc.sql(RESERVED_AGAINST_RESERVATIONS).param("id", id).update();
+      jdbc.sql(POOLS_AGAINST_POSITIONS).param("id", id).update();
+      jdbc.sql(VALUES_AGAINST_LINES).param("id", id).update();
+      jdbc.sql(LAYERS_AGAINST_POOLS).param("id", id).update();
       jdbc.sql(
               """
               update book_check set finished = :now,
@@ -251,6 +255,66 @@ public class BookChecks {
         from reservation
       ) both_sides
       group by item_id, place_id, lot_id, serial_id, unit_load_id, condition_code
+      having sum(kept) <> sum(recomputed)
+      """;
+
+  private static final String POOL = Pools.OF_PLACE;
+
+  /** How much the pools of value hold, against the positions that they stand for. */
+  private static final String POOLS_AGAINST_POSITIONS =
+      """
+      insert into book_check_difference (check_id, item_id, place_id, lot_id, serial_id,
+        unit_load_id, condition_code, kept, recomputed)
+      select :id, item_id, 0, 0, 0, 0, 0, sum(kept), sum(recomputed)
+      from (
+        select item_id, pool_id pool, quantity kept, 0 recomputed from cost_pool
+        union all
+        select s.item_id, %s, 0, s.quantity
+        from stock_position s join place p on p.id = s.place_id
+          left join site w on w.id = p.site_id
+      ) both_sides
+      group by item_id, pool
+      having sum(kept) <> sum(recomputed)
+      """
+          .formatted(POOL);
+
+  /** What the pools are worth, against what every posting and revaluation came to. */
+  private static final String VALUES_AGAINST_LINES =
+      """
+      insert into book_check_difference (check_id, item_id, place_id, lot_id, serial_id,
+        unit_load_id, condition_code, kept, recomputed)
+      select :id, item_id, 0, 0, 0, 0, 0, sum(kept), sum(recomputed)
+      from (
+        select item_id, pool_id pool, value kept, 0 recomputed from cost_pool
+        union all
+        select l.item_id, %1$s, 0, l.value
+        from ledger_line l join place p on p.id = l.to_place_id and p.%2$s
+          left join site w on w.id = p.site_id
+        union all
+        select l.item_id, %1$s, 0, -l.value
+        from ledger_line l join place p on p.id = l.from_place_id and p.%2$s
+          left join site w on w.id = p.site_id
+        union all
+        select item_id, pool_id, 0, value from revaluation
+      ) both_sides
+      group by item_id, pool
+      having sum(kept) <> sum(recomputed)
+      """
+          .formatted(POOL, TRACKED);
+
+  /** The layers of a pool are what it comes to. */
+  private static final String LAYERS_AGAINST_POOLS =
+      """
+      insert into book_check_difference (check_id, item_id, place_id, lot_id, serial_id,
+        unit_load_id, condition_code, kept, recomputed)
+      select :id, item_id, 0, 0, 0, 0, 0, sum(kept), sum(recomputed)
+      from (
+        select item_id, pool_id, value kept, 0 recomputed from cost_pool
+        where method <> 'MOVING_AVERAGE'
+        union all
+        select item_id, pool_id, 0, value from cost_layer
+      ) both_sides
+      group by item_id, pool_id
       having sum(kept) <> sum(recomputed)
       """;
 
