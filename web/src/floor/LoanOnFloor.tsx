@@ -37,7 +37,7 @@ export function LoanOnFloor({ site }: { site: Schemas['SiteCard'] }) {
             note: '',
             lines: Object.entries(coming).map(([goods, amount]) => ({
               goods: Number(goods),
-              quantity: amount.replace(',', '.'),
+              quantity: figure(amount),
               place,
             })),
           },
@@ -100,6 +100,7 @@ export function LoanOnFloor({ site }: { site: Schemas['SiteCard'] }) {
             key={one.id}
             goods={one}
             coming={coming[one.id]}
+            onScan={scan}
             onChange={(amount) => {
               const next = { ...coming };
               if (amount === undefined) {
@@ -123,10 +124,12 @@ export function LoanOnFloor({ site }: { site: Schemas['SiteCard'] }) {
 function OutRow({
   goods,
   coming,
+  onScan,
   onChange,
 }: {
   goods: Goods;
   coming: string | undefined;
+  onScan: (text: string) => void;
   onChange: (amount: string | undefined) => void;
 }) {
   const { t } = useTranslation();
@@ -157,6 +160,19 @@ function OutRow({
           inputMode="decimal"
           value={coming}
           onChange={(event) => onChange(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key !== 'Enter') {
+              return;
+            }
+            event.preventDefault();
+            event.currentTarget.blur();
+            // A scanner types into whatever has the focus: what follows the figure is a scan.
+            const [, amount, scanned] = /^([\d.,]*)(.*)$/.exec(coming) ?? [];
+            if (scanned) {
+              onChange(amount);
+              onScan(scanned);
+            }
+          }}
           sx={{ width: 84, minHeight: 48, fontSize: 20, textAlign: 'right' }}
         />
       )}
@@ -170,4 +186,9 @@ function OutRow({
       </Button>
     </Box>
   );
+}
+
+/** A figure with a comma or a point; what a scanner typed after it is no part of it. */
+function figure(text: string): string {
+  return (/^[\d.,]*/.exec(text.trim())?.[0] ?? '').replace(',', '.');
 }

@@ -114,8 +114,12 @@ class RightingTest {
   }
 
   private static String onHand(String code) {
-    JsonNode rows = maren.get("/api/on-hand?group=ITEM&q=" + code).ok().path("rows");
-    return rows.isEmpty() ? "0" : rows.get(0).path("onHand").asString();
+    for (JsonNode row : maren.get("/api/on-hand?group=ITEM&q=" + code).ok().path("rows")) {
+      if (row.path("item").asString().equals(code)) {
+        return row.path("onHand").asString();
+      }
+    }
+    return "0";
   }
 
   private static void press(Page page, String beginning) {
@@ -306,13 +310,8 @@ class RightingTest {
   @Test
   void aKindMadeInHouseRulesFillsABasketOfFiveOnTheFloor() {
     Page rules = office("maren", "/office/rules/reasons?open=new");
-    labelled(rules, "Code").waitFor();
     rules.locator("aside").getByLabel("Code").fill("REFIT");
-    rules
-        .locator("aside")
-        .getByLabel("Name", new Locator.GetByLabelOptions())
-        .first()
-        .fill("Refit");
+    rules.locator("aside").getByLabel("Name").first().fill("Refit");
     String[][] fields = {{"Order", "Text"}, {"Hours", "A number"}, {"Day", "A day"}};
     for (int i = 0; i < 4; i++) {
       button(rules, "Add a field").click();
