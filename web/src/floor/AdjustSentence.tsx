@@ -76,7 +76,7 @@ export function AdjustSentence({ site }: { site: Schemas['SiteCard'] }) {
           {now.lines.length > 0 && <Box>{t('righting.inBasket', { count: now.lines.length })}</Box>}
         </HeadStrip>
         {notes}
-        {!(now.posted && !now.canUndo) && <Sentence view={now} />}
+        <Sentence view={now} />
         {now.choices.length > 0 && <Choices choices={now.choices} onChoose={desk.say} />}
         <Extras view={now} onSay={desk.say} />
         <Lies view={now} onSay={desk.say} />

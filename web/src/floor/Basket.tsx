@@ -63,8 +63,10 @@ export function Basket({
       <Box sx={{ flex: 1, overflow: 'auto' }}>
         <HeadStrip number={kind.code}>
           <Box sx={{ flex: 1 }}>{kind.name}</Box>
-          <Box>{t('righting.inBasket', { count: view.lines.length })}</Box>
         </HeadStrip>
+        <Box component="h1" sx={{ typography: 'h1', fontSize: 26, m: 0, p: 1.5 }}>
+          {t('righting.inBasket', { count: view.lines.length })}
+        </Box>
         {view.refusal && <Refusal sentence={view.refusal.sentence} />}
         {fault instanceof Problem && <Refusal sentence={fault.message} />}
         <Box

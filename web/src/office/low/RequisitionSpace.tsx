@@ -126,7 +126,7 @@ export function RequisitionSpace() {
           columns={[
             {
               key: 'tick',
-              title: '',
+              title: '✓',
               width: '34px',
               cell: (row) => (
                 <input

@@ -322,7 +322,7 @@ class RightingTest {
               new com.microsoft.playwright.options.SelectOption()
                   .setLabel(i < 3 ? fields[i][1] : "One of a list"));
     }
-    rules.getByLabel("needed").first().check();
+    labelled(rules, "needed").first().check();
     rules.getByLabel("Choices, one a line").fill("North\nSouth");
     button(rules, "Save").click();
     assertThat(rules.locator("aside h2").first()).hasText("Refit");
