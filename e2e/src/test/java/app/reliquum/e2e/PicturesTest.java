@@ -51,10 +51,6 @@ class PicturesTest {
     Page page = BROWSER.office(HOUSE.address(), "rowan");
     shoot(page, "on-hand", "/office/on-hand?q=flare&open=item:1&row=i1");
     shoot(page, "looking-back", "/office/looking-back?open=2500");
-    page.navigate(HOUSE.address().resolve("/office/rules/places?open=rack").toString());
-    page.getByLabel("Pattern").fill("QD-[01..12]-[A..E]");
-    page.getByText("Makes 60 bins").waitFor();
-    shoot(page, "rules-places");
     shoot(page, "inbound", "/office/coming/inbound?open=3");
     page.navigate(HOUSE.address().resolve("/office/coming/waiting").toString());
     page.getByText("Long shackle").click();
@@ -73,10 +69,6 @@ class PicturesTest {
     button(page, "Show where").click();
     page.getByText("rule:").first().waitFor();
     shoot(page, "rules-put-away");
-    page.navigate(HOUSE.address().resolve("/office/looking-back/books").toString());
-    button(page, "Check now").click();
-    page.getByText("All right").waitFor();
-    shoot(page, "books");
     page.navigate(HOUSE.address().resolve("/office/checking/approvals").toString());
     page.locator("[role=gridcell]").first().click();
     page.getByText("What changes").waitFor();

@@ -357,7 +357,7 @@ class RightingTest {
     JsonNode found = maren.get("/api/ledger?field=RF-77").ok();
     org.assertj.core.api.Assertions.assertThat(found.path("total").asInt()).isEqualTo(5);
     Page ledger = office("bram", "/office/looking-back/ledger?field=RF-77");
-    ledger.getByRole(AriaRole.GRIDCELL).first().click();
+    ledger.getByRole(AriaRole.GRIDCELL).getByText("RGT-5").first().click();
     assertThat(ledger.locator("aside").getByText("South")).isVisible();
   }
 
