@@ -5,6 +5,7 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { ThemeProvider } from '@mui/material/styles';
 import { theme } from '../app/theme';
+import { asItWas, laidOut } from '../testing/layout';
 import '../app/words';
 import { ColumnChoice } from './ColumnChoice';
 import { Sheet } from './Sheet';
@@ -71,26 +72,11 @@ beforeEach(() => {
   fetch.mockClear();
   opened.mockClear();
   sorted.mockClear();
-  // jsdom lays nothing out; the virtualizer asks how high the frame is, and scrolls it.
-  vi.spyOn(Element.prototype, 'clientHeight', 'get').mockReturnValue(HEIGHT);
-  vi.spyOn(Element.prototype, 'clientWidth', 'get').mockReturnValue(800);
-  HTMLElement.prototype.scrollTo = function scrollTo(this: HTMLElement, to?: unknown) {
-    this.scrollTop = (to as { top: number }).top;
-    this.dispatchEvent(new Event('scroll'));
-  } as typeof HTMLElement.prototype.scrollTo;
-  vi.stubGlobal(
-    'ResizeObserver',
-    class {
-      observe() {}
-      unobserve() {}
-      disconnect() {}
-    },
-  );
+  laidOut(HEIGHT);
 });
 afterEach(() => {
   cleanup();
-  vi.restoreAllMocks();
-  vi.unstubAllGlobals();
+  asItWas();
 });
 
 describe('a sheet', () => {

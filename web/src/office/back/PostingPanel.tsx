@@ -9,6 +9,7 @@ import { api, commandId, read } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
+import { Facts } from '../../kit/Facts';
 import { instant, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
@@ -69,23 +70,7 @@ export function PostingPanel({ posting, onClose }: { posting: number; onClose: (
       over={t(`kind.${head.kind}`)}
       onClose={onClose}
     >
-      <Box
-        component="dl"
-        sx={{ display: 'grid', gridTemplateColumns: '110px 1fr', m: 0, rowGap: 0.5 }}
-      >
-        {facts
-          .filter(([, value]) => value)
-          .map(([name, value]) => (
-            <Box key={name} sx={{ display: 'contents' }}>
-              <Box component="dt" sx={{ color: 'text.secondary' }}>
-                {name}
-              </Box>
-              <Box component="dd" sx={{ m: 0 }}>
-                {value}
-              </Box>
-            </Box>
-          ))}
-      </Box>
+      <Facts facts={facts} />
       <Part title={t('ledger.lines')}>
         {lines.data?.rows.map((row) => (
           <Box key={row.line} sx={{ py: 0.5, borderBottom: 1, borderColor: 'divider' }}>

@@ -4,6 +4,7 @@ import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import '../../app/words';
+import { asItWas, laidOut } from '../../testing/layout';
 import { endOf, plainDay } from '../../kit/spans';
 import { ChangesPage } from './ChangesPage';
 import { Closings } from './Closings';
@@ -13,15 +14,17 @@ import { ValuePage } from './ValuePage';
 const page = { total: 0, offset: 0, rows: [] };
 
 beforeEach(() => {
-  // The browser of these tests lays nothing out.
-  Element.prototype.scrollTo = () => undefined;
+  laidOut();
   empty();
   answers('GET', '/api/value/pools', () => [
     { id: 1, name: 'Kittiwake Quay' },
     { id: 3, name: 'Pontoon Shop' },
   ]);
 });
-afterEach(cleanup);
+afterEach(() => {
+  cleanup();
+  asItWas();
+});
 
 it('says what stock is worth now, and at the end of a past day', async () => {
   answers('GET', '/api/value', (one) => ({

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
+import { Facts } from '../../kit/Facts';
 import { date, instant, money, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
@@ -120,23 +121,7 @@ export function AdjustmentFacts({ card }: { card: Card }) {
         ))}
       </Part>
       <Part title={t('adjust.facts')}>
-        <Box
-          component="dl"
-          sx={{ display: 'grid', gridTemplateColumns: '130px 1fr', m: 0, rowGap: 0.5 }}
-        >
-          {facts
-            .filter(([, value]) => value)
-            .map(([name, value]) => (
-              <Box key={name} sx={{ display: 'contents' }}>
-                <Box component="dt" sx={{ color: 'text.secondary' }}>
-                  {name}
-                </Box>
-                <Box component="dd" sx={{ m: 0 }}>
-                  {value}
-                </Box>
-              </Box>
-            ))}
-        </Box>
+        <Facts facts={facts} width={130} />
         {card.picture && (
           <Box
             component="img"

@@ -76,62 +76,28 @@ public record NewPosting(
   /** The same, with what is known of its items and places. */
   public NewPosting knowing(
       Collection<Catalog.Measured> items, Collection<Places.LedgerPlace> places) {
-    return new NewPosting(
-        kind,
-        effective,
-        document,
-        documentLine,
-        reason,
-        lines,
-        moments,
-        paid,
-        explained,
-        new Known(items, places));
+    return with(moments, paid, explained, new Known(items, places));
   }
 
   /** The same, with lines that took effect each at a moment of its own. */
   public NewPosting dated(List<Instant> ofEachLine) {
-    return new NewPosting(
-        kind,
-        effective,
-        document,
-        documentLine,
-        reason,
-        lines,
-        List.copyOf(ofEachLine),
-        paid,
-        explained,
-        known);
+    return with(List.copyOf(ofEachLine), paid, explained, known);
   }
 
   /** The same, with goods of which someone says what was paid for them. */
   public NewPosting paid(Map<Integer, UnitCost> ofLines) {
-    return new NewPosting(
-        kind,
-        effective,
-        document,
-        documentLine,
-        reason,
-        lines,
-        moments,
-        Map.copyOf(ofLines),
-        explained,
-        known);
+    return with(moments, Map.copyOf(ofLines), explained, known);
   }
 
   /** The same, of a movement kind. */
   public NewPosting explained(long movementKind, Map<Long, String> fields) {
+    return with(moments, paid, new Explained(movementKind, Map.copyOf(fields)), known);
+  }
+
+  private NewPosting with(
+      List<Instant> ofEachLine, Map<Integer, UnitCost> costs, Explained why, Known looked) {
     return new NewPosting(
-        kind,
-        effective,
-        document,
-        documentLine,
-        reason,
-        lines,
-        moments,
-        paid,
-        new Explained(movementKind, Map.copyOf(fields)),
-        known);
+        kind, effective, document, documentLine, reason, lines, ofEachLine, costs, why, looked);
   }
 
   /** A posting that happens now and belongs to no document. */
