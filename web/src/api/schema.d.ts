@@ -3163,6 +3163,7 @@ export interface components {
       };
       note?: string;
       party?: string;
+      picture?: components['schemas']['AdjustmentPicture'];
       reasons?: number[];
       replacing?: boolean;
       /** Format: int64 */

@@ -6,7 +6,9 @@ import { useTranslation } from 'react-i18next';
 import { Problem, type Schemas } from '../api/client';
 import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
+import { FilePick } from '../kit/FilePick';
 import { KindFields, type Filled } from '../kit/KindFields';
+import { pictureOf } from '../kit/pictureOf';
 import { HeadStrip, MainButton, SmallButton } from './Parts';
 import { Refusal } from './Refusal';
 
@@ -39,6 +41,7 @@ export function Basket({
   const [filled, setFilled] = useState<Filled>({});
   const [told, setTold] = useState({ note: '', source: '', party: '', due: '' });
   const [replacing, setReplacing] = useState(false);
+  const [picture, setPicture] = useState<Telling['picture']>();
   const set = (name: keyof typeof told) => (event: { target: { value: string } }) =>
     setTold({ ...told, [name]: event.target.value });
   const wrong = (name: string) => fault instanceof Problem && fault.field === name;
@@ -51,6 +54,7 @@ export function Basket({
       due: told.due || undefined,
       replacing,
       fields: filled,
+      picture,
     });
   };
   return (
@@ -127,6 +131,12 @@ export function Basket({
             onChange={set('note')}
             error={wrong('note')}
             multiline
+          />
+          <FilePick
+            label={t('adjust.picture')}
+            accept="image/png,image/jpeg,image/webp"
+            capture="environment"
+            onPick={(file) => void pictureOf(file).then(setPicture)}
           />
         </Box>
       </Box>

@@ -11,6 +11,7 @@ import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { FilePick } from '../../kit/FilePick';
 import { KindFields, type Filled } from '../../kit/KindFields';
+import { pictureOf } from '../../kit/pictureOf';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form, Tick } from '../rules/Form';
@@ -238,17 +239,10 @@ function Sheet({
         label={t('adjust.picture')}
         accept="image/png,image/jpeg,image/webp"
         capture="environment"
-        onPick={(file) => void asPicture(file).then(setPicture)}
+        onPick={(file) => void pictureOf(file).then(setPicture)}
       />
     </Form>
   );
-}
-
-async function asPicture(file: File): Promise<Entry['picture']> {
-  const bytes = new Uint8Array(await file.arrayBuffer());
-  let text = '';
-  bytes.forEach((byte) => (text += String.fromCharCode(byte)));
-  return { mediaType: file.type, content: btoa(text) as never };
 }
 
 /** A position that was looked up: what lies there is known, only the figure is asked for. */

@@ -8,7 +8,7 @@ import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.ArrayList;
+import java.util.Base64;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -138,6 +138,31 @@ class AdjustingTest {
         clerk.post("/api/adjustments", entry(kind("DAMAGE"), "OUT", "FIG", "KQ.A-01-B", "10"));
     assertThat(much.problem()).isEqualTo("not-enough");
     assertThat(much.detail()).contains("holds 9");
+  }
+
+  @Test
+  void aPictureShowsWhatHappened() {
+    stocked("PIC", "NONE", "KQ.A-05-B", "5");
+    Map<String, Object> entry = entry(kind("DAMAGE"), "OUT", "PIC", "KQ.A-05-B", "1");
+    byte[] content = {(byte) 0x89, 'P', 'N', 'G'};
+    String inText = Base64.getEncoder().encodeToString(content);
+    entry.put("picture", Map.of("mediaType", "text/html", "content", inText));
+    assertThat(hand.post("/api/adjustments", entry).body().path("field").asString())
+        .isEqualTo("picture");
+    entry.put("picture", Map.of("mediaType", "image/png", "content", inText));
+    JsonNode written = hand.post("/api/adjustments", entry).ok();
+    assertThat(card(written).path("picture").asBoolean()).isTrue();
+    Client.Answer shown =
+        controller.get("/api/adjustments/" + written.path("id").asLong() + "/picture");
+    assertThat(shown.status()).isEqualTo(200);
+    assertThat(shown.whole().headers().firstValue("Content-Type")).contains("image/png");
+    assertThat(shown.whole().headers().allValues("Content-Security-Policy"))
+        .anySatisfy(policy -> assertThat(policy).contains("sandbox"));
+    JsonNode plain =
+        hand.post("/api/adjustments", entry(kind("DAMAGE"), "OUT", "PIC", "KQ.A-05-B", "1")).ok();
+    assertThat(
+            controller.get("/api/adjustments/" + plain.path("id").asLong() + "/picture").status())
+        .isEqualTo(404);
   }
 
   @Test
@@ -451,6 +476,12 @@ class AdjustingTest {
     entry.put("fields", List.of());
     assertThat(controller.post("/api/movement-kinds", entry).body().path("field").asString())
         .isEqualTo("contra");
+    entry.put("purpose", "LOAN");
+    entry.put("contra", "ON_LOAN");
+    entry.put("direction", "EITHER");
+    assertThat(controller.post("/api/movement-kinds", entry).body().path("field").asString())
+        .isEqualTo("direction");
+    entry.put("direction", "IN");
     entry.put("purpose", "MOVEMENT");
     entry.put("contra", "BIN");
     assertThat(controller.post("/api/movement-kinds", entry).status()).isEqualTo(400);
@@ -467,12 +498,7 @@ class AdjustingTest {
   @Test
   void aFileOfAThousandSaysWhatEachLineDoesAndPostsTheGoodOnes() {
     long item = stocked("FILE", "NONE", "KQ.B-01", "5000");
-    List<String> places = new ArrayList<>();
-    for (int i = 0; i < 1000; i++) {
-      String code = "F" + i;
-      places.add(code);
-    }
-    // One item in each of a thousand lines would be long to make; lots tell the lines apart.
+    // A thousand items would be long to make; lots tell the lines apart.
     long lots = goods.item("FLOT", "Item FLOT", "LOT");
     StringBuilder file = new StringBuilder("item,bin,lot,change,figure,reason,note\n");
     for (int i = 0; i < 1000; i++) {
@@ -484,7 +510,7 @@ class AdjustingTest {
               default -> "FLOT,KQ.B-02,X" + i + ",,,FOUND,\n";
             });
       } else {
-        file.append("FLOT,KQ.B-02,").append(places.get(i)).append(",2,,FOUND,Stock take\n");
+        file.append("FLOT,KQ.B-02,").append("F").append(i).append(",2,,FOUND,Stock take\n");
       }
     }
     byte[] content = file.toString().getBytes(StandardCharsets.UTF_8);

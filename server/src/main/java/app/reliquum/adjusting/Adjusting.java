@@ -47,6 +47,8 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Adjusting implements Subject {
 
+  private static final String PICTURES = "image/(png|jpeg|webp)";
+
   private final AdjustmentTable table;
   private final Lines lines;
   private final MovementKinds kinds;
@@ -105,6 +107,9 @@ public class Adjusting implements Subject {
    * @throws Problem if the kind does not allow it, or asks for something that is missing
    */
   Draft draft(Entry entry) {
+    if (entry.picture() != null && !entry.picture().mediaType().matches(PICTURES)) {
+      throw Problem.invalid("picture", "A picture is a PNG, JPEG or WebP file.");
+    }
     Kind kind = kinds.kind(entry.kind());
     List<Kind> reasons = new ArrayList<>(List.of(kind));
     Set<Long> more = new LinkedHashSet<>(entry.reasons() == null ? List.of() : entry.reasons());
@@ -140,7 +145,7 @@ public class Adjusting implements Subject {
       throw Problem.invalid("note", "Say more: " + kind.name() + " needs a note.");
     }
     if (kind.purpose() == Purpose.LOAN) {
-      if (entry.way() == Way.IN) {
+      if (entry.way() != Way.OUT) {
         throw Problem.refused(
             "of-a-loan", "What comes back belongs to a loan. Find the loan, and let it come back.");
       }

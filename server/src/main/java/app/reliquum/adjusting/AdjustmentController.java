@@ -101,9 +101,6 @@ class AdjustmentController {
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('MOVE')")
   Adjustment.Written write(Command command, @Valid @RequestBody Adjustment.Entry entry) {
-    if (entry.picture() != null && !entry.picture().mediaType().matches("image/(png|jpeg|webp)")) {
-      throw Problem.invalid("picture", "A picture is a PNG, JPEG or WebP file.");
-    }
     return commands.once(
         command, "adjust", entry, Adjustment.Written.class, () -> adjusting.write(command, entry));
   }

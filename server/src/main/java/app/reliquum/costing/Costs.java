@@ -293,7 +293,7 @@ public class Costs {
       PoolKey to = new PoolKey(key.item(), wanted);
       List<CostLayer> moved = new ArrayList<>();
       for (PoolTable.Held held : pools.held(key)) {
-        if (siteOf(held.place()) == site) {
+        if (held.site() == site) {
           moved.addAll(locked.get(key).take(held.lot(), new Quantity(held.quantity())));
         }
       }
@@ -330,13 +330,6 @@ public class Costs {
                   : "That site itself shares the cost of another. Name that one.")
           .with("field", "costSite");
     }
-  }
-
-  private long siteOf(long place) {
-    return jdbc.sql("select site_id from place where id = ?")
-        .param(place)
-        .query(Long.class)
-        .single();
   }
 
   /**

@@ -184,17 +184,17 @@ class PoolTable {
         .list();
   }
 
-  /** How much of an item's pool lies at each place and in each lot. */
-  record Held(long place, long lot, BigDecimal quantity) {}
+  /** How much of an item's pool lies at each site and in each lot; site 0 for outside the sites. */
+  record Held(long site, long lot, BigDecimal quantity) {}
 
-  /** What lies of an item in the places of a pool, by lot. */
+  /** What lies of an item in a pool, by site and lot. */
   List<Held> held(PoolKey key) {
     return jdbc.sql(
-            "select s.place_id place, s.lot_id lot, sum(s.quantity) quantity from stock_position s"
+            "select p.site_id site, s.lot_id lot, sum(s.quantity) quantity from stock_position s"
                 + " join place p on p.id = s.place_id left join site w on w.id = p.site_id where"
                 + " s.item_id = ? and s.quantity > 0 and "
                 + Pools.OF_PLACE
-                + " = ? group by s.place_id, s.lot_id order by s.place_id, s.lot_id")
+                + " = ? group by p.site_id, s.lot_id order by p.site_id, s.lot_id")
         .params(key.item(), key.pool())
         .query(Held.class)
         .list();

@@ -74,7 +74,8 @@ class AdjustDesk {
       boolean replacing,
       String party,
       LocalDate due,
-      Map<Long, String> fields) {}
+      Map<Long, String> fields,
+      Adjustment.Picture picture) {}
 
   /** One reading of one person's sentence, with the facts of that moment. */
   private final class Sitting {
@@ -530,7 +531,7 @@ class AdjustDesk {
                 telling.party(),
                 telling.due(),
                 telling.fields(),
-                null,
+                telling.picture(),
                 null,
                 sitting.basket.changes().stream().map(change -> line(change, sitting)).toList()));
     sitting.keep(new Basket(site, sitting.basket.kind(), sitting.basket.way(), List.of()));

@@ -1,5 +1,6 @@
 package app.reliquum.floor;
 
+import app.reliquum.adjusting.Adjustment;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
@@ -56,7 +57,8 @@ class AdjustFloorController {
       boolean replacing,
       @Size(max = 80) String party,
       LocalDate due,
-      Map<Long, String> fields) {}
+      Map<Long, String> fields,
+      @Valid Adjustment.Picture picture) {}
 
   @GetMapping
   AdjustView.Adjusting stands(Actor actor, @RequestParam long site) {
@@ -125,7 +127,8 @@ class AdjustFloorController {
                     entry.replacing(),
                     entry.party(),
                     entry.due(),
-                    entry.fields())));
+                    entry.fields(),
+                    entry.picture())));
   }
 
   private AdjustView.Adjusting adjusted(

@@ -269,6 +269,10 @@ public class MovementKinds {
       throw Problem.invalid(
           "contra", "Goods that are lent out, and only those, go to the place On loan.");
     }
+    if (loan && entry.direction() == Direction.EITHER) {
+      throw Problem.invalid(
+          "direction", "Lending out is one kind and coming back another: each other's opposite.");
+    }
     if (entry.purpose() == Purpose.SCRAP
         && (entry.contra() != PlaceKind.SCRAPPED || entry.direction() != Direction.OUT)) {
       throw Problem.invalid("contra", "What is scrapped goes out, to the place Scrapped.");
