@@ -11,6 +11,7 @@ import { count as grouped, date, money } from '../../kit/format';
 import { Room } from '../../kit/Rail';
 
 const FEW = 4;
+const MANY = 200;
 
 /** What needs someone now, the most urgent first. What needs nobody is not shown. */
 export function TodaySpace() {
@@ -43,7 +44,7 @@ export function TodaySpace() {
   });
   const approvals = useQuery({
     queryKey: ['approvals', 'today'],
-    queryFn: () => read(api.GET('/api/approvals', { params: { query: { limit: FEW } } })),
+    queryFn: () => read(api.GET('/api/approvals', { params: { query: { limit: MANY } } })),
   });
   const overdue = useQuery({
     queryKey: ['loans', 'today'],
@@ -65,6 +66,7 @@ export function TodaySpace() {
   const plans = sites
     .map((site, i) => ({ site, today: due[i]?.data?.due.length ?? 0 }))
     .filter((plan) => plan.today > 0);
+  const mine = approvals.data?.rows.filter((row) => row.own && row.askedBack) ?? [];
   const of = transfers.data;
   const matters = [
     mayApprove && (
@@ -74,7 +76,7 @@ export function TodaySpace() {
         title="today.toApprove"
         to="/office/checking/approvals"
       >
-        {approvals.data?.rows.map((row) => (
+        {approvals.data?.rows.slice(0, FEW).map((row) => (
           <span key={row.id}>
             <Link to={`/office/checking/approvals?open=${row.id}`}>{row.number}</Link>{' '}
             {money(row.value)}, {row.proposedBy}
@@ -82,6 +84,18 @@ export function TodaySpace() {
         ))}
       </Matter>
     ),
+    <Matter
+      key="askedBack"
+      many={mine.length}
+      title="today.askedBack"
+      to="/office/checking/approvals"
+    >
+      {mine.slice(0, FEW).map((row) => (
+        <span key={row.id}>
+          <Link to={`/office/checking/approvals?open=${row.id}`}>{row.number}</Link>
+        </span>
+      ))}
+    </Matter>,
     <Matter
       key="overdue"
       many={overdue.data?.total}
@@ -193,6 +207,7 @@ export function TodaySpace() {
     !counts.data?.suspicions &&
     !(mayApprove && (approvals.data?.total || requisitions.data?.total)) &&
     !overdue.data?.total &&
+    mine.length === 0 &&
     plans.length === 0;
   return (
     <Room title={t('space.today')}>

@@ -72,3 +72,19 @@ it('says so when nothing needs anyone', async () => {
   show(<TodaySpace />);
   expect(await screen.findByText('Nothing needs you now.')).toBeTruthy();
 });
+
+it('tells whoever proposed something that they were asked about it', async () => {
+  house({}, {}, 0, 0);
+  answers('GET', '/api/approvals', () => ({
+    total: 2,
+    offset: 0,
+    rows: [
+      { id: 4, number: 'AD-00004', own: true, askedBack: true, value: 600, proposedBy: 'Oddny' },
+      { id: 5, number: 'AD-00005', own: false, askedBack: true, value: 700, proposedBy: 'Tavi' },
+    ],
+  }));
+  show(<TodaySpace />, { permissions: ['MOVE', 'POST'] });
+  expect(await screen.findByText('proposal of yours was asked back')).toBeTruthy();
+  expect(screen.getByText('AD-00004')).toBeTruthy();
+  expect(screen.queryByText('AD-00005')).toBeNull();
+});

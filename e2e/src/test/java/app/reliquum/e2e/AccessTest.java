@@ -79,7 +79,6 @@ class AccessTest {
           "/office/checking/counts/13",
           "/office/checking/programme",
           "/office/checking/collector",
-          "/office/checking/approvals?open=1",
           "/office/looking-back/changes",
           "/office/rules/put-away?open=new",
           "/office/rules/labels");
