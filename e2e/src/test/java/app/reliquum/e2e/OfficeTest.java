@@ -179,6 +179,7 @@ class OfficeTest {
     assertThat(panel).hasCount(0);
     page.getByLabel("Begins with").fill("ZZ");
     assertThat(page.getByText("4 rows")).isVisible();
+    assertThat(rows(page).first()).containsText("ZZ-01-A");
     rows(page).first().click();
     panel.getByLabel("Storage class").fill("PAINT");
     button(page, "Save").click();
