@@ -1,8 +1,10 @@
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   plugins: [react()],
   build: { target: 'es2022', assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
+  // A form typed into key by key takes a while on a busy machine.
+  test: { testTimeout: 20_000 },
   server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
 });
