@@ -105,13 +105,13 @@ export function AdjustmentFile() {
               {
                 key: 'item',
                 title: t('item.code'),
-                width: '84px',
+                width: '98px',
                 cell: (line) => <Code>{line.item}</Code>,
               },
               {
                 key: 'place',
                 title: t('bin'),
-                width: '104px',
+                width: '118px',
                 cell: (line) => <Code>{line.place}</Code>,
               },
               {
