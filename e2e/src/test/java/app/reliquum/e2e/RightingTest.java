@@ -288,7 +288,7 @@ class RightingTest {
     hand.getByText("Scan anything").waitFor();
     scan(hand, number);
     says(hand, "What has come back?");
-    hand.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Back").setExact(true))
+    hand.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Came back").setExact(true))
         .first()
         .click();
     hand.getByLabel("Quantity Thimble RGT-4").fill("4");
