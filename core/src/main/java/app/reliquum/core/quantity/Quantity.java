@@ -87,6 +87,15 @@ public record Quantity(BigDecimal amount) implements Comparable<Quantity> {
     return new Quantity(amount.multiply(factor.amount));
   }
 
+  /**
+   * As much of this as makes whole packs.
+   *
+   * @param pack how many base units a pack holds; zero if there is none, and then it is all of this
+   */
+  public Quantity inWholes(Quantity pack) {
+    return pack.isZero() ? this : minus(new Quantity(amount.remainder(pack.amount)));
+  }
+
   /** The same amount with the opposite sign. */
   public Quantity negated() {
     return new Quantity(amount.negate());

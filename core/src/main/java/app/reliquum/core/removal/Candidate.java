@@ -14,7 +14,8 @@ import java.time.LocalDate;
  * @param lot the number of the lot, empty for none
  * @param address the address of the bin
  * @param walk where the bin lies on the way through the site
- * @param pickable whether its area may be taken from
+ * @param area the area that the bin belongs to
+ * @param pickable whether that area may be taken from
  */
 public record Candidate(
     PositionKey key,
@@ -24,4 +25,5 @@ public record Candidate(
     String lot,
     String address,
     int walk,
+    long area,
     boolean pickable) {}

@@ -1,5 +1,6 @@
 package app.reliquum.core.removal;
 
+import app.reliquum.core.quantity.Quantity;
 import java.time.LocalDate;
 import java.util.Comparator;
 
@@ -16,7 +17,9 @@ public enum SortKey {
   /** The smallest quantities first: remainders are used up. */
   SMALLEST(Comparator.comparing(Candidate::free)),
   /** The largest quantities first: fewest stops. */
-  LARGEST(Comparator.comparing(Candidate::free, Comparator.reverseOrder()));
+  LARGEST(Comparator.comparing(Candidate::free, Comparator.reverseOrder())),
+  /** What lies in full packs only first, so that no pack is opened while one is whole. */
+  FULL_PACKS(null);
 
   private final Comparator<Candidate> order;
 
@@ -28,7 +31,16 @@ public enum SortKey {
     return Comparator.nullsLast(Comparator.naturalOrder());
   }
 
-  Comparator<Candidate> order() {
-    return order;
+  /**
+   * The order.
+   *
+   * @param pack how many base units make a full pack; zero if the item has none, and then every
+   *     quantity is full
+   */
+  Comparator<Candidate> order(Quantity pack) {
+    return this == FULL_PACKS
+        ? Comparator.comparing(
+            one -> one.free().isZero() || !one.free().inWholes(pack).equals(one.free()))
+        : order;
   }
 }

@@ -29,6 +29,10 @@ public sealed interface Blank<T> {
     STILL_ASKED,
     /** It is reserved for the transfer. */
     RESERVED,
+    /** It is the next stop of the walk. */
+    NEXT_STOP,
+    /** The order's goods are gathered in it. */
+    ITS_TOTE,
     /** Goods that come in land there. */
     DOCK,
     /** It follows from how long such goods keep. */

@@ -99,6 +99,42 @@ final class Hearing {
     return Optional.empty();
   }
 
+  /** What a meaning says to a sentence about goods that are in the house. */
+  static Optional<Evidence> ofKnown(Meaning meaning) {
+    return meaning instanceof Meaning.Label label
+        ? Optional.of(ofLabel(label))
+        : evidenceOf(meaning);
+  }
+
+  /** A label on goods that are in the house: what it names must be known. */
+  private static Evidence ofLabel(Meaning.Label label) {
+    if (label.unitLoad() != 0) {
+      return new Evidence.UnitLoad(label.unitLoad());
+    }
+    long item = label.goods().item();
+    List<Evidence> parts = new ArrayList<>();
+    parts.add(new Evidence.Item(item, label.goods().counts()));
+    label
+        .elements()
+        .data("10")
+        .ifPresent(
+            code ->
+                parts.add(
+                    label.lot() == 0
+                        ? new Evidence.LotCode(item, code)
+                        : new Evidence.Lot(item, label.lot())));
+    label
+        .elements()
+        .data("21")
+        .ifPresent(
+            code ->
+                parts.add(
+                    label.serial() == 0
+                        ? new Evidence.SerialCode(item, code)
+                        : new Evidence.Serial(item, label.lot(), label.serial())));
+    return parts.size() == 1 ? parts.get(0) : new Evidence.Together(parts);
+  }
+
   /**
    * A figure in base units.
    *

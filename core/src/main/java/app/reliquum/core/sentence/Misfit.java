@@ -1,7 +1,9 @@
 package app.reliquum.core.sentence;
 
+import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.core.removal.Removal;
 import java.time.LocalDate;
 import java.util.List;
 
@@ -149,4 +151,34 @@ public sealed interface Misfit {
 
   /** Each piece of the item has a number: its book is not set to a figure. */
   record NotByFigure(long item) implements Misfit {}
+
+  /** Nothing is to be taken any more. */
+  record NothingToTake() implements Misfit {}
+
+  /**
+   * Nothing that is to be taken lies in the bin.
+   *
+   * @param next the bins where something does, in walking order
+   */
+  record NotOnWalk(long place, List<Long> next) implements Misfit {}
+
+  /** The item is not on the list. */
+  record NotOnList(long item) implements Misfit {}
+
+  /**
+   * It may not be taken instead of what the list says.
+   *
+   * @param chosen what the list says
+   * @param other what was scanned
+   * @param why what is against it
+   */
+  record NotInstead(PositionKey chosen, PositionKey other, Removal.Verdict why) implements Misfit {}
+
+  /**
+   * More than is to be taken.
+   *
+   * @param asked how much was said
+   * @param most how much is to be taken there
+   */
+  record MoreThanAsked(Quantity asked, Quantity most) implements Misfit {}
 }

@@ -82,7 +82,7 @@ public final class Move {
    */
   public static Reply<MoveSentence> fill(
       List<Evidence> evidence, List<Meaning> meanings, MoveFacts facts) {
-    return Hearing.fill(meanings, Move::evidenceOf, more -> add(evidence, more, facts));
+    return Hearing.fill(meanings, Hearing::ofKnown, more -> add(evidence, more, facts));
   }
 
   /**
@@ -105,42 +105,6 @@ public final class Move {
       return changed ? reply : new Reply.Refused<>(new Misfit.CannotTurn());
     }
     return reply;
-  }
-
-  private static Optional<Evidence> evidenceOf(Meaning meaning) {
-    if (meaning instanceof Meaning.Label label) {
-      return Optional.of(ofLabel(label));
-    }
-    return Hearing.evidenceOf(meaning);
-  }
-
-  /** A label on goods that are in the house: what it names must be known. */
-  private static Evidence ofLabel(Meaning.Label label) {
-    if (label.unitLoad() != 0) {
-      return new Evidence.UnitLoad(label.unitLoad());
-    }
-    long item = label.goods().item();
-    List<Evidence> parts = new ArrayList<>();
-    parts.add(new Evidence.Item(item, label.goods().counts()));
-    label
-        .elements()
-        .data("10")
-        .ifPresent(
-            code ->
-                parts.add(
-                    label.lot() == 0
-                        ? new Evidence.LotCode(item, code)
-                        : new Evidence.Lot(item, label.lot())));
-    label
-        .elements()
-        .data("21")
-        .ifPresent(
-            code ->
-                parts.add(
-                    label.serial() == 0
-                        ? new Evidence.SerialCode(item, code)
-                        : new Evidence.Serial(item, label.lot(), label.serial())));
-    return parts.size() == 1 ? parts.get(0) : new Evidence.Together(parts);
   }
 
   private MoveSentence sentence() {

@@ -1,0 +1,2 @@
+/** How far an outbound order is. */
+package app.reliquum.core.outbound;

@@ -1,0 +1,136 @@
+package app.reliquum.core.sentence;
+
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.quantity.Quantity;
+import java.util.ArrayList;
+import java.util.List;
+
+/**
+ * "Take <em>quantity</em> × <em>item</em>, lot <em>lot</em>, from <em>place</em> into <em>unit
+ * load</em>", as far as it is known. A new sentence is the next stop of the walk, suggested.
+ *
+ * @param evidence what it was read from
+ * @param stop what it is about on the list; null if the list is done
+ * @param place where it is taken
+ * @param item the item
+ * @param lot the lot; empty where the item keeps none
+ * @param needsLot whether it is of a lot
+ * @param serial the piece; empty where pieces have no numbers
+ * @param needsSerial whether each piece has a number
+ * @param quantity how much, in base units
+ * @param into the unit load that it is put into; empty if there is none
+ * @param needsInto whether it must be put into one
+ * @param taken what is taken; another position than the stop's if it is a substitute
+ */
+public record PickSentence(
+    List<Evidence> evidence,
+    PickFacts.Stop stop,
+    Blank<Long> place,
+    Blank<Long> item,
+    Blank<Long> lot,
+    boolean needsLot,
+    Blank<Long> serial,
+    boolean needsSerial,
+    Blank<Quantity> quantity,
+    Blank<Long> into,
+    boolean needsInto,
+    PositionKey taken) {
+
+  /** What a scan could still say. */
+  public enum Wanted {
+    PLACE,
+    ITEM,
+    LOT,
+    SERIAL,
+    INTO
+  }
+
+  public PickSentence {
+    evidence = List.copyOf(evidence);
+  }
+
+  /** The blanks that are only suggested, or empty, in reading order. */
+  public List<Wanted> wanted() {
+    List<Wanted> wanted = new ArrayList<>();
+    if (stop == null) {
+      return wanted;
+    }
+    add(wanted, Wanted.ITEM, item);
+    if (needsSerial) {
+      add(wanted, Wanted.SERIAL, serial);
+    } else if (needsLot) {
+      add(wanted, Wanted.LOT, lot);
+    }
+    add(wanted, Wanted.PLACE, place);
+    if (needsInto) {
+      add(wanted, Wanted.INTO, into);
+    }
+    return wanted;
+  }
+
+  private static void add(List<Wanted> wanted, Wanted what, Blank<?> blank) {
+    if (!blank.settled()) {
+      wanted.add(what);
+    }
+  }
+
+  /** Whether nothing is empty: accepted as it stands it can be done. */
+  public boolean whole() {
+    return stop != null && (!needsInto || into.filled().isPresent());
+  }
+
+  /** Whether what is taken, and where, is certain. How much stands as it is suggested. */
+  public boolean ready() {
+    return whole() && wanted().stream().allMatch(one -> one == Wanted.INTO);
+  }
+
+  /** Whether it is something else than the list says. */
+  public boolean substitute() {
+    return stop != null && !taken.equals(stop.key());
+  }
+
+  /** How much less it is than the list says. */
+  public Quantity shortBy() {
+    return stop == null
+        ? Quantity.ZERO
+        : stop.quantity().minus(quantity.filled().orElse(stop.quantity()));
+  }
+
+  /** The evidence with every suggestion accepted, as if it had been scanned. */
+  public List<Evidence> accepted() {
+    List<Evidence> said = new ArrayList<>(evidence);
+    if (stop == null) {
+      return said;
+    }
+    if (place.suggested()) {
+      said.add(new Evidence.Bin(taken.place(), Evidence.Role.FROM));
+    }
+    if (needsSerial) {
+      if (serial.suggested()) {
+        said.add(new Evidence.Serial(taken.item(), taken.lot(), taken.serial()));
+      }
+    } else if (needsLot && lot.suggested()) {
+      said.add(new Evidence.Lot(taken.item(), taken.lot()));
+    } else if (item.suggested()) {
+      said.add(new Evidence.Item(taken.item(), Quantity.ZERO));
+    }
+    return said;
+  }
+
+  /**
+   * What the next one begins with: whoever stands in a bin where more is to be taken need not scan
+   * it again, and a packer goes on with the same unit load.
+   *
+   * @param left what is then still to be taken, in walking order
+   * @param packs whether goods are packed
+   */
+  public List<Evidence> next(List<PickFacts.Stop> left, boolean packs) {
+    List<Evidence> next = new ArrayList<>();
+    if (packs) {
+      into.filled().ifPresent(load -> next.add(new Evidence.UnitLoad(load)));
+    } else if (left.stream().anyMatch(other -> other.key().place() == taken.place())) {
+      next.add(new Evidence.Bin(taken.place(), Evidence.Role.FROM));
+    }
+    return next;
+  }
+}

@@ -1,0 +1,2 @@
+/** In which order someone walks from bin to bin. */
+package app.reliquum.core.walk;
