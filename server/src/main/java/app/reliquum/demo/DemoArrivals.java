@@ -5,6 +5,7 @@ import app.reliquum.api.Command;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.place.InboundFlow;
+import app.reliquum.core.place.OutboundFlow;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.places.Places;
 import app.reliquum.putaway.Rules;
@@ -199,6 +200,8 @@ class DemoArrivals {
             overflow,
             BigDecimal.TEN,
             null,
-            null));
+            null,
+            OutboundFlow.PICK_PACK_HAND_OVER,
+            site.code().equals("KQ")));
   }
 }

@@ -442,7 +442,7 @@ class CountDesk {
         yield sitting.view(Outcome.FILLED);
       }
       case COUNT -> sitting.view(Outcome.STANDS);
-      case MOVE, PUTAWAY, RECEIVE, SEND, ARRIVE, ADJUST, SAME, TURN ->
+      case MOVE, PUTAWAY, RECEIVE, SEND, ARRIVE, ADJUST, PICK, PACK, SAME, TURN ->
           throw Problem.refused(
               "other-action", "That is for moving goods. End counting first, then scan it.");
     };

@@ -13,6 +13,7 @@ import app.reliquum.core.sentence.Blank;
 import app.reliquum.core.sentence.MoveFacts;
 import app.reliquum.core.sentence.Stock;
 import app.reliquum.counting.Tallies;
+import app.reliquum.outbound.OutboundOrders;
 import app.reliquum.places.Places;
 import app.reliquum.putaway.PuttingAway;
 import app.reliquum.receiving.Orders;
@@ -57,7 +58,8 @@ class FloorFacts implements MoveFacts {
       Orders orders,
       Transfers transfers,
       Tallies tallies,
-      Loans loansOut) {}
+      Loans loansOut,
+      OutboundOrders outbound) {}
 
   FloorFacts(long site, Verb verb, House house) {
     this.site = site;
@@ -167,6 +169,11 @@ class FloorFacts implements MoveFacts {
 
   String transfer(long id) {
     return house.transfers().facts(id).map(Transfers.Facts::number).orElse("?");
+  }
+
+  /** An order by which goods leave. */
+  Optional<OutboundOrders.Named> leaving(long id) {
+    return house.outbound().named(id);
   }
 
   /** The open loan that a piece is on. */

@@ -343,7 +343,8 @@ final class FloorView {
       ORDER,
       TRANSFER,
       COUNT,
-      LOAN
+      LOAN,
+      LEAVING
     }
   }
 

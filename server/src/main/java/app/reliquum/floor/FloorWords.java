@@ -10,6 +10,7 @@ import app.reliquum.core.sentence.Misfit;
 import app.reliquum.core.sentence.MoveSentence;
 import app.reliquum.core.sentence.ReceiveSentence;
 import app.reliquum.floor.FloorView.Refusal;
+import app.reliquum.outbound.OutboundOrders;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -222,7 +223,9 @@ class FloorWords {
       return refusal(
           "cannot-turn", "The goods don't lie in the other bin, so it can't be turned.", Map.of());
     }
-    return new ArrivalWords(facts).misfit(misfit);
+    return new PickWords(facts)
+        .misfit(misfit)
+        .orElseGet(() -> new ArrivalWords(facts).misfit(misfit));
   }
 
   /** What a choice would mean. */
@@ -345,6 +348,9 @@ class FloorWords {
       return new FloorView.Hit(
           FloorView.Hit.Kind.TRANSFER, of.transfer(), null, facts.transfer(of.transfer()), "");
     }
+    if (meaning instanceof Meaning.Order of) {
+      return leaving(of.order());
+    }
     if (meaning instanceof Meaning.Count of) {
       return new FloorView.Hit(
           FloorView.Hit.Kind.COUNT, of.count(), null, facts.count(of.count()), "");
@@ -367,6 +373,13 @@ class FloorWords {
         serial.item(),
         "Serial number " + facts.serial(serial.serial()),
         item(serial.item()));
+  }
+
+  /** An order by which goods leave: for whom, and how far it is. */
+  private FloorView.Hit leaving(long order) {
+    OutboundOrders.Named named = facts.leaving(order).orElseThrow();
+    return new FloorView.Hit(
+        FloorView.Hit.Kind.LEAVING, order, null, named.number(), named.party());
   }
 
   /** Something that is lent out. */

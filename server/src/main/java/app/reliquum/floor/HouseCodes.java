@@ -11,6 +11,7 @@ import app.reliquum.core.scan.Reading;
 import app.reliquum.core.scan.ScanReader;
 import app.reliquum.core.scan.Sscc;
 import app.reliquum.counting.Tallies;
+import app.reliquum.outbound.OutboundOrders;
 import app.reliquum.places.Places;
 import app.reliquum.receiving.Orders;
 import app.reliquum.stock.UnitLoads;
@@ -30,6 +31,7 @@ public class HouseCodes implements Codes {
   private final Orders orders;
   private final Transfers transfers;
   private final Tallies tallies;
+  private final OutboundOrders outbound;
 
   HouseCodes(
       Catalog catalog,
@@ -37,7 +39,9 @@ public class HouseCodes implements Codes {
       UnitLoads loads,
       Orders orders,
       Transfers transfers,
-      Tallies tallies) {
+      Tallies tallies,
+      OutboundOrders outbound) {
+    this.outbound = outbound;
     this.tallies = tallies;
     this.transfers = transfers;
     this.catalog = catalog;
@@ -94,6 +98,7 @@ public class HouseCodes implements Codes {
     List<Meaning> all = new ArrayList<>();
     orders.withNumber(number).ifPresent(id -> all.add(new Meaning.Document(id)));
     transfers.withNumber(number).ifPresent(id -> all.add(new Meaning.Transfer(id)));
+    outbound.withNumber(number).ifPresent(id -> all.add(new Meaning.Order(id)));
     tallies.withNumber(number).ifPresent(id -> all.add(new Meaning.Count(id)));
     return all;
   }

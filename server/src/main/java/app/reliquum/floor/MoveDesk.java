@@ -271,7 +271,7 @@ class MoveDesk {
       case UNDO -> undo(sitting);
       case TURN ->
           sitting.answer(Move.add(sitting.said.evidence(), new Evidence.Turned(), sitting.facts));
-      case CLEAR, MOVE, PUTAWAY, RECEIVE, SEND, ARRIVE, COUNT, ADJUST ->
+      case CLEAR, MOVE, PUTAWAY, RECEIVE, SEND, ARRIVE, COUNT, ADJUST, PICK, PACK ->
           sitting.answer(Move.read(List.of(), sitting.facts));
       case SAME -> same(sitting);
     };

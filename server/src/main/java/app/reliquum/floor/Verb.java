@@ -13,7 +13,11 @@ enum Verb {
   /** Goods come off the road from another site. */
   ARRIVE,
   /** The book is put right. */
-  ADJUST;
+  ADJUST,
+  /** Goods are taken for orders, as a list says. */
+  PICK,
+  /** What is picked is put into unit loads. */
+  PACK;
 
   /** Whether it is about a transfer. */
   boolean ofTransfer() {

@@ -266,6 +266,8 @@ class Labels {
             case UNDO -> "Undo the last scan";
             case SAME -> "Same again";
             case TURN -> "Turn round";
+            case PICK -> "Pick";
+            case PACK -> "Pack";
             case CLEAR -> "Clear";
           };
       labels.add(Label.plain(words, new OwnLabel(OwnLabel.Kind.ACTION, action.name()).text()));

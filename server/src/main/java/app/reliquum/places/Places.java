@@ -8,6 +8,7 @@ import app.reliquum.core.place.BinPattern;
 import app.reliquum.core.place.BinPatternException;
 import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.place.MixingPolicy;
+import app.reliquum.core.place.OutboundFlow;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.scan.Gtin;
 import app.reliquum.core.scan.OwnLabel;
@@ -71,6 +72,8 @@ public class Places {
       BigDecimal overPercent,
       boolean virtual,
       String gln,
+      OutboundFlow outboundFlow,
+      boolean shortestRound,
       List<AreaCard> areas) {}
 
   /** An area. */
@@ -103,6 +106,9 @@ public class Places {
    *
    * @param virtual whether it is no real place but only sets stock aside; null for no
    * @param gln the GS1 number of the location, by which others know it; null or empty for none
+   * @param outboundFlow how goods leave; null for as before
+   * @param shortestRound whether pickers walk the shortest round through its one block of aisles,
+   *     by where its bins stand on the floor plan, and not by their sequence; null for as before
    */
   public record SiteEntry(
       Integer version,
@@ -117,13 +123,16 @@ public class Places {
       Long overflowArea,
       @PositiveOrZero BigDecimal overPercent,
       Boolean virtual,
-      @Pattern(regexp = "([0-9]{13})?", message = "is 13 digits, or empty") String gln) {
+      @Pattern(regexp = "([0-9]{13})?", message = "is 13 digits, or empty") String gln,
+      OutboundFlow outboundFlow,
+      Boolean shortestRound) {
 
     /** A site that receives as most do. */
     public static SiteEntry plain(
         String code, String name, String timeZone, boolean binned, String street, String town) {
       return new SiteEntry(
-          null, code, name, timeZone, binned, street, town, null, null, null, null, null);
+          null, code, name, timeZone, binned, street, town, null, null, null, null, null, null,
+          null);
     }
   }
 
@@ -235,6 +244,7 @@ public class Places {
     Site site = new Site(entry.code(), entry.binned(), virtual);
     site.describe(entry.name(), entry.timeZone(), entry.street(), entry.town());
     receives(site, entry);
+    sends(site, entry);
     sites.save(site);
     if (!entry.binned()) {
       // What is set aside is on hand and not available.
@@ -255,6 +265,7 @@ public class Places {
     checkVersion(entry.version(), site.version());
     site.describe(entry.name(), entry.timeZone(), entry.street(), entry.town());
     receives(site, entry);
+    sends(site, entry);
     if (entry.binned() && !site.binned()) {
       site.turnBinsOn();
       implied(id)
@@ -280,6 +291,12 @@ public class Places {
         entry.inboundFlow() == null ? site.inboundFlow() : entry.inboundFlow(),
         overflow,
         entry.overPercent() == null ? site.overPercent() : entry.overPercent());
+  }
+
+  private static void sends(Site site, SiteEntry entry) {
+    site.sends(
+        entry.outboundFlow() == null ? site.outboundFlow() : entry.outboundFlow(),
+        entry.shortestRound() == null ? site.shortestRound() : entry.shortestRound());
   }
 
   @Transactional
@@ -530,6 +547,64 @@ public class Places {
         .findFirst();
   }
 
+  /**
+   * How goods leave a site.
+   *
+   * @param packing where what is picked waits; null if it stays where it was, and is only set aside
+   */
+  public record Leaving(
+      long site,
+      String name,
+      String timeZone,
+      OutboundFlow flow,
+      boolean shortestRound,
+      @Nullable Long packing) {}
+
+  /** How goods leave a site. */
+  public Leaving leaving(long site) {
+    record Row(long id, String name, String timeZone, OutboundFlow flow, boolean shortest) {}
+    Row row =
+        jdbc.sql(
+                "select id, name, time_zone, outbound_flow flow, shortest_round shortest from site"
+                    + " where id = ?")
+            .param(site)
+            .query(Row.class)
+            .optional()
+            .orElseThrow(() -> Problem.missing("site", site));
+    return new Leaving(
+        row.id(),
+        row.name(),
+        row.timeZone(),
+        row.flow(),
+        row.shortest(),
+        packing(site).orElse(null));
+  }
+
+  /** A bin of a block of aisles: its aisle's and its own place on the floor plan. */
+  public record Standing(long id, BigDecimal x, BigDecimal y, AreaPurpose purpose) {}
+
+  /** Where the bins of a site stand from which goods are picked, and where they are packed. */
+  public List<Standing> standing(long site) {
+    return jdbc.sql(
+            "select p.id, p.x, p.y, a.purpose from place p join area a on a.id = p.area_id where"
+                + " p.site_id = ? and p.active and p.x is not null and p.y is not null and"
+                + " a.purpose in ('STORE', 'PICK', 'PACK')")
+        .param(site)
+        .query(Standing.class)
+        .list();
+  }
+
+  /** The site that each area belongs to. */
+  public Map<Long, Long> sitesOfAreas() {
+    Map<Long, Long> sites = new HashMap<>();
+    jdbc.sql("select id, site_id from area")
+        .query(
+            row -> {
+              sites.put(row.getLong(1), row.getLong(2));
+            });
+    return sites;
+  }
+
   /** A place of its own for what a document has sent and nobody has received. */
   @Transactional
   public long road(String document) {
@@ -673,6 +748,8 @@ public class Places {
         site.overPercent(),
         site.virtual(),
         site.gln(),
+        site.outboundFlow(),
+        site.shortestRound(),
         areas.stream().filter(area -> area.siteId() == site.id()).toList());
   }
 

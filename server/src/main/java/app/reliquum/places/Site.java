@@ -1,6 +1,7 @@
 package app.reliquum.places;
 
 import app.reliquum.core.place.InboundFlow;
+import app.reliquum.core.place.OutboundFlow;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -42,6 +43,12 @@ class Site {
 
   private String gln = "";
 
+  @Enumerated(EnumType.STRING)
+  @Column(columnDefinition = "varchar(20)")
+  private OutboundFlow outboundFlow = OutboundFlow.PICK_HAND_OVER;
+
+  private boolean shortestRound;
+
   protected Site() {}
 
   Site(String code, boolean binned, boolean virtual) {
@@ -73,6 +80,19 @@ class Site {
     this.inboundFlow = flow;
     this.overflowAreaId = overflowArea;
     this.overPercent = overPercent;
+  }
+
+  void sends(OutboundFlow flow, boolean shortestRound) {
+    this.outboundFlow = flow;
+    this.shortestRound = shortestRound;
+  }
+
+  OutboundFlow outboundFlow() {
+    return outboundFlow;
+  }
+
+  boolean shortestRound() {
+    return shortestRound;
   }
 
   void turnBinsOn() {

@@ -133,26 +133,40 @@ class PositionTable {
     return new Locked(held, reserved);
   }
 
-  /** Locks every position of an item at a site that might be taken from. */
-  List<Candidate> lockCandidates(long item, long site) {
-    String there =
-        " from stock_position s join place p on p.id = s.place_id"
-            + " left join area a on a.id = p.area_id left join lot l on l.id = s.lot_id"
-            + " where s.item_id = ? and p.site_id = ? and s.quantity > 0";
-    String key =
-        "select s.item_id, s.place_id, s.lot_id, s.serial_id, s.unit_load_id, s.condition_code";
+  private static final String CANDIDATE =
+      "select s.item_id, s.place_id, s.lot_id, s.serial_id, s.unit_load_id, s.condition_code";
+
+  private static final String AT_SITE =
+      " from stock_position s join place p on p.id = s.place_id"
+          + " left join area a on a.id = p.area_id left join lot l on l.id = s.lot_id"
+          + " where s.item_id in (:items) and p.site_id = :site and s.quantity > 0";
+
+  /** Locks every position of items at a site that might be taken from. */
+  List<Candidate> lockCandidates(Collection<Long> items, long site) {
     // Locked by their keys alone, so that places and lots are not locked with them.
     lock(
-        jdbc.sql(key + there).params(item, site).query((row, n) -> key(row)).list().stream()
+        jdbc
+            .sql(CANDIDATE + AT_SITE)
+            .param("items", items)
+            .param("site", site)
+            .query((row, n) -> key(row))
+            .list()
+            .stream()
             .sorted()
             .toList());
+    return candidates(items, site);
+  }
+
+  /** Every position of items at a site that might be taken from. */
+  List<Candidate> candidates(Collection<Long> items, long site) {
     return jdbc.sql(
-            key
+            CANDIDATE
                 + ", s.quantity - s.reserved free, s.in_date, l.expiry, coalesce(l.code, '') lot,"
-                + " p.address, p.walk,"
-                + " coalesce(a.purpose in ('STORE', 'PICK'), false) pickable"
-                + there)
-        .params(item, site)
+                + " p.address, p.walk, p.area_id,"
+                + " p.active and coalesce(a.purpose in ('STORE', 'PICK'), false) pickable"
+                + AT_SITE)
+        .param("items", items)
+        .param("site", site)
         .query(
             (row, n) ->
                 new Candidate(
@@ -163,6 +177,7 @@ class PositionTable {
                     row.getString("lot"),
                     row.getString("address"),
                     row.getInt("walk"),
+                    row.getLong("area_id"),
                     row.getBoolean("pickable")))
         .list();
   }

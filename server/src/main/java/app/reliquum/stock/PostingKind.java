@@ -16,6 +16,8 @@ public enum PostingKind {
   ISSUE,
   /** Taken in hand for a document that sends it. */
   PICK,
+  /** What was picked for a document is put onto a unit load, or off it. */
+  PACK,
   /** Out of a site, onto the road to another. */
   SHIPMENT,
   /** Off the road, into the site where it was sent. */
@@ -44,6 +46,7 @@ public enum PostingKind {
     return switch (this) {
       case MOVE, CONDITION -> Reservations.Use.CARRY;
       case PICK -> Reservations.Use.TAKE;
+      case PACK -> Reservations.Use.CARRY_OWN;
       case SHIPMENT, TRANSFER, ISSUE, LOAN, MOVEMENT -> Reservations.Use.LEAVE;
       case OPENING, RECEIPT, RETURN, ARRIVAL, WRITE_OFF, COUNT, ADJUSTMENT, SCRAP, REVERSAL ->
           Reservations.Use.YIELD;

@@ -10,6 +10,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -27,11 +28,20 @@ class ReservationTable {
       from reservation r
       """;
 
+  private static final String INSERT =
+      """
+      insert into reservation (document, document_line, item_id, place_id, lot_id, serial_id,
+        unit_load_id, condition_code, quantity, picked, picked_from_id, made)
+      values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+      """;
+
   private final JdbcClient jdbc;
+  private final JdbcTemplate batches;
   private final Clock clock;
 
-  ReservationTable(JdbcClient jdbc, Clock clock) {
+  ReservationTable(JdbcClient jdbc, JdbcTemplate batches, Clock clock) {
     this.jdbc = jdbc;
+    this.batches = batches;
     this.clock = clock;
   }
 
@@ -76,27 +86,32 @@ class ReservationTable {
   }
 
   void add(Reservation one, long pickedFrom) {
+    batches.update(INSERT, row(one, pickedFrom));
+  }
+
+  /** Adds reservations of which nothing is picked yet. */
+  void add(List<Reservation> all) {
+    if (!all.isEmpty()) {
+      batches.batchUpdate(INSERT, all.stream().map(one -> row(one, 0)).toList());
+    }
+  }
+
+  private Object[] row(Reservation one, long pickedFrom) {
     PositionKey key = one.key();
-    jdbc.sql(
-            """
-            insert into reservation (document, document_line, item_id, place_id, lot_id, serial_id,
-              unit_load_id, condition_code, quantity, picked, picked_from_id, made)
-            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
-            """)
-        .params(
-            one.document(),
-            one.line(),
-            key.item(),
-            key.place(),
-            key.lot(),
-            key.serial(),
-            key.unitLoad(),
-            key.condition().ordinal(),
-            one.quantity().amount(),
-            one.picked(),
-            pickedFrom,
-            LedgerTable.utc(clock.instant()))
-        .update();
+    return new Object[] {
+      one.document(),
+      one.line(),
+      key.item(),
+      key.place(),
+      key.lot(),
+      key.serial(),
+      key.unitLoad(),
+      key.condition().ordinal(),
+      one.quantity().amount(),
+      one.picked(),
+      pickedFrom,
+      LedgerTable.utc(clock.instant())
+    };
   }
 
   /** Writes what has become of a reservation: changed, or ended. */

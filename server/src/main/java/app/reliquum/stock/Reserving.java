@@ -4,6 +4,7 @@ import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.removal.Candidate;
+import app.reliquum.core.removal.Policy;
 import app.reliquum.core.removal.Removal;
 import app.reliquum.places.Places;
 import java.util.ArrayList;
@@ -11,6 +12,7 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.function.Predicate;
@@ -63,22 +65,58 @@ public class Reserving {
   }
 
   /**
+   * Something that a document asks for.
+   *
+   * @param policy the rules that choose
+   * @param not positions that are left alone, whatever the book has there
+   */
+  public record Ask(int line, long item, Removal.Wanted what, Policy policy, Set<PositionKey> not) {
+
+    public Ask(int line, long item, Removal.Wanted what, Policy policy) {
+      this(line, item, what, policy, Set.of());
+    }
+  }
+
+  /**
    * Reserves what the removal rules choose, as far as there is enough.
    *
-   * @return what was chosen, and how much was not found
+   * @return what was chosen for each thing that was asked for, in their order
    */
-  public Removal.Plan reserve(
-      String document, int line, long item, long site, Removal.Wanted what) {
-    List<Candidate> candidates = positions.lockCandidates(item, site);
-    Removal.Plan plan = Removal.decide(what, Removal.USUAL, candidates);
-    Map<PositionKey, Quantity> more = new TreeMap<>();
-    for (Removal.Choice choice : plan.taken()) {
-      PositionKey key = choice.candidate().key();
-      table.add(new Reservation(0, document, line, key, choice.taken(), false), 0);
-      more.put(key, choice.taken());
+  public List<Removal.Plan> reserve(String document, long site, List<Ask> asks) {
+    if (asks.isEmpty()) {
+      return List.of();
     }
+    Map<Long, List<Candidate>> byItem =
+        positions
+            .lockCandidates(asks.stream().map(Ask::item).collect(Collectors.toSet()), site)
+            .stream()
+            .collect(Collectors.groupingBy(one -> one.key().item()));
+    List<Removal.Plan> plans = new ArrayList<>();
+    List<Reservation> added = new ArrayList<>();
+    Map<PositionKey, Quantity> more = new TreeMap<>();
+    for (Ask ask : asks) {
+      List<Candidate> candidates =
+          byItem.getOrDefault(ask.item(), List.of()).stream()
+              .filter(one -> !ask.not().contains(one.key()))
+              .map(one -> one.less(more.getOrDefault(one.key(), Quantity.ZERO)))
+              .toList();
+      Removal.Plan plan = Removal.decide(ask.what(), ask.policy(), candidates);
+      for (Removal.Choice choice : plan.taken()) {
+        PositionKey key = choice.candidate().key();
+        added.add(new Reservation(0, document, ask.line(), key, choice.taken(), false));
+        more.merge(key, choice.taken(), Quantity::plus);
+      }
+      plans.add(plan);
+    }
+    table.add(added);
     apply(more);
-    return plan;
+    return plans;
+  }
+
+  /** What there is of an item at a site, as removal rules see it. Locks nothing. */
+  @Transactional(readOnly = true)
+  public List<Candidate> candidates(long item, long site) {
+    return positions.candidates(List.of(item), site);
   }
 
   /**
@@ -127,6 +165,13 @@ public class Reserving {
       less.merge(one.key(), one.quantity().negated(), Quantity::plus);
     }
     apply(less);
+  }
+
+  /** Ends a part of a reservation. */
+  public void release(Reservation one, Quantity part) {
+    positions.lock(List.of(one.key()));
+    table.change(less(one, part));
+    apply(Map.of(one.key(), part.negated()));
   }
 
   /** Turns what was picked and stays in its place back into what is reserved. */

@@ -236,7 +236,8 @@ public class Stock {
             key -> facts.holding(key).quantity(),
             before,
             posting.kind().use(),
-            posting.document());
+            posting.document(),
+            posting.documentLine());
     if (outcome instanceof Reservations.Outcome.Refused refused) {
       throw new Refusals(catalog, facts.items(), facts.places()).reserved(refused);
     }
@@ -250,6 +251,12 @@ public class Stock {
       }
       Quantity was = were.getOrDefault(one.id(), Quantity.ZERO);
       more.merge(one.key(), one.quantity().minus(was), Quantity::plus);
+    }
+    if (posting.kind().use() == Reservations.Use.YIELD && !more.isEmpty()) {
+      events.publishEvent(
+          new ReservationsFreed(
+              ((Reservations.Outcome.Kept) outcome)
+                  .changed().stream().map(Reservation::document).collect(Collectors.toSet())));
     }
     return more;
   }

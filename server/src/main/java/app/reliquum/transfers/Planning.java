@@ -1,15 +1,19 @@
 package app.reliquum.transfers;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Amounts;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.removal.Policy;
 import app.reliquum.core.removal.Removal;
 import app.reliquum.core.transfer.Transfer;
 import app.reliquum.places.Places;
+import app.reliquum.removal.RemovalRules;
+import app.reliquum.stock.Keeper;
 import app.reliquum.stock.Reserving;
 import app.reliquum.transfers.TransferTable.Figure;
 import app.reliquum.transfers.TransferTable.Head;
@@ -18,17 +22,18 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Transfers before anything of them is sent: written down, changed, released, called off. */
 @Service
-public class Planning {
+public class Planning implements Keeper {
 
   private final TransferTable table;
   private final Progress progress;
@@ -36,6 +41,8 @@ public class Planning {
   private final Amounts amounts;
   private final Places places;
   private final Reserving reserving;
+  private final RemovalRules rules;
+  private final ObjectProvider<Keeper> keepers;
   private final Clock clock;
 
   Planning(
@@ -45,6 +52,8 @@ public class Planning {
       Amounts amounts,
       Places places,
       Reserving reserving,
+      RemovalRules rules,
+      ObjectProvider<Keeper> keepers,
       Clock clock) {
     this.table = table;
     this.progress = progress;
@@ -52,6 +61,8 @@ public class Planning {
     this.amounts = amounts;
     this.places = places;
     this.reserving = reserving;
+    this.rules = rules;
+    this.keepers = keepers;
     this.clock = clock;
   }
 
@@ -68,8 +79,8 @@ public class Planning {
       throw Problem.invalid(
           "number", "A number has 1 to 23 capital letters, digits, hyphens or dots.");
     }
-    if (table.withNumber(number).isPresent()) {
-      throw Problem.conflict("not-unique", "There is a transfer " + number + " already.")
+    if (keepers.stream().anyMatch(one -> one.isNumbered(number))) {
+      throw Problem.conflict("not-unique", "There is a document " + number + " already.")
           .with("field", "number");
     }
     long id =
@@ -269,23 +280,29 @@ public class Planning {
     LocalDate needed =
         head.wanted() == null || head.wanted().isBefore(today) ? today : head.wanted();
     List<Reserving.Kept> kept = reserving.of(head.number());
-    List<String> missing = new ArrayList<>();
-    // In the order of items, as all who lock positions do.
-    List<LineRow> rows = new ArrayList<>(table.lines(head.id()));
-    rows.sort(Comparator.comparing(LineRow::itemId).thenComparing(LineRow::lineNo));
+    List<LineRow> rows = table.lines(head.id());
+    Map<Long, Policy> policies =
+        rules.policies(
+            rows.stream().map(LineRow::itemId).collect(Collectors.toSet()), head.fromSiteId());
+    List<LineRow> asking = new ArrayList<>();
+    List<Reserving.Ask> asks = new ArrayList<>();
     for (LineRow row : rows) {
       Quantity need = row.line().toSend().minus(keptFor(row, kept));
       if (need.isPositive()) {
-        Removal.Plan plan =
-            reserving.reserve(
-                head.number(),
+        asking.add(row);
+        asks.add(
+            new Reserving.Ask(
                 row.lineNo(),
                 row.itemId(),
-                head.fromSiteId(),
-                new Removal.Wanted(need, needed, row.lotId(), row.serialId()));
-        if (plan.missing().isPositive()) {
-          missing.add(plan.missing() + " × " + row.code());
-        }
+                Removal.Wanted.of(need, needed).ofGoods(row.lotId(), row.serialId()),
+                policies.get(row.itemId())));
+      }
+    }
+    List<Removal.Plan> plans = reserving.reserve(head.number(), head.fromSiteId(), asks);
+    List<String> missing = new ArrayList<>();
+    for (int i = 0; i < plans.size(); i++) {
+      if (plans.get(i).missing().isPositive()) {
+        missing.add(plans.get(i).missing() + " × " + asking.get(i).code());
       }
     }
     table.event(
@@ -356,6 +373,24 @@ public class Planning {
       }
     }
     reserving.release(head.number(), one -> !one.picked());
+  }
+
+  @Override
+  public boolean isNumbered(String number) {
+    return table.withNumber(number).isPresent();
+  }
+
+  @Override
+  @Transactional
+  public void release(Command command, String document, long reservation, Quantity part) {
+    Head head = progress.lockOpen(table.withNumber(document).orElseThrow().id());
+    reserving.of(document).stream()
+        .map(Reserving.Kept::reservation)
+        .filter(one -> one.id() == reservation && !one.picked())
+        .findFirst()
+        .ifPresent(one -> reserving.release(one, part == null ? one.quantity() : part));
+    table.event(head.id(), command.actor(), "FREED", part == null ? "" : part.toString());
+    progress.refresh(head);
   }
 
   LocalDate today(long site) {

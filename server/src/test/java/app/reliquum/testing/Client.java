@@ -104,7 +104,7 @@ public final class Client {
   }
 
   public Answer delete(String path) {
-    return send(request(path).DELETE());
+    return send(request(path).header("Idempotency-Key", UUID.randomUUID().toString()).DELETE());
   }
 
   /** Fetches something that is no text. */

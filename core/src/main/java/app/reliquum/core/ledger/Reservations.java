@@ -23,6 +23,8 @@ public final class Reservations {
   public enum Use {
     /** They move within the site, and the reservation goes along. */
     CARRY,
+    /** They are picked for a document and put elsewhere; only its own reservation goes along. */
+    CARRY_OWN,
     /** They are picked for a document, which uses what is reserved for it. */
     TAKE,
     /** They leave on a document, which uses what was picked for it. */
@@ -64,14 +66,17 @@ public final class Reservations {
    * @param reserved every reservation of the positions that the lines take from
    * @param use what the lines may do with reserved goods
    * @param document the document that they belong to; null for none
+   * @param documentLine its line, whose reservations are used before those of its other lines; null
+   *     for none
    */
   public static Outcome decide(
       List<Line> lines,
       Function<PositionKey, Quantity> held,
       List<Reservation> reserved,
       Use use,
-      String document) {
-    Run run = new Run(held, reserved, use, document);
+      String document,
+      Integer documentLine) {
+    Run run = new Run(held, reserved, use, document, documentLine);
     for (Line line : lines) {
       Outcome.Refused refused = run.take(line);
       if (refused != null) {
@@ -93,13 +98,16 @@ public final class Reservations {
         Function<PositionKey, Quantity> held,
         List<Reservation> reserved,
         Use use,
-        String document) {
+        String document,
+        Integer documentLine) {
       this.held = held;
       this.before = List.copyOf(reserved);
       this.now = new ArrayList<>(reserved);
       Comparator<Reservation> untouchedFirst = Comparator.comparing(Reservation::picked);
+      boolean pickedFirst = use == Use.LEAVE || use == Use.CARRY_OWN;
       this.now.sort(
-          (use == Use.LEAVE ? untouchedFirst.reversed() : untouchedFirst)
+          (pickedFirst ? untouchedFirst.reversed() : untouchedFirst)
+              .thenComparing(one -> documentLine == null || one.line() != documentLine)
               .thenComparing(Reservation::id, Comparator.reverseOrder()));
       this.use = use;
       this.document = document;
@@ -108,13 +116,13 @@ public final class Reservations {
     Outcome.Refused take(Line line) {
       PositionKey key = line.taken();
       Quantity rest = line.quantity();
-      boolean ofDocument = use == Use.TAKE || use == Use.LEAVE;
+      boolean ofDocument = use == Use.TAKE || use == Use.LEAVE || use == Use.CARRY_OWN;
       if (ofDocument) {
         rest =
             use(
                 line,
                 rest,
-                one -> one.document().equals(document) && (use == Use.LEAVE || !one.picked()));
+                one -> one.document().equals(document) && (use != Use.TAKE || !one.picked()));
       }
       Quantity free = free(key, line.quantity().minus(rest));
       Quantity ofOthers = rest.minus(rest.min(free));
@@ -161,7 +169,8 @@ public final class Reservations {
           Quantity part = rest.min(one.quantity());
           now.set(i, one.with(one.quantity().minus(part)));
           rest = rest.minus(part);
-          if (use == Use.CARRY && part.isPositive()) {
+          boolean along = use == Use.CARRY || use == Use.CARRY_OWN;
+          if (along && part.isPositive()) {
             carried.add(
                 new Reservation(0, one.document(), one.line(), line.put(), part, one.picked()));
           }

@@ -26,4 +26,12 @@ public record Candidate(
     String address,
     int walk,
     long area,
-    boolean pickable) {}
+    boolean pickable) {
+
+  /** The same with less of it free. */
+  public Candidate less(Quantity part) {
+    return part.isZero()
+        ? this
+        : new Candidate(key, free.minus(part), inDate, expiry, lot, address, walk, area, pickable);
+  }
+}

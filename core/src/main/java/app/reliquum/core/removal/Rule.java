@@ -49,4 +49,9 @@ public record Rule(
       throw new IllegalArgumentException("A remaining life is not below zero.");
     }
   }
+
+  /** Whether it must know how many base units make a full pack. */
+  public boolean usesPacks() {
+    return fullPacks || keys.contains(SortKey.FULL_PACKS);
+  }
 }

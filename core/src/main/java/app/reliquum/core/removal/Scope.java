@@ -1,5 +1,6 @@
 package app.reliquum.core.removal;
 
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 
@@ -7,15 +8,17 @@ import java.util.List;
  * What a removal rule is for: an item, a category with everything below it, or all goods; in an
  * area, at a site, or everywhere. At most one of each is named; 0 stands for none.
  *
+ * <p>A category may be a path, "Safety/Flares": what is said of "Safety" holds for it too.
+ *
  * @param item the item
- * @param category the category
+ * @param category the category, empty for none
  * @param area the area
  * @param site the site
  */
-public record Scope(long item, long category, long area, long site) {
+public record Scope(long item, String category, long area, long site) {
 
   /** All goods, everywhere. */
-  public static final Scope EVERYTHING = new Scope(0, 0, 0, 0);
+  public static final Scope EVERYTHING = new Scope(0, "", 0, 0);
 
   /**
    * What goods are asked for.
@@ -24,14 +27,24 @@ public record Scope(long item, long category, long area, long site) {
    * @param categories its category, the one above it, and so on to the root
    * @param site where
    */
-  public record Subject(long item, List<Long> categories, long site) {
+  public record Subject(long item, List<String> categories, long site) {
     public Subject {
       categories = List.copyOf(categories);
+    }
+
+    /** An item of a category, which may be a path. */
+    public static Subject of(long item, String category, long site) {
+      List<String> above = new ArrayList<>();
+      for (String path = category; !path.isEmpty(); ) {
+        above.add(path);
+        path = path.contains("/") ? path.substring(0, path.lastIndexOf('/')).strip() : "";
+      }
+      return new Subject(item, above, site);
     }
   }
 
   public Scope {
-    if (item != 0 && category != 0) {
+    if (item != 0 && !category.isEmpty()) {
       throw new IllegalArgumentException("A rule is for an item or a category, not for both.");
     }
     if (area != 0 && site != 0) {
@@ -48,7 +61,7 @@ public record Scope(long item, long category, long area, long site) {
     boolean goods =
         item != 0
             ? item == subject.item()
-            : category == 0 || subject.categories().contains(category);
+            : category.isEmpty() || subject.categories().contains(category);
     boolean place = area != 0 ? siteOfArea == subject.site() : site == 0 || site == subject.site();
     return goods && place;
   }
@@ -67,6 +80,6 @@ public record Scope(long item, long category, long area, long site) {
     if (item != 0) {
       return 0;
     }
-    return category == 0 ? Integer.MAX_VALUE : 1 + subject.categories().indexOf(category);
+    return category.isEmpty() ? Integer.MAX_VALUE : 1 + subject.categories().indexOf(category);
   }
 }

@@ -19,6 +19,10 @@ public enum Action {
   COUNT,
   /** Begin to put the book right: take out, bring in, set to a figure. */
   ADJUST,
+  /** Begin to pick for orders, or go on with it. */
+  PICK,
+  /** Begin to pack what is picked. */
+  PACK,
   /** Do what the sentence says. */
   CONFIRM,
   /** Take back the last scan. */

@@ -40,6 +40,9 @@ public sealed interface Meaning {
   /** A count of stock. */
   record Count(long count) implements Meaning {}
 
+  /** An order by which goods leave the house. */
+  record Order(long order) implements Meaning {}
+
   /**
    * Goods as a GS1 label tells of them. What the house does not know yet is 0.
    *

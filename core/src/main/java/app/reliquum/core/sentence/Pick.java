@@ -12,6 +12,8 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * The Pick verb: goods are taken stop by stop, as a list says, and put into unit loads where there
@@ -66,7 +68,15 @@ public final class Pick {
    */
   public static Reply<PickSentence> fill(
       List<Evidence> evidence, List<Meaning> meanings, PickFacts facts) {
-    return Hearing.fill(meanings, Hearing::ofKnown, more -> add(evidence, more, facts));
+    Set<Long> listed =
+        facts.stops().stream().map(stop -> stop.key().item()).collect(Collectors.toSet());
+    // A lot number that several items share means the one that is on the list.
+    List<Meaning> meant =
+        meanings.stream()
+            .filter(meaning -> meaning.item() == 0 || listed.contains(meaning.item()))
+            .toList();
+    return Hearing.fill(
+        meant.isEmpty() ? meanings : meant, Hearing::ofKnown, more -> add(evidence, more, facts));
   }
 
   /** Says one settled thing more to a sentence. */

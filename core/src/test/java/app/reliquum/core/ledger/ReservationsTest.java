@@ -30,7 +30,7 @@ class ReservationsTest {
 
   private static Outcome decide(Use use, String document, Line line, Reservation... reserved) {
     return Reservations.decide(
-        List.of(line), key -> Quantity.of(10), List.of(reserved), use, document);
+        List.of(line), key -> Quantity.of(10), List.of(reserved), use, document, null);
   }
 
   @Test
@@ -105,7 +105,7 @@ class ReservationsTest {
       }
     }
     Use use = Use.values()[random.nextInt(4)];
-    Outcome outcome = Reservations.decide(lines, held::get, reserved, use, "TR-1");
+    Outcome outcome = Reservations.decide(lines, held::get, reserved, use, "TR-1", 1);
     if (outcome instanceof Outcome.Refused) {
       assertThat(use).isIn(Use.TAKE, Use.LEAVE);
       return;

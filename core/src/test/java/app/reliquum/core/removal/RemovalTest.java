@@ -249,15 +249,15 @@ class RemovalTest {
   @Test
   void theMostSpecificRuleWins() {
     Rule everything = scoped(1, Scope.EVERYTHING, SortKey.NEWEST);
-    Rule site = scoped(2, new Scope(0, 0, 0, 5), SortKey.LARGEST);
-    Rule parent = scoped(3, new Scope(0, 21, 0, 5), SortKey.OLDEST);
-    Rule category = scoped(4, new Scope(0, 20, 0, 5), SortKey.SMALLEST);
-    Rule itemInArea = scoped(5, new Scope(1, 0, 9, 0), SortKey.EARLIEST_EXPIRY);
-    Rule otherSite = scoped(6, new Scope(1, 0, 0, 6), SortKey.SHORTEST_WALK);
-    Rule areaElsewhere = scoped(7, new Scope(1, 0, 10, 0), SortKey.SHORTEST_WALK);
+    Rule site = scoped(2, new Scope(0, "", 0, 5), SortKey.LARGEST);
+    Rule parent = scoped(3, new Scope(0, "Safety", 0, 5), SortKey.OLDEST);
+    Rule category = scoped(4, new Scope(0, "Safety/Flares", 0, 5), SortKey.SMALLEST);
+    Rule itemInArea = scoped(5, new Scope(1, "", 9, 0), SortKey.EARLIEST_EXPIRY);
+    Rule otherSite = scoped(6, new Scope(1, "", 0, 6), SortKey.SHORTEST_WALK);
+    Rule areaElsewhere = scoped(7, new Scope(1, "", 10, 0), SortKey.SHORTEST_WALK);
     Policy policy =
         Policy.of(
-            new Scope.Subject(1, List.of(20L, 21L), 5),
+            Scope.Subject.of(1, "Safety/Flares", 5),
             List.of(areaElsewhere, everything, parent, itemInArea, site, category, otherSite),
             area -> area == 9 ? 5 : 6);
     assertThat(policy.rules())
@@ -270,10 +270,10 @@ class RemovalTest {
   void whatARuleForAnAreaGovernsIsTakenFirstAndByItsOwnOrder() {
     Policy policy =
         Policy.of(
-            new Scope.Subject(1, List.of(20L), 5),
+            Scope.Subject.of(1, "Safety/Flares", 5),
             List.of(
-                scoped(1, new Scope(0, 20, 0, 5), SortKey.OLDEST),
-                scoped(2, new Scope(1, 0, 9, 0), SortKey.EARLIEST_EXPIRY)),
+                scoped(1, new Scope(0, "Safety/Flares", 0, 5), SortKey.OLDEST),
+                scoped(2, new Scope(1, "", 9, 0), SortKey.EARLIEST_EXPIRY)),
             area -> 5);
     Plan plan =
         Removal.decide(
@@ -346,7 +346,7 @@ class RemovalTest {
               1 + random.nextInt(2),
               true));
     }
-    Quantity asked = Quantity.of(random.nextInt(20));
+    Quantity asked = Quantity.of(1 + random.nextInt(20));
     Wanted wanted =
         new Wanted(
             asked,
@@ -358,7 +358,7 @@ class RemovalTest {
             Quantity.of(random.nextInt(4)));
     Policy policy =
         new Policy(
-            List.of(anyRule(random, new Scope(1, 0, 2, 0)), anyRule(random, Scope.EVERYTHING)));
+            List.of(anyRule(random, new Scope(1, "", 2, 0)), anyRule(random, Scope.EVERYTHING)));
     Plan plan = Removal.decide(wanted, policy, candidates);
     List<Candidate> shuffled = new ArrayList<>(candidates);
     Collections.shuffle(shuffled, random);

@@ -1,0 +1,278 @@
+package app.reliquum.outbound;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Problem;
+import app.reliquum.catalog.Amounts;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.ledger.Goods;
+import app.reliquum.core.outbound.Outbound;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.outbound.OutboundTable.Head;
+import app.reliquum.places.Places;
+import app.reliquum.stock.Keeper;
+import app.reliquum.stock.Reserving;
+import java.util.List;
+import java.util.Locale;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Orders and jobs before anything of them is picked: accepted, changed, closed. */
+@Service
+@Transactional(propagation = Propagation.MANDATORY)
+public class Accepting {
+
+  private final OutboundTable table;
+  private final OutboundProgress progress;
+  private final Allocating allocating;
+  private final Customers customers;
+  private final Kits kits;
+  private final Catalog catalog;
+  private final Amounts amounts;
+  private final Places places;
+  private final Reserving reserving;
+  private final ObjectProvider<Keeper> keepers;
+
+  Accepting(
+      OutboundTable table,
+      OutboundProgress progress,
+      Allocating allocating,
+      Customers customers,
+      Kits kits,
+      Catalog catalog,
+      Amounts amounts,
+      Places places,
+      Reserving reserving,
+      ObjectProvider<Keeper> keepers) {
+    this.table = table;
+    this.progress = progress;
+    this.allocating = allocating;
+    this.customers = customers;
+    this.kits = kits;
+    this.catalog = catalog;
+    this.amounts = amounts;
+    this.places = places;
+    this.reserving = reserving;
+    this.keepers = keepers;
+  }
+
+  /** Accepts an order, and looks for its stock unless it says not to. */
+  public long add(Outgoing.Entry entry, Actor actor) {
+    Customers.Card customer = customer(entry.customer());
+    places.requireSite(entry.site(), actor);
+    long id =
+        table.insert(
+            number(entry.number(), "OB"),
+            Outgoing.Kind.CUSTOMER,
+            entry.site(),
+            customer.id(),
+            0,
+            null,
+            text(entry.reference()),
+            entry.needed(),
+            text(entry.note()),
+            actor);
+    writeLines(id, entry.lines(), customer);
+    table.event(id, actor, "ACCEPTED", entry.lines().size() + " lines");
+    begin(id, entry.allocate(), actor);
+    return id;
+  }
+
+  private Customers.Card customer(String code) {
+    Customers.Card customer =
+        customers
+            .withCode(code)
+            .orElseThrow(
+                () -> Problem.invalid("customer", "There is no customer " + code.strip() + "."));
+    if (!customer.active()) {
+      throw Problem.invalid("customer", customer.name() + " is closed.");
+    }
+    return customer;
+  }
+
+  private void begin(long id, Boolean allocate, Actor actor) {
+    if (allocate == null || allocate) {
+      allocating.allocate(id, actor);
+    } else {
+      progress.refresh(id);
+    }
+  }
+
+  /** Accepts a job: its lines are what the kit is made of, as often as it is made. */
+  public long addJob(Outgoing.JobEntry entry, Actor actor) {
+    String code = entry.kit().strip().toUpperCase(Locale.ROOT);
+    Catalog.Measured kit =
+        catalog
+            .withCode(code)
+            .orElseThrow(() -> Problem.invalid("kit", "There is no item " + code + "."));
+    places.requireSite(entry.site(), actor);
+    Quantity many;
+    try {
+      many = kit.measure().check(entry.kits());
+    } catch (QuantityException fault) {
+      throw Problem.invalid("kits", fault.getMessage());
+    }
+    List<Kits.Component> components = kits.of(kit.id()).components();
+    if (components.isEmpty()) {
+      throw Problem.invalid("kit", "Nobody has said what " + kit.name() + " is made of.");
+    }
+    long id =
+        table.insert(
+            number(entry.number(), "JB"),
+            Outgoing.Kind.JOB,
+            entry.site(),
+            0,
+            kit.id(),
+            many,
+            "",
+            entry.needed(),
+            text(entry.note()),
+            actor);
+    int line = 1;
+    for (Kits.Component one : components) {
+      Quantity asked = one.quantity().times(many);
+      table.addLine(id, line++, new Goods(one.itemId(), 0, 0), "", asked, asked, null, 0, false);
+    }
+    table.event(id, actor, "ACCEPTED", many + " × " + kit.code());
+    begin(id, entry.allocate(), actor);
+    return id;
+  }
+
+  private String number(String said, String prefix) {
+    if (said == null || said.isBlank()) {
+      String number;
+      do {
+        number = "%s-%05d".formatted(prefix, 10_000 + catalog.next("outbound " + prefix));
+      } while (taken(number));
+      return number;
+    }
+    String number = said.strip().toUpperCase(Locale.ROOT);
+    if (!number.matches("[A-Z0-9][A-Z0-9.-]{0,22}")) {
+      throw Problem.invalid(
+          "number", "A number has 1 to 23 capital letters, digits, hyphens or dots.");
+    }
+    if (taken(number)) {
+      throw Problem.conflict("not-unique", "There is a document " + number + " already.")
+          .with("field", "number");
+    }
+    return number;
+  }
+
+  private boolean taken(String number) {
+    return keepers.stream().anyMatch(one -> one.isNumbered(number));
+  }
+
+  private static String text(String given) {
+    return given == null ? "" : given.strip();
+  }
+
+  private void writeLines(long order, List<Outgoing.LineEntry> lines, Customers.Card customer) {
+    int number = 1;
+    for (Outgoing.LineEntry line : lines) {
+      Amounts.Amount amount = amounts.read(line.item(), line.packs(), line.pack());
+      Goods goods = goods(amount.item(), text(line.lot()));
+      if (goods.serial() != 0 && amount.quantity().compareTo(Quantity.ONE) > 0) {
+        throw Amounts.wrong("A serial number is one piece.", amount.item().code());
+      }
+      table.addLine(
+          order,
+          number++,
+          goods,
+          amount.pack(),
+          amount.packs(),
+          amount.quantity(),
+          line.price(),
+          line.minimumLife() == null ? customer.minimumLife() : line.minimumLife(),
+          line.oneLot() == null ? customer.oneLot() : line.oneLot());
+    }
+  }
+
+  /** The goods that a line names: of whatever lot, of one lot, or just one piece. */
+  private Goods goods(Catalog.Measured item, String mark) {
+    if (mark.isEmpty()) {
+      return new Goods(item.id(), 0, 0);
+    }
+    if (item.tracking().needsSerial()) {
+      return catalog
+          .serial(item.id(), mark)
+          .map(piece -> new Goods(item.id(), 0, piece.id()))
+          .orElseThrow(
+              () ->
+                  Amounts.wrong(
+                      "There is no " + item.name() + " with number " + mark + ".", item.code()));
+    }
+    return catalog
+        .lot(item.id(), mark)
+        .map(lot -> new Goods(item.id(), lot.id(), 0))
+        .orElseThrow(
+            () ->
+                Amounts.wrong("There is no lot " + mark + " of " + item.name() + ".", item.code()));
+  }
+
+  /** Changes an order of which nothing is picked. What was reserved is looked for anew. */
+  public void change(long id, Outgoing.Entry entry, Actor actor) {
+    Head head = progress.lockOpen(id);
+    places.requireSite(head.siteId(), actor);
+    places.requireSite(entry.site(), actor);
+    if (head.kind() == Outgoing.Kind.JOB) {
+      throw Problem.refused(
+          "job", "A job is what its kit is made of. Close it, and make another one.");
+    }
+    if (entry.version() == null || entry.version() != head.version()) {
+      throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
+    }
+    requireUntouched(head);
+    Customers.Card customer = customer(entry.customer());
+    reserving.release(head.number(), one -> true);
+    table.update(
+        id,
+        customer.id(),
+        entry.site(),
+        text(entry.reference()),
+        entry.needed(),
+        text(entry.note()));
+    table.clearLines(id);
+    writeLines(id, entry.lines(), customer);
+    table.event(id, actor, "CHANGED", entry.lines().size() + " lines");
+    if (head.isAllocated()) {
+      allocating.allocate(id, actor);
+    } else {
+      progress.refresh(id);
+    }
+  }
+
+  private void requireUntouched(Head head) {
+    boolean touched =
+        progress.lines(head).stream()
+            .anyMatch(line -> line.picked().isPositive() || line.gone().isPositive());
+    if (touched) {
+      throw Problem.refused(
+          "under-way", head.number() + " is picked or gone in part. It can't be changed any more.");
+    }
+    if (head.roundId() != 0) {
+      throw Problem.refused(
+          "under-way", head.picker() + " is on the way to pick " + head.number() + ".");
+    }
+  }
+
+  /** Nothing more of it is delivered: what has not gone is withdrawn, and kept no longer. */
+  public void close(Command command, long id, String reason) {
+    Head head = progress.lockOpen(id);
+    places.requireSite(head.siteId(), command.actor());
+    List<Outbound.Line> lines = progress.lines(head);
+    if (lines.stream().anyMatch(line -> line.picked().isPositive())) {
+      throw Problem.refused(
+          "picked", "Something is picked for " + head.number() + ". Hand it over, or put it back.");
+    }
+    reserving.release(head.number(), one -> true);
+    lines.forEach(line -> table.withdraw(id, line.line(), line.open()));
+    if (head.roundId() != 0) {
+      table.onRound(id, 0, 0);
+    }
+    table.event(id, command.actor(), "CLOSED", reason.strip());
+    progress.refresh(id);
+  }
+}

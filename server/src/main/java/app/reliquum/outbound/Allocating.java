@@ -1,0 +1,274 @@
+package app.reliquum.outbound;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import app.reliquum.api.Problem;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.ledger.Reservation;
+import app.reliquum.core.outbound.Outbound;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.removal.Policy;
+import app.reliquum.core.removal.Removal;
+import app.reliquum.core.removal.Rule;
+import app.reliquum.outbound.OutboundTable.Head;
+import app.reliquum.outbound.OutboundTable.LineRow;
+import app.reliquum.places.Places;
+import app.reliquum.removal.RemovalRules;
+import app.reliquum.removal.Trying;
+import app.reliquum.stock.Keeper;
+import app.reliquum.stock.ReservationsFreed;
+import app.reliquum.stock.Reserving;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.TransactionDefinition;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.event.TransactionalEventListener;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** Looks for the stock of orders by the removal rules, and reserves it. */
+@Service
+public class Allocating implements Keeper {
+
+  private final OutboundTable table;
+  private final OutboundProgress progress;
+  private final Reserving reserving;
+  private final RemovalRules rules;
+  private final Trying trying;
+  private final Places places;
+  private final Commands commands;
+  private final Clock clock;
+  private final TransactionTemplate again;
+
+  Allocating(
+      OutboundTable table,
+      OutboundProgress progress,
+      Reserving reserving,
+      RemovalRules rules,
+      Trying trying,
+      Places places,
+      Commands commands,
+      Clock clock,
+      PlatformTransactionManager transactions) {
+    this.table = table;
+    this.progress = progress;
+    this.reserving = reserving;
+    this.rules = rules;
+    this.trying = trying;
+    this.places = places;
+    this.commands = commands;
+    this.clock = clock;
+    this.again = new TransactionTemplate(transactions);
+    again.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
+  }
+
+  /**
+   * Looks for the stock of several orders, each by itself: those that are found stay found if
+   * another one fails. Asked again it goes on where it was.
+   */
+  public Outgoing.Allocated allocate(Outgoing.AllocationEntry entry, Actor actor) {
+    places.requireSite(entry.site(), actor);
+    List<Long> orders =
+        entry.orders().isEmpty() ? table.toAllocate(entry.site(), entry.until()) : entry.orders();
+    int lines = 0;
+    int shortLines = 0;
+    List<String> shortOrders = new ArrayList<>();
+    for (long order : orders) {
+      Found found = commands.patiently(() -> allocate(order, actor));
+      lines += found.lines();
+      shortLines += found.shortLines();
+      if (found.shortLines() > 0) {
+        shortOrders.add(found.number());
+      }
+    }
+    return new Outgoing.Allocated(orders.size(), lines, shortLines, shortOrders);
+  }
+
+  /** What was found for an order. */
+  record Found(String number, int lines, int shortLines) {}
+
+  /** Looks for what an order still lacks. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  Found allocate(long id, Actor actor) {
+    Head head = progress.lockOpen(id);
+    places.requireSite(head.siteId(), actor);
+    List<String> missing = new ArrayList<>();
+    List<Removal.Plan> plans = reserve(head, line -> true, Set.of(), missing);
+    if (!head.isAllocated()) {
+      table.allocated(id, true);
+    }
+    if (!plans.isEmpty()) {
+      table.event(id, actor, missing.isEmpty() ? "ALLOCATED" : "SHORT", String.join(", ", missing));
+    }
+    progress.refresh(id);
+    return new Found(head.number(), plans.size(), missing.size());
+  }
+
+  /** Which lines are meant. */
+  interface Which {
+    boolean meant(int line);
+  }
+
+  /**
+   * Reserves what some lines of an order still lack.
+   *
+   * @param not positions that are left alone
+   * @param missing is told what was not found
+   */
+  List<Removal.Plan> reserve(Head head, Which which, Set<PositionKey> not, List<String> missing) {
+    Map<Integer, LineRow> rows =
+        table.lines(head.id()).stream().collect(Collectors.toMap(LineRow::lineNo, row -> row));
+    List<Outbound.Line> lacking =
+        progress.lines(head).stream()
+            .filter(line -> line.missing().isPositive() && which.meant(line.line()))
+            .toList();
+    Map<Long, Policy> policies =
+        rules.policies(
+            lacking.stream()
+                .map(line -> rows.get(line.line()).itemId())
+                .collect(Collectors.toSet()),
+            head.siteId());
+    Map<Integer, Long> lots = lotsOf(head);
+    List<Reserving.Ask> asks = new ArrayList<>();
+    for (Outbound.Line line : lacking) {
+      LineRow row = rows.get(line.line());
+      Policy policy = policies.get(row.itemId());
+      Removal.Wanted wanted = wanted(head, row, line.missing(), policy);
+      boolean bound = row.oneLot() && row.lotId() == 0 && lots.containsKey(row.lineNo());
+      asks.add(
+          new Reserving.Ask(
+              row.lineNo(),
+              row.itemId(),
+              // What is reserved already has settled which lot it is.
+              bound ? wanted.ofGoods(lots.get(row.lineNo()), 0) : wanted,
+              policy,
+              not));
+    }
+    List<Removal.Plan> plans = reserving.reserve(head.number(), head.siteId(), asks);
+    for (int i = 0; i < plans.size(); i++) {
+      if (plans.get(i).missing().isPositive()) {
+        LineRow row = rows.get(lacking.get(i).line());
+        String ofOne = plans.get(i).split() == null ? "" : " of one lot";
+        missing.add(plans.get(i).missing() + " × " + row.code() + ofOne);
+      }
+    }
+    return plans;
+  }
+
+  /** What a line wants, so much of it. */
+  Removal.Wanted wanted(Head head, LineRow row, Quantity quantity, Policy policy) {
+    Removal.Wanted wanted =
+        Removal.Wanted.of(quantity, needed(head))
+            .ofGoods(row.lotId(), row.serialId())
+            .asking(row.minimumLife(), row.oneLot());
+    return policy.rules().stream().anyMatch(Rule::usesPacks)
+        ? wanted.inPacks(trying.pack(row.itemId(), quantity))
+        : wanted;
+  }
+
+  /** The lot that lines are bound to by what is kept for them. */
+  private Map<Integer, Long> lotsOf(Head head) {
+    Map<Integer, Long> lots = new HashMap<>();
+    for (Reserving.Kept one : reserving.of(head.number())) {
+      lots.put(one.reservation().line(), one.reservation().key().lot());
+    }
+    return lots;
+  }
+
+  /** The day on which goods of an order must be good: when it is needed, and today at the least. */
+  private LocalDate needed(Head head) {
+    LocalDate today =
+        LocalDate.ofInstant(clock.instant(), ZoneId.of(places.leaving(head.siteId()).timeZone()));
+    return head.needed() == null || head.needed().isBefore(today) ? today : head.needed();
+  }
+
+  /** Lets a line be of several lots after all, and looks for what it lacks. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void split(long id, int line, Actor actor) {
+    Head head = progress.lockOpen(id);
+    places.requireSite(head.siteId(), actor);
+    table.anyLots(id, line);
+    table.event(id, actor, "ANY_LOTS", "line " + line);
+    allocate(id, actor);
+  }
+
+  /** Frees what is reserved for an order and not picked. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void release(long id, Actor actor) {
+    Head head = progress.lockOpen(id);
+    places.requireSite(head.siteId(), actor);
+    requireNobodyPicks(head);
+    reserving.release(head.number(), one -> !one.picked());
+    table.allocated(id, false);
+    table.event(id, actor, "RELEASED", "");
+    progress.refresh(id);
+  }
+
+  /** Frees one reservation, or some of it. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void release(long id, long reservation, Quantity part, Actor actor) {
+    Head head = progress.lockOpen(id);
+    places.requireSite(head.siteId(), actor);
+    requireNobodyPicks(head);
+    Reservation one =
+        reserving.of(head.number()).stream()
+            .map(Reserving.Kept::reservation)
+            .filter(kept -> kept.id() == reservation && !kept.picked())
+            .findFirst()
+            .orElseThrow(() -> Problem.missing("reservation", reservation));
+    Quantity freed = part == null ? one.quantity() : part;
+    if (!freed.isPositive() || freed.compareTo(one.quantity()) > 0) {
+      throw Problem.invalid(
+          "quantity", "Of this reservation between 1 and " + one.quantity() + " can be freed.");
+    }
+    reserving.release(one, freed);
+    table.event(id, actor, "RELEASED", freed + " of line " + one.line());
+    progress.refresh(id);
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public boolean isNumbered(String number) {
+    return table.withNumber(number).isPresent();
+  }
+
+  @Override
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void release(Command command, String document, long reservation, Quantity part) {
+    release(table.withNumber(document).orElseThrow().id(), reservation, part, command.actor());
+  }
+
+  /** What a count or a loss has taken is missing now: the orders are short of it. */
+  @TransactionalEventListener
+  void freed(ReservationsFreed freed) {
+    for (String document : freed.documents()) {
+      again.executeWithoutResult(
+          status ->
+              table
+                  .withNumber(document)
+                  .ifPresent(
+                      head -> {
+                        progress.lock(head.id());
+                        progress.refresh(head.id());
+                      }));
+    }
+  }
+
+  private static void requireNobodyPicks(Head head) {
+    if (head.roundId() != 0) {
+      throw Problem.refused(
+              "under-way", head.picker() + " is on the way to pick " + head.number() + ".")
+          .with("picker", head.picker());
+    }
+  }
+}

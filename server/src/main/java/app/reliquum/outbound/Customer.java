@@ -1,0 +1,55 @@
+package app.reliquum.outbound;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import jakarta.persistence.Version;
+
+/** Someone who gets goods from the house. */
+@Entity
+@Table(name = "customer")
+class Customer {
+
+  @Id
+  @GeneratedValue(strategy = GenerationType.IDENTITY)
+  private Long id;
+
+  @Version private int version;
+  private String code;
+  private String name;
+  private String email;
+  private String street;
+  private String town;
+  private String gln;
+  private int minimumLife;
+  private boolean oneLot;
+  private boolean active = true;
+
+  protected Customer() {}
+
+  Customer(String code) {
+    this.code = code;
+  }
+
+  void describe(Customers.Entry entry) {
+    this.name = entry.name().strip();
+    this.email = entry.email().strip();
+    this.street = entry.street().strip();
+    this.town = entry.town().strip();
+    this.gln = entry.gln();
+    this.minimumLife = entry.minimumLife();
+    this.oneLot = entry.oneLot();
+    this.active = entry.active();
+  }
+
+  int version() {
+    return version;
+  }
+
+  Customers.Card card() {
+    return new Customers.Card(
+        id, version, code, name, email, street, town, gln, minimumLife, oneLot, active);
+  }
+}

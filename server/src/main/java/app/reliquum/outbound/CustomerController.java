@@ -1,0 +1,75 @@
+package app.reliquum.outbound;
+
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import jakarta.validation.Valid;
+import java.util.List;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api")
+class CustomerController {
+
+  private final Customers customers;
+  private final Kits kits;
+  private final Commands commands;
+
+  CustomerController(Customers customers, Kits kits, Commands commands) {
+    this.customers = customers;
+    this.kits = kits;
+    this.commands = commands;
+  }
+
+  @GetMapping("/customers")
+  List<Customers.Card> customers() {
+    return customers.all();
+  }
+
+  @PostMapping("/customers")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('POST')")
+  Customers.Card add(Command command, @Valid @RequestBody Customers.Entry entry) {
+    return commands.once(
+        command, "add customer", entry, Customers.Card.class, () -> customers.add(entry));
+  }
+
+  @PutMapping("/customers/{id}")
+  @PreAuthorize("hasAuthority('POST')")
+  Customers.Card change(
+      Command command, @PathVariable long id, @Valid @RequestBody Customers.Entry entry) {
+    return commands.once(
+        command,
+        "change customer " + id,
+        entry,
+        Customers.Card.class,
+        () -> customers.change(id, entry));
+  }
+
+  /** The items that the house puts together itself. */
+  @GetMapping("/kits")
+  List<Kits.Card> kits() {
+    return kits.all();
+  }
+
+  /** What an item is made of. */
+  @GetMapping("/items/{id}/components")
+  Kits.Card components(@PathVariable long id) {
+    return kits.of(id);
+  }
+
+  @PutMapping("/items/{id}/components")
+  @PreAuthorize("hasAuthority('RULES')")
+  Kits.Card madeOf(Command command, @PathVariable long id, @Valid @RequestBody Kits.Entry entry) {
+    return commands.once(
+        command, "components of " + id, entry, Kits.Card.class, () -> kits.write(id, entry));
+  }
+}

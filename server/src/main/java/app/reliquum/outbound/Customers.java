@@ -1,0 +1,119 @@
+package app.reliquum.outbound;
+
+import app.reliquum.api.Problem;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Those who get goods from the house, and what they ask of every order. */
+@Service
+public class Customers {
+
+  private final CustomerStore store;
+
+  Customers(CustomerStore store) {
+    this.store = store;
+  }
+
+  /**
+   * A customer.
+   *
+   * @param minimumLife for how many days goods must still be good when they need them
+   * @param oneLot whether a line must be of one lot
+   */
+  @Schema(name = "CustomerCard")
+  public record Card(
+      long id,
+      int version,
+      String code,
+      String name,
+      String email,
+      String street,
+      String town,
+      String gln,
+      int minimumLife,
+      boolean oneLot,
+      boolean active) {}
+
+  /** A customer as entered. */
+  @Schema(name = "CustomerEntry")
+  public record Entry(
+      Integer version,
+      @NotNull
+          @Pattern(
+              regexp = "[A-Z0-9][A-Z0-9-]{0,23}",
+              message = "is 1 to 24 capital letters, digits and hyphens")
+          String code,
+      @NotBlank @Size(max = 120) String name,
+      @NotNull
+          @Size(max = 120)
+          @Pattern(
+              regexp = "|[^@\\s]+@[^@\\s]+",
+              message = "is no mail address, like orders@example.org")
+          String email,
+      @NotNull @Size(max = 120) String street,
+      @NotNull @Size(max = 120) String town,
+      @NotNull @Pattern(regexp = "([0-9]{13})?", message = "is 13 digits, or empty") String gln,
+      @Min(0) @Max(3650) int minimumLife,
+      boolean oneLot,
+      boolean active) {}
+
+  /** Every customer, by name. */
+  @Transactional(readOnly = true)
+  public List<Card> all() {
+    return store.findAllByOrderByName().stream().map(Customer::card).toList();
+  }
+
+  /** A customer by its code. */
+  @Transactional(readOnly = true)
+  public Optional<Card> withCode(String code) {
+    return store.findByCode(code.strip().toUpperCase(Locale.ROOT)).map(Customer::card);
+  }
+
+  /** A customer by the GS1 number of its location. */
+  @Transactional(readOnly = true)
+  public Optional<Card> withGln(String gln) {
+    return gln.isBlank()
+        ? Optional.empty()
+        : store.findFirstByGlnOrderById(gln.strip()).map(Customer::card);
+  }
+
+  /** A customer by its number. */
+  @Transactional(readOnly = true)
+  public Card customer(long id) {
+    return store
+        .findById(id)
+        .map(Customer::card)
+        .orElseThrow(() -> Problem.missing("customer", id));
+  }
+
+  @Transactional
+  public Card add(Entry entry) {
+    if (store.findByCode(entry.code()).isPresent()) {
+      throw Problem.conflict("not-unique", "There is a customer " + entry.code() + " already.")
+          .with("field", "code");
+    }
+    Customer customer = new Customer(entry.code());
+    customer.describe(entry);
+    return store.saveAndFlush(customer).card();
+  }
+
+  @Transactional
+  public Card change(long id, Entry entry) {
+    Customer customer = store.findById(id).orElseThrow(() -> Problem.missing("customer", id));
+    if (entry.version() == null || entry.version() != customer.version()) {
+      throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
+    }
+    customer.describe(entry);
+    return store.saveAndFlush(customer).card();
+  }
+}

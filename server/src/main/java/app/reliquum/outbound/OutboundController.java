@@ -1,0 +1,308 @@
+package app.reliquum.outbound;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import app.reliquum.api.Page;
+import app.reliquum.carriage.Carrier;
+import app.reliquum.core.quantity.Quantity;
+import jakarta.validation.Valid;
+import java.util.List;
+import java.util.function.Supplier;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/outbound")
+class OutboundController {
+
+  private final OutboundOrders orders;
+  private final Accepting accepting;
+  private final Allocating allocating;
+  private final Picking picking;
+  private final PickRounds rounds;
+  private final Packing packing;
+  private final HandingOver handingOver;
+  private final Carrier carrier;
+  private final Commands commands;
+
+  OutboundController(
+      OutboundOrders orders,
+      Accepting accepting,
+      Allocating allocating,
+      Picking picking,
+      PickRounds rounds,
+      Packing packing,
+      HandingOver handingOver,
+      Carrier carrier,
+      Commands commands) {
+    this.orders = orders;
+    this.accepting = accepting;
+    this.allocating = allocating;
+    this.picking = picking;
+    this.rounds = rounds;
+    this.packing = packing;
+    this.handingOver = handingOver;
+    this.carrier = carrier;
+    this.commands = commands;
+  }
+
+  @GetMapping
+  Page<Outgoing.Row> orders(
+      Actor actor,
+      @RequestParam(defaultValue = "OPEN") Outgoing.Filter filter,
+      @RequestParam(required = false) Long site,
+      @RequestParam(required = false) Long customer,
+      @RequestParam(required = false) Long item,
+      @RequestParam(required = false) String q,
+      @RequestParam(defaultValue = "0") int offset,
+      @RequestParam(defaultValue = "100") int limit) {
+    return orders.page(filter, site, customer, item, q, actor, Math.max(0, offset), limit);
+  }
+
+  @GetMapping("/counts")
+  Outgoing.Counts counts(Actor actor) {
+    return orders.counts(actor);
+  }
+
+  /** What left for customers in the last days, and what it earned. */
+  @GetMapping("/earnings")
+  List<Outgoing.Earning> earnings(
+      Actor actor,
+      @RequestParam(defaultValue = "30") int days,
+      @RequestParam(required = false) Long site) {
+    return orders.earnings(days, site, actor);
+  }
+
+  /** What the carrier offers. */
+  @GetMapping("/carriage")
+  List<Carrier.Offer> carriage() {
+    return carrier.offers();
+  }
+
+  @GetMapping("/{id}")
+  Outgoing.Card order(Actor actor, @PathVariable long id) {
+    return orders.card(id, actor);
+  }
+
+  /** Accepts an order. */
+  @PostMapping
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('POST')")
+  Outgoing.Card add(Command command, @Valid @RequestBody Outgoing.Entry entry) {
+    return made(command, "accept order", entry, () -> accepting.add(entry, command.actor()));
+  }
+
+  /** Accepts a job. */
+  @PostMapping("/jobs")
+  @ResponseStatus(HttpStatus.CREATED)
+  @PreAuthorize("hasAuthority('POST')")
+  Outgoing.Card addJob(Command command, @Valid @RequestBody Outgoing.JobEntry entry) {
+    return made(command, "accept job", entry, () -> accepting.addJob(entry, command.actor()));
+  }
+
+  @PutMapping("/{id}")
+  @PreAuthorize("hasAuthority('POST')")
+  Outgoing.Card change(
+      Command command, @PathVariable long id, @Valid @RequestBody Outgoing.Entry entry) {
+    return changed(
+        command, "change", id, entry, () -> accepting.change(id, entry, command.actor()));
+  }
+
+  /** Closes it: nothing more of it is delivered. */
+  @PostMapping("/{id}/closing")
+  @PreAuthorize("hasAuthority('POST')")
+  Outgoing.Card close(
+      Command command, @PathVariable long id, @Valid @RequestBody Outgoing.ClosingEntry entry) {
+    return changed(command, "close", id, entry, () -> accepting.close(command, id, entry.reason()));
+  }
+
+  /**
+   * Looks for the stock of several orders. Each is found by itself, so a repeat goes on where it
+   * was.
+   */
+  @PostMapping("/allocation")
+  @PreAuthorize("hasAuthority('POST')")
+  Outgoing.Allocated allocate(Command command, @Valid @RequestBody Outgoing.AllocationEntry entry) {
+    return allocating.allocate(entry, command.actor());
+  }
+
+  /** Looks for the stock of an order, or for what it still lacks. */
+  @PostMapping("/{id}/allocation")
+  @PreAuthorize("hasAuthority('POST')")
+  Outgoing.Card allocate(Command command, @PathVariable long id) {
+    return changed(command, "allocate", id, "", () -> allocating.allocate(id, command.actor()));
+  }
+
+  /** Frees everything that is reserved for it and not picked. */
+  @PostMapping("/{id}/release")
+  @PreAuthorize("hasAuthority('POST')")
+  Outgoing.Card release(Command command, @PathVariable long id) {
+    return changed(command, "release", id, "", () -> allocating.release(id, command.actor()));
+  }
+
+  /** How much of a reservation is freed; null for all. */
+  record ReleaseEntry(Quantity quantity) {}
+
+  /** Frees one reservation, or some of it. */
+  @PostMapping("/{id}/reservations/{reservation}/release")
+  @PreAuthorize("hasAuthority('POST')")
+  Outgoing.Card releaseOne(
+      Command command,
+      @PathVariable long id,
+      @PathVariable long reservation,
+      @Valid @RequestBody ReleaseEntry entry) {
+    return changed(
+        command,
+        "release " + reservation,
+        id,
+        entry,
+        () -> allocating.release(id, reservation, entry.quantity(), command.actor()));
+  }
+
+  /** Lets a line be of several lots. */
+  @PostMapping("/{id}/lines/{line}/split")
+  @PreAuthorize("hasAuthority('POST')")
+  Outgoing.Card split(Command command, @PathVariable long id, @PathVariable int line) {
+    return changed(
+        command, "split " + line, id, "", () -> allocating.split(id, line, command.actor()));
+  }
+
+  /** Picks everything as it is reserved. */
+  @PostMapping("/{id}/picking")
+  @PreAuthorize("hasAuthority('MOVE')")
+  Outgoing.Card pickAll(Command command, @PathVariable long id) {
+    return changed(command, "pick", id, "", () -> picking.pickAll(command, id));
+  }
+
+  /** Calls the one away who is on the way to pick it. */
+  @PostMapping("/{id}/round/leaving")
+  @PreAuthorize("hasAuthority('POST')")
+  Outgoing.Card free(Command command, @PathVariable long id) {
+    return changed(command, "free", id, "", () -> rounds.free(command, id));
+  }
+
+  /** Puts something that was picked back. */
+  @PostMapping("/{id}/picked/{reservation}/return")
+  @PreAuthorize("hasAuthority('MOVE')")
+  Outgoing.Card putBack(Command command, @PathVariable long id, @PathVariable long reservation) {
+    return changed(
+        command,
+        "put back " + reservation,
+        id,
+        "",
+        () -> picking.putBack(command, id, reservation));
+  }
+
+  // Packing
+
+  /** A new unit load for it. */
+  @PostMapping("/{id}/parcels")
+  @PreAuthorize("hasAuthority('MOVE')")
+  Outgoing.Card beginParcel(Command command, @PathVariable long id) {
+    return changed(command, "begin parcel", id, "", () -> packing.begin(command, id));
+  }
+
+  /** Packs everything that is loose into a new unit load. */
+  @PostMapping("/{id}/packing")
+  @PreAuthorize("hasAuthority('MOVE')")
+  Outgoing.Card packAll(Command command, @PathVariable long id) {
+    return changed(command, "pack all", id, "", () -> packing.packAll(command, id));
+  }
+
+  /** Packs some of what is picked. */
+  @PostMapping("/{id}/packed")
+  @PreAuthorize("hasAuthority('MOVE')")
+  Outgoing.Card pack(
+      Command command, @PathVariable long id, @Valid @RequestBody Packing.PackEntry entry) {
+    return changed(
+        command,
+        "pack",
+        id,
+        entry,
+        () -> packing.pack(command, id, entry.picked(), entry.quantity(), entry.load()));
+  }
+
+  /** Takes something off its unit load again. */
+  @PostMapping("/{id}/packed/{picked}/return")
+  @PreAuthorize("hasAuthority('MOVE')")
+  Outgoing.Card unpack(Command command, @PathVariable long id, @PathVariable long picked) {
+    return changed(command, "unpack " + picked, id, "", () -> packing.unpack(command, id, picked));
+  }
+
+  @DeleteMapping("/{id}/parcels/{load}")
+  @PreAuthorize("hasAuthority('MOVE')")
+  Outgoing.Card drop(Command command, @PathVariable long id, @PathVariable long load) {
+    return changed(command, "drop " + load, id, "", () -> packing.drop(command, id, load));
+  }
+
+  /** Writes down what a unit load weighs: typed, or what the scale shows. */
+  @PostMapping("/{id}/parcels/{load}/weight")
+  @PreAuthorize("hasAuthority('MOVE')")
+  Outgoing.Card weigh(
+      Command command,
+      @PathVariable long id,
+      @PathVariable long load,
+      @Valid @RequestBody Packing.WeightEntry entry) {
+    return changed(
+        command,
+        "weigh " + load,
+        id,
+        entry,
+        () -> packing.weigh(command, id, load, entry.weight()));
+  }
+
+  /** Has the carrier take a unit load on. */
+  @PostMapping("/{id}/parcels/{load}/carriage")
+  @PreAuthorize("hasAuthority('MOVE')")
+  Outgoing.Card carry(
+      Command command,
+      @PathVariable long id,
+      @PathVariable long load,
+      @Valid @RequestBody Packing.CarriageEntry entry) {
+    return changed(
+        command,
+        "carry " + load,
+        id,
+        entry,
+        () -> packing.carry(command, id, load, entry.service()));
+  }
+
+  /** Hands over everything that is picked, and packed where that is needed. */
+  @PostMapping("/{id}/hand-over")
+  @PreAuthorize("hasAuthority('MOVE')")
+  Outgoing.Card handOver(
+      Command command, @PathVariable long id, @Valid @RequestBody Outgoing.HandOverEntry entry) {
+    return changed(
+        command, "hand over", id, entry, () -> handingOver.handOver(command, id, entry.takenBy()));
+  }
+
+  private Outgoing.Card made(Command command, String what, Object entry, Supplier<Long> work) {
+    return commands.once(
+        command, what, entry, Outgoing.Card.class, () -> orders.card(work.get(), command.actor()));
+  }
+
+  /** Does something once, and answers with the order as it is then. */
+  private Outgoing.Card changed(
+      Command command, String what, long id, Object entry, Runnable work) {
+    return commands.once(
+        command,
+        what + " order " + id,
+        entry,
+        Outgoing.Card.class,
+        () -> {
+          work.run();
+          return orders.card(id, command.actor());
+        });
+  }
+}

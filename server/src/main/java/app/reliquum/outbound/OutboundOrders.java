@@ -1,0 +1,203 @@
+package app.reliquum.outbound;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Page;
+import app.reliquum.api.Problem;
+import app.reliquum.core.outbound.Outbound;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.outbound.OutboundTable.Head;
+import app.reliquum.outbound.OutboundTable.LineRow;
+import app.reliquum.places.Places;
+import app.reliquum.stock.Coming;
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Outbound orders as they stand: lists, one whole, what they earn. */
+@Service
+@Transactional(readOnly = true)
+public class OutboundOrders {
+
+  private static final int MOST_DAYS = 366;
+
+  private final OutboundTable table;
+  private final OutboundRows rows;
+  private final OutboundProgress progress;
+  private final Places places;
+  private final ObjectProvider<Coming> coming;
+  private final Clock clock;
+
+  OutboundOrders(
+      OutboundTable table,
+      OutboundRows rows,
+      OutboundProgress progress,
+      Places places,
+      ObjectProvider<Coming> coming,
+      Clock clock) {
+    this.table = table;
+    this.rows = rows;
+    this.progress = progress;
+    this.places = places;
+    this.coming = coming;
+    this.clock = clock;
+  }
+
+  /** A page of orders that leave from where someone may work. */
+  public Page<Outgoing.Row> page(
+      Outgoing.Filter filter,
+      Long site,
+      Long customer,
+      Long item,
+      String q,
+      Actor actor,
+      int offset,
+      int limit) {
+    return rows.page(new OutboundRows.Query(filter, site, customer, item, q, offset, limit), actor);
+  }
+
+  Outgoing.Counts counts(Actor actor) {
+    return rows.counts(actor);
+  }
+
+  /** The order with a number, if there is one. */
+  public Optional<Long> withNumber(String number) {
+    return table.withNumber(number.strip().toUpperCase(Locale.ROOT)).map(Head::id);
+  }
+
+  /** An order as the floor names it. */
+  public record Named(
+      long id, String number, String party, long site, Outbound.State state, long round) {}
+
+  /** An order by its number in the books, whoever asks. */
+  public Optional<Named> named(long id) {
+    return table
+        .find(id)
+        .map(
+            head ->
+                new Named(
+                    head.id(),
+                    head.number(),
+                    head.party(),
+                    head.siteId(),
+                    head.state(),
+                    head.roundId()));
+  }
+
+  /** An order whole. */
+  public Outgoing.Card card(long id, Actor actor) {
+    Head head = table.find(id).orElseThrow(() -> Problem.missing("order", id));
+    places.requireSite(head.siteId(), actor);
+    List<LineRow> lineRows = table.lines(id);
+    List<Outgoing.Line> lines = lines(head, lineRows);
+    List<Outgoing.Despatch> despatches = rows.despatches(id);
+    BigDecimal value = BigDecimal.ZERO;
+    for (LineRow row : lineRows) {
+      if (row.price() != null) {
+        value = value.add(row.asked().subtract(row.withdrawn()).multiply(row.price()));
+      }
+    }
+    BigDecimal cost =
+        despatches.stream()
+            .flatMap(one -> one.goods().stream())
+            .filter(one -> !one.takenBack())
+            .map(Outgoing.Goods::cost)
+            .reduce(BigDecimal.ZERO, BigDecimal::add);
+    return new Outgoing.Card(
+        head.id(),
+        head.version(),
+        head.number(),
+        head.kind(),
+        head.state(),
+        head.siteId(),
+        places.named(head.siteId()).name(),
+        progress.flow(head),
+        head.customerId() == 0 ? null : head.customerId(),
+        head.party(),
+        head.kitId() == 0 ? null : head.kit(),
+        head.kitQuantity() == null ? null : new Quantity(head.kitQuantity()),
+        head.reference(),
+        head.needed(),
+        OutboundRows.late(head.needed(), head.state(), rows.today()),
+        head.note(),
+        instant(head.created()),
+        head.createdBy(),
+        instant(head.allocated()),
+        instant(head.gone()),
+        head.roundId() == 0 ? null : head.roundId(),
+        head.picker(),
+        head.tote(),
+        OutboundRows.money(value),
+        OutboundRows.money(cost),
+        lines,
+        rows.kept(head.number(), id),
+        rows.parcels(id),
+        despatches,
+        rows.events(id));
+  }
+
+  private static Instant instant(LocalDateTime moment) {
+    return moment == null ? null : moment.toInstant(ZoneOffset.UTC);
+  }
+
+  private List<Outgoing.Line> lines(Head head, List<LineRow> lineRows) {
+    Map<Integer, Outbound.Line> figures =
+        progress.lines(head).stream().collect(Collectors.toMap(Outbound.Line::line, line -> line));
+    List<Long> items = lineRows.stream().map(LineRow::itemId).distinct().toList();
+    Map<Long, Quantity> available = rows.available(items, head.siteId());
+    Map<Long, Quantity> onTheWay = new HashMap<>();
+    coming.forEach(
+        one ->
+            one.coming(items, head.siteId())
+                .forEach((item, more) -> onTheWay.merge(item, more, Quantity::plus)));
+    List<Outgoing.Line> lines = new ArrayList<>();
+    for (LineRow row : lineRows) {
+      Outbound.Line line = figures.get(row.lineNo());
+      lines.add(
+          new Outgoing.Line(
+              row.lineNo(),
+              row.itemId(),
+              row.code(),
+              row.name(),
+              row.unit().symbol(),
+              row.lotId(),
+              row.lot(),
+              row.serial(),
+              row.pack(),
+              new Quantity(row.packs()),
+              line.asked(),
+              line.withdrawn(),
+              line.reserved(),
+              line.picked(),
+              line.packed(),
+              line.gone(),
+              head.isAllocated() ? line.missing() : Quantity.ZERO,
+              available.getOrDefault(row.itemId(), Quantity.ZERO),
+              onTheWay.getOrDefault(row.itemId(), Quantity.ZERO),
+              row.price(),
+              row.minimumLife(),
+              row.oneLot()));
+    }
+    return lines;
+  }
+
+  /** What left for customers in the last days, by item, the best earning first. */
+  List<Outgoing.Earning> earnings(int days, Long site, Actor actor) {
+    if (days < 1 || days > MOST_DAYS) {
+      throw Problem.invalid("days", "Choose between 1 and " + MOST_DAYS + " days.");
+    }
+    return rows.earnings(clock.instant().minus(Duration.ofDays(days)), site, actor);
+  }
+}

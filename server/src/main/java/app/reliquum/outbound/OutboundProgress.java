@@ -1,0 +1,83 @@
+package app.reliquum.outbound;
+
+import app.reliquum.api.Problem;
+import app.reliquum.core.outbound.Outbound;
+import app.reliquum.core.place.OutboundFlow;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.outbound.OutboundTable.Head;
+import app.reliquum.outbound.OutboundTable.LineRow;
+import app.reliquum.places.Places;
+import app.reliquum.stock.Reserving;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+
+/** Finds orders for whoever changes them, and keeps their state true to their lines. */
+@Component
+class OutboundProgress {
+
+  private final OutboundTable table;
+  private final ParcelTable parcels;
+  private final Reserving reserving;
+  private final Places places;
+
+  OutboundProgress(OutboundTable table, ParcelTable parcels, Reserving reserving, Places places) {
+    this.table = table;
+    this.parcels = parcels;
+    this.reserving = reserving;
+    this.places = places;
+  }
+
+  /** An order that nobody else changes until this transaction ends. */
+  Head lock(long id) {
+    return table.lock(id).orElseThrow(() -> Problem.missing("order", id));
+  }
+
+  /** The same, if something of it is still to leave. */
+  Head lockOpen(long id) {
+    Head head = lock(id);
+    if (head.state() == Outbound.State.GONE) {
+      throw Problem.conflict("gone", head.number() + " has gone.").with("number", head.number());
+    }
+    return head;
+  }
+
+  OutboundFlow flow(Head head) {
+    return places.leaving(head.siteId()).flow();
+  }
+
+  /** The lines of an order with what is kept for them. */
+  List<Outbound.Line> lines(Head head) {
+    List<Reserving.Kept> kept = reserving.of(head.number());
+    Set<Long> loads = parcels.loads(head.id());
+    List<Outbound.Line> lines = new ArrayList<>();
+    for (LineRow row : table.lines(head.id())) {
+      Quantity reserved = Quantity.ZERO;
+      Quantity picked = Quantity.ZERO;
+      Quantity packed = Quantity.ZERO;
+      for (Reserving.Kept one : kept) {
+        if (one.reservation().line() == row.lineNo()) {
+          Quantity quantity = one.reservation().quantity();
+          if (!one.reservation().picked()) {
+            reserved = reserved.plus(quantity);
+          } else {
+            picked = picked.plus(quantity);
+            boolean on = loads.contains(one.reservation().key().unitLoad());
+            packed = on ? packed.plus(quantity) : packed;
+          }
+        }
+      }
+      lines.add(row.line(reserved, picked, packed));
+    }
+    return lines;
+  }
+
+  /** Works the state out anew. */
+  void refresh(long id) {
+    Head head = table.find(id).orElseThrow();
+    table.state(
+        id,
+        Outbound.state(head.isAllocated(), head.roundId() != 0, flow(head).packs(), lines(head)));
+  }
+}

@@ -1,0 +1,399 @@
+package app.reliquum.outbound;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Page;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.outbound.Outbound;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.UnitOfMeasure;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.sql.Date;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+/** Orders as lists and cards show them. */
+@Repository
+class OutboundRows {
+
+  private static final String OPEN = "o.state <> 'GONE'";
+
+  private final JdbcClient jdbc;
+  private final Clock clock;
+
+  OutboundRows(JdbcClient jdbc, Clock clock) {
+    this.jdbc = jdbc;
+    this.clock = clock;
+  }
+
+  /** A question for a list. Whatever is null does not narrow it. */
+  record Query(
+      Outgoing.Filter filter,
+      Long site,
+      Long customer,
+      Long item,
+      String q,
+      int offset,
+      int limit) {}
+
+  private static String condition(Outgoing.Filter filter) {
+    return switch (filter) {
+      case OPEN -> OPEN;
+      case LATE -> OPEN + " and o.needed < :today";
+      case ALL -> "1 = 1";
+      case SHORT, ALLOCATED, PICKING, PACKED, GONE -> "o.state = '" + filter + "'";
+    };
+  }
+
+  private static String seenBy(Actor actor) {
+    return actor.everywhere() ? "" : " and o.site_id in (:sites)";
+  }
+
+  private static List<Long> sites(Actor actor) {
+    return actor.sites().isEmpty() ? List.of(-1L) : List.copyOf(actor.sites());
+  }
+
+  Page<Outgoing.Row> page(Query query, Actor actor) {
+    String words = query.q() == null ? "" : query.q().strip().replaceAll("[%_\\\\]", "");
+    String where =
+        " where "
+            + condition(query.filter())
+            + seenBy(actor)
+            + (query.site() == null ? "" : " and o.site_id = :site")
+            + (query.customer() == null ? "" : " and o.customer_id = :customer")
+            + (query.item() == null
+                ? ""
+                : " and exists (select 1 from outbound_line l where l.order_id = o.id"
+                    + " and l.item_id = :item)")
+            + (words.isEmpty()
+                ? ""
+                : " and (o.number like :starts or o.reference like :starts or c.name like :holds"
+                    + " or k.name like :holds or exists (select 1 from outbound_line l join item i"
+                    + " on i.id = l.item_id where l.order_id = o.id"
+                    + " and (i.code like :starts or i.name like :holds)))");
+    LocalDate today = today();
+    Map<String, Object> params = new HashMap<>();
+    params.put("today", today);
+    params.put("sites", sites(actor));
+    params.put("site", query.site());
+    params.put("customer", query.customer());
+    params.put("item", query.item());
+    params.put("starts", words + "%");
+    params.put("holds", "%" + words + "%");
+    params.put("limit", Page.limit(query.limit()));
+    params.put("offset", query.offset());
+    String tables =
+        " from outbound_order o join site s on s.id = o.site_id"
+            + " left join customer c on c.id = o.customer_id left join item k on k.id = o.kit_id";
+    long total =
+        jdbc.sql("select count(*)" + tables + where).params(params).query(Long.class).single();
+    boolean past = query.filter() == Outgoing.Filter.GONE || query.filter() == Outgoing.Filter.ALL;
+    List<Outgoing.Row> rows =
+        jdbc.sql(
+                """
+                select o.*, s.name site, if(o.kind = 'JOB', k.name, c.name) party, w.name picker,
+                  (select count(*) from outbound_line l where l.order_id = o.id) line_count,
+                  (select count(*) from parcel p where p.order_id = o.id) parcels,
+                  (select coalesce(sum(l.asked * l.price), 0) from outbound_line l
+                    where l.order_id = o.id) value,
+                  (select count(*) from outbound_line l where l.order_id = o.id
+                    and l.asked - l.withdrawn - l.gone > (select coalesce(sum(r.quantity), 0)
+                      from reservation r where r.document = o.number
+                        and r.document_line = l.line_no and r.picked)) pick_count,
+                  if(o.allocated is null, 0, (select count(*) from outbound_line l
+                    where l.order_id = o.id and l.asked - l.withdrawn - l.gone >
+                      (select coalesce(sum(r.quantity), 0) from reservation r
+                        where r.document = o.number and r.document_line = l.line_no))) short_count
+                """
+                    + tables
+                    + " left join pick_round n on n.id = o.round_id"
+                    + " left join person w on w.id = n.person_id"
+                    + where
+                    + (past
+                        ? " order by coalesce(o.gone, o.created) desc, o.id desc"
+                        : " order by o.needed is null, o.needed, o.id")
+                    + " limit :limit offset :offset")
+            .params(params)
+            .query((row, n) -> row(row, today))
+            .list();
+    return new Page<>(total, query.offset(), rows);
+  }
+
+  private static Outgoing.Row row(ResultSet row, LocalDate today) throws SQLException {
+    LocalDate needed = date(row.getDate("needed"));
+    Outbound.State state = Outbound.State.valueOf(row.getString("state"));
+    boolean gone = state == Outbound.State.GONE;
+    return new Outgoing.Row(
+        row.getLong("id"),
+        row.getString("number"),
+        Outgoing.Kind.valueOf(row.getString("kind")),
+        state,
+        row.getLong("site_id"),
+        row.getString("site"),
+        row.getString("party"),
+        row.getString("reference"),
+        needed,
+        late(needed, state, today),
+        row.getInt("line_count"),
+        gone ? 0 : row.getInt("short_count"),
+        gone ? 0 : row.getInt("pick_count"),
+        row.getInt("parcels"),
+        money(row.getBigDecimal("value")),
+        row.getString("picker"),
+        instant(row.getTimestamp("created")),
+        instant(row.getTimestamp("gone")));
+  }
+
+  static int late(LocalDate needed, Outbound.State state, LocalDate today) {
+    return state != Outbound.State.GONE && needed != null && needed.isBefore(today)
+        ? (int) ChronoUnit.DAYS.between(needed, today)
+        : 0;
+  }
+
+  Outgoing.Counts counts(Actor actor) {
+    return new Outgoing.Counts(
+        count(Outgoing.Filter.OPEN, actor),
+        count(Outgoing.Filter.LATE, actor),
+        count(Outgoing.Filter.SHORT, actor),
+        count(Outgoing.Filter.ALLOCATED, actor),
+        count(Outgoing.Filter.PICKING, actor),
+        count(Outgoing.Filter.PACKED, actor));
+  }
+
+  private int count(Outgoing.Filter filter, Actor actor) {
+    return jdbc.sql(
+            "select count(*) from outbound_order o where " + condition(filter) + seenBy(actor))
+        .param("today", today())
+        .param("sites", sites(actor))
+        .query(Integer.class)
+        .single();
+  }
+
+  // One order
+
+  List<Outgoing.Kept> kept(String number, long order) {
+    return jdbc.sql(
+            """
+            select r.*, i.code, i.name, i.unit, p.address, p.walk, o.code lot, o.expiry,
+              s.code serial, u.code load_code, c.unit_load_id is not null packed
+            from reservation r join item i on i.id = r.item_id join place p on p.id = r.place_id
+              left join lot o on o.id = r.lot_id left join serial s on s.id = r.serial_id
+              left join unit_load u on u.id = r.unit_load_id
+              left join parcel c on c.unit_load_id = r.unit_load_id and c.order_id = ?
+            where r.document = ? order by r.picked, p.walk, p.address, i.code, r.id
+            """)
+        .params(order, number)
+        .query(
+            (row, n) ->
+                new Outgoing.Kept(
+                    row.getLong("id"),
+                    row.getInt("document_line"),
+                    row.getLong("item_id"),
+                    row.getString("code"),
+                    row.getString("name"),
+                    symbol(row.getString("unit")),
+                    row.getLong("place_id"),
+                    row.getString("address"),
+                    row.getInt("walk"),
+                    row.getLong("lot_id"),
+                    row.getString("lot"),
+                    date(row.getDate("expiry")),
+                    row.getLong("serial_id"),
+                    row.getString("serial"),
+                    row.getLong("unit_load_id"),
+                    row.getString("load_code"),
+                    Condition.values()[row.getInt("condition_code")],
+                    new Quantity(row.getBigDecimal("quantity")),
+                    row.getBoolean("picked"),
+                    row.getBoolean("picked") && row.getBoolean("packed")))
+        .list();
+  }
+
+  List<Outgoing.Parcel> parcels(long order) {
+    return jdbc.sql(
+            """
+            select p.unit_load_id, u.code, p.weight, p.weighed, p.service, p.tracking,
+              (select count(distinct s.item_id) from stock_position s
+                where s.unit_load_id = p.unit_load_id and s.quantity > 0) kinds,
+              exists (select 1 from despatch_goods g
+                where g.unit_load_id = p.unit_load_id and not g.taken_back) gone
+            from parcel p join unit_load u on u.id = p.unit_load_id
+            where p.order_id = ? order by p.made, u.code
+            """)
+        .param(order)
+        .query(
+            (row, n) ->
+                new Outgoing.Parcel(
+                    row.getLong(1),
+                    row.getString(2),
+                    row.getBigDecimal(3),
+                    row.getBoolean(4),
+                    row.getString(5),
+                    row.getString(6),
+                    row.getInt(7),
+                    row.getBoolean(8)))
+        .list();
+  }
+
+  List<Outgoing.Despatch> despatches(long order) {
+    Map<Long, List<Outgoing.Goods>> goods = new LinkedHashMap<>();
+    jdbc.sql(
+            """
+            select g.*, i.code, i.name, i.unit, o.code lot, o.expiry, s.code serial, u.code load_code
+            from despatch_goods g join despatch d on d.id = g.despatch_id
+              join item i on i.id = g.item_id left join lot o on o.id = g.lot_id
+              left join serial s on s.id = g.serial_id left join unit_load u on u.id = g.unit_load_id
+            where d.order_id = ? order by g.line_no, g.id
+            """)
+        .param(order)
+        .query(
+            row -> {
+              goods
+                  .computeIfAbsent(row.getLong("despatch_id"), key -> new ArrayList<>())
+                  .add(goods(row));
+            });
+    return jdbc.sql(
+            """
+            select d.id, d.number, d.at, w.name, d.taken_by
+            from despatch d join person w on w.id = d.person_id where d.order_id = ? order by d.id
+            """)
+        .param(order)
+        .query(
+            (row, n) ->
+                new Outgoing.Despatch(
+                    row.getLong(1),
+                    row.getString(2),
+                    instant(row.getTimestamp(3)),
+                    row.getString(4),
+                    row.getString(5),
+                    goods.getOrDefault(row.getLong(1), List.of())))
+        .list();
+  }
+
+  private static Outgoing.Goods goods(ResultSet row) throws SQLException {
+    return new Outgoing.Goods(
+        row.getLong("id"),
+        row.getInt("line_no"),
+        row.getLong("posting_id"),
+        row.getLong("item_id"),
+        row.getString("code"),
+        row.getString("name"),
+        symbol(row.getString("unit")),
+        row.getString("lot"),
+        date(row.getDate("expiry")),
+        row.getString("serial"),
+        row.getString("load_code"),
+        new Quantity(row.getBigDecimal("quantity")),
+        row.getBigDecimal("cost"),
+        row.getBigDecimal("price"),
+        row.getBoolean("taken_back"));
+  }
+
+  List<Outgoing.Event> events(long order) {
+    return jdbc.sql(
+            """
+            select e.at, w.name, e.what, e.detail
+            from outbound_event e join person w on w.id = e.person_id
+            where e.order_id = ? order by e.at, e.id
+            """)
+        .param(order)
+        .query(
+            (row, n) ->
+                new Outgoing.Event(
+                    instant(row.getTimestamp(1)),
+                    row.getString(2),
+                    row.getString(3),
+                    row.getString(4)))
+        .list();
+  }
+
+  /** How much of each item is available at a site. */
+  Map<Long, Quantity> available(List<Long> items, long site) {
+    Map<Long, Quantity> available = new HashMap<>();
+    if (!items.isEmpty()) {
+      jdbc.sql(
+              "select item_id, available from item_stock where item_id in (:items)"
+                  + " and site_id = :site")
+          .param("items", items)
+          .param("site", site)
+          .query(
+              row -> {
+                available.put(row.getLong(1), new Quantity(row.getBigDecimal(2)));
+              });
+    }
+    return available;
+  }
+
+  /** What left for customers since a moment, by item, the best earning first. */
+  List<Outgoing.Earning> earnings(Instant since, Long site, Actor actor) {
+    return jdbc.sql(
+            """
+            select g.item_id, i.code, i.name, i.unit, sum(g.quantity) quantity,
+              count(distinct d.order_id) orders, coalesce(sum(g.quantity * g.price), 0) sold,
+              sum(g.cost) cost, sum(if(g.price is null, 0, g.cost)) priced
+            from despatch_goods g join despatch d on d.id = g.despatch_id
+              join outbound_order o on o.id = d.order_id join item i on i.id = g.item_id
+            where d.at >= :since and not g.taken_back and o.kind = 'CUSTOMER'
+            """
+                + seenBy(actor)
+                + (site == null ? "" : " and o.site_id = :site")
+                + " group by g.item_id, i.code, i.name, i.unit"
+                + " order by sold - priced desc, i.code limit 500")
+        .param("since", LocalDateTime.ofInstant(since, ZoneOffset.UTC))
+        .param("sites", sites(actor))
+        .param("site", site)
+        .query(
+            (row, n) -> {
+              BigDecimal sold = money(row.getBigDecimal("sold"));
+              BigDecimal margin = sold.subtract(money(row.getBigDecimal("priced")));
+              return new Outgoing.Earning(
+                  row.getLong("item_id"),
+                  row.getString("code"),
+                  row.getString("name"),
+                  symbol(row.getString("unit")),
+                  new Quantity(row.getBigDecimal("quantity")),
+                  row.getInt("orders"),
+                  sold,
+                  money(row.getBigDecimal("cost")),
+                  margin,
+                  sold.signum() == 0
+                      ? null
+                      : margin.movePointRight(2).divide(sold, 0, RoundingMode.HALF_UP).intValue());
+            })
+        .list();
+  }
+
+  LocalDate today() {
+    return LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+  }
+
+  static BigDecimal money(BigDecimal value) {
+    return value == null ? BigDecimal.ZERO.setScale(2) : value.setScale(2, RoundingMode.HALF_UP);
+  }
+
+  private static String symbol(String unit) {
+    return UnitOfMeasure.valueOf(unit).symbol();
+  }
+
+  private static Instant instant(Timestamp moment) {
+    return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
+  }
+
+  private static LocalDate date(Date date) {
+    return date == null ? null : date.toLocalDate();
+  }
+}

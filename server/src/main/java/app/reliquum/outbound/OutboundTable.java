@@ -1,0 +1,376 @@
+package app.reliquum.outbound;
+
+import app.reliquum.api.Actor;
+import app.reliquum.core.ledger.Goods;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.outbound.Outbound;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.UnitOfMeasure;
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Repository;
+
+/** The rows of outbound orders as they are written. */
+@Repository
+class OutboundTable {
+
+  private final JdbcClient jdbc;
+  private final Clock clock;
+
+  OutboundTable(JdbcClient jdbc, Clock clock) {
+    this.jdbc = jdbc;
+    this.clock = clock;
+  }
+
+  /** An order without its lines. */
+  record Head(
+      long id,
+      int version,
+      String number,
+      Outgoing.Kind kind,
+      Outbound.State state,
+      long siteId,
+      long customerId,
+      String customer,
+      long kitId,
+      String kit,
+      BigDecimal kitQuantity,
+      String reference,
+      LocalDate needed,
+      String note,
+      LocalDateTime created,
+      String createdBy,
+      LocalDateTime allocated,
+      LocalDateTime gone,
+      long roundId,
+      String picker,
+      long toteId,
+      String tote) {
+
+    boolean isAllocated() {
+      return allocated != null;
+    }
+
+    /** Whom or what it is for. */
+    String party() {
+      return kind == Outgoing.Kind.JOB ? kit : customer;
+    }
+  }
+
+  private static final String HEAD =
+      """
+      select o.id, o.version, o.number, o.kind, o.state, o.site_id, o.customer_id,
+        coalesce(c.name, '') customer, o.kit_id, coalesce(k.name, '') kit, o.kit_quantity,
+        o.reference, o.needed, o.note, o.created, w.name created_by, o.allocated, o.gone,
+        o.round_id, p.name picker, o.tote_id, u.code tote
+      from outbound_order o join person w on w.id = o.created_by
+        left join customer c on c.id = o.customer_id left join item k on k.id = o.kit_id
+        left join pick_round r on r.id = o.round_id left join person p on p.id = r.person_id
+        left join unit_load u on u.id = o.tote_id
+      """;
+
+  Optional<Head> find(long id) {
+    return jdbc.sql(HEAD + " where o.id = ?").param(id).query(Head.class).optional();
+  }
+
+  Optional<Head> lock(long id) {
+    jdbc.sql("select id from outbound_order where id = ? for update")
+        .param(id)
+        .query(Long.class)
+        .optional();
+    return find(id);
+  }
+
+  Optional<Head> withNumber(String number) {
+    return jdbc.sql(HEAD + " where o.number = ?").param(number).query(Head.class).optional();
+  }
+
+  List<Head> ofRound(long round) {
+    return jdbc.sql(HEAD + " where o.round_id = ? order by o.id")
+        .param(round)
+        .query(Head.class)
+        .list();
+  }
+
+  /** What is needed first comes first; what is needed whenever comes last. */
+  List<Long> toAllocate(long site, LocalDate until) {
+    return jdbc.sql(
+            """
+            select o.id from outbound_order o
+            where o.site_id = :site and o.state in ('ACCEPTED', 'SHORT', 'PICKING')
+              and (:until is null or o.needed <= :until)
+            order by o.needed is null, o.needed, o.id
+            """)
+        .param("site", site)
+        .param("until", until)
+        .query(Long.class)
+        .list();
+  }
+
+  long insert(
+      String number,
+      Outgoing.Kind kind,
+      long site,
+      long customer,
+      long kit,
+      Quantity kits,
+      String reference,
+      LocalDate needed,
+      String note,
+      Actor actor) {
+    GeneratedKeyHolder key = new GeneratedKeyHolder();
+    jdbc.sql(
+            """
+            insert into outbound_order (number, kind, state, site_id, customer_id, kit_id,
+              kit_quantity, reference, needed, note, created, created_by)
+            values (?, ?, 'ACCEPTED', ?, ?, ?, ?, ?, ?, ?, ?, ?)
+            """)
+        .param(number)
+        .param(kind.name())
+        .param(site)
+        .param(customer)
+        .param(kit)
+        .param(kits == null ? null : kits.amount())
+        .param(reference)
+        .param(needed)
+        .param(note)
+        .param(now())
+        .param(actor.id())
+        .update(key, "id");
+    return key.getKeyAs(Number.class).longValue();
+  }
+
+  void update(long id, long customer, long site, String reference, LocalDate needed, String note) {
+    jdbc.sql(
+            """
+            update outbound_order set customer_id = ?, site_id = ?, reference = ?, needed = ?,
+              note = ?, version = version + 1 where id = ?
+            """)
+        .param(customer)
+        .param(site)
+        .param(reference)
+        .param(needed)
+        .param(note)
+        .param(id)
+        .update();
+  }
+
+  void allocated(long id, boolean allocated) {
+    jdbc.sql("update outbound_order set allocated = ?, version = version + 1 where id = ?")
+        .param(allocated ? now() : null)
+        .param(id)
+        .update();
+  }
+
+  void onRound(long id, long round, long tote) {
+    jdbc.sql(
+            "update outbound_order set round_id = ?, tote_id = ?, version = version + 1"
+                + " where id = ?")
+        .params(round, tote, id)
+        .update();
+  }
+
+  void state(long id, Outbound.State state) {
+    jdbc.sql(
+            """
+            update outbound_order set state = ?, version = version + 1,
+              gone = if(? = 'GONE', coalesce(gone, ?), null)
+            where id = ?
+            """)
+        .params(state.name(), state.name(), now(), id)
+        .update();
+  }
+
+  void event(long id, Actor actor, String what, String detail) {
+    jdbc.sql(
+            "insert into outbound_event (order_id, at, person_id, what, detail)"
+                + " values (?, ?, ?, ?, ?)")
+        .params(id, now(), actor.id(), what, detail.substring(0, Math.min(400, detail.length())))
+        .update();
+  }
+
+  // Lines
+
+  /** A line as it is kept. */
+  record LineRow(
+      int lineNo,
+      long itemId,
+      long lotId,
+      long serialId,
+      String pack,
+      BigDecimal packs,
+      BigDecimal asked,
+      BigDecimal withdrawn,
+      BigDecimal gone,
+      BigDecimal price,
+      int minimumLife,
+      boolean oneLot,
+      String code,
+      String name,
+      UnitOfMeasure unit,
+      String lot,
+      String serial) {
+
+    /** The line with what is kept for it. */
+    Outbound.Line line(Quantity reserved, Quantity picked, Quantity packed) {
+      return new Outbound.Line(
+          lineNo,
+          new Quantity(asked),
+          new Quantity(withdrawn),
+          reserved,
+          picked,
+          packed,
+          new Quantity(gone));
+    }
+  }
+
+  List<LineRow> lines(long order) {
+    return jdbc.sql(
+            """
+            select l.line_no, l.item_id, l.lot_id, l.serial_id, l.pack, l.packs, l.asked,
+              l.withdrawn, l.gone, l.price, l.minimum_life, l.one_lot, i.code, i.name, i.unit,
+              o.code lot, s.code serial
+            from outbound_line l join item i on i.id = l.item_id
+              left join lot o on o.id = l.lot_id left join serial s on s.id = l.serial_id
+            where l.order_id = ? order by l.line_no
+            """)
+        .param(order)
+        .query(LineRow.class)
+        .list();
+  }
+
+  void clearLines(long order) {
+    jdbc.sql("delete from outbound_line where order_id = ?").param(order).update();
+  }
+
+  void addLine(
+      long order,
+      int number,
+      Goods goods,
+      String pack,
+      Quantity packs,
+      Quantity asked,
+      BigDecimal price,
+      int minimumLife,
+      boolean oneLot) {
+    jdbc.sql(
+            """
+            insert into outbound_line (order_id, line_no, item_id, lot_id, serial_id, pack, packs,
+              asked, price, minimum_life, one_lot) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+            """)
+        .param(order)
+        .param(number)
+        .param(goods.item())
+        .param(goods.lot())
+        .param(goods.serial())
+        .param(pack)
+        .param(packs.amount())
+        .param(asked.amount())
+        .param(price)
+        .param(minimumLife)
+        .param(oneLot)
+        .update();
+  }
+
+  void withdraw(long order, int line, Quantity more) {
+    jdbc.sql(
+            "update outbound_line set withdrawn = withdrawn + ? where order_id = ? and line_no = ?")
+        .params(more.amount(), order, line)
+        .update();
+  }
+
+  void gone(long order, int line, Quantity more) {
+    jdbc.sql("update outbound_line set gone = gone + ? where order_id = ? and line_no = ?")
+        .params(more.amount(), order, line)
+        .update();
+  }
+
+  void anyLots(long order, int line) {
+    jdbc.sql("update outbound_line set one_lot = false where order_id = ? and line_no = ?")
+        .params(order, line)
+        .update();
+  }
+
+  // Despatches
+
+  /** A despatch of an order that was begun at a moment not before another, if there is one. */
+  Optional<Long> despatchSince(long order, LocalDateTime since) {
+    return jdbc.sql(
+            "select id from despatch where order_id = ? and at >= ? order by id desc limit 1")
+        .params(order, since)
+        .query(Long.class)
+        .optional();
+  }
+
+  long addDespatch(String number, long order, String takenBy, Actor actor) {
+    GeneratedKeyHolder key = new GeneratedKeyHolder();
+    jdbc.sql(
+            "insert into despatch (number, order_id, at, person_id, taken_by) values (?, ?, ?, ?, ?)")
+        .params(number, order, now(), actor.id(), takenBy)
+        .update(key, "id");
+    return key.getKeyAs(Number.class).longValue();
+  }
+
+  String despatchNumber(long despatch) {
+    return jdbc.sql("select number from despatch where id = ?")
+        .param(despatch)
+        .query(String.class)
+        .single();
+  }
+
+  void addGoods(
+      long despatch,
+      int line,
+      long posting,
+      PositionKey key,
+      Quantity quantity,
+      BigDecimal cost,
+      BigDecimal price) {
+    jdbc.sql(
+            """
+            insert into despatch_goods (despatch_id, line_no, posting_id, item_id, lot_id,
+              serial_id, unit_load_id, quantity, cost, price) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+            """)
+        .param(despatch)
+        .param(line)
+        .param(posting)
+        .param(key.item())
+        .param(key.lot())
+        .param(key.serial())
+        .param(key.unitLoad())
+        .param(quantity.amount())
+        .param(cost)
+        .param(price)
+        .update();
+  }
+
+  /** Goods that a posting has taken out of the house. */
+  record GoneRow(long id, long orderId, int lineNo, BigDecimal quantity) {}
+
+  List<GoneRow> goneBy(long posting) {
+    return jdbc.sql(
+            """
+            select g.id, d.order_id, g.line_no, g.quantity
+            from despatch_goods g join despatch d on d.id = g.despatch_id
+            where g.posting_id = ? and not g.taken_back order by g.id
+            """)
+        .param(posting)
+        .query(GoneRow.class)
+        .list();
+  }
+
+  void takeBack(long goods) {
+    jdbc.sql("update despatch_goods set taken_back = true where id = ?").param(goods).update();
+  }
+
+  LocalDateTime now() {
+    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
+  }
+}

@@ -1,0 +1,3 @@
+/** Goods for customers and jobs: ordered, allocated, picked, packed and gone. */
+@org.springframework.modulith.ApplicationModule(displayName = "Outbound")
+package app.reliquum.outbound;

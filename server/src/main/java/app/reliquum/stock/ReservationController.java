@@ -1,0 +1,55 @@
+package app.reliquum.stock;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import app.reliquum.core.quantity.Quantity;
+import jakarta.validation.Valid;
+import java.util.List;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/reservations")
+class ReservationController {
+
+  private final Reserved reserved;
+  private final Commands commands;
+
+  ReservationController(Reserved reserved, Commands commands) {
+    this.reserved = reserved;
+    this.commands = commands;
+  }
+
+  /** What is reserved of an item, in one bin or at a site or everywhere. */
+  @GetMapping
+  List<Reserved.Row> reservations(
+      Actor actor,
+      @RequestParam(required = false) Long item,
+      @RequestParam(required = false) Long place,
+      @RequestParam(required = false) Long lot) {
+    return reserved.rows(item, place, lot, actor);
+  }
+
+  /** How much of a reservation is freed; null for all. */
+  record FreeEntry(Quantity quantity) {}
+
+  /** Frees a reservation, or some of it, and says what is then reserved in that position. */
+  @PostMapping("/{id}/release")
+  @PreAuthorize("hasAuthority('POST')")
+  Reserved.Freed release(
+      Command command, @PathVariable long id, @Valid @RequestBody FreeEntry entry) {
+    return commands.once(
+        command,
+        "free reservation " + id,
+        entry,
+        Reserved.Freed.class,
+        () -> reserved.release(command, id, entry.quantity()));
+  }
+}
