@@ -788,6 +788,38 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/customers': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['customers'];
+    put?: never;
+    post: operations['add'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/customers/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: operations['change_1'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/export/adjustments': {
     parameters: {
       query?: never;
@@ -876,6 +908,22 @@ export interface paths {
       cookie?: never;
     };
     get: operations['onHand'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/export/outbound': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['outbound'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1300,6 +1348,150 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/floor/pick': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['stands_2'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/pick/act': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['act_3'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/pick/leaving': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['leave'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/pick/load': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['newLoad'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/pick/order': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['choose_2'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/pick/round': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['begin_1'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/pick/say': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['say_4'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/pick/scan': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['scan_3'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/pick/short': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['takeLess'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/floor/receive': {
     parameters: {
       query?: never;
@@ -1341,7 +1533,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['choose_2'];
+    post: operations['choose_3'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1405,7 +1597,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['scan_3'];
+    post: operations['scan_4'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1421,7 +1613,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['choose_3'];
+    post: operations['choose_4'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1437,7 +1629,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['begin_1'];
+    post: operations['begin_2'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1484,7 +1676,7 @@ export interface paths {
       cookie?: never;
     };
     get: operations['house'];
-    put: operations['change_1'];
+    put: operations['change_2'];
     post?: never;
     delete?: never;
     options?: never;
@@ -1517,7 +1709,7 @@ export interface paths {
     };
     get: operations['orders'];
     put?: never;
-    post: operations['add'];
+    post: operations['add_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1549,7 +1741,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['begin_2'];
+    post: operations['begin_3'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1564,7 +1756,7 @@ export interface paths {
       cookie?: never;
     };
     get: operations['order'];
-    put: operations['change_2'];
+    put: operations['change_3'];
     post?: never;
     delete?: never;
     options?: never;
@@ -1613,7 +1805,7 @@ export interface paths {
     };
     get: operations['items_1'];
     put?: never;
-    post: operations['add_1'];
+    post: operations['add_2'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1628,7 +1820,23 @@ export interface paths {
       cookie?: never;
     };
     get: operations['item'];
-    put: operations['change_3'];
+    put: operations['change_4'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/items/{id}/components': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['components'];
+    put: operations['madeOf'];
     post?: never;
     delete?: never;
     options?: never;
@@ -1677,6 +1885,22 @@ export interface paths {
     };
     get: operations['supplier'];
     put: operations['supplier_1'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/kits': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['kits'];
+    put?: never;
     post?: never;
     delete?: never;
     options?: never;
@@ -1869,7 +2093,7 @@ export interface paths {
     };
     get: operations['all'];
     put?: never;
-    post: operations['add_2'];
+    post: operations['add_3'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1884,7 +2108,7 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    put: operations['change_4'];
+    put: operations['change_5'];
     post?: never;
     delete?: never;
     options?: never;
@@ -1924,6 +2148,422 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/outbound': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['orders_1'];
+    put?: never;
+    post: operations['add_4'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/allocation': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['allocate'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/carriage': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['carriage'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/counts': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['counts_1'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/earnings': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['earnings'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/file': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['read_3'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/jobs': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['addJob'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['order_1'];
+    put: operations['change_6'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/advices/{despatch}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['advice'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/allocation': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['allocate_1'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/closing': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['close_2'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/hand-over': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['handOver'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/lines/{line}/split': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['split'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/packed': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['pack'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/packed/{picked}/return': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['unpack'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/packing': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['packAll'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/papers/{kind}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['print_2'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/parcels': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['beginParcel'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/parcels/{load}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete: operations['drop_1'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/parcels/{load}/carriage': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['carry'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/parcels/{load}/weight': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['weigh'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/picked/{reservation}/return': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['putBack'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/picking': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['pickAll'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/release': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['release'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/reservations/{reservation}/release': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['releaseOne'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/round/leaving': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['free'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/people': {
     parameters: {
       query?: never;
@@ -1933,7 +2573,7 @@ export interface paths {
     };
     get: operations['all_1'];
     put?: never;
-    post: operations['add_3'];
+    post: operations['add_5'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1964,7 +2604,7 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    put: operations['change_5'];
+    put: operations['change_7'];
     post?: never;
     delete?: never;
     options?: never;
@@ -2045,7 +2685,7 @@ export interface paths {
     };
     get: operations['rules_1'];
     put?: never;
-    post: operations['add_4'];
+    post: operations['add_6'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2060,7 +2700,7 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    put: operations['change_6'];
+    put: operations['change_8'];
     post?: never;
     delete: operations['remove_1'];
     options?: never;
@@ -2116,6 +2756,86 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/removal/changes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['changes'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/removal/rules': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['rules_2'];
+    put?: never;
+    post: operations['add_7'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/removal/rules/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: operations['change_9'];
+    post?: never;
+    delete: operations['remove_2'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/removal/standing': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['standing'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/removal/trial': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['trial_1'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/requisitions': {
     parameters: {
       query?: never;
@@ -2157,7 +2877,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['drop_1'];
+    post: operations['drop_2'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2173,7 +2893,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['order_1'];
+    post: operations['order_2'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2190,6 +2910,38 @@ export interface paths {
     get?: never;
     put: operations['from'];
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/reservations': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: operations['reservations'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/reservations/{id}/release': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['release_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2381,7 +3133,7 @@ export interface paths {
     };
     get: operations['transfers'];
     put?: never;
-    post: operations['add_5'];
+    post: operations['add_8'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2395,7 +3147,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['advice'];
+    get: operations['advice_1'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2413,7 +3165,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['read_3'];
+    post: operations['read_4'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2427,7 +3179,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['counts_1'];
+    get: operations['counts_2'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2493,7 +3245,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['begin_3'];
+    post: operations['begin_4'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2508,7 +3260,7 @@ export interface paths {
       cookie?: never;
     };
     get: operations['transfer'];
-    put: operations['change_7'];
+    put: operations['change_10'];
     post?: never;
     delete?: never;
     options?: never;
@@ -2523,7 +3275,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['advice_1'];
+    get: operations['advice_2'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2557,7 +3309,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['close_2'];
+    post: operations['close_3'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2603,7 +3355,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['print_2'];
+    get: operations['print_3'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2621,7 +3373,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['putBack'];
+    post: operations['putBack_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2637,7 +3389,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['pickAll'];
+    post: operations['pickAll_1'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2653,7 +3405,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['release'];
+    post: operations['release_2'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2747,7 +3499,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['changes'];
+    get: operations['changes_1'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2839,6 +3591,8 @@ export interface components {
         | 'ARRIVE'
         | 'COUNT'
         | 'ADJUST'
+        | 'PICK'
+        | 'PACK'
         | 'CONFIRM'
         | 'UNDO'
         | 'SAME'
@@ -2847,7 +3601,7 @@ export interface components {
       /** Format: int64 */
       site: number;
       /** @enum {string} */
-      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST';
+      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
     };
     AdjustActEntry: {
       /** @enum {string} */
@@ -2859,6 +3613,8 @@ export interface components {
         | 'ARRIVE'
         | 'COUNT'
         | 'ADJUST'
+        | 'PICK'
+        | 'PACK'
         | 'CONFIRM'
         | 'UNDO'
         | 'SAME'
@@ -3037,6 +3793,22 @@ export interface components {
       /** @enum {string} */
       state: 'PROPOSED' | 'POSTED' | 'REFUSED';
     };
+    AllocationEntry: {
+      orders: number[];
+      /** Format: int64 */
+      site: number;
+      /** Format: date */
+      until?: string;
+    };
+    AllocationResult: {
+      /** Format: int32 */
+      lines: number;
+      /** Format: int32 */
+      orders: number;
+      /** Format: int32 */
+      shortLines: number;
+      shortOrders: string[];
+    };
     Approval: {
       askedBack: boolean;
       /** Format: date-time */
@@ -3118,7 +3890,16 @@ export interface components {
       itemId: number | null;
       /** @enum {string} */
       kind:
-        'ITEM' | 'BIN' | 'LOT' | 'SERIAL' | 'ORDER' | 'TRANSFER' | 'COUNT' | 'POSTING' | 'PERSON';
+        | 'ITEM'
+        | 'BIN'
+        | 'LOT'
+        | 'SERIAL'
+        | 'ORDER'
+        | 'TRANSFER'
+        | 'COUNT'
+        | 'LEAVING'
+        | 'POSTING'
+        | 'PERSON';
       title: string;
     };
     BasketLine: {
@@ -3299,6 +4080,15 @@ export interface components {
       /** Format: date */
       upTo: string;
     };
+    CarriageEntry: {
+      /** @enum {string} */
+      service: 'NEXT_DAY' | 'ECONOMY' | 'PALLET';
+    };
+    CarrierService: {
+      most: number;
+      /** @enum {string} */
+      service: 'NEXT_DAY' | 'ECONOMY' | 'PALLET';
+    };
     CheckEntry: {
       /** @enum {string} */
       condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
@@ -3335,7 +4125,7 @@ export interface components {
       /** Format: int64 */
       transfer?: number;
       /** @enum {string} */
-      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST';
+      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
     };
     Classed: {
       /** Format: int32 */
@@ -3407,6 +4197,8 @@ export interface components {
         | 'ARRIVE'
         | 'COUNT'
         | 'ADJUST'
+        | 'PICK'
+        | 'PACK'
         | 'CONFIRM'
         | 'UNDO'
         | 'SAME'
@@ -3809,11 +4601,67 @@ export interface components {
       shelf: string | null;
       what: string | null;
     };
+    CustomerCard: {
+      active: boolean;
+      code: string;
+      email: string;
+      gln: string;
+      /** Format: int64 */
+      id: number;
+      /** Format: int32 */
+      minimumLife: number;
+      name: string;
+      oneLot: boolean;
+      street: string;
+      town: string;
+      /** Format: int32 */
+      version: number;
+    };
+    CustomerEntry: {
+      active?: boolean;
+      code: string;
+      email: string;
+      gln: string;
+      /** Format: int32 */
+      minimumLife?: number;
+      name: string;
+      oneLot?: boolean;
+      street: string;
+      town: string;
+      /** Format: int32 */
+      version?: number;
+    };
     DecisionEntry: {
       /** @enum {string} */
       decision: 'ACCEPT' | 'LEAVE' | 'ZERO' | 'RECOUNT' | 'UNDECIDED';
       ids?: number[];
       question?: components['schemas']['QuestionEntry'];
+    };
+    DespatchedGoods: {
+      cost: number;
+      /** Format: date */
+      expiry: string | null;
+      /** Format: int64 */
+      id: number;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: int32 */
+      line: number;
+      load: string | null;
+      lot: string | null;
+      name: string;
+      /** Format: int64 */
+      posting: number;
+      price: number | null;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      serial: string | null;
+      symbol: string;
+      takenBack: boolean;
     };
     Destination: {
       code: string;
@@ -3824,6 +4672,11 @@ export interface components {
     Done: {
       /** Format: int64 */
       letter: number;
+    };
+    DraftEntry: {
+      /** Format: int64 */
+      replaces?: number;
+      rule: components['schemas']['RemovalRuleEntry'];
     };
     EndingEntry: {
       /** @enum {string} */
@@ -4042,6 +4895,8 @@ export interface components {
             | 'STILL_EXPECTED'
             | 'STILL_ASKED'
             | 'RESERVED'
+            | 'NEXT_STOP'
+            | 'ITS_TOTE'
             | 'DOCK'
             | 'SHELF_LIFE'
             | 'ALL_OF_IT'
@@ -4073,6 +4928,8 @@ export interface components {
             | 'ARRIVE'
             | 'COUNT'
             | 'ADJUST'
+            | 'PICK'
+            | 'PACK'
             | 'CONFIRM'
             | 'UNDO'
             | 'SAME'
@@ -4090,7 +4947,17 @@ export interface components {
       /** Format: int64 */
       itemId: number | null;
       /** @enum {string} */
-      kind: 'ITEM' | 'BIN' | 'LOT' | 'SERIAL' | 'LOAD' | 'ORDER' | 'TRANSFER' | 'COUNT' | 'LOAN';
+      kind:
+        | 'ITEM'
+        | 'BIN'
+        | 'LOT'
+        | 'SERIAL'
+        | 'LOAD'
+        | 'ORDER'
+        | 'TRANSFER'
+        | 'COUNT'
+        | 'LOAN'
+        | 'LEAVING';
       title: string;
     };
     FloorItem: {
@@ -4139,6 +5006,8 @@ export interface components {
             | 'STILL_EXPECTED'
             | 'STILL_ASKED'
             | 'RESERVED'
+            | 'NEXT_STOP'
+            | 'ITS_TOTE'
             | 'DOCK'
             | 'SHELF_LIFE'
             | 'ALL_OF_IT'
@@ -4180,7 +5049,7 @@ export interface components {
       /** Format: int64 */
       unordered: number | null;
       /** @enum {string} */
-      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST';
+      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
       wanted: ('ITEM' | 'LOT' | 'SERIAL' | 'QUANTITY' | 'FROM' | 'TO')[];
       warning: string | null;
       whole: boolean;
@@ -4253,6 +5122,82 @@ export interface components {
       factor: string;
       name: string;
     };
+    FloorPick: {
+      /** @description an exact decimal */
+      asked: string | null;
+      canUndo: boolean;
+      choices: components['schemas']['FloorChoice'][];
+      choosable: components['schemas']['FloorPickChoice'][];
+      done: components['schemas']['FloorDone'] | null;
+      into: components['schemas']['FloorText'] | null;
+      item: components['schemas']['FloorItem'];
+      lot: components['schemas']['FloorLot'] | null;
+      order: string | null;
+      orders: components['schemas']['FloorPickOrder'][];
+      /** @enum {string} */
+      outcome: 'STANDS' | 'FILLED' | 'CHOOSE' | 'REFUSED' | 'DONE';
+      packs: boolean;
+      parcels: components['schemas']['OutboundParcel'][];
+      place: components['schemas']['FloorPlace'];
+      quantity: components['schemas']['FloorQuantity'];
+      ready: boolean;
+      refusal: components['schemas']['FloorRefusal'] | null;
+      serial: components['schemas']['FloorText'] | null;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      shortBy: string;
+      /** Format: int64 */
+      site: number;
+      stops: components['schemas']['FloorPickStop'][];
+      substitute: boolean;
+      /** @enum {string} */
+      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
+      wanted: ('PLACE' | 'ITEM' | 'LOT' | 'SERIAL' | 'INTO')[];
+      whole: boolean;
+    };
+    FloorPickChoice: {
+      /** Format: int64 */
+      id: number;
+      /** Format: int32 */
+      late: number;
+      /** Format: int32 */
+      lines: number;
+      /** Format: date */
+      needed: string | null;
+      number: string;
+      party: string;
+      picker: string | null;
+      /** @enum {string} */
+      state: 'ACCEPTED' | 'SHORT' | 'ALLOCATED' | 'PICKING' | 'PACKED' | 'GONE';
+    };
+    FloorPickOrder: {
+      /** Format: int64 */
+      id: number;
+      /** Format: int32 */
+      left: number;
+      number: string;
+      party: string;
+      tote: string | null;
+    };
+    FloorPickStop: {
+      /** Format: int64 */
+      id: number;
+      mark: string | null;
+      name: string;
+      order: string;
+      place: string;
+      /** Format: int64 */
+      placeId: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      symbol: string;
+      tote: string | null;
+    };
     FloorPlace: {
       address: string | null;
       area: string | null;
@@ -4271,6 +5216,8 @@ export interface components {
             | 'STILL_EXPECTED'
             | 'STILL_ASKED'
             | 'RESERVED'
+            | 'NEXT_STOP'
+            | 'ITS_TOTE'
             | 'DOCK'
             | 'SHELF_LIFE'
             | 'ALL_OF_IT'
@@ -4296,6 +5243,8 @@ export interface components {
             | 'STILL_EXPECTED'
             | 'STILL_ASKED'
             | 'RESERVED'
+            | 'NEXT_STOP'
+            | 'ITS_TOTE'
             | 'DOCK'
             | 'SHELF_LIFE'
             | 'ALL_OF_IT'
@@ -4447,6 +5396,8 @@ export interface components {
         | 'STILL_EXPECTED'
         | 'STILL_ASKED'
         | 'RESERVED'
+        | 'NEXT_STOP'
+        | 'ITS_TOTE'
         | 'DOCK'
         | 'SHELF_LIFE'
         | 'ALL_OF_IT'
@@ -4475,10 +5426,28 @@ export interface components {
       /** Format: int64 */
       toId: number;
     };
+    FreeEntry: {
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity?: string;
+    };
+    FreedReservation: {
+      document: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+    };
     HandEntry: {
       /** Format: int64 */
       person?: number;
       slips: number[];
+    };
+    HandOverEntry: {
+      takenBy?: string;
     };
     Home: {
       address: string | null;
@@ -4760,6 +5729,21 @@ export interface components {
         | 'PAIR'
         | 'SET';
     };
+    JobEntry: {
+      allocate?: boolean;
+      kit: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      kits: string;
+      /** Format: date */
+      needed?: string;
+      note?: string;
+      number?: string;
+      /** Format: int64 */
+      site: number;
+    };
     JournalEntry: {
       account?: string;
       accountName?: string;
@@ -4791,6 +5775,36 @@ export interface components {
       quantity: string;
       step: string;
       symbol: string;
+    };
+    KitCard: {
+      components: components['schemas']['KitComponent'][];
+      kit: string;
+      /** Format: int64 */
+      kitId: number;
+      name: string;
+    };
+    KitComponent: {
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      name: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      symbol: string;
+    };
+    KitComponentEntry: {
+      item: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+    };
+    KitEntry: {
+      components: components['schemas']['KitComponentEntry'][];
     };
     LabelEntry: {
       /** Format: int64 */
@@ -4834,6 +5848,7 @@ export interface components {
         | 'RETURN'
         | 'ISSUE'
         | 'PICK'
+        | 'PACK'
         | 'SHIPMENT'
         | 'ARRIVAL'
         | 'TRANSFER'
@@ -5117,6 +6132,281 @@ export interface components {
       site: string | null;
       symbol: string | null;
     };
+    OutboundCard: {
+      /** Format: date-time */
+      allocated: string | null;
+      cost: number;
+      /** Format: date-time */
+      created: string;
+      createdBy: string;
+      /** Format: int64 */
+      customerId: number | null;
+      despatches: components['schemas']['OutboundDespatch'][];
+      events: components['schemas']['OutboundEvent'][];
+      /** @enum {string} */
+      flow: 'PICK_AND_GO' | 'PICK_HAND_OVER' | 'PICK_PACK_HAND_OVER';
+      /** Format: date-time */
+      gone: string | null;
+      /** Format: int64 */
+      id: number;
+      kept: components['schemas']['OutboundKept'][];
+      /** @enum {string} */
+      kind: 'CUSTOMER' | 'JOB';
+      kit: string | null;
+      /** @description an exact decimal */
+      kits: string | null;
+      /** Format: int32 */
+      late: number;
+      lines: components['schemas']['OutboundLine'][];
+      /** Format: date */
+      needed: string | null;
+      note: string;
+      number: string;
+      parcels: components['schemas']['OutboundParcel'][];
+      party: string;
+      picker: string | null;
+      reference: string;
+      /** Format: int64 */
+      round: number | null;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      /** @enum {string} */
+      state: 'ACCEPTED' | 'SHORT' | 'ALLOCATED' | 'PICKING' | 'PACKED' | 'GONE';
+      tote: string | null;
+      value: number;
+      /** Format: int32 */
+      version: number;
+    };
+    OutboundClosing: {
+      reason: string;
+    };
+    OutboundCounts: {
+      /** Format: int32 */
+      allocated: number;
+      /** Format: int32 */
+      late: number;
+      /** Format: int32 */
+      open: number;
+      /** Format: int32 */
+      packed: number;
+      /** Format: int32 */
+      picking: number;
+      /** Format: int32 */
+      shortOnes: number;
+    };
+    OutboundDespatch: {
+      /** Format: date-time */
+      at: string;
+      goods: components['schemas']['DespatchedGoods'][];
+      /** Format: int64 */
+      id: number;
+      number: string;
+      person: string;
+      takenBy: string;
+    };
+    OutboundEarning: {
+      cost: number;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      margin: number;
+      name: string;
+      /** Format: int32 */
+      orders: number;
+      /** Format: int32 */
+      percent: number | null;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      sold: number;
+      symbol: string;
+    };
+    OutboundEntry: {
+      allocate?: boolean;
+      customer: string;
+      lines: components['schemas']['OutboundLineEntry'][];
+      /** Format: date */
+      needed?: string;
+      note?: string;
+      number?: string;
+      reference?: string;
+      /** Format: int64 */
+      site: number;
+      /** Format: int32 */
+      version?: number;
+    };
+    OutboundEvent: {
+      /** Format: date-time */
+      at: string;
+      detail: string;
+      person: string;
+      what: string;
+    };
+    OutboundKept: {
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /** Format: date */
+      expiry: string | null;
+      /** Format: int64 */
+      id: number;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: int32 */
+      line: number;
+      load: string | null;
+      /** Format: int64 */
+      loadId: number;
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number;
+      name: string;
+      packed: boolean;
+      picked: boolean;
+      place: string;
+      /** Format: int64 */
+      placeId: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      serial: string | null;
+      /** Format: int64 */
+      serialId: number;
+      symbol: string;
+      /** Format: int32 */
+      walk: number;
+    };
+    OutboundLine: {
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      asked: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      available: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      coming: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      gone: string;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: int32 */
+      line: number;
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number;
+      /** Format: int32 */
+      minimumLife: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      missing: string;
+      name: string;
+      oneLot: boolean;
+      pack: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      packed: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      packs: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      picked: string;
+      price: number | null;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      reserved: string;
+      serial: string | null;
+      symbol: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      withdrawn: string;
+    };
+    OutboundLineEntry: {
+      item: string;
+      lot?: string;
+      /** Format: int32 */
+      minimumLife?: number;
+      oneLot?: boolean;
+      pack?: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      packs: string;
+      price?: number;
+    };
+    OutboundParcel: {
+      code: string;
+      gone: boolean;
+      /** Format: int32 */
+      kinds: number;
+      /** Format: int64 */
+      load: number;
+      service: string;
+      tracking: string;
+      weighed: boolean;
+      weight: number | null;
+    };
+    OutboundRow: {
+      /** Format: date-time */
+      created: string;
+      /** Format: date-time */
+      gone: string | null;
+      /** Format: int64 */
+      id: number;
+      /** @enum {string} */
+      kind: 'CUSTOMER' | 'JOB';
+      /** Format: int32 */
+      late: number;
+      /** Format: int32 */
+      lines: number;
+      /** Format: date */
+      needed: string | null;
+      number: string;
+      /** Format: int32 */
+      parcels: number;
+      party: string;
+      picker: string | null;
+      reference: string;
+      /** Format: int32 */
+      shortLines: number;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      /** @enum {string} */
+      state: 'ACCEPTED' | 'SHORT' | 'ALLOCATED' | 'PICKING' | 'PACKED' | 'GONE';
+      /** Format: int32 */
+      toPick: number;
+      value: number;
+    };
     PackCard: {
       barcodes: string[];
       /**
@@ -5131,6 +6421,23 @@ export interface components {
       lengthCm: number | null;
       name: string;
       widthCm: number | null;
+    };
+    PackEntry: {
+      /** Format: int64 */
+      load: number;
+      /** Format: int64 */
+      picked: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity?: string;
+    };
+    PackOrderEntry: {
+      /** Format: int64 */
+      order: number;
+      /** Format: int64 */
+      site: number;
     };
     PageAdjustmentRow: {
       /** Format: int32 */
@@ -5209,6 +6516,13 @@ export interface components {
       /** Format: int64 */
       total: number;
     };
+    PageOutboundRow: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['OutboundRow'][];
+      /** Format: int64 */
+      total: number;
+    };
     PageRequisition: {
       /** Format: int32 */
       offset: number;
@@ -5271,6 +6585,46 @@ export interface components {
       /** Format: int64 */
       id: number;
       name: string;
+    };
+    PickActEntry: {
+      /** @enum {string} */
+      action:
+        | 'MOVE'
+        | 'RECEIVE'
+        | 'PUTAWAY'
+        | 'SEND'
+        | 'ARRIVE'
+        | 'COUNT'
+        | 'ADJUST'
+        | 'PICK'
+        | 'PACK'
+        | 'CONFIRM'
+        | 'UNDO'
+        | 'SAME'
+        | 'TURN'
+        | 'CLEAR';
+      /** Format: int64 */
+      site: number;
+      /** @enum {string} */
+      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
+    };
+    PickSayEntry: {
+      saying: components['schemas']['FloorSaying'];
+      /** Format: int64 */
+      site: number;
+      /** @enum {string} */
+      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
+    };
+    PickScanEntry: {
+      /** Format: int64 */
+      site: number;
+      text: string;
+      /** @enum {string} */
+      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
+    };
+    PickSiteEntry: {
+      /** Format: int64 */
+      site: number;
     };
     PostAnswer: {
       posted: boolean;
@@ -5427,6 +6781,182 @@ export interface components {
     ReasonEntry: {
       reason?: string;
     };
+    ReleaseEntry: {
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity?: string;
+    };
+    RemovalChoice: {
+      area: string | null;
+      behind:
+        | (
+            | 'FIRST'
+            | 'RULE'
+            | 'OLDEST'
+            | 'NEWEST'
+            | 'EARLIEST_EXPIRY'
+            | 'SHORTEST_WALK'
+            | 'SMALLEST'
+            | 'LARGEST'
+            | 'FULL_PACKS'
+            | 'ADDRESS'
+          )
+        | null;
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /** Format: date */
+      expiry: string | null;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      free: string;
+      /** Format: date */
+      inDate: string | null;
+      lot: string | null;
+      place: string;
+      /** Format: int64 */
+      placeId: number;
+      /** Format: int32 */
+      rank: number;
+      rule: string | null;
+      serial: string | null;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      taken: string;
+      /** @enum {string} */
+      verdict:
+        | 'TAKEN'
+        | 'NOT_NEEDED'
+        | 'OTHER_LOT'
+        | 'RESERVED'
+        | 'NO_FULL_PACK'
+        | 'EXPIRED'
+        | 'TOO_SHORT_LIFE'
+        | 'NOT_GOOD'
+        | 'NOT_PICKABLE'
+        | 'OTHER_GOODS';
+    };
+    RemovalRuleCard: {
+      area: string | null;
+      /** Format: int64 */
+      areaId: number | null;
+      category: string;
+      fullPacks: boolean;
+      /** Format: int64 */
+      id: number;
+      item: string | null;
+      /** Format: int64 */
+      itemId: number | null;
+      keys: (
+        | 'OLDEST'
+        | 'NEWEST'
+        | 'EARLIEST_EXPIRY'
+        | 'SHORTEST_WALK'
+        | 'SMALLEST'
+        | 'LARGEST'
+        | 'FULL_PACKS'
+      )[];
+      /** Format: int32 */
+      minimumLife: number;
+      name: string | null;
+      oneLot: boolean;
+      overriddenBy: components['schemas']['RemovalRuleName'][];
+      overrides: components['schemas']['RemovalRuleName'][];
+      site: string | null;
+      /** Format: int64 */
+      siteId: number | null;
+      /** @enum {string} */
+      substitutes: 'NONE' | 'SAME_LOT' | 'ANY_THAT_FITS';
+      /** Format: int32 */
+      version: number;
+    };
+    RemovalRuleChange: {
+      after: string | null;
+      /** Format: date-time */
+      at: string;
+      before: string | null;
+      /** Format: int64 */
+      id: number;
+      person: string;
+      /** Format: int64 */
+      ruleId: number;
+    };
+    RemovalRuleEntry: {
+      /** Format: int64 */
+      area?: number;
+      category?: string;
+      fullPacks?: boolean;
+      item?: string;
+      keys: (
+        | 'OLDEST'
+        | 'NEWEST'
+        | 'EARLIEST_EXPIRY'
+        | 'SHORTEST_WALK'
+        | 'SMALLEST'
+        | 'LARGEST'
+        | 'FULL_PACKS'
+      )[];
+      /** Format: int32 */
+      minimumLife?: number;
+      oneLot?: boolean;
+      /** Format: int64 */
+      site?: number;
+      /** @enum {string} */
+      substitutes: 'NONE' | 'SAME_LOT' | 'ANY_THAT_FITS';
+      /** Format: int32 */
+      version?: number;
+    };
+    RemovalRuleName: {
+      /** Format: int64 */
+      id: number;
+      sentence: string;
+    };
+    RemovalTrial: {
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      asked: string;
+      choices: components['schemas']['RemovalChoice'][];
+      covered: boolean;
+      governing: string | null;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      missing: string;
+      name: string;
+      /** Format: date */
+      needed: string;
+      split: components['schemas']['RemovalChoice'][];
+      symbol: string;
+    };
+    RemovalTrialEntry: {
+      item: string;
+      /** Format: int32 */
+      minimumLife?: number;
+      /** Format: date */
+      needed?: string;
+      oneLot?: boolean;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      /** Format: int64 */
+      replaces?: number;
+      rule?: components['schemas']['RemovalRuleEntry'];
+      /** Format: int64 */
+      site: number;
+    };
     Requisition: {
       agreedBy: string | null;
       /** Format: date-time */
@@ -5477,24 +7007,63 @@ export interface components {
       count: number;
       orders: string[];
     };
+    ReservationRow: {
+      document: string;
+      /** Format: int64 */
+      id: number;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: int32 */
+      line: number;
+      load: string | null;
+      lot: string | null;
+      /** Format: date-time */
+      made: string;
+      name: string;
+      picked: boolean;
+      place: string;
+      /** Format: int64 */
+      placeId: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      serial: string | null;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      symbol: string;
+    };
     RestEntry: {
       /** @enum {string} */
       rest: 'KEEP' | 'ZERO' | 'BACK';
       slips?: number[];
+    };
+    RoundEntry: {
+      orders: components['schemas']['RoundOrderEntry'][];
+      /** Format: int64 */
+      site: number;
+    };
+    RoundOrderEntry: {
+      /** Format: int64 */
+      order: number;
+      tote?: string;
     };
     SayEntry: {
       saying: components['schemas']['FloorSaying'];
       /** Format: int64 */
       site: number;
       /** @enum {string} */
-      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST';
+      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
     };
     ScanEntry: {
       /** Format: int64 */
       site: number;
       text: string;
       /** @enum {string} */
-      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST';
+      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
     };
     ScrapRow: {
       code: string | null;
@@ -5514,6 +7083,12 @@ export interface components {
       /** Format: int64 */
       costSite: number;
     };
+    ShortPickEntry: {
+      /** @enum {string} */
+      reason: 'EMPTY' | 'FEWER' | 'DAMAGED' | 'OUT_OF_REACH';
+      /** Format: int64 */
+      site: number;
+    };
     SiteCard: {
       areas: components['schemas']['AreaCard'][];
       binned: boolean;
@@ -5524,9 +7099,12 @@ export interface components {
       /** @enum {string} */
       inboundFlow: 'STRAIGHT_IN' | 'DOCK_FIRST' | 'DOCK_CHECK';
       name: string;
+      /** @enum {string} */
+      outboundFlow: 'PICK_AND_GO' | 'PICK_HAND_OVER' | 'PICK_PACK_HAND_OVER';
       overPercent: number;
       /** Format: int64 */
       overflowArea: number | null;
+      shortestRound: boolean;
       street: string;
       timeZone: string;
       town: string;
@@ -5548,9 +7126,12 @@ export interface components {
       /** @enum {string} */
       inboundFlow?: 'STRAIGHT_IN' | 'DOCK_FIRST' | 'DOCK_CHECK';
       name: string;
+      /** @enum {string} */
+      outboundFlow?: 'PICK_AND_GO' | 'PICK_HAND_OVER' | 'PICK_PACK_HAND_OVER';
       overPercent?: number;
       /** Format: int64 */
       overflowArea?: number;
+      shortestRound?: boolean;
       street: string;
       timeZone: string;
       town: string;
@@ -6172,6 +7753,9 @@ export interface components {
       siteId: number;
       symbol: string;
       trolley: boolean;
+    };
+    WeightEntry: {
+      weight?: number;
     };
     Why: {
       reason: string;
@@ -7603,6 +9187,80 @@ export interface operations {
       };
     };
   };
+  customers: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CustomerCard'][];
+        };
+      };
+    };
+  };
+  add: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CustomerEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CustomerCard'];
+        };
+      };
+    };
+  };
+  change_1: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CustomerEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CustomerCard'];
+        };
+      };
+    };
+  };
   adjustments: {
     parameters: {
       query: {
@@ -7696,6 +9354,7 @@ export interface operations {
           | 'RETURN'
           | 'ISSUE'
           | 'PICK'
+          | 'PACK'
           | 'SHIPMENT'
           | 'ARRIVAL'
           | 'TRANSFER'
@@ -7778,6 +9437,31 @@ export interface operations {
         at?: string;
         sort?: 'ITEM' | 'NAME' | 'PLACE' | 'LOT' | 'EXPIRY' | 'IN_DATE' | 'ON_HAND' | 'AVAILABLE';
         descending?: boolean;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StreamingResponseBody'];
+        };
+      };
+    };
+  };
+  outbound: {
+    parameters: {
+      query: {
+        format: 'CSV' | 'XLSX';
+        filter?: 'OPEN' | 'LATE' | 'SHORT' | 'ALLOCATED' | 'PICKING' | 'PACKED' | 'GONE' | 'ALL';
+        site?: number;
+        q?: string;
       };
       header?: never;
       path?: never;
@@ -8379,7 +10063,7 @@ export interface operations {
     parameters: {
       query: {
         site: number;
-        verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST';
+        verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
       };
       header?: never;
       path?: never;
@@ -8476,6 +10160,237 @@ export interface operations {
       };
     };
   };
+  stands_2: {
+    parameters: {
+      query: {
+        site: number;
+        verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorPick'];
+        };
+      };
+    };
+  };
+  act_3: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PickActEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorPick'];
+        };
+      };
+    };
+  };
+  leave: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PickSiteEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorPick'];
+        };
+      };
+    };
+  };
+  newLoad: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PickSiteEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorPick'];
+        };
+      };
+    };
+  };
+  choose_2: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PackOrderEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorPick'];
+        };
+      };
+    };
+  };
+  begin_1: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RoundEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorPick'];
+        };
+      };
+    };
+  };
+  say_4: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PickSayEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorPick'];
+        };
+      };
+    };
+  };
+  scan_3: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PickScanEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorPick'];
+        };
+      };
+    };
+  };
+  takeLess: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ShortPickEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorPick'];
+        };
+      };
+    };
+  };
   receive: {
     parameters: {
       query: {
@@ -8524,7 +10439,7 @@ export interface operations {
       };
     };
   };
-  choose_2: {
+  choose_3: {
     parameters: {
       query?: never;
       header: {
@@ -8625,7 +10540,7 @@ export interface operations {
       };
     };
   };
-  scan_3: {
+  scan_4: {
     parameters: {
       query?: never;
       header?: never;
@@ -8649,7 +10564,7 @@ export interface operations {
       };
     };
   };
-  choose_3: {
+  choose_4: {
     parameters: {
       query?: never;
       header: {
@@ -8675,7 +10590,7 @@ export interface operations {
       };
     };
   };
-  begin_1: {
+  begin_2: {
     parameters: {
       query?: never;
       header: {
@@ -8767,7 +10682,7 @@ export interface operations {
       };
     };
   };
-  change_1: {
+  change_2: {
     parameters: {
       query?: never;
       header: {
@@ -8890,7 +10805,7 @@ export interface operations {
       };
     };
   };
-  add: {
+  add_1: {
     parameters: {
       query?: never;
       header: {
@@ -8945,7 +10860,7 @@ export interface operations {
       };
     };
   };
-  begin_2: {
+  begin_3: {
     parameters: {
       query?: never;
       header: {
@@ -8993,7 +10908,7 @@ export interface operations {
       };
     };
   };
-  change_2: {
+  change_3: {
     parameters: {
       query?: never;
       header: {
@@ -9098,7 +11013,7 @@ export interface operations {
       };
     };
   };
-  add_1: {
+  add_2: {
     parameters: {
       query?: never;
       header: {
@@ -9146,7 +11061,7 @@ export interface operations {
       };
     };
   };
-  change_3: {
+  change_4: {
     parameters: {
       query?: never;
       header: {
@@ -9170,6 +11085,56 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['ItemCard'];
+        };
+      };
+    };
+  };
+  components: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['KitCard'];
+        };
+      };
+    };
+  };
+  madeOf: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['KitEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['KitCard'];
         };
       };
     };
@@ -9352,6 +11317,26 @@ export interface operations {
       };
     };
   };
+  kits: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['KitCard'][];
+        };
+      };
+    };
+  };
   pdf: {
     parameters: {
       query?: never;
@@ -9455,6 +11440,7 @@ export interface operations {
           | 'RETURN'
           | 'ISSUE'
           | 'PICK'
+          | 'PACK'
           | 'SHIPMENT'
           | 'ARRIVAL'
           | 'TRANSFER'
@@ -9662,7 +11648,7 @@ export interface operations {
       };
     };
   };
-  add_2: {
+  add_3: {
     parameters: {
       query?: never;
       header: {
@@ -9688,7 +11674,7 @@ export interface operations {
       };
     };
   };
-  change_4: {
+  change_5: {
     parameters: {
       query?: never;
       header: {
@@ -9777,6 +11763,718 @@ export interface operations {
       };
     };
   };
+  orders_1: {
+    parameters: {
+      query?: {
+        filter?: 'OPEN' | 'LATE' | 'SHORT' | 'ALLOCATED' | 'PICKING' | 'PACKED' | 'GONE' | 'ALL';
+        site?: number;
+        customer?: number;
+        item?: number;
+        q?: string;
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageOutboundRow'];
+        };
+      };
+    };
+  };
+  add_4: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['OutboundEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  allocate: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AllocationEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AllocationResult'];
+        };
+      };
+    };
+  };
+  carriage: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CarrierService'][];
+        };
+      };
+    };
+  };
+  counts_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCounts'];
+        };
+      };
+    };
+  };
+  earnings: {
+    parameters: {
+      query?: {
+        days?: number;
+        site?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundEarning'][];
+        };
+      };
+    };
+  };
+  read_3: {
+    parameters: {
+      query?: {
+        trial?: boolean;
+      };
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/octet-stream': string;
+        'application/xml': string;
+        'text/csv': string;
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ImportResult'];
+        };
+      };
+    };
+  };
+  addJob: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['JobEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  order_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  change_6: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['OutboundEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  advice: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+        despatch: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/xml': string;
+        };
+      };
+    };
+  };
+  allocate_1: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  close_2: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['OutboundClosing'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  handOver: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['HandOverEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  split: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+        line: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  pack: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PackEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  unpack: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+        picked: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  packAll: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  print_2: {
+    parameters: {
+      query?: {
+        despatch?: number;
+      };
+      header?: never;
+      path: {
+        id: number;
+        kind: 'PICK' | 'PACKING' | 'DISPATCH';
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/pdf': string;
+        };
+      };
+    };
+  };
+  beginParcel: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  drop_1: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+        load: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  carry: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+        load: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CarriageEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  weigh: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+        load: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['WeightEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  putBack: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+        reservation: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  pickAll: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  release: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  releaseOne: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+        reservation: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ReleaseEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  free: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
   all_1: {
     parameters: {
       query?: never;
@@ -9797,7 +12495,7 @@ export interface operations {
       };
     };
   };
-  add_3: {
+  add_5: {
     parameters: {
       query?: never;
       header: {
@@ -9843,7 +12541,7 @@ export interface operations {
       };
     };
   };
-  change_5: {
+  change_7: {
     parameters: {
       query?: never;
       header: {
@@ -9997,7 +12695,7 @@ export interface operations {
       };
     };
   };
-  add_4: {
+  add_6: {
     parameters: {
       query?: never;
       header: {
@@ -10023,7 +12721,7 @@ export interface operations {
       };
     };
   };
-  change_6: {
+  change_8: {
     parameters: {
       query?: never;
       header: {
@@ -10149,6 +12847,174 @@ export interface operations {
       };
     };
   };
+  changes: {
+    parameters: {
+      query?: {
+        rule?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RemovalRuleChange'][];
+        };
+      };
+    };
+  };
+  rules_2: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RemovalRuleCard'][];
+        };
+      };
+    };
+  };
+  add_7: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RemovalRuleEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RemovalRuleCard'];
+        };
+      };
+    };
+  };
+  change_9: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RemovalRuleEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RemovalRuleCard'];
+        };
+      };
+    };
+  };
+  remove_2: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RemovalRuleCard'];
+        };
+      };
+    };
+  };
+  standing: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['DraftEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RemovalRuleCard'];
+        };
+      };
+    };
+  };
+  trial_1: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RemovalTrialEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RemovalTrial'];
+        };
+      };
+    };
+  };
   page_2: {
     parameters: {
       query?: {
@@ -10225,7 +13091,7 @@ export interface operations {
       };
     };
   };
-  drop_1: {
+  drop_2: {
     parameters: {
       query?: never;
       header: {
@@ -10251,7 +13117,7 @@ export interface operations {
       };
     };
   };
-  order_1: {
+  order_2: {
     parameters: {
       query?: never;
       header: {
@@ -10301,6 +13167,58 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['SupplierChoice'];
+        };
+      };
+    };
+  };
+  reservations: {
+    parameters: {
+      query?: {
+        item?: number;
+        place?: number;
+        lot?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ReservationRow'][];
+        };
+      };
+    };
+  };
+  release_1: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['FreeEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FreedReservation'];
         };
       };
     };
@@ -10698,7 +13616,7 @@ export interface operations {
       };
     };
   };
-  add_5: {
+  add_8: {
     parameters: {
       query?: never;
       header: {
@@ -10724,7 +13642,7 @@ export interface operations {
       };
     };
   };
-  advice: {
+  advice_1: {
     parameters: {
       query: {
         from: number;
@@ -10748,7 +13666,7 @@ export interface operations {
       };
     };
   };
-  read_3: {
+  read_4: {
     parameters: {
       query?: never;
       header: {
@@ -10774,7 +13692,7 @@ export interface operations {
       };
     };
   };
-  counts_1: {
+  counts_2: {
     parameters: {
       query?: never;
       header?: never;
@@ -10858,7 +13776,7 @@ export interface operations {
       };
     };
   };
-  begin_3: {
+  begin_4: {
     parameters: {
       query?: never;
       header: {
@@ -10906,7 +13824,7 @@ export interface operations {
       };
     };
   };
-  change_7: {
+  change_10: {
     parameters: {
       query?: never;
       header: {
@@ -10934,7 +13852,7 @@ export interface operations {
       };
     };
   };
-  advice_1: {
+  advice_2: {
     parameters: {
       query?: never;
       header?: never;
@@ -10985,7 +13903,7 @@ export interface operations {
       };
     };
   };
-  close_2: {
+  close_3: {
     parameters: {
       query?: never;
       header: {
@@ -11065,7 +13983,7 @@ export interface operations {
       };
     };
   };
-  print_2: {
+  print_3: {
     parameters: {
       query?: {
         shipment?: number;
@@ -11090,7 +14008,7 @@ export interface operations {
       };
     };
   };
-  putBack: {
+  putBack_1: {
     parameters: {
       query?: never;
       header: {
@@ -11115,7 +14033,7 @@ export interface operations {
       };
     };
   };
-  pickAll: {
+  pickAll_1: {
     parameters: {
       query?: never;
       header: {
@@ -11139,7 +14057,7 @@ export interface operations {
       };
     };
   };
-  release: {
+  release_2: {
     parameters: {
       query?: never;
       header: {
@@ -11288,7 +14206,7 @@ export interface operations {
       };
     };
   };
-  changes: {
+  changes_1: {
     parameters: {
       query: {
         from: string;

@@ -12,6 +12,8 @@ import { CountSentence } from './CountSentence';
 import { LoanOnFloor } from './LoanOnFloor';
 import { MoveSentence } from './MoveSentence';
 import { ReceiveSentence } from './ReceiveSentence';
+import { PackSentence } from './PackSentence';
+import { PickSentence } from './PickSentence';
 import { Rest } from './Rest';
 import { TransferSentence } from './TransferSentence';
 
@@ -62,6 +64,8 @@ export default function Floor() {
             path="arrive"
             element={<TransferSentence key={`arrive ${site.id}`} site={site} verb="ARRIVE" />}
           />
+          <Route path="pick" element={<PickSentence key={site.id} site={site} />} />
+          <Route path="pack" element={<PackSentence key={site.id} site={site} />} />
           <Route path="count" element={<CountSentence key={site.id} site={site} />} />
           <Route path="adjust" element={<AdjustSentence key={site.id} site={site} />} />
           <Route path="loan/:id" element={<LoanOnFloor site={site} />} />

@@ -73,16 +73,20 @@ export function TapRow({
   title,
   detail,
   end,
+  pressed,
 }: {
   onTap: () => void;
   title: ReactNode;
   detail?: ReactNode;
   end?: ReactNode;
+  /** Whether it is chosen, where several may be. */
+  pressed?: boolean;
 }) {
   return (
     <Box
       component="button"
       type="button"
+      aria-pressed={pressed}
       onClick={onTap}
       sx={{
         font: 'inherit',

@@ -22,6 +22,8 @@ const DOORS: Partial<Record<string, string>> = {
   ARRIVE: '/floor/arrive',
   COUNT: '/floor/count',
   ADJUST: '/floor/adjust',
+  PICK: '/floor/pick',
+  PACK: '/floor/pack',
 };
 
 /** Nothing is being done: whatever is scanned is a start. */
@@ -128,6 +130,8 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
                 ['send', t('going.send')],
                 ['arrive', t('going.arrive')],
                 ['count', t('counting.start')],
+                ['pick', t('picking.start')],
+                ['pack', t('packing.start')],
                 ['adjust', t('righting.start')],
               ] as const
             ).map(([to, word]) => (
@@ -206,6 +210,26 @@ function useOpen(site: number) {
         );
         queries.setQueryData(['floor-move', site, verb], view);
         return '/floor/put-away';
+      }
+      if (hit.kind === 'LEAVING') {
+        const order = await read(
+          api.GET('/api/outbound/{id}', { params: { path: { id: hit.id } } }),
+        );
+        if (order.kept.some((one) => !one.picked)) {
+          const view = await read(
+            api.POST('/api/floor/pick/round', {
+              ...commandId(),
+              body: { site, orders: [{ order: hit.id }] },
+            }),
+          );
+          queries.setQueryData(['floor-pick', site, 'PICK'], view);
+          return '/floor/pick';
+        }
+        const view = await read(
+          api.POST('/api/floor/pick/order', { ...commandId(), body: { site, order: hit.id } }),
+        );
+        queries.setQueryData(['floor-pick', site, 'PACK'], view);
+        return '/floor/pack';
       }
       if (hit.kind === 'LOAN') {
         return `/floor/loan/${hit.id}`;

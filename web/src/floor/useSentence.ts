@@ -22,6 +22,10 @@ export type Step =
   | { kind: 'finish' }
   | { kind: 'why'; why: number; way: Schemas['FloorAdjust']['way'] }
   | { kind: 'empty' }
+  | { kind: 'less'; reason: Schemas['ShortPickEntry']['reason'] }
+  | { kind: 'walk'; orders: Schemas['RoundEntry']['orders'] }
+  | { kind: 'leave' }
+  | { kind: 'load' }
   | { kind: 'basket'; telling: Omit<Schemas['BasketPostEntry'], 'site'> };
 
 export interface Spoken {
@@ -75,6 +79,7 @@ export function useSentence<V extends Spoken>(
         void queries.invalidateQueries({ queryKey: ['waiting'] });
         void queries.invalidateQueries({ queryKey: ['round'] });
         void queries.invalidateQueries({ queryKey: ['transfers'] });
+        void queries.invalidateQueries({ queryKey: ['outbound'] });
       }
       void queries.invalidateQueries({ queryKey: ['count-live'] });
       const stops = next.outcome === 'REFUSED' || next.outcome === 'ASKS';

@@ -25,6 +25,7 @@ import { ProgrammePage } from './checking/ProgrammePage';
 import { ScrapSpace } from './checking/ScrapSpace';
 import { InboundSpace } from './coming/InboundSpace';
 import { LettersSpace } from './coming/LettersSpace';
+import { OutboundSpace } from './coming/OutboundSpace';
 import { TransferSpace } from './coming/TransferSpace';
 import { WaitingSpace } from './coming/WaitingSpace';
 import { LabelSpace } from './labels/LabelSpace';
@@ -32,12 +33,14 @@ import { RequisitionSpace } from './low/RequisitionSpace';
 import { OnHandSpace } from './onhand/OnHandSpace';
 import { BinningSheet } from './rules/BinningSheet';
 import { CountingRules } from './rules/CountingRules';
+import { CustomerRules } from './rules/CustomerRules';
 import { HouseRules } from './rules/HouseRules';
 import { ItemRules } from './rules/ItemRules';
 import { KindRules } from './rules/KindRules';
 import { PeopleRules } from './rules/PeopleRules';
 import { PlaceRules } from './rules/PlaceRules';
 import { PutAwayRules } from './rules/PutAwayRules';
+import { RemovalRules } from './rules/RemovalRules';
 import { SupplierRules } from './rules/SupplierRules';
 import { TodaySpace } from './today/TodaySpace';
 
@@ -53,6 +56,7 @@ export default function Office() {
           <Route path="coming" element={<Navigate to="/office/coming/inbound" replace />} />
           <Route path="coming/inbound" element={<InboundSpace />} />
           <Route path="coming/transfers" element={<TransferSpace />} />
+          <Route path="coming/outbound" element={<OutboundSpace />} />
           <Route path="coming/waiting" element={<WaitingSpace />} />
           <Route path="coming/letters" element={<LettersSpace />} />
           <Route path="checking" element={<Navigate to="/office/checking/counts" replace />} />
@@ -77,6 +81,8 @@ export default function Office() {
           <Route path="looking-back/usage" element={<UsagePage />} />
           <Route path="looking-back/books" element={<Books />} />
           <Route path="rules/items" element={<ItemRules />} />
+          <Route path="rules/removal" element={<RemovalRules />} />
+          <Route path="rules/customers" element={<CustomerRules />} />
           <Route path="rules/places" element={<PlaceRules />} />
           <Route path="rules/binning/:site" element={<BinningSheet />} />
           <Route path="rules/put-away" element={<PutAwayRules />} />

@@ -7,7 +7,7 @@ import { Rail } from '../../kit/Rail';
 export function ComingFrame({ children }: { children: ReactNode }) {
   const { t } = useTranslation();
   const mayPost = useMay('POST');
-  const rooms = ['inbound', 'transfers', 'waiting', ...(mayPost ? ['letters'] : [])];
+  const rooms = ['inbound', 'transfers', 'outbound', 'waiting', ...(mayPost ? ['letters'] : [])];
   return (
     <Rail
       label={t('space.coming')}

@@ -88,7 +88,12 @@ export function InboundSpace() {
       )}
       {opened === 'file' && (
         <SidePanel title={t('inbound.file')} onClose={() => change({ open: null })} width={520}>
-          <OrderFile />
+          <OrderFile
+            path="/api/inbound/file"
+            help={t('inbound.fileHelp')}
+            columns="number, supplier, site, expected, item, quantity, pack, price"
+            old="inbound"
+          />
         </SidePanel>
       )}
       {/^[0-9]+$/.test(opened) && (

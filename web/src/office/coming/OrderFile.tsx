@@ -12,7 +12,17 @@ import { useSave } from '../../kit/useSave';
 type Result = Schemas['ImportResult'];
 
 /** Orders from a file: tried first, and written only if every row is right. */
-export function OrderFile() {
+export function OrderFile({
+  path,
+  help,
+  columns,
+  old,
+}: {
+  path: '/api/inbound/file' | '/api/outbound/file';
+  help: string;
+  columns: string;
+  old: string;
+}) {
   const { t } = useTranslation();
   const queries = useQueryClient();
   const [file, setFile] = useState<File | null>(null);
@@ -20,7 +30,7 @@ export function OrderFile() {
     [],
     (command, { content, trial }) =>
       read(
-        api.POST('/api/inbound/file', {
+        api.POST(path, {
           params: { ...command.params, query: { trial } },
           body: content as unknown as string,
           bodySerializer: (body: unknown) => body as BodyInit,
@@ -29,18 +39,18 @@ export function OrderFile() {
       ),
     (result) => {
       if (result.written) {
-        void queries.invalidateQueries({ queryKey: ['inbound'] });
+        void queries.invalidateQueries({ queryKey: [old] });
       }
     },
   );
   const result = send.data;
   return (
     <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>
-      <Box>{t('inbound.fileHelp')}</Box>
-      <Code>number, supplier, site, expected, item, quantity, pack, price</Code>
+      <Box>{help}</Box>
+      <Code>{columns}</Code>
       <FilePick
         label={t('inbound.pickFile')}
-        accept=".csv,.xlsx,text/csv"
+        accept={path === '/api/outbound/file' ? '.csv,.xlsx,.xml,text/csv' : '.csv,.xlsx,text/csv'}
         onPick={(chosen) => {
           setFile(chosen);
           send.mutate({ content: chosen, trial: true });

@@ -9,6 +9,7 @@ import { Code } from '../../kit/Code';
 import { date, instant, money, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
+import { Way } from '../../kit/Way';
 import { TransferDoings } from './TransferDoings';
 import { TransferForm } from './TransferForm';
 
@@ -60,7 +61,7 @@ export function TransferPanel({ transfer, onClose }: { transfer: number; onClose
   );
 }
 
-/** The way of the goods as a line with a stop for each step, and when it was reached. */
+/** The way of the goods. */
 function TimeLine({ card }: { card: Card }) {
   const { t } = useTranslation();
   const last = (what: string) => [...card.events].reverse().find((one) => one.what === what)?.at;
@@ -72,51 +73,14 @@ function TimeLine({ card }: { card: Card }) {
     ['CLOSED', card.closed],
   ] as const;
   return (
-    <Box
-      component="ol"
-      aria-label={t('transfer.timeline')}
-      sx={{ display: 'flex', listStyle: 'none', p: 0, m: 0, my: 1.5 }}
-    >
-      {reached.map(([state, at], i) => {
-        const now = card.state === state;
-        const there = !!at;
-        return (
-          <Box
-            component="li"
-            key={state}
-            aria-current={now ? 'step' : undefined}
-            sx={{ flex: 1, minWidth: 0, pr: 0.5 }}
-          >
-            <Box sx={{ display: 'flex', alignItems: 'center', height: 24 }}>
-              <Box
-                sx={{
-                  width: now ? 16 : 11,
-                  height: now ? 16 : 11,
-                  flexShrink: 0,
-                  border: '2px solid currentColor',
-                  transform: 'rotate(45deg)',
-                  bgcolor: there ? 'text.primary' : 'transparent',
-                }}
-              />
-              {i < reached.length - 1 && (
-                <Box
-                  sx={{
-                    flex: 1,
-                    ml: 0.5,
-                    borderTop: reached[i + 1]?.[1] ? '3px solid' : '2px dashed',
-                    borderColor: 'text.primary',
-                  }}
-                />
-              )}
-            </Box>
-            <Box sx={{ fontWeight: now ? 700 : 400, mt: 0.5, lineHeight: 1.15 }}>
-              {t(`transfer.state.${state}`)}
-            </Box>
-            <Box sx={{ color: 'text.secondary', fontSize: 13 }}>{at ? instant(at) : ''}</Box>
-          </Box>
-        );
-      })}
-    </Box>
+    <Way
+      steps={reached.map(([state, at]) => ({
+        key: state,
+        word: t(`transfer.state.${state}`),
+        at,
+        now: card.state === state,
+      }))}
+    />
   );
 }
 

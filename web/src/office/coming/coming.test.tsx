@@ -128,7 +128,7 @@ it('tries a file first, shows its faults, and writes it only when it has none', 
     written: one.query.get('trial') === 'false' && faults.length === 0,
     faults,
   }));
-  show(<OrderFile />);
+  show(<OrderFile path="/api/inbound/file" help="" columns="" old="inbound" />);
   const choose = screen.getByLabelText('Pick a file');
   const file = () => new File(['{}'], 'orders.csv', { type: 'text/csv' });
   await userEvent.upload(choose, file());

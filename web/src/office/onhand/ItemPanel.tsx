@@ -14,6 +14,7 @@ import { parts, StockBar } from '../../kit/StockBar';
 import { LabelButton } from '../labels/LabelButton';
 import { Costing } from './Costing';
 import { Movements } from './Movements';
+import { ReservedHere } from './ReservedHere';
 
 type Row = Schemas['OnHandRow'];
 
@@ -124,6 +125,7 @@ export function ItemPanel({
         </Part>
       )}
       <Costing item={item} />
+      <ReservedHere item={item} />
       <Movements of={{ item, lot }} about={card.data.code} />
       <Part title={t('item.more')}>
         <Box sx={{ display: 'flex', gap: 2, alignItems: 'center' }}>

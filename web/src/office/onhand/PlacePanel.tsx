@@ -9,6 +9,7 @@ import { date } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
 import { Movements } from './Movements';
+import { ReservedHere } from './ReservedHere';
 
 /** A bin: what lies in it, what it is for, what moved. */
 export function PlacePanel({ place, onClose }: { place: number; onClose: () => void }) {
@@ -78,6 +79,7 @@ export function PlacePanel({ place, onClose }: { place: number; onClose: () => v
           {t('count.haveItCounted')}
         </Link>
       </Box>
+      <ReservedHere place={place} />
       <Movements of={{ place }} about={bin.data.address} />
     </SidePanel>
   );

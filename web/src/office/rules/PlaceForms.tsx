@@ -16,6 +16,8 @@ const MIXINGS = ['ANYTHING', 'ONE_ITEM', 'ONE_ITEM_AND_LOT'] as const;
 
 const FLOWS = ['STRAIGHT_IN', 'DOCK_FIRST', 'DOCK_CHECK'] as const;
 
+const FLOWS_OUT = ['PICK_AND_GO', 'PICK_HAND_OVER', 'PICK_PACK_HAND_OVER'] as const;
+
 const OLD = ['sites', 'bins', 'bin'];
 
 export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?: () => void }) {
@@ -46,6 +48,8 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
       overPercent: String(site?.overPercent ?? 10),
       virtual: site?.virtual ?? false,
       gln: site?.gln ?? '',
+      outboundFlow: site?.outboundFlow ?? 'PICK_HAND_OVER',
+      shortestRound: site?.shortestRound ?? false,
     },
     save.error,
   );
@@ -89,6 +93,19 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
         onChange={(inboundFlow) => form.set({ inboundFlow })}
         options={FLOWS.map((flow) => [flow, t(`places.flows.${flow}`)] as const)}
       />
+      <Choice
+        label={t('places.flowOut')}
+        value={form.entry.outboundFlow}
+        onChange={(outboundFlow) => form.set({ outboundFlow })}
+        options={FLOWS_OUT.map((flow) => [flow, t(`places.flowsOut.${flow}`)] as const)}
+      />
+      {form.entry.binned && (
+        <Tick
+          label={t('places.shortestRound')}
+          checked={form.entry.shortestRound}
+          onChange={(shortestRound) => form.set({ shortestRound })}
+        />
+      )}
       <TextField label={t('places.overPercent')} {...form.text('overPercent')} />
       {site && (
         <Choice

@@ -33,6 +33,15 @@ export function TodaySpace() {
     queryFn: () =>
       read(api.GET('/api/transfers', { params: { query: { filter: 'MISSING', limit: FEW } } })),
   });
+  const outbound = useQuery({
+    queryKey: ['outbound', 'counts'],
+    queryFn: () => read(api.GET('/api/outbound/counts')),
+  });
+  const lateOut = useQuery({
+    queryKey: ['outbound', 'today'],
+    queryFn: () =>
+      read(api.GET('/api/outbound', { params: { query: { filter: 'LATE', limit: FEW } } })),
+  });
   const counts = useQuery({
     queryKey: ['counts', 'numbers'],
     queryFn: () => read(api.GET('/api/counts/numbers')),
@@ -117,6 +126,30 @@ export function TodaySpace() {
         to="/office/running-low/requisitions?state=ASKED"
       />
     ),
+    <Matter
+      key="lateOutbound"
+      many={outbound.data?.late}
+      title="today.lateOutbound"
+      to="/office/coming/outbound?filter=LATE"
+    >
+      {lateOut.data?.rows.map((row) => (
+        <span key={row.id}>
+          <Link to={`/office/coming/outbound?open=${row.id}`}>{row.number}</Link> {row.party}
+        </span>
+      ))}
+    </Matter>,
+    <Matter
+      key="shortOutbound"
+      many={outbound.data?.shortOnes}
+      title="today.shortOutbound"
+      to="/office/coming/outbound?filter=SHORT"
+    />,
+    <Matter
+      key="packedOutbound"
+      many={outbound.data?.packed}
+      title="today.packedOutbound"
+      to="/office/coming/outbound?filter=PACKED"
+    />,
     <Matter
       key="late"
       many={late.data?.total}

@@ -239,7 +239,7 @@ class TransferPapersTest {
         .startsWith("This is no despatch advice of UBL 2.1.");
     String xml = new String(advice(), StandardCharsets.UTF_8);
     Map<String, String> faults = new HashMap<>();
-    faults.put(xml.replace("C62", "MTR"), "is counted in C62, the advice says MTR");
+    faults.put(xml.replace("C62", "MTR"), "is counted in C62, the document says MTR");
     faults.put(xml.replace(">FLR<", ">XXX<"), "nobody here knows the item XXX");
     faults.put(xml.replace(">PS<", ">ZZ<"), "no site of this house");
     faults.forEach(

@@ -42,6 +42,7 @@ class Ask {
     ORDER,
     TRANSFER,
     COUNT,
+    LEAVING,
     POSTING,
     PERSON
   }
@@ -73,6 +74,7 @@ class Ask {
     more.addAll(serials("s.code like :prefix", words.prefix(), false));
     more.addAll(orders("o.number like :prefix", words.prefix(), actor, false));
     more.addAll(transfers("t.number like :prefix", words.prefix(), actor, false));
+    more.addAll(leaving("o.number like :prefix", words.prefix(), actor, false));
     more.addAll(counts("c.number like :prefix", words.prefix(), actor, false));
     more.addAll(postings(words.text()));
     if (actor.permissions().contains(Permission.PEOPLE)) {
@@ -108,6 +110,9 @@ class Ask {
     if (meaning instanceof Meaning.Transfer of) {
       return transfers("t.id = :prefix", Long.toString(of.transfer()), actor, true);
     }
+    if (meaning instanceof Meaning.Order of) {
+      return leaving("o.id = :prefix", Long.toString(of.order()), actor, true);
+    }
     if (meaning instanceof Meaning.Count of) {
       return counts("c.id = :prefix", Long.toString(of.count()), actor, true);
     }
@@ -131,6 +136,21 @@ class Ask {
             + condition
             + (actor.everywhere() ? "" : " and c.site_id in (:sites)")
             + " order by c.number desc limit ",
+        value,
+        actor,
+        exact);
+  }
+
+  private List<Hit> leaving(String condition, String value, Actor actor, boolean exact) {
+    return atSites(
+        Kind.LEAVING,
+        "select o.id, o.number, concat(s.name, ' → ', coalesce(c.name, k.name, ''))"
+            + " from outbound_order o join site s on s.id = o.site_id"
+            + " left join customer c on c.id = o.customer_id left join item k on k.id = o.kit_id"
+            + " where "
+            + condition
+            + (actor.everywhere() ? "" : " and o.site_id in (:sites)")
+            + " order by o.number desc limit ",
         value,
         actor,
         exact);

@@ -54,6 +54,7 @@ class DemoHouse implements ApplicationRunner {
   private final DemoTransfers transfers;
   private final DemoCounts counts;
   private final DemoRighting righting;
+  private final DemoOutbound outbound;
   private final Clock clock;
   private final TransactionTemplate transaction;
 
@@ -66,6 +67,7 @@ class DemoHouse implements ApplicationRunner {
       DemoTransfers transfers,
       DemoCounts counts,
       DemoRighting righting,
+      DemoOutbound outbound,
       Clock clock,
       PlatformTransactionManager transactions) {
     this.places = places;
@@ -76,6 +78,7 @@ class DemoHouse implements ApplicationRunner {
     this.transfers = transfers;
     this.counts = counts;
     this.righting = righting;
+    this.outbound = outbound;
     this.clock = clock;
     this.transaction = new TransactionTemplate(transactions);
   }
@@ -125,6 +128,7 @@ class DemoHouse implements ApplicationRunner {
           transfers.write(quay, holm, pontoon, tern, hands.get(1), hands.get(2), today);
           counts.write(items, quay, holm, hands.get(1), hands.get(2), random, today);
           righting.write(items, quay, hands.get(0), hands.get(1), hands.get(2), today);
+          outbound.write(items, quay, hands.get(0), hands.get(1), hands.get(2), random, today);
         });
     LOG.info("The demo house is open");
   }

@@ -5,6 +5,8 @@ import app.reliquum.api.Page;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.counting.Counting;
 import app.reliquum.counting.Reviews;
+import app.reliquum.outbound.OutboundOrders;
+import app.reliquum.outbound.Outgoing;
 import app.reliquum.stock.Ledger;
 import app.reliquum.stock.OnHand;
 import app.reliquum.stock.PostingKind;
@@ -106,16 +108,53 @@ class ExportController {
     LEDGER.put("fields", Ledger.Row::fields);
   }
 
+  private static final Map<String, Function<Outgoing.Row, Object>> OUTBOUND = new LinkedHashMap<>();
+
+  static {
+    OUTBOUND.put("number", Outgoing.Row::number);
+    OUTBOUND.put("kind", Outgoing.Row::kind);
+    OUTBOUND.put("for", Outgoing.Row::party);
+    OUTBOUND.put("site", Outgoing.Row::site);
+    OUTBOUND.put("state", Outgoing.Row::state);
+    OUTBOUND.put("reference", Outgoing.Row::reference);
+    OUTBOUND.put("needed", Outgoing.Row::needed);
+    OUTBOUND.put("daysLate", Outgoing.Row::late);
+    OUTBOUND.put("lines", Outgoing.Row::lines);
+    OUTBOUND.put("shortLines", Outgoing.Row::shortLines);
+    OUTBOUND.put("unitLoads", Outgoing.Row::parcels);
+    OUTBOUND.put("value", Outgoing.Row::value);
+    OUTBOUND.put("pickedBy", Outgoing.Row::picker);
+    OUTBOUND.put("accepted", Outgoing.Row::created);
+    OUTBOUND.put("gone", Outgoing.Row::gone);
+  }
+
   private final OnHand onHand;
+  private final OutboundOrders outbound;
   private final Ledger ledger;
   private final Journal journal;
   private final Reviews reviews;
 
-  ExportController(OnHand onHand, Ledger ledger, Journal journal, Reviews reviews) {
+  ExportController(
+      OnHand onHand, OutboundOrders outbound, Ledger ledger, Journal journal, Reviews reviews) {
+    this.outbound = outbound;
     this.reviews = reviews;
     this.onHand = onHand;
     this.ledger = ledger;
     this.journal = journal;
+  }
+
+  @GetMapping("/outbound")
+  ResponseEntity<StreamingResponseBody> outbound(
+      @Parameter(hidden = true) Actor actor,
+      @RequestParam Sheet.Format format,
+      @RequestParam(defaultValue = "OPEN") Outgoing.Filter filter,
+      @RequestParam(required = false) Long site,
+      @RequestParam(required = false) String q) {
+    return TableFile.of(
+        format,
+        "outbound",
+        OUTBOUND,
+        offset -> outbound.page(filter, site, null, null, q, actor, offset, Page.MAX_ROWS));
   }
 
   @GetMapping("/on-hand")

@@ -384,7 +384,8 @@ class PickDesk {
       case CONFIRM -> confirm(command, sitting);
       case UNDO -> undo(sitting);
       case CLEAR -> sitting.answer(Pick.read(List.of(), sitting.facts));
-      case PICK, PACK -> sitting.view(Outcome.STANDS);
+      case PICK -> sitting(command.actor(), Verb.PICK, site).view(Outcome.STANDS);
+      case PACK -> sitting(command.actor(), Verb.PACK, site).view(Outcome.STANDS);
       default ->
           throw Problem.refused(
               "other-action", "That is for other work. Leave this first, then scan it.");

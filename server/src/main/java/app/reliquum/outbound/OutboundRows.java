@@ -352,7 +352,8 @@ class OutboundRows {
                 + seenBy(actor)
                 + (site == null ? "" : " and o.site_id = :site")
                 + " group by g.item_id, i.code, i.name, i.unit"
-                + " order by sold - priced desc, i.code limit 500")
+                + " order by coalesce(sum(g.quantity * g.price), 0)"
+                + " - sum(if(g.price is null, 0, g.cost)) desc, i.code limit 500")
         .param("since", LocalDateTime.ofInstant(since, ZoneOffset.UTC))
         .param("sites", sites(actor))
         .param("site", site)

@@ -233,18 +233,16 @@ public class Packing {
   /** Packs everything that is loose into one unit load. */
   public UnitLoads.Card packAll(Command command, long order) {
     Head head = open(command, order);
-    List<Long> loose =
-        reserving.of(head.number()).stream()
-            .map(Reserving.Kept::reservation)
-            .filter(one -> one.picked() && table.find(one.key().unitLoad()).isEmpty())
-            .sorted(Comparator.comparing(Reservation::key))
-            .map(Reservation::id)
-            .toList();
-    if (loose.isEmpty()) {
+    if (open(order).loose().isEmpty()) {
       throw Problem.refused("nothing-loose", "Nothing of " + head.number() + " is left to pack.");
     }
     UnitLoads.Card card = begin(command, order);
-    loose.forEach(picked -> pack(command, order, picked, null, card.id()));
+    // One at a time: what lies in one place for one line is carried along in any order.
+    for (List<PickRounds.Stop> loose = open(order).loose();
+        !loose.isEmpty();
+        loose = open(order).loose()) {
+      pack(command, order, loose.get(0).reservation().id(), null, card.id());
+    }
     return card;
   }
 

@@ -5,8 +5,9 @@ import app.reliquum.api.Problem;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.places.Places;
+import app.reliquum.sheets.ImportResult;
+import app.reliquum.sheets.ImportResult.Fault;
 import app.reliquum.sheets.RowFile;
-import io.swagger.v3.oas.annotations.media.Schema;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -40,17 +41,9 @@ class OrderImport {
     this.places = places;
   }
 
-  /** What is wrong with a row. */
-  @Schema(name = "ImportFault")
-  record Fault(int row, String sentence) {}
-
-  /** What became of a file; with faults nothing was written. */
-  @Schema(name = "ImportResult")
-  record Result(int rows, List<String> orders, boolean written, List<Fault> faults) {}
-
   /** Reads the file; a trial writes nothing. */
   @Transactional
-  Result read(InputStream content, boolean trial, Actor actor) {
+  ImportResult read(InputStream content, boolean trial, Actor actor) {
     List<RowFile.Entry> rows;
     try {
       rows = RowFile.read(content, COLUMNS, NEEDED, MOST_ROWS);
@@ -76,7 +69,7 @@ class OrderImport {
     if (!written) {
       TransactionAspectSupport.currentTransactionStatus().setRollbackOnly();
     }
-    return new Result(
+    return new ImportResult(
         rows.size(), made, written, faults.subList(0, Math.min(MOST_FAULTS, faults.size())));
   }
 

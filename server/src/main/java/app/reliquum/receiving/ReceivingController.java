@@ -5,6 +5,7 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import app.reliquum.sheets.ImportResult;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Size;
 import java.io.ByteArrayInputStream;
@@ -153,7 +154,7 @@ class ReceivingController {
       path = "/inbound/file",
       consumes = {MediaType.APPLICATION_OCTET_STREAM_VALUE, "text/csv"})
   @PreAuthorize("hasAuthority('POST')")
-  OrderImport.Result read(
+  ImportResult read(
       Command command,
       @RequestParam(defaultValue = "false") boolean trial,
       @RequestBody byte[] content) {
@@ -161,13 +162,13 @@ class ReceivingController {
       return files.read(new ByteArrayInputStream(content), true, command.actor());
     }
     // A file with faults writes nothing, and so may be sent again under the same id.
-    OrderImport.Result tried = files.read(new ByteArrayInputStream(content), true, command.actor());
+    ImportResult tried = files.read(new ByteArrayInputStream(content), true, command.actor());
     return tried.faults().isEmpty()
         ? commands.once(
             command,
             "read orders",
             content,
-            OrderImport.Result.class,
+            ImportResult.class,
             () -> files.read(new ByteArrayInputStream(content), false, command.actor()))
         : tried;
   }

@@ -20,20 +20,16 @@ import app.reliquum.stock.Stock;
 import app.reliquum.stock.UnitLoads;
 import app.reliquum.transfers.TransferTable.Figure;
 import app.reliquum.transfers.TransferTable.Head;
-import com.helger.diagnostics.error.list.ErrorList;
+import app.reliquum.ubl.Reading;
 import com.helger.ubl21.UBL21Marshaller;
-import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Collectors;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.DespatchLineType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.ItemInstanceType;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.ItemType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyIdentificationType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyType;
 import oasis.names.specification.ubl.schema.xsd.despatchadvice_21.DespatchAdviceType;
@@ -60,6 +56,7 @@ class AdviceReader {
   private final Stock stock;
   private final UnitLoads loads;
   private final Costs costs;
+  private final Reading reading;
 
   AdviceReader(
       TransferTable table,
@@ -70,7 +67,8 @@ class AdviceReader {
       Places places,
       Stock stock,
       UnitLoads loads,
-      Costs costs) {
+      Costs costs,
+      Reading reading) {
     this.table = table;
     this.progress = progress;
     this.planning = planning;
@@ -80,6 +78,7 @@ class AdviceReader {
     this.stock = stock;
     this.loads = loads;
     this.costs = costs;
+    this.reading = reading;
   }
 
   /** Some of what an advice tells of. */
@@ -110,7 +109,7 @@ class AdviceReader {
                     Problem.refused(
                         "unknown-receiver",
                         "The advice is for "
-                            + name(advice.getDeliveryCustomerParty().getParty())
+                            + Reading.name(advice.getDeliveryCustomerParty().getParty())
                             + ", which is no site of this house."));
     List<Told> told = new ArrayList<>();
     for (DespatchLineType line : advice.getDespatchLine()) {
@@ -120,41 +119,21 @@ class AdviceReader {
     Optional<Places.Named> from = site(sender).filter(one -> one.id() != to.id());
     return from.isPresent()
         ? fromOurs(command, number, from.get(), to, told)
-        : fromOutside(command, number, name(sender), to, told);
+        : fromOutside(command, number, Reading.name(sender), to, told);
   }
 
   private static DespatchAdviceType parse(byte[] xml) {
-    ErrorList errors = new ErrorList();
-    DespatchAdviceType advice = UBL21Marshaller.despatchAdvice().setCollectErrors(errors).read(xml);
-    if (advice == null) {
-      String first =
-          errors.stream()
-              .filter(error -> error.isError())
-              .map(error -> error.getErrorText(Locale.ENGLISH))
-              .filter(text -> text != null)
-              .findFirst()
-              .orElse("It is no XML document.");
-      throw Problem.invalid(
-          "file", "This is no despatch advice of UBL 2.1. " + first.replaceAll("\\s+", " "));
-    }
-    return advice;
+    return Reading.parse(
+        errors -> UBL21Marshaller.despatchAdvice().setCollectErrors(errors).read(xml),
+        "despatch advice");
   }
 
   /** The number of the order that it belongs to, else its own. */
   private static String number(DespatchAdviceType advice) {
-    String own =
+    return Reading.number(
         advice.getOrderReference().isEmpty()
             ? advice.getIDValue()
-            : advice.getOrderReference().get(0).getIDValue();
-    String number = String.valueOf(own).strip().toUpperCase(Locale.ROOT);
-    if (!number.matches("[A-Z0-9][A-Z0-9.-]{0,22}")) {
-      throw Problem.invalid(
-          "file",
-          "The number "
-              + number
-              + " can't be used. Expected 1 to 23 letters, digits, hyphens or dots.");
-    }
-    return number;
+            : advice.getOrderReference().get(0).getIDValue());
   }
 
   private Optional<Places.Named> site(PartyType party) {
@@ -164,7 +143,7 @@ class AdviceReader {
     List<Places.Named> sites = places.allNamed();
     for (PartyIdentificationType id : party.getPartyIdentification()) {
       String value = id.getIDValue();
-      boolean gln = Advices.GLN.equals(id.getID().getSchemeID());
+      boolean gln = Reading.GLN.equals(id.getID().getSchemeID());
       Optional<Places.Named> found =
           sites.stream().filter(site -> (gln ? site.gln() : site.code()).equals(value)).findFirst();
       if (found.isPresent()) {
@@ -174,37 +153,16 @@ class AdviceReader {
     return Optional.empty();
   }
 
-  private static String name(PartyType party) {
-    return party == null || party.getPartyName().isEmpty()
-        ? "an unnamed party"
-        : party.getPartyName().get(0).getNameValue();
-  }
-
   private Told told(DespatchLineType line) {
     String where = "Line " + line.getIDValue() + ": ";
-    Catalog.Measured item = item(line.getItem(), where);
-    BigDecimal amount = line.getDeliveredQuantityValue();
-    if (amount == null) {
-      throw Problem.invalid("file", where + "no delivered quantity is given.");
-    }
-    String unit = line.getDeliveredQuantity().getUnitCode();
-    if (unit != null && !unit.equals(item.unit().code())) {
-      throw Problem.invalid(
-          "file",
-          where
-              + item.code()
-              + " is counted in "
-              + item.unit().code()
-              + ", the advice says "
-              + unit
-              + ".");
-    }
-    Quantity quantity;
-    try {
-      quantity = item.measure().check(new Quantity(amount));
-    } catch (IllegalArgumentException fault) {
-      throw Problem.invalid("file", where + fault.getMessage());
-    }
+    Catalog.Measured item = reading.item(line.getItem(), where);
+    Quantity quantity =
+        Reading.quantity(
+            item,
+            line.getDeliveredQuantityValue(),
+            line.getDeliveredQuantity() == null ? null : line.getDeliveredQuantity().getUnitCode(),
+            "delivered quantity",
+            where);
     ItemInstanceType instance =
         line.getItem().getItemInstance().isEmpty() ? null : line.getItem().getItemInstance().get(0);
     boolean lot = instance != null && instance.getLotIdentification() != null;
@@ -239,33 +197,6 @@ class AdviceReader {
         .filter(code -> code != null && Sscc.isSscc(code))
         .findFirst()
         .orElse(null);
-  }
-
-  private Catalog.Measured item(ItemType item, String where) {
-    String code =
-        item.getSellersItemIdentification() == null
-            ? null
-            : item.getSellersItemIdentification().getIDValue();
-    Optional<Catalog.Measured> found = code == null ? Optional.empty() : catalog.withCode(code);
-    String gtin =
-        item.getStandardItemIdentification() == null
-            ? null
-            : item.getStandardItemIdentification().getIDValue();
-    if (found.isEmpty() && gtin != null && gtin.matches("[0-9]{8,14}")) {
-      found =
-          catalog.barcode("0".repeat(14 - gtin.length()) + gtin).stream()
-              .filter(hit -> hit.packId() == 0)
-              .findFirst()
-              .map(hit -> catalog.measured(Set.of(hit.itemId())).get(0));
-    }
-    return found.orElseThrow(
-        () ->
-            Problem.invalid(
-                "file",
-                where
-                    + "nobody here knows the item "
-                    + (code == null ? gtin : code)
-                    + ". Add it under Items first."));
   }
 
   /** The goods leave the stock of one of our sites, just those lots and pieces. */

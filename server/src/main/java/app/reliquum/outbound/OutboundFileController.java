@@ -1,0 +1,90 @@
+package app.reliquum.outbound;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
+import app.reliquum.sheets.ImportResult;
+import java.util.Locale;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.access.prepost.PreAuthorize;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+@RestController
+@RequestMapping("/api/outbound")
+class OutboundFileController {
+
+  private final OutboundFile files;
+  private final OutboundPapers papers;
+  private final Commands commands;
+
+  OutboundFileController(OutboundFile files, OutboundPapers papers, Commands commands) {
+    this.files = files;
+    this.papers = papers;
+    this.commands = commands;
+  }
+
+  /** Reads orders from a CSV or XLSX file, or a UBL order. A trial writes nothing. */
+  @PostMapping(
+      path = "/file",
+      consumes = {
+        MediaType.APPLICATION_OCTET_STREAM_VALUE,
+        "text/csv",
+        MediaType.APPLICATION_XML_VALUE
+      })
+  @PreAuthorize("hasAuthority('POST')")
+  ImportResult read(
+      Command command,
+      @RequestParam(defaultValue = "false") boolean trial,
+      @RequestBody byte[] content) {
+    ImportResult tried = files.read(content, true, command.actor());
+    // A file with faults writes nothing, and so may be sent again under the same id.
+    return trial || !tried.faults().isEmpty()
+        ? tried
+        : commands.once(
+            command,
+            "read outbound orders",
+            content,
+            ImportResult.class,
+            () -> files.read(content, false, command.actor()));
+  }
+
+  /** Prints it: to pick by, to pack by, or to send along. */
+  @GetMapping(path = "/{id}/papers/{kind}", produces = MediaType.APPLICATION_PDF_VALUE)
+  ResponseEntity<byte[]> print(
+      Actor actor,
+      @PathVariable long id,
+      @PathVariable OutboundPapers.Which kind,
+      @RequestParam(required = false) Long despatch) {
+    return file(
+        papers.print(id, kind, despatch, actor),
+        MediaType.APPLICATION_PDF,
+        ContentDisposition.inline()
+            .filename(kind.name().toLowerCase(Locale.ROOT) + "-" + id + ".pdf"));
+  }
+
+  /** What was handed over, as a despatch advice of UBL 2.1. */
+  @GetMapping(path = "/{id}/advices/{despatch}", produces = MediaType.APPLICATION_XML_VALUE)
+  ResponseEntity<byte[]> advice(Actor actor, @PathVariable long id, @PathVariable long despatch) {
+    return file(
+        papers.advice(id, despatch, actor),
+        MediaType.APPLICATION_XML,
+        ContentDisposition.attachment().filename("advice-" + id + "-" + despatch + ".xml"));
+  }
+
+  private static ResponseEntity<byte[]> file(
+      byte[] content, MediaType type, ContentDisposition.Builder named) {
+    return ResponseEntity.ok()
+        .contentType(type)
+        .header(HttpHeaders.CONTENT_DISPOSITION, named.build().toString())
+        .body(content);
+  }
+}

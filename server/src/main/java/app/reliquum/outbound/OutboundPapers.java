@@ -1,0 +1,313 @@
+package app.reliquum.outbound;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Problem;
+import app.reliquum.core.scan.OwnLabel;
+import app.reliquum.house.House;
+import app.reliquum.papers.Paper;
+import app.reliquum.papers.Paper.Column;
+import app.reliquum.papers.Paper.Kind;
+import app.reliquum.papers.Press;
+import app.reliquum.places.Places;
+import app.reliquum.ubl.DespatchAdvices;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What is printed of an order, or told to another system. */
+@Service
+class OutboundPapers {
+
+  private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.UK);
+  private static final DateTimeFormatter MOMENT =
+      DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.UK);
+
+  private final OutboundOrders orders;
+  private final Customers customers;
+  private final Places places;
+  private final House house;
+  private final Press press;
+  private final DespatchAdvices advices;
+
+  OutboundPapers(
+      OutboundOrders orders,
+      Customers customers,
+      Places places,
+      House house,
+      Press press,
+      DespatchAdvices advices) {
+    this.orders = orders;
+    this.customers = customers;
+    this.places = places;
+    this.house = house;
+    this.press = press;
+    this.advices = advices;
+  }
+
+  /** Which document is wanted. */
+  enum Which {
+    /** What is to be picked, in walking order. */
+    PICK,
+    /** What stands on each unit load. */
+    PACKING,
+    /** What was handed over. */
+    DISPATCH
+  }
+
+  /** Prints one. */
+  @Transactional(readOnly = true)
+  public byte[] print(long id, Which kind, Long despatch, Actor actor) {
+    Outgoing.Card card = orders.card(id, actor);
+    return press.pdf(
+        switch (kind) {
+          case PICK -> pickSheet(card);
+          case PACKING -> packingList(card);
+          case DISPATCH -> dispatchNote(card, despatched(card, despatch));
+        });
+  }
+
+  private static Outgoing.Despatch despatched(Outgoing.Card card, Long despatch) {
+    if (card.despatches().isEmpty()) {
+      throw Problem.refused(
+          "nothing-gone", "Nothing of " + card.number() + " has been handed over yet.");
+    }
+    return despatch == null
+        ? card.despatches().get(card.despatches().size() - 1)
+        : card.despatches().stream()
+            .filter(one -> one.id() == despatch)
+            .findFirst()
+            .orElseThrow(() -> Problem.missing("despatch of " + card.number(), despatch));
+  }
+
+  private Paper begin(String title, Outgoing.Card card) {
+    Map<String, List<String>> parties = new LinkedHashMap<>();
+    Places.Named site = places.named(card.siteId());
+    parties.put("From", lines(site.name(), site.street(), site.town()));
+    if (card.customerId() != null) {
+      Customers.Card customer = customers.customer(card.customerId());
+      parties.put("To", lines(customer.name(), customer.street(), customer.town()));
+    } else {
+      parties.put("For", lines(card.kits() + " × " + card.kit()));
+    }
+    return Paper.of(
+            title, card.number(), new OwnLabel(OwnLabel.Kind.DOCUMENT, card.number()).text())
+        .boxes(parties);
+  }
+
+  private static List<String> lines(String... lines) {
+    return java.util.Arrays.stream(lines).filter(line -> !line.isEmpty()).toList();
+  }
+
+  private static String day(LocalDate day) {
+    return day == null ? "–" : day.format(DAY);
+  }
+
+  private String moment(Outgoing.Card card, Instant moment) {
+    return moment == null
+        ? "–"
+        : moment.atZone(ZoneId.of(places.named(card.siteId()).timeZone())).format(MOMENT);
+  }
+
+  private Map<String, String> facts(Outgoing.Card card) {
+    Map<String, String> facts = new LinkedHashMap<>();
+    facts.put("Needed", day(card.needed()));
+    if (!card.reference().isEmpty()) {
+      facts.put("Your order", card.reference());
+    }
+    return facts;
+  }
+
+  private Paper pickSheet(Outgoing.Card card) {
+    Map<String, String> facts = facts(card);
+    facts.put("Lines", Integer.toString(card.lines().size()));
+    List<List<String>> rows =
+        card.kept().stream()
+            .filter(one -> !one.picked())
+            .map(
+                one ->
+                    List.of(
+                        one.place(),
+                        one.name(),
+                        marks(one.lot(), one.expiry(), one.serial()),
+                        one.quantity() + " " + one.symbol(),
+                        "",
+                        new OwnLabel(OwnLabel.Kind.ITEM, one.item()).text()))
+            .toList();
+    String missing = listed(card, line -> line.missing().isPositive(), Outgoing.Line::missing);
+    return begin("Pick sheet", card)
+        .facts(facts)
+        .words(card.note())
+        .table(
+            List.of(
+                new Column("Bin", Kind.CODE),
+                new Column("Item", Kind.TEXT),
+                new Column("Lot, serial number", Kind.TEXT),
+                new Column("Take", Kind.NUMBER),
+                new Column("Taken", Kind.BOX),
+                new Column("", Kind.BARS)),
+            rows)
+        .words(rows.isEmpty() ? "Nothing is left to be picked." : "")
+        .words(missing.isEmpty() ? "" : "Not in stock: " + missing + ".")
+        .signatures("Picked by, date", "Checked by, date");
+  }
+
+  private static String listed(
+      Outgoing.Card card,
+      Predicate<Outgoing.Line> which,
+      java.util.function.Function<Outgoing.Line, Object> figure) {
+    return card.lines().stream()
+        .filter(which)
+        .map(line -> figure.apply(line) + " " + line.symbol() + " " + line.name())
+        .collect(Collectors.joining(", "));
+  }
+
+  private Paper packingList(Outgoing.Card card) {
+    if (card.parcels().isEmpty()) {
+      throw Problem.refused("nothing-packed", "Nothing of " + card.number() + " is packed yet.");
+    }
+    Map<String, String> facts = facts(card);
+    facts.put("Unit loads", Integer.toString(card.parcels().size()));
+    Paper paper = begin("Packing list", card).facts(facts);
+    for (Outgoing.Parcel parcel : card.parcels()) {
+      List<List<String>> rows = new ArrayList<>();
+      for (Outgoing.Kept one : card.kept()) {
+        if (one.packed() && one.loadId() == parcel.load()) {
+          rows.add(
+              row(
+                  one.item(),
+                  one.name(),
+                  marks(one.lot(), one.expiry(), one.serial()),
+                  one.quantity() + " " + one.symbol()));
+        }
+      }
+      card.despatches().stream()
+          .flatMap(despatch -> despatch.goods().stream())
+          .filter(one -> !one.takenBack() && parcel.code().equals(one.load()))
+          .forEach(
+              one ->
+                  rows.add(
+                      row(
+                          one.item(),
+                          one.name(),
+                          marks(one.lot(), one.expiry(), one.serial()),
+                          one.quantity() + " " + one.symbol())));
+      paper
+          .words(
+              "Unit load "
+                  + parcel.code()
+                  + (parcel.weight() == null
+                      ? ""
+                      : ", " + parcel.weight().stripTrailingZeros().toPlainString() + " kg")
+                  + (parcel.tracking().isEmpty() ? "" : ", " + parcel.tracking()))
+          .table(columns(), rows);
+    }
+    return paper.signatures("Packed by, date");
+  }
+
+  private static List<Column> columns() {
+    return List.of(
+        new Column("Item", Kind.CODE),
+        new Column("", Kind.TEXT),
+        new Column("Lot, serial number", Kind.TEXT),
+        new Column("Quantity", Kind.NUMBER));
+  }
+
+  private static List<String> row(String item, String name, String marks, String quantity) {
+    return List.of(item, name, marks, quantity);
+  }
+
+  private Paper dispatchNote(Outgoing.Card card, Outgoing.Despatch of) {
+    Map<String, String> facts = facts(card);
+    facts.put("Dispatch", of.number());
+    facts.put("Handed over", moment(card, of.at()));
+    facts.put("By", of.person());
+    if (!of.takenBy().isEmpty()) {
+      facts.put("Taken by", of.takenBy());
+    }
+    String follows = listed(card, line -> open(line).signum() > 0, OutboundPapers::open);
+    return begin("Dispatch note", card)
+        .facts(facts)
+        .words(card.note())
+        .table(
+            columns(),
+            of.goods().stream()
+                .filter(one -> !one.takenBack())
+                .map(
+                    one ->
+                        row(
+                            one.item(),
+                            one.name(),
+                            marks(one.lot(), one.expiry(), one.serial())
+                                + (one.load() == null ? "" : " unit load " + one.load()),
+                            one.quantity() + " " + one.symbol()))
+                .toList())
+        .words(follows.isEmpty() ? "" : "Still to follow: " + follows + ".")
+        .signatures("Handed over: name, signature, date", "Received: name, signature, date");
+  }
+
+  private static java.math.BigDecimal open(Outgoing.Line line) {
+    return line.asked().minus(line.withdrawn()).minus(line.gone()).amount();
+  }
+
+  private static String marks(String lot, LocalDate expiry, String serial) {
+    if (serial != null) {
+      return serial;
+    }
+    return lot == null ? "" : lot + (expiry == null ? "" : ", good until " + day(expiry));
+  }
+
+  /** The despatch advice of what was handed over. */
+  @Transactional(readOnly = true)
+  public byte[] advice(long id, long despatch, Actor actor) {
+    Outgoing.Card card = orders.card(id, actor);
+    Outgoing.Despatch of = despatched(card, despatch);
+    if (card.customerId() == null) {
+      throw Problem.refused("job", "A job goes to nobody.");
+    }
+    Places.Named site = places.named(card.siteId());
+    Customers.Card customer = customers.customer(card.customerId());
+    return advices.write(
+        new DespatchAdvices.Despatch(
+            of.number(),
+            of.at().atZone(ZoneId.of(site.timeZone())),
+            card.number(),
+            card.reference(),
+            new DespatchAdvices.Party(
+                site.gln(),
+                site.code(),
+                "site",
+                house.card().name() + ", " + site.name(),
+                site.street(),
+                site.town()),
+            new DespatchAdvices.Party(
+                customer.gln(),
+                customer.code(),
+                "customer",
+                customer.name(),
+                customer.street(),
+                customer.town()),
+            of.goods().stream()
+                .filter(one -> !one.takenBack())
+                .map(
+                    one ->
+                        new DespatchAdvices.Goods(
+                            one.line(),
+                            one.itemId(),
+                            one.quantity(),
+                            one.lot(),
+                            one.expiry(),
+                            one.serial(),
+                            one.load()))
+                .toList()));
+  }
+}

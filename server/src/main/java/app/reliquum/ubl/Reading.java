@@ -1,0 +1,129 @@
+package app.reliquum.ubl;
+
+import app.reliquum.api.Problem;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.quantity.Quantity;
+import com.helger.diagnostics.error.list.ErrorList;
+import java.math.BigDecimal;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.ItemType;
+import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyType;
+import org.springframework.stereotype.Service;
+
+/** What is read of documents, and said of those that can't be read. */
+@Service
+public class Reading {
+
+  /** The scheme of a GLN and of a GTIN, as ISO/IEC 6523 lists them. */
+  public static final String GLN = "0088";
+
+  public static final String GTIN = "0160";
+
+  private final Catalog catalog;
+
+  Reading(Catalog catalog) {
+    this.catalog = catalog;
+  }
+
+  /**
+   * Reads a document by its schema.
+   *
+   * @param read reads it and collects what is wrong with it
+   * @param what what it should be, as in "no order of UBL 2.1"
+   */
+  public static <T> T parse(Function<ErrorList, T> read, String what) {
+    ErrorList errors = new ErrorList();
+    T document = read.apply(errors);
+    if (document == null) {
+      String first =
+          errors.stream()
+              .filter(error -> error.isError())
+              .map(error -> error.getErrorText(Locale.ENGLISH))
+              .filter(text -> text != null)
+              .findFirst()
+              .orElse("It is no XML document.");
+      throw Problem.invalid(
+          "file", "This is no " + what + " of UBL 2.1. " + first.replaceAll("\\s+", " "));
+    }
+    return document;
+  }
+
+  /** The number of a document, as the books can keep it. */
+  public static String number(String given) {
+    String number = String.valueOf(given).strip().toUpperCase(Locale.ROOT);
+    if (!number.matches("[A-Z0-9][A-Z0-9.-]{0,22}")) {
+      throw Problem.invalid(
+          "file",
+          "The number "
+              + number
+              + " can't be used. Expected 1 to 23 letters, digits, hyphens or dots.");
+    }
+    return number;
+  }
+
+  /** The name of a party, for people. */
+  public static String name(PartyType party) {
+    return party == null || party.getPartyName().isEmpty()
+        ? "an unnamed party"
+        : party.getPartyName().get(0).getNameValue();
+  }
+
+  /** The item that a line names by our code or its GTIN. */
+  public Catalog.Measured item(ItemType item, String where) {
+    String code =
+        item.getSellersItemIdentification() == null
+            ? null
+            : item.getSellersItemIdentification().getIDValue();
+    Optional<Catalog.Measured> found = code == null ? Optional.empty() : catalog.withCode(code);
+    String gtin =
+        item.getStandardItemIdentification() == null
+            ? null
+            : item.getStandardItemIdentification().getIDValue();
+    if (found.isEmpty() && gtin != null && gtin.matches("[0-9]{8,14}")) {
+      found =
+          catalog.barcode("0".repeat(14 - gtin.length()) + gtin).stream()
+              .filter(hit -> hit.packId() == 0)
+              .findFirst()
+              .map(hit -> catalog.measured(Set.of(hit.itemId())).get(0));
+    }
+    return found.orElseThrow(
+        () ->
+            Problem.invalid(
+                "file",
+                where
+                    + "nobody here knows the item "
+                    + (code == null ? gtin : code)
+                    + ". Add it under Items first."));
+  }
+
+  /**
+   * How much of an item a line names, in its base unit.
+   *
+   * @param what the quantity that is meant, as in "ordered quantity"
+   */
+  public static Quantity quantity(
+      Catalog.Measured item, BigDecimal amount, String unit, String what, String where) {
+    if (amount == null) {
+      throw Problem.invalid("file", where + "no " + what + " is given.");
+    }
+    if (unit != null && !unit.equals(item.unit().code())) {
+      throw Problem.invalid(
+          "file",
+          where
+              + item.code()
+              + " is counted in "
+              + item.unit().code()
+              + ", the document says "
+              + unit
+              + ".");
+    }
+    try {
+      return item.measure().check(new Quantity(amount));
+    } catch (IllegalArgumentException fault) {
+      throw Problem.invalid("file", where + fault.getMessage());
+    }
+  }
+}

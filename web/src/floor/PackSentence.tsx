@@ -1,0 +1,318 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../api/client';
+import { Choice } from '../kit/Choice';
+import { Code } from '../kit/Code';
+import { date, quantity } from '../kit/format';
+import { ProblemNote } from '../kit/ProblemNote';
+import { useSave } from '../kit/useSave';
+import { Choices } from './Offers';
+import { HeadStrip, MainButton, SmallButton, TapRow } from './Parts';
+import { PickNotes, PickWords, useOtherVerb, type PickView } from './PickSentence';
+import { ScanBar } from './ScanBar';
+import { usePickDesk } from './usePickDesk';
+import { saying } from './useSentence';
+
+/** Packing: which goods go into which unit load; then weight, carrier, and out of the house. */
+export function PackSentence({ site }: { site: Schemas['SiteCard'] }) {
+  const { t } = useTranslation();
+  const desk = usePickDesk(site.id, 'PACK');
+  const now = desk.view.data;
+  useOtherVerb(now, 'PACK');
+  if (!now) {
+    const fault = desk.view.error;
+    return <Box sx={{ p: 2 }}>{fault ? fault.message : t('loading')}</Box>;
+  }
+  const order = now.orders[0];
+  const notes = <PickNotes view={now} desk={desk} />;
+  if (!order) {
+    return (
+      <>
+        <Box sx={{ flex: 1, overflow: 'auto' }}>
+          {notes}
+          <PackChoice
+            choices={now.choosable}
+            onChoose={(id) => desk.speak({ kind: 'order', order: id })}
+          />
+        </Box>
+        <ScanBar hint={t('picking.scanOrder')} onScan={desk.scan} />
+      </>
+    );
+  }
+  const open = now.stops.length > 0;
+  return (
+    <>
+      <Box sx={{ flex: 1, overflow: 'auto' }}>
+        <HeadStrip number={order.number}>
+          <Box sx={{ flex: 1 }}>{order.party}</Box>
+          {open && <Box>{t('packing.left', { count: now.stops.length })}</Box>}
+        </HeadStrip>
+        {notes}
+        {open && <PickWords view={now} packs />}
+        {now.choices.length > 0 && <Choices choices={now.choices} onChoose={desk.say} />}
+        <Parcels
+          order={order.id}
+          view={now}
+          onUse={(load) => desk.say(saying({ kind: 'LOAD', load }))}
+        />
+        {open && (
+          <Box sx={{ p: 1.5, pt: 0 }}>
+            <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
+              {t('packing.toPack')}
+            </Box>
+            {now.stops.map((stop) => (
+              <Box
+                key={stop.id}
+                sx={{ borderTop: 1, borderColor: 'divider', py: 1, display: 'flex', gap: 1 }}
+              >
+                <Box sx={{ flex: 1 }}>
+                  {stop.name} <Code>{stop.mark}</Code>
+                </Box>
+                {quantity(stop.quantity)} {stop.symbol}
+              </Box>
+            ))}
+          </Box>
+        )}
+      </Box>
+      <Box sx={{ px: 1.5, pb: 1, display: 'grid', gap: 1 }}>
+        <Box sx={{ display: 'flex', gap: 1 }}>
+          <SmallButton disabled={!now.canUndo} onClick={() => desk.act('UNDO')}>
+            {t('move.undo')}
+          </SmallButton>
+          <SmallButton onClick={() => desk.speak({ kind: 'load' })}>
+            {t('packing.newLoad')}
+          </SmallButton>
+          <SmallButton onClick={() => desk.speak({ kind: 'order', order: 0 })}>
+            {t('packing.other')}
+          </SmallButton>
+        </Box>
+        {open ? (
+          <MainButton disabled={!now.whole || desk.busy} onClick={() => desk.act('CONFIRM')}>
+            {t(now.ready ? 'packing.pack' : 'picking.isIt')}
+          </MainButton>
+        ) : (
+          <HandOver order={order.id} onDone={() => desk.speak({ kind: 'order', order: 0 })} />
+        )}
+      </Box>
+      <ScanBar hint={t('packing.hint')} onScan={desk.scan} />
+    </>
+  );
+}
+
+function PackChoice({
+  choices,
+  onChoose,
+}: {
+  choices: Schemas['FloorPickChoice'][];
+  onChoose: (order: number) => void;
+}) {
+  const { t } = useTranslation();
+  return (
+    <Box sx={{ p: 1.5 }}>
+      <Box component="h1" sx={{ typography: 'h1', fontSize: 30, m: 0, mb: 0.5 }}>
+        {t('packing.title')}
+      </Box>
+      <Box sx={{ color: 'text.secondary', mb: 1 }}>{t('packing.find')}</Box>
+      {choices.length === 0 && (
+        <Box sx={{ py: 2, fontSize: 19, color: 'text.secondary' }}>{t('packing.none')}</Box>
+      )}
+      {choices.map((one) => (
+        <TapRow
+          key={one.id}
+          onTap={() => onChoose(one.id)}
+          title={
+            <>
+              <Code strong>{one.number}</Code> {one.party}
+            </>
+          }
+          detail={
+            one.late > 0
+              ? t('going.late', { count: one.late })
+              : one.needed
+                ? t('picking.needed', { day: date(one.needed) })
+                : ''
+          }
+          end={t(`outbound.state.${one.state}`)}
+        />
+      ))}
+    </Box>
+  );
+}
+
+/** The unit loads of the order: what they weigh, and who carries them. */
+function Parcels({
+  order,
+  view,
+  onUse,
+}: {
+  order: number;
+  view: PickView;
+  onUse: (load: number) => void;
+}) {
+  const { t } = useTranslation();
+  const queries = useQueryClient();
+  const offers = useQuery({
+    queryKey: ['carriage'],
+    queryFn: () => read(api.GET('/api/outbound/carriage')),
+    staleTime: Infinity,
+    enabled: view.parcels.length > 0,
+  });
+  const again = () => void queries.invalidateQueries({ queryKey: ['floor-pick'] });
+  const weigh = useSave(
+    ['outbound'],
+    (command, { load, weight }: { load: number; weight?: number }) =>
+      read(
+        api.POST('/api/outbound/{id}/parcels/{load}/weight', {
+          params: { ...command.params, path: { id: order, load } },
+          body: { weight },
+        }),
+      ),
+    again,
+  );
+  const carry = useSave(
+    ['outbound'],
+    (command, { load, service }: { load: number; service: Schemas['CarriageEntry']['service'] }) =>
+      read(
+        api.POST('/api/outbound/{id}/parcels/{load}/carriage', {
+          params: { ...command.params, path: { id: order, load } },
+          body: { service },
+        }),
+      ),
+    again,
+  );
+  if (view.parcels.length === 0) {
+    return null;
+  }
+  return (
+    <Box sx={{ p: 1.5, pt: 0 }}>
+      <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
+        {t('packing.loads')}
+      </Box>
+      <ProblemNote problem={weigh.error ?? carry.error} />
+      {view.parcels.map((parcel) => (
+        <Box key={parcel.load} sx={{ borderTop: 1, borderColor: 'divider', py: 1 }}>
+          <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
+            <Box sx={{ flex: 1, minWidth: 0 }}>
+              <Code strong>{parcel.code}</Code>
+              <Box sx={{ color: 'text.secondary', fontSize: 16 }}>
+                {[
+                  t('packing.kinds', { count: parcel.kinds }),
+                  parcel.weight !== null && `${quantity(String(parcel.weight))} kg`,
+                  parcel.tracking,
+                ]
+                  .filter(Boolean)
+                  .join(' · ')}
+              </Box>
+            </Box>
+            {view.stops.length > 0 && (
+              <SmallButton onClick={() => onUse(parcel.load)}>{t('packing.use')}</SmallButton>
+            )}
+            {view.stops.length === 0 && parcel.weight === null && (
+              <SmallButton onClick={() => weigh.mutate({ load: parcel.load })}>
+                {t('packing.weigh')}
+              </SmallButton>
+            )}
+          </Box>
+          {view.stops.length === 0 && parcel.weight === null && (
+            <Typed onWeight={(weight) => weigh.mutate({ load: parcel.load, weight })} />
+          )}
+          {parcel.weight !== null && !parcel.tracking && (
+            <Choice
+              label={t('packing.carrier')}
+              value=""
+              fullWidth
+              sx={{ mt: 1 }}
+              onChange={(service) =>
+                service &&
+                carry.mutate({
+                  load: parcel.load,
+                  service: service as Schemas['CarriageEntry']['service'],
+                })
+              }
+              options={[
+                ['', t('packing.noCarrier')],
+                ...(offers.data ?? []).map(
+                  (one) =>
+                    [
+                      one.service as string,
+                      t('packing.offer', {
+                        service: t(`packing.service.${one.service}`),
+                        most: one.most,
+                      }),
+                    ] as const,
+                ),
+              ]}
+            />
+          )}
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+function Typed({ onWeight }: { onWeight: (weight: number) => void }) {
+  const { t } = useTranslation();
+  const [text, setText] = useState('');
+  const weight = Number(text.replace(',', '.'));
+  return (
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (weight > 0) {
+          onWeight(weight);
+        }
+      }}
+      sx={{ display: 'flex', gap: 1, mt: 1 }}
+    >
+      <Box
+        component="input"
+        inputMode="decimal"
+        aria-label={t('packing.typed')}
+        placeholder={t('packing.typed')}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        sx={{
+          flex: 1,
+          minWidth: 0,
+          height: 48,
+          px: 1.5,
+          font: 'inherit',
+          color: 'text.primary',
+          bgcolor: 'background.paper',
+          border: '1.5px solid',
+          borderRadius: '3px',
+        }}
+      />
+      <Button type="submit" variant="outlined" disabled={!(weight > 0)} sx={{ minHeight: 48 }}>
+        {t('packing.set')}
+      </Button>
+    </Box>
+  );
+}
+
+function HandOver({ order, onDone }: { order: number; onDone: () => void }) {
+  const { t } = useTranslation();
+  const go = useSave(
+    ['outbound', 'floor-pick'],
+    (command) =>
+      read(
+        api.POST('/api/outbound/{id}/hand-over', {
+          params: { ...command.params, path: { id: order } },
+          body: {},
+        }),
+      ),
+    onDone,
+  );
+  return (
+    <>
+      <ProblemNote problem={go.error} />
+      <MainButton disabled={go.isPending} onClick={() => go.mutate()}>
+        {t('packing.handOver')}
+      </MainButton>
+    </>
+  );
+}

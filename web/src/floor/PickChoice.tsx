@@ -1,0 +1,106 @@
+import Box from '@mui/material/Box';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import type { Schemas } from '../api/client';
+import { Code } from '../kit/Code';
+import { date } from '../kit/format';
+import { fonts } from '../app/theme';
+import { MainButton, TapRow } from './Parts';
+
+type Choice = Schemas['FloorPickChoice'];
+
+/** The orders that can be picked: one is tapped and begun, several are gathered into one walk. */
+export function PickChoice({
+  choices,
+  busy,
+  onBegin,
+}: {
+  choices: Choice[];
+  busy: boolean;
+  onBegin: (orders: Schemas['RoundEntry']['orders']) => void;
+}) {
+  const { t } = useTranslation();
+  const [totes, setTotes] = useState<Map<number, string>>(new Map());
+  const toggle = (order: number) =>
+    setTotes((before) => {
+      const next = new Map(before);
+      if (!next.delete(order)) {
+        next.set(order, '');
+      }
+      return next;
+    });
+  const chosen = choices.filter((one) => totes.has(one.id));
+  return (
+    <Box sx={{ p: 1.5 }}>
+      <Box component="h1" sx={{ typography: 'h1', fontSize: 30, m: 0, mb: 0.5 }}>
+        {t('picking.title')}
+      </Box>
+      <Box sx={{ color: 'text.secondary', mb: 1 }}>{t('picking.find')}</Box>
+      {choices.length === 0 && (
+        <Box sx={{ py: 2, fontSize: 19, color: 'text.secondary' }}>{t('picking.none')}</Box>
+      )}
+      {choices.map((one) => (
+        <Box key={one.id} sx={{ borderLeft: totes.has(one.id) ? 10 : 0 }}>
+          <TapRow
+            pressed={totes.has(one.id)}
+            onTap={() => toggle(one.id)}
+            title={
+              <>
+                <Code strong>{one.number}</Code> {one.party}
+              </>
+            }
+            detail={
+              one.picker
+                ? t('picking.pickedBy', { person: one.picker })
+                : one.late > 0
+                  ? t('going.late', { count: one.late })
+                  : one.needed
+                    ? t('picking.needed', { day: date(one.needed) })
+                    : t('picking.whenever')
+            }
+            end={t('picking.lines', { count: one.lines })}
+          />
+          {totes.has(one.id) && chosen.length > 1 && (
+            <Box
+              component="input"
+              aria-label={t('picking.toteOf', { number: one.number })}
+              placeholder={t('picking.tote')}
+              value={totes.get(one.id)}
+              onChange={(event) => setTotes(new Map(totes).set(one.id, event.target.value))}
+              sx={{
+                ml: 1.5,
+                mb: 1,
+                width: 'calc(100% - 24px)',
+                height: 48,
+                px: 1.5,
+                fontFamily: fonts.code,
+                fontSize: 18,
+                color: 'text.primary',
+                bgcolor: 'background.paper',
+                border: '1.5px solid',
+                borderRadius: '3px',
+              }}
+            />
+          )}
+        </Box>
+      ))}
+      {chosen.length > 0 && (
+        <Box sx={{ mt: 1.5 }}>
+          <MainButton
+            disabled={busy}
+            onClick={() =>
+              onBegin(
+                chosen.map((one) => ({
+                  order: one.id,
+                  tote: totes.get(one.id)?.trim().replace(/^RU\./i, '') || undefined,
+                })),
+              )
+            }
+          >
+            {t('picking.begin', { count: chosen.length })}
+          </MainButton>
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,82 @@
+import Box from '@mui/material/Box';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useSites } from '../../app/session';
+import { Choice } from '../../kit/Choice';
+import { Code } from '../../kit/Code';
+import { quantity } from '../../kit/format';
+import { Part } from '../../kit/SidePanel';
+import { useSave } from '../../kit/useSave';
+import { Form } from '../rules/Form';
+import { useForm } from '../rules/useForm';
+
+/** A job: so many of a kit, and what that takes. */
+export function JobForm({ onDone }: { onDone: (saved: Schemas['OutboundCard']) => void }) {
+  const { t } = useTranslation();
+  const sites = useSites().data ?? [];
+  const kits = useQuery({ queryKey: ['kits'], queryFn: () => read(api.GET('/api/kits')) });
+  const save = useSave(
+    ['outbound', 'on-hand'],
+    (command, body: Schemas['JobEntry']) =>
+      read(api.POST('/api/outbound/jobs', { ...command, body })),
+    onDone,
+  );
+  const form = useForm({ kit: '', kits: '1', site: '', needed: '', note: '' }, save.error);
+  const all = kits.data ?? [];
+  const kit = all.find((one) => one.kit === form.entry.kit) ?? all[0];
+  const site = form.entry.site || String(sites[0]?.id ?? '');
+  const many = Number(form.entry.kits.replace(',', '.')) || 0;
+  if (kits.data && all.length === 0) {
+    return <Box>{t('outbound.noKits')}</Box>;
+  }
+  return (
+    <Form
+      save={save}
+      may="POST"
+      onSubmit={() =>
+        save.mutate({
+          kit: kit?.kit ?? '',
+          kits: form.entry.kits.replace(',', '.'),
+          site: Number(site),
+          needed: form.entry.needed || undefined,
+          note: form.entry.note,
+        })
+      }
+    >
+      <Choice
+        label={t('outbound.kit')}
+        value={kit?.kit ?? ''}
+        onChange={(next) => form.set({ kit: next })}
+        options={all.map((one) => [one.kit, one.name] as const)}
+      />
+      <TextField label={t('outbound.kits')} required {...form.text('kits')} />
+      <Choice
+        label={t('site')}
+        value={site}
+        onChange={(next) => form.set({ site: next })}
+        options={sites.map((one) => [String(one.id), one.name] as const)}
+      />
+      <TextField
+        label={t('outbound.needed')}
+        type="date"
+        slotProps={{ inputLabel: { shrink: true } }}
+        {...form.text('needed')}
+      />
+      <TextField label={t('transfer.note')} {...form.text('note')} />
+      {kit && (
+        <Part title={t('outbound.takes')}>
+          {kit.components.map((one) => (
+            <Box key={one.itemId} sx={{ display: 'flex', gap: 1 }}>
+              <Box sx={{ flex: 1 }}>
+                <Code>{one.item}</Code> {one.name}
+              </Box>
+              {quantity(String(Number(one.quantity) * many))} {one.symbol}
+            </Box>
+          ))}
+        </Part>
+      )}
+    </Form>
+  );
+}

@@ -1,0 +1,197 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useSites } from '../../app/session';
+import { Choice } from '../../kit/Choice';
+import { Part } from '../../kit/SidePanel';
+import { useSave } from '../../kit/useSave';
+import { Form, Tick } from '../rules/Form';
+import { useForm } from '../rules/useForm';
+
+interface Line {
+  item: string;
+  packs: string;
+  pack: string;
+  lot: string;
+  price: string;
+  minimumLife: string;
+  oneLot: boolean;
+}
+
+const EMPTY: Line = {
+  item: '',
+  packs: '',
+  pack: '',
+  lot: '',
+  price: '',
+  minimumLife: '',
+  oneLot: false,
+};
+
+/** An order as it is accepted, or changed while nothing of it is picked. */
+export function OutboundForm({
+  order,
+  onDone,
+}: {
+  order?: Schemas['OutboundCard'];
+  onDone: (saved: Schemas['OutboundCard']) => void;
+}) {
+  const { t } = useTranslation();
+  const sites = useSites().data ?? [];
+  const customers = useQuery({
+    queryKey: ['customers'],
+    queryFn: () => read(api.GET('/api/customers')),
+  });
+  const save = useSave(
+    ['outbound', 'on-hand'],
+    (command, body: Schemas['OutboundEntry']) =>
+      order
+        ? read(
+            api.PUT('/api/outbound/{id}', {
+              params: { ...command.params, path: { id: order.id } },
+              body,
+            }),
+          )
+        : read(api.POST('/api/outbound', { ...command, body })),
+    onDone,
+  );
+  const known = customers.data?.filter((one) => one.active || one.id === order?.customerId) ?? [];
+  const form = useForm(
+    {
+      number: order?.number ?? '',
+      customer: '',
+      site: String(order?.siteId ?? ''),
+      needed: order?.needed ?? '',
+      reference: order?.reference ?? '',
+      note: order?.note ?? '',
+    },
+    save.error,
+  );
+  const customer =
+    known.find((one) => one.code === form.entry.customer) ??
+    known.find((one) => one.id === order?.customerId) ??
+    known[0];
+  const site = form.entry.site || String(sites[0]?.id ?? '');
+  const [lines, setLines] = useState<Line[]>(
+    () =>
+      order?.lines.map((line) => ({
+        item: line.item,
+        packs: line.packs,
+        pack: line.pack,
+        lot: line.lot ?? line.serial ?? '',
+        price: line.price === null ? '' : String(line.price),
+        minimumLife: String(line.minimumLife),
+        oneLot: line.oneLot,
+      })) ?? [EMPTY],
+  );
+  const change = (i: number, part: Partial<Line>) =>
+    setLines(lines.map((line, k) => (k === i ? { ...line, ...part } : line)));
+  const figure = (text: string) => (text.trim() ? Number(text.replace(',', '.')) : undefined);
+  return (
+    <Form
+      save={save}
+      may="POST"
+      onSubmit={() =>
+        save.mutate({
+          version: order?.version,
+          number: form.entry.number.trim() || undefined,
+          customer: customer?.code ?? '',
+          site: Number(site),
+          needed: form.entry.needed || undefined,
+          reference: form.entry.reference,
+          note: form.entry.note,
+          lines: lines
+            .filter((line) => line.item.trim())
+            .map((line) => ({
+              item: line.item.trim(),
+              packs: line.packs.replace(',', '.'),
+              pack: line.pack.trim(),
+              lot: line.lot.trim() || undefined,
+              price: figure(line.price),
+              minimumLife: figure(line.minimumLife),
+              oneLot: line.oneLot || undefined,
+            })),
+        })
+      }
+    >
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+        <Choice
+          label={t('outbound.customer')}
+          value={customer?.code ?? ''}
+          onChange={(next) => form.set({ customer: next })}
+          options={known.map((one) => [one.code, one.name] as const)}
+        />
+        <Choice
+          label={t('outbound.from')}
+          value={site}
+          onChange={(next) => form.set({ site: next })}
+          options={sites.map((one) => [String(one.id), one.name] as const)}
+        />
+        <TextField
+          label={t('transfer.number')}
+          disabled={!!order}
+          placeholder={t('transfer.nextNumber')}
+          slotProps={{ inputLabel: { shrink: true } }}
+          {...form.text('number')}
+        />
+        <TextField
+          label={t('outbound.needed')}
+          type="date"
+          slotProps={{ inputLabel: { shrink: true } }}
+          {...form.text('needed')}
+        />
+        <TextField label={t('outbound.reference')} {...form.text('reference')} />
+        <TextField label={t('transfer.note')} {...form.text('note')} />
+      </Box>
+      {customer && (customer.minimumLife > 0 || customer.oneLot) && (
+        <Box sx={{ color: 'text.secondary' }}>
+          {[
+            customer.minimumLife > 0 && t('outbound.needsLife', { count: customer.minimumLife }),
+            customer.oneLot && t('outbound.needsOneLot'),
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+        </Box>
+      )}
+      <Part title={t('transfer.lines')}>
+        {lines.map((line, i) => (
+          <Box key={i} sx={{ mt: 1, pb: 0.5, borderBottom: 1, borderColor: 'divider' }}>
+            <Box sx={{ display: 'grid', gridTemplateColumns: '1.3fr 0.8fr 0.8fr 0.8fr', gap: 1 }}>
+              {(
+                [
+                  ['item', t('item.item')],
+                  ['packs', t('quantity')],
+                  ['pack', t('pack.name')],
+                  ['price', t('outbound.price')],
+                  ['lot', t('transfer.lotHint')],
+                  ['minimumLife', t('outbound.minimumLife')],
+                ] as const
+              ).map(([name, label]) => (
+                <TextField
+                  key={name}
+                  label={label}
+                  value={line[name]}
+                  onChange={(event) => change(i, { [name]: event.target.value })}
+                />
+              ))}
+              <Box sx={{ alignSelf: 'center', gridColumn: 'span 2' }}>
+                <Tick
+                  label={t('outbound.oneLot')}
+                  checked={line.oneLot}
+                  onChange={(oneLot) => change(i, { oneLot })}
+                />
+              </Box>
+            </Box>
+          </Box>
+        ))}
+        <Button sx={{ mt: 1 }} onClick={() => setLines([...lines, EMPTY])}>
+          {t('transfer.addLine')}
+        </Button>
+      </Part>
+    </Form>
+  );
+}

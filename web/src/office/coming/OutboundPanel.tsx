@@ -1,0 +1,324 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Link } from 'react-router';
+import { api, read, type Schemas } from '../../api/client';
+import { useMay } from '../../app/session';
+import { Amount } from '../../kit/Amount';
+import { Code } from '../../kit/Code';
+import { date, instant, money, quantity } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Part, SidePanel } from '../../kit/SidePanel';
+import { useSave } from '../../kit/useSave';
+import { Way } from '../../kit/Way';
+import { OutboundDoings } from './OutboundDoings';
+import { OutboundForm } from './OutboundForm';
+import { OutboundParcels } from './OutboundParcels';
+import { Marks } from './TransferPanel';
+
+type Card = Schemas['OutboundCard'];
+
+/** One order: how far it is, its lines, what is kept for it, unit loads, papers, every change. */
+export function OutboundPanel({ order, onClose }: { order: number; onClose: () => void }) {
+  const { t } = useTranslation();
+  const [editing, setEditing] = useState(false);
+  const card = useQuery({
+    queryKey: ['outbound', 'card', order],
+    queryFn: () => read(api.GET('/api/outbound/{id}', { params: { path: { id: order } } })),
+  });
+  if (!card.data) {
+    return (
+      <SidePanel title={t('loading')} onClose={onClose} width={680}>
+        <ProblemNote problem={card.error} />
+      </SidePanel>
+    );
+  }
+  const one = card.data;
+  const party =
+    one.kind === 'JOB'
+      ? t('outbound.jobFor', { kits: quantity(one.kits ?? '0'), kit: one.kit })
+      : one.party;
+  return (
+    <SidePanel title={one.number} over={`${one.site} → ${party}`} onClose={onClose} width={680}>
+      {editing ? (
+        <OutboundForm order={one} onDone={() => setEditing(false)} />
+      ) : (
+        <>
+          <TimeLine card={one} />
+          <Box sx={{ display: 'flex', gap: 2.5, flexWrap: 'wrap', mb: 1 }}>
+            {one.state === 'SHORT' && (
+              <Box component="b" sx={{ color: 'error.main' }}>
+                {t('outbound.state.SHORT')}
+              </Box>
+            )}
+            {one.needed && <span>{t('picking.needed', { day: date(one.needed) })}</span>}
+            {one.late > 0 && (
+              <Box component="b" sx={{ color: 'error.main' }}>
+                {t('inbound.daysLate', { count: one.late })}
+              </Box>
+            )}
+            {one.reference && <span>{t('outbound.theirs', { reference: one.reference })}</span>}
+            {one.picker && <span>{t('picking.pickedBy', { person: one.picker })}</span>}
+            {one.value > 0 && <span>{t('outbound.soldFor', { value: money(one.value) })}</span>}
+          </Box>
+          {one.note && <Box sx={{ mb: 1 }}>{one.note}</Box>}
+          <OutboundDoings card={one} onEdit={() => setEditing(true)} />
+          <Lines card={one} />
+          <Kept card={one} />
+          <OutboundParcels card={one} />
+          <Despatches card={one} />
+          <History card={one} />
+        </>
+      )}
+    </SidePanel>
+  );
+}
+
+function TimeLine({ card }: { card: Card }) {
+  const { t } = useTranslation();
+  const first = (...what: string[]) => card.events.find((one) => what.includes(one.what))?.at;
+  const packed = card.state === 'PACKED' || card.state === 'GONE';
+  const picked = first('TAKEN') ?? (packed ? card.gone : undefined);
+  const reached = [
+    ['ACCEPTED', card.created],
+    ['ALLOCATED', card.allocated],
+    ['PICKING', picked],
+    ['PACKED', packed ? (card.gone ?? card.events.at(-1)?.at) : undefined],
+    ['GONE', card.gone],
+  ] as const;
+  return (
+    <Way
+      steps={reached.map(([state, at]) => ({
+        key: state,
+        word: t(`outbound.state.${state}`),
+        at,
+        now: card.state === state || (state === 'ACCEPTED' && card.state === 'SHORT'),
+      }))}
+    />
+  );
+}
+
+function Lines({ card }: { card: Card }) {
+  const { t } = useTranslation();
+  const may = useMay('POST');
+  const split = useSave(['outbound', 'on-hand'], (command, line: number) =>
+    read(
+      api.POST('/api/outbound/{id}/lines/{line}/split', {
+        params: { ...command.params, path: { id: card.id, line } },
+      }),
+    ),
+  );
+  const grid = {
+    display: 'grid',
+    gridTemplateColumns: '22px 1fr 84px 66px 66px 66px 90px',
+    gap: 0.75,
+    py: 0.5,
+    borderBottom: 1,
+    borderColor: 'divider',
+    alignItems: 'center',
+    '& > :nth-of-type(n+3)': { textAlign: 'right' },
+  } as const;
+  return (
+    <Part title={t('transfer.lines')}>
+      <Box sx={{ ...grid, color: 'text.secondary', fontSize: 13 }}>
+        <span />
+        <span>{t('item.item')}</span>
+        <span>{t('transfer.asked')}</span>
+        <span>{t('transfer.reserved')}</span>
+        <span>{t('transfer.picked')}</span>
+        <span>{t('outbound.state.GONE')}</span>
+        <span>{t('outbound.missing')}</span>
+      </Box>
+      <ProblemNote problem={split.error} />
+      {card.lines.map((line) => {
+        const missing = Number(line.missing) > 0;
+        return (
+          <Box key={line.line} sx={{ borderBottom: 1, borderColor: 'divider' }}>
+            <Box sx={{ ...grid, borderBottom: 0 }}>
+              <Box sx={{ color: 'text.secondary' }}>{line.line}</Box>
+              <Box sx={{ minWidth: 0 }}>
+                <Link to={`/office/on-hand?open=item:${line.itemId}`}>{line.name}</Link>
+                <Box sx={{ color: 'text.secondary', fontSize: 13 }}>
+                  <Code>{line.item}</Code>
+                  {[
+                    line.pack && `${quantity(line.packs)} ${line.pack}`,
+                    line.lot && `${t('move.lot')} ${line.lot}`,
+                    line.serial,
+                    line.minimumLife > 0 && t('outbound.keeps', { count: line.minimumLife }),
+                    line.oneLot && t('outbound.oneLot'),
+                    Number(line.withdrawn) > 0 &&
+                      `${t('transfer.withdrawn').toLowerCase()} ${quantity(line.withdrawn)}`,
+                  ]
+                    .filter(Boolean)
+                    .map((word) => ` · ${word}`)}
+                </Box>
+              </Box>
+              <Amount value={line.asked} unit={line.symbol} />
+              <span>{quantity(line.reserved)}</span>
+              <span>{quantity(line.picked)}</span>
+              <span>{quantity(line.gone)}</span>
+              <Box sx={{ color: 'error.main', fontWeight: 700 }}>
+                {missing && quantity(line.missing)}
+              </Box>
+            </Box>
+            {missing && (
+              <Box
+                sx={{
+                  pl: '28px',
+                  pb: 0.5,
+                  fontSize: 14,
+                  display: 'flex',
+                  gap: 1.5,
+                  flexWrap: 'wrap',
+                }}
+              >
+                <span>
+                  {t('outbound.there', { amount: quantity(line.available), unit: line.symbol })}
+                </span>
+                {Number(line.coming) > 0 && (
+                  <Link to={`/office/coming/inbound?q=${encodeURIComponent(line.item)}`}>
+                    {t('outbound.isComing', { amount: quantity(line.coming), unit: line.symbol })}
+                  </Link>
+                )}
+                {may && line.oneLot && Number(line.available) > 0 && (
+                  <Button
+                    size="small"
+                    variant="outlined"
+                    loading={split.isPending}
+                    onClick={() => split.mutate(line.line)}
+                  >
+                    {t('outbound.split')}
+                  </Button>
+                )}
+              </Box>
+            )}
+          </Box>
+        );
+      })}
+    </Part>
+  );
+}
+
+function Kept({ card }: { card: Card }) {
+  const { t } = useTranslation();
+  const mayPost = useMay('POST');
+  const mayMove = useMay('MOVE');
+  const free = useSave(['outbound', 'on-hand'], (command, reservation: number) =>
+    read(
+      api.POST('/api/outbound/{id}/reservations/{reservation}/release', {
+        params: { ...command.params, path: { id: card.id, reservation } },
+        body: {},
+      }),
+    ),
+  );
+  const back = useSave(['outbound', 'on-hand'], (command, reservation: number) =>
+    read(
+      api.POST('/api/outbound/{id}/picked/{reservation}/return', {
+        params: { ...command.params, path: { id: card.id, reservation } },
+      }),
+    ),
+  );
+  return (
+    <>
+      <ProblemNote problem={free.error ?? back.error} />
+      {([false, true] as const).map((picked) => {
+        const rows = card.kept.filter((one) => one.picked === picked && !one.packed);
+        return (
+          rows.length > 0 && (
+            <Part key={String(picked)} title={t(picked ? 'transfer.pickedList' : 'transfer.kept')}>
+              {rows.map((one) => (
+                <Box
+                  key={one.id}
+                  sx={{
+                    display: 'flex',
+                    gap: 1,
+                    alignItems: 'center',
+                    minHeight: 32,
+                    borderBottom: 1,
+                    borderColor: 'divider',
+                  }}
+                >
+                  <Box sx={{ width: 90 }}>
+                    <Code strong>{one.place}</Code>
+                  </Box>
+                  <Box sx={{ flex: 1, minWidth: 0 }}>
+                    {one.name}
+                    <Marks of={one} />
+                  </Box>
+                  <Amount value={one.quantity} unit={one.symbol} />
+                  {picked
+                    ? mayMove && (
+                        <Button size="small" onClick={() => back.mutate(one.id)}>
+                          {t('outbound.putBack')}
+                        </Button>
+                      )
+                    : mayPost &&
+                      !card.round && (
+                        <Button size="small" onClick={() => free.mutate(one.id)}>
+                          {t('reserved.free')}
+                        </Button>
+                      )}
+                </Box>
+              ))}
+            </Part>
+          )
+        );
+      })}
+    </>
+  );
+}
+
+function Despatches({ card }: { card: Card }) {
+  const { t } = useTranslation();
+  return (
+    <>
+      {card.despatches.map((one) => (
+        <Part key={one.id} title={t('outbound.despatch', { number: one.number })}>
+          <Box sx={{ color: 'text.secondary', fontSize: 14 }}>
+            {t('outbound.handedBy', { at: instant(one.at), person: one.person })}
+            {one.takenBy && ` · ${t('outbound.takenBy', { who: one.takenBy })}`}
+          </Box>
+          {one.goods.map((goods) => (
+            <Box
+              key={goods.id}
+              sx={{
+                display: 'flex',
+                gap: 1,
+                py: 0.25,
+                borderBottom: 1,
+                borderColor: 'divider',
+                textDecoration: goods.takenBack ? 'line-through' : undefined,
+              }}
+            >
+              <Box sx={{ flex: 1, minWidth: 0 }}>
+                <Link to={`/office/looking-back?open=${goods.posting}`}>{goods.name}</Link>
+                <Marks of={goods} />
+              </Box>
+              <Amount value={goods.quantity} unit={goods.symbol} />
+            </Box>
+          ))}
+        </Part>
+      ))}
+    </>
+  );
+}
+
+function History({ card }: { card: Card }) {
+  const { t } = useTranslation();
+  return (
+    <Part title={t('transfer.history')}>
+      {[...card.events].reverse().map((event, i) => (
+        <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '140px 130px 1fr', gap: 1 }}>
+          <span>{instant(event.at)}</span>
+          <span>{event.person}</span>
+          <span>
+            {t(`outbound.event.${event.what}`)}
+            {event.detail && `: ${event.detail}`}
+          </span>
+        </Box>
+      ))}
+    </Part>
+  );
+}

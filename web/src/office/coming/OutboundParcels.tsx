@@ -1,0 +1,162 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useMay } from '../../app/session';
+import { Amount } from '../../kit/Amount';
+import { Choice } from '../../kit/Choice';
+import { Code } from '../../kit/Code';
+import { quantity } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Part } from '../../kit/SidePanel';
+import { useSave } from '../../kit/useSave';
+import { LabelButton } from '../labels/LabelButton';
+import { Marks } from './TransferPanel';
+
+type Card = Schemas['OutboundCard'];
+type Service = Schemas['CarriageEntry']['service'];
+
+const OLD = ['outbound', 'on-hand'];
+
+/** What stands on each unit load of an order, what it weighs, and who carries it. */
+export function OutboundParcels({ card }: { card: Card }) {
+  const { t } = useTranslation();
+  const may = useMay('MOVE') && card.state !== 'GONE';
+  const offers = useQuery({
+    queryKey: ['carriage'],
+    queryFn: () => read(api.GET('/api/outbound/carriage')),
+    staleTime: Infinity,
+    enabled: card.parcels.length > 0,
+  });
+  const weigh = useSave(OLD, (command, { load, weight }: { load: number; weight?: number }) =>
+    read(
+      api.POST('/api/outbound/{id}/parcels/{load}/weight', {
+        params: { ...command.params, path: { id: card.id, load } },
+        body: { weight },
+      }),
+    ),
+  );
+  const carry = useSave(OLD, (command, { load, service }: { load: number; service: Service }) =>
+    read(
+      api.POST('/api/outbound/{id}/parcels/{load}/carriage', {
+        params: { ...command.params, path: { id: card.id, load } },
+        body: { service },
+      }),
+    ),
+  );
+  const drop = useSave(OLD, (command, load: number) =>
+    read(
+      api.DELETE('/api/outbound/{id}/parcels/{load}', {
+        params: { ...command.params, path: { id: card.id, load } },
+      }),
+    ),
+  );
+  if (card.parcels.length === 0) {
+    return null;
+  }
+  return (
+    <Part title={t('packing.loads')}>
+      <ProblemNote problem={weigh.error ?? carry.error ?? drop.error} />
+      {card.parcels.map((parcel) => {
+        const on = card.kept.filter((one) => one.packed && one.loadId === parcel.load);
+        return (
+          <Box key={parcel.load} sx={{ borderBottom: 1, borderColor: 'divider', py: 0.75 }}>
+            <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
+              <Code strong>{parcel.code}</Code>
+              <Box sx={{ flex: 1 }}>
+                {[
+                  parcel.weight !== null &&
+                    `${quantity(String(parcel.weight))} kg${parcel.weighed ? '' : ` (${t('packing.byHand')})`}`,
+                  parcel.tracking && `${t(`packing.service.${parcel.service}`)} ${parcel.tracking}`,
+                  parcel.gone && t('outbound.state.GONE'),
+                ]
+                  .filter(Boolean)
+                  .join(' · ')}
+              </Box>
+              <LabelButton of="UNIT_LOAD" ids={[parcel.load]} word={t('packing.label')} />
+              {may && on.length === 0 && !parcel.gone && (
+                <Button size="small" onClick={() => drop.mutate(parcel.load)}>
+                  {t('packing.drop')}
+                </Button>
+              )}
+            </Box>
+            {on.map((one) => (
+              <Box key={one.id} sx={{ display: 'flex', gap: 1, pl: 2 }}>
+                <Box sx={{ flex: 1, minWidth: 0 }}>
+                  {one.name}
+                  <Marks of={{ ...one, load: null }} />
+                </Box>
+                <Amount value={one.quantity} unit={one.symbol} />
+              </Box>
+            ))}
+            {may && on.length > 0 && (
+              <Box sx={{ display: 'flex', gap: 1, pl: 2, mt: 0.75, alignItems: 'center' }}>
+                {parcel.weight === null ? (
+                  <Weight
+                    busy={weigh.isPending}
+                    onWeigh={(weight) => weigh.mutate({ load: parcel.load, weight })}
+                  />
+                ) : (
+                  !parcel.tracking && (
+                    <Choice
+                      label={t('packing.carrier')}
+                      value=""
+                      sx={{ minWidth: 240 }}
+                      onChange={(next) =>
+                        next && carry.mutate({ load: parcel.load, service: next as Service })
+                      }
+                      options={[
+                        ['', t('packing.noCarrier')],
+                        ...(offers.data ?? []).map(
+                          (one) =>
+                            [
+                              one.service as string,
+                              t('packing.offer', {
+                                service: t(`packing.service.${one.service}`),
+                                most: one.most,
+                              }),
+                            ] as const,
+                        ),
+                      ]}
+                    />
+                  )
+                )}
+              </Box>
+            )}
+          </Box>
+        );
+      })}
+    </Part>
+  );
+}
+
+function Weight({
+  busy,
+  onWeigh,
+}: {
+  busy: boolean;
+  onWeigh: (weight: number | undefined) => void;
+}) {
+  const { t } = useTranslation();
+  const [text, setText] = useState('');
+  const typed = Number(text.replace(',', '.'));
+  return (
+    <>
+      <Button variant="outlined" loading={busy} onClick={() => onWeigh(undefined)}>
+        {t('packing.weigh')}
+      </Button>
+      <TextField
+        label={t('packing.typed')}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        sx={{ width: 120 }}
+      />
+      <Button disabled={!(typed > 0)} onClick={() => onWeigh(typed)}>
+        {t('packing.set')}
+      </Button>
+    </>
+  );
+}

@@ -1,0 +1,20 @@
+import { useTranslation } from 'react-i18next';
+import type { Schemas } from '../../api/client';
+import { WayWord } from '../../kit/Way';
+
+export type OutboundStateName = Schemas['OutboundRow']['state'];
+
+const REACHED: Record<OutboundStateName, number> = {
+  ACCEPTED: 0,
+  SHORT: 0,
+  ALLOCATED: 1,
+  PICKING: 2,
+  PACKED: 3,
+  GONE: 4,
+};
+
+/** How far an outbound order is. */
+export function OutboundState({ state }: { state: OutboundStateName }) {
+  const { t } = useTranslation();
+  return <WayWord steps={4} at={REACHED[state]} word={t(`outbound.state.${state}`)} />;
+}

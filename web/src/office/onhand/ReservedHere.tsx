@@ -1,0 +1,67 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { api, read } from '../../api/client';
+import { useMay } from '../../app/session';
+import { Amount } from '../../kit/Amount';
+import { Code } from '../../kit/Code';
+import { ago } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Part } from '../../kit/SidePanel';
+import { useSave } from '../../kit/useSave';
+
+/** What is reserved of an item, or in a bin, for which documents; to be freed from here. */
+export function ReservedHere({ item, place }: { item?: number; place?: number }) {
+  const { t } = useTranslation();
+  const may = useMay('POST');
+  const rows = useQuery({
+    queryKey: ['on-hand', 'reserved', item, place],
+    queryFn: () => read(api.GET('/api/reservations', { params: { query: { item, place } } })),
+  });
+  const free = useSave(['on-hand', 'outbound', 'transfers'], (command, id: number) =>
+    read(
+      api.POST('/api/reservations/{id}/release', {
+        params: { ...command.params, path: { id } },
+        body: {},
+      }),
+    ),
+  );
+  if (!rows.data || rows.data.length === 0) {
+    return null;
+  }
+  return (
+    <Part title={t('reserved.title')}>
+      <ProblemNote problem={free.error} />
+      {rows.data.map((row) => (
+        <Box
+          key={row.id}
+          sx={{
+            display: 'flex',
+            gap: 1,
+            alignItems: 'center',
+            minHeight: 36,
+            borderBottom: 1,
+            borderColor: 'divider',
+          }}
+        >
+          <Box sx={{ flex: 1, minWidth: 0 }}>
+            <Code strong>{row.document}</Code>{' '}
+            {item === undefined ? row.name : <Code>{row.place}</Code>}
+            <Box sx={{ color: 'text.secondary', fontSize: 13 }}>
+              {[row.lot ?? row.serial, row.picked && t('reserved.picked'), ago(row.made)]
+                .filter(Boolean)
+                .join(' · ')}
+            </Box>
+          </Box>
+          <Amount value={row.quantity} unit={row.symbol} />
+          {may && !row.picked && (
+            <Button onClick={() => free.mutate(row.id)} loading={free.isPending}>
+              {t('reserved.free')}
+            </Button>
+          )}
+        </Box>
+      ))}
+    </Part>
+  );
+}

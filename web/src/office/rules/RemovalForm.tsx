@@ -1,0 +1,313 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useDeferredValue } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useMay, useSites } from '../../app/session';
+import { Choice } from '../../kit/Choice';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Part } from '../../kit/SidePanel';
+import { useSave } from '../../kit/useSave';
+import { Form, Tick } from './Form';
+import { RemovalTrial } from './RemovalTrial';
+import { useForm } from './useForm';
+
+type Rule = Schemas['RemovalRuleCard'];
+type Entry = Schemas['RemovalRuleEntry'];
+type Key = Entry['keys'][number];
+
+const KEYS: Key[] = [
+  'EARLIEST_EXPIRY',
+  'OLDEST',
+  'NEWEST',
+  'SHORTEST_WALK',
+  'SMALLEST',
+  'LARGEST',
+  'FULL_PACKS',
+];
+const SUBSTITUTES = ['ANY_THAT_FITS', 'SAME_LOT', 'NONE'] as const;
+
+/** A rule as a sentence, with the words that were chosen set off from the rest. */
+export function RuleWords({
+  rule,
+}: {
+  rule: Pick<
+    Rule,
+    | 'name'
+    | 'category'
+    | 'area'
+    | 'site'
+    | 'keys'
+    | 'minimumLife'
+    | 'oneLot'
+    | 'fullPacks'
+    | 'substitutes'
+  >;
+}) {
+  const { t } = useTranslation();
+  const strong = (words: string) => <b>{words}</b>;
+  return (
+    <>
+      {t('removal.for')}{' '}
+      {strong(
+        rule.name ??
+          (rule.category
+            ? t('removal.category', { name: rule.category })
+            : t('removal.everything')),
+      )}{' '}
+      {rule.area ? (
+        <>
+          {t('removal.in')} {strong(`${rule.area}, ${rule.site ?? ''}`)}{' '}
+        </>
+      ) : (
+        rule.site && (
+          <>
+            {t('removal.at')} {strong(rule.site)}{' '}
+          </>
+        )
+      )}
+      {t('removal.take')}{' '}
+      {rule.keys.map((key, i) => (
+        <span key={key}>
+          {i > 0 && `${t('removal.then')} `}
+          {strong(t(`removal.key.${key}`))}
+          {i < rule.keys.length - 1 ? ', ' : ''}
+        </span>
+      ))}
+      {[
+        rule.minimumLife > 0 && t('removal.goodFor', { count: rule.minimumLife }),
+        rule.oneLot && t('removal.oneLotWords'),
+        rule.fullPacks && t('removal.fullPacksWords'),
+        rule.substitutes !== 'ANY_THAT_FITS' && t(`removal.insteadWords.${rule.substitutes}`),
+      ]
+        .filter(Boolean)
+        .map((words) => `; ${words}`)}
+      .
+    </>
+  );
+}
+
+/** A rule as it is written: a sentence with blanks, its rank among the others, and a trial. */
+export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void }) {
+  const { t } = useTranslation();
+  const may = useMay('RULES');
+  const sites = useSites().data ?? [];
+  const categories = useQuery({
+    queryKey: ['categories'],
+    queryFn: () => read(api.GET('/api/categories')),
+  });
+  const save = useSave(
+    ['removal'],
+    (command, body: Entry) =>
+      rule
+        ? read(
+            api.PUT('/api/removal/rules/{id}', {
+              params: { ...command.params, path: { id: rule.id } },
+              body,
+            }),
+          )
+        : read(api.POST('/api/removal/rules', { ...command, body })),
+    rule ? undefined : onDone,
+  );
+  const remove = useSave(
+    ['removal'],
+    (command, id: number) =>
+      read(api.DELETE('/api/removal/rules/{id}', { params: { ...command.params, path: { id } } })),
+    onDone,
+  );
+  const form = useForm(
+    {
+      by: rule?.itemId ? 'item' : rule?.category || !rule ? 'category' : 'all',
+      item: rule?.item ?? '',
+      category: rule?.category ?? '',
+      where: rule?.areaId ? `a${rule.areaId}` : rule?.siteId ? `s${rule.siteId}` : '',
+      keys: rule?.keys ?? (['EARLIEST_EXPIRY', 'SHORTEST_WALK'] as Key[]),
+      minimumLife: String(rule?.minimumLife ?? 0),
+      oneLot: rule?.oneLot ?? false,
+      fullPacks: rule?.fullPacks ?? false,
+      substitutes: rule?.substitutes ?? ('ANY_THAT_FITS' as Entry['substitutes']),
+    },
+    save.error,
+  );
+  const now = form.entry;
+  const paths = withAbove(categories.data ?? []);
+  const category = now.category || (paths[0] ?? '');
+  const where = now.where ? Number(now.where.slice(1)) : undefined;
+  const entry: Entry = {
+    version: rule?.version,
+    item: now.by === 'item' ? now.item.trim() : undefined,
+    category: now.by === 'category' ? category : undefined,
+    area: now.where.startsWith('a') ? where : undefined,
+    site: now.where.startsWith('s') ? where : undefined,
+    keys: now.keys,
+    minimumLife: Number(now.minimumLife) || 0,
+    oneLot: now.oneLot,
+    fullPacks: now.fullPacks,
+    substitutes: now.substitutes,
+  };
+  const key = (i: number, next: string) =>
+    form.set({
+      keys: next
+        ? [...now.keys.slice(0, i), next as Key, ...now.keys.slice(i + 1)]
+        : now.keys.filter((_, k) => k !== i),
+    });
+  return (
+    <>
+      <Form save={save} onSubmit={() => save.mutate(entry)}>
+        <Box sx={{ display: 'grid', gridTemplateColumns: '150px 1fr', gap: 1.5 }}>
+          <Choice
+            label={t('removal.for')}
+            value={now.by}
+            onChange={(by) => form.set({ by })}
+            options={[
+              ['item', t('item.item')],
+              ['category', t('item.category')],
+              ['all', t('removal.everything')],
+            ]}
+          />
+          {now.by === 'item' && (
+            <TextField label={t('item.code')} required {...form.text('item')} />
+          )}
+          {now.by === 'category' && (
+            <Choice
+              label={t('item.category')}
+              value={category}
+              onChange={(next) => form.set({ category: next })}
+              options={paths.map((one) => [one, one] as const)}
+            />
+          )}
+          {now.by === 'all' && <span />}
+          <Box sx={{ gridColumn: '1 / -1' }}>
+            <Choice
+              label={t('removal.where')}
+              fullWidth
+              value={now.where}
+              onChange={(next) => form.set({ where: next })}
+              options={[
+                ['', t('removal.everywhere')],
+                ...sites.flatMap((site) => [
+                  [`s${site.id}`, t('removal.atSite', { site: site.name })] as const,
+                  ...site.areas
+                    .filter((area) => area.purpose === 'STORE' || area.purpose === 'PICK')
+                    .map(
+                      (area) =>
+                        [
+                          `a${area.id}`,
+                          t('removal.inArea', { area: area.name, site: site.name }),
+                        ] as const,
+                    ),
+                ]),
+              ]}
+            />
+          </Box>
+        </Box>
+        <Box sx={{ display: 'grid', gap: 1 }}>
+          {[...now.keys, ''].slice(0, KEYS.length).map((one, i) => (
+            <Choice
+              key={i}
+              label={i === 0 ? t('removal.take') : t('removal.then')}
+              value={one}
+              onChange={(next) => key(i, next)}
+              options={[
+                ...(i > 0 || one === '' ? [['', t('removal.nothingMore')] as const] : []),
+                ...KEYS.filter((each) => each === one || !now.keys.includes(each)).map(
+                  (each) => [each, t(`removal.key.${each}`)] as const,
+                ),
+              ]}
+            />
+          ))}
+        </Box>
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+          <TextField label={t('outbound.minimumLife')} {...form.text('minimumLife')} />
+          <Choice
+            label={t('removal.instead')}
+            value={now.substitutes}
+            onChange={(substitutes) => form.set({ substitutes })}
+            options={SUBSTITUTES.map((one) => [one, t(`removal.substitutes.${one}`)] as const)}
+          />
+          <Tick
+            label={t('removal.oneLot')}
+            checked={now.oneLot}
+            onChange={(oneLot) => form.set({ oneLot })}
+          />
+          <Tick
+            label={t('removal.fullPacks')}
+            checked={now.fullPacks}
+            onChange={(fullPacks) => form.set({ fullPacks })}
+          />
+        </Box>
+      </Form>
+      {may && rule && (
+        <Button sx={{ mt: 1 }} loading={remove.isPending} onClick={() => remove.mutate(rule.id)}>
+          {t('removal.remove')}
+        </Button>
+      )}
+      <ProblemNote problem={remove.error} />
+      {may ? (
+        <Standing entry={entry} replaces={rule?.id} />
+      ) : (
+        rule && <Rank overrides={rule.overrides} overriddenBy={rule.overriddenBy} />
+      )}
+      <Part title={t('removal.try')}>
+        <RemovalTrial entry={may ? entry : undefined} replaces={rule?.id} />
+      </Part>
+    </>
+  );
+}
+
+/** "Safety/Flares" also lies in "Safety". */
+function withAbove(categories: string[]): string[] {
+  const all = new Set<string>();
+  for (const path of categories) {
+    const parts = path.split('/');
+    parts.forEach((_, i) => all.add(parts.slice(0, i + 1).join('/')));
+  }
+  return [...all].sort((a, b) => a.localeCompare(b));
+}
+
+/** Which rules it would override, and which override it, as it stands in the form. */
+function Standing({ entry, replaces }: { entry: Entry; replaces?: number }) {
+  const draft = useDeferredValue(JSON.stringify(entry));
+  const standing = useQuery({
+    queryKey: ['removal', 'standing', replaces, draft],
+    queryFn: () =>
+      read(
+        api.POST('/api/removal/standing', {
+          body: { replaces, rule: JSON.parse(draft) as Entry },
+        }),
+      ),
+    retry: false,
+    placeholderData: (before) => before,
+  });
+  return standing.data ? (
+    <Rank overrides={standing.data.overrides} overriddenBy={standing.data.overriddenBy} />
+  ) : null;
+}
+
+function Rank({
+  overrides,
+  overriddenBy,
+}: {
+  overrides: Rule['overrides'];
+  overriddenBy: Rule['overriddenBy'];
+}) {
+  const { t } = useTranslation();
+  const list = (title: string, rules: Rule['overrides']) =>
+    rules.length > 0 && (
+      <Part title={title}>
+        {rules.map((one) => (
+          <Box key={one.id} sx={{ py: 0.25 }}>
+            {one.sentence}
+          </Box>
+        ))}
+      </Part>
+    );
+  return (
+    <>
+      {list(t('removal.overriddenBy'), overriddenBy)}
+      {list(t('removal.overrides'), overrides)}
+    </>
+  );
+}
