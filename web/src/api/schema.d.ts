@@ -2772,6 +2772,22 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/removal/comparison': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: operations['compare'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/removal/rules': {
     parameters: {
       query?: never;
@@ -6394,6 +6410,8 @@ export interface components {
       /** Format: int32 */
       parcels: number;
       party: string;
+      /** Format: int32 */
+      pickedLines: number;
       picker: string | null;
       reference: string;
       /** Format: int32 */
@@ -6840,6 +6858,60 @@ export interface components {
         | 'NOT_GOOD'
         | 'NOT_PICKABLE'
         | 'OTHER_GOODS';
+    };
+    RemovalComparedItem: {
+      /** Format: int32 */
+      askings: number;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      name: string;
+      now: components['schemas']['RemovalOutcome'];
+      symbol: string;
+      then: components['schemas']['RemovalOutcome'];
+    };
+    RemovalComparison: {
+      /** Format: int32 */
+      askings: number;
+      /** Format: int32 */
+      days: number;
+      items: components['schemas']['RemovalComparedItem'][];
+      /** Format: int32 */
+      left: number;
+      now: components['schemas']['RemovalOutcome'];
+      then: components['schemas']['RemovalOutcome'];
+    };
+    RemovalComparisonEntry: {
+      /** Format: int32 */
+      days?: number;
+      /** Format: int64 */
+      replaces?: number;
+      rule: components['schemas']['RemovalRuleEntry'];
+      /** Format: int64 */
+      site: number;
+    };
+    RemovalOutcome: {
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      expired: string;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      missing: string;
+      /** Format: int32 */
+      remainders: number;
+      /** Format: int32 */
+      splits: number;
+      /** Format: int32 */
+      stops: number;
+      /**
+       * @description an exact decimal
+       * @example 12.5
+       */
+      taken: string;
     };
     RemovalRuleCard: {
       area: string | null;
@@ -12865,6 +12937,30 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['RemovalRuleChange'][];
+        };
+      };
+    };
+  };
+  compare: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RemovalComparisonEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RemovalComparison'];
         };
       };
     };

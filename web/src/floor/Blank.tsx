@@ -15,12 +15,15 @@ export function Blank({
   label,
   why,
   narrow,
+  listed,
   children,
 }: {
   state: Schemas['FloorPlace']['state'];
   label: string;
   why?: string;
   narrow?: boolean;
+  /** A list says it: until it is confirmed it is dotted, but as dark as what was said. */
+  listed?: boolean;
   children: ReactNode;
 }) {
   const { t } = useTranslation();
@@ -53,7 +56,7 @@ export function Blank({
       data-state={state}
       sx={{
         fontWeight: suggested ? 400 : 700,
-        color: suggested ? 'text.secondary' : 'text.primary',
+        color: suggested && !listed ? 'text.secondary' : 'text.primary',
         borderBottom: suggested ? '3px dotted' : state === 'ONLY' ? '1px solid' : '3px solid',
         borderColor: 'currentColor',
         display: 'inline-block',
@@ -62,7 +65,7 @@ export function Blank({
       }}
     >
       {children}
-      {suggested && (
+      {suggested && !listed && (
         <Box component="span" sx={{ fontSize: 15, fontWeight: 400, ml: 0.5 }}>
           ({why ?? t('move.suggested')})
         </Box>

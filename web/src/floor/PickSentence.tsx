@@ -148,7 +148,7 @@ export function PickNotes({
 export function PickWords({ view, packs = false }: { view: PickView; packs?: boolean }) {
   const { t } = useTranslation();
   const place = (
-    <Blank state={view.place.state} label={t('bin')}>
+    <Blank state={view.place.state} label={t('bin')} listed>
       <Code>{view.place.address}</Code>
     </Blank>
   );
@@ -160,25 +160,25 @@ export function PickWords({ view, packs = false }: { view: PickView; packs?: boo
       sx={{ m: 0, p: 2, fontSize: 25, fontWeight: 400, lineHeight: 1.7 }}
     >
       {!packs && (
-        <Box component="span" sx={{ display: 'block', fontSize: 34, lineHeight: 1.4 }}>
+        <Box component="span" sx={{ display: 'block', fontSize: 44, lineHeight: 1.35 }}>
           {place}
         </Box>
       )}
       {t(packs ? 'packing.put' : 'picking.takeWord')}{' '}
-      <Blank state={view.quantity.state} label={t('quantity')} narrow>
+      <Blank state={view.quantity.state} label={t('quantity')} narrow listed>
         {view.quantity.value &&
           (Number(view.quantity.value) === 0 ? '0' : quantity(view.quantity.value))}{' '}
         {view.item.symbol}
       </Blank>{' '}
       ×{' '}
-      <Blank state={view.item.state} label={t('item.item')}>
+      <Blank state={view.item.state} label={t('item.item')} listed>
         {view.item.name}
       </Blank>
       {view.lot && (
         <>
           {' · '}
           {t('move.lot')}{' '}
-          <Blank state={view.lot.state} label={t('lot')}>
+          <Blank state={view.lot.state} label={t('lot')} listed>
             <Code>{view.lot.code}</Code>
           </Blank>
         </>
@@ -187,7 +187,7 @@ export function PickWords({ view, packs = false }: { view: PickView; packs?: boo
         <>
           {' · '}
           {t('move.serial')}{' '}
-          <Blank state={view.serial.state} label={t('serial')}>
+          <Blank state={view.serial.state} label={t('serial')} listed>
             <Code>{view.serial.value}</Code>
           </Blank>
         </>
@@ -196,7 +196,7 @@ export function PickWords({ view, packs = false }: { view: PickView; packs?: boo
         <>
           {' '}
           {t('picking.into')}{' '}
-          <Blank state={view.into.state} label={t('load')}>
+          <Blank state={view.into.state} label={t('load')} listed>
             <Code>{view.into.value}</Code>
           </Blank>
         </>

@@ -17,7 +17,7 @@ const controller: Me = {
   sites: [],
 };
 
-export { answers, asked, empty, Refusal } from './network';
+export { answers, asked, empty, Refusal, sent } from './network';
 
 /** Shows something to someone who is signed in. */
 export function show(what: ReactNode, me: Partial<Me> = {}) {

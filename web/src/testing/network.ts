@@ -14,6 +14,11 @@ const doors = new Map<string, Answer>();
 /** Everything that was asked so far, oldest first. */
 export const asked: Asked[] = [];
 
+/** What was asked at a door so far, oldest first. */
+export function sent(method: string, path: string): Asked[] {
+  return asked.filter((one) => one.method === method && one.path === path);
+}
+
 /** Lets the house answer a request; the newest answer for a door counts. */
 export function answers(method: string, path: string, answer: Answer) {
   doors.set(`${method} ${path}`, answer);

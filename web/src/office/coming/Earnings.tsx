@@ -32,10 +32,10 @@ export function Earnings({ site }: { site?: number }) {
     py: 0.5,
     borderBottom: 1,
     borderColor: 'divider',
-    '& > :nth-of-type(n+3)': { textAlign: 'right' },
+    '& > :nth-child(n+3)': { textAlign: 'right' },
   } as const;
   return (
-    <Box sx={{ overflow: 'auto' }}>
+    <Box sx={{ overflow: 'auto', pt: 1 }}>
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', mb: 1 }}>
         <Choice
           label={t('scrap.span')}
@@ -65,7 +65,7 @@ export function Earnings({ site }: { site?: number }) {
               .map((row) => ({ key: row.item, label: row.name, value: row.margin }))}
           />
           <Box sx={{ ...grid, color: 'text.secondary', mt: 2 }}>
-            <span>{t('item.code')}</span>
+            <span />
             <span>{t('item.item')}</span>
             <span>{t('quantity')}</span>
             <span>{t('outbound.orders')}</span>

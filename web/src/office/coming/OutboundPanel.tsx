@@ -80,7 +80,7 @@ function TimeLine({ card }: { card: Card }) {
   const { t } = useTranslation();
   const first = (...what: string[]) => card.events.find((one) => what.includes(one.what))?.at;
   const packed = card.state === 'PACKED' || card.state === 'GONE';
-  const picked = first('TAKEN') ?? (packed ? card.gone : undefined);
+  const picked = first('TAKEN', 'PICKED') ?? (packed ? card.gone : undefined);
   const reached = [
     ['ACCEPTED', card.created],
     ['ALLOCATED', card.allocated],
@@ -118,7 +118,7 @@ function Lines({ card }: { card: Card }) {
     borderBottom: 1,
     borderColor: 'divider',
     alignItems: 'center',
-    '& > :nth-of-type(n+3)': { textAlign: 'right' },
+    '& > :nth-child(n+3)': { textAlign: 'right' },
   } as const;
   return (
     <Part title={t('transfer.lines')}>
@@ -175,7 +175,9 @@ function Lines({ card }: { card: Card }) {
                 }}
               >
                 <span>
-                  {t('outbound.there', { amount: quantity(line.available), unit: line.symbol })}
+                  {Number(line.available) > 0
+                    ? t('outbound.there', { amount: quantity(line.available), unit: line.symbol })
+                    : t('outbound.noneThere')}
                 </span>
                 {Number(line.coming) > 0 && (
                   <Link to={`/office/coming/inbound?q=${encodeURIComponent(line.item)}`}>
@@ -310,7 +312,7 @@ function History({ card }: { card: Card }) {
   return (
     <Part title={t('transfer.history')}>
       {[...card.events].reverse().map((event, i) => (
-        <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '140px 130px 1fr', gap: 1 }}>
+        <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '165px 120px 1fr', gap: 1 }}>
           <span>{instant(event.at)}</span>
           <span>{event.person}</span>
           <span>

@@ -61,7 +61,7 @@ export function OutboundParcels({ card }: { card: Card }) {
     <Part title={t('packing.loads')}>
       <ProblemNote problem={weigh.error ?? carry.error ?? drop.error} />
       {card.parcels.map((parcel) => {
-        const on = card.kept.filter((one) => one.packed && one.loadId === parcel.load);
+        const on = together(card.kept.filter((one) => one.packed && one.loadId === parcel.load));
         return (
           <Box key={parcel.load} sx={{ borderBottom: 1, borderColor: 'divider', py: 0.75 }}>
             <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
@@ -131,6 +131,20 @@ export function OutboundParcels({ card }: { card: Card }) {
       })}
     </Part>
   );
+}
+
+/** Goods that are alike are one row, whichever line they are for. */
+function together(kept: Card['kept']): Card['kept'] {
+  const rows = new Map<string, Card['kept'][number]>();
+  for (const one of kept) {
+    const key = `${one.itemId} ${one.lotId} ${one.serialId}`;
+    const known = rows.get(key);
+    rows.set(
+      key,
+      known ? { ...one, quantity: String(Number(known.quantity) + Number(one.quantity)) } : one,
+    );
+  }
+  return [...rows.values()];
 }
 
 function Weight({

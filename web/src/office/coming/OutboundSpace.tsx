@@ -8,7 +8,8 @@ import { api, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
-import { ago, count, date, money } from '../../kit/format';
+import { Drop } from '../../kit/Drop';
+import { count, date, money } from '../../kit/format';
 import { Room } from '../../kit/Rail';
 import { Sheet } from '../../kit/Sheet';
 import { SheetFile } from '../../kit/SheetFile';
@@ -94,11 +95,21 @@ export function OutboundSpace() {
               <SheetFile path="outbound" question={question} />
               {may && (
                 <>
-                  <Button onClick={() => change({ open: 'allocate' })}>
-                    {t('outbound.allocateMany')}
-                  </Button>
-                  <Button onClick={() => change({ open: 'file' })}>{t('inbound.fromFile')}</Button>
-                  <Button onClick={() => change({ open: 'job' })}>{t('outbound.addJob')}</Button>
+                  <Drop label={t('outbound.more')}>
+                    {(shut) => (
+                      <Box onClick={shut} sx={{ display: 'grid' }}>
+                        <Button onClick={() => change({ open: 'allocate' })}>
+                          {t('outbound.allocateMany')}
+                        </Button>
+                        <Button onClick={() => change({ open: 'job' })}>
+                          {t('outbound.addJob')}
+                        </Button>
+                        <Button onClick={() => change({ open: 'file' })}>
+                          {t('outbound.fromFile')}
+                        </Button>
+                      </Box>
+                    )}
+                  </Drop>
                   <Button variant="contained" onClick={() => change({ open: 'new' })}>
                     {t('outbound.add')}
                   </Button>
@@ -176,35 +187,35 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'party',
       title: t('outbound.party'),
-      width: 'minmax(150px, 1.4fr)',
+      width: 'minmax(140px, 1.2fr)',
       cell: (row) => (row.kind === 'JOB' ? t('outbound.jobOf', { kit: row.party }) : row.party),
     },
     {
       key: 'site',
       title: t('outbound.from'),
-      width: 'minmax(110px, 1fr)',
+      width: 'minmax(132px, 1fr)',
       cell: (row) => row.site,
     },
     {
       key: 'state',
       title: t('transfer.stateTitle'),
-      width: '125px',
+      width: '122px',
       cell: (row) => <OutboundState state={row.state} />,
     },
     {
       key: 'picker',
       title: t('outbound.picker'),
-      width: '120px',
+      width: '98px',
       cell: (row) => row.picker ?? '',
     },
     {
       key: 'late',
       title: t('transfer.late'),
-      width: '95px',
+      width: '108px',
       cell: (row) =>
         row.late > 0 && <Exception>{t('inbound.daysLate', { count: row.late })}</Exception>,
     },
-    { key: 'needed', title: t('outbound.needed'), width: '110px', cell: (row) => date(row.needed) },
+    { key: 'needed', title: t('outbound.needed'), width: '122px', cell: (row) => date(row.needed) },
     {
       key: 'lines',
       title: t('transfer.lines'),
@@ -228,24 +239,10 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     },
     {
       key: 'value',
-      title: t('transfer.value'),
-      width: '95px',
+      title: t('outbound.worth'),
+      width: '82px',
       align: 'right',
       cell: (row) => (row.value > 0 ? money(row.value) : '–'),
-    },
-    {
-      key: 'reference',
-      title: t('outbound.reference'),
-      width: '110px',
-      spare: true,
-      cell: (row) => row.reference,
-    },
-    {
-      key: 'gone',
-      title: t('outbound.state.GONE'),
-      width: '100px',
-      spare: true,
-      cell: (row) => row.gone && ago(row.gone),
     },
   ];
 }

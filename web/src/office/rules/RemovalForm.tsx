@@ -11,6 +11,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form, Tick } from './Form';
+import { RemovalComparison } from './RemovalComparison';
 import { RemovalTrial } from './RemovalTrial';
 import { useForm } from './useForm';
 
@@ -252,6 +253,9 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
       )}
       <Part title={t('removal.try')}>
         <RemovalTrial entry={may ? entry : undefined} replaces={rule?.id} />
+      </Part>
+      <Part title={t('removal.onPast')}>
+        <RemovalComparison entry={entry} replaces={rule?.id} />
       </Part>
     </>
   );

@@ -96,7 +96,12 @@ export function RemovalTrial({
           />{' '}
           {t('outbound.oneLot')}
         </Box>
-        <Button type="submit" variant="outlined" loading={trial.isPending}>
+        <Button
+          type="submit"
+          variant="outlined"
+          loading={trial.isPending}
+          disabled={!item.trim() && !entry?.item}
+        >
           {t('removal.show')}
         </Button>
       </Box>

@@ -46,6 +46,7 @@ class OpenApiTest {
                 || path.getKey().equals("/api/put-away/trial")
                 || path.getKey().equals("/api/removal/trial")
                 || path.getKey().equals("/api/removal/standing")
+                || path.getKey().equals("/api/removal/comparison")
                 || path.getKey().equals("/api/labels/pdf");
         if (!reads) {
           writes++;

@@ -93,6 +93,34 @@ class RemovalRulesTest {
   }
 
   @Test
+  void twoRulesAreComparedOnWhatWasReallyAskedFor() {
+    Goods goods = new Goods(controller);
+    Map<String, Object> item = Goods.itemEntry("CMP", "Compared", "LOT");
+    item.put("category", "Compared");
+    goods.item(item);
+    goods.post("OPENING", List.of(Leaving.lot("CMP", "C1", 90, "KQ.A-03-A", "4"))).ok();
+    goods.post("OPENING", List.of(Leaving.lot("CMP", "C2", 300, "KQ.A-03-B", "40"))).ok();
+    goods.post("TO_CUSTOMER", List.of(Goods.line("CMP", "C1", null, "KQ.A-03-A", "3"))).ok();
+    goods.post("TO_CUSTOMER", List.of(Goods.line("CMP", "C2", null, "KQ.A-03-B", "6"))).ok();
+    Map<String, Object> largest = Leaving.rule("LARGEST");
+    largest.put("category", "Compared");
+    JsonNode compared =
+        controller
+            .post("/api/removal/comparison", Map.of("site", site, "days", 90, "rule", largest))
+            .ok();
+    assertThat(compared.path("askings").asInt()).isEqualTo(2);
+    assertThat(compared.path("now").path("stops").asInt()).isEqualTo(3);
+    assertThat(compared.path("now").path("splits").asInt()).isEqualTo(1);
+    assertThat(compared.path("then").path("stops").asInt()).isEqualTo(2);
+    assertThat(compared.path("then").path("remainders").asInt()).isEqualTo(1);
+    assertThat(compared.path("then").path("missing").asString()).isEqualTo("0");
+    assertThat(compared.path("items").get(0).path("item").asString()).isEqualTo("CMP");
+    assertThat(goods.onHand(compared.path("items").get(0).path("itemId").asLong(), ""))
+        .as("nothing was moved by it")
+        .isEqualTo("35");
+  }
+
+  @Test
   void aTrialSaysWhyEachPositionIsPassedOver() {
     JsonNode trial =
         leaving.trial(

@@ -39,6 +39,10 @@ class AccessTest {
           "/office/coming/transfers?open=3",
           "/office/coming/transfers?open=new",
           "/office/coming/transfers?view=routes",
+          "/office/coming/outbound?open=6",
+          "/office/coming/outbound?open=new",
+          "/office/coming/outbound?open=allocate",
+          "/office/coming/outbound?view=earnings",
           "/office/coming/waiting",
           "/office/checking/counts?open=new",
           "/office/checking/counts/13",
@@ -63,6 +67,8 @@ class AccessTest {
           "/office/rules/house",
           "/office/coming/letters",
           "/office/rules/put-away?open=new",
+          "/office/rules/removal?open=1",
+          "/office/rules/customers?open=1",
           "/office/rules/suppliers?open=1",
           "/office/rules/labels",
           "/office/rules/binning/3");
@@ -75,6 +81,7 @@ class AccessTest {
           "/office/rules/places?open=rack",
           "/office/coming/inbound?open=3",
           "/office/coming/transfers?open=3",
+          "/office/coming/outbound?open=6",
           "/office/coming/transfers?view=routes",
           "/office/checking/counts/13",
           "/office/checking/programme",
@@ -145,6 +152,13 @@ class AccessTest {
     button(page, "Clear").click();
     page.getByText("DOCK-1").first().waitFor();
     button(page, "Back").click();
+    page.navigate(HOUSE.address().resolve("/floor/pick").toString());
+    page.locator("[data-blank=Bin]").waitFor();
+    accessible(page);
+    page.navigate(HOUSE.address().resolve("/floor/pack").toString());
+    page.getByText("Pack an order").waitFor();
+    accessible(page);
+    page.navigate(HOUSE.address().resolve("/floor").toString());
     button(page, "Put right").click();
     page.getByText("Damaged").waitFor();
     accessible(page);

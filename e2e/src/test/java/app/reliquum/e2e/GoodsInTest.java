@@ -373,7 +373,8 @@ class GoodsInTest {
     page.navigate(HOUSE.address().resolve("/office/rules/places?site=3&open=site").toString());
     page.getByText("Has bins").click();
     button(page, "Save").click();
-    page.getByText("Saved.").waitFor();
+    // Once it has bins they can't be turned off again.
+    page.getByLabel("Has bins").and(page.locator(":disabled")).waitFor();
     page.navigate(HOUSE.address().resolve("/office/rules/places?site=3&open=new-area").toString());
     page.getByLabel("Code").fill("WALL");
     page.getByLabel("Name").fill("Shop wall");

@@ -244,7 +244,7 @@ class PickDesk {
           .page(Outgoing.Filter.OPEN, said.site(), null, null, null, actor, 0, MOST_CHOICES)
           .rows()
           .stream()
-          .filter(row -> packs() ? toPack(row) : toPick(row))
+          .filter(row -> packs() ? row.pickedLines() > 0 : toPick(row))
           .map(
               row ->
                   new PickView.Choice(
@@ -263,13 +263,6 @@ class PickDesk {
       return switch (row.state()) {
         case ALLOCATED, SHORT, PICKING -> row.toPick() > row.shortLines();
         case ACCEPTED, PACKED, GONE -> false;
-      };
-    }
-
-    private boolean toPack(Outgoing.Row row) {
-      return switch (row.state()) {
-        case PICKING, PACKED -> true;
-        case ACCEPTED, SHORT, ALLOCATED, GONE -> false;
       };
     }
   }

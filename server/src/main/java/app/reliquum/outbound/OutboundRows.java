@@ -107,6 +107,8 @@ class OutboundRows {
                 """
                 select o.*, s.name site, if(o.kind = 'JOB', k.name, c.name) party, w.name picker,
                   (select count(*) from outbound_line l where l.order_id = o.id) line_count,
+                  (select count(distinct r.document_line) from reservation r
+                    where r.document = o.number and r.picked) picked_count,
                   (select count(*) from parcel p where p.order_id = o.id) parcels,
                   (select coalesce(sum(l.asked * l.price), 0) from outbound_line l
                     where l.order_id = o.id) value,
@@ -151,6 +153,7 @@ class OutboundRows {
         row.getInt("line_count"),
         gone ? 0 : row.getInt("short_count"),
         gone ? 0 : row.getInt("pick_count"),
+        gone ? 0 : row.getInt("picked_count"),
         row.getInt("parcels"),
         money(row.getBigDecimal("value")),
         row.getString("picker"),

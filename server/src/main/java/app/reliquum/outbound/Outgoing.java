@@ -72,6 +72,7 @@ public final class Outgoing {
    * @param late how many days it is late; zero if it is not
    * @param shortLines of how many lines less is there than is asked for
    * @param toPick of how many lines something is still to be picked
+   * @param pickedLines of how many lines something is picked and has not left
    * @param parcels how many unit loads it is packed into
    * @param value what it is sold for, as far as prices are known
    * @param picker who is on the way to pick it
@@ -91,6 +92,7 @@ public final class Outgoing {
       int lines,
       int shortLines,
       int toPick,
+      int pickedLines,
       int parcels,
       BigDecimal value,
       @Nullable String picker,

@@ -302,6 +302,7 @@ public class Picking {
       throw Problem.refused(
           "nothing-reserved", "Nothing more is reserved for " + head.number() + " to be picked.");
     }
+    table.event(order, command.actor(), "PICKED", "");
     for (Reservation one : all) {
       pick(command, order, new Take(one.id(), one.key(), one.quantity(), 0, null));
     }

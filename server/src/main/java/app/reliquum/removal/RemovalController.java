@@ -25,9 +25,11 @@ class RemovalController {
 
   private final RemovalRules rules;
   private final Trying trying;
+  private final Comparing comparing;
   private final Commands commands;
 
-  RemovalController(RemovalRules rules, Trying trying, Commands commands) {
+  RemovalController(RemovalRules rules, Trying trying, Comparing comparing, Commands commands) {
+    this.comparing = comparing;
     this.rules = rules;
     this.trying = trying;
     this.commands = commands;
@@ -94,5 +96,11 @@ class RemovalController {
   @PostMapping("/trial")
   Trying.Trial trial(Actor actor, @Valid @RequestBody Trying.TrialEntry trial) {
     return trying.trial(trial, actor);
+  }
+
+  /** Plays the last days over again by a rule as entered and by the rules as they are. */
+  @PostMapping("/comparison")
+  Comparing.Comparison compare(Actor actor, @Valid @RequestBody Comparing.Entry entry) {
+    return comparing.compare(entry, actor);
   }
 }

@@ -28,6 +28,11 @@ public record Candidate(
     long area,
     boolean pickable) {
 
+  /** The same with another day on which it came into the house. */
+  public Candidate since(LocalDate day) {
+    return new Candidate(key, free, day, expiry, lot, address, walk, area, pickable);
+  }
+
   /** The same with less of it free. */
   public Candidate less(Quantity part) {
     return part.isZero()

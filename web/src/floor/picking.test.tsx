@@ -1,0 +1,189 @@
+// @vitest-environment jsdom
+import { answers, empty, sent, show } from '../testing/house';
+import { cleanup, screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { afterEach, beforeEach, expect, it } from 'vitest';
+import '../app/words';
+import { PackSentence } from './PackSentence';
+import { PickSentence } from './PickSentence';
+
+const site = { id: 1, code: 'KQ', name: 'Kittiwake Quay' } as never;
+
+const item = {
+  state: 'SUGGESTED',
+  id: 7,
+  code: 'FLR',
+  name: 'Flare, red',
+  symbol: 'pc',
+  decimals: 0,
+  tracking: 'LOT',
+  packs: [],
+  available: null,
+  picture: null,
+  shelfNote: '',
+};
+
+const stop = (id: number, place: string, order: string, tote: string | null = null) => ({
+  id,
+  placeId: id + 10,
+  place,
+  name: 'Flare, red',
+  mark: 'L1',
+  quantity: '10',
+  symbol: 'pc',
+  order,
+  tote,
+});
+
+const view = {
+  site: 1,
+  verb: 'PICK',
+  outcome: 'STANDS',
+  orders: [{ id: 3, number: 'OB-1', party: 'Skerry', tote: null, left: 2 }],
+  choosable: [],
+  order: 'OB-1',
+  item,
+  lot: { state: 'SUGGESTED', why: 'RESERVED', id: 61, code: 'L1', expiry: '2027-05-01' },
+  serial: null,
+  place: { state: 'SUGGESTED', why: 'NEXT_STOP', id: 11, address: 'QA-01-A', area: '' },
+  quantity: { state: 'SUGGESTED', why: 'STILL_ASKED', value: '10', packs: '' },
+  into: null,
+  asked: '10',
+  shortBy: '0',
+  substitute: false,
+  wanted: ['ITEM', 'LOT', 'PLACE'],
+  whole: true,
+  ready: false,
+  canUndo: false,
+  stops: [stop(1, 'QA-01-A', 'OB-1'), stop(2, 'QA-02-A', 'OB-1')],
+  parcels: [],
+  packs: true,
+  choices: [],
+  refusal: null,
+  done: null,
+};
+
+const none = {
+  ...view,
+  orders: [],
+  order: null,
+  stops: [],
+  choosable: ['OB-1', 'OB-2'].map((number, i) => ({
+    id: i + 3,
+    number,
+    party: 'Skerry',
+    state: 'ALLOCATED',
+    needed: '2026-12-01',
+    late: i,
+    lines: 2,
+    picker: null,
+  })),
+};
+
+beforeEach(empty);
+afterEach(cleanup);
+
+it('shows the next stop with the bin first, and takes it once that is certain', async () => {
+  answers('GET', '/api/floor/pick', () => view);
+  answers('POST', '/api/floor/pick/act', () => ({
+    ...view,
+    ready: true,
+    place: { ...view.place, state: 'SAID' },
+  }));
+  show(<PickSentence site={site} />);
+  const sentence = await screen.findByTestId('sentence');
+  expect(sentence.textContent).toMatch(/^QA-01-A/);
+  await userEvent.click(screen.getByRole('button', { name: 'That is it' }));
+  expect(await screen.findByRole('button', { name: 'Take it' })).toBeTruthy();
+  expect(sent('POST', '/api/floor/pick/act')[0]?.body).toMatchObject({
+    verb: 'PICK',
+    action: 'CONFIRM',
+  });
+});
+
+it('asks why when less is there, and sends the reason', async () => {
+  answers('GET', '/api/floor/pick', () => view);
+  answers('POST', '/api/floor/pick/short', () => ({
+    ...view,
+    outcome: 'DONE',
+    done: { posting: 0, sentence: '10 short in QA-01-A: now from QA-02-A.' },
+  }));
+  show(<PickSentence site={site} />);
+  await userEvent.click(await screen.findByRole('button', { name: 'Less there' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Nothing is there' }));
+  expect((await screen.findByRole('status')).textContent).toContain('now from QA-02-A');
+  expect(sent('POST', '/api/floor/pick/short')[0]?.body).toEqual({ site: 1, reason: 'EMPTY' });
+});
+
+it('gathers two orders with their totes into one walk', async () => {
+  answers('GET', '/api/floor/pick', () => none);
+  answers('POST', '/api/floor/pick/round', () => view);
+  show(<PickSentence site={site} />);
+  await userEvent.click(await screen.findByRole('button', { name: /OB-1/ }));
+  await userEvent.click(screen.getByRole('button', { name: /OB-2.*late/ }));
+  await userEvent.type(screen.getByLabelText('Tote of OB-1'), 'RU.TOTE-1');
+  await userEvent.click(screen.getByRole('button', { name: 'Pick 2 in one walk' }));
+  await waitFor(() =>
+    expect(sent('POST', '/api/floor/pick/round')[0]?.body).toEqual({
+      site: 1,
+      orders: [{ order: 3, tote: 'TOTE-1' }, { order: 4 }],
+    }),
+  );
+});
+
+it('leaps to another stop by a tap, and warns of what the list does not say', async () => {
+  answers('GET', '/api/floor/pick', () => ({ ...view, substitute: true }));
+  answers('POST', '/api/floor/pick/say', () => view);
+  show(<PickSentence site={site} />);
+  expect((await screen.findByRole('alert')).textContent).toContain('rules allow it');
+  await userEvent.click(screen.getByRole('button', { name: /QA-02-A/ }));
+  await waitFor(() =>
+    expect(sent('POST', '/api/floor/pick/say')[0]?.body).toMatchObject({
+      saying: { kind: 'BIN', place: 12 },
+    }),
+  );
+});
+
+const parcel = {
+  load: 9,
+  code: '302000010000000066',
+  weight: null as number | null,
+  weighed: false,
+  service: '',
+  tracking: '',
+  kinds: 1,
+  gone: false,
+};
+
+it('packs into a new load, weighs it, and hands it over', async () => {
+  let stops = view.stops.slice(0, 1);
+  let parcels: (typeof parcel)[] = [];
+  const packing = () => ({ ...view, verb: 'PACK', whole: parcels.length > 0, stops, parcels });
+  answers('GET', '/api/floor/pick', packing);
+  answers('GET', '/api/outbound/carriage', () => [{ service: 'NEXT_DAY', most: 30 }]);
+  answers('POST', '/api/floor/pick/load', () => {
+    parcels = [parcel];
+    return {
+      ...packing(),
+      ready: true,
+      into: { state: 'SAID', value: parcel.code },
+    };
+  });
+  answers('POST', '/api/floor/pick/act', () => {
+    stops = [];
+    return { ...packing(), outcome: 'DONE', done: { posting: 5, sentence: 'Packed 10.' } };
+  });
+  answers('POST', '/api/outbound/3/parcels/9/weight', () => {
+    parcels = [{ ...parcel, weight: 4.2, weighed: true }];
+    return {};
+  });
+  answers('POST', '/api/outbound/3/hand-over', () => ({}));
+  answers('POST', '/api/floor/pick/order', () => ({ ...none, verb: 'PACK' }));
+  show(<PackSentence site={site} />);
+  await userEvent.click(await screen.findByRole('button', { name: 'New load' }));
+  await userEvent.click(await screen.findByRole('button', { name: 'Pack it' }));
+  await userEvent.click(await screen.findByRole('button', { name: 'Weigh' }));
+  expect(await screen.findByText(/4.2 kg/)).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Hand over' }));
+  expect(await screen.findByText('Pack an order')).toBeTruthy();
+});
