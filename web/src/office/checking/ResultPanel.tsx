@@ -95,6 +95,7 @@ export function ResultPanel({
         {one.rounds > 1 && ` · ${t('count.roundOf', { round: one.round, rounds: one.rounds })}`}
         {one.stated && ` · ${t('count.statedZero')}`}
       </Box>
+      <Affected of={one} />
       {one.disturbed && (
         <Box sx={{ borderLeft: '4px solid', pl: 1, my: 1 }}>{t('count.disturbedHelp')}</Box>
       )}
@@ -192,6 +193,36 @@ function Trail({ rows }: { rows: Schemas['CountTrail'][] }) {
         </Box>
       ))}
       {rows.length === 0 && <Box sx={{ color: 'text.secondary' }}>{t('count.noTrail')}</Box>}
+    </Box>
+  );
+}
+
+/** Who had reserved what is no longer there. */
+function Affected({ of }: { of: Schemas['CountResult'] }) {
+  const { t } = useTranslation();
+  const kept = useQuery({
+    queryKey: ['on-hand', 'reserved', of.itemId, of.placeId, of.lotId],
+    queryFn: () =>
+      read(
+        api.GET('/api/reservations', {
+          params: { query: { item: of.itemId, place: of.placeId, lot: of.lotId } },
+        }),
+      ),
+    enabled: Number(of.variance) < 0,
+  });
+  const rows = (kept.data ?? []).filter((row) => row.serial === of.serial && row.load === of.load);
+  const reserved = rows.reduce((sum, row) => sum + Number(row.quantity), 0);
+  if (reserved <= Number(of.counted)) {
+    return null;
+  }
+  return (
+    <Box role="note" sx={{ borderLeft: 4, borderColor: 'error.main', pl: 1, my: 1 }}>
+      {t('count.reservedThere', { reserved: quantity(String(reserved)), unit: of.symbol })}{' '}
+      {rows.map((row) => (
+        <span key={row.id}>
+          <Code strong>{row.document}</Code> {quantity(row.quantity)}{' '}
+        </span>
+      ))}
     </Box>
   );
 }

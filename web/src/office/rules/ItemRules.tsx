@@ -13,6 +13,7 @@ import { useAddress } from '../../kit/useAddress';
 import { SidePanel } from '../../kit/SidePanel';
 import type { Column } from '../../kit/sheetColumns';
 import { ItemForm } from './ItemForm';
+import { MadeOf } from './MadeOf';
 import { PictureForm } from './PictureForm';
 import { RulesFrame } from './RulesFrame';
 
@@ -109,6 +110,7 @@ function OpenedItem({ opened, onClose }: { opened: string; onClose: () => void }
         <ItemForm key={card.data?.version} card={card.data} onDone={isNew ? onClose : undefined} />
       )}
       {card.data && <PictureForm item={card.data} />}
+      {card.data && <MadeOf item={card.data.id} />}
     </SidePanel>
   );
 }

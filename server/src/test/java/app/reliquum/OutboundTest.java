@@ -382,6 +382,26 @@ class OutboundTest {
   }
 
   @Test
+  void whatIsCountedAwayIsMissingFromTheOrdersThatItWasKeptFor() {
+    JsonNode order = leaving.order("TERN", Leaving.line(shackle, "25"));
+    long recount = 0;
+    for (JsonNode kind : clerk.get("/api/movement-kinds").ok()) {
+      recount = kind.path("code").asString().equals("RECOUNT") ? kind.path("id").asLong() : recount;
+    }
+    Map<String, Object> counted = new HashMap<>();
+    counted.put("kind", recount);
+    counted.put("way", "SET");
+    counted.put("replacing", false);
+    counted.put("lines", List.of(Goods.line(shackle, null, null, "KQ.A-02-A", "18")));
+    clerk.post("/api/adjustments", counted).ok();
+    JsonNode card = leaving.card(id(order));
+    assertThat(Leaving.kept(card)).containsExactly("18 A-02-A");
+    assertThat(card.path("state").asString()).isEqualTo("SHORT");
+    assertThat(card.path("lines").get(0).path("missing").asString()).isEqualTo("7");
+    leaving.act(id(order), "closing", Map.of("reason", "Test")).ok();
+  }
+
+  @Test
   void badInputIsRefusedAndChangesNothing() {
     assertThat(
             clerk.post("/api/outbound", leaving.entry("NOBODY", Leaving.line(flare, "1"))).detail())

@@ -19,7 +19,7 @@ import java.util.concurrent.locks.LockSupport;
 
 /**
  * Measures the running application beside bare JDBC on the same data in the same run, and prints
- * ratios: ./reliquum bench [--small] [--counts]
+ * ratios: ./reliquum bench [--small] [--counts | --outbound]
  */
 public final class Bench {
 
@@ -31,12 +31,12 @@ public final class Bench {
   private final Path jar;
   private final Path pid;
   private final Size size;
-  private final boolean countsOnly;
+  private final List<String> only;
   private final URI base = URI.create("http://127.0.0.1:" + PORT);
   private long firstBin;
 
-  private Bench(Path jar, Path pid, Size size, boolean countsOnly) {
-    this.countsOnly = countsOnly;
+  private Bench(Path jar, Path pid, Size size, List<String> only) {
+    this.only = only;
     this.jar = jar;
     this.pid = pid;
     this.size = size;
@@ -45,7 +45,7 @@ public final class Bench {
   public static void main(String[] args) throws Exception {
     List<String> options = List.of(args).subList(2, args.length);
     Size size = options.contains("--small") ? Size.SMALL : Size.LARGE;
-    new Bench(Path.of(args[0]), Path.of(args[1]), size, options.contains("--counts")).run();
+    new Bench(Path.of(args[0]), Path.of(args[1]), size, options).run();
   }
 
   private void run() throws Exception {
@@ -63,7 +63,13 @@ public final class Bench {
           number(connection, "select count(*) from stock_position"),
           number(connection, "select count(*) from ledger_line"));
       Http http = new Http(base).signIn();
-      if (countsOnly) {
+      if (only.contains("--outbound")) {
+        System.out.println("\nWhat leaves");
+        new Allocations(http, base, connection, size).print();
+        CoreBenchmarks.print();
+        return;
+      }
+      if (only.contains("--counts")) {
         System.out.println("\nCounting, through HTTP");
         new Counts(http, base, connection, size).print();
         return;
@@ -84,6 +90,8 @@ public final class Bench {
       new Receipts(http, PORT).print();
       System.out.println("\nCounting, through HTTP");
       new Counts(http, base, connection, size).print();
+      System.out.println("\nAllocating, through HTTP");
+      new Allocations(http, base, connection, size).print();
       System.out.println("\nThe rules by themselves");
       CoreBenchmarks.print();
       System.out.println("\nThe check of the books");

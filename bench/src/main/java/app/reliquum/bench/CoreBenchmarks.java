@@ -1,6 +1,7 @@
 package app.reliquum.bench;
 
 import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.place.AreaPurpose;
 import app.reliquum.core.place.MixingPolicy;
 import app.reliquum.core.putaway.Parcel;
@@ -9,13 +10,21 @@ import app.reliquum.core.putaway.PutAway;
 import app.reliquum.core.putaway.PutAwayFacts;
 import app.reliquum.core.putaway.Shelf;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.removal.Candidate;
+import app.reliquum.core.removal.Policy;
+import app.reliquum.core.removal.Removal;
 import app.reliquum.core.scan.Reading;
 import app.reliquum.core.scan.ScanReader;
+import app.reliquum.core.walk.Block;
+import app.reliquum.core.walk.ShortestRound;
 import java.math.BigDecimal;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Random;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.IntStream;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Mode;
@@ -124,6 +133,77 @@ public class CoreBenchmarks {
     return PutAway.plan(parcel, fullSite);
   }
 
+  private static List<Candidate> thousandPositions() {
+    List<Candidate> candidates = new ArrayList<>();
+    LocalDate day = LocalDate.of(2026, 1, 1);
+    for (int i = 0; i < 1000; i++) {
+      long lot = 1 + i * 31 % 45;
+      candidates.add(
+          new Candidate(
+              new PositionKey(1, 1 + i, lot, 0, 0, Condition.GOOD),
+              Quantity.of(1 + i * 7 % 20),
+              day.minusDays(i * 13 % 300),
+              day.plusDays(lot * 20),
+              "L" + lot,
+              "A-" + i,
+              i * 17 % 1000,
+              1 + i % 5,
+              true));
+    }
+    return candidates;
+  }
+
+  private final List<Candidate> positions = thousandPositions();
+  private final Removal.Wanted wanted =
+      Removal.Wanted.of(Quantity.of(450), LocalDate.of(2026, 1, 1));
+
+  /** First to expire, oldest, nearest, over a thousand positions of 45 lots. */
+  @Benchmark
+  public Removal.Plan removalOverAThousandPositions() {
+    return Removal.decide(wanted, Policy.USUAL, positions);
+  }
+
+  /** The same of one lot only. */
+  @Benchmark
+  public Removal.Plan oneLotOfAThousandPositions() {
+    return Removal.decide(wanted.asking(30, true), Policy.USUAL, positions);
+  }
+
+  private static final Block FORTY_AISLES =
+      new Block(IntStream.range(0, 40).mapToObj(i -> i * 3.0).toList(), 40, 0);
+
+  private static List<Block.Stop> hundredStops(long seed) {
+    Random random = new Random(seed);
+    List<Block.Stop> stops = new ArrayList<>();
+    for (int id = 1; id <= 100; id++) {
+      stops.add(new Block.Stop(id, random.nextInt(40), random.nextDouble() * 40));
+    }
+    return stops;
+  }
+
+  private final List<Block.Stop> stops = hundredStops(1);
+
+  @Benchmark
+  public ShortestRound.Round shortestRoundOfAHundredStops() {
+    return ShortestRound.of(FORTY_AISLES, stops);
+  }
+
+  /** How much shorter the shortest round is than going through every aisle. */
+  private static void printWalks() {
+    for (int many : new int[] {10, 30, 100}) {
+      double round = 0;
+      double snake = 0;
+      for (long seed = 1; seed <= 200; seed++) {
+        List<Block.Stop> some = hundredStops(seed).subList(0, many);
+        round += ShortestRound.of(FORTY_AISLES, some).length();
+        snake += FORTY_AISLES.snakeWalked(some);
+      }
+      System.out.printf(
+          "   %3d stops in 40 aisles: the shortest round is %.0f %% of the S-shape%n",
+          many, 100 * round / snake);
+    }
+  }
+
   /** Measures and prints each in one line. */
   static void print() throws RunnerException {
     var results =
@@ -141,8 +221,9 @@ public class CoreBenchmarks {
     for (RunResult result : results) {
       String name = result.getParams().getBenchmark();
       System.out.printf(
-          "   %-28s %10.2f µs%n",
+          "   %-34s %10.2f µs%n",
           name.substring(name.lastIndexOf('.') + 1), result.getPrimaryResult().getScore());
     }
+    printWalks();
   }
 }

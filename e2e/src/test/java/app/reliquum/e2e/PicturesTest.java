@@ -5,6 +5,7 @@ import static app.reliquum.e2e.Browser.scan;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
 import app.reliquum.testing.Client;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import java.nio.file.Path;
 import java.util.List;
@@ -52,17 +53,12 @@ class PicturesTest {
     shoot(page, "on-hand", "/office/on-hand?q=flare&open=item:1&row=i1");
     shoot(page, "looking-back", "/office/looking-back?open=2500");
     shoot(page, "inbound", "/office/coming/inbound?open=3");
-    page.navigate(HOUSE.address().resolve("/office/coming/waiting").toString());
-    page.getByText("Long shackle").click();
-    page.getByText("Where it would go").waitFor();
-    shoot(page, "waiting");
     shoot(page, "transfers", "/office/coming/transfers?open=3");
     page.navigate(HOUSE.address().resolve("/office/checking/counts/13").toString());
     page.locator("[role=gridcell]").first().click();
     page.getByText("Book and shelf").waitFor();
     page.getByTestId("outcome").waitFor();
     shoot(page, "count-review");
-    shoot(page, "count-programme", "/office/checking/programme");
     page.navigate(HOUSE.address().resolve("/office/rules/put-away").toString());
     page.getByText("SHK-001").first().click();
     page.getByLabel("If so many came").fill("300");
@@ -74,7 +70,14 @@ class PicturesTest {
     page.getByText("What changes").waitFor();
     shoot(page, "approvals");
     shoot(page, "value", "/office/looking-back/value?by=CATEGORY");
-    shoot(page, "usage", "/office/looking-back/usage?days=365");
+    shoot(page, "outbound", "/office/coming/outbound?open=6");
+    page.navigate(HOUSE.address().resolve("/office/rules/removal?open=1").toString());
+    page.getByLabel("Item", new Page.GetByLabelOptions().setExact(true)).last().fill("FLR-013");
+    button(page, "Show what is taken").click();
+    page.getByText("earliest expiry").last().scrollIntoViewIfNeeded();
+    page.locator("aside").evaluate("aside => aside.scrollTo(0, aside.scrollHeight)");
+    page.getByText("not needed").or(page.getByText("expires later")).first().waitFor();
+    shoot(page, "rules-removal");
     page.evaluate("() => localStorage.setItem('reliquum.shift', 'night')");
     shoot(page, "night-shift", "/office/on-hand?q=shackle");
   }
@@ -137,6 +140,12 @@ class PicturesTest {
     page.getByLabel("Job number").waitFor();
     shoot(page, "floor-basket");
     hand.post("/api/floor/adjust/empty", Map.of("site", 1)).ok();
+    page.navigate(HOUSE.address().resolve("/floor/pick").toString());
+    Locator bin = page.locator("[data-blank=Bin]").first();
+    bin.waitFor();
+    scan(page, "RB.KQ." + bin.innerText());
+    page.locator("[data-blank=Bin][data-state=SAID]").waitFor();
+    shootSentence(page, "floor-pick");
     page.navigate(HOUSE.address().resolve("/floor/put-away").toString());
     page.getByText("Long shackle").click();
     page.locator("[data-blank=To][data-state=SUGGESTED]").waitFor();

@@ -1,0 +1,75 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { Part } from '../../kit/SidePanel';
+import { useSave } from '../../kit/useSave';
+import { Form } from './Form';
+
+/** What goes into an item that the house puts together itself. */
+export function MadeOf({ item }: { item: number }) {
+  const { t } = useTranslation();
+  const kit = useQuery({
+    queryKey: ['kits', item],
+    queryFn: () => read(api.GET('/api/items/{id}/components', { params: { path: { id: item } } })),
+  });
+  return (
+    <Part title={t('outbound.madeOf')}>
+      <Box sx={{ color: 'text.secondary' }}>{t('outbound.madeOfHelp')}</Box>
+      {kit.data && <Components key={kit.dataUpdatedAt} kit={kit.data} />}
+    </Part>
+  );
+}
+
+function Components({ kit }: { kit: Schemas['KitCard'] }) {
+  const { t } = useTranslation();
+  const [rows, setRows] = useState(() =>
+    kit.components.map((one) => ({ item: one.item, quantity: one.quantity })),
+  );
+  const save = useSave(['kits'], (command, components: typeof rows) =>
+    read(
+      api.PUT('/api/items/{id}/components', {
+        params: { ...command.params, path: { id: kit.kitId } },
+        body: { components },
+      }),
+    ),
+  );
+  const change = (i: number, part: Partial<(typeof rows)[number]>) =>
+    setRows(rows.map((row, k) => (k === i ? { ...row, ...part } : row)));
+  return (
+    <Form
+      save={save}
+      onSubmit={() =>
+        save.mutate(
+          rows
+            .filter((row) => row.item.trim())
+            .map((row) => ({
+              item: row.item.trim(),
+              quantity: row.quantity.replace(',', '.'),
+            })),
+        )
+      }
+    >
+      {rows.map((row, i) => (
+        <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1fr 110px', gap: 1 }}>
+          <TextField
+            label={t('outbound.component', { number: i + 1 })}
+            value={row.item}
+            onChange={(event) => change(i, { item: event.target.value })}
+          />
+          <TextField
+            label={t('quantity')}
+            value={row.quantity}
+            onChange={(event) => change(i, { quantity: event.target.value })}
+          />
+        </Box>
+      ))}
+      <Button onClick={() => setRows([...rows, { item: '', quantity: '' }])}>
+        {t('transfer.addLine')}
+      </Button>
+    </Form>
+  );
+}
