@@ -41,7 +41,7 @@ class OutboundTest {
     lot("OUTL", "L1", 40, "W-01-A", "10");
     lot("OUTL", "L2", 100, "W-01-B", "5");
     lot("OUTL", "L3", 400, "W-02-A", "60");
-    lot("OUTF", "F1", 400, "W-04-A", "160");
+    lot("OUTF", "F1", 400, "W-02-B", "160");
     opening(line("OUTS", null, "W-03-A", "30"));
     opening(line("OUTS", null, "V-05", "100"));
     for (String tote : List.of("OUT-1", "OUT-2")) {
@@ -226,7 +226,9 @@ class OutboundTest {
     labelled(page, "If so many were asked for").fill("20");
     button(page, "Show what is taken").click();
     assertThat(page.getByText("For category Outbound/Shackles").first()).isVisible();
-    Locator trial = page.locator("aside section").last();
+    Locator trial =
+        page.locator("aside section")
+            .filter(new Locator.FilterOptions().setHasText("If so many were asked for"));
     assertThat(trial).containsText("V-05");
     button(page, "Save").click();
     assertThat(page.getByRole(AriaRole.LISTITEM).getByText("category Outbound/Shackles"))
