@@ -12293,11 +12293,12 @@ export interface operations {
     parameters: {
       query?: {
         despatch?: number;
+        load?: number;
       };
       header?: never;
       path: {
         id: number;
-        kind: 'PICK' | 'PACKING' | 'DISPATCH';
+        kind: 'PICK' | 'PACKING' | 'DISPATCH' | 'CARRIER';
       };
       cookie?: never;
     };

@@ -76,6 +76,16 @@ export function OutboundParcels({ card }: { card: Card }) {
                   .filter(Boolean)
                   .join(' · ')}
               </Box>
+              {parcel.tracking && (
+                <Button
+                  component="a"
+                  href={`/api/outbound/${card.id}/papers/CARRIER?load=${parcel.load}`}
+                  target="_blank"
+                  rel="noreferrer"
+                >
+                  {t('packing.carrierLabel')}
+                </Button>
+              )}
               <LabelButton of="UNIT_LOAD" ids={[parcel.load]} word={t('packing.label')} />
               {may && on.length === 0 && !parcel.gone && (
                 <Button size="small" onClick={() => drop.mutate(parcel.load)}>

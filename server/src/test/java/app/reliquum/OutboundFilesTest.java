@@ -107,6 +107,16 @@ class OutboundFilesTest {
     leaving.act(id, "picking", Map.of()).ok();
     leaving.act(id, "packing", Map.of()).ok();
     assertThat(text(id, "PACKING")).contains("Unit load 302");
+    long load = leaving.card(id).path("parcels").get(0).path("load").asLong();
+    assertThat(clerk.get("/api/outbound/" + id + "/papers/CARRIER?load=" + load).problem())
+        .isEqualTo("no-carrier");
+    leaving.act(id, "parcels/" + load + "/weight", Map.of("weight", "4.5")).ok();
+    JsonNode carried =
+        leaving.act(id, "parcels/" + load + "/carriage", Map.of("service", "ECONOMY")).ok();
+    assertThat(text(id, "CARRIER?load=" + load))
+        .contains(carried.path("parcels").get(0).path("tracking").asString())
+        .contains("4.5 kg")
+        .contains("Customer TERN");
     JsonNode gone = leaving.act(id, "hand-over", Map.of("takenBy", "Ferry")).ok();
     assertThat(text(id, "DISPATCH")).contains("Ferry").contains("THEIRS-77");
     long despatch = gone.path("despatches").get(0).path("id").asLong();

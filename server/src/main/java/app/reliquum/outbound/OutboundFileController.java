@@ -63,9 +63,10 @@ class OutboundFileController {
       Actor actor,
       @PathVariable long id,
       @PathVariable OutboundPapers.Which kind,
-      @RequestParam(required = false) Long despatch) {
+      @RequestParam(required = false) Long despatch,
+      @RequestParam(required = false) Long load) {
     return file(
-        papers.print(id, kind, despatch, actor),
+        papers.print(id, kind, despatch, load, actor),
         MediaType.APPLICATION_PDF,
         ContentDisposition.inline()
             .filename(kind.name().toLowerCase(Locale.ROOT) + "-" + id + ".pdf"));

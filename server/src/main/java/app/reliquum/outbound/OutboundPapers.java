@@ -61,18 +61,21 @@ class OutboundPapers {
     /** What stands on each unit load. */
     PACKING,
     /** What was handed over. */
-    DISPATCH
+    DISPATCH,
+    /** What the carrier reads on a unit load. */
+    CARRIER
   }
 
   /** Prints one. */
   @Transactional(readOnly = true)
-  public byte[] print(long id, Which kind, Long despatch, Actor actor) {
+  public byte[] print(long id, Which kind, Long despatch, Long load, Actor actor) {
     Outgoing.Card card = orders.card(id, actor);
     return press.pdf(
         switch (kind) {
           case PICK -> pickSheet(card);
           case PACKING -> packingList(card);
           case DISPATCH -> dispatchNote(card, despatched(card, despatch));
+          case CARRIER -> carrierLabel(card, load == null ? 0 : load);
         });
   }
 
@@ -212,6 +215,38 @@ class OutboundPapers {
           .table(columns(), rows);
     }
     return paper.signatures("Packed by, date");
+  }
+
+  /** The carrier's number as a barcode, where it goes, and the number of the unit load. */
+  private Paper carrierLabel(Outgoing.Card card, long load) {
+    int number = 0;
+    for (Outgoing.Parcel parcel : card.parcels()) {
+      number++;
+      if (parcel.load() != load) {
+        continue;
+      }
+      if (parcel.tracking().isEmpty()) {
+        throw Problem.refused(
+            "no-carrier", "No carrier has taken " + parcel.code() + " on yet. Choose one first.");
+      }
+      Map<String, List<String>> parties = new LinkedHashMap<>();
+      Places.Named site = places.named(card.siteId());
+      if (card.customerId() != null) {
+        Customers.Card customer = customers.customer(card.customerId());
+        parties.put("To", lines(customer.name(), customer.street(), customer.town()));
+      }
+      parties.put("From", lines(house.card().name(), site.street(), site.town()));
+      Map<String, String> facts = new LinkedHashMap<>();
+      facts.put("Service", parcel.service().replace('_', ' '));
+      facts.put("Weight", parcel.weight().stripTrailingZeros().toPlainString() + " kg");
+      facts.put("Unit load", number + " of " + card.parcels().size());
+      facts.put("SSCC", parcel.code());
+      facts.put("Order", card.number());
+      return Paper.of("Carrier label", parcel.tracking(), parcel.tracking())
+          .boxes(parties)
+          .facts(facts);
+    }
+    throw Problem.missing("unit load of " + card.number(), load);
   }
 
   private static List<Column> columns() {
