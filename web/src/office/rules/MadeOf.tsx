@@ -19,7 +19,7 @@ export function MadeOf({ item }: { item: number }) {
   return (
     <Part title={t('outbound.madeOf')}>
       <Box sx={{ color: 'text.secondary' }}>{t('outbound.madeOfHelp')}</Box>
-      {kit.data && <Components key={kit.dataUpdatedAt} kit={kit.data} />}
+      {kit.data && <Components key={JSON.stringify(kit.data.components)} kit={kit.data} />}
     </Part>
   );
 }
