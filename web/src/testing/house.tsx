@@ -1,11 +1,14 @@
 import './network';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { ThemeProvider } from '@mui/material/styles';
-import { render } from '@testing-library/react';
+import { configure, render } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { MeContext, type Me } from '../app/session';
 import { theme } from '../app/theme';
+
+// What is awaited may take a while on a busy machine.
+configure({ asyncUtilTimeout: 5000 });
 
 const controller: Me = {
   id: 1,
