@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, show } from '../../testing/house';
+import { answers, asked, empty, sent, show } from '../../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -150,6 +150,29 @@ it('shows book and shelf side by side, and asks for a recount', async () => {
   expect(screen.getByText(/Goods moved while they were being counted/)).toBeTruthy();
   await userEvent.click(screen.getByRole('button', { name: 'Count again' }));
   await waitFor(() => expect(posts()[0]?.body).toEqual({ decision: 'RECOUNT', ids: [41] }));
+});
+
+it('warns of orders that had reserved what is not there', async () => {
+  const short = { ...result, variance: '-5', counted: '30', serial: null, load: null };
+  const kept = { id: 1, document: 'OB-10005', quantity: '20', serial: null, load: null };
+  answers('GET', '/api/counts/7/results/41', () => short);
+  answers('GET', '/api/counts/7/results/41/trail', () => []);
+  answers('GET', '/api/reservations', () => [
+    kept,
+    { ...kept, id: 2, document: 'TR-2', quantity: '14' },
+    { ...kept, id: 3, document: 'OB-9', quantity: '500', load: '306' },
+  ]);
+  show(<ResultPanel count={card} result={41} onClose={() => {}} />);
+  const note = await screen.findByText(/34 pc are reserved there/);
+  expect(note.textContent).toContain('OB-10005 20');
+  expect(note.textContent).toContain('TR-2 14');
+  expect(note.textContent).not.toContain('OB-9');
+  cleanup();
+  answers('GET', '/api/counts/7/results/41', () => ({ ...short, counted: '34' }));
+  show(<ResultPanel count={card} result={41} onClose={() => {}} />);
+  await waitFor(() => expect(sent('GET', '/api/reservations')).toHaveLength(2));
+  await screen.findByText('Nothing has moved here lately.');
+  expect(screen.queryByText(/are reserved there/)).toBeNull();
 });
 
 it('draws the largest variance first and opens its line', async () => {
