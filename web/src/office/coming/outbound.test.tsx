@@ -3,6 +3,7 @@ import { answers, empty, Refusal, sent, show } from '../../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
+import type { Schemas } from '../../api/client';
 import '../../app/words';
 import { AllocateMany } from './AllocateMany';
 import { OutboundForm } from './OutboundForm';
@@ -87,7 +88,7 @@ const card = {
   lines: [line],
   kept: [] as (typeof kept)[],
   parcels: [],
-  despatches: [],
+  despatches: [] as Schemas['OutboundCard']['despatches'],
   events: [{ at: '2026-11-20T10:00:00Z', person: 'Oddny', what: 'ACCEPTED', detail: '1 lines' }],
 };
 
@@ -156,4 +157,164 @@ it('allocates by date and names what is still short', async () => {
   show(<AllocateMany />);
   await userEvent.click(await screen.findByRole('button', { name: 'Allocate' }));
   expect((await screen.findByRole('status')).textContent).toContain('OB-2');
+});
+
+/** Opens the panel of an order in the state that a part of its card says. */
+function opened(part: object, permissions = ['MOVE', 'POST', 'RULES']) {
+  answers('GET', '/api/outbound/5', () => ({ ...card, ...part }));
+  return show(<OutboundPanel order={5} onClose={() => undefined} />, {
+    permissions: permissions as ['MOVE'],
+  });
+}
+
+const whole = { ...line, reserved: '45', missing: '0' };
+const reserved = { ...kept, picked: false };
+
+it('picks all as listed, and says why it could not', async () => {
+  answers('POST', '/api/outbound/5/picking', () => {
+    return new Refusal(409, 'Tavi is on the way to pick it.', 'under-way');
+  });
+  opened({ state: 'ALLOCATED', lines: [whole], kept: [reserved] });
+  const pick = await screen.findByRole('button', { name: 'Pick all as listed' });
+  expect(screen.queryByRole('button', { name: 'Allocate' })).toBeNull();
+  await userEvent.click(pick);
+  expect(await screen.findByText('Tavi is on the way to pick it.')).toBeTruthy();
+});
+
+it('frees one reservation, or all of them, or calls the picker away', async () => {
+  answers('POST', '/api/outbound/5/reservations/40/release', () => card);
+  answers('POST', '/api/outbound/5/release', () => card);
+  answers('POST', '/api/outbound/5/round/leaving', () => card);
+  opened({ state: 'ALLOCATED', lines: [whole], kept: [reserved] });
+  await userEvent.click(await screen.findByRole('button', { name: 'Free it' }));
+  await waitFor(() =>
+    expect(sent('POST', '/api/outbound/5/reservations/40/release')).toHaveLength(1),
+  );
+  await userEvent.click(screen.getByRole('button', { name: 'More' }));
+  expect(screen.queryByRole('button', { name: 'Call the picker away' })).toBeNull();
+  await userEvent.click(screen.getByRole('button', { name: 'Free what is reserved' }));
+  await waitFor(() => expect(sent('POST', '/api/outbound/5/release')).toHaveLength(1));
+  cleanup();
+  opened({ state: 'PICKING', lines: [whole], kept: [reserved], round: 3, picker: 'Tavi' });
+  await userEvent.click(await screen.findByRole('button', { name: 'More' }));
+  expect(screen.queryByRole('button', { name: 'Free what is reserved' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Free it' })).toBeNull();
+  await userEvent.click(screen.getByRole('button', { name: 'Call the picker away' }));
+  await waitFor(() => expect(sent('POST', '/api/outbound/5/round/leaving')).toHaveLength(1));
+});
+
+it('asks why an order is closed, and keeps the answer when it is refused', async () => {
+  answers('POST', '/api/outbound/5/closing', () => {
+    return new Refusal(400, 'Say why.', 'invalid', { field: 'reason' });
+  });
+  opened({});
+  await userEvent.click(await screen.findByRole('button', { name: 'More' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Close the order' }));
+  await userEvent.type(screen.getByRole('textbox'), 'Called off');
+  await userEvent.click(screen.getByRole('button', { name: 'Close it' }));
+  expect(await screen.findByText('Say why.')).toBeTruthy();
+  expect(screen.getByRole('textbox')).toHaveProperty('value', 'Called off');
+  answers('POST', '/api/outbound/5/closing', () => card);
+  await userEvent.click(screen.getByRole('button', { name: 'Close it' }));
+  await waitFor(() => expect(screen.queryByRole('textbox')).toBeNull());
+  expect(sent('POST', '/api/outbound/5/closing').map((one) => one.body)).toEqual([
+    { reason: 'Called off' },
+    { reason: 'Called off' },
+  ]);
+});
+
+it('warns that what is not picked follows, before it is handed over', async () => {
+  opened({
+    state: 'PICKING',
+    flow: 'PICK_HAND_OVER',
+    lines: [{ ...whole, reserved: '5', picked: '40' }],
+    kept: [
+      { ...reserved, id: 41, quantity: '5' },
+      { ...kept, quantity: '40' },
+    ],
+  });
+  await userEvent.click(await screen.findByRole('button', { name: 'Hand over' }));
+  expect(screen.getByText('What is not picked stays open and follows.')).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Not yet' }));
+  expect(screen.queryByText('What is not picked stays open and follows.')).toBeNull();
+  expect(sent('POST', '/api/outbound/5/hand-over')).toHaveLength(0);
+});
+
+it('puts what is picked back where it was', async () => {
+  answers('POST', '/api/outbound/5/picked/40/return', () => card);
+  opened({ state: 'PICKING', lines: [whole], kept: [kept] });
+  await userEvent.click(await screen.findByRole('button', { name: 'Put back' }));
+  await waitFor(() => expect(sent('POST', '/api/outbound/5/picked/40/return')).toHaveLength(1));
+});
+
+it('shows what has gone, who took it, and its papers', async () => {
+  const goods = {
+    id: 1,
+    name: 'Flare, red',
+    symbol: 'pc',
+    quantity: '45',
+    lot: 'L1',
+    serial: null,
+    load: null,
+    condition: 'GOOD',
+    expiry: null,
+    posting: 88,
+    takenBack: false,
+  };
+  const despatch = {
+    id: 2,
+    number: 'DN-10002',
+    at: '2026-11-21T10:00:00Z',
+    person: 'Oddny',
+    takenBy: 'Ferry',
+    goods: [goods, { ...goods, id: 3, quantity: '2', takenBack: true }],
+  };
+  opened({ state: 'GONE', gone: despatch.at, lines: [whole], despatches: [despatch] });
+  expect(await screen.findByText('Handed over: DN-10002')).toBeTruthy();
+  expect(screen.getByText(/taken by Ferry/)).toBeTruthy();
+  expect(screen.queryByRole('button', { name: 'More' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Hand over' })).toBeNull();
+  await userEvent.click(screen.getByRole('button', { name: 'Papers' }));
+  const links = screen.getAllByRole('link', { name: /DN-10002/ });
+  expect(links.map((one) => one.getAttribute('href'))).toEqual([
+    '/api/outbound/5/papers/DISPATCH?despatch=2',
+    '/api/outbound/5/advices/2',
+  ]);
+});
+
+it('lets a floor hand pick and hand over, and whoever only looks do nothing', async () => {
+  const part = { lines: [line], kept: [reserved] };
+  opened(part, ['MOVE']);
+  expect(await screen.findByRole('button', { name: 'Pick all as listed' })).toBeTruthy();
+  expect(screen.queryByRole('button', { name: 'Allocate' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Take several lots' })).toBeNull();
+  cleanup();
+  opened(part, []);
+  expect(await screen.findByText('75 pc available')).toBeTruthy();
+  expect(screen.queryByRole('button', { name: 'Pick all as listed' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'More' })).toBeNull();
+});
+
+it('changes an order that nothing is picked of, with its version', async () => {
+  answers('GET', '/api/sites', () => [site]);
+  answers('GET', '/api/customers', () => [
+    { id: 9, code: 'SKERRY', name: 'Skerry', minimumLife: 0, oneLot: false, active: false },
+  ]);
+  answers('PUT', '/api/outbound/5', () => card);
+  opened({ state: 'ALLOCATED', lines: [whole], kept: [reserved] });
+  await userEvent.click(await screen.findByRole('button', { name: 'More' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Change' }));
+  const many = await screen.findByLabelText('Quantity');
+  await userEvent.clear(many);
+  await userEvent.type(many, '30');
+  await userEvent.click(screen.getByRole('button', { name: 'Add a line' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await waitFor(() => expect(sent('PUT', '/api/outbound/5')).toHaveLength(1));
+  expect(sent('PUT', '/api/outbound/5')[0]?.body).toMatchObject({
+    version: 2,
+    customer: 'SKERRY',
+    site: 1,
+    lines: [{ item: 'FLR', packs: '30', price: 11, minimumLife: 90, oneLot: true }],
+  });
+  expect(await screen.findByRole('button', { name: 'Pick all as listed' })).toBeTruthy();
 });
