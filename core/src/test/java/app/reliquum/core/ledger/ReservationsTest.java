@@ -71,6 +71,52 @@ class ReservationsTest {
   }
 
   @Test
+  void aPickTakesItsOwnReservationAlongAndNobodyElses() {
+    Reservation own = kept(7, "OB-1", 1, 4);
+    Reservation other = kept(8, "OB-2", 1, 5);
+    assertThat(decide(Use.CARRY_OWN, "OB-1", line(1, 2, 3), own, other))
+        .isEqualTo(new Outcome.Kept(List.of(kept(7, "OB-1", 1, 1), kept(0, "OB-1", 2, 3))));
+    assertThat(decide(Use.CARRY_OWN, "OB-1", line(1, 2, 5), own, other))
+        .as("one piece more than its own was free")
+        .isEqualTo(new Outcome.Kept(List.of(kept(7, "OB-1", 1, 0), kept(0, "OB-1", 2, 4))));
+    assertThat(decide(Use.CARRY_OWN, "OB-1", line(1, 2, 6), own, other))
+        .isEqualTo(new Outcome.Refused(at(1), Quantity.of(5), "OB-2"));
+    assertThat(decide(Use.CARRY_OWN, "OB-3", line(1, 2, 2), own, other))
+        .as("who has reserved nothing gets what is free")
+        .isEqualTo(new Outcome.Refused(at(1), Quantity.of(1), "OB-2"));
+  }
+
+  @Test
+  void whatIsPickedAlreadyMovesOnFirst() {
+    Reservation picked = new Reservation(7, "OB-1", 1, at(1), Quantity.of(3), true);
+    Reservation untouched = kept(8, "OB-1", 1, 4);
+    assertThat(decide(Use.CARRY_OWN, "OB-1", line(1, 2, 2), untouched, picked))
+        .isEqualTo(
+            new Outcome.Kept(
+                List.of(
+                    new Reservation(7, "OB-1", 1, at(1), Quantity.of(1), true),
+                    new Reservation(0, "OB-1", 1, at(2), Quantity.of(2), true))));
+  }
+
+  @Test
+  void ofSeveralLinesTheOneThatIsMeantIsUsedFirst() {
+    Reservation first = kept(7, "OB-1", 1, 3);
+    Reservation second = new Reservation(8, "OB-1", 2, at(1), Quantity.of(3), false);
+    for (int meant = 1; meant <= 2; meant++) {
+      Outcome outcome =
+          Reservations.decide(
+              List.of(line(1, 2, 2)),
+              key -> Quantity.of(10),
+              List.of(first, second),
+              Use.TAKE,
+              "OB-1",
+              meant);
+      Reservation used = meant == 1 ? first : second;
+      assertThat(outcome).isEqualTo(new Outcome.Kept(List.of(used.with(Quantity.ONE))));
+    }
+  }
+
+  @Test
   void aCountIsNotHeldUp() {
     assertThat(decide(Use.YIELD, null, line(1, 2, 8), kept(7, "TR-1", 1, 6)))
         .isEqualTo(new Outcome.Kept(List.of(kept(7, "TR-1", 1, 2))));

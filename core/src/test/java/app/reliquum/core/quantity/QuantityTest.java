@@ -105,6 +105,22 @@ class QuantityTest {
   }
 
   @Property
+  void wholePacksAreAsMuchAsGoesIntoThem(
+      @ForAll @BigRange(min = "0", max = "100000") @Scale(3) BigDecimal amount,
+      @ForAll @IntRange(min = 0, max = 500) int pack) {
+    Quantity quantity = new Quantity(amount);
+    Quantity wholes = quantity.inWholes(Quantity.of(pack));
+    assertThat(wholes).isLessThanOrEqualTo(quantity);
+    if (pack == 0) {
+      assertThat(wholes).as("what comes in no packs is whole").isEqualTo(quantity);
+    } else {
+      assertThat(quantity.minus(wholes)).isLessThan(Quantity.of(pack));
+      assertThat(wholes.inWholes(Quantity.of(pack))).isEqualTo(wholes);
+      assertThat(wholes.amount().remainder(BigDecimal.valueOf(pack))).isZero();
+    }
+  }
+
+  @Property
   void sumsAreExact(
       @ForAll @BigRange(min = "-999999", max = "999999") @Scale(6) BigDecimal a,
       @ForAll @BigRange(min = "-999999", max = "999999") @Scale(6) BigDecimal b) {
