@@ -102,8 +102,10 @@ class CustomersTest {
     clerk.post("/api/customers", entry("AUK")).ok();
     assertThat(hand.get("/api/customers").ok().toString()).contains("AUK");
     assertThat(hand.post("/api/customers", entry("PIRATE")).status()).isEqualTo(403);
-    assertThat(hand.post("/api/outbound", leaving.entry("AUK")).status()).isEqualTo(403);
     long item = goods.item("KIT-H", "Kit", "NONE");
+    assertThat(
+            hand.post("/api/outbound", leaving.entry("AUK", Leaving.line("KIT-H", "1"))).status())
+        .isEqualTo(403);
     assertThat(
             hand.put("/api/items/" + item + "/components", Map.of("components", List.of()))
                 .status())
@@ -165,7 +167,8 @@ class CustomersTest {
     assertThat(clerk.get("/api/kits").ok().toString()).doesNotContain("KIT-A");
     Map<String, Object> job = new HashMap<>(Map.of("kit", "KIT-A", "kits", "1", "site", site));
     job.put("note", "");
-    assertThat(clerk.post("/api/outbound/jobs", job).detail()).contains("KIT-A");
+    assertThat(clerk.post("/api/outbound/jobs", job).detail())
+        .contains("what Mooring kit is made of");
   }
 
   @Test
