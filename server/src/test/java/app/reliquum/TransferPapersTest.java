@@ -240,7 +240,7 @@ class TransferPapersTest {
     String xml = new String(advice(), StandardCharsets.UTF_8);
     Map<String, String> faults = new HashMap<>();
     faults.put(xml.replace("C62", "MTR"), "is counted in C62, the document says MTR");
-    faults.put(xml.replace(">FLR<", ">XXX<"), "nobody here knows the item XXX");
+    faults.put(xml.replace(">FLR<", ">NIX<"), "nobody here knows the item NIX");
     faults.put(xml.replace(">PS<", ">ZZ<"), "no site of this house");
     faults.forEach(
         (document, words) ->

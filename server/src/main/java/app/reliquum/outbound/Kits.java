@@ -1,5 +1,8 @@
 package app.reliquum.outbound;
 
+import static java.util.stream.Collectors.groupingBy;
+import static java.util.stream.Collectors.toList;
+
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Amounts;
 import app.reliquum.catalog.Catalog;
@@ -10,8 +13,12 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -48,17 +55,21 @@ public class Kits {
   @Schema(name = "KitEntry")
   public record Entry(@NotNull @Size(max = 100) List<@Valid ComponentEntry> components) {}
 
+  private record Row(long kit, String code, String name, Component component) {}
+
+  private static final String ROWS =
+      "select k.kit_id, kit.code, kit.name, k.item_id, i.code, i.name, i.unit, k.quantity"
+          + " from kit_component k join item kit on kit.id = k.kit_id"
+          + " join item i on i.id = k.item_id";
+
   /** Every kit, by name. */
   @Transactional(readOnly = true)
   public List<Card> all() {
-    return jdbc
-        .sql(
-            "select distinct k.kit_id, i.name from kit_component k join item i on i.id = k.kit_id"
-                + " order by i.name")
-        .query((row, n) -> row.getLong(1))
-        .list()
-        .stream()
-        .map(this::of)
+    Map<Long, List<Row>> kits =
+        jdbc.sql(ROWS + " order by kit.name, kit.id, i.code").query(Kits::row).list().stream()
+            .collect(groupingBy(Row::kit, LinkedHashMap::new, toList()));
+    return kits.values().stream()
+        .map(rows -> new Card(rows.get(0).kit(), rows.get(0).code(), rows.get(0).name(), of(rows)))
         .toList();
   }
 
@@ -69,23 +80,26 @@ public class Kits {
         catalog.measured(Set.of(kit)).stream()
             .findFirst()
             .orElseThrow(() -> Problem.missing("item", kit));
-    return new Card(
-        kit,
-        item.code(),
-        item.name(),
-        jdbc.sql(
-                "select k.item_id, i.code, i.name, i.unit, k.quantity from kit_component k"
-                    + " join item i on i.id = k.item_id where k.kit_id = ? order by i.code")
-            .param(kit)
-            .query(
-                (row, n) ->
-                    new Component(
-                        row.getLong(1),
-                        row.getString(2),
-                        row.getString(3),
-                        UnitOfMeasure.valueOf(row.getString(4)).symbol(),
-                        new Quantity(row.getBigDecimal(5))))
-            .list());
+    List<Row> rows =
+        jdbc.sql(ROWS + " where k.kit_id = ? order by i.code").param(kit).query(Kits::row).list();
+    return new Card(kit, item.code(), item.name(), of(rows));
+  }
+
+  private static List<Component> of(List<Row> rows) {
+    return rows.stream().map(Row::component).toList();
+  }
+
+  private static Row row(ResultSet row, int n) throws SQLException {
+    return new Row(
+        row.getLong(1),
+        row.getString(2),
+        row.getString(3),
+        new Component(
+            row.getLong(4),
+            row.getString(5),
+            row.getString(6),
+            UnitOfMeasure.valueOf(row.getString(7)).symbol(),
+            new Quantity(row.getBigDecimal(8))));
   }
 
   /** Says what an item is made of. */
