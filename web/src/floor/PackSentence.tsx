@@ -43,6 +43,7 @@ export function PackSentence({ site }: { site: Schemas['SiteCard'] }) {
     );
   }
   const open = now.stops.length > 0;
+  const newLoad = () => desk.speak({ kind: 'load' });
   return (
     <>
       <Box sx={{ flex: 1, overflow: 'auto' }}>
@@ -82,18 +83,24 @@ export function PackSentence({ site }: { site: Schemas['SiteCard'] }) {
           <SmallButton disabled={!now.canUndo} onClick={() => desk.act('UNDO')}>
             {t('move.undo')}
           </SmallButton>
-          <SmallButton onClick={() => desk.speak({ kind: 'load' })}>
-            {t('packing.newLoad')}
-          </SmallButton>
+          {(now.whole || !open) && (
+            <SmallButton onClick={newLoad}>{t('packing.newLoad')}</SmallButton>
+          )}
           <SmallButton onClick={() => desk.speak({ kind: 'order', order: 0 })}>
             {t('packing.other')}
           </SmallButton>
         </Box>
-        {open ? (
-          <MainButton disabled={!now.whole || desk.busy} onClick={() => desk.act('CONFIRM')}>
+        {open && !now.whole && (
+          <MainButton disabled={desk.busy} onClick={newLoad}>
+            {t('packing.newLoad')}
+          </MainButton>
+        )}
+        {open && now.whole && (
+          <MainButton disabled={desk.busy} onClick={() => desk.act('CONFIRM')}>
             {t(now.ready ? 'packing.pack' : 'picking.isIt')}
           </MainButton>
-        ) : (
+        )}
+        {!open && (
           <HandOver order={order.id} onDone={() => desk.speak({ kind: 'order', order: 0 })} />
         )}
       </Box>
@@ -207,14 +214,16 @@ function Parcels({
                   .join(' · ')}
               </Box>
             </Box>
-            {view.stops.length > 0 && (
-              <SmallButton onClick={() => onUse(parcel.load)}>{t('packing.use')}</SmallButton>
-            )}
-            {view.stops.length === 0 && parcel.weight === null && (
-              <SmallButton onClick={() => weigh.mutate({ load: parcel.load })}>
-                {t('packing.weigh')}
-              </SmallButton>
-            )}
+            <Box sx={{ display: 'flex', width: 104 }}>
+              {view.stops.length > 0 && (
+                <SmallButton onClick={() => onUse(parcel.load)}>{t('packing.use')}</SmallButton>
+              )}
+              {view.stops.length === 0 && parcel.weight === null && (
+                <SmallButton onClick={() => weigh.mutate({ load: parcel.load })}>
+                  {t('packing.weigh')}
+                </SmallButton>
+              )}
+            </Box>
           </Box>
           {view.stops.length === 0 && parcel.weight === null && (
             <Typed onWeight={(weight) => weigh.mutate({ load: parcel.load, weight })} />

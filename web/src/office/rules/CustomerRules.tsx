@@ -54,7 +54,7 @@ export function CustomerRules() {
     },
     {
       key: 'lot',
-      title: t('outbound.oneLot'),
+      title: t('customers.oneLotTitle'),
       width: '110px',
       cell: (row) => (row.oneLot ? t('yes') : ''),
     },
@@ -153,7 +153,7 @@ function CustomerForm({ customer, onDone }: { customer?: Customer; onDone?: () =
     >
       <TextField label={t('places.code')} required disabled={!!customer} {...form.text('code')} />
       <TextField label={t('places.name')} required {...form.text('name')} />
-      <TextField label={t('suppliers.email')} type="email" {...form.text('email')} />
+      <TextField label={t('customers.email')} type="email" {...form.text('email')} />
       <TextField label={t('places.street')} {...form.text('street')} />
       <TextField label={t('places.town')} {...form.text('town')} />
       <TextField label={t('places.gln')} {...form.text('gln')} />
