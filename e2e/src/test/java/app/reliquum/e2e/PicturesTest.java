@@ -74,9 +74,8 @@ class PicturesTest {
     page.navigate(HOUSE.address().resolve("/office/rules/removal?open=1").toString());
     page.getByLabel("Item", new Page.GetByLabelOptions().setExact(true)).last().fill("FLR-013");
     button(page, "Show what is taken").click();
-    page.getByText("earliest expiry").last().scrollIntoViewIfNeeded();
-    page.locator("aside").evaluate("aside => aside.scrollTo(0, aside.scrollHeight)");
     page.getByText("not needed").or(page.getByText("expires later")).first().waitFor();
+    page.locator("aside").evaluate("aside => aside.scrollTo(0, aside.scrollHeight)");
     shoot(page, "rules-removal");
     page.evaluate("() => localStorage.setItem('reliquum.shift', 'night')");
     shoot(page, "night-shift", "/office/on-hand?q=shackle");
