@@ -42,6 +42,7 @@ function Components({ kit }: { kit: Schemas['KitCard'] }) {
   return (
     <Form
       save={save}
+      word={t('outbound.saveMadeOf')}
       onSubmit={() =>
         save.mutate(
           rows
