@@ -4,7 +4,10 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   plugins: [react()],
   build: { target: 'es2022', assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
-  // A form typed into key by key takes a while on a busy machine.
-  test: { testTimeout: 20_000 },
+  test: {
+    // A form typed into key by key takes a while on a busy machine.
+    testTimeout: 20_000,
+    maxWorkers: '100%',
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
 });

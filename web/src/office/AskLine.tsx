@@ -182,7 +182,7 @@ export function AskLine() {
           setOpen(true);
         }}
         onFocus={() => setOpen(true)}
-        onBlur={() => setTimeout(() => setOpen(false), 150)}
+        onBlur={() => setOpen(false)}
         onKeyDown={key}
         sx={{
           width: '100%',
@@ -204,6 +204,8 @@ export function AskLine() {
           id="ask-answers"
           role="listbox"
           aria-label={t('ask.answers')}
+          // A click in the list, or on its scroll bar, leaves the focus where it is.
+          onMouseDown={(event) => event.preventDefault()}
           sx={{
             position: 'absolute',
             top: 38,
@@ -223,7 +225,6 @@ export function AskLine() {
               id={`ask-${i}`}
               role="option"
               aria-selected={i === active}
-              onMouseDown={(event) => event.preventDefault()}
               onClick={() => go(answer)}
               sx={{
                 display: 'grid',

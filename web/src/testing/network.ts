@@ -34,8 +34,10 @@ export class Refusal {
   ) {}
 }
 
-/** Begins anew: nothing was asked, nothing is answered. */
+/** Begins anew: nothing was asked, nothing is answered, the browser remembers nothing. */
 export function empty() {
+  localStorage.clear();
+  sessionStorage.clear();
   doors.clear();
   asked.length = 0;
 }

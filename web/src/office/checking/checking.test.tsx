@@ -80,7 +80,6 @@ const result = {
 
 beforeEach(() => {
   empty();
-  localStorage.clear();
 });
 afterEach(cleanup);
 

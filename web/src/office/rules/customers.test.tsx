@@ -90,7 +90,7 @@ it('says what goes into a kit, without the lines left empty', async () => {
   await userEvent.type(screen.getByLabelText('Component 2'), ' ROP-012 ');
   await userEvent.type(screen.getAllByLabelText('Quantity')[1], '7,5');
   await userEvent.click(screen.getByRole('button', { name: /line/i }));
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Save what it is made of' }));
   await waitFor(() =>
     expect(sent('PUT', door)[0]?.body).toEqual({
       components: [
