@@ -19,6 +19,9 @@ import org.junit.jupiter.api.extension.ExtensionContext;
 public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
 
   private static final File JAR = new File("../server/target/reliquum-app.jar");
+  private static final File UNPACKED = new File("target/app");
+  // The classes as the first house left them, ready made: later ones start in half the time.
+  private static final File CLASSES = new File("target/classes.jsa");
   private static final long PATIENCE = TimeUnit.MINUTES.toNanos(3);
 
   private static TestDatabase opened;
@@ -35,20 +38,51 @@ public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
       start();
       return;
     }
+    unpack();
     database = new TestDatabase();
     start();
     // The next classes begin with the house as it is now, before anyone has touched it.
     opened = database.copy();
   }
 
+  private static void unpack() {
+    CLASSES.delete();
+    try {
+      new ProcessBuilder(
+              java(),
+              "-Djarmode=tools",
+              "-jar",
+              JAR.getPath(),
+              "extract",
+              "--force",
+              "--destination",
+              UNPACKED.getPath())
+          .redirectErrorStream(true)
+          .redirectOutput(new File("target/unpacked.log"))
+          .start()
+          .onExit()
+          .join();
+    } catch (IOException fault) {
+      throw new UncheckedIOException(fault);
+    }
+  }
+
+  private static String java() {
+    return ProcessHandle.current().info().command().orElse("java");
+  }
+
   /** Starts it on the same data and the same port. */
   public void start() {
     ProcessBuilder builder =
         new ProcessBuilder(
-            ProcessHandle.current().info().command().orElse("java"),
+            java(),
             "-Xmx700m",
+            // A house of a few minutes must start soon rather than run fast for hours.
+            "-XX:TieredStopAtLevel=1",
+            "-XX:+UseSerialGC",
+            (CLASSES.exists() ? "-XX:SharedArchiveFile=" : "-XX:ArchiveClassesAtExit=") + CLASSES,
             "-jar",
-            JAR.getPath());
+            new File(UNPACKED, JAR.getName()).getPath());
     builder.environment().put("RELIQUUM_DB_URL", database.url());
     builder.environment().put("RELIQUUM_DB_USER", database.user());
     builder.environment().put("RELIQUUM_DB_PASSWORD", database.password());
@@ -102,6 +136,10 @@ public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
 
   @Override
   public void afterAll(ExtensionContext context) {
+    if (!CLASSES.exists()) {
+      process.destroy();
+      process.onExit().orTimeout(1, TimeUnit.MINUTES).exceptionally(late -> process).join();
+    }
     kill();
     database.close();
   }
