@@ -126,10 +126,12 @@ public class Allocating implements Keeper {
    * @param missing is told what was not found
    */
   List<Removal.Plan> reserve(Head head, Which which, Set<PositionKey> not, List<String> missing) {
+    List<LineRow> all = table.lines(head.id());
+    List<Reserving.Kept> kept = reserving.of(head.number());
     Map<Integer, LineRow> rows =
-        table.lines(head.id()).stream().collect(Collectors.toMap(LineRow::lineNo, row -> row));
+        all.stream().collect(Collectors.toMap(LineRow::lineNo, row -> row));
     List<Outbound.Line> lacking =
-        progress.lines(head).stream()
+        progress.lines(head, all, kept).stream()
             .filter(line -> line.missing().isPositive() && which.meant(line.line()))
             .toList();
     Map<Long, Policy> policies =
@@ -138,12 +140,13 @@ public class Allocating implements Keeper {
                 .map(line -> rows.get(line.line()).itemId())
                 .collect(Collectors.toSet()),
             head.siteId());
-    Map<Integer, Long> lots = lotsOf(head);
+    Map<Integer, Long> lots = lotsOf(kept);
+    LocalDate needed = needed(head);
     List<Reserving.Ask> asks = new ArrayList<>();
     for (Outbound.Line line : lacking) {
       LineRow row = rows.get(line.line());
       Policy policy = policies.get(row.itemId());
-      Removal.Wanted wanted = wanted(head, row, line.missing(), policy);
+      Removal.Wanted wanted = wanted(needed, row, line.missing(), policy);
       boolean bound = row.oneLot() && row.lotId() == 0 && lots.containsKey(row.lineNo());
       asks.add(
           new Reserving.Ask(
@@ -165,10 +168,10 @@ public class Allocating implements Keeper {
     return plans;
   }
 
-  /** What a line wants, so much of it. */
-  Removal.Wanted wanted(Head head, LineRow row, Quantity quantity, Policy policy) {
+  /** What a line wants, so much of it, good on the day on which it is needed. */
+  Removal.Wanted wanted(LocalDate needed, LineRow row, Quantity quantity, Policy policy) {
     Removal.Wanted wanted =
-        Removal.Wanted.of(quantity, needed(head))
+        Removal.Wanted.of(quantity, needed)
             .ofGoods(row.lotId(), row.serialId())
             .asking(row.minimumLife(), row.oneLot());
     return policy.rules().stream().anyMatch(Rule::usesPacks)
@@ -177,16 +180,16 @@ public class Allocating implements Keeper {
   }
 
   /** The lot that lines are bound to by what is kept for them. */
-  private Map<Integer, Long> lotsOf(Head head) {
+  private static Map<Integer, Long> lotsOf(List<Reserving.Kept> kept) {
     Map<Integer, Long> lots = new HashMap<>();
-    for (Reserving.Kept one : reserving.of(head.number())) {
+    for (Reserving.Kept one : kept) {
       lots.put(one.reservation().line(), one.reservation().key().lot());
     }
     return lots;
   }
 
   /** The day on which goods of an order must be good: when it is needed, and today at the least. */
-  private LocalDate needed(Head head) {
+  LocalDate needed(Head head) {
     LocalDate today =
         LocalDate.ofInstant(clock.instant(), ZoneId.of(places.leaving(head.siteId()).timeZone()));
     return head.needed() == null || head.needed().isBefore(today) ? today : head.needed();

@@ -49,10 +49,14 @@ class OutboundProgress {
 
   /** The lines of an order with what is kept for them. */
   List<Outbound.Line> lines(Head head) {
-    List<Reserving.Kept> kept = reserving.of(head.number());
+    return lines(head, table.lines(head.id()), reserving.of(head.number()));
+  }
+
+  /** The same, of what has been read already. */
+  List<Outbound.Line> lines(Head head, List<LineRow> rows, List<Reserving.Kept> kept) {
     Set<Long> loads = parcels.loads(head.id());
     List<Outbound.Line> lines = new ArrayList<>();
-    for (LineRow row : table.lines(head.id())) {
+    for (LineRow row : rows) {
       Quantity reserved = Quantity.ZERO;
       Quantity picked = Quantity.ZERO;
       Quantity packed = Quantity.ZERO;

@@ -175,13 +175,13 @@ public class Picking {
   }
 
   private long take(Command command, Head head, Reservation one, Take take) {
-    Places.Leaving leaving = places.leaving(head.siteId());
     PositionKey from = take.taken();
-    if (!leaving.flow().waits()) {
+    if (!progress.flow(head).waits()) {
       return handingOver.goes(command, head, one.line(), from, take.quantity());
     }
     long into = take.into() == 0 ? head.toteId() : take.into();
-    long packing = leaving.packing() == null ? from.place() : leaving.packing();
+    // Without a packing area it stays where it was, and is only set aside.
+    long packing = places.packing(head.siteId()).orElse(from.place());
     Spot to = new Spot(packing, into, from.condition());
     if (to.equals(from.spot())) {
       Quantity free = reserving.pickInPlace(head.number(), one.line(), from, take.quantity());
@@ -274,7 +274,10 @@ public class Picking {
             .orElseThrow();
     Policy policy = rules.policy(other.item(), head.siteId());
     return Removal.againstTaking(
-        allocating.wanted(head, row, one.quantity(), policy), policy, chosen, instead);
+        allocating.wanted(allocating.needed(head), row, one.quantity(), policy),
+        policy,
+        chosen,
+        instead);
   }
 
   /** How much of a position may be taken for a reservation. */

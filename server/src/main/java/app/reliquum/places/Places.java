@@ -547,37 +547,19 @@ public class Places {
         .findFirst();
   }
 
-  /**
-   * How goods leave a site.
-   *
-   * @param packing where what is picked waits; null if it stays where it was, and is only set aside
-   */
+  /** How goods leave a site. */
   public record Leaving(
-      long site,
-      String name,
-      String timeZone,
-      OutboundFlow flow,
-      boolean shortestRound,
-      @Nullable Long packing) {}
+      long site, String name, String timeZone, OutboundFlow flow, boolean shortestRound) {}
 
   /** How goods leave a site. */
   public Leaving leaving(long site) {
-    record Row(long id, String name, String timeZone, OutboundFlow flow, boolean shortest) {}
-    Row row =
-        jdbc.sql(
-                "select id, name, time_zone, outbound_flow flow, shortest_round shortest from site"
-                    + " where id = ?")
-            .param(site)
-            .query(Row.class)
-            .optional()
-            .orElseThrow(() -> Problem.missing("site", site));
-    return new Leaving(
-        row.id(),
-        row.name(),
-        row.timeZone(),
-        row.flow(),
-        row.shortest(),
-        packing(site).orElse(null));
+    return jdbc.sql(
+            "select id site, name, time_zone, outbound_flow flow, shortest_round from site"
+                + " where id = ?")
+        .param(site)
+        .query(Leaving.class)
+        .optional()
+        .orElseThrow(() -> Problem.missing("site", site));
   }
 
   /** A bin of a block of aisles: its aisle's and its own place on the floor plan. */
@@ -678,7 +660,9 @@ public class Places {
 
   /** Lets someone pass who may work at a site. Cheap: for each scan. */
   public void requireSite(long site, Actor actor) {
-    actor.requireSite(site, receiving(site).name());
+    if (!actor.worksAt(site)) {
+      actor.requireSite(site, receiving(site).name());
+    }
   }
 
   /** A site that someone may work at. */

@@ -92,25 +92,29 @@ class PositionTable {
   /**
    * What locked positions hold.
    *
-   * @param reserved the positions of which something is reserved
+   * @param reserved how much of them is reserved, where any is
    */
-  record Locked(Map<PositionKey, Holding> held, Set<PositionKey> reserved) {
+  record Locked(Map<PositionKey, Holding> held, Map<PositionKey, Quantity> reserved) {
     Holding held(PositionKey key) {
       return held.getOrDefault(key, Holding.EMPTY);
+    }
+
+    Quantity free(PositionKey key) {
+      return held(key).quantity().minus(reserved.getOrDefault(key, Quantity.ZERO));
     }
   }
 
   /** Locks rows in the order of their keys and says what they hold. */
   Locked lock(List<PositionKey> keys) {
     Map<PositionKey, Holding> held = new HashMap<>();
-    Set<PositionKey> reserved = new HashSet<>();
+    Map<PositionKey, Quantity> reserved = new HashMap<>();
     for (int from = 0; from < keys.size(); from += KEYS_AT_ONCE) {
       List<PositionKey> some = keys.subList(from, Math.min(from + KEYS_AT_ONCE, keys.size()));
       List<Object> values = new ArrayList<>();
       StringBuilder sql =
           new StringBuilder(
               "select item_id, place_id, lot_id, serial_id, unit_load_id, condition_code, quantity,"
-                  + " in_date, reserved > 0 from stock_position where"
+                  + " in_date, reserved from stock_position where"
                   + " (item_id, place_id, lot_id, serial_id, unit_load_id, condition_code) in (");
       for (PositionKey key : some) {
         sql.append(values.isEmpty() ? "" : ", ").append("(?, ?, ?, ?, ?, ?)");
@@ -124,8 +128,8 @@ class PositionTable {
             PositionKey key = key(row);
             held.put(
                 key, new Holding(new Quantity(row.getBigDecimal(7)), localDate(row.getDate(8))));
-            if (row.getBoolean(9)) {
-              reserved.add(key);
+            if (row.getBigDecimal(9).signum() > 0) {
+              reserved.put(key, new Quantity(row.getBigDecimal(9)));
             }
           },
           values.toArray());
@@ -143,18 +147,17 @@ class PositionTable {
 
   /** Locks every position of items at a site that might be taken from. */
   List<Candidate> lockCandidates(Collection<Long> items, long site) {
-    // Locked by their keys alone, so that places and lots are not locked with them.
-    lock(
-        jdbc
-            .sql(CANDIDATE + AT_SITE)
-            .param("items", items)
-            .param("site", site)
-            .query((row, n) -> key(row))
-            .list()
-            .stream()
-            .sorted()
-            .toList());
-    return candidates(items, site);
+    List<Candidate> found = candidates(items, site);
+    // Locked by their keys alone, so that places and lots are not locked with them; what they hold
+    // counts from then on.
+    Locked locked = lock(found.stream().map(Candidate::key).sorted().toList());
+    return found.stream()
+        .filter(one -> locked.held(one.key()).quantity().isPositive())
+        .map(
+            one ->
+                one.less(one.free().minus(locked.free(one.key())))
+                    .since(locked.held(one.key()).inDate()))
+        .toList();
   }
 
   /** Every position of items at a site that might be taken from. */

@@ -194,7 +194,7 @@ public class Stock {
     if (decision instanceof Decision.Refused refused) {
       throw new Refusals(catalog, facts.items(), facts.places()).problem(refused.reasons());
     }
-    Map<PositionKey, Quantity> reserved = reserved(posting, facts, locked.reserved());
+    Map<PositionKey, Quantity> reserved = reserved(posting, facts, locked.reserved().keySet());
     List<Valuation.Moved> moved = moved(posting, named, moments, effective, undone);
     List<BigDecimal> values = costs.value(command.actor(), moved);
     long number;
