@@ -59,6 +59,7 @@ function Components({ kit }: { kit: Schemas['KitCard'] }) {
           <TextField
             label={t('outbound.component', { number: i + 1 })}
             value={row.item}
+            helperText={kit.components.find((one) => one.item === row.item)?.name}
             onChange={(event) => change(i, { item: event.target.value })}
           />
           <TextField

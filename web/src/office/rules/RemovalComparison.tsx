@@ -74,7 +74,7 @@ function Compared({ of }: { of: Comparison }) {
   }
   const grid = {
     display: 'grid',
-    gridTemplateColumns: '1fr 110px 110px',
+    gridTemplateColumns: '1fr 150px 110px',
     gap: 1,
     py: 0.5,
     borderBottom: 1,
@@ -82,17 +82,24 @@ function Compared({ of }: { of: Comparison }) {
     '& > :nth-child(n+2)': { textAlign: 'right' },
   } as const;
   const shown = (figure: (typeof FIGURES)[number], one: Outcome) =>
-    figure === 'missing' || figure === 'expired' ? quantity(one[figure]) : count(one[figure]);
+    figure === 'missing' || figure === 'expired'
+      ? Number(one[figure]) && quantity(one[figure])
+      : count(one[figure]);
   const changed = of.items.filter((one) =>
     FIGURES.some((figure) => one.now[figure] !== one.then[figure]),
   );
   return (
     <Box sx={{ mt: 1.5 }}>
-      <Box>{t('removal.played', { count: of.askings, items: of.items.length })}</Box>
+      <Box>{t('removal.played', { lines: of.askings, items: of.items.length })}</Box>
       {of.left > 0 && (
         <Box sx={{ color: 'text.secondary' }}>{t('removal.notPlayed', { count: of.left })}</Box>
       )}
-      <Box sx={{ ...grid, color: 'text.secondary' }}>
+      <Box sx={{ typography: 'h2', mt: 1 }}>
+        {changed.length === 0
+          ? t('removal.noDifference')
+          : t('removal.difference', { count: changed.length })}
+      </Box>
+      <Box sx={{ ...grid, color: 'text.secondary', whiteSpace: 'nowrap' }}>
         <span />
         <span>{t('removal.asItIs')}</span>
         <span>{t('removal.byThis')}</span>

@@ -38,7 +38,7 @@ it('shows what each customer asks for, and changes it', async () => {
   show(<CustomerRules />);
   await userEvent.click(await screen.findByText('Skerry Lifeboats'));
   expect(await screen.findByLabelText(/Code/)).toHaveProperty('disabled', true);
-  const life = screen.getByLabelText('Good for days');
+  const life = screen.getByLabelText('Days it must keep');
   await userEvent.clear(life);
   await userEvent.type(life, '30');
   await userEvent.click(screen.getByLabelText('Each line must be of one lot'));

@@ -155,7 +155,8 @@ it('compares a rule with those that hold', async () => {
     />,
   );
   await userEvent.click(await screen.findByRole('button', { name: 'Compare' }));
-  expect(await screen.findByText(/28 askings/)).toBeTruthy();
-  expect(screen.getByText(/expired in the end 20 → –/)).toBeTruthy();
+  expect(await screen.findByText(/over again: 28. Items: 1/)).toBeTruthy();
+  expect(screen.getByText(/expired in the end 20 → 0/)).toBeTruthy();
+  expect(screen.getByText('This rule would have changed 1 item.')).toBeTruthy();
   expect(sent('POST', '/api/removal/comparison')[0]?.body).toMatchObject({ site: 1, days: 90 });
 });
