@@ -6,6 +6,7 @@ import com.deque.html.axecore.playwright.AxeBuilder;
 import com.deque.html.axecore.results.Rule;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
@@ -15,6 +16,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.extension.AfterAllCallback;
 import org.junit.jupiter.api.extension.AfterEachCallback;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
@@ -100,9 +102,28 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
     return page;
   }
 
-  static com.microsoft.playwright.Locator button(Page page, String name) {
+  static Locator button(Page page, String name) {
     return page.getByRole(
         AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+  }
+
+  /**
+   * Does what a sentence on the Floor says, taking first what it suggests, if it suggests anything.
+   *
+   * @param suggestion what its button says then
+   */
+  static void complete(Page page, String act, String... suggestion) {
+    Locator main =
+        page.getByRole(
+            AriaRole.BUTTON,
+            new Page.GetByRoleOptions()
+                .setName(Pattern.compile("^(" + act + "|" + String.join("|", suggestion) + ")$")));
+    // It can be pressed as soon as every scan has been answered.
+    PlaywrightAssertions.assertThat(main).isEnabled();
+    if (!main.innerText().equals(act)) {
+      main.click();
+    }
+    button(page, act).click();
   }
 
   /** Types as a hardware scanner does: wherever the focus is, and Enter at the end. */

@@ -1,6 +1,7 @@
 package app.reliquum.e2e;
 
 import static app.reliquum.e2e.Browser.button;
+import static app.reliquum.e2e.Browser.complete;
 import static app.reliquum.e2e.Browser.scan;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
@@ -73,19 +74,7 @@ class GoodsInTest {
 
   /** Takes what is suggested, if something is, and receives the line. */
   private static void receive(Page page) {
-    Locator main =
-        page.getByRole(
-            AriaRole.BUTTON,
-            new Page.GetByRoleOptions()
-                .setName(
-                    Pattern.compile(
-                        "^(Take the suggestion|Receive more than ordered|Receive it)$")));
-    main.waitFor();
-    boolean ready = main.textContent().equals("Receive it");
-    main.click();
-    if (!ready) {
-      button(page, "Receive it").click();
-    }
+    complete(page, "Receive it", "Take the suggestion", "Receive more than ordered");
   }
 
   private static void putAway(Page page) {

@@ -1,6 +1,7 @@
 package app.reliquum.e2e;
 
 import static app.reliquum.e2e.Browser.button;
+import static app.reliquum.e2e.Browser.complete;
 import static app.reliquum.e2e.Browser.scan;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
@@ -268,22 +269,14 @@ class OutboundTest {
     assertThat(page.getByRole(AriaRole.ALERT).first()).containsText("OUT-1");
     scan(page, "RU.OUT-1");
     // The scans have said it all, but for a lot that lies there with others.
-    page.getByRole(AriaRole.BUTTON)
-        .filter(
-            new Locator.FilterOptions()
-                .setHasText(java.util.regex.Pattern.compile("^(Take it|That is it)$")))
-        .click();
-    if (button(page, "Take it").isVisible()) {
-      button(page, "Take it").click();
-    }
+    complete(page, "Take it", "That is it");
     blank(page, "Item", "Test shackle");
     String first = page.locator("[data-blank='Bin']").first().innerText();
     button(page, "Less there").click();
     button(page, "Nothing is there").click();
     assertThat(done(page)).containsText("12 short in " + first);
     assertThat(done(page)).containsText("now from");
-    button(page, "That is it").click();
-    button(page, "Take it").click();
+    complete(page, "Take it", "That is it");
     assertThat(done(page)).containsText("Took 12 × Test shackle");
     org.assertj.core.api.Assertions.assertThat(
             maren.get("/api/counts/suspicions?site=" + QUAY).ok().toString())
@@ -304,11 +297,11 @@ class OutboundTest {
     assertThat(page.locator("[data-blank='Unit load']")).containsText("3020");
     scan(page, "RI.OUTF");
     scan(page, "2");
-    settle(page);
+    complete(page, "Pack it", "That is it");
     assertThat(done(page)).containsText("Packed 2 × Test flare");
     button(page, "New load").click();
     scan(page, "RI.OUTF");
-    settle(page);
+    complete(page, "Pack it", "That is it");
     assertThat(done(page)).containsText("Packed 4 × Test flare");
     button(page, "Weigh").first().click();
     assertThat(page.getByText("kg").first()).isVisible();
@@ -320,19 +313,6 @@ class OutboundTest {
     Page office = office("/office/coming/outbound?filter=GONE&open=" + id);
     assertThat(office.locator("aside")).containsText("Handed over: DN-");
     assertThat(office.locator("aside")).containsText("Economy TC2");
-  }
-
-  /** Accepts what is suggested, if anything is, and packs. */
-  private static void settle(Page page) {
-    Locator main =
-        page.getByRole(AriaRole.BUTTON)
-            .filter(
-                new Locator.FilterOptions()
-                    .setHasText(java.util.regex.Pattern.compile("^(Pack it|That is it)$")));
-    if (main.innerText().equals("That is it")) {
-      main.click();
-    }
-    button(page, "Pack it").click();
   }
 
   @Test
