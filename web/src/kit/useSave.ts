@@ -18,15 +18,22 @@ export function useSave<B = void, A = unknown>(
 ) {
   const queries = useQueryClient();
   const [command, setCommand] = useState(commandId);
+  const makeOld = () => {
+    for (const key of old) {
+      void queries.invalidateQueries({ queryKey: [key] });
+    }
+  };
   return useMutation({
     mutationFn: (body: B) => send(command, body),
     onSuccess: (saved) => {
-      for (const key of old) {
-        void queries.invalidateQueries({ queryKey: [key] });
-      }
+      makeOld();
       onDone?.(saved);
     },
     onSettled: (_, fault) => {
+      // Whoever was refused because something is otherwise than shown sees how it is now.
+      if (fault instanceof Problem && fault.status === 409) {
+        makeOld();
+      }
       if (!(fault instanceof Problem) || isAnswer(fault)) {
         setCommand(commandId());
       }

@@ -7,7 +7,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
-import { Form } from './Form';
+import { Form, FormOf } from './Form';
 import { RulesFrame } from './RulesFrame';
 import { useForm } from './useForm';
 
@@ -24,7 +24,9 @@ export function CountingRules() {
     <RulesFrame>
       <Room title={t('rules.counting')}>
         <ProblemNote problem={rules.error} />
-        {rules.data && <RulesForm key={rules.data.version} rules={rules.data} />}
+        {rules.data && (
+          <FormOf of={rules.data}>{(shown) => shown && <RulesForm rules={shown} />}</FormOf>
+        )}
       </Room>
     </RulesFrame>
   );

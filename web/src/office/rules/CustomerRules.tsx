@@ -13,7 +13,7 @@ import type { Column } from '../../kit/sheetColumns';
 import { SidePanel } from '../../kit/SidePanel';
 import { useAddress } from '../../kit/useAddress';
 import { useSave } from '../../kit/useSave';
-import { Form, Tick } from './Form';
+import { Form, FormOf, Tick } from './Form';
 import { RulesFrame } from './RulesFrame';
 import { useForm } from './useForm';
 
@@ -102,7 +102,9 @@ export function CustomerRules() {
           over={one && <Code>{one.code}</Code>}
           onClose={close}
         >
-          <CustomerForm key={one?.version} customer={one} onDone={one ? undefined : close} />
+          <FormOf of={one}>
+            {(shown) => <CustomerForm customer={shown} onDone={shown ? undefined : close} />}
+          </FormOf>
         </SidePanel>
       )}
     </RulesFrame>

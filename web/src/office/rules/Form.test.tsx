@@ -3,11 +3,12 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import TextField from '@mui/material/TextField';
+import type { ReactNode } from 'react';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { Problem } from '../../api/client';
 import { MeContext, type Me } from '../../app/session';
 import '../../app/words';
-import { Form, Tick } from './Form';
+import { Form, FormOf, Tick } from './Form';
 import { useForm } from './useForm';
 import { useSave } from '../../kit/useSave';
 
@@ -16,9 +17,9 @@ const send =
   vi.fn<(command: { params: { header: Record<string, string> } }, sent: Sent) => Promise<Sent>>();
 const done = vi.fn<(saved: Sent) => void>();
 
-function Entry() {
+function Entry({ name = '' }: { name?: string }) {
   const save = useSave(['things'], send, done);
-  const form = useForm({ name: '', active: true }, save.error);
+  const form = useForm({ name, active: true }, save.error);
   return (
     <Form save={save} onSubmit={() => save.mutate(form.entry)}>
       <TextField label="Name" {...form.text('name')} />
@@ -31,7 +32,7 @@ function Entry() {
   );
 }
 
-function show(permissions: Me['permissions']) {
+function show(permissions: Me['permissions'], what: ReactNode = <Entry />) {
   const me: Me = {
     id: 1,
     code: 'X',
@@ -41,13 +42,14 @@ function show(permissions: Me['permissions']) {
     everywhere: true,
     sites: [],
   };
-  render(
-    <QueryClientProvider client={new QueryClient()}>
-      <MeContext value={me}>
-        <Entry />
-      </MeContext>
-    </QueryClientProvider>,
+  const around = (inner: ReactNode) => (
+    <QueryClientProvider client={queries}>
+      <MeContext value={me}>{inner}</MeContext>
+    </QueryClientProvider>
   );
+  const queries = new QueryClient();
+  const shown = render(around(what));
+  return (next: ReactNode) => shown.rerender(around(next));
 }
 
 beforeEach(() => {
@@ -119,4 +121,49 @@ it('lets those who may not save only look', () => {
   show([]);
   expect(screen.queryByRole('button', { name: 'Save' })).toBeNull();
   expect(screen.getByRole('group').hasAttribute('disabled')).toBe(true);
+});
+
+const name = () => screen.getByLabelText<HTMLInputElement>('Name').value;
+
+/** A form of a thing that others may change too. */
+function thing(id: number, version: number, named: string) {
+  return (
+    <FormOf of={{ id, version, name: named }}>{(shown) => <Entry name={shown?.name} />}</FormOf>
+  );
+}
+
+it('shows at once what others have changed while nothing was typed', () => {
+  const next = show(['RULES'], thing(1, 0, 'Buoy'));
+  next(thing(1, 1, 'Large buoy'));
+  expect(name()).toBe('Large buoy');
+});
+
+it('never changes what is being typed, but tells that there is something newer', async () => {
+  const next = show(['RULES'], thing(1, 0, 'Buoy'));
+  await userEvent.type(screen.getByLabelText('Name'), ', red');
+  next(thing(1, 1, 'Large buoy'));
+  expect(name()).toBe('Buoy, red');
+  expect(screen.getByRole('status').textContent).toContain('What you typed is kept.');
+  await userEvent.click(screen.getByRole('button', { name: 'Show theirs' }));
+  expect(name()).toBe('Large buoy');
+  expect(screen.queryByRole('status')).toBeNull();
+});
+
+it('still says that it is saved when what was saved arrives', async () => {
+  const next = show(['RULES'], thing(1, 0, 'Buoy'));
+  await userEvent.type(screen.getByLabelText('Name'), ', red');
+  await save();
+  await screen.findByText('Saved.');
+  next(thing(1, 1, 'BUOY, RED'));
+  expect(name()).toBe('BUOY, RED');
+  expect(screen.getByText('Saved.')).toBeTruthy();
+  await userEvent.type(screen.getByLabelText('Name'), '!');
+  expect(screen.queryByText('Saved.')).toBeNull();
+});
+
+it('begins anew with another thing, though it has the same version', async () => {
+  const next = show(['RULES'], thing(1, 0, 'Buoy'));
+  await userEvent.type(screen.getByLabelText('Name'), ', red');
+  next(thing(2, 0, 'Anchor'));
+  expect(name()).toBe('Anchor');
 });

@@ -1,9 +1,75 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { FormEvent, ReactNode } from 'react';
+import {
+  createContext,
+  Fragment,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useState,
+  type FormEvent,
+  type ReactNode,
+} from 'react';
 import { useTranslation } from 'react-i18next';
 import { useMay, type Permission } from '../../app/session';
 import { ProblemNote } from '../../kit/ProblemNote';
+
+const Settling = createContext({ saved: false, settle: () => {} });
+
+/**
+ * A form of something that others may change too. A newer version of it is shown at once, but never
+ * over what is being typed: then it is told, and taken when asked for.
+ */
+export function FormOf<T extends { id?: number; version?: number }>({
+  of,
+  children,
+}: {
+  of: T | undefined;
+  children: (shown: T | undefined) => ReactNode;
+}) {
+  const { t } = useTranslation();
+  const [shown, setShown] = useState(of);
+  const [typed, setTyped] = useState(false);
+  const [saved, setSaved] = useState(false);
+  const settle = useCallback(() => {
+    setTyped(false);
+    setSaved(true);
+  }, []);
+  const settling = useMemo(() => ({ saved, settle }), [saved, settle]);
+  const another = of?.id !== shown?.id;
+  const newer = !another && of?.version !== shown?.version;
+  const take = () => {
+    setShown(of);
+    setTyped(false);
+  };
+  if (another) {
+    setSaved(false);
+  }
+  if (another || (newer && !typed)) {
+    take();
+  }
+  return (
+    <Box
+      onInput={() => {
+        setTyped(true);
+        setSaved(false);
+      }}
+    >
+      {newer && typed && (
+        <Box role="status" sx={{ display: 'flex', alignItems: 'center', gap: 1, py: 1 }}>
+          <Box sx={{ flex: 1, color: 'warning.main' }}>{t('changedMeanwhile')}</Box>
+          <Button variant="outlined" onClick={take}>
+            {t('takeNewer')}
+          </Button>
+        </Box>
+      )}
+      <Settling value={settling}>
+        <Fragment key={`${shown?.id}:${shown?.version}`}>{children(shown)}</Fragment>
+      </Settling>
+    </Box>
+  );
+}
 
 /** A form with its one button; who may not save it sees it all the same. */
 export function Form({
@@ -21,6 +87,13 @@ export function Form({
 }) {
   const { t } = useTranslation();
   const allowed = useMay(may);
+  const { saved, settle } = useContext(Settling);
+  const { isSuccess } = save;
+  useEffect(() => {
+    if (isSuccess) {
+      settle();
+    }
+  }, [isSuccess, settle]);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     onSubmit();
@@ -39,7 +112,7 @@ export function Form({
             {word ?? t('save')}
           </Button>
         )}
-        {save.isSuccess && <Box sx={{ color: 'success.main' }}>{t('saved')}</Box>}
+        {(isSuccess || saved) && <Box sx={{ color: 'success.main' }}>{t('saved')}</Box>}
       </Box>
     </Box>
   );

@@ -10,7 +10,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
-import { Form } from './Form';
+import { Form, FormOf } from './Form';
 import { RulesFrame } from './RulesFrame';
 import { useForm } from './useForm';
 
@@ -23,9 +23,9 @@ export function HouseRules() {
       <Room title={t('house.title')}>
         <ProblemNote problem={house.error} />
         {house.data && (
-          <Box sx={{ maxWidth: 480 }} key={house.data.version}>
+          <Box sx={{ maxWidth: 480 }}>
             <Box sx={{ mb: 1 }}>{t('house.onPaper')}</Box>
-            <NameForm house={house.data} />
+            <FormOf of={house.data}>{(shown) => shown && <NameForm house={shown} />}</FormOf>
             <Logo house={house.data} />
           </Box>
         )}

@@ -29,7 +29,7 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
     staleTime: Infinity,
   });
   const save = useSave(
-    ['items'],
+    ['items', 'item'],
     (command, body: Entry) =>
       card
         ? read(

@@ -16,6 +16,7 @@ import { ItemForm } from './ItemForm';
 import { MadeOf } from './MadeOf';
 import { PictureForm } from './PictureForm';
 import { RulesFrame } from './RulesFrame';
+import { FormOf } from './Form';
 
 type Row = Schemas['ItemRow'];
 
@@ -107,7 +108,9 @@ function OpenedItem({ opened, onClose }: { opened: string; onClose: () => void }
     >
       <ProblemNote problem={card.error} />
       {(isNew || card.data) && (
-        <ItemForm key={card.data?.version} card={card.data} onDone={isNew ? onClose : undefined} />
+        <FormOf of={card.data}>
+          {(shown) => <ItemForm card={shown} onDone={isNew ? onClose : undefined} />}
+        </FormOf>
       )}
       {card.data && <PictureForm item={card.data} />}
       {card.data && <MadeOf item={card.data.id} />}

@@ -11,6 +11,7 @@ import { useKinds, type Kind } from '../checking/kinds';
 import { Accounts } from './Accounts';
 import { KindForm } from './KindForm';
 import { RulesFrame } from './RulesFrame';
+import { FormOf } from './Form';
 
 /** Why goods come in and go out: reason codes, and the house's own movement kinds. */
 export function KindRules() {
@@ -119,12 +120,15 @@ export function KindRules() {
           onClose={close}
           width={520}
         >
-          <KindForm
-            key={one?.version}
-            kind={one}
-            kinds={rows}
-            onDone={(saved) => change({ open: String(saved.id) })}
-          />
+          <FormOf of={one}>
+            {(kind) => (
+              <KindForm
+                kind={kind}
+                kinds={rows}
+                onDone={(saved) => change({ open: String(saved.id) })}
+              />
+            )}
+          </FormOf>
         </SidePanel>
       )}
     </RulesFrame>

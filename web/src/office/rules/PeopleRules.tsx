@@ -11,7 +11,7 @@ import { Code } from '../../kit/Code';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
 import { RulesFrame } from './RulesFrame';
-import { Form, Tick } from './Form';
+import { Form, FormOf, Tick } from './Form';
 import { useForm } from './useForm';
 import { useSave } from '../../kit/useSave';
 
@@ -95,13 +95,22 @@ export function PeopleRules() {
         </Box>
       </Box>
       {opened && (opened === 'new' || people.data) && (
-        <PersonForm
-          key={opened + String(people.data?.find((one) => String(one.id) === opened)?.version)}
+        <OpenedPerson
+          key={opened}
           card={people.data?.find((one) => String(one.id) === opened)}
           onClose={() => open(null)}
         />
       )}
     </RulesFrame>
+  );
+}
+
+function OpenedPerson({ card, onClose }: { card?: Card; onClose: () => void }) {
+  const { t } = useTranslation();
+  return (
+    <SidePanel title={card?.name ?? t('people.add')} onClose={onClose}>
+      <FormOf of={card}>{(shown) => <PersonForm card={shown} onClose={onClose} />}</FormOf>
+    </SidePanel>
   );
 }
 
@@ -147,64 +156,62 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
         : undefined,
     });
   return (
-    <SidePanel title={card?.name ?? t('people.add')} onClose={onClose}>
-      <Form save={save} onSubmit={submit} may="PEOPLE">
-        <TextField label={t('people.name')} required {...form.text('name')} />
-        <TextField label={t('people.code')} required disabled={!!card} {...form.text('code')} />
-        <Choice
-          label={t('people.role')}
-          value={form.entry.role}
-          onChange={(role) => form.set({ role })}
-          options={ROLES.map((one) => [one, t(`role.${one}`)] as const)}
-        />
-        <Box sx={{ color: 'text.secondary' }}>{t(`roleMay.${form.entry.role}`)}</Box>
-        <Part title={t('people.where')}>
-          <Tick
-            label={t('everySite')}
-            checked={form.entry.everywhere}
-            onChange={(everywhere) => form.set({ everywhere })}
-          />
-          {!form.entry.everywhere &&
-            sites.data?.map((site) => (
-              <Tick
-                key={site.id}
-                label={site.name}
-                checked={form.entry.sites.includes(site.id)}
-                onChange={(works) =>
-                  form.set({
-                    sites: works
-                      ? [...form.entry.sites, site.id]
-                      : form.entry.sites.filter((one) => one !== site.id),
-                  })
-                }
-              />
-            ))}
-        </Part>
-        <TextField
-          label={t('people.limit')}
-          placeholder={t('kinds.noLimit')}
-          slotProps={{ inputLabel: { shrink: true } }}
-          {...form.text('approvalValue')}
-        />
-        <TextField
-          label={card?.hasPassword ? t('people.newPassword') : t('people.password')}
-          type="password"
-          autoComplete="new-password"
-          {...form.text('password')}
-        />
-        <TextField
-          label={card?.hasPin ? t('people.newPin') : t('people.pin')}
-          type="password"
-          autoComplete="off"
-          slotProps={{ htmlInput: { inputMode: 'numeric' } }}
-          {...form.text('pin')}
-        />
+    <Form save={save} onSubmit={submit} may="PEOPLE">
+      <TextField label={t('people.name')} required {...form.text('name')} />
+      <TextField label={t('people.code')} required disabled={!!card} {...form.text('code')} />
+      <Choice
+        label={t('people.role')}
+        value={form.entry.role}
+        onChange={(role) => form.set({ role })}
+        options={ROLES.map((one) => [one, t(`role.${one}`)] as const)}
+      />
+      <Box sx={{ color: 'text.secondary' }}>{t(`roleMay.${form.entry.role}`)}</Box>
+      <Part title={t('people.where')}>
         <Tick
-          label={t('people.active')}
-          checked={form.entry.active}
-          onChange={(active) => form.set({ active })}
+          label={t('everySite')}
+          checked={form.entry.everywhere}
+          onChange={(everywhere) => form.set({ everywhere })}
         />
-      </Form>
-    </SidePanel>
+        {!form.entry.everywhere &&
+          sites.data?.map((site) => (
+            <Tick
+              key={site.id}
+              label={site.name}
+              checked={form.entry.sites.includes(site.id)}
+              onChange={(works) =>
+                form.set({
+                  sites: works
+                    ? [...form.entry.sites, site.id]
+                    : form.entry.sites.filter((one) => one !== site.id),
+                })
+              }
+            />
+          ))}
+      </Part>
+      <TextField
+        label={t('people.limit')}
+        placeholder={t('kinds.noLimit')}
+        slotProps={{ inputLabel: { shrink: true } }}
+        {...form.text('approvalValue')}
+      />
+      <TextField
+        label={card?.hasPassword ? t('people.newPassword') : t('people.password')}
+        type="password"
+        autoComplete="new-password"
+        {...form.text('password')}
+      />
+      <TextField
+        label={card?.hasPin ? t('people.newPin') : t('people.pin')}
+        type="password"
+        autoComplete="off"
+        slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+        {...form.text('pin')}
+      />
+      <Tick
+        label={t('people.active')}
+        checked={form.entry.active}
+        onChange={(active) => form.set({ active })}
+      />
+    </Form>
   );
 }

@@ -7,7 +7,7 @@ import { api, read, type Schemas } from '../../api/client';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ProblemNote } from '../../kit/ProblemNote';
-import { Form, Tick } from './Form';
+import { Form, FormOf, Tick } from './Form';
 import { useForm } from './useForm';
 import { useSave } from '../../kit/useSave';
 
@@ -282,7 +282,7 @@ export function BinForm({ id, site }: { id: number; site: Schemas['SiteCard'] })
     queryFn: () => read(api.GET('/api/bins/{id}', { params: { path: { id } } })),
   });
   return bin.data ? (
-    <KnownBinForm key={bin.data.version} bin={bin.data} site={site} />
+    <FormOf of={bin.data}>{(shown) => shown && <KnownBinForm bin={shown} site={site} />}</FormOf>
   ) : (
     <ProblemNote problem={bin.error ?? (bin.isPending ? undefined : t('loading'))} />
   );

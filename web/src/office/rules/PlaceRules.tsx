@@ -14,6 +14,7 @@ import type { Column } from '../../kit/sheetColumns';
 import { LabelButton } from '../labels/LabelButton';
 import { AreaForm, BinForm, RackForm, SiteForm } from './PlaceForms';
 import { RulesFrame } from './RulesFrame';
+import { FormOf } from './Form';
 
 type Bin = Schemas['BinCard'];
 
@@ -149,7 +150,7 @@ export function PlaceRules() {
       )}
       {open === 'site' && site && (
         <SidePanel title={site.name} onClose={close}>
-          <SiteForm key={site.version} site={site} />
+          <FormOf of={site}>{(shown) => <SiteForm site={shown} />}</FormOf>
         </SidePanel>
       )}
       {open === 'new-area' && site && (

@@ -16,6 +16,7 @@ import { SidePanel } from '../../kit/SidePanel';
 import { useAddress } from '../../kit/useAddress';
 import { PutAwayForm } from './PutAwayForm';
 import { RulesFrame } from './RulesFrame';
+import { FormOf } from './Form';
 
 type Rule = Schemas['PutAwayRuleCard'];
 
@@ -106,7 +107,9 @@ export function PutAwayRules() {
           onClose={close}
           width={500}
         >
-          <PutAwayForm key={one?.version} site={site} rule={one} onDone={one ? undefined : close} />
+          <FormOf of={one}>
+            {(rule) => <PutAwayForm site={site} rule={rule} onDone={rule ? undefined : close} />}
+          </FormOf>
         </SidePanel>
       )}
     </RulesFrame>

@@ -12,6 +12,7 @@ import { useAddress } from '../../kit/useAddress';
 import { RemovalForm, RuleWords } from './RemovalForm';
 import { RemovalTrial } from './RemovalTrial';
 import { RulesFrame } from './RulesFrame';
+import { FormOf } from './Form';
 
 type Rule = Schemas['RemovalRuleCard'];
 
@@ -68,7 +69,7 @@ export function RemovalRules() {
           onClose={close}
           width={620}
         >
-          <RemovalForm key={one?.version} rule={one} onDone={close} />
+          <FormOf of={one}>{(shown) => <RemovalForm rule={shown} onDone={close} />}</FormOf>
         </SidePanel>
       )}
       {opened === 'trial' && (

@@ -11,7 +11,7 @@ import { Sheet } from '../../kit/Sheet';
 import type { Column } from '../../kit/sheetColumns';
 import { SidePanel } from '../../kit/SidePanel';
 import { useAddress } from '../../kit/useAddress';
-import { Form, Tick } from './Form';
+import { Form, FormOf, Tick } from './Form';
 import { RulesFrame } from './RulesFrame';
 import { useForm } from './useForm';
 import { useSave } from '../../kit/useSave';
@@ -95,7 +95,9 @@ export function SupplierRules() {
           over={one && <Code>{one.code}</Code>}
           onClose={close}
         >
-          <SupplierForm key={one?.version} supplier={one} onDone={one ? undefined : close} />
+          <FormOf of={one}>
+            {(shown) => <SupplierForm supplier={shown} onDone={shown ? undefined : close} />}
+          </FormOf>
         </SidePanel>
       )}
     </RulesFrame>
