@@ -68,6 +68,18 @@ class ProblemsTest {
     assertThat(answer.text()).doesNotContain("Exception", "org.springframework");
   }
 
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "/api/items/abc | id is a number, not 'abc'.",
+        "/api/on-hand?at=yesterday | at is a moment such as 2026-03-31T12:00:00Z, not 'yesterday'.",
+        "/api/on-hand?group=NOTHING | group is one of POSITION, ITEM, "
+      })
+  void whatIsAskedWronglyIsToldWithWhatWasExpected(String path, String told) {
+    assertThat(controller.get(path).detail()).startsWith(told.strip());
+  }
+
   @Test
   void aRequestThatIsTooLargeIsNotRead() throws IOException {
     assertThat(statusOf("Content-Length: 13000000")).contains(" 413");

@@ -2,10 +2,15 @@ package app.reliquum.api;
 
 import app.reliquum.core.quantity.QuantityException;
 import java.net.URI;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.TypeMismatchException;
 import org.springframework.context.i18n.LocaleContextHolder;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.OptimisticLockingFailureException;
@@ -22,6 +27,7 @@ import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 
 /** Turns whatever goes wrong into a problem document (RFC 9457). */
@@ -123,6 +129,44 @@ class Problems extends ResponseEntityExceptionHandler {
     Problem problem =
         Problem.invalid("", "The request can't be read. Expected JSON as in /api/openapi.json.");
     return ResponseEntity.badRequest().body(problem.detail());
+  }
+
+  @Override
+  protected ResponseEntity<Object> handleTypeMismatch(
+      TypeMismatchException fault, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+    String name =
+        fault instanceof MethodArgumentTypeMismatchException argument
+            ? argument.getName()
+            : String.valueOf(fault.getPropertyName());
+    Problem problem =
+        Problem.invalid(
+            name, "%s is %s, not '%s'.".formatted(name, wanted(fault), fault.getValue()));
+    return ResponseEntity.badRequest().body(problem.detail());
+  }
+
+  private static String wanted(TypeMismatchException fault) {
+    Class<?> type = fault.getRequiredType();
+    if (type == null) {
+      return "something else";
+    }
+    if (type.isEnum()) {
+      return "one of "
+          + Arrays.stream(type.getEnumConstants())
+              .map(String::valueOf)
+              .collect(Collectors.joining(", "));
+    }
+    if (type == LocalDate.class) {
+      return "a day such as 2026-03-31";
+    }
+    if (type == Instant.class) {
+      return "a moment such as 2026-03-31T12:00:00Z";
+    }
+    if (type == boolean.class || type == Boolean.class) {
+      return "true or false";
+    }
+    return type.isPrimitive() || Number.class.isAssignableFrom(type)
+        ? "a number"
+        : "a " + type.getSimpleName();
   }
 
   @Override
