@@ -2171,7 +2171,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get?: never;
+    get: operations['toAllocate'];
     put?: never;
     post: operations['allocate'];
     delete?: never;
@@ -11885,6 +11885,29 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+    };
+  };
+  toAllocate: {
+    parameters: {
+      query: {
+        site: number;
+        until?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': number[];
         };
       };
     };

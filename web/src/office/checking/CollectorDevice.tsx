@@ -8,6 +8,7 @@ import { api, read } from '../../api/client';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { count as grouped, instant, money } from '../../kit/format';
+import { Progress } from '../../kit/Progress';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { bare, EMPTY, fetchItems, keep, load, toCsv, type Held, type Scanned } from './collector';
 
@@ -242,22 +243,7 @@ function Files({ held, onChange }: Part) {
       {fetched !== null && (
         <Box>
           {t('collector.fetching', { fetched: grouped(fetched), total: grouped(total) })}
-          <Box
-            role="progressbar"
-            aria-label={t('collector.fetch')}
-            aria-valuemin={0}
-            aria-valuemax={total}
-            aria-valuenow={fetched}
-            sx={{ height: 10, border: '1px solid currentColor' }}
-          >
-            <Box
-              sx={{
-                height: 1,
-                bgcolor: 'text.primary',
-                width: `${total ? Math.min(100, (100 * fetched) / total) : 0}%`,
-              }}
-            />
-          </Box>
+          <Progress label={t('collector.fetch')} done={fetched} all={total} />
         </Box>
       )}
       <ProblemNote problem={fault ?? departments.error} />

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { answers, empty, Refusal, sent, show } from '../../testing/house';
-import { cleanup, screen, waitFor } from '@testing-library/react';
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import type { Schemas } from '../../api/client';
@@ -146,17 +146,60 @@ it('writes an order with what the customer needs, and shows what is wrong with i
   });
 });
 
-it('allocates by date and names what is still short', async () => {
+/** Orders that wait for stock; of each part of them the first is short. */
+function waiting(many: number) {
   answers('GET', '/api/sites', () => [site]);
-  answers('POST', '/api/outbound/allocation', () => ({
-    orders: 3,
-    lines: 7,
-    shortLines: 1,
-    shortOrders: ['OB-2'],
-  }));
+  answers('GET', '/api/outbound/allocation', () => Array.from({ length: many }, (_, i) => i + 1));
+  answers('POST', '/api/outbound/allocation', ({ body }) => {
+    const { orders } = body as { orders: number[] };
+    return {
+      orders: orders.length,
+      lines: 2 * orders.length,
+      shortLines: 1,
+      shortOrders: [`OB-${orders[0]}`],
+    };
+  });
+}
+
+it('allocates by date, part by part, and names what is still short', async () => {
+  waiting(45);
+  show(<AllocateMany />);
+  fireEvent.change(await screen.findByLabelText('Needed up to'), {
+    target: { value: '2026-12-01' },
+  });
+  await userEvent.click(screen.getByRole('button', { name: 'Allocate' }));
+  expect(await screen.findByText(/45 orders, 90 lines/)).toBeTruthy();
+  expect(screen.getByRole('status').textContent).toContain('OB-1, OB-21, OB-41');
+  expect(sent('GET', '/api/outbound/allocation')[0]?.query.get('until')).toBe('2026-12-01');
+  const parts = sent('POST', '/api/outbound/allocation');
+  expect(parts).toHaveLength(3);
+  expect(new Set(parts.map((one) => one.command)).size).toBe(3);
+});
+
+it('stops allocating when told to, and keeps what is found', async () => {
+  waiting(45);
+  answers('POST', '/api/outbound/allocation', () => {
+    if (sent('POST', '/api/outbound/allocation').length === 2) {
+      fireEvent.click(screen.getByRole('button', { name: 'Stop here' }));
+    }
+    return { orders: 20, lines: 40, shortLines: 0, shortOrders: [] };
+  });
   show(<AllocateMany />);
   await userEvent.click(await screen.findByRole('button', { name: 'Allocate' }));
-  expect((await screen.findByRole('status')).textContent).toContain('OB-2');
+  expect(await screen.findByText(/5 orders were not looked at/)).toBeTruthy();
+  expect(sent('POST', '/api/outbound/allocation')).toHaveLength(2);
+});
+
+it('says how far it came when the house is gone, or has nothing to do', async () => {
+  waiting(45);
+  answers('POST', '/api/outbound/allocation', () => new Refusal(503, 'Too many people.'));
+  show(<AllocateMany />);
+  await userEvent.click(await screen.findByRole('button', { name: 'Allocate' }));
+  expect(await screen.findByText(/45 orders were not looked at/)).toBeTruthy();
+  expect(screen.getByText('Too many people.')).toBeTruthy();
+  waiting(0);
+  await userEvent.click(screen.getByRole('button', { name: 'Allocate' }));
+  expect(await screen.findByText(/No order of this site waits/)).toBeTruthy();
 });
 
 /** Opens the panel of an order in the state that a part of its card says. */

@@ -350,6 +350,10 @@ class OutboundTest {
     JsonNode line = order.path("lines").get(0);
     assertThat(line.path("missing").asString()).isEqualTo("20");
     goods.opening(shackle, null, null, "KQ.B-05", "40");
+    assertThat(clerk.get("/api/outbound/allocation?site=" + site).ok())
+        .extracting(JsonNode::asLong)
+        .contains(id(order));
+    assertThat(clerk.get("/api/outbound/allocation?until=2020-01-01&site=" + site).ok()).isEmpty();
     JsonNode found =
         clerk
             .post("/api/outbound/allocation", Map.of("site", site, "orders", List.of(id(order))))

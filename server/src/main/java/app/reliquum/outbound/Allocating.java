@@ -73,6 +73,15 @@ public class Allocating implements Keeper {
   }
 
   /**
+   * The orders of a site for which stock can be looked for, those needed first before the others.
+   */
+  @Transactional(readOnly = true)
+  public List<Long> waiting(long site, LocalDate until, Actor actor) {
+    places.requireSite(site, actor);
+    return table.toAllocate(site, until);
+  }
+
+  /**
    * Looks for the stock of several orders, each by itself: those that are found stay found if
    * another one fails. Asked again it goes on where it was.
    */

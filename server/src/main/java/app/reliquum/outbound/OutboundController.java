@@ -7,6 +7,7 @@ import app.reliquum.api.Page;
 import app.reliquum.carriage.Carrier;
 import app.reliquum.core.quantity.Quantity;
 import jakarta.validation.Valid;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.function.Supplier;
 import org.springframework.http.HttpStatus;
@@ -125,6 +126,14 @@ class OutboundController {
   Outgoing.Card close(
       Command command, @PathVariable long id, @Valid @RequestBody Outgoing.ClosingEntry entry) {
     return changed(command, "close", id, entry, () -> accepting.close(command, id, entry.reason()));
+  }
+
+  /** The orders of a site for which stock can be looked for, in the order in which it is done. */
+  @GetMapping("/allocation")
+  @PreAuthorize("hasAuthority('POST')")
+  List<Long> toAllocate(
+      Actor actor, @RequestParam long site, @RequestParam(required = false) LocalDate until) {
+    return allocating.waiting(site, until, actor);
   }
 
   /**
