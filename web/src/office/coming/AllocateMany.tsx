@@ -109,7 +109,12 @@ export function AllocateMany() {
           {found.shortLines > 0 && (
             <Box sx={{ color: 'error.main', mt: 0.5 }}>
               {t('outbound.stillShort', { count: found.shortLines })}{' '}
-              <Code>{found.shortOrders.join(', ')}</Code>
+              {found.shortOrders.map((order, i) => (
+                <Box key={order} component="span" sx={{ whiteSpace: 'nowrap' }}>
+                  {i > 0 && ', '}
+                  <Code>{order}</Code>
+                </Box>
+              ))}
             </Box>
           )}
         </Box>

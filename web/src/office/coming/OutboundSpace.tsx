@@ -203,17 +203,17 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
       cell: (row) => <OutboundState state={row.state} />,
     },
     {
-      key: 'picker',
-      title: t('outbound.picker'),
-      width: '98px',
-      cell: (row) => row.picker ?? '',
-    },
-    {
       key: 'late',
       title: t('transfer.late'),
       width: '108px',
       cell: (row) =>
         row.late > 0 && <Exception>{t('inbound.daysLate', { count: row.late })}</Exception>,
+    },
+    {
+      key: 'picker',
+      title: t('outbound.picker'),
+      width: '98px',
+      cell: (row) => row.picker ?? '',
     },
     { key: 'needed', title: t('outbound.needed'), width: '122px', cell: (row) => date(row.needed) },
     {

@@ -163,6 +163,10 @@ class OutboundTest {
     return page.getByRole(AriaRole.STATUS);
   }
 
+  private static org.assertj.core.api.AbstractStringAssert<?> check(String text) {
+    return org.assertj.core.api.Assertions.assertThat(text);
+  }
+
   private static String state(long order) {
     return maren.get("/api/outbound/" + order).ok().path("state").asString();
   }
@@ -251,6 +255,20 @@ class OutboundTest {
   }
 
   @Test
+  void whatIsNeededUpToADayIsAllocatedTogether() {
+    long order = order("GANNET", "OUTS", "2").path("id").asLong();
+    maren.post("/api/outbound/" + order + "/release", Map.of()).ok();
+    check(state(order)).isEqualTo("ACCEPTED");
+    Page page = office("/office/coming/outbound?open=allocate");
+    labelled(page, "Needed up to").fill(LocalDate.now().toString());
+    button(page, "Allocate").click();
+    Locator told = page.locator("aside").getByRole(AriaRole.STATUS);
+    assertThat(told).containsText("lines looked at");
+    check(state(order)).isEqualTo("ALLOCATED");
+    maren.post("/api/outbound/" + order + "/closing", Map.of("reason", "Not wanted")).ok();
+  }
+
+  @Test
   void twoOrdersInOneWalkWithAShortPickOnTheWay() {
     String one = order("LANTERN", "OUTF", "3").path("number").asString();
     JsonNode shackles = order("GANNET", "OUTS", "12");
@@ -309,7 +327,7 @@ class OutboundTest {
     assertThat(page.getByText("TC2")).isVisible();
     button(page, "Hand over").click();
     assertThat(page.getByText("Pack an order")).isVisible();
-    org.assertj.core.api.Assertions.assertThat(state(id)).isEqualTo("GONE");
+    check(state(id)).isEqualTo("GONE");
     Page office = office("/office/coming/outbound?filter=GONE&open=" + id);
     assertThat(office.locator("aside")).containsText("Handed over: DN-");
     assertThat(office.locator("aside")).containsText("Economy TC2");
