@@ -112,15 +112,15 @@ public class Allocating implements Keeper {
     Head head = progress.lockOpen(id);
     places.requireSite(head.siteId(), actor);
     List<String> missing = new ArrayList<>();
-    List<Removal.Plan> plans = reserve(head, line -> true, Set.of(), missing);
+    Sought sought = seek(head, line -> true, Set.of(), missing);
     if (!head.isAllocated()) {
       table.allocated(id, true);
     }
-    if (!plans.isEmpty()) {
+    if (!sought.plans().isEmpty()) {
       table.event(id, actor, missing.isEmpty() ? "ALLOCATED" : "SHORT", String.join(", ", missing));
     }
-    progress.refresh(id);
-    return new Found(head.number(), plans.size(), missing.size());
+    progress.allocated(head, sought.lines());
+    return new Found(head.number(), sought.plans().size(), missing.size());
   }
 
   /** Which lines are meant. */
@@ -135,12 +135,24 @@ public class Allocating implements Keeper {
    * @param missing is told what was not found
    */
   List<Removal.Plan> reserve(Head head, Which which, Set<PositionKey> not, List<String> missing) {
+    return seek(head, which, not, missing).plans();
+  }
+
+  /**
+   * What looking for stock has come to.
+   *
+   * @param lines every line of the order as it is then
+   */
+  private record Sought(List<Removal.Plan> plans, List<Outbound.Line> lines) {}
+
+  private Sought seek(Head head, Which which, Set<PositionKey> not, List<String> missing) {
     List<LineRow> all = table.lines(head.id());
     List<Reserving.Kept> kept = reserving.of(head.number());
     Map<Integer, LineRow> rows =
         all.stream().collect(Collectors.toMap(LineRow::lineNo, row -> row));
+    List<Outbound.Line> lines = progress.lines(head, all, kept);
     List<Outbound.Line> lacking =
-        progress.lines(head, all, kept).stream()
+        lines.stream()
             .filter(line -> line.missing().isPositive() && which.meant(line.line()))
             .toList();
     Map<Long, Policy> policies =
@@ -167,14 +179,22 @@ public class Allocating implements Keeper {
               not));
     }
     List<Removal.Plan> plans = reserving.reserve(head.number(), head.siteId(), asks);
+    Map<Integer, Quantity> found = new HashMap<>();
     for (int i = 0; i < plans.size(); i++) {
+      for (Removal.Choice choice : plans.get(i).taken()) {
+        found.merge(lacking.get(i).line(), choice.taken(), Quantity::plus);
+      }
       if (plans.get(i).missing().isPositive()) {
         LineRow row = rows.get(lacking.get(i).line());
         String ofOne = plans.get(i).split() == null ? "" : " of one lot";
         missing.add(plans.get(i).missing() + " × " + row.code() + ofOne);
       }
     }
-    return plans;
+    return new Sought(
+        plans,
+        lines.stream()
+            .map(line -> line.reserving(found.getOrDefault(line.line(), Quantity.ZERO)))
+            .toList());
   }
 
   /** What a line wants, so much of it, good on the day on which it is needed. */

@@ -77,6 +77,11 @@ class OutboundProgress {
     return lines;
   }
 
+  /** Works the state out of lines for which stock has just been looked for. */
+  void allocated(Head head, List<Outbound.Line> lines) {
+    table.state(head.id(), Outbound.state(true, head.roundId() != 0, flow(head).packs(), lines));
+  }
+
   /** Works the state out anew. */
   void refresh(long id) {
     Head head = table.find(id).orElseThrow();

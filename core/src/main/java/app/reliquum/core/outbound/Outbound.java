@@ -50,6 +50,11 @@ public final class Outbound {
       Quantity packed,
       Quantity gone) {
 
+    /** The same with so much more of it reserved. */
+    public Line reserving(Quantity more) {
+      return new Line(line, asked, withdrawn, reserved.plus(more), picked, packed, gone);
+    }
+
     /** How much is still to leave. */
     public Quantity open() {
       Quantity open = asked.minus(withdrawn).minus(gone);
