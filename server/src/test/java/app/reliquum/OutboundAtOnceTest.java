@@ -130,6 +130,44 @@ class OutboundAtOnceTest {
         .isEqualByComparingTo(BigDecimal.valueOf(120).subtract(gone));
   }
 
+  @Test
+  void whatIsReservedStaysTrueWhileItIsMovedAbout() throws Exception {
+    goods.item("BUOY", "Buoy", "NONE");
+    goods.opening("BUOY", null, null, "KQ.A-04-A", "20");
+    goods.opening("BUOY", null, null, "KQ.A-04-B", "20");
+    long order = leaving.order("TERN", Leaving.line("BUOY", "36")).path("id").asLong();
+    List<Callable<Void>> work = new ArrayList<>();
+    // One reserves it and frees it again, others move it to and fro: what is reserved goes along.
+    work.add(
+        () -> {
+          for (int step = 0; step < 40; step++) {
+            leaving.act(order, step % 2 == 0 ? "release" : "allocation", Map.of()).ok();
+          }
+          return null;
+        });
+    for (int client = 0; client < 3; client++) {
+      work.add(
+          () -> {
+            for (int step = 0; step < 30; step++) {
+              boolean to = step % 2 == 0;
+              clerk.post(
+                  "/api/moves",
+                  Goods.move(
+                      "BUOY",
+                      null,
+                      to ? "KQ.A-04-A" : "KQ.A-04-B",
+                      to ? "KQ.A-04-B" : "KQ.A-04-A",
+                      "6"));
+            }
+            return null;
+          });
+    }
+    together(work);
+    goods.booksAddUp();
+    leaving.act(order, "release", Map.of()).ok();
+    assertThat(Leaving.kept(leaving.card(order))).isEmpty();
+  }
+
   private Client.Answer something(Random random, long order) {
     return switch (random.nextInt(9)) {
       case 0, 1 -> leaving.act(order, "allocation", Map.of());

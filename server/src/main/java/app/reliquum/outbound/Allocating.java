@@ -253,7 +253,7 @@ public class Allocating implements Keeper {
     places.requireSite(head.siteId(), actor);
     requireNobodyPicks(head);
     Reservation one =
-        reserving.of(head.number()).stream()
+        reserving.hold(head.number()).stream()
             .map(Reserving.Kept::reservation)
             .filter(kept -> kept.id() == reservation && !kept.picked())
             .findFirst()

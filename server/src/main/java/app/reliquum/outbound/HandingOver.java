@@ -65,7 +65,7 @@ public class HandingOver {
     Head head = progress.lockOpen(order);
     places.requireSite(head.siteId(), command.actor());
     List<Reservation> picked =
-        reserving.of(head.number()).stream()
+        reserving.hold(head.number()).stream()
             .map(Reserving.Kept::reservation)
             .filter(Reservation::picked)
             .sorted(Comparator.comparing(Reservation::key).thenComparing(Reservation::line))

@@ -168,7 +168,7 @@ public class Packing {
   public long pack(Command command, long order, long picked, Quantity quantity, long load) {
     Head head = open(command, order);
     Reservation one =
-        reserving.of(head.number()).stream()
+        reserving.hold(head.number()).stream()
             .map(Reserving.Kept::reservation)
             .filter(kept -> kept.id() == picked && kept.picked())
             .findFirst()
@@ -189,7 +189,7 @@ public class Packing {
   public void unpack(Command command, long order, long picked) {
     Head head = open(command, order);
     Reservation one =
-        reserving.of(head.number()).stream()
+        reserving.hold(head.number()).stream()
             .map(Reserving.Kept::reservation)
             .filter(kept -> kept.id() == picked && kept.picked() && kept.key().unitLoad() != 0)
             .findFirst()

@@ -103,7 +103,7 @@ public class Picking {
   public Taken pick(Command command, long order, Take take) {
     Head head = progress.lockOpen(order);
     places.requireSite(head.siteId(), command.actor());
-    Reservation one = reserved(head, take.reservation());
+    Reservation one = reserved(head, take.reservation(), reserving.hold(head.number()));
     Quantity shortBy = one.quantity().minus(take.quantity());
     if (take.quantity().isNegative() || shortBy.isNegative()) {
       throw Problem.refused(
@@ -136,8 +136,8 @@ public class Picking {
     return taken;
   }
 
-  private Reservation reserved(Head head, long reservation) {
-    return reserving.of(head.number()).stream()
+  private static Reservation reserved(Head head, long reservation, List<Reserving.Kept> kept) {
+    return kept.stream()
         .map(Reserving.Kept::reservation)
         .filter(one -> one.id() == reservation && !one.picked())
         .findFirst()
@@ -162,7 +162,7 @@ public class Picking {
   /** What the order has reserved there itself stays reserved, for its own stop. */
   private long takeInstead(Command command, Head head, Reservation one, Take take) {
     List<Reservation> own =
-        reserving.of(head.number()).stream()
+        reserving.hold(head.number()).stream()
             .map(Reserving.Kept::reservation)
             .filter(other -> !other.picked() && other.key().equals(take.taken()))
             .toList();
@@ -212,7 +212,7 @@ public class Picking {
   private Taken lookElsewhere(
       Command command, Head head, Reservation one, Take take, long posting) {
     Quantity rest = one.quantity().minus(take.quantity());
-    reserving.of(head.number()).stream()
+    reserving.hold(head.number()).stream()
         .map(Reserving.Kept::reservation)
         .filter(other -> !other.picked() && other.line() == one.line())
         .filter(other -> other.key().equals(one.key()))
@@ -251,7 +251,7 @@ public class Picking {
   @Transactional(readOnly = true)
   public Optional<Removal.Verdict> against(long order, long reservation, PositionKey other) {
     Head head = table.find(order).orElseThrow(() -> Problem.missing("order", order));
-    return against(head, reserved(head, reservation), other);
+    return against(head, reserved(head, reservation, reserving.of(head.number())), other);
   }
 
   private Optional<Removal.Verdict> against(Head head, Reservation one, PositionKey other) {
@@ -296,7 +296,7 @@ public class Picking {
   public void pickAll(Command command, long order) {
     Head head = progress.lockOpen(order);
     List<Reservation> all =
-        reserving.of(head.number()).stream()
+        reserving.hold(head.number()).stream()
             .map(Reserving.Kept::reservation)
             .filter(one -> !one.picked())
             .sorted(Comparator.comparing(Reservation::key))
@@ -316,7 +316,7 @@ public class Picking {
     Head head = progress.lockOpen(order);
     places.requireSite(head.siteId(), command.actor());
     Reserving.Kept kept =
-        reserving.of(head.number()).stream()
+        reserving.hold(head.number()).stream()
             .filter(one -> one.reservation().id() == reservation && one.reservation().picked())
             .findFirst()
             .orElseThrow(() -> Problem.missing("picked goods", reservation));

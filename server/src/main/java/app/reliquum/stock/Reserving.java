@@ -58,6 +58,24 @@ public class Reserving {
     return table.of(document);
   }
 
+  /**
+   * Everything that is kept for a document, and stays as it is until the transaction ends. Whoever
+   * changes what is kept reads it by this: goods may be moved meanwhile, and what is reserved of
+   * them goes along.
+   */
+  public List<Kept> hold(String document) {
+    List<Kept> found = table.of(document);
+    while (true) {
+      positions.lock(
+          found.stream().map(one -> one.reservation().key()).distinct().sorted().toList());
+      List<Kept> held = table.of(document);
+      if (held.equals(found)) {
+        return held;
+      }
+      found = held;
+    }
+  }
+
   /** Everything that is kept of some positions, for whatever document. */
   @Transactional(readOnly = true)
   public List<Reservation> at(Collection<PositionKey> keys) {
@@ -156,9 +174,7 @@ public class Reserving {
 
   /** Ends reservations of a document. */
   public void release(String document, Predicate<Reservation> which) {
-    List<Reservation> ended =
-        table.of(document).stream().map(Kept::reservation).filter(which).toList();
-    positions.lock(ended.stream().map(Reservation::key).distinct().sorted().toList());
+    List<Reservation> ended = hold(document).stream().map(Kept::reservation).filter(which).toList();
     Map<PositionKey, Quantity> less = new TreeMap<>();
     for (Reservation one : ended) {
       table.change(less(one, one.quantity()));
@@ -167,16 +183,14 @@ public class Reserving {
     apply(less);
   }
 
-  /** Ends a part of a reservation. */
+  /** Ends a part of a reservation that is held. */
   public void release(Reservation one, Quantity part) {
-    positions.lock(List.of(one.key()));
     table.change(less(one, part));
     apply(Map.of(one.key(), part.negated()));
   }
 
-  /** Turns what was picked and stays in its place back into what is reserved. */
+  /** Turns what was picked, stays in its place and is held back into what is reserved. */
   public void unpick(Reservation one) {
-    positions.lock(List.of(one.key()));
     table.change(less(one, one.quantity()));
     table.add(new Reservation(0, one.document(), one.line(), one.key(), one.quantity(), false), 0);
   }

@@ -384,7 +384,7 @@ public class Planning implements Keeper {
   @Transactional
   public void release(Command command, String document, long reservation, Quantity part) {
     Head head = progress.lockOpen(table.withNumber(document).orElseThrow().id());
-    reserving.of(document).stream()
+    reserving.hold(document).stream()
         .map(Reserving.Kept::reservation)
         .filter(one -> one.id() == reservation && !one.picked())
         .findFirst()

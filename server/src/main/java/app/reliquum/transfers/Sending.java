@@ -206,7 +206,7 @@ public class Sending {
   public void pickAll(Command command, long id) {
     Head head = open(command, id);
     List<Line> lines =
-        reserving.of(head.number()).stream()
+        reserving.hold(head.number()).stream()
             .map(Reserving.Kept::reservation)
             .filter(one -> !one.picked())
             .map(one -> taking(one.key(), one.quantity()))
@@ -228,7 +228,7 @@ public class Sending {
   public void putBack(Command command, long id, long reservation) {
     Head head = open(command, id);
     Reserving.Kept kept =
-        reserving.of(head.number()).stream()
+        reserving.hold(head.number()).stream()
             .filter(one -> one.reservation().id() == reservation && one.reservation().picked())
             .findFirst()
             .orElseThrow(() -> Problem.missing("picked goods", reservation));
@@ -281,7 +281,7 @@ public class Sending {
   public Sent send(Command command, long id, Between.Rest rest) {
     Head head = open(command, id);
     List<Reservation> picked =
-        reserving.of(head.number()).stream()
+        reserving.hold(head.number()).stream()
             .map(Reserving.Kept::reservation)
             .filter(Reservation::picked)
             .sorted(Comparator.comparing(Reservation::key))
