@@ -8,6 +8,7 @@ import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
+import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
@@ -28,12 +29,14 @@ final class Allocations {
   private final URI base;
   private final Http http;
   private final Connection connection;
+  private final Callable<Connection> another;
   private final Size size;
 
-  Allocations(Http http, URI base, Connection connection, Size size) {
+  Allocations(Http http, URI base, Connection connection, Callable<Connection> another, Size size) {
     this.http = http;
     this.base = base;
     this.connection = connection;
+    this.another = another;
     this.size = size;
   }
 
@@ -48,9 +51,7 @@ final class Allocations {
     allocate(accept(40, new Random(1)));
     List<Long> orders = accept(ORDERS, new Random(2));
     long before = number("select count(*) from reservation");
-    long start = System.nanoTime();
-    allocate(orders);
-    double seconds = (System.nanoTime() - start) / 1e9;
+    double seconds = allocate(orders);
     System.out.printf(
         "   %,d lines of %,d orders, %d clients: %.1f s, %,d reservations%n",
         ORDERS * LINES,
@@ -58,6 +59,9 @@ final class Allocations {
         CLIENTS,
         seconds,
         number("select count(*) from reservation") - before);
+    bare(accept(40, new Random(3)));
+    double bare = bare(accept(ORDERS, new Random(4)));
+    System.out.printf("   as many by bare JDBC: %.1f s; ratio %.2f%n", bare, bare / seconds);
     System.out.printf(
         "   positions reserved beyond what they hold: %d; that differ from their reservations: %d%n",
         number("select count(*) from stock_position where reserved > quantity"),
@@ -100,21 +104,72 @@ final class Allocations {
     return orders;
   }
 
-  private void allocate(List<Long> orders) throws Exception {
-    ExecutorService pool = Executors.newFixedThreadPool(CLIENTS);
-    List<Future<String>> running = new ArrayList<>();
-    int each = orders.size() / CLIENTS;
+  /** What one client does with its share of the orders. */
+  private interface Client extends AutoCloseable {
+    void allocate(List<Long> orders) throws Exception;
+
+    @Override
+    default void close() throws Exception {}
+  }
+
+  /** How many seconds it takes through HTTP. */
+  private double allocate(List<Long> orders) throws Exception {
+    List<Client> clients = new ArrayList<>();
     for (int client = 0; client < CLIENTS; client++) {
       Http own = new Http(base).signIn();
-      List<Long> some = orders.subList(client * each, (client + 1) * each);
+      clients.add(
+          some -> own.post("/api/outbound/allocation", "{\"site\":1,\"orders\":" + some + "}"));
+    }
+    return shared(orders, clients);
+  }
+
+  /** How many seconds it takes without any rule. */
+  private double bare(List<Long> orders) throws Exception {
+    List<Client> clients = new ArrayList<>();
+    for (int client = 0; client < CLIENTS; client++) {
+      BareAllocation bare = new BareAllocation(another.call());
+      clients.add(
+          new Client() {
+            @Override
+            public void allocate(List<Long> some) throws Exception {
+              for (long order : some) {
+                bare.allocate(order);
+              }
+            }
+
+            @Override
+            public void close() throws Exception {
+              bare.close();
+            }
+          });
+    }
+    return shared(orders, clients);
+  }
+
+  private static double shared(List<Long> orders, List<Client> clients) throws Exception {
+    ExecutorService pool = Executors.newFixedThreadPool(clients.size());
+    List<Future<?>> running = new ArrayList<>();
+    int each = orders.size() / clients.size();
+    long start = System.nanoTime();
+    for (int i = 0; i < clients.size(); i++) {
+      Client client = clients.get(i);
+      List<Long> some = orders.subList(i * each, (i + 1) * each);
       running.add(
           pool.submit(
-              () -> own.post("/api/outbound/allocation", "{\"site\":1,\"orders\":" + some + "}")));
+              () -> {
+                client.allocate(some);
+                return null;
+              }));
     }
-    for (Future<String> one : running) {
+    for (Future<?> one : running) {
       one.get();
     }
+    double seconds = (System.nanoTime() - start) / 1e9;
     pool.shutdown();
+    for (Client client : clients) {
+      client.close();
+    }
+    return seconds;
   }
 
   private long number(String sql) throws SQLException {

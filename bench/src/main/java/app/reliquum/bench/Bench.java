@@ -65,7 +65,7 @@ public final class Bench {
       Http http = new Http(base).signIn();
       if (only.contains("--outbound")) {
         System.out.println("\nWhat leaves");
-        new Allocations(http, base, connection, size).print();
+        new Allocations(http, base, connection, Bench::connect, size).print();
         CoreBenchmarks.print();
         return;
       }
@@ -91,7 +91,7 @@ public final class Bench {
       System.out.println("\nCounting, through HTTP");
       new Counts(http, base, connection, size).print();
       System.out.println("\nAllocating, through HTTP");
-      new Allocations(http, base, connection, size).print();
+      new Allocations(http, base, connection, Bench::connect, size).print();
       System.out.println("\nThe rules by themselves");
       CoreBenchmarks.print();
       System.out.println("\nThe check of the books");
