@@ -191,12 +191,6 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
       cell: (row) => (row.kind === 'JOB' ? t('outbound.jobOf', { kit: row.party }) : row.party),
     },
     {
-      key: 'site',
-      title: t('outbound.from'),
-      width: 'minmax(132px, 1fr)',
-      cell: (row) => row.site,
-    },
-    {
       key: 'state',
       title: t('transfer.stateTitle'),
       width: '122px',
@@ -208,6 +202,12 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
       width: '108px',
       cell: (row) =>
         row.late > 0 && <Exception>{t('inbound.daysLate', { count: row.late })}</Exception>,
+    },
+    {
+      key: 'site',
+      title: t('outbound.from'),
+      width: 'minmax(132px, 1fr)',
+      cell: (row) => row.site,
     },
     {
       key: 'picker',
@@ -240,7 +240,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'value',
       title: t('outbound.worth'),
-      width: '82px',
+      width: '96px',
       align: 'right',
       cell: (row) => (row.value > 0 ? money(row.value) : '–'),
     },
