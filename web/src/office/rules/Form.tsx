@@ -58,7 +58,7 @@ export function FormOf<T extends { id?: number; version?: number }>({
     >
       {newer && typed && (
         <Box role="status" sx={{ display: 'flex', alignItems: 'center', gap: 1, py: 1 }}>
-          <Box sx={{ flex: 1, color: 'warning.main' }}>{t('changedMeanwhile')}</Box>
+          <Box sx={{ flex: 1, color: 'error.main' }}>{t('changedMeanwhile')}</Box>
           <Button variant="outlined" onClick={take}>
             {t('takeNewer')}
           </Button>
