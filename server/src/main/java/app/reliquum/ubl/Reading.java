@@ -3,6 +3,7 @@ package app.reliquum.ubl;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.scan.Gtin;
 import com.helger.diagnostics.error.list.ErrorList;
 import java.math.BigDecimal;
 import java.util.Locale;
@@ -82,9 +83,10 @@ public class Reading {
         item.getStandardItemIdentification() == null
             ? null
             : item.getStandardItemIdentification().getIDValue();
-    if (found.isEmpty() && gtin != null && gtin.matches("[0-9]{8,14}")) {
+    if (found.isEmpty() && gtin != null) {
       found =
-          catalog.barcode("0".repeat(14 - gtin.length()) + gtin).stream()
+          Gtin.read(gtin).stream()
+              .flatMap(known -> catalog.barcode(known.digits()).stream())
               .filter(hit -> hit.packId() == 0)
               .findFirst()
               .map(hit -> catalog.measured(Set.of(hit.itemId())).get(0));

@@ -132,8 +132,8 @@ public final class DigitalLink {
     for (int i = 0; i < text.length(); i++) {
       char c = text.charAt(i);
       if (c == '%') {
-        int high = i + 2 < text.length() ? Character.digit(text.charAt(i + 1), 16) : -1;
-        int low = i + 2 < text.length() ? Character.digit(text.charAt(i + 2), 16) : -1;
+        int high = i + 2 < text.length() ? hex(text.charAt(i + 1)) : -1;
+        int low = i + 2 < text.length() ? hex(text.charAt(i + 2)) : -1;
         if (high < 0 || low < 0) {
           throw new ElementException(
               code, at, "(" + code + ") at " + at + " holds a percent sign without two digits.");
@@ -145,6 +145,10 @@ public final class DigitalLink {
       }
     }
     return plain.toString();
+  }
+
+  private static int hex(char c) {
+    return c < 0x80 ? Character.digit(c, 16) : -1;
   }
 
   private static String escaped(String data) {

@@ -105,7 +105,10 @@ public record ElementString(List<Element> elements) {
           return;
         }
         throw new ElementException(
-            identifier.code(), at, "(" + identifier.code() + ") stands twice, with other data.");
+            identifier.code(),
+            at,
+            "(%s) at %d stands twice, with other data: '%s' at %d."
+                .formatted(identifier.code(), at, known.data(), known.offset()));
       }
     }
     elements.add(new Element(identifier, data, at));
@@ -146,9 +149,17 @@ public record ElementString(List<Element> elements) {
     return Optional.empty();
   }
 
-  /** The trade item that the label is on. */
+  /**
+   * The trade item that the label is on: its GTIN (01), or that of the item of which the labelled
+   * piece is a part (8006), for goods that come in several pieces.
+   */
   public Optional<Gtin> gtin() {
-    return data("01").map(Gtin::new);
+    return data("01").or(() -> data("8006").map(piece -> piece.substring(0, 14))).map(Gtin::new);
+  }
+
+  /** Whether the label is on one of several pieces (8006): it names the item and counts none. */
+  public boolean pieceOfWhole() {
+    return data("8006").isPresent();
   }
 
   /** The trade item that the labelled unit holds many of. */
@@ -190,19 +201,27 @@ public record ElementString(List<Element> elements) {
             });
   }
 
-  /** How many pieces or packs: a count (30), or the count of what a unit holds (37). */
+  /**
+   * How many pieces or packs: a count (30), or the count of what a unit holds (37). A piece of a
+   * whole says nothing about how many wholes there are.
+   */
   public Optional<Quantity> count() {
-    return data("37").or(() -> data("30")).map(digits -> Quantity.of(Long.parseLong(digits)));
+    return pieceOfWhole()
+        ? Optional.empty()
+        : data("37").or(() -> data("30")).map(digits -> Quantity.of(Long.parseLong(digits)));
   }
 
   /**
-   * A measure in metric units: kilograms, metres, square metres, litres or cubic metres.
+   * A measure in metric units: kilograms, metres, square metres, litres or cubic metres. That of a
+   * piece of a whole is not the whole's.
    *
    * @param family the first three digits of the identifier, 310 to 316
    */
   public Optional<Quantity> measure(String family) {
     for (Element element : elements) {
-      if (element.identifier().measure() && element.identifier().code().startsWith(family)) {
+      if (!pieceOfWhole()
+          && element.identifier().measure()
+          && element.identifier().code().startsWith(family)) {
         int decimals = element.identifier().code().charAt(3) - '0';
         return Optional.of(new Quantity(new BigDecimal(element.data()).movePointLeft(decimals)));
       }

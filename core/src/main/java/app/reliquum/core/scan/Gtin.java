@@ -1,5 +1,7 @@
 package app.reliquum.core.scan;
 
+import java.util.Optional;
+
 /**
  * A Global Trade Item Number, held with fourteen digits.
  *
@@ -46,6 +48,17 @@ public record Gtin(String digits) {
               + ".");
     }
     return new Gtin(padded);
+  }
+
+  /**
+   * The GTIN that a text is, if it is one: 8, 12, 13 or 14 digits with a right check digit.
+   *
+   * @param text what stands on a label or in a document, without blanks around it
+   */
+  public static Optional<Gtin> read(String text) {
+    return hasShape(text) && checkDigitRight("0".repeat(14 - text.length()) + text)
+        ? Optional.of(of(text))
+        : Optional.empty();
   }
 
   /**

@@ -73,7 +73,10 @@ public final class Meanings {
       Meaning.Item item, long unitLoad, ElementString elements, Codes codes) {
     // A count is of what the GTIN names: thirty-six pieces, or six boxes of six.
     Quantity each = item.counts().isZero() ? Quantity.ONE : item.counts();
-    Quantity counts = elements.count().map(each::times).orElse(item.counts());
+    Quantity counts =
+        elements.pieceOfWhole()
+            ? Quantity.ZERO
+            : elements.count().map(each::times).orElse(item.counts());
     return new Meaning.Label(
         new Meaning.Item(item.item(), item.pack(), counts),
         elements.data("10").map(code -> codes.lot(item.item(), code)).orElse(0L),

@@ -22,7 +22,8 @@ public sealed interface Reading {
    * Any other text.
    *
    * @param figure the quantity that it is, if it is one
-   * @param fault what is wrong with it as a GTIN, if it has the shape of one
+   * @param fault what is wrong with it as a GTIN, an SSCC or GS1 data, if it has the shape of one:
+   *     said where nothing in the house is called so
    */
   record Plain(String text, Optional<Figure> figure, Optional<String> fault) implements Reading {}
 

@@ -15,8 +15,7 @@ public final class ScanReader {
   public static final int MAX_LENGTH = 400;
 
   private static final Pattern FIGURE =
-      Pattern.compile(
-          "([0-9]{1,7}(?:[.,][0-9]{1,6})?)(?:\\s*[x×*]?\\s*([\\p{L}][\\p{L} ]{0,30}))?");
+      Pattern.compile("([0-9]{1,7}(?:[.][0-9]{1,6})?)(?:\\s*[x×*]?\\s*([\\p{L}][\\p{L} ]{0,30}))?");
 
   /** Symbols that say of themselves that they carry GS1 data (ISO/IEC 15424). */
   private static final Set<String> GS1_SYMBOLS =
@@ -84,12 +83,18 @@ public final class ScanReader {
     if (Sscc.isSscc(text)) {
       return elements("00" + text, ElementString::of);
     }
-    if (UNMARKED_ELEMENTS.matcher(text).lookingAt()
-        && elements(text, ElementString::of) instanceof Reading.Elements read) {
-      return read;
-    }
     Optional<String> fault = Optional.empty();
-    if (Gtin.hasShape(text)) {
+    if (UNMARKED_ELEMENTS.matcher(text).lookingAt()) {
+      Reading read = elements(text, ElementString::of);
+      if (read instanceof Reading.Elements) {
+        return read;
+      }
+      fault = Optional.of(((Reading.Unreadable) read).reason());
+    }
+    if (Sscc.hasShape(text)) {
+      // read as it would stand on a label, so that the fault says what is wrong with its end
+      fault = Optional.of(((Reading.Unreadable) elements("00" + text, ElementString::of)).reason());
+    } else if (Gtin.hasShape(text)) {
       try {
         return new Reading.Trade(text, Gtin.of(text));
       } catch (IllegalArgumentException wrongCheckDigit) {
@@ -127,7 +132,7 @@ public final class ScanReader {
       return Optional.empty();
     }
     try {
-      Quantity quantity = Quantity.of(matcher.group(1).replace(',', '.'));
+      Quantity quantity = Quantity.of(matcher.group(1));
       String pack = matcher.group(2);
       return Optional.of(new Reading.Figure(quantity, pack == null ? null : pack.strip()));
     } catch (QuantityException tooFine) {

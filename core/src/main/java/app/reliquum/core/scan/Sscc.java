@@ -20,10 +20,14 @@ public record Sscc(String digits) {
     }
   }
 
+  /** Whether a text has the shape of an SSCC: eighteen digits, whatever the last of them says. */
+  public static boolean hasShape(String text) {
+    return text.length() == LENGTH && text.chars().allMatch(c -> c >= '0' && c <= '9');
+  }
+
   /** Whether a text is one. */
   public static boolean isSscc(String text) {
-    return text.length() == LENGTH
-        && text.chars().allMatch(c -> c >= '0' && c <= '9')
+    return hasShape(text)
         && Gtin.checkDigit(text.substring(0, LENGTH - 1)) == text.charAt(LENGTH - 1);
   }
 

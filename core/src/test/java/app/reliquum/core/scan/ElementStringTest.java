@@ -124,6 +124,38 @@ class ElementStringTest {
   }
 
   @Test
+  void aRepeatedIdentifierNamesItsOffset() {
+    assertThat(fault("10A" + GS + "10B")).hasMessageContaining("(10) at 4", "at 0");
+  }
+
+  @Test
+  void aPieceOfAWholeNamesTheItemAndCountsNone() {
+    String code = gtin("0401234500000");
+    ElementString piece = ElementString.of("8006" + code + "0103" + GS + "10A1" + GS + "305");
+    assertThat(piece.gtin()).contains(new Gtin(code));
+    assertThat(piece.pieceOfWhole()).isTrue();
+    assertThat(ElementString.of("01" + code).pieceOfWhole()).isFalse();
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "0104012345000001, '(01) at 0', check digit",
+    "01040123450000091727130110K1, '(17) at 16', no date",
+    "3401234500000000070, '', ''",
+    "340123450000000070, '(00) at 0', check digit",
+    "00340123450000000070, '(00) at 0', check digit"
+  })
+  void faultsWithoutASymbolsNameAreNamedAlike(String text, String where, String what) {
+    assertThat(ScanReader.read(text))
+        .isInstanceOfSatisfying(
+            Reading.Plain.class,
+            plain -> {
+              assertThat(plain.fault().isPresent()).isEqualTo(!where.isEmpty());
+              plain.fault().ifPresent(fault -> assertThat(fault).contains(where, what));
+            });
+  }
+
+  @Test
   void tellsWhatIsWrongWithAMarkedLabel() {
     Reading reading = ScanReader.read("]C10104012345000001");
     assertThat(reading)

@@ -48,7 +48,10 @@ class ScanReaderTest {
   @Test
   void readsFiguresAsPeopleTypeThem() {
     assertThat(figure("6")).isEqualTo(new Reading.Figure(Quantity.of(6), null));
-    assertThat(figure("2,5")).isEqualTo(new Reading.Figure(Quantity.of("2.5"), null));
+    assertThat(figure("2.5")).isEqualTo(new Reading.Figure(Quantity.of("2.5"), null));
+    assertThat(((Reading.Plain) ScanReader.read("2,5")).figure()).isEmpty();
+    assertThat(((Reading.Plain) ScanReader.read("1,000")).figure()).isEmpty();
+    assertThat(((Reading.Plain) ScanReader.read("١٢")).figure()).isEmpty();
     assertThat(figure("2 boxes")).isEqualTo(new Reading.Figure(Quantity.of(2), "boxes"));
     assertThat(figure("3x carton")).isEqualTo(new Reading.Figure(Quantity.of(3), "carton"));
     assertThat(((Reading.Plain) ScanReader.read("K2291")).figure()).isEmpty();
@@ -103,6 +106,15 @@ class ScanReaderTest {
             return found;
           }
         };
+    String gtin = "0401234500000" + Gtin.checkDigit("0401234500000");
+    assertThat(Meanings.of(ScanReader.read("(8006)" + gtin + "0103(30)4"), codes))
+        .singleElement()
+        .isInstanceOfSatisfying(
+            Meaning.Label.class,
+            label -> {
+              assertThat(label.goods()).isEqualTo(new Meaning.Item(1, 2, Quantity.ZERO));
+              assertThat(label.counted()).isFalse();
+            });
     assertThat(Meanings.of(ScanReader.read("12"), codes))
         .containsExactly(
             new Meaning.Item(5, 0, Quantity.ZERO),
