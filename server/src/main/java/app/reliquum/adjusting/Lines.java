@@ -5,10 +5,12 @@ import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.core.sentence.Adjust.Way;
 import app.reliquum.places.Places;
+import app.reliquum.places.SiteDays;
 import app.reliquum.stock.UnitLoads;
 import java.util.HashMap;
 import java.util.List;
@@ -25,8 +27,10 @@ class Lines {
   private final Catalog catalog;
   private final Places places;
   private final UnitLoads loads;
+  private final SiteDays days;
 
-  Lines(Catalog catalog, Places places, UnitLoads loads) {
+  Lines(Catalog catalog, Places places, UnitLoads loads, SiteDays days) {
+    this.days = days;
     this.catalog = catalog;
     this.places = places;
     this.loads = loads;
@@ -78,7 +82,10 @@ class Lines {
                   .lot(item.id(), lotCode)
                   .orElseThrow(() -> Problem.missing("lot of " + item.code(), lotCode))
                   .id()
-              : catalog.obtainLot(item.id(), lotCode, entry.expiry(), null).id();
+              : catalog
+                  .obtainLot(
+                      item.id(), lotCode, LotDates.expiring(entry.expiry()), days.today(bin.site()))
+                  .id();
     }
     long serial = 0;
     if (!serialCode.isEmpty()) {

@@ -2,6 +2,7 @@ package app.reliquum.catalog;
 
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.LotRule;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Pack;
@@ -22,9 +23,12 @@ import jakarta.validation.constraints.Size;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -139,7 +143,13 @@ public class Catalog {
       LocalDate expiry,
       LocalDate bestBefore,
       LocalDate produced,
-      String supplierLot) {}
+      String supplierLot) {
+
+    /** The days that it carries. */
+    public LotDates dates() {
+      return new LotDates(expiry, bestBefore, produced);
+    }
+  }
 
   /** A serial number. */
   public record SerialCard(long id, long itemId, String code, long lotId, LocalDate serviceDue) {}
@@ -520,24 +530,53 @@ public class Catalog {
         .optional();
   }
 
-  /** The lot with a code, made if there is none. Dates count only when it is made. */
+  /**
+   * The lot with a code, made if there is none. A lot that is known takes the days that it lacks.
+   *
+   * @param said what is said of its days now
+   * @param came the day on which its goods come, from which its shelf life runs
+   * @throws Problem if what is said contradicts what is known
+   */
   @Transactional
-  public LotCard obtainLot(long item, String code, LocalDate expiry, LocalDate produced) {
-    return lot(item, code)
-        .orElseGet(
-            () -> {
-              try {
-                jdbc.sql("insert into lot (item_id, code, expiry, produced) values (?, ?, ?, ?)")
-                    .param(item)
-                    .param(code)
-                    .param(expiry)
-                    .param(produced)
-                    .update();
-              } catch (DuplicateKeyException madeMeanwhile) {
-                // then it is there
-              }
-              return lot(item, code).orElseThrow();
+  public LotCard obtainLot(long item, String code, LotDates said, LocalDate came) {
+    Optional<LotCard> before = lot(item, code);
+    if (before.isEmpty()) {
+      LotDates dates = said.keeping(shelfLife(item), came);
+      try {
+        jdbc.sql(
+                "insert into lot (item_id, code, expiry, best_before, produced)"
+                    + " values (?, ?, ?, ?, ?)")
+            .params(item, code, dates.expiry(), dates.bestBefore(), dates.produced())
+            .update();
+      } catch (DuplicateKeyException madeMeanwhile) {
+        // then it is there, and may know other days
+      }
+      before = lot(item, code);
+    }
+    LotCard known = before.orElseThrow();
+    known
+        .dates()
+        .against(said)
+        .ifPresent(
+            other -> {
+              throw Lots.contradiction(code, other);
             });
+    LotDates dates = known.dates().with(said);
+    if (dates.equals(known.dates())) {
+      return known;
+    }
+    jdbc.sql("update lot set expiry = ?, best_before = ?, produced = ? where id = ?")
+        .params(dates.expiry(), dates.bestBefore(), dates.produced(), known.id())
+        .update();
+    return lot(known.id()).orElseThrow();
+  }
+
+  private Integer shelfLife(long item) {
+    return jdbc.sql("select shelf_life_days from item where id = ?")
+        .param(item)
+        .query((row, n) -> Optional.ofNullable(row.getObject(1, Integer.class)))
+        .single()
+        .orElse(null);
   }
 
   /** The number of a new lot, made by the item's rule or that of the house. */
@@ -607,6 +646,20 @@ public class Catalog {
     return jdbc.sql(SERIAL + "id = ?").param(id).query(SerialCard.class).optional();
   }
 
+  /** The numbers of pieces. */
+  public Map<Long, String> serialCodes(Collection<Long> ids) {
+    Map<Long, String> codes = new HashMap<>();
+    if (!ids.isEmpty()) {
+      jdbc.sql("select id, code from serial where id in (:ids)")
+          .param("ids", ids)
+          .query(
+              row -> {
+                codes.put(row.getLong(1), row.getString(2));
+              });
+    }
+    return codes;
+  }
+
   /** The pieces with a serial number, of whatever item. */
   public List<SerialCard> serialsCalled(String code) {
     return jdbc.sql(SERIAL + "code = ? order by item_id limit 50")
@@ -623,22 +676,35 @@ public class Catalog {
         .optional();
   }
 
-  /** The piece with a serial number, made known if it is not. */
+  /**
+   * The piece with a serial number, made known if it is not.
+   *
+   * @param lot the lot that is said of it; 0 if none is
+   * @throws Problem if it is known to be of another lot
+   */
   @Transactional
   public SerialCard obtainSerial(long item, String code, long lot, LocalDate serviceDue) {
-    return serial(item, code)
-        .orElseGet(
-            () -> {
-              try {
-                jdbc.sql(
-                        "insert into serial (item_id, code, lot_id, service_due) values (?, ?, ?, ?)")
-                    .params(item, code, lot, serviceDue)
-                    .update();
-              } catch (DuplicateKeyException madeMeanwhile) {
-                // then it is there
-              }
-              return serial(item, code).orElseThrow();
+    Optional<SerialCard> known = serial(item, code);
+    known
+        .filter(piece -> lot != 0 && piece.lotId() != lot)
+        .ifPresent(
+            piece -> {
+              throw Lots.otherLot(
+                  code,
+                  lot(piece.lotId()).map(LotCard::code).orElse("none"),
+                  lot(lot).orElseThrow().code());
             });
+    return known.orElseGet(
+        () -> {
+          try {
+            jdbc.sql("insert into serial (item_id, code, lot_id, service_due) values (?, ?, ?, ?)")
+                .params(item, code, lot, serviceDue)
+                .update();
+          } catch (DuplicateKeyException madeMeanwhile) {
+            // then it is there
+          }
+          return serial(item, code).orElseThrow();
+        });
   }
 
   /** Every category that an item has, for pick lists. */

@@ -24,10 +24,12 @@ import org.springframework.web.bind.annotation.RestController;
 class CatalogController {
 
   private final Catalog catalog;
+  private final Lots lots;
   private final Commands commands;
 
-  CatalogController(Catalog catalog, Commands commands) {
+  CatalogController(Catalog catalog, Lots lots, Commands commands) {
     this.catalog = catalog;
+    this.lots = lots;
     this.commands = commands;
   }
 
@@ -53,6 +55,23 @@ class CatalogController {
       @RequestParam(defaultValue = "0") int offset,
       @RequestParam(defaultValue = "100") int limit) {
     return catalog.items(q, closedToo, offset, limit);
+  }
+
+  @GetMapping("/lots/{id}")
+  Lots.LotView lot(@PathVariable long id) {
+    return lots.view(id);
+  }
+
+  @PutMapping("/lots/{id}/dates")
+  @PreAuthorize("hasAuthority('POST')")
+  Lots.LotView correctLot(
+      Command command, @PathVariable long id, @Valid @RequestBody Lots.LotDatesEntry entry) {
+    return commands.once(
+        command,
+        "correct lot " + id,
+        entry,
+        Lots.LotView.class,
+        () -> lots.correct(command.actor(), id, entry));
   }
 
   @GetMapping("/items/{id}")

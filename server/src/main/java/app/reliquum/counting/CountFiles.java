@@ -6,12 +6,14 @@ import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.CountTable.SlipRow;
 import app.reliquum.counting.Counting.SlipState;
 import app.reliquum.places.Places;
+import app.reliquum.places.SiteDays;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -39,6 +41,7 @@ public class CountFiles {
   private final Catalog catalog;
   private final Places places;
   private final Clock clock;
+  private final SiteDays days;
 
   CountFiles(
       JdbcClient jdbc,
@@ -48,7 +51,9 @@ public class CountFiles {
       Entering entering,
       Catalog catalog,
       Places places,
-      Clock clock) {
+      Clock clock,
+      SiteDays days) {
+    this.days = days;
     this.jdbc = jdbc;
     this.table = table;
     this.counts = counts;
@@ -161,7 +166,13 @@ public class CountFiles {
     long lot =
         scan.lot().isEmpty() || !item.tracking().needsLot()
             ? 0
-            : catalog.obtainLot(item.id(), scan.lot(), scan.expiry(), null).id();
+            : catalog
+                .obtainLot(
+                    item.id(),
+                    scan.lot(),
+                    LotDates.expiring(scan.expiry()),
+                    days.on(head.siteId(), scan.at()))
+                .id();
     long serial = 0;
     if (!scan.serial().isEmpty() && item.tracking().needsSerial()) {
       Catalog.SerialCard piece = catalog.obtainSerial(item.id(), scan.serial(), lot, null);

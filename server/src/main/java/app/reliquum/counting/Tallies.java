@@ -9,6 +9,7 @@ import app.reliquum.catalog.Catalog;
 import app.reliquum.core.counting.Statement;
 import app.reliquum.core.counting.Sweep;
 import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Count;
 import app.reliquum.core.sentence.CountSentence;
@@ -19,6 +20,7 @@ import app.reliquum.counting.Counting.SlipState;
 import app.reliquum.counting.Counting.State;
 import app.reliquum.counting.TallyTable.LineRow;
 import app.reliquum.places.Places;
+import app.reliquum.places.SiteDays;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -54,6 +56,7 @@ public class Tallies {
   private final Catalog catalog;
   private final Places places;
   private final Clock clock;
+  private final SiteDays days;
 
   Tallies(
       CountTable table,
@@ -65,7 +68,9 @@ public class Tallies {
       Ending ending,
       Catalog catalog,
       Places places,
-      Clock clock) {
+      Clock clock,
+      SiteDays days) {
+    this.days = days;
     this.table = table;
     this.tallies = tallies;
     this.results = results;
@@ -377,18 +382,24 @@ public class Tallies {
   public void count(Command command, Sitting sitting, List<Count.Stroke> strokes, Duration ago) {
     Head head = counting(sitting.count(), command.actor());
     for (Count.Stroke stroke : strokes) {
-      PositionKey key = key(stroke, sitting.sentence().place());
+      PositionKey key = key(stroke, sitting.sentence().place(), head.siteId());
       SlipRow slip = entering.slipFor(head, sitting, key, command.actor());
       count(command, head, slip, key, stroke.whole(), stroke.quantity(), ago);
     }
     table.changed(head.id());
   }
 
-  private PositionKey key(Count.Stroke stroke, long place) {
+  private PositionKey key(Count.Stroke stroke, long place, long site) {
     long lot =
         stroke.lot().isEmpty()
             ? 0
-            : catalog.obtainLot(stroke.item(), stroke.lot(), stroke.expiry(), null).id();
+            : catalog
+                .obtainLot(
+                    stroke.item(),
+                    stroke.lot(),
+                    LotDates.expiring(stroke.expiry()),
+                    days.today(site))
+                .id();
     long serial =
         stroke.serial().isEmpty()
             ? 0

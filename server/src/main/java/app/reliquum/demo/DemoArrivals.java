@@ -6,6 +6,7 @@ import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.place.OutboundFlow;
+import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.places.Places;
 import app.reliquum.putaway.Rules;
@@ -141,8 +142,7 @@ class DemoArrivals {
         new Orders.Arriving(
             radio,
             null,
-            null,
-            null,
+            LotDates.NONE,
             List.of("HR-88120", "HR-88121"),
             Quantity.of(2),
             dock,

@@ -9,6 +9,7 @@ import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.place.PlaceKind;
+import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.OwnLabel;
 import app.reliquum.demo.DemoHouse.DemoItem;
@@ -298,7 +299,13 @@ class DemoHistory {
     // Some lots come in with little life left, so that something is always about to expire.
     int left = random.nextInt(6) == 0 ? DAYS + random.nextInt(120) : life - age;
     LocalDate expiry = life == 0 ? null : day.plusDays(Math.min(life, left));
-    return catalog.obtainLot(item.card().id(), code, expiry, day.minusDays(age)).id();
+    return catalog
+        .lot(item.card().id(), code)
+        .orElseGet(
+            () ->
+                catalog.obtainLot(
+                    item.card().id(), code, new LotDates(expiry, null, day.minusDays(age)), day))
+        .id();
   }
 
   private long serial(DemoItem item, long lot, LocalDate day) {

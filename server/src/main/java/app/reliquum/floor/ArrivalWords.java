@@ -1,5 +1,7 @@
 package app.reliquum.floor;
 
+import app.reliquum.api.Problem;
+import app.reliquum.catalog.Lots;
 import app.reliquum.core.sentence.Misfit;
 import app.reliquum.floor.FloorView.Refusal;
 import java.util.List;
@@ -48,17 +50,9 @@ class ArrivalWords {
               + ", so it does not come in.",
           Map.of("expiry", expired.expiry().toString()));
     }
-    if (misfit instanceof Misfit.OtherExpiry other) {
-      return refusal(
-          "other-expiry",
-          "Lot "
-              + other.lot()
-              + " is known to be good until "
-              + other.expected()
-              + ", the label says "
-              + other.found()
-              + ". Look at the label again.",
-          Map.of("expected", other.expected().toString(), "found", other.found().toString()));
+    if (misfit instanceof Misfit.OtherDate other) {
+      Problem problem = Lots.contradiction(other.lot(), other.contradiction());
+      return refusal(problem.type(), problem.getMessage(), problem.values());
     }
     if (misfit instanceof Misfit.PieceHere here) {
       return refusal(

@@ -23,10 +23,13 @@ import app.reliquum.transfers.Transfers;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** The facts for one reading of a sentence, each fetched once. */
@@ -43,6 +46,7 @@ class FloorFacts implements MoveFacts {
   private final Map<Long, List<Stock>> on = new HashMap<>();
   private final Map<Long, Optional<UnitLoads.Card>> loads = new HashMap<>();
   private final Map<Long, Optional<Catalog.LotCard>> lots = new HashMap<>();
+  private final Map<Long, String> pieces = new HashMap<>();
 
   private final Verb verb;
   final House house;
@@ -250,7 +254,20 @@ class FloorFacts implements MoveFacts {
     return lots.computeIfAbsent(id, catalog::lot);
   }
 
+  /** The number of a piece. */
   String serial(long id) {
-    return catalog.serial(id).map(Catalog.SerialCard::code).orElse("?");
+    if (!pieces.containsKey(id)) {
+      // Whoever asks about one piece asks about those beside it next.
+      Set<Long> asked =
+          Stream.of(in, of, on)
+              .flatMap(seen -> seen.values().stream())
+              .flatMap(List::stream)
+              .map(one -> one.key().serial())
+              .filter(piece -> piece != 0 && !pieces.containsKey(piece))
+              .collect(Collectors.toCollection(HashSet::new));
+      asked.add(id);
+      pieces.putAll(catalog.serialCodes(asked));
+    }
+    return pieces.getOrDefault(id, "?");
   }
 }

@@ -316,6 +316,7 @@ final class FloorView {
       SERIAL_CODE,
       SERIAL_ROW,
       EXPIRY,
+      BEST_BEFORE,
       PRODUCED,
       KNOWINGLY,
       OVER,

@@ -262,7 +262,7 @@ class PickDesk {
     private boolean toPick(Outgoing.Row row) {
       return switch (row.state()) {
         case ALLOCATED, SHORT, PICKING -> row.toPick() > row.shortLines();
-        case ACCEPTED, PACKED, GONE -> false;
+        case ACCEPTED, PACKED, GONE, DONE, CANCELLED -> false;
       };
     }
   }

@@ -112,7 +112,7 @@ class ReceiptFacts implements ReceiveFacts {
 
   @Override
   public Optional<KnownLot> lot(long item, String code) {
-    return house.catalog().lot(item, code).map(lot -> new KnownLot(lot.id(), lot.expiry()));
+    return house.catalog().lot(item, code).map(lot -> new KnownLot(lot.id(), lot.dates()));
   }
 
   @Override

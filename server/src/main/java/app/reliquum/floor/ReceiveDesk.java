@@ -6,6 +6,7 @@ import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
 import app.reliquum.core.inbound.Arrival;
 import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.Meaning;
@@ -531,8 +532,8 @@ class ReceiveDesk {
                 new Orders.Arriving(
                     item,
                     sentence.lot().filled().orElse(null),
-                    sentence.expiry().filled().orElse(null),
-                    sentence.produced(),
+                    LotDates.expiring(sentence.expiry().filled().orElse(null))
+                        .with(sentence.dates()),
                     sentence.serials(),
                     quantity,
                     place,

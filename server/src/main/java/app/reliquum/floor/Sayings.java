@@ -45,6 +45,7 @@ final class Sayings {
       case SERIAL_ROW ->
           new Evidence.SerialRange(saying.item(), saying.text().strip(), saying.last().strip());
       case EXPIRY -> new Evidence.Expiry(saying.date());
+      case BEST_BEFORE -> new Evidence.BestBefore(saying.date());
       case PRODUCED -> new Evidence.Produced(saying.date());
       case KNOWINGLY -> new Evidence.Knowingly(saying.item());
       case OVER -> new Evidence.Over();
@@ -118,6 +119,10 @@ final class Sayings {
     if (evidence instanceof Evidence.Expiry expiry) {
       out.date = expiry.day();
       return out.saying(Saying.Kind.EXPIRY);
+    }
+    if (evidence instanceof Evidence.BestBefore best) {
+      out.date = best.day();
+      return out.saying(Saying.Kind.BEST_BEFORE);
     }
     if (evidence instanceof Evidence.Produced produced) {
       out.date = produced.day();

@@ -45,6 +45,7 @@ class SentenceTable {
     @JsonSubTypes.Type(value = Evidence.SerialCode.class, name = "serialCode"),
     @JsonSubTypes.Type(value = Evidence.SerialRange.class, name = "serialRange"),
     @JsonSubTypes.Type(value = Evidence.Expiry.class, name = "expiry"),
+    @JsonSubTypes.Type(value = Evidence.BestBefore.class, name = "best-before"),
     @JsonSubTypes.Type(value = Evidence.Produced.class, name = "produced"),
     @JsonSubTypes.Type(value = Evidence.Knowingly.class, name = "knowingly"),
     @JsonSubTypes.Type(value = Evidence.Over.class, name = "over"),

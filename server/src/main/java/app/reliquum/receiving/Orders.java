@@ -14,10 +14,12 @@ import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.place.PlaceKind;
+import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Sscc;
 import app.reliquum.mail.Letters;
 import app.reliquum.places.Places;
+import app.reliquum.places.SiteDays;
 import app.reliquum.stock.Coming;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
@@ -26,9 +28,7 @@ import app.reliquum.stock.TakenBack;
 import app.reliquum.stock.UnitLoads;
 import java.math.BigDecimal;
 import java.math.MathContext;
-import java.time.Clock;
 import java.time.LocalDate;
-import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -57,7 +57,7 @@ public class Orders implements Coming {
   private final Stock stock;
   private final UnitLoads loads;
   private final Letters letters;
-  private final Clock clock;
+  private final SiteDays days;
 
   Orders(
       OrderTable table,
@@ -68,7 +68,8 @@ public class Orders implements Coming {
       Stock stock,
       UnitLoads loads,
       Letters letters,
-      Clock clock) {
+      SiteDays days) {
+    this.days = days;
     this.table = table;
     this.suppliers = suppliers;
     this.catalog = catalog;
@@ -77,7 +78,6 @@ public class Orders implements Coming {
     this.stock = stock;
     this.loads = loads;
     this.letters = letters;
-    this.clock = clock;
   }
 
   /** An order as far as someone who receives on it must know it. */
@@ -360,6 +360,7 @@ public class Orders implements Coming {
    * Goods that come in on an order.
    *
    * @param lot the lot's number, null where the item keeps none
+   * @param dates what is said of the lot's days
    * @param serials the pieces' numbers, empty where they have none
    * @param load the number of the pallet that they come on, null for none
    * @param knowingly whether they may come although nobody ordered them
@@ -367,8 +368,7 @@ public class Orders implements Coming {
   public record Arriving(
       long item,
       String lot,
-      LocalDate expiry,
-      LocalDate produced,
+      LotDates dates,
       List<String> serials,
       Quantity quantity,
       long place,
@@ -506,7 +506,7 @@ public class Orders implements Coming {
     long lot =
         goods.lot() == null
             ? 0
-            : catalog.obtainLot(item.id(), goods.lot(), goods.expiry(), goods.produced()).id();
+            : catalog.obtainLot(item.id(), goods.lot(), goods.dates(), today(head.siteId())).id();
     List<Line> lines = new ArrayList<>();
     if (goods.serials().isEmpty()) {
       lines.add(new Line(new Goods(item.id(), lot, 0), outside, inside, goods.quantity()));
@@ -586,7 +586,7 @@ public class Orders implements Coming {
 
   /** The day at a site. */
   public LocalDate today(long site) {
-    return LocalDate.ofInstant(clock.instant(), ZoneId.of(places.receiving(site).timeZone()));
+    return days.today(site);
   }
 
   private OrderTable.Head head(long id) {

@@ -8,8 +8,10 @@ import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.place.PlaceKind;
+import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.places.Places;
+import app.reliquum.places.SiteDays;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;
@@ -33,8 +35,10 @@ class Entries {
 
   private final Catalog catalog;
   private final Places places;
+  private final SiteDays days;
 
-  Entries(Catalog catalog, Places places) {
+  Entries(Catalog catalog, Places places, SiteDays days) {
+    this.days = days;
     this.catalog = catalog;
     this.places = places;
   }
@@ -127,7 +131,8 @@ class Entries {
   NewPosting post(PostingEntry entry) {
     long contra = places.contra(entry.direction().contra);
     boolean in = entry.direction().in;
-    List<Line> lines = entry.lines().stream().map(line -> line(line, contra, in)).toList();
+    List<Line> lines =
+        entry.lines().stream().map(line -> line(line, contra, in, entry.effective())).toList();
     return new NewPosting(
             entry.direction().kind,
             entry.effective(),
@@ -148,22 +153,28 @@ class Entries {
     return paid;
   }
 
-  private Line line(EntryLine line, long contra, boolean in) {
+  private Line line(EntryLine line, long contra, boolean in, Instant effective) {
     Catalog.Measured item = item(line.item());
-    Goods goods = in ? newGoods(item, line) : goods(item, line.lot(), line.serial());
+    Places.LedgerPlace bin = bin(line.place(), "place");
+    Goods goods =
+        in ? newGoods(item, line, came(bin, effective)) : goods(item, line.lot(), line.serial());
     Condition condition = line.condition() == null ? Condition.GOOD : line.condition();
-    Spot ours = new Spot(bin(line.place(), "place").id(), 0, condition);
+    Spot ours = new Spot(bin.id(), 0, condition);
     Spot other = new Spot(contra, 0, condition);
     return new Line(goods, in ? other : ours, in ? ours : other, line.quantity());
   }
 
-  private Goods newGoods(Catalog.Measured item, EntryLine line) {
+  private LocalDate came(Places.LedgerPlace bin, Instant effective) {
+    return effective == null ? days.today(bin.site()) : days.on(bin.site(), effective);
+  }
+
+  private Goods newGoods(Catalog.Measured item, EntryLine line, LocalDate came) {
     String lotCode = blankToNull(line.lot());
     String serialCode = blankToNull(line.serial());
     long lot =
         lotCode == null || !item.tracking().needsLot()
             ? goods(item, lotCode, null).lot()
-            : catalog.obtainLot(item.id(), lotCode, line.expiry(), null).id();
+            : catalog.obtainLot(item.id(), lotCode, LotDates.expiring(line.expiry()), came).id();
     long serial =
         serialCode == null || !item.tracking().needsSerial()
             ? goods(item, null, serialCode).serial()

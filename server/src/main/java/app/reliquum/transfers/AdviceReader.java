@@ -10,10 +10,12 @@ import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.place.PlaceKind;
+import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Sscc;
 import app.reliquum.costing.Costs;
 import app.reliquum.places.Places;
+import app.reliquum.places.SiteDays;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
 import app.reliquum.stock.Stock;
@@ -57,6 +59,7 @@ class AdviceReader {
   private final UnitLoads loads;
   private final Costs costs;
   private final Reading reading;
+  private final SiteDays days;
 
   AdviceReader(
       TransferTable table,
@@ -68,7 +71,9 @@ class AdviceReader {
       Stock stock,
       UnitLoads loads,
       Costs costs,
-      Reading reading) {
+      Reading reading,
+      SiteDays days) {
+    this.days = days;
     this.table = table;
     this.progress = progress;
     this.planning = planning;
@@ -245,7 +250,13 @@ class AdviceReader {
       long lot =
           one.lot() == null
               ? 0
-              : catalog.obtainLot(one.item().id(), one.lot(), one.expiry(), null).id();
+              : catalog
+                  .obtainLot(
+                      one.item().id(),
+                      one.lot(),
+                      LotDates.expiring(one.expiry()),
+                      days.today(to.id()))
+                  .id();
       long serial =
           one.serial() == null
               ? 0

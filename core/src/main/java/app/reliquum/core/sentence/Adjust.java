@@ -236,7 +236,7 @@ public final class Adjust {
         throw new Clash(new Misfit.OtherSite(said.place()));
       }
       place = said.place();
-    } else if (!(one instanceof Evidence.Produced)) {
+    } else if (!(one instanceof Evidence.Produced || one instanceof Evidence.BestBefore)) {
       throw new Clash(new Misfit.NoRoom());
     }
   }

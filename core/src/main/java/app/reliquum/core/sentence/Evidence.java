@@ -62,6 +62,9 @@ public sealed interface Evidence {
   /** The last day on which a lot is good. */
   record Expiry(LocalDate day) implements Evidence {}
 
+  /** The day until which a lot is at its best. */
+  record BestBefore(LocalDate day) implements Evidence {}
+
   /** The day on which a lot was made. */
   record Produced(LocalDate day) implements Evidence {}
 

@@ -1,6 +1,7 @@
 package app.reliquum.core.sentence;
 
 import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.core.removal.Removal;
@@ -111,8 +112,8 @@ public sealed interface Misfit {
   /** The lot's last day has passed. */
   record Expired(String lot, LocalDate expiry, LocalDate today) implements Misfit {}
 
-  /** The lot is known with another last day. */
-  record OtherExpiry(String lot, LocalDate expected, LocalDate found) implements Misfit {}
+  /** The lot is known with another day than the one that is said now. */
+  record OtherDate(String lot, LotDates.Contradiction contradiction) implements Misfit {}
 
   /** Another lot number has been named. */
   record OtherLotCode(String expected, String found) implements Misfit {}

@@ -1,6 +1,7 @@
 package app.reliquum.core.sentence;
 
 import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
@@ -30,6 +31,7 @@ public final class Receive {
   private long item;
   private String lot;
   private LocalDate expiry;
+  private LocalDate bestBefore;
   private LocalDate produced;
   private final Set<String> serials = new LinkedHashSet<>();
   private Evidence.Figure figure;
@@ -141,10 +143,8 @@ public final class Receive {
     List<Evidence> parts = new ArrayList<>();
     elements.data("10").ifPresent(code -> parts.add(new Evidence.LotCode(item, code)));
     elements.data("21").ifPresent(code -> parts.add(new Evidence.SerialCode(item, code)));
-    elements
-        .date("17", year)
-        .or(() -> elements.date("15", year))
-        .ifPresent(day -> parts.add(new Evidence.Expiry(day)));
+    elements.date("17", year).ifPresent(day -> parts.add(new Evidence.Expiry(day)));
+    elements.date("15", year).ifPresent(day -> parts.add(new Evidence.BestBefore(day)));
     elements
         .date("11", year)
         .or(() -> elements.date("13", year))
@@ -176,7 +176,7 @@ public final class Receive {
           false,
           Blank.empty(),
           false,
-          produced,
+          said(),
           false,
           List.of(),
           typedAlone(),
@@ -228,7 +228,7 @@ public final class Receive {
         needsLot,
         expiryBlank,
         needsExpiry,
-        produced,
+        said(),
         needsSerials,
         List.copyOf(serials),
         quantity,
@@ -274,6 +274,8 @@ public final class Receive {
       counted = Quantity.ZERO;
     } else if (one instanceof Evidence.Expiry said) {
       expiry = said.day();
+    } else if (one instanceof Evidence.BestBefore said) {
+      bestBefore = said.day();
     } else if (one instanceof Evidence.Produced said) {
       produced = said.day();
     } else {
@@ -375,29 +377,31 @@ public final class Receive {
 
   private Blank<LocalDate> expiryOf() {
     LocalDate today = facts.today();
-    Optional<LocalDate> known =
+    LotDates known =
         lot == null
-            ? Optional.empty()
-            : facts.lot(item, lot).flatMap(one -> Optional.ofNullable(one.expiry()));
-    if (known.isPresent() && expiry != null && !known.get().equals(expiry)) {
-      throw new Clash(new Misfit.OtherExpiry(lot, known.get(), expiry));
-    }
-    LocalDate said = expiry == null ? known.orElse(null) : expiry;
-    if (said != null) {
-      if (said.isBefore(today)) {
-        throw new Clash(new Misfit.Expired(lot == null ? "" : lot, said, today));
-      }
-      return expiry == null ? new Blank.Only<>(said) : new Blank.Said<>(said);
-    }
-    Optional<LocalDate> derived =
-        facts.shelfLifeDays(item).map(days -> (produced == null ? today : produced).plusDays(days));
-    if (derived.isEmpty()) {
+            ? LotDates.NONE
+            : facts.lot(item, lot).map(ReceiveFacts.KnownLot::dates).orElse(LotDates.NONE);
+    known
+        .against(said())
+        .ifPresent(
+            contradiction -> {
+              throw new Clash(new Misfit.OtherDate(lot, contradiction));
+            });
+    LotDates dates = known.with(said());
+    LocalDate last = dates.keeping(facts.shelfLifeDays(item).orElse(null), today).expiry();
+    if (last == null) {
       return Blank.empty();
     }
-    if (derived.get().isBefore(today)) {
-      throw new Clash(new Misfit.Expired(lot == null ? "" : lot, derived.get(), today));
+    if (last.isBefore(today)) {
+      throw new Clash(new Misfit.Expired(lot == null ? "" : lot, last, today));
     }
-    return new Blank.Suggested<>(derived.get(), Blank.Why.SHELF_LIFE);
+    return dates.expiry() == null
+        ? new Blank.Suggested<>(last, Blank.Why.SHELF_LIFE)
+        : expiry == null ? new Blank.Only<>(last) : new Blank.Said<>(last);
+  }
+
+  private LotDates said() {
+    return new LotDates(expiry, bestBefore, produced);
   }
 
   private Blank<Long> placeOf(Quantity quantity) {

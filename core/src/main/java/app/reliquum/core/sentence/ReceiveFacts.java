@@ -1,5 +1,6 @@
 package app.reliquum.core.sentence;
 
+import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
@@ -22,7 +23,7 @@ public interface ReceiveFacts {
   record Expected(int line, long item, Quantity expected, Quantity open, Quantity most) {}
 
   /** A lot that the house knows. */
-  record KnownLot(long lot, LocalDate expiry) {}
+  record KnownLot(long lot, LotDates dates) {}
 
   /** The day at the site. */
   LocalDate today();

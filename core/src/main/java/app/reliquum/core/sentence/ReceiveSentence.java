@@ -1,6 +1,7 @@
 package app.reliquum.core.sentence;
 
 import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -14,9 +15,9 @@ import java.util.List;
  * @param item the item
  * @param lot the lot's number; empty where the item keeps none
  * @param needsLot whether a lot must be named
- * @param expiry the lot's last day
+ * @param expiry the lot's last day, as far as it is known or suggested
  * @param needsExpiry whether a last day must be named: lots of the item expire
- * @param produced the day on which the lot was made, null if not said
+ * @param dates the days that were said of the lot
  * @param needsSerials whether each piece must be named
  * @param serials the pieces' numbers
  * @param quantity how much, in base units
@@ -35,7 +36,7 @@ public record ReceiveSentence(
     boolean needsLot,
     Blank<LocalDate> expiry,
     boolean needsExpiry,
-    LocalDate produced,
+    LotDates dates,
     boolean needsSerials,
     List<String> serials,
     Blank<Quantity> quantity,

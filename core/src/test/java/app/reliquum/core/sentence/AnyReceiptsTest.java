@@ -2,6 +2,7 @@ package app.reliquum.core.sentence;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
@@ -76,7 +77,9 @@ class AnyReceiptsTest {
     @Override
     public Optional<KnownLot> lot(long item, String code) {
       int days = of("lot" + code, item, 60) - 20;
-      return days % 3 == 0 ? Optional.of(new KnownLot(1, TODAY.plusDays(days))) : Optional.empty();
+      return days % 3 == 0
+          ? Optional.of(new KnownLot(1, LotDates.expiring(TODAY.plusDays(days))))
+          : Optional.empty();
     }
 
     @Override

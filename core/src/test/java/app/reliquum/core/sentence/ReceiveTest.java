@@ -3,6 +3,7 @@ package app.reliquum.core.sentence;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
@@ -251,7 +252,7 @@ class ReceiveTest {
     LocalDate made = TODAY.minusDays(100);
     assertThat(filled(item(FLARE, 6), new Evidence.Produced(made)).expiry().filled())
         .contains(made.plusDays(1000));
-    house.lots.put("K1", new ReceiveFacts.KnownLot(5, TODAY.plusDays(30)));
+    house.lots.put("K1", new ReceiveFacts.KnownLot(5, LotDates.expiring(TODAY.plusDays(30))));
     assertThat(filled(item(FLARE, 6), new Evidence.LotCode(FLARE, "K1")).expiry())
         .isEqualTo(new Blank.Only<>(TODAY.plusDays(30)));
     assertThat(
@@ -259,7 +260,14 @@ class ReceiveTest {
                 item(FLARE, 6),
                 new Evidence.LotCode(FLARE, "K1"),
                 new Evidence.Expiry(TODAY.plusDays(31))))
-        .isInstanceOf(Misfit.OtherExpiry.class);
+        .isInstanceOf(Misfit.OtherDate.class);
+    ReceiveSentence best =
+        filled(
+            item(FLARE, 6),
+            new Evidence.LotCode(FLARE, "K1"),
+            new Evidence.BestBefore(TODAY.plusDays(20)));
+    assertThat(best.expiry()).isEqualTo(new Blank.Only<>(TODAY.plusDays(30)));
+    assertThat(best.dates().bestBefore()).isEqualTo(TODAY.plusDays(20));
   }
 
   @Test

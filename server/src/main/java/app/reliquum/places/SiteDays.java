@@ -1,0 +1,84 @@
+package app.reliquum.places;
+
+import app.reliquum.api.Problem;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+
+/**
+ * Which day it is at a site. Late, due, overdue and days left are all reckoned from it, in lists,
+ * on cards and on Today alike.
+ */
+@Service
+public class SiteDays {
+
+  private final JdbcClient jdbc;
+  private final Clock clock;
+
+  SiteDays(JdbcClient jdbc, Clock clock) {
+    this.jdbc = jdbc;
+    this.clock = clock;
+  }
+
+  /** The day at a site. */
+  public LocalDate today(long site) {
+    return on(site, clock.instant());
+  }
+
+  /** The day that it was at a site at a moment. */
+  public LocalDate on(long site, Instant moment) {
+    String zone =
+        jdbc.sql("select time_zone from site where id = ?")
+            .param(site)
+            .query(String.class)
+            .optional()
+            .orElseThrow(() -> Problem.missing("site", site));
+    return LocalDate.ofInstant(moment, ZoneId.of(zone));
+  }
+
+  /** The day at each site, by its number. */
+  public Map<Long, LocalDate> today() {
+    Instant now = clock.instant();
+    Map<Long, LocalDate> days = new TreeMap<>();
+    jdbc.sql("select id, time_zone from site")
+        .query(
+            row -> {
+              days.put(row.getLong(1), LocalDate.ofInstant(now, ZoneId.of(row.getString(2))));
+            });
+    return days;
+  }
+
+  /**
+   * The day at the site of a row, for a query over several sites: at any moment there are at most
+   * three of them on earth.
+   *
+   * @param site the column that names the site; where it names none the day is that of UTC
+   * @return an expression of SQL
+   */
+  public String todaySql(String site) {
+    LocalDate utc = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+    Map<LocalDate, String> others =
+        today().entrySet().stream()
+            .filter(one -> !one.getValue().equals(utc))
+            .collect(
+                Collectors.groupingBy(
+                    Map.Entry::getValue,
+                    TreeMap::new,
+                    Collectors.mapping(
+                        one -> String.valueOf(one.getKey()), Collectors.joining(", "))));
+    if (others.isEmpty()) {
+      return "date '" + utc + "'";
+    }
+    StringBuilder sql = new StringBuilder("(case");
+    others.forEach(
+        (day, sites) -> sql.append(" when %s in (%s) then date '%s'".formatted(site, sites, day)));
+    return sql.append(" else date '").append(utc).append("' end)").toString();
+  }
+}
