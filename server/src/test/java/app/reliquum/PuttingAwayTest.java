@@ -284,4 +284,97 @@ class PuttingAwayTest {
         "bin",
         bin);
   }
+
+  @Test
+  void rulesOfACategoryHoldForThoseBelowItAndStayAtTheirSite() {
+    Map<String, Object> entry = Goods.itemEntry("RED", "Red flare", "NONE");
+    entry.put("category", "Safety/Flares/Red");
+    long red = goods.item(entry);
+    Map<String, Object> rule = rule(null, "B-05", 1, null, null);
+    rule.put("category", "Safety");
+    controller.post("/api/put-away/rules", rule).ok();
+    assertThat(taken(plan(red, "6"))).containsExactly("B-05 6");
+    rule.put("category", "Safety/Flares");
+    rule.put("bin", "B-06");
+    rule.put("priority", 9);
+    JsonNode nearer = controller.post("/api/put-away/rules", rule).ok();
+    assertThat(taken(plan(red, "6"))).containsExactly("B-06 6");
+    goods.opening("RED", null, null, "KQ.B-06", "5");
+    for (JsonNode one : controller.get("/api/put-away/rules?site=" + site).ok()) {
+      if (one.path("id").asLong() == nearer.path("id").asLong()) {
+        assertThat(one.path("used").asString()).isEqualTo("5");
+      }
+    }
+
+    long other = goods.site("OH");
+    Map<String, Object> foreign = rule("RED", null, 1, null, null);
+    for (JsonNode one : controller.get("/api/sites").ok()) {
+      if (one.path("id").asLong() == other) {
+        foreign.put("areaId", one.path("areas").get(0).path("id").asLong());
+      }
+    }
+    Client.Answer refused = controller.post("/api/put-away/rules", foreign);
+    assertThat(refused.status()).isEqualTo(400);
+    assertThat(refused.body().path("field").asString()).isEqualTo("areaId");
+  }
+
+  @Test
+  void heldGoodsFindTheHoldBinOfTheirClass() {
+    rack("HOLDF", "HOLD", "HOLDF-1", "FLARE");
+    Map<String, Object> entry = Goods.itemEntry("HFL", "Held flare", "NONE");
+    entry.put("storageClass", "FLARE");
+    long item = goods.item(entry);
+    JsonNode plan =
+        controller
+            .get(
+                "/api/put-away/plan?site=%d&item=%d&quantity=6&condition=ON_HOLD"
+                    .formatted(site, item))
+            .ok();
+    assertThat(taken(plan)).containsExactly("HOLDF-1 6");
+  }
+
+  @Test
+  void anEmptyBinThatIsAnotherItemsHomeIsPassedOverWithItsReason() {
+    rack("LOCK", "PICK", "LOCK-[1..2]", "LOCK");
+    Map<String, Object> owner = Goods.itemEntry("OWN", "Owner", "NONE");
+    owner.put("storageClass", "LOCK");
+    Map<String, Object> home = new HashMap<>();
+    home.put("site", site);
+    home.put("address", "LOCK-1");
+    home.put("shelfNote", "");
+    owner.put("homes", List.of(home));
+    goods.item(owner);
+    Map<String, Object> guest = Goods.itemEntry("GST", "Guest", "NONE");
+    guest.put("storageClass", "LOCK");
+    JsonNode plan = plan(goods.item(guest), "3");
+    assertThat(taken(plan)).containsExactly("LOCK-2 3");
+    assertThat(plan.path("reasons").get(0).path("place").asString()).isEqualTo("LOCK-1");
+    assertThat(plan.path("reasons").get(0).path("why").asString())
+        .isEqualTo("is the home bin of Owner");
+  }
+
+  private JsonNode plan(long item, String quantity) {
+    return controller
+        .get("/api/put-away/plan?site=%d&item=%d&quantity=%s".formatted(site, item, quantity))
+        .ok();
+  }
+
+  private void rack(String area, String purpose, String pattern, String storageClass) {
+    long id =
+        controller
+            .post(
+                "/api/sites/" + site + "/areas",
+                Map.of("code", area, "name", "Area " + area, "purpose", purpose))
+            .ok()
+            .path("id")
+            .asLong();
+    Map<String, Object> rack = new HashMap<>();
+    rack.put("areaId", id);
+    rack.put("pattern", pattern);
+    rack.put("walkFrom", 700);
+    rack.put("walkStep", 1);
+    rack.put("levels", 1);
+    rack.put("traits", Map.of("mixing", "ANYTHING", "storageClass", storageClass));
+    controller.post("/api/racks", rack).ok();
+  }
 }

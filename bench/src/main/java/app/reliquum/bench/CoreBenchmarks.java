@@ -78,7 +78,8 @@ public class CoreBenchmarks {
               limits,
               new Shelf.Filled(filled, BigDecimal.ZERO, 0),
               List.of(new Shelf.Content(1, 0, Quantity.of(10))),
-              true));
+              true,
+              0));
     }
     return new PutAwayFacts() {
       @Override
@@ -166,7 +167,7 @@ public class CoreBenchmarks {
   /** The same of one lot only. */
   @Benchmark
   public Removal.Plan oneLotOfAThousandPositions() {
-    return Removal.decide(wanted.asking(30, true), Policy.USUAL, positions);
+    return Removal.decide(wanted.asking(30, Removal.Wanted.Lots.ONE), Policy.USUAL, positions);
   }
 
   private static final Block FORTY_AISLES =

@@ -127,8 +127,11 @@ public class PuttingAway {
     long item =
         draft.item() != null
             ? draft.item().id()
-            : jdbc.sql("select id from item where category = ? and active order by code limit 1")
-                .param(draft.category())
+            : jdbc.sql(
+                    "select id from item where active and (category = ? or category like ?)"
+                        + " order by code limit 1")
+                .params(
+                    draft.category(), draft.category().replaceAll("([%_\\\\])", "\\\\$1") + "/%")
                 .query(Long.class)
                 .optional()
                 .orElseThrow(
@@ -139,6 +142,7 @@ public class PuttingAway {
         new SiteShelves.RuleRow(
             Long.MAX_VALUE,
             draft.item() == null ? 0 : item,
+            draft.category(),
             draft.area(),
             draft.place(),
             entry.priority(),
@@ -189,12 +193,10 @@ public class PuttingAway {
           : "takes only goods of class " + other.accepts();
     }
     if (verdict instanceof Verdict.OtherItem other) {
-      String name =
-          catalog.measured(Set.of(other.item())).stream()
-              .map(Catalog.Measured::name)
-              .findFirst()
-              .orElse("another item");
-      return "holds " + name + " and takes one item only";
+      return "holds " + name(other.item()) + " and takes one item only";
+    }
+    if (verdict instanceof Verdict.OtherHome other) {
+      return "is the home bin of " + name(other.item());
     }
     if (verdict instanceof Verdict.OtherLot other) {
       String lot = catalog.lot(other.lot()).map(Catalog.LotCard::code).orElse("another");
@@ -212,5 +214,12 @@ public class PuttingAway {
       return "has room for " + little.room() + " only";
     }
     return "is closed";
+  }
+
+  private String name(long item) {
+    return catalog.measured(Set.of(item)).stream()
+        .map(Catalog.Measured::name)
+        .findFirst()
+        .orElse("another item");
   }
 }

@@ -16,6 +16,7 @@ import jakarta.validation.constraints.Size;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -102,7 +103,8 @@ public class Rules {
             and (r.place_id = 0 or s.place_id = r.place_id)
             and (r.area_id = 0 or b.area_id = r.area_id)
             and (r.item_id = 0 or s.item_id = r.item_id)
-            and (r.category = '' or j.category = r.category)), 0) used
+            and (r.category = '' or j.category = r.category
+              or left(j.category, char_length(r.category) + 1) = concat(r.category, '/'))), 0) used
       from put_away_rule r left join item i on i.id = r.item_id
         left join area a on a.id = r.area_id left join place p on p.id = r.place_id
       """;
@@ -250,6 +252,9 @@ public class Rules {
                 .findFirst()
                 .orElseThrow(() -> Problem.invalid("bin", "The site has no bin " + address + "."))
                 .id();
+    if (area != 0 && !Objects.equals(places.sitesOfAreas().get(area), entry.site())) {
+      throw Problem.invalid("areaId", "The site has no such area. Choose one of its own.");
+    }
     String pack = text(entry.capacityPack());
     return new Draft(item, category, area, place, pack, capacity(entry, item, pack));
   }

@@ -1,6 +1,8 @@
 package app.reliquum.putaway;
 
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.category.CategoryPath;
+import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.place.AreaPurpose;
 import app.reliquum.core.place.MixingPolicy;
 import app.reliquum.core.putaway.Parcel;
@@ -10,6 +12,7 @@ import app.reliquum.core.quantity.Quantity;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
@@ -28,7 +31,7 @@ final class SiteShelves implements PutAwayFacts {
   private final JdbcClient jdbc;
   private final long site;
   private final Parcel parcel;
-  private final Catalog.Stored item;
+  private final List<String> categories;
   private final long overflowArea;
   private final Supposed supposed;
   private List<RuleRow> rules;
@@ -44,7 +47,13 @@ final class SiteShelves implements PutAwayFacts {
 
   /** A rule as it applies to the item. */
   record RuleRow(
-      long id, long itemId, long areaId, long placeId, int priority, BigDecimal capacity) {}
+      long id,
+      long itemId,
+      String category,
+      long areaId,
+      long placeId,
+      int priority,
+      BigDecimal capacity) {}
 
   SiteShelves(
       JdbcClient jdbc,
@@ -56,7 +65,7 @@ final class SiteShelves implements PutAwayFacts {
     this.jdbc = jdbc;
     this.site = site;
     this.parcel = parcel;
-    this.item = item;
+    this.categories = CategoryPath.upwards(item.category());
     this.overflowArea = overflowArea;
     this.supposed = supposed;
   }
@@ -64,7 +73,8 @@ final class SiteShelves implements PutAwayFacts {
   private static final String SHELF =
       """
       select p.id, a.purpose, p.storage_class, p.mixing, p.max_volume, p.max_weight,
-        p.max_unit_loads, p.active
+        p.max_unit_loads, p.active,
+        coalesce((select min(h.item_id) from item_home h where h.place_id = p.id), 0) home_of
       from place p join area a on a.id = p.area_id
       """;
 
@@ -76,7 +86,8 @@ final class SiteShelves implements PutAwayFacts {
       BigDecimal maxVolume,
       BigDecimal maxWeight,
       Integer maxUnitLoads,
-      boolean active) {}
+      boolean active,
+      long homeOf) {}
 
   private record Held(
       long place, long item, long lot, BigDecimal quantity, BigDecimal volume, BigDecimal weight) {}
@@ -144,7 +155,8 @@ final class SiteShelves implements PutAwayFacts {
         new Shelf.Limits(row.maxVolume(), row.maxWeight(), row.maxUnitLoads()),
         new Shelf.Filled(volume, weight, loads),
         contents,
-        row.active());
+        row.active(),
+        row.homeOf());
   }
 
   @Override
@@ -165,11 +177,14 @@ final class SiteShelves implements PutAwayFacts {
           new ArrayList<>(
               jdbc.sql(
                       """
-                      select id, item_id, area_id, place_id, priority, capacity from put_away_rule
-                      where site_id = ? and active
-                        and (item_id = ? or (item_id = 0 and category = ?))
+                      select id, item_id, category, area_id, place_id, priority, capacity
+                      from put_away_rule
+                      where site_id = :site and active
+                        and (item_id = :item or (item_id = 0 and category in (:categories)))
                       """)
-                  .params(site, parcel.item(), item.category())
+                  .param("site", site)
+                  .param("item", parcel.item())
+                  .param("categories", categories.isEmpty() ? List.of("") : categories)
                   .query(RuleRow.class)
                   .list());
       rules.removeIf(rule -> rule.id() == supposed.replaces());
@@ -183,8 +198,12 @@ final class SiteShelves implements PutAwayFacts {
   @Override
   public List<Rule> rules() {
     return ruleRows().stream()
-        .map(row -> new Rule(row.id(), row.itemId() != 0, row.priority(), free(row)))
+        .map(row -> new Rule(row.id(), distance(row), row.priority(), free(row)))
         .toList();
+  }
+
+  private int distance(RuleRow row) {
+    return row.itemId() != 0 ? 0 : 1 + categories.indexOf(row.category());
   }
 
   private Quantity free(RuleRow row) {
@@ -254,28 +273,29 @@ final class SiteShelves implements PutAwayFacts {
 
   @Override
   public Iterable<Shelf> empty() {
-    boolean good = parcel.condition() == app.reliquum.core.ledger.Condition.GOOD;
+    boolean good = parcel.condition() == Condition.GOOD;
+    // What is held lies best where its class does, or else where any goods are held.
+    Set<String> classes =
+        good ? Set.of(parcel.storageClass()) : new HashSet<>(List.of("", parcel.storageClass()));
     return inPortions(
         offset ->
             jdbc.sql(
                     """
                     select p.id from place p join area a on a.id = p.area_id
-                    where p.site_id = :site and p.storage_class = :class and p.active
+                    where p.site_id = :site and p.storage_class in (:classes) and p.active
                       and p.kind = 'BIN' and not p.implied and a.purpose in (:purposes)
                       and p.area_id <> :overflow
                       and not exists (select 1 from stock_position s
                         where s.place_id = p.id and s.quantity > 0)
-                      and not exists (select 1 from item_home h
-                        where h.place_id = p.id and h.item_id <> :item)
                       and p.id not in (:claimed)
-                    order by p.walk, p.address limit :portion offset :offset
+                    order by p.storage_class = '', p.walk, p.address
+                    limit :portion offset :offset
                     """)
                 .param("claimed", supposed.claimed().isEmpty() ? Set.of(0L) : supposed.claimed())
                 .param("site", site)
-                .param("class", good ? parcel.storageClass() : "")
+                .param("classes", classes)
                 .param("purposes", good ? List.of("STORE", "PICK") : List.of("HOLD"))
                 .param("overflow", overflowArea)
-                .param("item", parcel.item())
                 .param("portion", PORTION)
                 .param("offset", offset)
                 .query(Long.class)

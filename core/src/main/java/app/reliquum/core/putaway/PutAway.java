@@ -21,10 +21,11 @@ import java.util.Set;
 /**
  * Decides where goods are put.
  *
- * <p>First comes the home bin, then the rules of the item and after them those of its category,
- * each by priority, then bins that hold the same item, then empty bins of its storage class, last
- * the overflow area. A bin is taken as far as its limits allow; what is split off is a multiple of
- * the smallest pack, unless it is all the rest.
+ * <p>First comes the home bin, then the rules of the item and after them those of its category and
+ * the ones above it, each by priority, then bins that hold the same item, then empty bins of its
+ * storage class that are not the home of another item, last the overflow area. A bin is taken as
+ * far as its limits allow; what is split off is a multiple of the smallest pack, unless it is all
+ * the rest.
  */
 public final class PutAway {
 
@@ -62,7 +63,7 @@ public final class PutAway {
     if (rest.isPositive()) {
       List<PutAwayFacts.Rule> rules = new ArrayList<>(facts.rules());
       rules.sort(
-          Comparator.comparing((PutAwayFacts.Rule rule) -> !rule.ofItem())
+          Comparator.comparing(PutAwayFacts.Rule::distance)
               .thenComparing(PutAwayFacts.Rule::priority)
               .thenComparing(PutAwayFacts.Rule::rule));
       for (PutAwayFacts.Rule rule : rules) {
@@ -97,7 +98,10 @@ public final class PutAway {
       return;
     }
     Quantity free = rule == null ? facts.free(shelf.place()).orElse(null) : left(rule);
-    Verdict verdict = judge(parcel, shelf, free, rest);
+    Verdict verdict =
+        stage == Stage.EMPTY_BIN && shelf.homeOf() != 0 && shelf.homeOf() != parcel.item()
+            ? new Verdict.OtherHome(shelf.homeOf())
+            : judge(parcel, shelf, free, rest);
     if (verdict instanceof Verdict.Taken taken) {
       placements.add(new Placement(shelf.place(), taken.quantity(), stage));
       rest = rest.minus(taken.quantity());

@@ -14,17 +14,18 @@ public interface PutAwayFacts {
    * A put-away rule as it applies to the item.
    *
    * @param rule its number
-   * @param ofItem whether it names the item itself, and not its category
+   * @param distance how far from the item it speaks: 0 of the item itself, 1 of its category, 2 of
+   *     the category above, and so on; what is nearer comes first
    * @param priority 1 comes first
    * @param free how much more of the item its bin, or all bins of its area together, may hold; null
    *     for no limit
    */
-  record Rule(long rule, boolean ofItem, int priority, Quantity free) {}
+  record Rule(long rule, int distance, int priority, Quantity free) {}
 
   /** The item's home bin at the site. */
   Optional<Shelf> home();
 
-  /** The rules for the item and its category that are switched on. */
+  /** The rules for the item, its category and those above it that are switched on. */
   List<Rule> rules();
 
   /**
@@ -39,7 +40,10 @@ public interface PutAwayFacts {
   /** Bins that hold the item already, nearest first. */
   Iterable<Shelf> holding();
 
-  /** Empty bins that take the item's storage class, by walk sequence. */
+  /**
+   * Empty bins that take the item's storage class, by walk sequence; for goods that are held, those
+   * made for their class first.
+   */
   Iterable<Shelf> empty();
 
   /** The bins of the overflow area, by walk sequence; none if the site has no such area. */

@@ -17,6 +17,7 @@ import java.util.List;
  * @param filled how much of the limits is used
  * @param contents what lies in it, one entry for each item and lot
  * @param open whether it is in use at all
+ * @param homeOf the item whose home bin it is; 0 if it is nobody's
  */
 public record Shelf(
     long place,
@@ -26,7 +27,8 @@ public record Shelf(
     Limits limits,
     Filled filled,
     List<Content> contents,
-    boolean open) {
+    boolean open,
+    long homeOf) {
 
   public Shelf {
     contents = List.copyOf(contents);

@@ -17,6 +17,9 @@ public sealed interface Verdict {
   /** Something else lies there, and it may not be mixed. */
   record OtherItem(long item) implements Verdict {}
 
+  /** It is empty, and where another item belongs. */
+  record OtherHome(long item) implements Verdict {}
+
   /** Another lot lies there, and it may not be mixed. */
   record OtherLot(long lot) implements Verdict {}
 

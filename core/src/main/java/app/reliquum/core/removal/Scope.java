@@ -1,6 +1,6 @@
 package app.reliquum.core.removal;
 
-import java.util.ArrayList;
+import app.reliquum.core.category.CategoryPath;
 import java.util.Comparator;
 import java.util.List;
 
@@ -34,12 +34,7 @@ public record Scope(long item, String category, long area, long site) {
 
     /** An item of a category, which may be a path. */
     public static Subject of(long item, String category, long site) {
-      List<String> above = new ArrayList<>();
-      for (String path = category; !path.isEmpty(); ) {
-        above.add(path);
-        path = path.contains("/") ? path.substring(0, path.lastIndexOf('/')).strip() : "";
-      }
-      return new Subject(item, above, site);
+      return new Subject(item, CategoryPath.upwards(category), site);
     }
   }
 

@@ -1,6 +1,7 @@
 package app.reliquum.core.putaway;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
 
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.place.AreaPurpose;
@@ -42,7 +43,8 @@ class PutAwayTest {
         Limits.NONE,
         Filled.NOTHING,
         List.of(contents),
-        true);
+        true,
+        0);
   }
 
   private static Shelf mixing(Shelf shelf, MixingPolicy mixing) {
@@ -54,7 +56,8 @@ class PutAwayTest {
         shelf.limits(),
         shelf.filled(),
         shelf.contents(),
-        shelf.open());
+        shelf.open(),
+        shelf.homeOf());
   }
 
   private static Shelf area(Shelf shelf, AreaPurpose purpose, String storageClass) {
@@ -66,7 +69,8 @@ class PutAwayTest {
         shelf.limits(),
         shelf.filled(),
         shelf.contents(),
-        shelf.open());
+        shelf.open(),
+        shelf.homeOf());
   }
 
   private static Shelf limited(Shelf shelf, Limits limits, Filled filled) {
@@ -78,7 +82,8 @@ class PutAwayTest {
         limits,
         filled,
         shelf.contents(),
-        shelf.open());
+        shelf.open(),
+        shelf.homeOf());
   }
 
   private static Parcel parcel(long quantity) {
@@ -109,8 +114,8 @@ class PutAwayTest {
     private List<Shelf> empty = List.of();
     private List<Shelf> overflow = List.of();
 
-    Site rule(long rule, boolean ofItem, int priority, Quantity free, Shelf... bins) {
-      rules.add(new Rule(rule, ofItem, priority, free));
+    Site rule(long rule, int distance, int priority, Quantity free, Shelf... bins) {
+      rules.add(new Rule(rule, distance, priority, free));
       binsOf.put(rule, List.of(bins));
       return this;
     }
@@ -164,8 +169,8 @@ class PutAwayTest {
     // A holds 590 of its 600, B may hold 600: of 100 shackles A gets 10 and B 90.
     Site site =
         new Site()
-            .rule(2, true, 2, of(600), shelf(12))
-            .rule(1, true, 1, of(10), shelf(11, new Content(SHACKLE, 0, of(590))));
+            .rule(2, 0, 2, of(600), shelf(12))
+            .rule(1, 0, 1, of(10), shelf(11, new Content(SHACKLE, 0, of(590))));
     Plan plan = PutAway.plan(parcel(100), site);
     assertThat(plan.placements())
         .containsExactly(
@@ -176,7 +181,7 @@ class PutAwayTest {
 
   @Test
   void theHomeBinComesFirstAndKeepsTheLimitOfARuleThatNamesIt() {
-    Site site = new Site().rule(1, true, 1, of(600), shelf(12));
+    Site site = new Site().rule(1, 0, 1, of(600), shelf(12));
     site.home = shelf(11);
     assertThat(PutAway.plan(parcel(100), site).placements())
         .containsExactly(new Placement(11, of(100), Stage.HOME_BIN));
@@ -188,7 +193,7 @@ class PutAwayTest {
 
   @Test
   void rulesOfTheItemComeBeforeThoseOfItsCategory() {
-    Site site = new Site().rule(1, false, 1, null, shelf(11)).rule(2, true, 9, of(50), shelf(12));
+    Site site = new Site().rule(1, 1, 1, null, shelf(11)).rule(2, 0, 9, of(50), shelf(12));
     assertThat(PutAway.plan(parcel(100), site).placements())
         .extracting(Placement::place)
         .containsExactly(12L, 11L);
@@ -196,7 +201,7 @@ class PutAwayTest {
 
   @Test
   void theCapacityOfAnAreaCountsForAllItsBinsTogether() {
-    Site site = new Site().rule(1, true, 1, of(60), limitedTo40(11), limitedTo40(12));
+    Site site = new Site().rule(1, 0, 1, of(60), limitedTo40(11), limitedTo40(12));
     site.empty = List.of(shelf(13));
     assertThat(PutAway.plan(parcel(100), site).placements())
         .containsExactly(
@@ -301,8 +306,8 @@ class PutAwayTest {
     }
     List<Shelf> shelves = new ArrayList<>(all.values());
     site.home = random.nextBoolean() ? shelves.get(0) : null;
-    site.rule(1, true, 1, of(random.nextInt(30)), shelves.subList(1, 8).toArray(new Shelf[0]));
-    site.rule(2, false, 1, null, shelves.subList(5, 12).toArray(new Shelf[0]));
+    site.rule(1, 0, 1, of(random.nextInt(30)), shelves.subList(1, 8).toArray(new Shelf[0]));
+    site.rule(2, 1, 1, null, shelves.subList(5, 12).toArray(new Shelf[0]));
     site.holding = shelves.subList(10, 20);
     site.empty = shelves.subList(15, 30);
     Parcel parcel = parcel(1 + random.nextInt(200));
@@ -335,5 +340,46 @@ class PutAwayTest {
           .isInstanceOf(Verdict.Taken.class);
     }
     assertThat(PutAway.plan(parcel, site)).isEqualTo(plan);
+  }
+
+  @Test
+  void theNearestCategoryComesFirst() {
+    Site site =
+        new Site()
+            .rule(1, 2, 1, null, shelf(11))
+            .rule(2, 1, 9, of(50), shelf(12))
+            .rule(3, 0, 99, of(20), shelf(13));
+    assertThat(PutAway.plan(parcel(100), site).placements())
+        .extracting(Placement::place, Placement::quantity)
+        .containsExactly(tuple(13L, of(20)), tuple(12L, of(50)), tuple(11L, of(30)));
+  }
+
+  @Test
+  void anEmptyBinThatIsAnotherItemsHomeIsPassedOverWithItsReason() {
+    Site site = new Site();
+    Shelf home = homeOf(shelf(21), ROPE);
+    site.empty = List.of(home, homeOf(shelf(22), SHACKLE), shelf(23));
+    Plan plan = PutAway.plan(parcel(10), site);
+    assertThat(plan.placements()).extracting(Placement::place).containsExactly(22L);
+    assertThat(plan.considered())
+        .contains(new Considered(21, Stage.EMPTY_BIN, 0, new Verdict.OtherHome(ROPE)));
+    // A rule may still send goods there.
+    Site ruled = new Site().rule(1, 0, 1, null, home);
+    assertThat(PutAway.plan(parcel(10), ruled).placements())
+        .extracting(Placement::place)
+        .containsExactly(21L);
+  }
+
+  private static Shelf homeOf(Shelf shelf, long item) {
+    return new Shelf(
+        shelf.place(),
+        shelf.purpose(),
+        shelf.storageClass(),
+        shelf.mixing(),
+        shelf.limits(),
+        shelf.filled(),
+        shelf.contents(),
+        shelf.open(),
+        item);
   }
 }
