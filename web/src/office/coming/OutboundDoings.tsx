@@ -8,6 +8,7 @@ import { useMay } from '../../app/session';
 import { Drop } from '../../kit/Drop';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { useSave } from '../../kit/useSave';
+import { ended } from './OutboundState';
 
 type Card = Schemas['OutboundCard'];
 
@@ -62,7 +63,7 @@ export function OutboundDoings({ card, onEdit }: { card: Card; onEdit: () => voi
       ),
     done,
   );
-  const gone = card.state === 'GONE';
+  const gone = ended(card.state);
   const packs = card.flow === 'PICK_PACK_HAND_OVER';
   const reserved = card.kept.some((one) => !one.picked);
   const picked = card.kept.some((one) => one.picked);
@@ -168,7 +169,7 @@ function Papers({ card }: { card: Card }) {
   const { t } = useTranslation();
   const at = `/api/outbound/${card.id}`;
   const links: [string, string][] = [
-    ...(card.state !== 'GONE' ? [[`${at}/papers/PICK`, t('transfer.PICK')] as const] : []),
+    ...(!gone ? [[`${at}/papers/PICK`, t('transfer.PICK')] as const] : []),
     ...(card.parcels.length > 0 ? [[`${at}/papers/PACKING`, t('outbound.PACKING')] as const] : []),
     ...card.despatches.flatMap((one) => [
       [

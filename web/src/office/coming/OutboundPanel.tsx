@@ -79,14 +79,16 @@ export function OutboundPanel({ order, onClose }: { order: number; onClose: () =
 function TimeLine({ card }: { card: Card }) {
   const { t } = useTranslation();
   const first = (...what: string[]) => card.events.find((one) => what.includes(one.what))?.at;
-  const packed = card.state === 'PACKED' || card.state === 'GONE';
-  const picked = first('TAKEN', 'PICKED') ?? (packed ? card.gone : undefined);
+  const end = card.kind === 'JOB' ? 'DONE' : 'GONE';
+  const left = card.state === end;
+  const packed = card.state === 'PACKED' || left;
+  const picked = first('TAKEN', 'PICKED') ?? (left ? card.ended : undefined);
   const reached = [
     ['ACCEPTED', card.created],
     ['ALLOCATED', card.allocated],
     ['PICKING', picked],
-    ['PACKED', packed ? (card.gone ?? card.events.at(-1)?.at) : undefined],
-    ['GONE', card.gone],
+    ['PACKED', packed ? (card.ended ?? card.events.at(-1)?.at) : undefined],
+    card.state === 'CANCELLED' ? ['CANCELLED', card.ended] : [end, left ? card.ended : undefined],
   ] as const;
   return (
     <Way
@@ -184,7 +186,7 @@ function Lines({ card }: { card: Card }) {
                     {t('outbound.isComing', { amount: quantity(line.coming), unit: line.symbol })}
                   </Link>
                 )}
-                {may && line.oneLot && Number(line.available) > 0 && (
+                {may && line.splittable && (
                   <Button
                     size="small"
                     variant="outlined"

@@ -15,6 +15,7 @@ import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { LabelButton } from '../labels/LabelButton';
 import { Marks } from './TransferPanel';
+import { ended } from './OutboundState';
 
 type Card = Schemas['OutboundCard'];
 type Service = Schemas['CarriageEntry']['service'];
@@ -24,7 +25,7 @@ const OLD = ['outbound', 'on-hand'];
 /** What stands on each unit load of an order, what it weighs, and who carries it. */
 export function OutboundParcels({ card }: { card: Card }) {
   const { t } = useTranslation();
-  const may = useMay('MOVE') && card.state !== 'GONE';
+  const may = useMay('MOVE') && !ended(card.state);
   const offers = useQuery({
     queryKey: ['carriage'],
     queryFn: () => read(api.GET('/api/outbound/carriage')),

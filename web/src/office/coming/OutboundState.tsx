@@ -11,7 +11,14 @@ const REACHED: Record<OutboundStateName, number> = {
   PICKING: 2,
   PACKED: 3,
   GONE: 4,
+  DONE: 4,
+  CANCELLED: 0,
 };
+
+/** Whether nothing more of an order is to leave. */
+export function ended(state: OutboundStateName) {
+  return state === 'GONE' || state === 'DONE' || state === 'CANCELLED';
+}
 
 /** How far an outbound order is. */
 export function OutboundState({ state }: { state: OutboundStateName }) {

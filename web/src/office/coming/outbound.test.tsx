@@ -34,6 +34,7 @@ const line = {
   price: 11,
   minimumLife: 90,
   oneLot: true,
+  splittable: true,
 };
 
 const kept = {
@@ -79,7 +80,7 @@ const card = {
   created: '2026-11-20T10:00:00Z',
   createdBy: 'Oddny',
   allocated: '2026-11-20T10:01:00Z',
-  gone: null,
+  ended: null,
   round: null,
   picker: null,
   tote: null,
@@ -312,7 +313,7 @@ it('shows what has gone, who took it, and its papers', async () => {
     takenBy: 'Ferry',
     goods: [goods, { ...goods, id: 3, quantity: '2', takenBack: true }],
   };
-  opened({ state: 'GONE', gone: despatch.at, lines: [whole], despatches: [despatch] });
+  opened({ state: 'GONE', ended: despatch.at, lines: [whole], despatches: [despatch] });
   expect(await screen.findByText('Handed over: DN-10002')).toBeTruthy();
   expect(screen.getByText(/taken by Ferry/)).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'More' })).toBeNull();

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -137,6 +138,25 @@ class OutboundTest {
   }
 
   @Test
+  void theSplitWorksWhereTheRuleAskedForOneLot() {
+    Map<String, Object> rule = Leaving.rule("EARLIEST_EXPIRY");
+    rule.put("item", flare);
+    rule.put("oneLot", true);
+    JsonNode card = clerk.post("/api/removal/rules", rule).ok();
+    try {
+      JsonNode none = leaving.order("TERN", Leaving.line(flare, "70"));
+      assertThat(Leaving.kept(none)).isEmpty();
+      assertThat(none.path("lines").get(0).path("splittable").asBoolean()).isTrue();
+      JsonNode split = leaving.act(id(none), "lines/1/split", Map.of()).ok();
+      assertThat(Leaving.kept(split))
+          .containsExactly("10 L1 A-01-A", "5 L2 A-01-B", "55 L3 A-01-C");
+      assertThat(split.path("lines").get(0).path("splittable").asBoolean()).isFalse();
+    } finally {
+      clerk.delete("/api/removal/rules/" + card.path("id").asLong()).ok();
+    }
+  }
+
+  @Test
   void twoOrdersArePickedInOneWalkIntoTheirTotes() {
     for (String tote : List.of("T" + made + "A", "T" + made + "B")) {
       clerk.post("/api/unit-loads/trolleys", Map.of("code", tote, "name", "Tote")).ok();
@@ -201,7 +221,7 @@ class OutboundTest {
         .as("what was freed can be had by others")
         .isEqualTo("10");
     leaving.act(id(order), "closing", Map.of("reason", "Cancelled")).ok();
-    assertThat(leaving.state(id(order))).isEqualTo("GONE");
+    assertThat(leaving.state(id(order))).isEqualTo("CANCELLED");
   }
 
   @Test
@@ -333,14 +353,43 @@ class OutboundTest {
     assertThat(Leaving.kept(card))
         .containsExactlyInAnyOrder("10 L1 A-01-A", "2 L2 A-01-B", "8 A-02-A");
     leaving.act(id(card), "picking", Map.of()).ok();
-    leaving.act(id(card), "hand-over", Map.of()).ok();
+    JsonNode done = leaving.act(id(card), "hand-over", Map.of()).ok();
+    assertThat(done.path("state").asString()).isEqualTo("DONE");
+    assertThat(done.path("ended").isNull()).isFalse();
     assertThat(clerk.get("/api/ledger?limit=5&item=" + flareId).ok().toString())
         .contains("Used up");
+    JsonNode dropped = clerk.post("/api/outbound/jobs", job).ok();
+    JsonNode cancelled = leaving.act(id(dropped), "closing", Map.of("reason", "not now")).ok();
+    assertThat(cancelled.path("state").asString()).isEqualTo("CANCELLED");
     assertThat(
             clerk
                 .post("/api/outbound/jobs", Map.of("kit", shackle, "kits", "1", "site", site))
                 .detail())
         .contains("made of");
+  }
+
+  @Test
+  void whatIsWithdrawnWholeIsCancelledAndNotAmongWhatHasGone() {
+    long order = id(leaving.order("TERN", Leaving.line(flare, "3")));
+    JsonNode closed = leaving.act(order, "closing", Map.of("reason", "changed their mind")).ok();
+    assertThat(closed.path("state").asString()).isEqualTo("CANCELLED");
+    assertThat(closed.path("ended").isNull()).isFalse();
+    assertThat(listed("GONE")).doesNotContain(order);
+    assertThat(listed("OPEN")).doesNotContain(order);
+    assertThat(listed("CANCELLED")).contains(order);
+    Client.Answer again = leaving.act(order, "allocation", Map.of());
+    assertThat(again.problem()).isEqualTo("ended");
+    assertThat(again.detail()).endsWith("is cancelled.");
+  }
+
+  private List<Long> listed(String filter) {
+    List<Long> ids = new ArrayList<>();
+    clerk
+        .get("/api/outbound?filter=" + filter + "&limit=200")
+        .ok()
+        .path("rows")
+        .forEach(row -> ids.add(id(row)));
+    return ids;
   }
 
   @Test

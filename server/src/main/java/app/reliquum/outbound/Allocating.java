@@ -14,6 +14,7 @@ import app.reliquum.core.removal.Rule;
 import app.reliquum.outbound.OutboundTable.Head;
 import app.reliquum.outbound.OutboundTable.LineRow;
 import app.reliquum.places.Places;
+import app.reliquum.places.SiteDays;
 import app.reliquum.removal.RemovalRules;
 import app.reliquum.removal.Trying;
 import app.reliquum.stock.Keeper;
@@ -21,7 +22,6 @@ import app.reliquum.stock.ReservationsFreed;
 import app.reliquum.stock.Reserving;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -49,6 +49,7 @@ public class Allocating implements Keeper {
   private final Commands commands;
   private final Clock clock;
   private final TransactionTemplate again;
+  private final SiteDays days;
 
   Allocating(
       OutboundTable table,
@@ -59,7 +60,9 @@ public class Allocating implements Keeper {
       Places places,
       Commands commands,
       Clock clock,
-      PlatformTransactionManager transactions) {
+      PlatformTransactionManager transactions,
+      SiteDays days) {
+    this.days = days;
     this.table = table;
     this.progress = progress;
     this.reserving = reserving;
@@ -168,7 +171,7 @@ public class Allocating implements Keeper {
       LineRow row = rows.get(line.line());
       Policy policy = policies.get(row.itemId());
       Removal.Wanted wanted = wanted(needed, row, line.missing(), policy);
-      boolean bound = row.oneLot() && row.lotId() == 0 && lots.containsKey(row.lineNo());
+      boolean bound = row.ofOneLot(policy) && row.lotId() == 0 && lots.containsKey(row.lineNo());
       asks.add(
           new Reserving.Ask(
               row.lineNo(),
@@ -202,7 +205,7 @@ public class Allocating implements Keeper {
     Removal.Wanted wanted =
         Removal.Wanted.of(quantity, needed)
             .ofGoods(row.lotId(), row.serialId())
-            .asking(row.minimumLife(), row.oneLot());
+            .asking(row.minimumLife(), row.lots());
     return policy.rules().stream().anyMatch(Rule::usesPacks)
         ? wanted.inPacks(trying.pack(row.itemId(), quantity))
         : wanted;
@@ -219,8 +222,7 @@ public class Allocating implements Keeper {
 
   /** The day on which goods of an order must be good: when it is needed, and today at the least. */
   LocalDate needed(Head head) {
-    LocalDate today =
-        LocalDate.ofInstant(clock.instant(), ZoneId.of(places.leaving(head.siteId()).timeZone()));
+    LocalDate today = days.today(head.siteId());
     return head.needed() == null || head.needed().isBefore(today) ? today : head.needed();
   }
 

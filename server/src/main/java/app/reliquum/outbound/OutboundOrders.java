@@ -5,9 +5,12 @@ import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
 import app.reliquum.core.outbound.Outbound;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.removal.Policy;
 import app.reliquum.outbound.OutboundTable.Head;
 import app.reliquum.outbound.OutboundTable.LineRow;
 import app.reliquum.places.Places;
+import app.reliquum.places.SiteDays;
+import app.reliquum.removal.RemovalRules;
 import app.reliquum.stock.Coming;
 import java.math.BigDecimal;
 import java.time.Clock;
@@ -21,6 +24,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
@@ -39,6 +43,8 @@ public class OutboundOrders {
   private final Places places;
   private final ObjectProvider<Coming> coming;
   private final Clock clock;
+  private final RemovalRules rules;
+  private final SiteDays days;
 
   OutboundOrders(
       OutboundTable table,
@@ -46,7 +52,11 @@ public class OutboundOrders {
       OutboundProgress progress,
       Places places,
       ObjectProvider<Coming> coming,
-      Clock clock) {
+      Clock clock,
+      RemovalRules rules,
+      SiteDays days) {
+    this.days = days;
+    this.rules = rules;
     this.table = table;
     this.rows = rows;
     this.progress = progress;
@@ -130,12 +140,12 @@ public class OutboundOrders {
         head.kitQuantity() == null ? null : new Quantity(head.kitQuantity()),
         head.reference(),
         head.needed(),
-        OutboundRows.late(head.needed(), head.state(), rows.today()),
+        OutboundRows.late(head.needed(), head.state(), days.today(head.siteId())),
         head.note(),
         instant(head.created()),
         head.createdBy(),
         instant(head.allocated()),
-        instant(head.gone()),
+        instant(head.ended()),
         head.roundId() == 0 ? null : head.roundId(),
         head.picker(),
         head.tote(),
@@ -162,6 +172,7 @@ public class OutboundOrders {
         one ->
             one.coming(items, head.siteId())
                 .forEach((item, more) -> onTheWay.merge(item, more, Quantity::plus)));
+    Map<Long, Policy> policies = rules.policies(Set.copyOf(items), head.siteId());
     List<Outgoing.Line> lines = new ArrayList<>();
     for (LineRow row : lineRows) {
       Outbound.Line line = figures.get(row.lineNo());
@@ -188,7 +199,11 @@ public class OutboundOrders {
               onTheWay.getOrDefault(row.itemId(), Quantity.ZERO),
               row.price(),
               row.minimumLife(),
-              row.oneLot()));
+              row.oneLot(),
+              head.isAllocated()
+                  && line.missing().isPositive()
+                  && available.getOrDefault(row.itemId(), Quantity.ZERO).isPositive()
+                  && row.ofOneLot(policies.get(row.itemId()))));
     }
     return lines;
   }

@@ -37,8 +37,16 @@ class OutboundProgress {
   /** The same, if something of it is still to leave. */
   Head lockOpen(long id) {
     Head head = lock(id);
-    if (head.state() == Outbound.State.GONE) {
-      throw Problem.conflict("gone", head.number() + " has gone.").with("number", head.number());
+    if (head.state().ended()) {
+      String how =
+          switch (head.state()) {
+            case CANCELLED -> " is cancelled.";
+            case DONE -> " is done.";
+            default -> " has gone.";
+          };
+      throw Problem.conflict("ended", head.number() + how)
+          .with("number", head.number())
+          .with("state", head.state());
     }
     return head;
   }
@@ -79,7 +87,9 @@ class OutboundProgress {
 
   /** Works the state out of lines for which stock has just been looked for. */
   void allocated(Head head, List<Outbound.Line> lines) {
-    table.state(head.id(), Outbound.state(true, head.roundId() != 0, flow(head).packs(), lines));
+    table.state(
+        head.id(),
+        Outbound.state(head.isJob(), true, head.roundId() != 0, flow(head).packs(), lines));
   }
 
   /** Works the state out anew. */
@@ -87,6 +97,11 @@ class OutboundProgress {
     Head head = table.find(id).orElseThrow();
     table.state(
         id,
-        Outbound.state(head.isAllocated(), head.roundId() != 0, flow(head).packs(), lines(head)));
+        Outbound.state(
+            head.isJob(),
+            head.isAllocated(),
+            head.roundId() != 0,
+            flow(head).packs(),
+            lines(head)));
   }
 }

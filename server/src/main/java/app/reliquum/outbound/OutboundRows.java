@@ -6,6 +6,7 @@ import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.outbound.Outbound;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.places.SiteDays;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.sql.Date;
@@ -30,12 +31,14 @@ import org.springframework.stereotype.Repository;
 @Repository
 class OutboundRows {
 
-  private static final String OPEN = "o.state <> 'GONE'";
+  private static final String OPEN = "o.state not in ('GONE', 'DONE', 'CANCELLED')";
 
   private final JdbcClient jdbc;
   private final Clock clock;
+  private final SiteDays days;
 
-  OutboundRows(JdbcClient jdbc, Clock clock) {
+  OutboundRows(JdbcClient jdbc, Clock clock, SiteDays days) {
+    this.days = days;
     this.jdbc = jdbc;
     this.clock = clock;
   }
@@ -50,12 +53,13 @@ class OutboundRows {
       int offset,
       int limit) {}
 
-  private static String condition(Outgoing.Filter filter) {
+  private String condition(Outgoing.Filter filter) {
     return switch (filter) {
       case OPEN -> OPEN;
-      case LATE -> OPEN + " and o.needed < :today";
+      case LATE -> OPEN + " and o.needed < " + days.todaySql("o.site_id");
       case ALL -> "1 = 1";
-      case SHORT, ALLOCATED, PICKING, PACKED, GONE -> "o.state = '" + filter + "'";
+      case GONE -> "o.state in ('GONE', 'DONE')";
+      case SHORT, ALLOCATED, PICKING, PACKED, CANCELLED -> "o.state = '" + filter + "'";
     };
   }
 
@@ -85,9 +89,8 @@ class OutboundRows {
                     + " or k.name like :holds or exists (select 1 from outbound_line l join item i"
                     + " on i.id = l.item_id where l.order_id = o.id"
                     + " and (i.code like :starts or i.name like :holds)))");
-    LocalDate today = today();
+    Map<Long, LocalDate> today = days.today();
     Map<String, Object> params = new HashMap<>();
-    params.put("today", today);
     params.put("sites", sites(actor));
     params.put("site", query.site());
     params.put("customer", query.customer());
@@ -101,7 +104,11 @@ class OutboundRows {
             + " left join customer c on c.id = o.customer_id left join item k on k.id = o.kit_id";
     long total =
         jdbc.sql("select count(*)" + tables + where).params(params).query(Long.class).single();
-    boolean past = query.filter() == Outgoing.Filter.GONE || query.filter() == Outgoing.Filter.ALL;
+    boolean past =
+        switch (query.filter()) {
+          case GONE, CANCELLED, ALL -> true;
+          default -> false;
+        };
     List<Outgoing.Row> rows =
         jdbc.sql(
                 """
@@ -126,7 +133,7 @@ class OutboundRows {
                     + " left join person w on w.id = n.person_id"
                     + where
                     + (past
-                        ? " order by coalesce(o.gone, o.created) desc, o.id desc"
+                        ? " order by coalesce(o.ended, o.created) desc, o.id desc"
                         : " order by o.needed is null, o.needed, o.id")
                     + " limit :limit offset :offset")
             .params(params)
@@ -135,10 +142,10 @@ class OutboundRows {
     return new Page<>(total, query.offset(), rows);
   }
 
-  private static Outgoing.Row row(ResultSet row, LocalDate today) throws SQLException {
+  private static Outgoing.Row row(ResultSet row, Map<Long, LocalDate> today) throws SQLException {
     LocalDate needed = date(row.getDate("needed"));
     Outbound.State state = Outbound.State.valueOf(row.getString("state"));
-    boolean gone = state == Outbound.State.GONE;
+    boolean ended = state.ended();
     return new Outgoing.Row(
         row.getLong("id"),
         row.getString("number"),
@@ -149,20 +156,20 @@ class OutboundRows {
         row.getString("party"),
         row.getString("reference"),
         needed,
-        late(needed, state, today),
+        late(needed, state, today.get(row.getLong("site_id"))),
         row.getInt("line_count"),
-        gone ? 0 : row.getInt("short_count"),
-        gone ? 0 : row.getInt("pick_count"),
-        gone ? 0 : row.getInt("picked_count"),
+        ended ? 0 : row.getInt("short_count"),
+        ended ? 0 : row.getInt("pick_count"),
+        ended ? 0 : row.getInt("picked_count"),
         row.getInt("parcels"),
         money(row.getBigDecimal("value")),
         row.getString("picker"),
         instant(row.getTimestamp("created")),
-        instant(row.getTimestamp("gone")));
+        instant(row.getTimestamp("ended")));
   }
 
   static int late(LocalDate needed, Outbound.State state, LocalDate today) {
-    return state != Outbound.State.GONE && needed != null && needed.isBefore(today)
+    return !state.ended() && needed != null && needed.isBefore(today)
         ? (int) ChronoUnit.DAYS.between(needed, today)
         : 0;
   }
@@ -180,7 +187,6 @@ class OutboundRows {
   private int count(Outgoing.Filter filter, Actor actor) {
     return jdbc.sql(
             "select count(*) from outbound_order o where " + condition(filter) + seenBy(actor))
-        .param("today", today())
         .param("sites", sites(actor))
         .query(Integer.class)
         .single();
@@ -379,10 +385,6 @@ class OutboundRows {
                       : margin.movePointRight(2).divide(sold, 0, RoundingMode.HALF_UP).intValue());
             })
         .list();
-  }
-
-  LocalDate today() {
-    return LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
   }
 
   static BigDecimal money(BigDecimal value) {

@@ -6,6 +6,8 @@ import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.outbound.Outbound;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.core.removal.Policy;
+import app.reliquum.core.removal.Removal;
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -48,11 +50,15 @@ class OutboundTable {
       LocalDateTime created,
       String createdBy,
       LocalDateTime allocated,
-      LocalDateTime gone,
+      LocalDateTime ended,
       long roundId,
       String picker,
       long toteId,
       String tote) {
+
+    boolean isJob() {
+      return kind == Outgoing.Kind.JOB;
+    }
 
     boolean isAllocated() {
       return allocated != null;
@@ -60,7 +66,7 @@ class OutboundTable {
 
     /** Whom or what it is for. */
     String party() {
-      return kind == Outgoing.Kind.JOB ? kit : customer;
+      return isJob() ? kit : customer;
     }
   }
 
@@ -68,7 +74,7 @@ class OutboundTable {
       """
       select o.id, o.version, o.number, o.kind, o.state, o.site_id, o.customer_id,
         coalesce(c.name, '') customer, o.kit_id, coalesce(k.name, '') kit, o.kit_quantity,
-        o.reference, o.needed, o.note, o.created, w.name created_by, o.allocated, o.gone,
+        o.reference, o.needed, o.note, o.created, w.name created_by, o.allocated, o.ended,
         o.round_id, p.name picker, o.tote_id, u.code tote
       from outbound_order o join person w on w.id = o.created_by
         left join customer c on c.id = o.customer_id left join item k on k.id = o.kit_id
@@ -181,10 +187,10 @@ class OutboundTable {
     jdbc.sql(
             """
             update outbound_order set state = ?, version = version + 1,
-              gone = if(? = 'GONE', coalesce(gone, ?), null)
+              ended = if(?, coalesce(ended, ?), null)
             where id = ?
             """)
-        .params(state.name(), state.name(), now(), id)
+        .params(state.name(), state.ended(), now(), id)
         .update();
   }
 
@@ -212,11 +218,24 @@ class OutboundTable {
       BigDecimal price,
       int minimumLife,
       boolean oneLot,
+      boolean anyLots,
       String code,
       String name,
       UnitOfMeasure unit,
       String lot,
       String serial) {
+
+    /** Of how many lots it may be. */
+    Removal.Wanted.Lots lots() {
+      return anyLots
+          ? Removal.Wanted.Lots.ANY
+          : oneLot ? Removal.Wanted.Lots.ONE : Removal.Wanted.Lots.BY_RULE;
+    }
+
+    /** Whether all of it must be of one lot, by its own word or by the rules for its item. */
+    boolean ofOneLot(Policy policy) {
+      return oneLot || (!anyLots && policy.asksOneLot());
+    }
 
     /** The line with what is kept for it. */
     Outbound.Line line(Quantity reserved, Quantity picked, Quantity packed) {
@@ -235,7 +254,7 @@ class OutboundTable {
     return jdbc.sql(
             """
             select l.line_no, l.item_id, l.lot_id, l.serial_id, l.pack, l.packs, l.asked,
-              l.withdrawn, l.gone, l.price, l.minimum_life, l.one_lot, i.code, i.name, i.unit,
+              l.withdrawn, l.gone, l.price, l.minimum_life, l.one_lot, l.any_lots, i.code, i.name, i.unit,
               o.code lot, s.code serial
             from outbound_line l join item i on i.id = l.item_id
               left join lot o on o.id = l.lot_id left join serial s on s.id = l.serial_id
@@ -293,7 +312,9 @@ class OutboundTable {
   }
 
   void anyLots(long order, int line) {
-    jdbc.sql("update outbound_line set one_lot = false where order_id = ? and line_no = ?")
+    jdbc.sql(
+            "update outbound_line set one_lot = false, any_lots = true"
+                + " where order_id = ? and line_no = ?")
         .params(order, line)
         .update();
   }

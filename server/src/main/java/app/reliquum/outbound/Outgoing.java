@@ -44,7 +44,9 @@ public final class Outgoing {
     PICKING,
     /** They wait to be handed over. */
     PACKED,
+    /** What has left for customers, and jobs that are done. */
     GONE,
+    CANCELLED,
     ALL
   }
 
@@ -97,13 +99,18 @@ public final class Outgoing {
       BigDecimal value,
       @Nullable String picker,
       Instant created,
-      @Nullable Instant gone) {}
+      @Nullable Instant ended) {}
 
   /** How many orders are in each list. */
   @Schema(name = "OutboundCounts")
   public record Counts(int open, int late, int shortOnes, int allocated, int picking, int packed) {}
 
-  /** A line of an order, with what has become of it. */
+  /**
+   * A line of an order, with what has become of it.
+   *
+   * @param oneLot whether it must be of one lot by its own word
+   * @param splittable whether it lacks something that is there in several lots, and must be of one
+   */
   @Schema(name = "OutboundLine")
   public record Line(
       int line,
@@ -127,7 +134,8 @@ public final class Outgoing {
       Quantity coming,
       @Nullable BigDecimal price,
       int minimumLife,
-      boolean oneLot) {}
+      boolean oneLot,
+      boolean splittable) {}
 
   /** A position that is reserved for an order, or holds what was picked for it. */
   @Schema(name = "OutboundKept")
@@ -220,7 +228,7 @@ public final class Outgoing {
       Instant created,
       String createdBy,
       @Nullable Instant allocated,
-      @Nullable Instant gone,
+      @Nullable Instant ended,
       @Nullable Long round,
       @Nullable String picker,
       @Nullable String tote,

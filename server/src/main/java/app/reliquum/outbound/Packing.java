@@ -8,7 +8,6 @@ import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.ledger.Spot;
-import app.reliquum.core.outbound.Outbound;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.outbound.OutboundTable.Head;
 import app.reliquum.places.Places;
@@ -91,7 +90,7 @@ public class Packing {
   /** What there is to pack for an order; nothing once it has gone. */
   @Transactional(readOnly = true)
   public Open open(long order) {
-    Head head = orders.find(order).filter(one -> one.state() != Outbound.State.GONE).orElse(null);
+    Head head = orders.find(order).filter(one -> !one.state().ended()).orElse(null);
     if (head == null) {
       return new Open(Optional.empty(), List.of());
     }

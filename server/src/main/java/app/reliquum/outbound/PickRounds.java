@@ -3,7 +3,6 @@ package app.reliquum.outbound;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.core.ledger.Reservation;
-import app.reliquum.core.outbound.Outbound;
 import app.reliquum.outbound.OutboundTable.Head;
 import app.reliquum.places.Places;
 import app.reliquum.stock.Reserving;
@@ -232,7 +231,7 @@ public class PickRounds {
     boolean elsewhere =
         jdbc.sql(
                     "select count(*) from outbound_order where tote_id = ? and id <> ?"
-                        + " and state <> 'GONE'")
+                        + " and state not in ('GONE', 'DONE', 'CANCELLED')")
                 .params(card.id(), head.id())
                 .query(Integer.class)
                 .single()
@@ -287,7 +286,7 @@ public class PickRounds {
     for (Head head : table.ofRound(round)) {
       Head locked = progress.lock(head.id());
       if (locked.roundId() == round) {
-        if (locked.state() == Outbound.State.GONE) {
+        if (locked.state().ended()) {
           table.onRound(locked.id(), 0, 0);
         } else {
           off(command, locked);

@@ -9,6 +9,7 @@ import app.reliquum.core.removal.Replay;
 import app.reliquum.core.removal.Replay.Outcome;
 import app.reliquum.core.removal.Scope;
 import app.reliquum.places.Places;
+import app.reliquum.places.SiteDays;
 import app.reliquum.removal.PastTable.Past;
 import app.reliquum.removal.RuleTable.RuleRow;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -20,7 +21,6 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -44,6 +44,7 @@ class Comparing {
   private final Trying trying;
   private final Places places;
   private final Clock clock;
+  private final SiteDays days;
 
   Comparing(
       RemovalRules rules,
@@ -51,7 +52,9 @@ class Comparing {
       PastTable past,
       Trying trying,
       Places places,
-      Clock clock) {
+      Clock clock,
+      SiteDays days) {
+    this.days = days;
     this.rules = rules;
     this.table = table;
     this.past = past;
@@ -114,7 +117,7 @@ class Comparing {
     }
     Instant now = clock.instant();
     Instant since = now.minus(Duration.ofDays(entry.days()));
-    LocalDate today = LocalDate.ofInstant(now, ZoneId.of(places.named(entry.site()).timeZone()));
+    LocalDate today = days.on(entry.site(), now);
     List<Long> covered = past.asked(tried, entry.site(), since);
     List<Long> played = covered.subList(0, Math.min(MOST_ITEMS, covered.size()));
     Map<Long, Policy> policies =

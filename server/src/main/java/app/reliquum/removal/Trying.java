@@ -13,6 +13,7 @@ import app.reliquum.core.removal.Removal;
 import app.reliquum.core.removal.Rule;
 import app.reliquum.core.removal.Scope;
 import app.reliquum.places.Places;
+import app.reliquum.places.SiteDays;
 import app.reliquum.removal.RuleTable.RuleRow;
 import app.reliquum.stock.Reserving;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -24,7 +25,6 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -45,6 +45,7 @@ public class Trying {
   private final Catalog catalog;
   private final Places places;
   private final Clock clock;
+  private final SiteDays days;
 
   Trying(
       RemovalRules rules,
@@ -52,7 +53,9 @@ public class Trying {
       Reserving reserving,
       Catalog catalog,
       Places places,
-      Clock clock) {
+      Clock clock,
+      SiteDays days) {
+    this.days = days;
     this.rules = rules;
     this.table = table;
     this.reserving = reserving;
@@ -135,15 +138,16 @@ public class Trying {
     } catch (QuantityException fault) {
       throw Problem.invalid("quantity", fault.getMessage());
     }
-    LocalDate today =
-        LocalDate.ofInstant(clock.instant(), ZoneId.of(places.named(entry.site()).timeZone()));
+    LocalDate today = days.today(entry.site());
     LocalDate needed = entry.needed() == null ? today : entry.needed();
     Map<Long, RuleRow> named = new HashMap<>();
     table.all().forEach(row -> named.put(row.id(), row));
     Policy policy = policy(entry, item, named);
     Removal.Wanted wanted =
         Removal.Wanted.of(asked, needed)
-            .asking(entry.minimumLife(), entry.oneLot())
+            .asking(
+                entry.minimumLife(),
+                entry.oneLot() ? Removal.Wanted.Lots.ONE : Removal.Wanted.Lots.BY_RULE)
             .inPacks(pack(item.id(), asked));
     Removal.Plan plan =
         Removal.decide(wanted, policy, reserving.candidates(item.id(), entry.site()));

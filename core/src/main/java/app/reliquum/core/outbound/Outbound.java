@@ -26,8 +26,17 @@ public final class Outbound {
     PICKING,
     /** All that it asks for, and can be had, is picked and packed, and waits to be handed over. */
     PACKED,
-    /** Nothing more of it is to leave. */
-    GONE
+    /** All that was to leave has left for the customer. */
+    GONE,
+    /** All that a job was to use up is used up. */
+    DONE,
+    /** Nothing of it has left, and nothing will. */
+    CANCELLED;
+
+    /** Whether nothing more is to leave. */
+    public boolean ended() {
+      return this == GONE || this == DONE || this == CANCELLED;
+    }
   }
 
   /**
@@ -77,12 +86,15 @@ public final class Outbound {
   /**
    * How far an order with these lines is.
    *
+   * @param job whether it uses goods up, and delivers them to nobody
    * @param allocated whether stock has been looked for
    * @param onRound whether someone has taken it on to be picked
    * @param packs whether what is picked must be packed before it leaves
    * @param lines its lines, at least one
    */
-  public static State state(boolean allocated, boolean onRound, boolean packs, List<Line> lines) {
+  public static State state(
+      boolean job, boolean allocated, boolean onRound, boolean packs, List<Line> lines) {
+    boolean left = false;
     boolean open = false;
     boolean picked = false;
     boolean toPick = false;
@@ -90,6 +102,7 @@ public final class Outbound {
     boolean missing = false;
     boolean reserved = false;
     for (Line line : lines) {
+      left |= line.gone().isPositive();
       open |= line.open().isPositive();
       picked |= line.picked().isPositive();
       toPick |= line.toPick().isPositive();
@@ -98,7 +111,7 @@ public final class Outbound {
       reserved |= line.reserved().isPositive();
     }
     if (!open) {
-      return State.GONE;
+      return !left ? State.CANCELLED : job ? State.DONE : State.GONE;
     }
     if (picked && !toPick && !(packs && toPack)) {
       return State.PACKED;

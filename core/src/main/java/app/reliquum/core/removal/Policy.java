@@ -65,6 +65,19 @@ public record Policy(List<Rule> rules) {
     throw new IllegalStateException("The last rule holds everywhere.");
   }
 
+  /** Whether a rule that governs goods anywhere asks for one lot. */
+  public boolean asksOneLot() {
+    for (Rule rule : rules) {
+      if (rule.oneLot()) {
+        return true;
+      }
+      if (rule.scope().area() == 0) {
+        return false; // it governs the rest
+      }
+    }
+    return false;
+  }
+
   /** The rule that governs what lies in an area. */
   public Rule in(long area) {
     return rules.get(governing(area));

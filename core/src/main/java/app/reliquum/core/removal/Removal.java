@@ -31,7 +31,7 @@ public final class Removal {
    * @param lot the lot that it must be of, 0 for any
    * @param serial the piece that it must be, 0 for any
    * @param minimumLife for how many days it must still be good on that day; a rule may ask for more
-   * @param oneLot whether all of it must be of one lot; a rule may ask for that too
+   * @param lots of how many lots it may be
    * @param pack how many base units make a full pack; zero if the item has none
    */
   public record Wanted(
@@ -40,27 +40,42 @@ public final class Removal {
       long lot,
       long serial,
       int minimumLife,
-      boolean oneLot,
+      Lots lots,
       Quantity pack) {
+
+    /** Of how many lots something may be. */
+    public enum Lots {
+      /** Of several, unless a rule asks for one. */
+      BY_RULE,
+      /** Of one, whatever the rules say. */
+      ONE,
+      /** Of several, although the one who asks or a rule wanted one: the split was accepted. */
+      ANY
+    }
 
     /** So much, of whatever lot, good on a day. */
     public static Wanted of(Quantity quantity, LocalDate needed) {
-      return new Wanted(quantity, needed, 0, 0, 0, false, Quantity.ZERO);
+      return new Wanted(quantity, needed, 0, 0, 0, Lots.BY_RULE, Quantity.ZERO);
     }
 
     /** The same of one lot, or just one piece; 0 for any. */
     public Wanted ofGoods(long lot, long serial) {
-      return new Wanted(quantity, needed, lot, serial, minimumLife, oneLot, pack);
+      return new Wanted(quantity, needed, lot, serial, minimumLife, lots, pack);
     }
 
     /** The same for someone who asks for more. */
-    public Wanted asking(int minimumLife, boolean oneLot) {
-      return new Wanted(quantity, needed, lot, serial, minimumLife, oneLot, pack);
+    public Wanted asking(int minimumLife, Lots lots) {
+      return new Wanted(quantity, needed, lot, serial, minimumLife, lots, pack);
+    }
+
+    /** Whether what a rule governs must all be of one lot. */
+    boolean ofOneLot(Rule rule) {
+      return lots == Lots.ONE || (lots == Lots.BY_RULE && rule.oneLot());
     }
 
     /** The same of an item that comes in packs. */
     public Wanted inPacks(Quantity pack) {
-      return new Wanted(quantity, needed, lot, serial, minimumLife, oneLot, pack);
+      return new Wanted(quantity, needed, lot, serial, minimumLife, lots, pack);
     }
   }
 
@@ -162,7 +177,9 @@ public final class Removal {
     }
     fitting.sort(Ranked.order(policy, wanted.pack()));
     passedOver.sort(Comparator.comparing(Choice::candidate, TIES));
-    boolean oneLot = wanted.oneLot() || fitting.stream().anyMatch(one -> one.rule().oneLot());
+    boolean oneLot =
+        wanted.lots() == Wanted.Lots.ONE
+            || fitting.stream().anyMatch(one -> wanted.ofOneLot(one.rule()));
     if (!oneLot) {
       return take(wanted, fitting, passedOver, one -> true);
     }
@@ -196,9 +213,7 @@ public final class Removal {
       case NONE -> Optional.of(Verdict.OTHER_GOODS);
       case SAME_LOT -> sameLot ? Optional.empty() : Optional.of(Verdict.OTHER_LOT);
       case ANY_THAT_FITS ->
-          sameLot || !(wanted.oneLot() || rule.oneLot())
-              ? Optional.empty()
-              : Optional.of(Verdict.OTHER_LOT);
+          sameLot || !wanted.ofOneLot(rule) ? Optional.empty() : Optional.of(Verdict.OTHER_LOT);
     };
   }
 

@@ -28,24 +28,51 @@ class OutboundTest {
 
   @Test
   void stateFollowsFromTheLines() {
-    assertThat(state(false, false, false, List.of(line(10, 0, 0, 0, 0, 0))))
+    assertThat(state(false, false, false, false, List.of(line(10, 0, 0, 0, 0, 0))))
         .isEqualTo(State.ACCEPTED);
-    assertThat(state(true, false, false, List.of(line(10, 0, 4, 0, 0, 0)))).isEqualTo(State.SHORT);
-    assertThat(state(true, false, false, List.of(line(10, 0, 10, 0, 0, 0))))
+    assertThat(state(false, true, false, false, List.of(line(10, 0, 4, 0, 0, 0))))
+        .isEqualTo(State.SHORT);
+    assertThat(state(false, true, false, false, List.of(line(10, 0, 10, 0, 0, 0))))
         .isEqualTo(State.ALLOCATED);
-    assertThat(state(true, true, false, List.of(line(10, 0, 10, 0, 0, 0))))
+    assertThat(state(false, true, true, false, List.of(line(10, 0, 10, 0, 0, 0))))
         .isEqualTo(State.PICKING);
-    assertThat(state(true, true, false, List.of(line(10, 0, 4, 6, 0, 0)))).isEqualTo(State.PICKING);
-    assertThat(state(true, false, false, List.of(line(10, 0, 0, 10, 0, 0))))
-        .isEqualTo(State.PACKED);
-    assertThat(state(true, false, true, List.of(line(10, 0, 0, 10, 6, 0))))
+    assertThat(state(false, true, true, false, List.of(line(10, 0, 4, 6, 0, 0))))
         .isEqualTo(State.PICKING);
-    assertThat(state(true, false, true, List.of(line(10, 0, 0, 10, 10, 0))))
+    assertThat(state(false, true, false, false, List.of(line(10, 0, 0, 10, 0, 0))))
         .isEqualTo(State.PACKED);
-    assertThat(state(true, false, true, List.of(line(10, 4, 0, 0, 0, 6)))).isEqualTo(State.GONE);
-    assertThat(state(true, false, false, List.of(line(10, 0, 0, 0, 0, 6), line(2, 0, 2, 0, 0, 0))))
+    assertThat(state(false, true, false, true, List.of(line(10, 0, 0, 10, 6, 0))))
+        .isEqualTo(State.PICKING);
+    assertThat(state(false, true, false, true, List.of(line(10, 0, 0, 10, 10, 0))))
+        .isEqualTo(State.PACKED);
+    assertThat(state(false, true, false, true, List.of(line(10, 4, 0, 0, 0, 6))))
+        .isEqualTo(State.GONE);
+    assertThat(
+            state(
+                false,
+                true,
+                false,
+                false,
+                List.of(line(10, 0, 0, 0, 0, 6), line(2, 0, 2, 0, 0, 0))))
         .as("the rest of it is short")
         .isEqualTo(State.SHORT);
+  }
+
+  @Test
+  void whatIsWithdrawnWholeIsCancelledAndAJobIsDone() {
+    assertThat(state(false, true, false, true, List.of(line(10, 10, 0, 0, 0, 0))))
+        .isEqualTo(State.CANCELLED);
+    assertThat(state(true, true, false, false, List.of(line(10, 10, 0, 0, 0, 0))))
+        .isEqualTo(State.CANCELLED);
+    assertThat(state(true, true, false, false, List.of(line(10, 4, 0, 0, 0, 6))))
+        .isEqualTo(State.DONE);
+    assertThat(
+            state(
+                false,
+                true,
+                false,
+                true,
+                List.of(line(10, 10, 0, 0, 0, 0), line(2, 0, 0, 0, 0, 2))))
+        .isEqualTo(State.GONE);
   }
 
   @Property

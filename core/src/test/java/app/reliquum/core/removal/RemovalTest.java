@@ -158,7 +158,7 @@ class RemovalTest {
   void whoeverNeedsNinetyDaysGetsWhatKeepsNinetyDays() {
     Plan plan =
         Removal.decide(
-            wanted(8).asking(90, false),
+            wanted(8).asking(90, Removal.Wanted.Lots.BY_RULE),
             Policy.USUAL,
             List.of(lot(1, 10, 40, 89), lot(2, 5, 30, 90), lot(3, 9, 20, 400)));
     assertThat(taken(plan)).containsExactly("L2 5", "L3 3");
@@ -175,7 +175,7 @@ class RemovalTest {
     assertThat(
             taken(
                 Removal.decide(
-                    wanted(3).asking(90, false),
+                    wanted(3).asking(90, Removal.Wanted.Lots.BY_RULE),
                     Policy.only(strict),
                     List.of(lot(1, 10, 40, 100), lot(2, 5, 30, 120)))))
         .as("the rule asks for more")
@@ -185,7 +185,7 @@ class RemovalTest {
   @Test
   void oneLotOnlyIsTheFirstThatCanCoverAll() {
     List<Candidate> stock = List.of(lot(1, 10, 40, 30), lot(2, 5, 30, 60), lot(3, 60, 20, 90));
-    Plan plan = Removal.decide(wanted(12).asking(0, true), Policy.USUAL, stock);
+    Plan plan = Removal.decide(wanted(12).asking(0, Removal.Wanted.Lots.ONE), Policy.USUAL, stock);
     assertThat(taken(plan)).containsExactly("L3 12");
     assertThat(plan.choices())
         .extracting(Choice::verdict)
@@ -196,7 +196,7 @@ class RemovalTest {
   @Test
   void whereNoLotCoversAllTheSplitIsOffered() {
     List<Candidate> stock = List.of(lot(1, 10, 40, 30), lot(2, 5, 30, 60));
-    Plan plan = Removal.decide(wanted(12).asking(0, true), Policy.USUAL, stock);
+    Plan plan = Removal.decide(wanted(12).asking(0, Removal.Wanted.Lots.ONE), Policy.USUAL, stock);
     assertThat(plan.taken()).isEmpty();
     assertThat(plan.missing()).isEqualTo(Quantity.of(12));
     assertThat(taken(plan.split())).containsExactly("L1 10", "L2 2");
@@ -318,9 +318,13 @@ class RemovalTest {
       assertThat(Removal.againstTaking(wanted, policy, chosen, other).isEmpty())
           .isEqualTo(allowed == Rule.Substitutes.ANY_THAT_FITS);
     }
-    assertThat(Removal.againstTaking(wanted.asking(0, true), Policy.USUAL, chosen, other))
+    assertThat(
+            Removal.againstTaking(
+                wanted.asking(0, Removal.Wanted.Lots.ONE), Policy.USUAL, chosen, other))
         .contains(Verdict.OTHER_LOT);
-    assertThat(Removal.againstTaking(wanted.asking(61, false), Policy.USUAL, chosen, other))
+    assertThat(
+            Removal.againstTaking(
+                wanted.asking(61, Removal.Wanted.Lots.BY_RULE), Policy.USUAL, chosen, other))
         .contains(Verdict.TOO_SHORT_LIFE);
   }
 
@@ -354,7 +358,7 @@ class RemovalTest {
             0,
             0,
             random.nextInt(3),
-            random.nextInt(3) == 0,
+            Wanted.Lots.values()[random.nextInt(3)],
             Quantity.of(random.nextInt(4)));
     Policy policy =
         new Policy(
