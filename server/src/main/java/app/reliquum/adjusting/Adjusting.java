@@ -162,7 +162,7 @@ public class Adjusting implements Subject {
     Actor actor = command.actor();
     Places.LedgerPlace site = Lines.site(meant);
     actor.requireSite(site.site(), site.siteName());
-    List<LineRow> rows = rows(draft.entry().way(), site.site(), meant);
+    List<LineRow> rows = rows(draft, site.site(), meant);
     BigDecimal gross =
         rows.stream().map(row -> row.value().abs()).reduce(BigDecimal.ZERO, BigDecimal::add);
     long id = table.insert(command, draft, number(draft.kind()), site.site(), rows);
@@ -175,8 +175,6 @@ public class Adjusting implements Subject {
             .orElse(null);
     Optional<BigDecimal> limit = approvals.limit(actor, ofReasons);
     if (limit.isPresent() && gross.compareTo(limit.get()) > 0) {
-      // What can't be done now is refused now, not when someone has agreed to it.
-      checkEnough(rows);
       approvals.propose(
           command, subject(head), id, head.number(), head.siteId(), gross, limit.get());
     } else {
@@ -212,7 +210,8 @@ public class Adjusting implements Subject {
   }
 
   /** What each line changes, against what is there now; the same position twice is one line. */
-  private List<LineRow> rows(Way way, long site, List<Lines.Meant> meant) {
+  private List<LineRow> rows(Draft draft, long site, List<Lines.Meant> meant) {
+    Way way = draft.entry().way();
     Map<PositionKey, Quantity> sums = new TreeMap<>();
     for (Lines.Meant line : meant) {
       if (way == Way.SET && sums.containsKey(line.key())) {
@@ -241,7 +240,31 @@ public class Adjusting implements Subject {
     if (rows.isEmpty()) {
       throw Problem.refused("nothing-to-change", "The book says so already. Nothing to change.");
     }
-    return rows;
+    checkEnough(rows);
+    List<BigDecimal> worth = stock.worth(lines(rows, draft.kind()));
+    List<LineRow> valued = new ArrayList<>();
+    for (int i = 0; i < rows.size(); i++) {
+      valued.add(rows.get(i).worth(worth.get(i)));
+    }
+    return valued;
+  }
+
+  /** The rows as lines of the ledger. */
+  private List<Line> lines(List<LineRow> rows, Kind kind) {
+    long contra = places.contra(kind.contra());
+    return rows.stream()
+        .map(
+            row -> {
+              Spot ours = row.key().spot();
+              Spot other = new Spot(contra, 0, row.key().condition());
+              boolean in = row.variance().isPositive();
+              return new Line(
+                  row.key().goods(),
+                  in ? other : ours,
+                  in ? ours : other,
+                  in ? row.variance() : row.variance().negated());
+            })
+        .toList();
   }
 
   private void checkEnough(List<LineRow> rows) {
@@ -268,22 +291,8 @@ public class Adjusting implements Subject {
   }
 
   private void post(Command command, Head head, Kind kind, Instant effective) {
-    long contra = places.contra(kind.contra());
     List<LineRow> rows = table.lines(head.id());
-    List<Line> posted =
-        rows.stream()
-            .map(
-                row -> {
-                  Spot ours = row.key().spot();
-                  Spot other = new Spot(contra, 0, row.key().condition());
-                  boolean in = row.variance().isPositive();
-                  return new Line(
-                      row.key().goods(),
-                      in ? other : ours,
-                      in ? ours : other,
-                      in ? row.variance() : row.variance().negated());
-                })
-            .toList();
+    List<Line> posted = lines(rows, kind);
     long posting =
         stock
             .post(

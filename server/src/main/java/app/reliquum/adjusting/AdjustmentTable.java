@@ -66,6 +66,11 @@ class AdjustmentTable {
           variance.isNegative() ? cost.of(variance.negated()).negate() : cost.of(variance);
       return new LineRow(key, book, variance, cost, value);
     }
+
+    /** The same with what the books would make of it. */
+    LineRow worth(BigDecimal moved) {
+      return new LineRow(key, book, variance, cost, variance.isNegative() ? moved.negate() : moved);
+    }
   }
 
   long insert(

@@ -16,6 +16,7 @@ import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.kinds.MovementKinds;
 import app.reliquum.kinds.MovementKinds.Kind;
 import app.reliquum.places.Places;
+import app.reliquum.places.SiteDays;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
 import app.reliquum.stock.Stock;
@@ -60,8 +61,16 @@ public class Loans {
   private final Places places;
   private final MovementKinds kinds;
   private final Clock clock;
+  private final SiteDays days;
 
-  Loans(JdbcClient jdbc, Stock stock, Places places, MovementKinds kinds, Clock clock) {
+  Loans(
+      JdbcClient jdbc,
+      Stock stock,
+      Places places,
+      MovementKinds kinds,
+      Clock clock,
+      SiteDays days) {
+    this.days = days;
     this.jdbc = jdbc;
     this.stock = stock;
     this.places = places;
@@ -158,7 +167,7 @@ public class Loans {
             + HERE
             + switch (filter) {
               case OPEN -> " and l.closed is null";
-              case OVERDUE -> " and l.closed is null and l.due < :today";
+              case OVERDUE -> " and l.closed is null and l.due < " + days.todaySql("l.site_id");
               case CLOSED -> " and l.closed is not null";
             }
             + (typed == null || typed.isBlank()
@@ -192,7 +201,6 @@ public class Loans {
   private JdbcClient.StatementSpec bind(JdbcClient.StatementSpec sql, String typed, Actor actor) {
     return sql.param("everywhere", actor.everywhere())
         .param("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites())
-        .param("today", LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC))
         .param("q", typed == null ? null : "%" + typed.strip() + "%");
   }
 

@@ -100,6 +100,28 @@ public class Costs {
   }
 
   /**
+   * What one base unit of a position is worth where it lies, as an expression of SQL for sets of
+   * positions: of its lot where lots have their own cost, else the average of its pool, else the
+   * cost that the item is known by. {@link #at} says the same of items.
+   *
+   * @param row the alias of a row with item_id and lot_id
+   * @param site an expression that names the site
+   */
+  public static String unitCostSql(String row, String site) {
+    String pool =
+        " from cost_pool cp join site cw on cp.pool_id = if(cw.cost_site_id = 0, cw.id,"
+            + " cw.cost_site_id) where cw.id = %2$s and cp.item_id = %1$s.item_id";
+    return ("coalesce((select sum(cl.value) / sum(cl.quantity) from cost_layer cl where (cl.item_id,"
+            + " cl.pool_id, cl.lot_id) = (select cp.item_id, cp.pool_id, %1$s.lot_id"
+            + pool
+            + " and cp.method = 'LOT') and cl.quantity > 0), (select cp.value / cp.quantity"
+            + pool
+            + " and cp.quantity > 0), (select ci.cost from item_cost ci where ci.item_id ="
+            + " %1$s.item_id), 0)")
+        .formatted(row, site);
+  }
+
+  /**
    * Values the lines of a posting that is being written, and keeps what becomes of the pools.
    *
    * @param actor who posts
@@ -144,6 +166,19 @@ public class Costs {
     pools.write(locked);
     learn(dearer);
     return values;
+  }
+
+  /**
+   * What the lines of a posting would be worth if it were written now; nothing is kept of it. The
+   * pools stay as they are until the transaction ends.
+   *
+   * @return what each line would be worth, in the order of the lines
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public List<BigDecimal> estimate(List<Moved> lines) {
+    List<PoolKey> touched = Valuation.touchedBy(lines);
+    Set<Long> items = touched.stream().map(PoolKey::item).collect(Collectors.toSet());
+    return Valuation.of(lines, pools.lock(touched), known(items));
   }
 
   private void revalue(

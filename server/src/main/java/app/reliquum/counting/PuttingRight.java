@@ -14,6 +14,7 @@ import app.reliquum.core.counting.Tolerance;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.costing.Costs;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.Counting.Outcome;
 import app.reliquum.counting.Counting.State;
@@ -155,10 +156,11 @@ class PuttingRight implements Subject {
     for (String there : rest()) {
       Unstated some =
           jdbc.sql(
-                  "select count(*) positions, coalesce(sum(round(y.quantity * c.cost, 2)), 0) value"
-                      + " from (select x.item_id, x.quantity"
+                  "select count(*) positions, coalesce(sum(round(y.quantity * "
+                      + Costs.unitCostSql("y", ":site")
+                      + ", 2)), 0) value from (select x.item_id, x.lot_id, x.quantity"
                       + there
-                      + ") y left join item_cost c on c.item_id = y.item_id")
+                      + ") y")
               .param("count", head.id())
               .param("site", head.siteId())
               .query(Unstated.class)
@@ -343,7 +345,8 @@ class PuttingRight implements Subject {
     jdbc.sql(
             "select s.quantity from count_result r join stock_position s on "
                 + same("s", "r")
-                + " where r.count_id = ? and r.wrong for update")
+                + " where r.count_id = ? and r.wrong order by s.item_id, s.place_id, s.lot_id,"
+                + " s.serial_id, s.unit_load_id, s.condition_code for update")
         .param(count)
         .query(BigDecimal.class)
         .list();

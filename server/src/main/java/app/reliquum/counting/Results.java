@@ -9,6 +9,7 @@ import app.reliquum.core.counting.Settlement;
 import app.reliquum.core.counting.Statement;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.costing.Costs;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -56,6 +57,10 @@ class Results {
       "r.since < r.moment and exists (select 1 "
           + LATER.formatted("l.effective > r.since and l.effective <= r.moment")
           + ")";
+
+  /** What a posting would reckon with, so that limits and postings agree. */
+  private static final String COST =
+      Costs.unitCostSql("r", "(select n.site_id from stock_count n where n.id = r.count_id)");
 
   private final JdbcClient jdbc;
   private final TallyTable tallies;
@@ -124,7 +129,7 @@ class Results {
             insert into count_result (count_id, slip_id, %1$s, counted, since, moment, people, stated,
               book, unit_cost, disturbed)
             select r.count_id, r.slip_id, %4$s, r.counted, r.since, r.moment, r.people, r.stated,
-              %5$s, coalesce(c.cost, 0), %6$s
+              %5$s, %8$s, %6$s
             from (select l.count_id, max(l.slip_id) slip_id, %2$s, sum(l.quantity) counted,
                 min(l.first_at) since, max(l.last_at) moment,
                 left(group_concat(distinct w.name order by w.name separator ', '), 400) people,
@@ -133,7 +138,6 @@ class Results {
               where l.count_id = ? and l.round = 1 %3$s
               group by l.count_id, %2$s) r
             left join stock_position p on %7$s
-            left join item_cost c on c.item_id = r.item_id
             on duplicate key update
               counted = if(count_result.rounds = 1, value(counted), count_result.counted),
               since = if(count_result.rounds = 1, value(since), count_result.since),
@@ -151,7 +155,8 @@ class Results {
                     prefixed("r"),
                     BOOK,
                     DISTURBED,
-                    same("p", "r")))
+                    same("p", "r"),
+                    COST))
         .param(count)
         .update();
     recounted(count, only);
@@ -167,10 +172,11 @@ class Results {
     jdbc.sql(
             "update count_result r left join stock_position p on "
                 + same("p", "r")
-                + " left join item_cost c on c.item_id = r.item_id"
                 + " set r.book = "
                 + BOOK
-                + ", r.unit_cost = coalesce(c.cost, 0), r.disturbed = "
+                + ", r.unit_cost = "
+                + COST
+                + ", r.disturbed = "
                 + DISTURBED
                 + " where r.count_id = ?"
                 + only.replace("and ", "and r."))

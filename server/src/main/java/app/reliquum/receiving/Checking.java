@@ -85,13 +85,7 @@ public class Checking {
             select s.item_id, i.code, i.name, i.unit, s.lot_id, t.code lot, t.expiry, s.serial_id,
               r.code serial, s.unit_load_id, u.code load_code, coalesce(u.trolley, false) trolley,
               s.place_id, p.address, w.name site, w.id site_id, s.condition_code, s.quantity,
-              (select max(l.effective) from ledger_line l where l.to_place_id = s.place_id
-                and l.item_id = s.item_id and l.lot_id = s.lot_id and l.serial_id = s.serial_id)
-                since,
-              (select max(g.document) from ledger_line l join posting g on g.id = l.posting_id
-                where l.to_place_id = s.place_id and l.item_id = s.item_id
-                and l.lot_id = s.lot_id and l.serial_id = s.serial_id
-                and g.kind in ('RECEIPT', 'RETURN')) document
+              s.landed since, s.landed_by document
             from area a join place p on p.area_id = a.id join site w on w.id = p.site_id
               join stock_position s on s.place_id = p.id and s.quantity > 0
               join item i on i.id = s.item_id

@@ -6,6 +6,7 @@ import app.reliquum.core.inbound.Arrival;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.places.SiteDays;
 import java.math.BigDecimal;
 import java.sql.Date;
 import java.sql.ResultSet;
@@ -29,8 +30,10 @@ class OrderTable {
 
   private final JdbcClient jdbc;
   private final Clock clock;
+  private final SiteDays days;
 
-  OrderTable(JdbcClient jdbc, Clock clock) {
+  OrderTable(JdbcClient jdbc, Clock clock, SiteDays days) {
+    this.days = days;
     this.jdbc = jdbc;
     this.clock = clock;
   }
@@ -228,11 +231,12 @@ class OrderTable {
       Actor actor,
       int offset,
       int limit) {
-    LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
     String where =
         switch (filter) {
               case OPEN -> " where o.state in ('EXPECTED', 'ARRIVING')";
-              case LATE -> " where o.state in ('EXPECTED', 'ARRIVING') and o.expected < :today";
+              case LATE ->
+                  " where o.state in ('EXPECTED', 'ARRIVING') and o.expected < "
+                      + days.todaySql("o.site_id");
               case ARRIVING -> " where o.state = 'ARRIVING'";
               case CLOSED -> " where o.state in ('CHECKED_IN', 'CLOSED')";
               case ALL -> " where 1 = 1";
@@ -250,7 +254,6 @@ class OrderTable {
                     + " and (i.code like :starts or i.name like :holds)))");
     String words = typed == null ? "" : typed.strip().replaceAll("[%_\\\\]", "");
     Map<String, Object> params = new HashMap<>();
-    params.put("today", today);
     params.put("site", site);
     params.put("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites());
     params.put("item", item);
@@ -265,6 +268,7 @@ class OrderTable {
         filter == Inbound.Filter.CLOSED || filter == Inbound.Filter.ALL
             ? " order by coalesce(o.last_receipt, o.created) desc, o.id desc"
             : " order by o.expected is null, o.expected, o.number";
+    Map<Long, LocalDate> today = days.today();
     List<Inbound.Row> rows =
         jdbc.sql(
                 """
@@ -287,7 +291,7 @@ class OrderTable {
     return new Page<>(total, offset, rows);
   }
 
-  private static Inbound.Row row(ResultSet row, LocalDate today) throws SQLException {
+  private static Inbound.Row row(ResultSet row, Map<Long, LocalDate> today) throws SQLException {
     LocalDate expected = date(row.getDate("expected"));
     Arrival.State state = Arrival.State.valueOf(row.getString("state"));
     Inbound.Kind kind = Inbound.Kind.valueOf(row.getString("kind"));
@@ -301,7 +305,7 @@ class OrderTable {
         row.getString("site"),
         row.getLong("site_id"),
         expected,
-        late(expected, state, today),
+        late(expected, state, today.get(row.getLong("site_id"))),
         row.getInt("line_count"),
         row.getInt("open_count"),
         progress == null ? 0 : progress.movePointRight(2).intValue(),

@@ -12,6 +12,7 @@ import java.math.BigDecimal;
 import java.sql.Date;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -42,9 +43,12 @@ class PositionTable {
   private static final String UPSERT =
       """
       insert into stock_position
-        (item_id, place_id, lot_id, serial_id, unit_load_id, condition_code, quantity, in_date)
-      values (?, ?, ?, ?, ?, ?, ?, ?)
+        (item_id, place_id, lot_id, serial_id, unit_load_id, condition_code, quantity, in_date,
+          landed, landed_by)
+      values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
       on duplicate key update
+        landed = if(quantity = 0 or landed is null, value(landed), greatest(landed, value(landed))),
+        landed_by = if(quantity = 0, value(landed_by), coalesce(value(landed_by), landed_by)),
         in_date = if(quantity = 0 or in_date is null, value(in_date), least(in_date, value(in_date))),
         quantity = quantity + value(quantity)
       """;
@@ -93,8 +97,12 @@ class PositionTable {
    * What locked positions hold.
    *
    * @param reserved how much of them is reserved, where any is
+   * @param receipts the document by which they came in, where it is known
    */
-  record Locked(Map<PositionKey, Holding> held, Map<PositionKey, Quantity> reserved) {
+  record Locked(
+      Map<PositionKey, Holding> held,
+      Map<PositionKey, Quantity> reserved,
+      Map<PositionKey, String> receipts) {
     Holding held(PositionKey key) {
       return held.getOrDefault(key, Holding.EMPTY);
     }
@@ -108,13 +116,14 @@ class PositionTable {
   Locked lock(List<PositionKey> keys) {
     Map<PositionKey, Holding> held = new HashMap<>();
     Map<PositionKey, Quantity> reserved = new HashMap<>();
+    Map<PositionKey, String> receipts = new HashMap<>();
     for (int from = 0; from < keys.size(); from += KEYS_AT_ONCE) {
       List<PositionKey> some = keys.subList(from, Math.min(from + KEYS_AT_ONCE, keys.size()));
       List<Object> values = new ArrayList<>();
       StringBuilder sql =
           new StringBuilder(
               "select item_id, place_id, lot_id, serial_id, unit_load_id, condition_code, quantity,"
-                  + " in_date, reserved from stock_position where"
+                  + " in_date, reserved, landed_by from stock_position where"
                   + " (item_id, place_id, lot_id, serial_id, unit_load_id, condition_code) in (");
       for (PositionKey key : some) {
         sql.append(values.isEmpty() ? "" : ", ").append("(?, ?, ?, ?, ?, ?)");
@@ -131,10 +140,13 @@ class PositionTable {
             if (row.getBigDecimal(9).signum() > 0) {
               reserved.put(key, new Quantity(row.getBigDecimal(9)));
             }
+            if (row.getString(10) != null) {
+              receipts.put(key, row.getString(10));
+            }
           },
           values.toArray());
     }
-    return new Locked(held, reserved);
+    return new Locked(held, reserved, receipts);
   }
 
   private static final String CANDIDATE =
@@ -246,12 +258,22 @@ class PositionTable {
   }
 
   /**
+   * Goods that came to a position.
+   *
+   * @param at when
+   * @param receipt the document by which they came into the house; null if nobody knows
+   */
+  record Landed(Instant at, String receipt) {}
+
+  /**
    * Writes what becomes of positions, and of the totals that follow from them.
    *
+   * @param landed of positions that goods came to, when and by which receipt
    * @param reserved how much more of positions is reserved, or less
    */
   void write(
       List<Change> changes,
+      Map<PositionKey, Landed> landed,
       Map<PositionKey, Quantity> reserved,
       Map<Long, Places.LedgerPlace> places) {
     List<Object[]> puts = new ArrayList<>();
@@ -267,6 +289,9 @@ class PositionTable {
         addKey(values, change.key());
         values.add(more.amount());
         values.add(change.after().inDate());
+        Landed last = landed.get(change.key());
+        values.add(last == null ? null : LedgerTable.utc(last.at()));
+        values.add(last == null ? null : last.receipt());
         puts.add(values.toArray());
       } else {
         values.add(change.after().quantity().amount());

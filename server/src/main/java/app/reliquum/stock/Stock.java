@@ -136,6 +136,18 @@ public class Stock {
     return held;
   }
 
+  /**
+   * What lines would be worth if they were posted now, by the same costs as the posting: for
+   * limits, before anything is written. There must be enough of what is taken.
+   *
+   * @return what each line moves, in the order of the lines
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public List<BigDecimal> worth(List<Line> lines) {
+    NewPosting supposed = NewPosting.now(PostingKind.ADJUSTMENT, lines);
+    return costs.estimate(moved(supposed, places(supposed), List.of(), clock.instant(), List.of()));
+  }
+
   /** What a posting was worth: what came in less what went out, by its lines. */
   @Transactional(readOnly = true)
   public List<BigDecimal> values(long posting) {
@@ -211,7 +223,8 @@ public class Stock {
     } catch (DuplicateKeyException reversedMeanwhile) {
       throw Problem.conflict("reversed-already", "The posting has been reversed already.");
     }
-    positions.write(((Decision.Accepted) decision).changes(), reserved, named);
+    positions.write(
+        ((Decision.Accepted) decision).changes(), landed(posting, moved, locked), reserved, named);
     events.publishEvent(
         new StockMoved(
             number, items.keySet(), named.keySet(), said != null || !posting.moments().isEmpty()));
@@ -284,6 +297,22 @@ public class Stock {
     return posting.moments().stream()
         .map(moment -> day(moment, named).isAfter(last) ? moment : clock.instant())
         .toList();
+  }
+
+  /** When goods came to the positions that lines put to, and by which receipt into the house. */
+  private static Map<PositionKey, PositionTable.Landed> landed(
+      NewPosting posting, List<Valuation.Moved> moved, PositionTable.Locked locked) {
+    boolean receipt = posting.kind() == PostingKind.RECEIPT || posting.kind() == PostingKind.RETURN;
+    Map<PositionKey, PositionTable.Landed> landed = new HashMap<>();
+    for (int i = 0; i < posting.lines().size(); i++) {
+      Line line = posting.lines().get(i);
+      landed.put(
+          line.put(),
+          new PositionTable.Landed(
+              moved.get(i).at(),
+              receipt ? posting.document() : locked.receipts().get(line.taken())));
+    }
+    return landed;
   }
 
   /** The lines as far as their value goes. */
