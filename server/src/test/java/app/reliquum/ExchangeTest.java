@@ -4,7 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
+import java.io.BufferedReader;
+import java.io.InputStream;
+import java.io.InputStreamReader;
 import java.io.StringReader;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -118,5 +123,47 @@ class ExchangeTest {
     assertThat(line.get("kind")).isEqualTo("OPENING");
     assertThat(line.get("from")).isEqualTo("Opening");
     assertThat(line.get("person")).isEqualTo("Person CON");
+  }
+
+  @Test
+  void aFileIsOfOneMomentWhateverIsPostedWhileItIsRead() throws Exception {
+    int rows = 60_000;
+    goods.item("SNAP", "Snapshot", "NONE");
+    goods.opening("SNAP", null, null, "OH.B-02", "90000");
+    long posting =
+        controller
+            .get("/api/ledger?q=SNAP&limit=1")
+            .ok()
+            .path("rows")
+            .get(0)
+            .path("posting")
+            .asLong();
+    HOUSE
+        .database()
+        .run(
+            "insert into ledger_line (posting_id, line_no, effective, item_id, from_place_id,"
+                + " to_place_id, quantity) select posting_id, 1 + seq, effective, item_id,"
+                + " from_place_id, to_place_id, 1 from ledger_line join seq_1_to_"
+                + rows
+                + " where posting_id = "
+                + posting);
+    HttpResponse<InputStream> answer =
+        controller.stream(
+            "/api/export/ledger?format=CSV&q=SNAP&columns=posting,line,kind,item,name,from,to,"
+                + "quantity,unit,person,effective,recorded");
+    try (BufferedReader reader =
+        new BufferedReader(new InputStreamReader(answer.body(), StandardCharsets.UTF_8))) {
+      String first = reader.readLine() + reader.readLine();
+      assertThat(first).contains("posting", "SNAP");
+      // While the rest still waits to be read, newer lines come before all others.
+      for (int i = 0; i < 20; i++) {
+        controller.post("/api/moves", Goods.move("SNAP", null, "OH.B-02", "OH.B-03", "1")).ok();
+      }
+      List<String> lines = new ArrayList<>();
+      for (String line = reader.readLine(); line != null; line = reader.readLine()) {
+        lines.add(line.substring(0, line.indexOf(',', line.indexOf(',') + 1)));
+      }
+      assertThat(lines).doesNotHaveDuplicates().hasSize(rows);
+    }
   }
 }

@@ -14,8 +14,13 @@ public record Page<T>(long total, int offset, List<T> rows) {
   /** The most rows that one request gets. */
   public static final int MAX_ROWS = 200;
 
+  /** Asks for as many rows as an export reads at once; no one outside can. */
+  public static final int EXPORT = Integer.MIN_VALUE;
+
+  private static final int EXPORT_ROWS = 5_000;
+
   /** A number of rows that is neither silly nor too many. */
   public static int limit(int asked) {
-    return Math.max(1, Math.min(asked, MAX_ROWS));
+    return asked == EXPORT ? EXPORT_ROWS : Math.max(1, Math.min(asked, MAX_ROWS));
   }
 }

@@ -13,6 +13,7 @@ import app.reliquum.stock.PostingKind;
 import app.reliquum.transfers.Between;
 import app.reliquum.transfers.Journal;
 import io.swagger.v3.oas.annotations.Parameter;
+import java.time.Clock;
 import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -125,7 +126,7 @@ class ExportController {
     OUTBOUND.put("value", Outgoing.Row::value);
     OUTBOUND.put("pickedBy", Outgoing.Row::picker);
     OUTBOUND.put("accepted", Outgoing.Row::created);
-    OUTBOUND.put("gone", Outgoing.Row::gone);
+    OUTBOUND.put("gone", Outgoing.Row::ended);
   }
 
   private final OnHand onHand;
@@ -133,9 +134,19 @@ class ExportController {
   private final Ledger ledger;
   private final Journal journal;
   private final Reviews reviews;
+  private final TableFile files;
+  private final Clock clock;
 
   ExportController(
-      OnHand onHand, OutboundOrders outbound, Ledger ledger, Journal journal, Reviews reviews) {
+      OnHand onHand,
+      OutboundOrders outbound,
+      Ledger ledger,
+      Journal journal,
+      Reviews reviews,
+      TableFile files,
+      Clock clock) {
+    this.clock = clock;
+    this.files = files;
     this.outbound = outbound;
     this.reviews = reviews;
     this.onHand = onHand;
@@ -150,11 +161,11 @@ class ExportController {
       @RequestParam(defaultValue = "OPEN") Outgoing.Filter filter,
       @RequestParam(required = false) Long site,
       @RequestParam(required = false) String q) {
-    return TableFile.of(
+    return files.of(
         format,
         "outbound",
         OUTBOUND,
-        offset -> outbound.page(filter, site, null, null, q, actor, offset, Page.MAX_ROWS));
+        offset -> outbound.page(filter, site, null, null, q, actor, offset, Page.EXPORT));
   }
 
   @GetMapping("/on-hand")
@@ -171,7 +182,7 @@ class ExportController {
       @RequestParam(required = false) Instant at,
       @RequestParam(defaultValue = "ITEM") OnHand.Sort sort,
       @RequestParam(defaultValue = "false") boolean descending) {
-    return TableFile.of(
+    return files.of(
         format,
         "on-hand",
         TableFile.chosen(ON_HAND, columns),
@@ -191,7 +202,7 @@ class ExportController {
                     sort,
                     descending,
                     offset,
-                    Page.MAX_ROWS),
+                    Page.EXPORT),
                 actor));
   }
 
@@ -217,7 +228,7 @@ class ExportController {
       @RequestParam(required = false) Instant after,
       @RequestParam(required = false) Instant before,
       @RequestParam(defaultValue = "false") boolean oldestFirst) {
-    return TableFile.of(
+    return files.of(
         format,
         "ledger",
         TableFile.chosen(LEDGER, columns),
@@ -242,7 +253,7 @@ class ExportController {
                     before,
                     oldestFirst,
                     offset,
-                    Page.MAX_ROWS),
+                    Page.EXPORT),
                 actor));
   }
 
@@ -257,10 +268,10 @@ class ExportController {
     List<Between.JournalLine> lines =
         journal.lines(
             after == null ? Instant.EPOCH : after,
-            before == null ? Instant.now().plusSeconds(1) : before,
+            before == null ? clock.instant().plusSeconds(1) : before,
             document,
             actor);
-    return TableFile.of(
+    return files.of(
         format,
         "transfer-journal",
         JOURNAL,
@@ -276,10 +287,10 @@ class ExportController {
       @RequestParam(defaultValue = "ALL") Counting.Show show) {
     Counting.Question question =
         new Counting.Question(show, null, null, null, null, Counting.Sort.GROSS, true);
-    return TableFile.of(
+    return files.of(
         format,
         "count-" + id,
         COUNT,
-        offset -> reviews.page(id, question, actor, offset, Page.MAX_ROWS));
+        offset -> reviews.page(id, question, actor, offset, Page.EXPORT));
   }
 }

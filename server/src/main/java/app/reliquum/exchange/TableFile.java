@@ -14,15 +14,26 @@ import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
 /** Tables as files for people to download. */
-final class TableFile {
+@Service
+class TableFile {
 
   /** A spreadsheet holds little more. */
   private static final int MOST_ROWS = 1_000_000;
 
-  private TableFile() {}
+  private final JdbcClient jdbc;
+  private final TransactionTemplate transaction;
+
+  TableFile(JdbcClient jdbc, PlatformTransactionManager transactions) {
+    this.jdbc = jdbc;
+    this.transaction = new TransactionTemplate(transactions);
+  }
 
   /**
    * The columns that someone has chosen.
@@ -42,25 +53,43 @@ final class TableFile {
     return chosen;
   }
 
-  /** A table as a file that comes page by page. */
-  static <T> ResponseEntity<StreamingResponseBody> of(
+  /**
+   * A table as a file that comes portion by portion, all of it as it is at one moment, whatever is
+   * posted while it is read.
+   *
+   * @param pages reads a portion from an offset on; {@link Page#EXPORT} says how much of it
+   */
+  <T> ResponseEntity<StreamingResponseBody> of(
       Sheet.Format format,
       String name,
       Map<String, Function<T, Object>> columns,
       IntFunction<Page<T>> pages) {
-    Page<T> first = pages.apply(0);
+    // What is wrong with the question is said before anything is sent.
+    long total = pages.apply(0).total();
+    if (format == Sheet.Format.XLSX && total > MOST_ROWS) {
+      throw Problem.refused(
+              "too-many-rows",
+              "The table has "
+                  + total
+                  + " rows, a spreadsheet holds a million. Take CSV, or narrow"
+                  + " it.")
+          .with("rows", total)
+          .with("most", MOST_ROWS);
+    }
     StreamingResponseBody body =
         out ->
-            format.write(
-                out,
-                List.copyOf(columns.keySet()),
-                sheet -> {
-                  Page<T> page = first;
-                  while (!page.rows().isEmpty() && page.offset() < MOST_ROWS) {
-                    page.rows().forEach(row -> sheet.row(cells(row, columns)));
-                    page = pages.apply(page.offset() + page.rows().size());
-                  }
-                });
+            snapshot(
+                () ->
+                    format.write(
+                        out,
+                        List.copyOf(columns.keySet()),
+                        sheet -> {
+                          Page<T> page = pages.apply(0);
+                          while (!page.rows().isEmpty()) {
+                            page.rows().forEach(row -> sheet.row(cells(row, columns)));
+                            page = pages.apply(page.offset() + page.rows().size());
+                          }
+                        }));
     String file = name + "." + format.name().toLowerCase(java.util.Locale.ROOT);
     return ResponseEntity.ok()
         .contentType(MediaType.parseMediaType(format.mediaType()))
@@ -68,6 +97,17 @@ final class TableFile {
             HttpHeaders.CONTENT_DISPOSITION,
             ContentDisposition.attachment().filename(file).build().toString())
         .body(body);
+  }
+
+  /** Reads everything as it was when the first of it was read. */
+  private void snapshot(Runnable reading) {
+    transaction.executeWithoutResult(
+        status -> {
+          // Said before the first read, it is meant for this transaction alone.
+          jdbc.sql("set transaction isolation level repeatable read").update();
+          reading.run();
+          status.setRollbackOnly();
+        });
   }
 
   private static <T> List<Object> cells(T row, Map<String, Function<T, Object>> columns) {

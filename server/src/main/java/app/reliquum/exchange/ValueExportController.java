@@ -110,6 +110,7 @@ class ValueExportController {
   private final StockValue value;
   private final Usage usage;
   private final Accounts accounts;
+  private final TableFile files;
 
   ValueExportController(
       AdjustmentRows adjustments,
@@ -117,7 +118,9 @@ class ValueExportController {
       ScrapReport scrap,
       StockValue value,
       Usage usage,
-      Accounts accounts) {
+      Accounts accounts,
+      TableFile files) {
+    this.files = files;
     this.adjustments = adjustments;
     this.loans = loans;
     this.scrap = scrap;
@@ -142,24 +145,14 @@ class ValueExportController {
       @RequestParam(required = false) String field,
       @RequestParam(required = false) Instant after,
       @RequestParam(required = false) Instant before) {
-    return TableFile.of(
+    return files.of(
         format,
         "adjustments",
         ADJUSTMENTS,
         offset ->
             adjustments.page(
                 new AdjustmentRows.Query(
-                    purpose,
-                    state,
-                    kind,
-                    site,
-                    null,
-                    q,
-                    field,
-                    after,
-                    before,
-                    offset,
-                    Page.MAX_ROWS),
+                    purpose, state, kind, site, null, q, field, after, before, offset, Page.EXPORT),
                 actor));
   }
 
@@ -169,8 +162,8 @@ class ValueExportController {
       @RequestParam Sheet.Format format,
       @RequestParam(defaultValue = "OPEN") Loans.Filter filter,
       @RequestParam(required = false) String q) {
-    return TableFile.of(
-        format, "loans", LOANS, offset -> loans.page(filter, q, actor, offset, Page.MAX_ROWS));
+    return files.of(
+        format, "loans", LOANS, offset -> loans.page(filter, q, actor, offset, Page.EXPORT));
   }
 
   @GetMapping("/scrap")
@@ -182,7 +175,7 @@ class ValueExportController {
       @RequestParam Instant after,
       @RequestParam Instant before) {
     List<ScrapReport.Row> rows = scrap.rows(by, site, after, before, actor);
-    return TableFile.of(format, "scrap", SCRAP, offset -> whole(rows, offset));
+    return files.of(format, "scrap", SCRAP, offset -> whole(rows, offset));
   }
 
   @GetMapping("/value")
@@ -194,14 +187,14 @@ class ValueExportController {
       @RequestParam(required = false) Long pool,
       @RequestParam(required = false) String category,
       @RequestParam(required = false) String q) {
-    return TableFile.of(
+    return files.of(
         format,
         "value",
         VALUE,
         offset ->
             value
                 .rows(
-                    new StockValue.Query(by, at, pool, category, q, false, offset, Page.MAX_ROWS),
+                    new StockValue.Query(by, at, pool, category, q, false, offset, Page.EXPORT),
                     actor)
                 .page());
   }
@@ -217,7 +210,7 @@ class ValueExportController {
       @RequestParam(required = false) String q,
       @RequestParam(defaultValue = "COST") Usage.Sort sort,
       @RequestParam(defaultValue = "true") boolean descending) {
-    return TableFile.of(
+    return files.of(
         format,
         "usage",
         USAGE,
@@ -233,7 +226,7 @@ class ValueExportController {
                         sort,
                         descending,
                         offset,
-                        Page.MAX_ROWS),
+                        Page.EXPORT),
                     actor)
                 .page());
   }
@@ -246,6 +239,6 @@ class ValueExportController {
       @RequestParam Instant from,
       @RequestParam Instant to) {
     List<Accounts.Entry> entries = accounts.journal(from, to, actor).entries();
-    return TableFile.of(format, "journal", JOURNAL, offset -> whole(entries, offset));
+    return files.of(format, "journal", JOURNAL, offset -> whole(entries, offset));
   }
 }

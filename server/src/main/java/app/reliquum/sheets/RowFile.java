@@ -3,31 +3,44 @@ package app.reliquum.sheets;
 import app.reliquum.api.Problem;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.InputStreamReader;
-import java.io.Reader;
+import java.io.StringReader;
+import java.nio.ByteBuffer;
+import java.nio.charset.CharacterCodingException;
+import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
-import org.apache.poi.ss.usermodel.Cell;
-import org.apache.poi.ss.usermodel.CellType;
-import org.apache.poi.ss.usermodel.DataFormatter;
-import org.apache.poi.ss.usermodel.DateUtil;
-import org.apache.poi.ss.usermodel.Row;
-import org.apache.poi.ss.usermodel.Workbook;
-import org.apache.poi.ss.usermodel.WorkbookFactory;
 
 /** The rows of a file, each by the names of its columns; CSV or XLSX, as it is found to be. */
 public final class RowFile {
 
   private static final int ZIP = 'P';
 
-  private RowFile() {}
+  /** The most columns that a file may have; anyone's own beside ours are passed over. */
+  private static final int MOST_COLUMNS = 256;
+
+  /** The most characters that a cell may hold. */
+  private static final int LONGEST_CELL = 4_000;
+
+  private final List<String> columns;
+  private final List<String> needed;
+  private final int most;
+  private final List<Entry> entries = new ArrayList<>();
+  private List<String> heading;
+
+  private RowFile(List<String> columns, List<String> needed, int most) {
+    this.columns = columns;
+    this.needed = needed;
+    this.most = most;
+  }
 
   /**
    * A row of the file.
@@ -41,14 +54,23 @@ public final class RowFile {
     }
   }
 
+  /** Takes the rows of a file one by one. */
+  interface Rows {
+    /**
+     * @param number its number in the file, the first being 1
+     */
+    void row(int number, List<String> cells);
+  }
+
   /**
-   * Reads a file.
+   * Reads a file, row by row, and no further than it may go.
    *
    * @param content the file
    * @param columns the columns that it may have, as they are told to people
    * @param needed the columns that it must have
    * @param most how many rows it may have
-   * @throws Problem if it can't be read or has not the columns that it must have
+   * @throws Problem if it can't be read, is larger than it may be, or has not the columns that it
+   *     must have
    */
   public static List<Entry> read(
       InputStream content, List<String> columns, List<String> needed, int most) throws IOException {
@@ -56,84 +78,104 @@ public final class RowFile {
     if (bytes.length == 0) {
       throw Problem.invalid("file", "The file is empty. Expected CSV or XLSX with a heading.");
     }
-    List<List<String>> rows;
+    RowFile file = new RowFile(columns, needed, most);
     try {
-      rows = bytes[0] == ZIP ? workbook(bytes) : csv(bytes);
-    } catch (RuntimeException unreadable) {
+      if (bytes[0] == ZIP) {
+        Workbook.read(bytes, MOST_COLUMNS, file::row);
+      } else {
+        csv(bytes, file::row);
+      }
+    } catch (Problem said) {
+      throw said;
+    } catch (IOException | RuntimeException unreadable) {
       throw Problem.invalid(
           "file", "The file can't be read. Expected CSV or XLSX: " + unreadable.getMessage());
     }
-    if (rows.isEmpty()) {
+    if (file.heading == null) {
       throw Problem.invalid("file", "The file has no heading. Expected " + columns + ".");
     }
-    List<String> heading =
-        rows.get(0).stream().map(name -> name.strip().toLowerCase(Locale.ROOT)).toList();
+    return file.entries;
+  }
+
+  private void row(int number, List<String> cells) {
+    if (cells.size() > MOST_COLUMNS) {
+      throw Problem.invalid(
+          "file",
+          "Row %d has %d columns; at most %d are read."
+              .formatted(number, cells.size(), MOST_COLUMNS));
+    }
+    for (String cell : cells) {
+      if (cell.length() > LONGEST_CELL) {
+        throw Problem.invalid(
+            "file",
+            "Row %d has a cell of %d characters; at most %d are read."
+                .formatted(number, cell.length(), LONGEST_CELL));
+      }
+    }
+    if (heading == null) {
+      heading = heading(cells);
+      return;
+    }
+    if (cells.stream().allMatch(String::isBlank)) {
+      return;
+    }
+    Map<String, String> named = new HashMap<>();
+    for (int c = 0; c < cells.size(); c++) {
+      if (c < heading.size()) {
+        named.put(heading.get(c), cells.get(c));
+      } else if (!cells.get(c).isBlank()) {
+        throw Problem.invalid(
+            "file",
+            "Row %d has '%s' in column %d, which has no heading."
+                .formatted(number, cells.get(c), c + 1));
+      }
+    }
+    if (entries.size() == most) {
+      throw Problem.invalid("file", "The file has more than " + most + " rows. Send it in parts.");
+    }
+    entries.add(new Entry(number, named));
+  }
+
+  private List<String> heading(List<String> cells) {
+    List<String> names = cells.stream().map(name -> name.strip().toLowerCase(Locale.ROOT)).toList();
     for (String name : needed) {
-      if (!heading.contains(name)) {
+      if (!names.contains(name)) {
         throw Problem.invalid(
             "file", "There is no column '" + name + "'. Expected " + columns + ".");
       }
     }
-    List<Entry> entries = new ArrayList<>();
-    for (int i = 1; i < rows.size(); i++) {
-      Map<String, String> cells = new HashMap<>();
-      for (int c = 0; c < Math.min(heading.size(), rows.get(i).size()); c++) {
-        cells.put(heading.get(c), rows.get(i).get(c));
-      }
-      if (cells.values().stream().anyMatch(cell -> !cell.isBlank())) {
-        entries.add(new Entry(i + 1, cells));
+    Set<String> seen = new HashSet<>();
+    for (String name : names) {
+      if (columns.contains(name) && !seen.add(name)) {
+        throw Problem.invalid("file", "There are two columns '" + name + "'. Expected one.");
       }
     }
-    if (entries.size() > most) {
-      throw Problem.invalid(
-          "file", "The file has " + entries.size() + " rows; at most " + most + " are read.");
-    }
-    return entries;
+    return names;
   }
 
-  private static List<List<String>> csv(byte[] bytes) throws IOException {
-    String text = new String(bytes, StandardCharsets.UTF_8);
+  private static void csv(byte[] bytes, Rows rows) throws IOException {
+    String text;
+    try {
+      text =
+          StandardCharsets.UTF_8
+              .newDecoder()
+              .onMalformedInput(CodingErrorAction.REPORT)
+              .decode(ByteBuffer.wrap(bytes))
+              .toString();
+    } catch (CharacterCodingException other) {
+      throw Problem.invalid(
+          "file", "The file is not in UTF-8. Save it as CSV UTF-8, or as XLSX, and send it again.");
+    }
     String bare = text.startsWith("\uFEFF") ? text.substring(1) : text;
     String first = bare.lines().findFirst().orElse("");
     char delimiter = first.indexOf(';') >= 0 && first.indexOf(',') < 0 ? ';' : ',';
     CSVFormat format = CSVFormat.RFC4180.builder().setDelimiter(delimiter).get();
-    List<List<String>> rows = new ArrayList<>();
-    try (Reader reader =
-            new InputStreamReader(
-                new java.io.ByteArrayInputStream(bare.getBytes(StandardCharsets.UTF_8)),
-                StandardCharsets.UTF_8);
-        CSVParser parser = CSVParser.parse(reader, format)) {
+    try (CSVParser parser = CSVParser.parse(new StringReader(bare), format)) {
+      int number = 0;
       for (CSVRecord record : parser) {
-        rows.add(record.toList());
+        number++;
+        rows.row(number, record.toList());
       }
     }
-    return rows;
-  }
-
-  private static List<List<String>> workbook(byte[] bytes) throws IOException {
-    DataFormatter plain = new DataFormatter(Locale.ROOT);
-    List<List<String>> rows = new ArrayList<>();
-    try (Workbook book = WorkbookFactory.create(new java.io.ByteArrayInputStream(bytes))) {
-      for (Row row : book.getSheetAt(0)) {
-        List<String> cells = new ArrayList<>();
-        for (int i = 0; i < Math.max(0, row.getLastCellNum()); i++) {
-          Cell cell = row.getCell(i);
-          cells.add(cell == null ? "" : text(cell, plain));
-        }
-        rows.add(cells);
-      }
-    }
-    return rows;
-  }
-
-  private static String text(Cell cell, DataFormatter plain) {
-    if (cell.getCellType() == CellType.NUMERIC) {
-      return DateUtil.isCellDateFormatted(cell)
-          ? cell.getLocalDateTimeCellValue().toLocalDate().toString()
-          : new java.math.BigDecimal(Double.toString(cell.getNumericCellValue()))
-              .stripTrailingZeros()
-              .toPlainString();
-    }
-    return plain.formatCellValue(cell);
   }
 }

@@ -1,6 +1,7 @@
 package app.reliquum.testing;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.net.CookieManager;
 import java.net.HttpCookie;
@@ -111,6 +112,16 @@ public final class Client {
   public HttpResponse<byte[]> bytes(String path) throws IOException {
     try {
       return http.send(request(path).GET().build(), BodyHandlers.ofByteArray());
+    } catch (InterruptedException interrupted) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(interrupted);
+    }
+  }
+
+  /** Fetches something that is read as it comes. */
+  public HttpResponse<InputStream> stream(String path) throws IOException {
+    try {
+      return http.send(request(path).GET().build(), BodyHandlers.ofInputStream());
     } catch (InterruptedException interrupted) {
       Thread.currentThread().interrupt();
       throw new IllegalStateException(interrupted);
