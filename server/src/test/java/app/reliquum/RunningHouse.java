@@ -3,14 +3,17 @@ package app.reliquum;
 import app.reliquum.people.People;
 import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
+import app.reliquum.testing.SettableClock;
 import app.reliquum.testing.TestDatabase;
 import java.net.URI;
+import java.time.Clock;
 import java.util.Set;
 import org.junit.jupiter.api.extension.AfterAllCallback;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.context.support.GenericApplicationContext;
 
 /** Starts the real application on a database of its own for the tests of a class. */
 public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
@@ -18,6 +21,7 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
   static final String PASSWORD = "quayside secret";
 
   private final boolean demo;
+  private final SettableClock clock = new SettableClock();
   private TestDatabase database;
   private ConfigurableApplicationContext application;
 
@@ -42,9 +46,13 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
   }
 
   private void start() {
+    SpringApplication reliquum = new SpringApplication(Reliquum.class);
+    reliquum.addInitializers(
+        context ->
+            ((GenericApplicationContext) context)
+                .registerBean("settableClock", Clock.class, () -> clock));
     application =
-        SpringApplication.run(
-            Reliquum.class,
+        reliquum.run(
             "--server.port=0",
             "--reliquum.demo=" + demo,
             "--spring.datasource.url=" + database.url(),
@@ -62,6 +70,11 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
   public void afterAll(ExtensionContext context) {
     application.close();
     database.close();
+  }
+
+  /** The clock that the house goes by. */
+  public SettableClock clock() {
+    return clock;
   }
 
   public TestDatabase database() {

@@ -8,6 +8,7 @@ import app.reliquum.catalog.Catalog;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.places.Places;
+import app.reliquum.places.SiteDays;
 import app.reliquum.receiving.Inbound;
 import app.reliquum.receiving.Orders;
 import app.reliquum.receiving.Suppliers;
@@ -20,7 +21,6 @@ import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
-import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
@@ -46,6 +46,7 @@ public class Requisitions {
   private final Suppliers suppliers;
   private final Orders orders;
   private final Clock clock;
+  private final SiteDays days;
 
   Requisitions(
       JdbcClient jdbc,
@@ -53,7 +54,9 @@ public class Requisitions {
       Places places,
       Suppliers suppliers,
       Orders orders,
-      Clock clock) {
+      Clock clock,
+      SiteDays days) {
+    this.days = days;
     this.jdbc = jdbc;
     this.catalog = catalog;
     this.places = places;
@@ -376,7 +379,7 @@ public class Requisitions {
                 null,
                 supplier.code(),
                 key.site(),
-                LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC).plusDays(supplier.leadDays()),
+                days.today(key.site()).plusDays(supplier.leadDays()),
                 String.join(", ", rows.stream().map(Row::number).limit(20).toList()),
                 sums.entrySet().stream()
                     .map(one -> new Inbound.LineEntry(one.getKey(), one.getValue(), "", null))

@@ -12,6 +12,7 @@ import app.reliquum.core.removal.Policy;
 import app.reliquum.core.removal.Removal;
 import app.reliquum.core.transfer.Transfer;
 import app.reliquum.places.Places;
+import app.reliquum.places.SiteDays;
 import app.reliquum.removal.RemovalRules;
 import app.reliquum.stock.Keeper;
 import app.reliquum.stock.Reserving;
@@ -20,7 +21,6 @@ import app.reliquum.transfers.TransferTable.Head;
 import app.reliquum.transfers.TransferTable.LineRow;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -44,6 +44,7 @@ public class Planning implements Keeper {
   private final RemovalRules rules;
   private final ObjectProvider<Keeper> keepers;
   private final Clock clock;
+  private final SiteDays days;
 
   Planning(
       TransferTable table,
@@ -54,7 +55,9 @@ public class Planning implements Keeper {
       Reserving reserving,
       RemovalRules rules,
       ObjectProvider<Keeper> keepers,
-      Clock clock) {
+      Clock clock,
+      SiteDays days) {
+    this.days = days;
     this.table = table;
     this.progress = progress;
     this.catalog = catalog;
@@ -394,6 +397,6 @@ public class Planning implements Keeper {
   }
 
   LocalDate today(long site) {
-    return LocalDate.ofInstant(clock.instant(), ZoneId.of(places.named(site).timeZone()));
+    return days.today(site);
   }
 }

@@ -6,6 +6,7 @@ import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.core.transfer.Transfer;
+import app.reliquum.places.SiteDays;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.sql.Date;
@@ -49,8 +50,10 @@ class TransferRows {
 
   private final JdbcClient jdbc;
   private final Clock clock;
+  private final SiteDays days;
 
-  TransferRows(JdbcClient jdbc, Clock clock) {
+  TransferRows(JdbcClient jdbc, Clock clock, SiteDays days) {
+    this.days = days;
     this.jdbc = jdbc;
     this.clock = clock;
   }
@@ -66,10 +69,10 @@ class TransferRows {
       int offset,
       int limit) {}
 
-  private static String condition(Between.Filter filter) {
+  private String condition(Between.Filter filter) {
     return switch (filter) {
       case OPEN -> NOT_CLOSED;
-      case LATE -> NOT_CLOSED + " and t.wanted < :today";
+      case LATE -> NOT_CLOSED + " and t.wanted < " + days.todaySql("t.to_site_id");
       case SHORT -> NOT_CLOSED + " and t.released is not null and exists " + SHORT;
       case ROAD -> NOT_CLOSED + " and exists " + ON_THE_ROAD;
       case MISSING -> MISSING;
@@ -107,9 +110,8 @@ class TransferRows {
                     + " or exists (select 1 from transfer_line l join item i on i.id = l.item_id"
                     + " where l.transfer_id = t.id"
                     + " and (i.code like :starts or i.name like :holds)))");
-    LocalDate today = today();
+    Map<Long, LocalDate> today = days.today();
     Map<String, Object> params = new HashMap<>();
-    params.put("today", today);
     params.put("sites", sites(actor));
     params.put("site", query.site());
     params.put("from", query.from());
@@ -155,7 +157,7 @@ class TransferRows {
     return new Page<>(total, query.offset(), rows);
   }
 
-  private static Between.Row row(ResultSet row, LocalDate today) throws SQLException {
+  private static Between.Row row(ResultSet row, Map<Long, LocalDate> today) throws SQLException {
     LocalDate wanted = date(row.getDate("wanted"));
     Transfer.State state = Transfer.State.valueOf(row.getString("state"));
     Instant lastSent = instant(row.getTimestamp("last_sent"));
@@ -171,7 +173,7 @@ class TransferRows {
         row.getLong("to_site_id"),
         row.getString("to_name"),
         wanted,
-        late(wanted, state, today),
+        late(wanted, state, today.get(row.getLong("to_site_id"))),
         row.getInt("line_count"),
         row.getInt("send_count"),
         state == Transfer.State.CLOSED ? 0 : row.getInt("short_count"),
@@ -203,7 +205,6 @@ class TransferRows {
 
   private int count(Between.Filter filter, Actor actor) {
     return jdbc.sql("select count(*) from transfer t where " + condition(filter) + seenBy(actor))
-        .param("today", today())
         .param("sites", sites(actor))
         .query(Integer.class)
         .single();
@@ -355,8 +356,8 @@ class TransferRows {
                 .computeIfAbsent(
                     row.fromId() + " " + row.from() + " " + row.toId(), key -> new ArrayList<>())
                 .add(row));
-    LocalDate today = today();
-    return byRoute.values().stream().map(of -> route(of, today)).toList();
+    Map<Long, LocalDate> today = days.today();
+    return byRoute.values().stream().map(of -> route(of, today.get(of.get(0).toId()))).toList();
   }
 
   private static Between.Route route(List<RoadRow> rows, LocalDate today) {
@@ -494,10 +495,6 @@ class TransferRows {
                     new Quantity(row.getBigDecimal("quantity")),
                     money(row.getBigDecimal("value"))))
         .list();
-  }
-
-  LocalDate today() {
-    return LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
   }
 
   static BigDecimal money(BigDecimal value) {

@@ -7,6 +7,7 @@ import app.reliquum.catalog.Catalog;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.transfer.Transfer;
 import app.reliquum.places.Places;
+import app.reliquum.places.SiteDays;
 import app.reliquum.stock.Coming;
 import app.reliquum.transfers.TransferTable.Head;
 import app.reliquum.transfers.TransferTable.LineRow;
@@ -41,8 +42,16 @@ public class Transfers implements Coming {
   private final Catalog catalog;
   private final Places places;
   private final Clock clock;
+  private final SiteDays days;
 
-  Transfers(TransferTable table, TransferRows rows, Catalog catalog, Places places, Clock clock) {
+  Transfers(
+      TransferTable table,
+      TransferRows rows,
+      Catalog catalog,
+      Places places,
+      Clock clock,
+      SiteDays days) {
+    this.days = days;
     this.table = table;
     this.rows = rows;
     this.catalog = catalog;
@@ -113,7 +122,7 @@ public class Transfers implements Coming {
         head.toSiteId(),
         places.named(head.toSiteId()).name(),
         head.wanted(),
-        TransferRows.late(head.wanted(), head.state(), rows.today()),
+        TransferRows.late(head.wanted(), head.state(), days.today(head.toSiteId())),
         head.note(),
         head.created().toInstant(ZoneOffset.UTC),
         head.createdBy(),
