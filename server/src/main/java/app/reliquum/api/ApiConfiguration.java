@@ -8,21 +8,35 @@ import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.media.StringSchema;
 import io.swagger.v3.oas.models.parameters.HeaderParameter;
+import java.math.BigDecimal;
 import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.customizers.OperationCustomizer;
 import org.springdoc.core.utils.SpringDocUtils;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnMissingBean;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.context.annotation.Lazy;
+import org.springframework.format.FormatterRegistry;
+import org.springframework.http.converter.HttpMessageConverters;
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+import tools.jackson.databind.json.JsonMapper;
 
 @Configuration
 class ApiConfiguration implements WebMvcConfigurer {
+
+  private final JsonMapper json;
+
+  ApiConfiguration(@Lazy JsonMapper json) {
+    this.json = json;
+  }
 
   static {
     SpringDocUtils.getConfig()
@@ -47,9 +61,36 @@ class ApiConfiguration implements WebMvcConfigurer {
     return builder -> builder.addMixIn(Quantity.class, QuantityInJson.class);
   }
 
+  /** The clock of the machine, unless whoever starts the application has brought one. */
   @Bean
+  @ConditionalOnMissingBean
   Clock clock() {
     return Clock.systemUTC();
+  }
+
+  @Override
+  public void configureMessageConverters(HttpMessageConverters.ServerBuilder converters) {
+    converters.withJsonConverter(RequestJson.converter(json));
+  }
+
+  /** What stands in an address is read as strictly as what stands in a body. */
+  @Override
+  public void addFormatters(FormatterRegistry formats) {
+    formats.addConverter(String.class, Long.class, Numbers::whole);
+    formats.addConverter(String.class, Integer.class, text -> Math.toIntExact(Numbers.whole(text)));
+    formats.addConverter(String.class, BigDecimal.class, Numbers::decimal);
+    formats.addConverter(String.class, LocalDate.class, Numbers::day);
+    formats.addConverter(String.class, Instant.class, Numbers::moment);
+    formats.addConverter(String.class, Quantity.class, Quantity::of);
+    formats.addConverter(
+        String.class,
+        Boolean.class,
+        text ->
+            switch (text) {
+              case "true" -> true;
+              case "false" -> false;
+              default -> throw new IllegalArgumentException("is true or false");
+            });
   }
 
   @Override

@@ -2,12 +2,9 @@ package app.reliquum.api;
 
 import app.reliquum.core.quantity.QuantityException;
 import java.net.URI;
-import java.time.Instant;
-import java.time.LocalDate;
-import java.util.Arrays;
+import java.sql.SQLException;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.TypeMismatchException;
@@ -35,6 +32,11 @@ import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExcep
 class Problems extends ResponseEntityExceptionHandler {
 
   private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
+
+  /** What MariaDB says of a number that a column can't hold, and of such a text. */
+  private static final int OUT_OF_RANGE = 1264;
+
+  private static final int TOO_LONG = 1406;
 
   @ExceptionHandler
   ResponseEntity<ProblemDetail> problem(Problem problem) {
@@ -76,9 +78,25 @@ class Problems extends ResponseEntityExceptionHandler {
   @ExceptionHandler
   ResponseEntity<ProblemDetail> integrity(DataIntegrityViolationException violation) {
     LOG.info("Refused by the database: {}", violation.getMostSpecificCause().getMessage());
+    int code =
+        violation.getMostSpecificCause() instanceof SQLException fault ? fault.getErrorCode() : 0;
     return problem(
-        Problem.conflict(
-            "not-unique", "There is one with this code already, or something still refers to it."));
+        switch (code) {
+          case OUT_OF_RANGE ->
+              new Problem(
+                  HttpStatus.BAD_REQUEST,
+                  "too-large",
+                  "A number is larger than the books can keep. Nothing was done.");
+          case TOO_LONG ->
+              new Problem(
+                  HttpStatus.BAD_REQUEST,
+                  "too-long",
+                  "A text is longer than the books can keep. Nothing was done.");
+          default ->
+              Problem.conflict(
+                  "not-unique",
+                  "There is one with this code already, or something still refers to it.");
+        });
   }
 
   @ExceptionHandler
@@ -121,14 +139,7 @@ class Problems extends ResponseEntityExceptionHandler {
       HttpHeaders headers,
       HttpStatusCode status,
       WebRequest request) {
-    for (Throwable cause = fault; cause != null; cause = cause.getCause()) {
-      if (cause instanceof QuantityException quantity) {
-        return ResponseEntity.badRequest().body(quantity(quantity).getBody());
-      }
-    }
-    Problem problem =
-        Problem.invalid("", "The request can't be read. Expected JSON as in /api/openapi.json.");
-    return ResponseEntity.badRequest().body(problem.detail());
+    return ResponseEntity.badRequest().body(Unreadable.problem(fault).detail());
   }
 
   @Override
@@ -140,33 +151,13 @@ class Problems extends ResponseEntityExceptionHandler {
             : String.valueOf(fault.getPropertyName());
     Problem problem =
         Problem.invalid(
-            name, "%s is %s, not '%s'.".formatted(name, wanted(fault), fault.getValue()));
+            name,
+            "%s is %s, not '%s'."
+                .formatted(
+                    name,
+                    Unreadable.wanted(fault.getRequiredType()),
+                    Numbers.brief(String.valueOf(fault.getValue()))));
     return ResponseEntity.badRequest().body(problem.detail());
-  }
-
-  private static String wanted(TypeMismatchException fault) {
-    Class<?> type = fault.getRequiredType();
-    if (type == null) {
-      return "something else";
-    }
-    if (type.isEnum()) {
-      return "one of "
-          + Arrays.stream(type.getEnumConstants())
-              .map(String::valueOf)
-              .collect(Collectors.joining(", "));
-    }
-    if (type == LocalDate.class) {
-      return "a day such as 2026-03-31";
-    }
-    if (type == Instant.class) {
-      return "a moment such as 2026-03-31T12:00:00Z";
-    }
-    if (type == boolean.class || type == Boolean.class) {
-      return "true or false";
-    }
-    return type.isPrimitive() || Number.class.isAssignableFrom(type)
-        ? "a number"
-        : "a " + type.getSimpleName();
   }
 
   @Override

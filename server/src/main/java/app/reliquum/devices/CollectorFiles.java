@@ -197,7 +197,7 @@ class CollectorFiles {
     if (text.isEmpty()) {
       throw Problem.invalid("quantity", "There is no quantity. Expected a number, like 6 or 2.5.");
     }
-    Quantity quantity = Quantity.of(text.replace(',', '.'));
+    Quantity quantity = Quantity.of(text);
     if (quantity.isNegative()) {
       throw Problem.invalid("quantity", "A shelf can't hold less than nothing: " + text + ".");
     }

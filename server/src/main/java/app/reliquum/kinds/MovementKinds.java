@@ -1,5 +1,6 @@
 package app.reliquum.kinds;
 
+import app.reliquum.api.Numbers;
 import app.reliquum.api.Problem;
 import app.reliquum.core.place.PlaceKind;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -373,7 +374,7 @@ public class MovementKinds {
       case TEXT -> text;
       case NUMBER -> {
         try {
-          yield new BigDecimal(text.replace(',', '.')).stripTrailingZeros().toPlainString();
+          yield Numbers.decimal(text).stripTrailingZeros().toPlainString();
         } catch (NumberFormatException none) {
           throw wrong(field, "is a number, like 12 or 0.5");
         }

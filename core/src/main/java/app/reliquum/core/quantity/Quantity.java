@@ -2,6 +2,7 @@ package app.reliquum.core.quantity;
 
 import java.math.BigDecimal;
 import java.util.Objects;
+import java.util.regex.Pattern;
 
 /**
  * An exact amount of goods, in the base unit of its item.
@@ -17,6 +18,9 @@ public record Quantity(BigDecimal amount) implements Comparable<Quantity> {
 
   /** The most digits before the decimal point. */
   public static final int MAX_INTEGER_DIGITS = 13;
+
+  private static final int LONGEST_TEXT = 40;
+  private static final Pattern DECIMAL = Pattern.compile("[+-]?(?:[0-9]+(?:\\.[0-9]*)?|\\.[0-9]+)");
 
   /** No goods at all. */
   public static final Quantity ZERO = new Quantity(BigDecimal.ZERO);
@@ -52,20 +56,22 @@ public record Quantity(BigDecimal amount) implements Comparable<Quantity> {
   }
 
   /**
-   * A quantity as it is written down: digits with an optional decimal point, {@code 6} or {@code
-   * 12.5}.
+   * A quantity as it is written down: ASCII digits with an optional decimal point, {@code 6} or
+   * {@code 12.5}. A comma is no decimal point, nor are digits of other scripts read: whoever lets
+   * people type numbers in their own way brings them into this form first.
    *
    * @throws QuantityException if the text is no plain decimal number, or not a quantity
    */
   public static Quantity of(String text) {
-    try {
-      if (text.length() > 40 || text.indexOf('e') >= 0 || text.indexOf('E') >= 0) {
-        throw new NumberFormatException();
-      }
-      return new Quantity(new BigDecimal(text.strip()));
-    } catch (NumberFormatException notANumber) {
-      throw new QuantityException(QuantityException.Fault.NOT_A_NUMBER, text, 0);
+    String plain = text.strip();
+    if (plain.length() > LONGEST_TEXT || !DECIMAL.matcher(plain).matches()) {
+      throw new QuantityException(QuantityException.Fault.NOT_A_NUMBER, brief(text), 0);
     }
+    return new Quantity(new BigDecimal(plain));
+  }
+
+  private static String brief(String text) {
+    return text.length() <= LONGEST_TEXT ? text : text.substring(0, LONGEST_TEXT) + "…";
   }
 
   /** The sum of both. */

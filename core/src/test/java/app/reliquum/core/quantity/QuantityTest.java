@@ -17,6 +17,28 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class QuantityTest {
 
+  @org.junit.jupiter.params.ParameterizedTest
+  @org.junit.jupiter.params.provider.ValueSource(
+      strings = {
+        "\u0661\u0662",
+        "\uff15",
+        "1,5",
+        "1e3",
+        "0x10",
+        "1_000",
+        "",
+        ".",
+        "+",
+        "1 000",
+        "\u22121"
+      })
+  void readsAsciiDecimalsOnly(String text) {
+    assertThatThrownBy(() -> Quantity.of(text))
+        .isInstanceOfSatisfying(
+            QuantityException.class,
+            fault -> assertThat(fault.fault()).isEqualTo(QuantityException.Fault.NOT_A_NUMBER));
+  }
+
   private static final Pack BOX = new Pack("box", Quantity.of(10));
   private static final Pack CARTON = new Pack("carton", Quantity.of(100));
 

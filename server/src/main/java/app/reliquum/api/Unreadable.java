@@ -1,0 +1,133 @@
+package app.reliquum.api;
+
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.QuantityException;
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.List;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.core.JacksonException;
+import tools.jackson.core.TokenStreamLocation;
+import tools.jackson.core.exc.StreamReadException;
+import tools.jackson.databind.exc.InvalidNullException;
+import tools.jackson.databind.exc.MismatchedInputException;
+import tools.jackson.databind.exc.UnrecognizedPropertyException;
+
+/** Says of a body that can't be read which member is wrong, and what was expected. */
+final class Unreadable {
+
+  private Unreadable() {}
+
+  static Problem problem(Throwable fault) {
+    JacksonException json = null;
+    QuantityException quantity = null;
+    for (Throwable cause = fault; cause != null; cause = cause.getCause()) {
+      json = json == null && cause instanceof JacksonException one ? one : json;
+      quantity = cause instanceof QuantityException one ? one : quantity;
+    }
+    String member = json == null ? "" : member(json.getPath());
+    if (quantity != null) {
+      return Problem.invalid(member.isEmpty() ? "quantity" : member, quantity.getMessage())
+          .with("given", quantity.given());
+    }
+    if (json instanceof UnrecognizedPropertyException unknown) {
+      Collection<Object> known = unknown.getKnownPropertyIds();
+      return Problem.invalid(
+          member,
+          "There is no member '%s'. Expected %s."
+              .formatted(
+                  Numbers.brief(unknown.getPropertyName()),
+                  known == null || known.isEmpty()
+                      ? "none"
+                      : known.stream()
+                          .map(String::valueOf)
+                          .sorted()
+                          .collect(Collectors.joining(", "))));
+    }
+    if (json instanceof InvalidNullException) {
+      return Problem.invalid(member, member + " is null. Expected something, or nothing at all.");
+    }
+    if (json instanceof MismatchedInputException mismatch && !member.isEmpty()) {
+      String said = mismatch.getOriginalMessage();
+      // What our own readers say stands behind the last colon of it.
+      String own = said.contains(": is ") || said.contains(": has ") ? said : "";
+      return Problem.invalid(
+          member,
+          own.isEmpty()
+              ? "%s is %s.".formatted(member, wanted(mismatch.getTargetType()))
+              : "%s %s."
+                  .formatted(
+                      member,
+                      own.substring(
+                          Math.max(own.lastIndexOf(": is "), own.lastIndexOf(": has ")) + 2)));
+    }
+    if (json instanceof StreamReadException broken) {
+      TokenStreamLocation at = broken.getLocation();
+      return Problem.invalid(
+          member,
+          "The request is no JSON%s. Expected it as in /api/openapi.json."
+              .formatted(
+                  at == null || at.getLineNr() < 0
+                      ? ""
+                      : ", at line " + at.getLineNr() + ", column " + at.getColumnNr()));
+    }
+    return Problem.invalid(
+        member, "The request can't be read. Expected JSON as in /api/openapi.json.");
+  }
+
+  /** The way to a member, as {@code lines[0].quantity}. */
+  private static String member(List<JacksonException.Reference> path) {
+    StringBuilder member = new StringBuilder();
+    for (JacksonException.Reference one : path) {
+      if (one.getPropertyName() != null) {
+        member.append(member.isEmpty() ? "" : ".").append(one.getPropertyName());
+      } else if (one.getIndex() >= 0) {
+        member.append('[').append(one.getIndex()).append(']');
+      }
+    }
+    return member.toString();
+  }
+
+  /** What a value of a type looks like. */
+  static String wanted(@Nullable Class<?> type) {
+    if (type == null) {
+      return "something else";
+    }
+    if (type.isEnum()) {
+      return "one of "
+          + Arrays.stream(type.getEnumConstants())
+              .map(Objects::toString)
+              .collect(Collectors.joining(", "));
+    }
+    if (type == LocalDate.class) {
+      return "a day such as 2026-03-31, from 1900 to 2200";
+    }
+    if (type == Instant.class) {
+      return "a moment such as 2026-03-31T12:00:00Z, from 1900 to 2200";
+    }
+    if (type == boolean.class || type == Boolean.class) {
+      return "true or false";
+    }
+    if (type == Quantity.class) {
+      return "a decimal number in quotes, such as \"12.5\"";
+    }
+    if (type == BigDecimal.class) {
+      return "a number such as 12.5";
+    }
+    if (type == String.class) {
+      return "a text";
+    }
+    if (Collection.class.isAssignableFrom(type) || type.isArray()) {
+      return "a list";
+    }
+    if (type.isPrimitive() || Number.class.isAssignableFrom(type)) {
+      return "a whole number";
+    }
+    return "an object";
+  }
+}
