@@ -11,8 +11,10 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['accounts'];
-    put: operations['account'];
+    /** The accounts of the journal */
+    get: operations['listAccounts'];
+    /** Set an account of the journal */
+    put: operations['setAccount'];
     post?: never;
     delete?: never;
     options?: never;
@@ -27,9 +29,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['page'];
+    /** Adjustments, scrap and movements, the latest first */
+    get: operations['listAdjustments'];
     put?: never;
-    post: operations['write'];
+    /** Create an adjustment, and post it unless it needs approval */
+    post: operations['createAdjustment'];
     delete?: never;
     options?: never;
     head?: never;
@@ -45,7 +49,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['read'];
+    /** Import an adjustment from a file, or try it */
+    post: operations['importAdjustment'];
     delete?: never;
     options?: never;
     head?: never;
@@ -59,7 +64,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['card'];
+    /** An adjustment with its lines */
+    get: operations['getAdjustment'];
     put?: never;
     post?: never;
     delete?: never;
@@ -75,7 +81,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['picture'];
+    /** The picture of an adjustment */
+    get: operations['getAdjustmentPicture'];
     put?: never;
     post?: never;
     delete?: never;
@@ -91,7 +98,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['page_1'];
+    /** What waits for approval, or was decided */
+    get: operations['listApprovals'];
     put?: never;
     post?: never;
     delete?: never;
@@ -107,7 +115,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['card_1'];
+    /** An approval with what was said */
+    get: operations['getApproval'];
     put?: never;
     post?: never;
     delete?: never;
@@ -125,6 +134,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
+    /** Approve and post */
     post: operations['approve'];
     delete?: never;
     options?: never;
@@ -141,6 +151,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
+    /** Refuse with a reason */
     post: operations['refuse'];
     delete?: never;
     options?: never;
@@ -157,7 +168,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['withdraw'];
+    /** Withdraw what one has proposed */
+    post: operations['withdrawApproval'];
     delete?: never;
     options?: never;
     head?: never;
@@ -173,7 +185,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['say'];
+    /** Request information, or give it */
+    post: operations['askOrAnswerApproval'];
     delete?: never;
     options?: never;
     head?: never;
@@ -188,6 +201,7 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
+    /** Change an area */
     put: operations['changeArea'];
     post?: never;
     delete?: never;
@@ -203,6 +217,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
+    /** Find anything by words or a scan */
     get: operations['ask'];
     put?: never;
     post?: never;
@@ -219,7 +234,9 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['bin'];
+    /** A bin */
+    get: operations['getBin'];
+    /** Change a bin */
     put: operations['changeBin'];
     post?: never;
     delete?: never;
@@ -235,9 +252,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['checks'];
+    /** Ledger checks, the latest first */
+    get: operations['listLedgerChecks'];
     put?: never;
-    post: operations['check'];
+    /** Recompute positions from the ledger and report differences */
+    post: operations['startLedgerCheck'];
     delete?: never;
     options?: never;
     head?: never;
@@ -251,7 +270,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['differences'];
+    /** The differences that a ledger check found */
+    get: operations['listLedgerCheckDifferences'];
     put?: never;
     post?: never;
     delete?: never;
@@ -267,7 +287,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['categories'];
+    /** The categories of items */
+    get: operations['listCategories'];
     put?: never;
     post?: never;
     delete?: never;
@@ -285,7 +306,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['check_1'];
+    /** Record an inspection: set the condition of goods that wait */
+    post: operations['inspectGoods'];
     delete?: never;
     options?: never;
     head?: never;
@@ -299,9 +321,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['closings'];
+    /** Up to which days the books were closed */
+    get: operations['listClosings'];
     put?: never;
-    post: operations['close'];
+    /** Close the books up to a day */
+    post: operations['closeBooks'];
     delete?: never;
     options?: never;
     head?: never;
@@ -317,7 +341,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['read_1'];
+    /** Import what a collector has counted, or try it */
+    post: operations['importCollectorFile'];
     delete?: never;
     options?: never;
     head?: never;
@@ -331,7 +356,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['departments'];
+    /** The departments that a collector can be loaded with */
+    get: operations['listCollectorDepartments'];
     put?: never;
     post?: never;
     delete?: never;
@@ -347,7 +373,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['items'];
+    /** The look-up file of a collector, part by part */
+    get: operations['listCollectorItems'];
     put?: never;
     post?: never;
     delete?: never;
@@ -363,7 +390,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['sites'];
+    /** Sites, and which of them share a cost */
+    get: operations['listCostSites'];
     put?: never;
     post?: never;
     delete?: never;
@@ -380,7 +408,8 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    put: operations['share'];
+    /** Let a site share the costs of another */
+    put: operations['shareCosts'];
     post?: never;
     delete?: never;
     options?: never;
@@ -395,7 +424,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['plan'];
+    /** What is due to be counted at a site */
+    get: operations['getCountProgramme'];
     put?: never;
     post?: never;
     delete?: never;
@@ -411,7 +441,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['accuracy'];
+    /** Record accuracy over time */
+    get: operations['getRecordAccuracy'];
     put?: never;
     post?: never;
     delete?: never;
@@ -429,7 +460,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['workOut'];
+    /** Work out the ABC classes of a site */
+    post: operations['classifyItems'];
     delete?: never;
     options?: never;
     head?: never;
@@ -443,8 +475,10 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['rules'];
-    put: operations['change'];
+    /** The rules of counting */
+    get: operations['getCountRules'];
+    /** Change the rules of counting */
+    put: operations['changeCountRules'];
     post?: never;
     delete?: never;
     options?: never;
@@ -459,9 +493,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['counts'];
+    /** Counts, filtered */
+    get: operations['listCounts'];
     put?: never;
-    post: operations['drawUp'];
+    /** Create a count from a scope */
+    post: operations['createCount'];
     delete?: never;
     options?: never;
     head?: never;
@@ -475,7 +511,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['numbers'];
+    /** How many counts are in each state */
+    get: operations['getCountNumbers'];
     put?: never;
     post?: never;
     delete?: never;
@@ -493,7 +530,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['preview'];
+    /** Say what a scope would have counted */
+    post: operations['previewCount'];
     delete?: never;
     options?: never;
     head?: never;
@@ -507,9 +545,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['suspicions'];
+    /** Reported discrepancies */
+    get: operations['listReportedDiscrepancies'];
     put?: never;
-    post: operations['suspect'];
+    /** Report a discrepancy of a bin */
+    post: operations['reportDiscrepancy'];
     delete?: never;
     options?: never;
     head?: never;
@@ -523,7 +563,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['count'];
+    /** A count */
+    get: operations['getCount'];
     put?: never;
     post?: never;
     delete?: never;
@@ -541,7 +582,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['approve_1'];
+    /** Approve and post a count that someone else has proposed */
+    post: operations['approveCount'];
     delete?: never;
     options?: never;
     head?: never;
@@ -555,7 +597,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['chart'];
+    /** The variances of a count, for a chart */
+    get: operations['getVarianceChart'];
     put?: never;
     post?: never;
     delete?: never;
@@ -573,7 +616,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['countOn'];
+    /** Reopen a count that is in review */
+    post: operations['reopenCount'];
     delete?: never;
     options?: never;
     head?: never;
@@ -589,7 +633,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['decide'];
+    /** Accept, recount or leave variances */
+    post: operations['decideVariances'];
     delete?: never;
     options?: never;
     head?: never;
@@ -605,7 +650,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['drop'];
+    /** Cancel a count */
+    post: operations['cancelCount'];
     delete?: never;
     options?: never;
     head?: never;
@@ -621,7 +667,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['hand'];
+    /** Assign slips to a person or to the pool */
+    post: operations['assignSlips'];
     delete?: never;
     options?: never;
     head?: never;
@@ -635,7 +682,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['outcome'];
+    /** What posting a count would do */
+    get: operations['getCountOutcome'];
     put?: never;
     post?: never;
     delete?: never;
@@ -651,7 +699,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['print'];
+    /** Count sheets, or the variance report */
+    get: operations['printCountPaper'];
     put?: never;
     post?: never;
     delete?: never;
@@ -669,7 +718,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['post'];
+    /** Post a count, or propose it if it needs approval */
+    post: operations['postCount'];
     delete?: never;
     options?: never;
     head?: never;
@@ -683,7 +733,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['results'];
+    /** What a count found, filtered and sorted */
+    get: operations['listCountResults'];
     put?: never;
     post?: never;
     delete?: never;
@@ -699,7 +750,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['result'];
+    /** One position of a count, with who counted what */
+    get: operations['getCountResult'];
     put?: never;
     post?: never;
     delete?: never;
@@ -715,7 +767,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['trail'];
+    /** What is known of a position's past */
+    get: operations['getCountResultTrail'];
     put?: never;
     post?: never;
     delete?: never;
@@ -733,7 +786,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['review'];
+    /** Take a count to review */
+    post: operations['reviewCount'];
     delete?: never;
     options?: never;
     head?: never;
@@ -747,7 +801,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['slips'];
+    /** The slips of a count */
+    get: operations['listSlips'];
     put?: never;
     post?: never;
     delete?: never;
@@ -765,7 +820,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['accept'];
+    /** Accept the variances that are within tolerance */
+    post: operations['acceptWithinTolerance'];
     delete?: never;
     options?: never;
     head?: never;
@@ -781,7 +837,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['uncounted'];
+    /** Say what becomes of what nobody has counted */
+    post: operations['decideUncounted'];
     delete?: never;
     options?: never;
     head?: never;
@@ -795,9 +852,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['customers'];
+    /** Customers */
+    get: operations['listCustomers'];
     put?: never;
-    post: operations['add'];
+    /** Add a customer */
+    post: operations['addCustomer'];
     delete?: never;
     options?: never;
     head?: never;
@@ -812,7 +871,8 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    put: operations['change_1'];
+    /** Change a customer */
+    put: operations['changeCustomer'];
     post?: never;
     delete?: never;
     options?: never;
@@ -827,7 +887,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['adjustments'];
+    /** Adjustments as a file */
+    get: operations['exportAdjustments'];
     put?: never;
     post?: never;
     delete?: never;
@@ -843,7 +904,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['count_1'];
+    /** What a count found, as a file */
+    get: operations['exportCount'];
     put?: never;
     post?: never;
     delete?: never;
@@ -859,7 +921,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['journal'];
+    /** The journal as a file */
+    get: operations['exportJournal'];
     put?: never;
     post?: never;
     delete?: never;
@@ -875,7 +938,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['ledger'];
+    /** The ledger as a file */
+    get: operations['exportLedger'];
     put?: never;
     post?: never;
     delete?: never;
@@ -891,7 +955,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['loans'];
+    /** Loans as a file */
+    get: operations['exportLoans'];
     put?: never;
     post?: never;
     delete?: never;
@@ -907,7 +972,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['onHand'];
+    /** On-hand stock as a file */
+    get: operations['exportOnHand'];
     put?: never;
     post?: never;
     delete?: never;
@@ -923,7 +989,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['outbound'];
+    /** Outbound orders as a file */
+    get: operations['exportOutboundOrders'];
     put?: never;
     post?: never;
     delete?: never;
@@ -939,7 +1006,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['scrap'];
+    /** Scrap as a file */
+    get: operations['exportScrap'];
     put?: never;
     post?: never;
     delete?: never;
@@ -955,7 +1023,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['journal_1'];
+    /** The journal of transfers as a file */
+    get: operations['exportTransferJournal'];
     put?: never;
     post?: never;
     delete?: never;
@@ -971,7 +1040,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['usage'];
+    /** Value and usage as a file */
+    get: operations['exportUsage'];
     put?: never;
     post?: never;
     delete?: never;
@@ -987,7 +1057,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['value'];
+    /** The value of stock as a file */
+    get: operations['exportValue'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1003,7 +1074,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['stands'];
+    /** The Adjust sentence as it stands */
+    get: operations['getAdjustSentence'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1021,7 +1093,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['act'];
+    /** Confirm, undo, repeat or clear the Adjust sentence */
+    post: operations['actOnAdjustSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1037,7 +1110,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['empty'];
+    /** Remove all adjustment lines */
+    post: operations['removeAdjustmentLines'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1053,7 +1127,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['choose'];
+    /** Choose the reason of an adjustment */
+    post: operations['chooseAdjustmentReason'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1069,7 +1144,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['line'];
+    /** Change or remove an adjustment line */
+    post: operations['changeAdjustmentLine'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1085,7 +1161,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['post_1'];
+    /** Post the adjustment lines, or propose them */
+    post: operations['postAdjustmentLines'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1101,7 +1178,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['say_1'];
+    /** Say something to the Adjust sentence without a scan */
+    post: operations['sayToAdjustSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1117,7 +1195,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['scan'];
+    /** Scan into the Adjust sentence */
+    post: operations['scanIntoAdjustSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1131,7 +1210,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['stands_1'];
+    /** The Count sentence as it stands */
+    get: operations['getCountSentence'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1149,7 +1229,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['act_1'];
+    /** Confirm, undo or clear the Count sentence */
+    post: operations['actOnCountSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1165,7 +1246,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['begin'];
+    /** Begin a count on the Floor */
+    post: operations['beginCountOnFloor'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1181,7 +1263,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['choose_1'];
+    /** Choose the count that is counted, or none */
+    post: operations['chooseCount'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1197,7 +1280,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['enter'];
+    /** Enter a bin to count it */
+    post: operations['enterCountedBin'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1213,7 +1297,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['finish'];
+    /** Finish a bin, or leave it */
+    post: operations['finishCountedBin'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1229,7 +1314,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['line_1'];
+    /** Correct or remove a line of a count */
+    post: operations['changeCountLine'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1245,7 +1331,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['say_2'];
+    /** Say something to the Count sentence without a scan */
+    post: operations['sayToCountSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1261,7 +1348,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['scan_1'];
+    /** Scan into the Count sentence */
+    post: operations['scanIntoCountSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1277,7 +1365,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['take'];
+    /** Take a slip from the pool */
+    post: operations['takeSlip'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1291,7 +1380,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['move'];
+    /** The Move, Put away, Send or Receive transfer sentence as it stands */
+    get: operations['getMoveSentence'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1309,7 +1399,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['act_2'];
+    /** Confirm, undo, repeat, turn or clear the Move sentence */
+    post: operations['actOnMoveSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1325,7 +1416,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['say_3'];
+    /** Say something to the Move sentence without a scan */
+    post: operations['sayToMoveSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1341,7 +1433,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['scan_2'];
+    /** Scan into the Move sentence */
+    post: operations['scanIntoMoveSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1355,7 +1448,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['stands_2'];
+    /** The Pick or Pack sentence as it stands */
+    get: operations['getPickSentence'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1373,7 +1467,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['act_3'];
+    /** Confirm, undo or clear the Pick sentence */
+    post: operations['actOnPickSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1389,7 +1484,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['leave'];
+    /** Pause picking */
+    post: operations['pausePicking'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1405,7 +1501,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['newLoad'];
+    /** Begin a new unit load while packing */
+    post: operations['addUnitLoadToPack'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1421,7 +1518,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['choose_2'];
+    /** Choose the order that is packed */
+    post: operations['chooseOrderToPack'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1437,7 +1535,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['begin_1'];
+    /** Begin a pick route for one order or several */
+    post: operations['beginPickRoute'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1453,7 +1552,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['say_4'];
+    /** Say something to the Pick sentence without a scan */
+    post: operations['sayToPickSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1469,7 +1569,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['scan_3'];
+    /** Scan into the Pick sentence */
+    post: operations['scanIntoPickSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1485,7 +1586,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['takeLess'];
+    /** Short pick: take less than the list says, with a reason */
+    post: operations['shortPick'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1499,7 +1601,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['receive'];
+    /** The Receive sentence as it stands */
+    get: operations['getReceiveSentence'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1517,7 +1620,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['actReceipt'];
+    /** Confirm, undo or clear the Receive sentence */
+    post: operations['actOnReceiveSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1533,7 +1637,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['choose_3'];
+    /** Choose the inbound order that is received */
+    post: operations['chooseInboundOrder'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1549,7 +1654,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['sayReceipt'];
+    /** Say something to the Receive sentence without a scan */
+    post: operations['sayToReceiveSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1565,7 +1671,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['scanReceipt'];
+    /** Scan into the Receive sentence */
+    post: operations['scanIntoReceiveSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1579,7 +1686,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['round'];
+    /** The round of a trolley, in walking order */
+    get: operations['getTrolleyRound'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1597,7 +1705,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['scan_4'];
+    /** Say what a scan stands for */
+    post: operations['readScan'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1613,7 +1722,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['choose_4'];
+    /** Choose the transfer that is sent or received */
+    post: operations['chooseTransfer'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1629,7 +1739,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['begin_2'];
+    /** Begin a transfer that is made as goods are scanned */
+    post: operations['beginTransferOnFloor'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1645,7 +1756,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['send'];
+    /** Ship what is picked for a transfer */
+    post: operations['shipTransferOnFloor'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1659,7 +1771,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['trolleys'];
+    /** The trolleys of a site */
+    get: operations['listTrolleys'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1675,8 +1788,10 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['house'];
-    put: operations['change_2'];
+    /** The name and address of the house */
+    get: operations['getHouse'];
+    /** Change the name and address of the house */
+    put: operations['changeHouse'];
     post?: never;
     delete?: never;
     options?: never;
@@ -1691,9 +1806,12 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['logo'];
-    put: operations['logo_1'];
+    /** The logo */
+    get: operations['getLogo'];
+    /** Set the logo */
+    put: operations['setLogo'];
     post?: never;
+    /** Remove the logo */
     delete: operations['removeLogo'];
     options?: never;
     head?: never;
@@ -1707,9 +1825,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['orders'];
+    /** Inbound orders, filtered */
+    get: operations['listInboundOrders'];
     put?: never;
-    post: operations['add_1'];
+    /** Add an inbound order */
+    post: operations['addInboundOrder'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1725,7 +1845,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['read_2'];
+    /** Import inbound orders from a file, or try it */
+    post: operations['importInboundOrders'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1741,7 +1862,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['begin_3'];
+    /** Begin an unexpected receipt or a return */
+    post: operations['receiveUnexpected'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1755,8 +1877,10 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['order'];
-    put: operations['change_3'];
+    /** An inbound order */
+    get: operations['getInboundOrder'];
+    /** Change an inbound order */
+    put: operations['changeInboundOrder'];
     post?: never;
     delete?: never;
     options?: never;
@@ -1773,7 +1897,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['close_1'];
+    /** Close an inbound order: nothing more is expected */
+    post: operations['closeInboundOrder'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1789,7 +1914,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['send_1'];
+    /** Send an inbound order to its supplier */
+    post: operations['sendInboundOrder'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1803,9 +1929,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['items_1'];
+    /** Items by code, or by words */
+    get: operations['listItems'];
     put?: never;
-    post: operations['add_2'];
+    /** Add an item */
+    post: operations['addItem'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1819,8 +1947,10 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['item'];
-    put: operations['change_4'];
+    /** An item */
+    get: operations['getItem'];
+    /** Change an item */
+    put: operations['changeItem'];
     post?: never;
     delete?: never;
     options?: never;
@@ -1835,8 +1965,10 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['components'];
-    put: operations['madeOf'];
+    /** The components of an item */
+    get: operations['getComponents'];
+    /** Set the components of an item */
+    put: operations['setComponents'];
     post?: never;
     delete?: never;
     options?: never;
@@ -1851,8 +1983,10 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['cost'];
-    put: operations['set'];
+    /** What an item costs */
+    get: operations['getItemCost'];
+    /** Set what an item costs */
+    put: operations['setItemCost'];
     post?: never;
     delete?: never;
     options?: never;
@@ -1867,10 +2001,13 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['picture_1'];
-    put: operations['set_1'];
+    /** The picture of an item */
+    get: operations['getItemPicture'];
+    /** Set the picture of an item */
+    put: operations['setItemPicture'];
     post?: never;
-    delete: operations['remove'];
+    /** Remove the picture of an item */
+    delete: operations['removeItemPicture'];
     options?: never;
     head?: never;
     patch?: never;
@@ -1883,8 +2020,10 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['supplier'];
-    put: operations['supplier_1'];
+    /** The preferred supplier of an item */
+    get: operations['getPreferredSupplier'];
+    /** Set the preferred supplier of an item */
+    put: operations['setPreferredSupplier'];
     post?: never;
     delete?: never;
     options?: never;
@@ -1899,7 +2038,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['kits'];
+    /** Items that are made of components */
+    get: operations['listKits'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1917,7 +2057,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['pdf'];
+    /** Labels as a PDF file */
+    post: operations['makeLabels'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1933,7 +2074,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['print_1'];
+    /** Print labels */
+    post: operations['printLabels'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1947,7 +2089,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['tray'];
+    /** What lies in the tray of the printer */
+    get: operations['listPrinted'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1963,7 +2106,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['printed'];
+    /** A printed sheet */
+    get: operations['getPrinted'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1979,7 +2123,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['ledger_1'];
+    /** Lines of the ledger, filtered */
+    get: operations['listLedgerLines'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1995,7 +2140,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['letters'];
+    /** Supplier emails */
+    get: operations['listSupplierEmails'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2013,7 +2159,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['again'];
+    /** Send a supplier email again */
+    post: operations['sendSupplierEmailAgain'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2027,7 +2174,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['listen'];
+    /** What changes, as it happens */
+    get: operations['listenToChanges'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2043,7 +2191,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['loans_1'];
+    /** Loans, filtered */
+    get: operations['listLoans'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2059,7 +2208,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['loan'];
+    /** A loan with its goods and returns */
+    get: operations['getLoan'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2077,7 +2227,42 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['back'];
+    /** Receive a loan back, whole or in part */
+    post: operations['receiveLoanBack'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** A lot with its days and their corrections */
+    get: operations['getLot'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{id}/dates': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Correct the days of a lot, with a reason */
+    put: operations['correctLotDates'];
+    post?: never;
     delete?: never;
     options?: never;
     head?: never;
@@ -2091,9 +2276,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['all'];
+    /** Reasons and movement kinds */
+    get: operations['listReasons'];
     put?: never;
-    post: operations['add_3'];
+    /** Add a reason or movement kind */
+    post: operations['addReason'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2108,7 +2295,8 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    put: operations['change_5'];
+    /** Change a reason or movement kind */
+    put: operations['changeReason'];
     post?: never;
     delete?: never;
     options?: never;
@@ -2125,7 +2313,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['move_1'];
+    /** Move goods between two bins of a site */
+    post: operations['moveGoods'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2139,7 +2328,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['onHand_1'];
+    /** On-hand stock by item, place, lot or position, now or as of a past moment */
+    get: operations['listOnHand'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2155,9 +2345,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['orders_1'];
+    /** Outbound orders and jobs, filtered */
+    get: operations['listOutboundOrders'];
     put?: never;
-    post: operations['add_4'];
+    /** Add an outbound order */
+    post: operations['addOutboundOrder'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2171,9 +2363,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['toAllocate'];
+    /** The orders that still lack stock */
+    get: operations['listOrdersToAllocate'];
     put?: never;
-    post: operations['allocate'];
+    /** Allocate many orders */
+    post: operations['allocateOrders'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2187,7 +2381,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['carriage'];
+    /** What a carrier offers */
+    get: operations['listCarriers'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2203,7 +2398,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['counts_1'];
+    /** How many outbound orders are in each list */
+    get: operations['getOutboundCounts'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2219,7 +2415,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['earnings'];
+    /** Sales and margin by item */
+    get: operations['listSalesAndMargin'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2237,7 +2434,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['read_3'];
+    /** Import outbound orders from a file, or try it */
+    post: operations['importOutboundOrders'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2253,6 +2451,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
+    /** Add a job */
     post: operations['addJob'];
     delete?: never;
     options?: never;
@@ -2267,8 +2466,10 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['order_1'];
-    put: operations['change_6'];
+    /** An outbound order or job */
+    get: operations['getOutboundOrder'];
+    /** Change an outbound order */
+    put: operations['changeOutboundOrder'];
     post?: never;
     delete?: never;
     options?: never;
@@ -2283,7 +2484,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['advice'];
+    /** The despatch advice of a shipment (UBL 2.1) */
+    get: operations['getDespatchAdvice'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2301,7 +2503,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['allocate_1'];
+    /** Allocate an order */
+    post: operations['allocateOrder'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2317,7 +2520,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['close_2'];
+    /** Cancel what has not been shipped of an order */
+    post: operations['closeOutboundOrder'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2333,7 +2537,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['handOver'];
+    /** Ship what is picked or packed of an order */
+    post: operations['shipOrder'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2349,7 +2554,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['split'];
+    /** Let a line be of several lots */
+    post: operations['splitLots'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2365,7 +2571,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['pack'];
+    /** Pack picked goods into a unit load */
+    post: operations['packGoods'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2381,7 +2588,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['unpack'];
+    /** Take goods out of a unit load */
+    post: operations['unpackGoods'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2397,7 +2605,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['packAll'];
+    /** Pack everything that is picked */
+    post: operations['packEverything'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2411,7 +2620,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['print_2'];
+    /** Pick sheet, packing list or delivery note */
+    get: operations['printOutboundPaper'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2429,7 +2639,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['beginParcel'];
+    /** Begin a unit load of an order */
+    post: operations['addParcel'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2446,7 +2657,8 @@ export interface paths {
     get?: never;
     put?: never;
     post?: never;
-    delete: operations['drop_1'];
+    /** Delete an empty unit load of an order */
+    delete: operations['deleteParcel'];
     options?: never;
     head?: never;
     patch?: never;
@@ -2461,7 +2673,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['carry'];
+    /** Have a carrier take a unit load */
+    post: operations['bookCarriage'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2477,7 +2690,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['weigh'];
+    /** Weigh a unit load, or state its weight */
+    post: operations['weighParcel'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2493,7 +2707,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['putBack'];
+    /** Put picked goods back */
+    post: operations['returnPicked'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2509,7 +2724,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['pickAll'];
+    /** Pick everything as it is reserved */
+    post: operations['pickEverything'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2525,7 +2741,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['release'];
+    /** Remove the reservations of an order */
+    post: operations['removeReservations'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2541,7 +2758,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['releaseOne'];
+    /** Remove one reservation of an order */
+    post: operations['removeReservation'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2557,7 +2775,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['free'];
+    /** Unassign the picker of an order */
+    post: operations['unassignPicker'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2571,9 +2790,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['all_1'];
+    /** Everyone who works here */
+    get: operations['listPeople'];
     put?: never;
-    post: operations['add_5'];
+    /** Add a person */
+    post: operations['addPerson'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2587,7 +2808,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['names'];
+    /** The names of everyone */
+    get: operations['listPersonNames'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2604,7 +2826,8 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    put: operations['change_7'];
+    /** Change a person */
+    put: operations['changePerson'];
     post?: never;
     delete?: never;
     options?: never;
@@ -2619,7 +2842,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['picture_2'];
+    /** The picture that was taken at an inspection */
+    get: operations['getInspectionPicture'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2637,7 +2861,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['post_2'];
+    /** Post goods in or out */
+    post: operations['post'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2653,7 +2878,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['reverse'];
+    /** Reverse a posting */
+    post: operations['reversePosting'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2667,7 +2893,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['plan_1'];
+    /** Where goods would be put, and why */
+    get: operations['planPutAway'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2683,9 +2910,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['rules_1'];
+    /** The put-away rules of a site */
+    get: operations['listPutAwayRules'];
     put?: never;
-    post: operations['add_6'];
+    /** Add a put-away rule */
+    post: operations['addPutAwayRule'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2700,9 +2929,11 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    put: operations['change_8'];
+    /** Change a put-away rule */
+    put: operations['changePutAwayRule'];
     post?: never;
-    delete: operations['remove_1'];
+    /** Remove a put-away rule */
+    delete: operations['removePutAwayRule'];
     options?: never;
     head?: never;
     patch?: never;
@@ -2717,7 +2948,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['trial'];
+    /** Try a put-away rule on today's stock */
+    post: operations['tryPutAwayRule'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2733,6 +2965,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
+    /** Make the bins of a rack */
     post: operations['addRack'];
     delete?: never;
     options?: never;
@@ -2749,7 +2982,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['tryRack'];
+    /** Say which bins a rack would have */
+    post: operations['previewRack'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2763,7 +2997,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['changes'];
+    /** Who changed removal rules */
+    get: operations['listRemovalRuleChanges'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2781,7 +3016,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['compare'];
+    /** Replay past demand by a removal rule */
+    post: operations['compareRemovalRule'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2795,9 +3031,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['rules_2'];
+    /** The removal rules */
+    get: operations['listRemovalRules'];
     put?: never;
-    post: operations['add_7'];
+    /** Add a removal rule */
+    post: operations['addRemovalRule'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2812,9 +3050,11 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    put: operations['change_9'];
+    /** Change a removal rule */
+    put: operations['changeRemovalRule'];
     post?: never;
-    delete: operations['remove_2'];
+    /** Remove a removal rule */
+    delete: operations['deleteRemovalRule'];
     options?: never;
     head?: never;
     patch?: never;
@@ -2829,7 +3069,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['standing'];
+    /** Say which rules a removal rule goes before */
+    post: operations['rankRemovalRule'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2845,7 +3086,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['trial_1'];
+    /** Try removal on today's stock */
+    post: operations['tryRemovalRule'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2859,9 +3101,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['page_2'];
+    /** Requisitions, filtered */
+    get: operations['listRequisitions'];
     put?: never;
-    post: operations['ask_1'];
+    /** Request goods */
+    post: operations['addRequisition'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2877,7 +3121,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['agree'];
+    /** Approve requisitions */
+    post: operations['approveRequisitions'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2893,7 +3138,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['drop_2'];
+    /** Cancel requisitions */
+    post: operations['cancelRequisitions'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2909,7 +3155,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['order_2'];
+    /** Order requisitions from their suppliers */
+    post: operations['orderRequisitions'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2924,7 +3171,8 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    put: operations['from'];
+    /** Choose the supplier of a requisition */
+    put: operations['setRequisitionSupplier'];
     post?: never;
     delete?: never;
     options?: never;
@@ -2939,7 +3187,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['reservations'];
+    /** What is reserved of an item or in a bin */
+    get: operations['listReservations'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2957,7 +3206,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['release_1'];
+    /** Remove a reservation, whatever document it is for */
+    post: operations['freeReservation'];
     delete?: never;
     options?: never;
     head?: never;
@@ -2971,7 +3221,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['scrap_1'];
+    /** Scrap by reason, item or month */
+    get: operations['listScrap'];
     put?: never;
     post?: never;
     delete?: never;
@@ -2987,9 +3238,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['me'];
+    /** Who is signed in */
+    get: operations['getSession'];
     put?: never;
     post?: never;
+    /** Sign out */
     delete: operations['signOut'];
     options?: never;
     head?: never;
@@ -3005,7 +3258,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['withBadge'];
+    /** Sign in with a badge and a PIN */
+    post: operations['signInWithBadge'];
     delete?: never;
     options?: never;
     head?: never;
@@ -3021,7 +3275,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['withPassword'];
+    /** Sign in with a code and a password */
+    post: operations['signInWithPassword'];
     delete?: never;
     options?: never;
     head?: never;
@@ -3035,8 +3290,10 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['sites_1'];
+    /** Sites with their areas */
+    get: operations['listSites'];
     put?: never;
+    /** Add a site */
     post: operations['addSite'];
     delete?: never;
     options?: never;
@@ -3052,6 +3309,7 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
+    /** Change a site */
     put: operations['changeSite'];
     post?: never;
     delete?: never;
@@ -3069,6 +3327,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
+    /** Add an area */
     post: operations['addArea'];
     delete?: never;
     options?: never;
@@ -3083,9 +3342,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['sheet'];
+    /** What is not yet binned at a site */
+    get: operations['listNotYetBinned'];
     put?: never;
-    post: operations['spread'];
+    /** Put stock into bins */
+    post: operations['putStockIntoBins'];
     delete?: never;
     options?: never;
     head?: never;
@@ -3099,7 +3360,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['bins'];
+    /** The bins of a site, in walking order */
+    get: operations['listBins'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3115,8 +3377,10 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['suppliers'];
+    /** Suppliers */
+    get: operations['listSuppliers'];
     put?: never;
+    /** Add a supplier */
     post: operations['addSupplier'];
     delete?: never;
     options?: never;
@@ -3132,6 +3396,7 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
+    /** Change a supplier */
     put: operations['changeSupplier'];
     post?: never;
     delete?: never;
@@ -3147,9 +3412,11 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['transfers'];
+    /** Transfers, filtered */
+    get: operations['listTransfers'];
     put?: never;
-    post: operations['add_8'];
+    /** Add a transfer */
+    post: operations['addTransfer'];
     delete?: never;
     options?: never;
     head?: never;
@@ -3163,7 +3430,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['advice_1'];
+    /** What a site has, needs and uses of an item */
+    get: operations['proposeTransferQuantity'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3181,7 +3449,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['read_4'];
+    /** Import a despatch advice (UBL 2.1) */
+    post: operations['importDespatchAdvice'];
     delete?: never;
     options?: never;
     head?: never;
@@ -3195,7 +3464,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['counts_2'];
+    /** How many transfers are in each list */
+    get: operations['getTransferCounts'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3211,7 +3481,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['journal_2'];
+    /** The journal of transfers */
+    get: operations['listTransferJournal'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3227,7 +3498,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['routes'];
+    /** What is in transit between which sites */
+    get: operations['listGoodsInTransit'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3243,7 +3515,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['sites_2'];
+    /** The sites that goods may be sent to */
+    get: operations['listDestinations'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3261,7 +3534,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['begin_4'];
+    /** Begin a transfer without a plan */
+    post: operations['beginUnplannedTransfer'];
     delete?: never;
     options?: never;
     head?: never;
@@ -3275,8 +3549,10 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['transfer'];
-    put: operations['change_10'];
+    /** A transfer */
+    get: operations['getTransfer'];
+    /** Change a transfer */
+    put: operations['changeTransfer'];
     post?: never;
     delete?: never;
     options?: never;
@@ -3291,7 +3567,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['advice_2'];
+    /** The despatch advice of a transfer's shipment (UBL 2.1) */
+    get: operations['getTransferDespatchAdvice'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3309,7 +3586,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['arrive'];
+    /** Receive a transfer, whole or in part */
+    post: operations['receiveTransfer'];
     delete?: never;
     options?: never;
     head?: never;
@@ -3325,7 +3603,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['close_3'];
+    /** Close or cancel a transfer */
+    post: operations['closeTransfer'];
     delete?: never;
     options?: never;
     head?: never;
@@ -3341,7 +3620,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['end'];
+    /** Say what became of goods that did not arrive */
+    post: operations['endMissingGoods'];
     delete?: never;
     options?: never;
     head?: never;
@@ -3357,7 +3637,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['holdBack'];
+    /** Take a transfer back to planned */
+    post: operations['returnTransferToPlanned'];
     delete?: never;
     options?: never;
     head?: never;
@@ -3371,7 +3652,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['print_3'];
+    /** Pick sheet, delivery note or receipt note */
+    get: operations['printTransferPaper'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3389,7 +3671,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['putBack_1'];
+    /** Put back what was picked for a transfer */
+    post: operations['returnPickedOfTransfer'];
     delete?: never;
     options?: never;
     head?: never;
@@ -3405,7 +3688,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['pickAll_1'];
+    /** Pick everything of a transfer as it is reserved */
+    post: operations['pickTransfer'];
     delete?: never;
     options?: never;
     head?: never;
@@ -3421,7 +3705,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['release_2'];
+    /** Make a transfer ready to send */
+    post: operations['makeTransferReady'];
     delete?: never;
     options?: never;
     head?: never;
@@ -3437,7 +3722,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['send_2'];
+    /** Ship what is picked of a transfer */
+    post: operations['shipTransfer'];
     delete?: never;
     options?: never;
     head?: never;
@@ -3453,7 +3739,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    post: operations['make'];
+    /** Number new unit loads */
+    post: operations['makeUnitLoads'];
     delete?: never;
     options?: never;
     head?: never;
@@ -3469,6 +3756,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
+    /** Add a trolley */
     post: operations['addTrolley'];
     delete?: never;
     options?: never;
@@ -3483,7 +3771,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['units'];
+    /** The units that items can be counted in */
+    get: operations['listUnits'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3499,7 +3788,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['value_1'];
+    /** What stock is worth, now or at a past moment */
+    get: operations['listStockValue'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3515,7 +3805,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['changes_1'];
+    /** What changed the value of stock */
+    get: operations['listValueChanges'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3531,7 +3822,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['journal_3'];
+    /** The journal of all postings of a time */
+    get: operations['getJournal'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3547,7 +3839,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['pools'];
+    /** The groups of sites that share a cost */
+    get: operations['listCostPools'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3563,7 +3856,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['usage_1'];
+    /** Value and usage by item */
+    get: operations['listUsage'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3579,7 +3873,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    get: operations['waiting'];
+    /** Goods that wait on a dock or to be inspected */
+    get: operations['listWaitingGoods'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3616,8 +3911,8 @@ export interface components {
         | 'CLEAR';
       /** Format: int64 */
       site: number;
-      /** @enum {string} */
-      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
+      verb?:
+        ('MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK') | null;
     };
     AdjustActEntry: {
       /** @enum {string} */
@@ -3641,7 +3936,7 @@ export interface components {
     };
     AdjustKindEntry: {
       /** Format: int64 */
-      kind?: number;
+      kind?: number | null;
       /** Format: int64 */
       site: number;
       /** @enum {string} */
@@ -3671,26 +3966,30 @@ export interface components {
     };
     AdjustmentEntry: {
       /** Format: date */
-      due?: string;
+      due?: string | null;
       /** Format: date-time */
-      effective?: string;
+      effective?: string | null;
       fields?: {
         [key: string]: string;
-      };
+      } | null;
       /** Format: int64 */
       kind: number;
       lines: components['schemas']['AdjustmentLineEntry'][];
-      note?: string;
-      party?: string;
-      picture?: components['schemas']['AdjustmentPicture'];
-      reasons?: number[];
-      replacing?: boolean;
-      source?: string;
+      note?: string | null;
+      party?: string | null;
+      picture?: components['schemas']['AdjustmentPicture'] | null;
+      reasons?: number[] | null;
+      replacing: boolean;
+      source?: string | null;
       /** @enum {string} */
       way: 'IN' | 'OUT' | 'SET';
     };
     AdjustmentFileLine: {
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       book: string | null;
       fault: string | null;
       item: string;
@@ -3699,7 +3998,11 @@ export interface components {
       /** Format: int32 */
       row: number;
       value: number | null;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       variance: string | null;
     };
     AdjustmentFileResult: {
@@ -3713,6 +4016,7 @@ export interface components {
     };
     AdjustmentLine: {
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -3728,7 +4032,11 @@ export interface components {
       /** Format: int64 */
       lotId: number | null;
       name: string;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       now: string | null;
       place: string;
       /** Format: int64 */
@@ -3738,26 +4046,27 @@ export interface components {
       unitCost: number;
       value: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       variance: string;
     };
     AdjustmentLineEntry: {
-      /** @enum {string} */
-      condition?: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      condition?: ('GOOD' | 'ON_HOLD' | 'REJECTED') | null;
       /** Format: date */
-      expiry?: string;
+      expiry?: string | null;
       item: string;
-      load?: string;
-      lot?: string;
+      load?: string | null;
+      lot?: string | null;
       place: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       quantity: string;
-      serial?: string;
+      serial?: string | null;
     };
     AdjustmentPicture: {
       /** Format: byte */
@@ -3814,7 +4123,7 @@ export interface components {
       /** Format: int64 */
       site: number;
       /** Format: date */
-      until?: string;
+      until?: string | null;
     };
     AllocationResult: {
       /** Format: int32 */
@@ -3885,15 +4194,15 @@ export interface components {
       /** @enum {string} */
       purpose: 'RECEIVE' | 'INSPECT' | 'STORE' | 'PICK' | 'PACK' | 'HOLD';
       /** Format: int32 */
-      version?: number;
+      version?: number | null;
     };
     ArrivalEntry: {
-      lines?: components['schemas']['TransferArrivingEntry'][];
-      note?: string;
+      lines?: components['schemas']['TransferArrivingEntry'][] | null;
+      note?: string | null;
     };
     ArrivingEntry: {
       /** Format: int64 */
-      order?: number;
+      order?: number | null;
       /** Format: int64 */
       site: number;
     };
@@ -3934,6 +4243,7 @@ export interface components {
       /** Format: int64 */
       placeId: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -3943,29 +4253,30 @@ export interface components {
     };
     BasketLineEntry: {
       /** Format: int32 */
-      line?: number;
+      line: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
-      quantity?: string;
+      quantity?: string | null;
       /** Format: int64 */
       site: number;
     };
     BasketPostEntry: {
       /** Format: date */
-      due?: string;
+      due?: string | null;
       fields?: {
         [key: string]: string;
-      };
-      note?: string;
-      party?: string;
-      picture?: components['schemas']['AdjustmentPicture'];
-      reasons?: number[];
-      replacing?: boolean;
+      } | null;
+      note?: string | null;
+      party?: string | null;
+      picture?: components['schemas']['AdjustmentPicture'] | null;
+      reasons?: number[] | null;
+      replacing: boolean;
       /** Format: int64 */
       site: number;
-      source?: string;
+      source?: string | null;
     };
     BasketPosted: {
       /** Format: int32 */
@@ -4013,25 +4324,25 @@ export interface components {
       y: number | null;
     };
     BinEntry: {
-      active?: boolean;
+      active: boolean;
       /** Format: int64 */
-      areaId?: number;
+      areaId: number;
       traits: components['schemas']['BinTraits'];
       /** Format: int32 */
       version: number;
       /** Format: int32 */
-      walk?: number;
+      walk: number;
     };
     BinTraits: {
       /** Format: int32 */
-      maxUnitLoads: number | null;
-      maxVolume: number | null;
-      maxWeight: number | null;
+      maxUnitLoads?: number | null;
+      maxVolume?: number | null;
+      maxWeight?: number | null;
       /** @enum {string} */
       mixing: 'ANYTHING' | 'ONE_ITEM' | 'ONE_ITEM_AND_LOT';
-      storageClass: string | null;
-      x: number | null;
-      y: number | null;
+      storageClass?: string | null;
+      x?: number | null;
+      y?: number | null;
     };
     BinningEntry: {
       lines: components['schemas']['BinningLineEntry'][];
@@ -4041,16 +4352,17 @@ export interface components {
       /** @enum {string} */
       condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
       /** Format: int64 */
-      item?: number;
+      item: number;
       /** Format: int64 */
-      lot?: number;
+      lot: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       quantity: string;
       /** Format: int64 */
-      serial?: number;
+      serial: number;
     };
     BinningSheet: {
       binned: boolean;
@@ -4078,6 +4390,7 @@ export interface components {
     BookDifference: {
       item: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -4085,6 +4398,7 @@ export interface components {
       lot: string | null;
       place: string | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -4110,27 +4424,28 @@ export interface components {
       condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
       findings: components['schemas']['CheckFindingEntry'][];
       /** Format: int64 */
-      item?: number;
+      item: number;
       /** Format: int64 */
-      load?: number;
+      load: number;
       /** Format: int64 */
-      lot?: number;
-      mediaType?: string;
-      picture?: string;
+      lot: number;
+      mediaType?: string | null;
+      picture?: string | null;
       /** Format: int64 */
-      place?: number;
+      place: number;
       /** Format: int64 */
-      serial?: number;
+      serial: number;
     };
     CheckFindingEntry: {
       /** @enum {string} */
       condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       quantity: string;
-      reason?: string;
+      reason?: string | null;
     };
     CheckedCard: {
       postings: number[];
@@ -4139,9 +4454,9 @@ export interface components {
       /** Format: int64 */
       site: number;
       /** Format: int64 */
-      transfer?: number;
-      /** @enum {string} */
-      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
+      transfer?: number | null;
+      verb?:
+        ('MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK') | null;
     };
     Classed: {
       /** Format: int32 */
@@ -4158,7 +4473,7 @@ export interface components {
       upTo: string;
     };
     ClosingEntry: {
-      reason?: string;
+      reason?: string | null;
     };
     CollectorDepartment: {
       /** Format: int32 */
@@ -4233,7 +4548,7 @@ export interface components {
     };
     CountBeginEntry: {
       /** @enum {string} */
-      method?: 'SPOT' | 'SWEEP' | 'STOCK_TAKE';
+      method: 'SPOT' | 'SWEEP' | 'STOCK_TAKE';
       /** Format: int64 */
       site: number;
     };
@@ -4285,7 +4600,7 @@ export interface components {
     };
     CountChoiceEntry: {
       /** Format: int64 */
-      count?: number;
+      count?: number | null;
       /** Format: int64 */
       site: number;
     };
@@ -4342,12 +4657,12 @@ export interface components {
       sooner: boolean;
     };
     CountEntry: {
-      blind?: boolean;
+      blind: boolean;
       /** @enum {string} */
       method: 'SPOT' | 'SWEEP' | 'STOCK_TAKE';
-      note?: string;
-      number?: string;
-      people?: number[];
+      note?: string | null;
+      number?: string | null;
+      people?: number[] | null;
       scope: components['schemas']['CountScope'];
       /** @enum {string} */
       shape: 'BIN' | 'ITEM' | 'FREE';
@@ -4372,10 +4687,11 @@ export interface components {
       /** Format: int64 */
       line: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
-      quantity?: string;
+      quantity?: string | null;
       /** Format: int64 */
       site: number;
     };
@@ -4432,6 +4748,7 @@ export interface components {
     CountResult: {
       area: string | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -4440,6 +4757,7 @@ export interface components {
       /** @enum {string} */
       condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -4467,7 +4785,11 @@ export interface components {
       place: string;
       /** Format: int64 */
       placeId: number;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       posted: string | null;
       /** Format: int32 */
       round: number;
@@ -4480,6 +4802,7 @@ export interface components {
       symbol: string;
       value: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -4521,15 +4844,15 @@ export interface components {
       /** Format: int32 */
       aDays: number;
       aPercent: number;
-      approvalValue: number | null;
+      approvalValue?: number | null;
       /** Format: int32 */
       bDays: number;
       bPercent: number;
       /** Format: int32 */
       cDays: number;
-      tolerancePercent: number | null;
-      toleranceQuantity: number | null;
-      toleranceValue: number | null;
+      tolerancePercent?: number | null;
+      toleranceQuantity?: number | null;
+      toleranceValue?: number | null;
       /** Format: int32 */
       usageDays: number;
       /** Format: int32 */
@@ -4546,20 +4869,20 @@ export interface components {
       text: string;
     };
     CountScope: {
-      areas: number[] | null;
-      binsFrom: string | null;
-      binsTo: string | null;
-      categories: string[] | null;
-      classes: ('A' | 'B' | 'C')[] | null;
-      hadDifferences: boolean | null;
-      items: string[] | null;
-      minValue: number | null;
+      areas?: number[] | null;
+      binsFrom?: string | null;
+      binsTo?: string | null;
+      categories?: string[] | null;
+      classes?: ('A' | 'B' | 'C')[] | null;
+      hadDifferences?: boolean | null;
+      items?: string[] | null;
+      minValue?: number | null;
       /** Format: int32 */
-      notCountedDays: number | null;
-      places: number[] | null;
+      notCountedDays?: number | null;
+      places?: number[] | null;
       /** Format: int64 */
       site: number;
-      suspected: boolean | null;
+      suspected?: boolean | null;
     };
     CountSiteEntry: {
       /** Format: int64 */
@@ -4602,9 +4925,17 @@ export interface components {
     CountTrail: {
       /** Format: date-time */
       at: string;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       book: string | null;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       change: string | null;
       document: string | null;
       /** @enum {string} */
@@ -4613,7 +4944,11 @@ export interface components {
       person: string;
       /** Format: int64 */
       posting: number | null;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       shelf: string | null;
       what: string | null;
     };
@@ -4634,24 +4969,24 @@ export interface components {
       version: number;
     };
     CustomerEntry: {
-      active?: boolean;
+      active: boolean;
       code: string;
       email: string;
       gln: string;
       /** Format: int32 */
-      minimumLife?: number;
+      minimumLife: number;
       name: string;
-      oneLot?: boolean;
+      oneLot: boolean;
       street: string;
       town: string;
       /** Format: int32 */
-      version?: number;
+      version?: number | null;
     };
     DecisionEntry: {
       /** @enum {string} */
       decision: 'ACCEPT' | 'LEAVE' | 'ZERO' | 'RECOUNT' | 'UNDECIDED';
-      ids?: number[];
-      question?: components['schemas']['QuestionEntry'];
+      ids?: number[] | null;
+      question?: components['schemas']['QuestionEntry'] | null;
     };
     DespatchedGoods: {
       cost: number;
@@ -4671,6 +5006,7 @@ export interface components {
       posting: number;
       price: number | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -4691,36 +5027,37 @@ export interface components {
     };
     DraftEntry: {
       /** Format: int64 */
-      replaces?: number;
+      replaces?: number | null;
       rule: components['schemas']['RemovalRuleEntry'];
     };
     EndingEntry: {
       /** @enum {string} */
       ending: 'LOST' | 'SPOILT' | 'BACK';
       /** Format: int64 */
-      goods?: number;
+      goods?: number | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
-      quantity?: string;
+      quantity?: string | null;
       reason: string;
     };
     EntryLine: {
-      /** @enum {string} */
-      condition?: 'GOOD' | 'ON_HOLD' | 'REJECTED';
-      cost?: number;
+      condition?: ('GOOD' | 'ON_HOLD' | 'REJECTED') | null;
+      cost?: number | null;
       /** Format: date */
-      expiry?: string;
+      expiry?: string | null;
       item: string;
-      lot?: string;
+      lot?: string | null;
       place: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       quantity: string;
-      serial?: string;
+      serial?: string | null;
     };
     FilledField: {
       /** Format: int64 */
@@ -4737,7 +5074,11 @@ export interface components {
       transfer: number;
     };
     FloorAdjust: {
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       book: string | null;
       canUndo: boolean;
       candidates: components['schemas']['FloorCandidate'][];
@@ -4779,6 +5120,7 @@ export interface components {
       /** Format: int64 */
       place: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -4793,6 +5135,7 @@ export interface components {
       lot: string | null;
       name: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -4817,6 +5160,7 @@ export interface components {
       /** @enum {string} */
       outcome: 'STANDS' | 'FILLED' | 'COUNTED' | 'ASKS' | 'CHOOSE' | 'REFUSED' | 'DONE';
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -4872,6 +5216,7 @@ export interface components {
       picture: number | null;
       place: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -4929,6 +5274,7 @@ export interface components {
     FloorElsewhere: {
       address: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -4977,7 +5323,11 @@ export interface components {
       title: string;
     };
     FloorItem: {
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       available: string | null;
       code: string | null;
       /** Format: int32 */
@@ -5043,6 +5393,7 @@ export interface components {
       elsewhere: components['schemas']['FloorElsewhere'][];
       from: components['schemas']['FloorPlace'];
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5080,7 +5431,11 @@ export interface components {
       /** Format: int64 */
       picture: number | null;
       place: string;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       quantity: string | null;
       serial: string | null;
       symbol: string;
@@ -5112,6 +5467,7 @@ export interface components {
       line: number;
       name: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5119,11 +5475,13 @@ export interface components {
       /** @enum {string} */
       origin: 'ORDERED' | 'OVER' | 'ADDED';
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       quantity: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5132,6 +5490,7 @@ export interface components {
     };
     FloorPackSize: {
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5139,7 +5498,11 @@ export interface components {
       name: string;
     };
     FloorPick: {
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       asked: string | null;
       canUndo: boolean;
       choices: components['schemas']['FloorChoice'][];
@@ -5160,6 +5523,7 @@ export interface components {
       refusal: components['schemas']['FloorRefusal'] | null;
       serial: components['schemas']['FloorText'] | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5186,7 +5550,8 @@ export interface components {
       party: string;
       picker: string | null;
       /** @enum {string} */
-      state: 'ACCEPTED' | 'SHORT' | 'ALLOCATED' | 'PICKING' | 'PACKED' | 'GONE';
+      state:
+        'ACCEPTED' | 'SHORT' | 'ALLOCATED' | 'PICKING' | 'PACKED' | 'GONE' | 'DONE' | 'CANCELLED';
     };
     FloorPickOrder: {
       /** Format: int64 */
@@ -5207,6 +5572,7 @@ export interface components {
       /** Format: int64 */
       placeId: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5246,7 +5612,11 @@ export interface components {
       packs: string;
       /** @enum {string} */
       state: 'EMPTY' | 'SAID' | 'ONLY' | 'SUGGESTED';
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       value: string | null;
       why:
         | (
@@ -5272,6 +5642,7 @@ export interface components {
     FloorReceive: {
       agreed: boolean;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5282,6 +5653,7 @@ export interface components {
       condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
       done: components['schemas']['FloorReceived'] | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5333,57 +5705,60 @@ export interface components {
       trolley: components['schemas']['UnitLoadCard'];
     };
     FloorSaying: {
-      /** @enum {string} */
-      condition?: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      condition?: ('GOOD' | 'ON_HOLD' | 'REJECTED') | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
-      counts?: string;
+      counts?: string | null;
       /** Format: date */
-      date?: string;
+      date?: string | null;
       /** Format: int64 */
-      item?: number;
-      /** @enum {string} */
+      item?: number | null;
       kind?:
-        | 'ITEM'
-        | 'LOT'
-        | 'SERIAL'
-        | 'BIN'
-        | 'FIGURE'
-        | 'CONDITION'
-        | 'LOAD'
-        | 'SSCC'
-        | 'LOT_CODE'
-        | 'NEW_LOT'
-        | 'SERIAL_CODE'
-        | 'SERIAL_ROW'
-        | 'EXPIRY'
-        | 'PRODUCED'
-        | 'KNOWINGLY'
-        | 'OVER'
-        | 'TOGETHER'
-        | 'CONTENTS'
-        | 'TAKEN';
-      last?: string;
+        | (
+            | 'ITEM'
+            | 'LOT'
+            | 'SERIAL'
+            | 'BIN'
+            | 'FIGURE'
+            | 'CONDITION'
+            | 'LOAD'
+            | 'SSCC'
+            | 'LOT_CODE'
+            | 'NEW_LOT'
+            | 'SERIAL_CODE'
+            | 'SERIAL_ROW'
+            | 'EXPIRY'
+            | 'BEST_BEFORE'
+            | 'PRODUCED'
+            | 'KNOWINGLY'
+            | 'OVER'
+            | 'TOGETHER'
+            | 'CONTENTS'
+            | 'TAKEN'
+          )
+        | null;
+      last?: string | null;
       /** Format: int64 */
-      load?: number;
+      load?: number | null;
       /** Format: int64 */
-      lot?: number;
-      pack?: string;
-      parts?: components['schemas']['FloorSaying'][];
+      lot?: number | null;
+      pack?: string | null;
+      parts?: components['schemas']['FloorSaying'][] | null;
       /** Format: int64 */
-      place?: number;
+      place?: number | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
-      quantity?: string;
-      /** @enum {string} */
-      role?: 'ANY' | 'FROM' | 'TO';
+      quantity?: string | null;
+      role?: ('ANY' | 'FROM' | 'TO') | null;
       /** Format: int64 */
-      serial?: number;
-      text?: string;
+      serial?: number | null;
+      text?: string | null;
     };
     FloorStop: {
       address: string;
@@ -5396,6 +5771,7 @@ export interface components {
       /** Format: int64 */
       placeId: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5444,14 +5820,16 @@ export interface components {
     };
     FreeEntry: {
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
-      quantity?: string;
+      quantity?: string | null;
     };
     FreedReservation: {
       document: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5459,16 +5837,16 @@ export interface components {
     };
     HandEntry: {
       /** Format: int64 */
-      person?: number;
+      person?: number | null;
       slips: number[];
     };
     HandOverEntry: {
-      takenBy?: string;
+      takenBy?: string | null;
     };
     Home: {
-      address: string | null;
+      address?: string | null;
       /** Format: int64 */
-      place: number | null;
+      place?: number | null;
       shelfNote: string;
       /** Format: int64 */
       site: number;
@@ -5535,15 +5913,15 @@ export interface components {
     };
     InboundEntry: {
       /** Format: date */
-      expected?: string;
+      expected?: string | null;
       lines: components['schemas']['InboundLineEntry'][];
-      note?: string;
-      number?: string;
+      note?: string | null;
+      number?: string | null;
       /** Format: int64 */
       site: number;
       supplier: string;
       /** Format: int32 */
-      version?: number;
+      version?: number | null;
     };
     InboundEvent: {
       /** Format: date-time */
@@ -5560,6 +5938,7 @@ export interface components {
       line: number;
       name: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5568,17 +5947,20 @@ export interface components {
       origin: 'ORDERED' | 'OVER' | 'ADDED';
       pack: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       packs: string;
       price: number | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       quantity: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5587,13 +5969,14 @@ export interface components {
     };
     InboundLineEntry: {
       item: string;
-      pack?: string;
+      pack?: string | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       packs: string;
-      price?: number;
+      price?: number | null;
     };
     InboundReceipt: {
       /** Format: date-time */
@@ -5615,6 +5998,7 @@ export interface components {
       /** Format: int64 */
       posting: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5687,23 +6071,23 @@ export interface components {
     };
     ItemCost: {
       cost: number;
-      method: ('MOVING_AVERAGE' | 'FIFO' | 'LOT') | null;
-      reason: string | null;
+      method?: ('MOVING_AVERAGE' | 'FIFO' | 'LOT') | null;
+      reason?: string | null;
     };
     ItemEntry: {
-      active?: boolean;
+      active: boolean;
       barcodes: string[];
       category: string;
       code: string;
       /** Format: int32 */
-      decimals?: number;
+      decimals: number;
       hazardClass: string;
       homes: components['schemas']['Home'][];
-      lotRule?: string;
+      lotRule?: string | null;
       name: string;
       packs: components['schemas']['PackCard'][];
       /** Format: int32 */
-      shelfLifeDays?: number;
+      shelfLifeDays?: number | null;
       storageClass: string;
       /** @enum {string} */
       tracking: 'NONE' | 'LOT' | 'SERIAL' | 'LOT_AND_SERIAL';
@@ -5719,7 +6103,7 @@ export interface components {
         | 'PAIR'
         | 'SET';
       /** Format: int32 */
-      version?: number;
+      version?: number | null;
     };
     ItemRow: {
       active: boolean;
@@ -5746,32 +6130,33 @@ export interface components {
         | 'SET';
     };
     JobEntry: {
-      allocate?: boolean;
+      allocate?: boolean | null;
       kit: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       kits: string;
       /** Format: date */
-      needed?: string;
-      note?: string;
-      number?: string;
+      needed?: string | null;
+      note?: string | null;
+      number?: string | null;
       /** Format: int64 */
       site: number;
     };
     JournalEntry: {
-      account?: string;
-      accountName?: string;
+      account: string;
+      accountName: string;
       /** Format: date-time */
-      at?: string;
-      credit?: number;
-      debit?: number;
-      document?: string;
-      kind?: string;
+      at: string;
+      credit: number;
+      debit: number;
+      document: string | null;
+      kind: string;
       /** Format: int64 */
-      posting?: number;
-      reason?: string;
+      posting: number | null;
+      reason: string | null;
     };
     JournalLine: {
       account: string;
@@ -5785,6 +6170,7 @@ export interface components {
       /** Format: int64 */
       posting: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5805,6 +6191,7 @@ export interface components {
       itemId: number;
       name: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5814,6 +6201,7 @@ export interface components {
     KitComponentEntry: {
       item: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5824,22 +6212,22 @@ export interface components {
     };
     LabelEntry: {
       /** Format: int64 */
-      area?: number;
+      area?: number | null;
       /** Format: int32 */
-      copies?: number;
+      copies: number;
       /** Format: int32 */
-      heightMm?: number;
+      heightMm: number;
       ids: number[];
       /** @enum {string} */
       of: 'BIN' | 'ITEM' | 'LOT' | 'UNIT_LOAD' | 'PERSON' | 'ACTION' | 'ORDER';
       /** @enum {string} */
       paper: 'A4' | 'SINGLE';
       /** Format: int32 */
-      startAt?: number;
+      startAt: number;
       /** @enum {string} */
       symbol: 'BARS' | 'DATAMATRIX' | 'QR';
       /** Format: int32 */
-      widthMm?: number;
+      widthMm: number;
     };
     LedgerRow: {
       device: string;
@@ -5885,6 +6273,7 @@ export interface components {
       /** Format: int64 */
       posting: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5930,6 +6319,7 @@ export interface components {
     };
     LoanGoods: {
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5944,6 +6334,7 @@ export interface components {
       /** Format: int64 */
       itemId: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5951,6 +6342,7 @@ export interface components {
       lot: string | null;
       name: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5966,6 +6358,7 @@ export interface components {
       /** Format: int64 */
       posting: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -5975,17 +6368,17 @@ export interface components {
     LoanReturnEntry: {
       fields?: {
         [key: string]: string;
-      };
+      } | null;
       lines: components['schemas']['LoanReturnLineEntry'][];
-      note?: string;
+      note?: string | null;
     };
     LoanReturnLineEntry: {
-      /** @enum {string} */
-      condition?: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      condition?: ('GOOD' | 'ON_HOLD' | 'REJECTED') | null;
       /** Format: int64 */
       goods: number;
       place: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -6013,6 +6406,54 @@ export interface components {
       /** Format: int64 */
       siteId: number;
     };
+    LotChange: {
+      /** Format: date-time */
+      at: string;
+      /** Format: date */
+      bestBefore: string | null;
+      /** Format: date */
+      bestBeforeBefore: string | null;
+      by: string;
+      /** Format: date */
+      expiry: string | null;
+      /** Format: date */
+      expiryBefore: string | null;
+      /** Format: date */
+      produced: string | null;
+      /** Format: date */
+      producedBefore: string | null;
+      reason: string;
+    };
+    LotDatesEntry: {
+      /** Format: date */
+      bestBefore?: string | null;
+      /** Format: date */
+      expiry?: string | null;
+      /** Format: date */
+      produced?: string | null;
+      reason: string;
+      /** Format: int32 */
+      version: number;
+    };
+    LotView: {
+      /** Format: date */
+      bestBefore: string | null;
+      changes: components['schemas']['LotChange'][];
+      code: string;
+      /** Format: date */
+      expiry: string | null;
+      /** Format: int64 */
+      id: number;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      itemName: string;
+      /** Format: date */
+      produced: string | null;
+      supplierLot: string;
+      /** Format: int32 */
+      version: number;
+    };
     Many: {
       /** Format: int32 */
       many: number;
@@ -6028,19 +6469,19 @@ export interface components {
       sites: number[];
     };
     MoveEntry: {
-      /** @enum {string} */
-      condition?: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      condition?: ('GOOD' | 'ON_HOLD' | 'REJECTED') | null;
       /** Format: date-time */
-      effective?: string;
+      effective?: string | null;
       from: string;
       item: string;
-      lot?: string;
+      lot?: string | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       quantity: string;
-      serial?: string;
+      serial?: string | null;
       to: string;
     };
     MovementField: {
@@ -6085,8 +6526,8 @@ export interface components {
     };
     MovementKindEntry: {
       account: string;
-      active?: boolean;
-      approvalValue?: number;
+      active: boolean;
+      approvalValue?: number | null;
       code: string;
       /** @enum {string} */
       contra:
@@ -6104,19 +6545,27 @@ export interface components {
       direction: 'IN' | 'OUT' | 'EITHER';
       fields: components['schemas']['MovementField'][];
       name: string;
-      noteNeeded?: boolean;
+      noteNeeded: boolean;
       /** Format: int64 */
-      oppositeId?: number;
+      oppositeId?: number | null;
       /** @enum {string} */
       purpose: 'ADJUSTMENT' | 'SCRAP' | 'LOAN' | 'MOVEMENT';
       /** Format: int32 */
-      version?: number;
+      version?: number | null;
     };
     OnHandRow: {
       area: string | null;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       available: string | null;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       coming: string | null;
       condition: ('GOOD' | 'ON_HOLD' | 'REJECTED') | null;
       /** Format: date */
@@ -6133,14 +6582,22 @@ export interface components {
       /** Format: int64 */
       lotId: number | null;
       name: string | null;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       onHand: string | null;
       place: string | null;
       /** Format: int64 */
       placeId: number | null;
       /** Format: int32 */
       positions: number | null;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       reserved: string | null;
       serial: string | null;
       /** Format: int64 */
@@ -6158,18 +6615,22 @@ export interface components {
       /** Format: int64 */
       customerId: number | null;
       despatches: components['schemas']['OutboundDespatch'][];
+      /** Format: date-time */
+      ended: string | null;
       events: components['schemas']['OutboundEvent'][];
       /** @enum {string} */
       flow: 'PICK_AND_GO' | 'PICK_HAND_OVER' | 'PICK_PACK_HAND_OVER';
-      /** Format: date-time */
-      gone: string | null;
       /** Format: int64 */
       id: number;
       kept: components['schemas']['OutboundKept'][];
       /** @enum {string} */
       kind: 'CUSTOMER' | 'JOB';
       kit: string | null;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       kits: string | null;
       /** Format: int32 */
       late: number;
@@ -6188,7 +6649,8 @@ export interface components {
       /** Format: int64 */
       siteId: number;
       /** @enum {string} */
-      state: 'ACCEPTED' | 'SHORT' | 'ALLOCATED' | 'PICKING' | 'PACKED' | 'GONE';
+      state:
+        'ACCEPTED' | 'SHORT' | 'ALLOCATED' | 'PICKING' | 'PACKED' | 'GONE' | 'DONE' | 'CANCELLED';
       tote: string | null;
       value: number;
       /** Format: int32 */
@@ -6233,6 +6695,7 @@ export interface components {
       /** Format: int32 */
       percent: number | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -6241,18 +6704,18 @@ export interface components {
       symbol: string;
     };
     OutboundEntry: {
-      allocate?: boolean;
+      allocate?: boolean | null;
       customer: string;
       lines: components['schemas']['OutboundLineEntry'][];
       /** Format: date */
-      needed?: string;
-      note?: string;
-      number?: string;
-      reference?: string;
+      needed?: string | null;
+      note?: string | null;
+      number?: string | null;
+      reference?: string | null;
       /** Format: int64 */
       site: number;
       /** Format: int32 */
-      version?: number;
+      version?: number | null;
     };
     OutboundEvent: {
       /** Format: date-time */
@@ -6286,6 +6749,7 @@ export interface components {
       /** Format: int64 */
       placeId: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -6299,21 +6763,25 @@ export interface components {
     };
     OutboundLine: {
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       asked: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       available: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       coming: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -6329,6 +6797,7 @@ export interface components {
       /** Format: int32 */
       minimumLife: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -6337,29 +6806,35 @@ export interface components {
       oneLot: boolean;
       pack: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       packed: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       packs: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       picked: string;
       price: number | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       reserved: string;
       serial: string | null;
+      splittable: boolean;
       symbol: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -6367,17 +6842,18 @@ export interface components {
     };
     OutboundLineEntry: {
       item: string;
-      lot?: string;
+      lot?: string | null;
       /** Format: int32 */
-      minimumLife?: number;
-      oneLot?: boolean;
-      pack?: string;
+      minimumLife?: number | null;
+      oneLot?: boolean | null;
+      pack?: string | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       packs: string;
-      price?: number;
+      price?: number | null;
     };
     OutboundParcel: {
       code: string;
@@ -6395,7 +6871,7 @@ export interface components {
       /** Format: date-time */
       created: string;
       /** Format: date-time */
-      gone: string | null;
+      ended: string | null;
       /** Format: int64 */
       id: number;
       /** @enum {string} */
@@ -6420,7 +6896,8 @@ export interface components {
       /** Format: int64 */
       siteId: number;
       /** @enum {string} */
-      state: 'ACCEPTED' | 'SHORT' | 'ALLOCATED' | 'PICKING' | 'PACKED' | 'GONE';
+      state:
+        'ACCEPTED' | 'SHORT' | 'ALLOCATED' | 'PICKING' | 'PACKED' | 'GONE' | 'DONE' | 'CANCELLED';
       /** Format: int32 */
       toPick: number;
       value: number;
@@ -6428,17 +6905,18 @@ export interface components {
     PackCard: {
       barcodes: string[];
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       factor: string;
-      grossKg: number | null;
-      heightCm: number | null;
+      grossKg?: number | null;
+      heightCm?: number | null;
       /** Format: int64 */
       id: number;
-      lengthCm: number | null;
+      lengthCm?: number | null;
       name: string;
-      widthCm: number | null;
+      widthCm?: number | null;
     };
     PackEntry: {
       /** Format: int64 */
@@ -6446,10 +6924,11 @@ export interface components {
       /** Format: int64 */
       picked: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
-      quantity?: string;
+      quantity?: string | null;
     };
     PackOrderEntry: {
       /** Format: int64 */
@@ -6586,18 +7065,18 @@ export interface components {
       version: number;
     };
     PersonEntry: {
-      active?: boolean;
-      approvalValue?: number;
+      active: boolean;
+      approvalValue?: number | null;
       code: string;
-      everywhere?: boolean;
+      everywhere: boolean;
       name: string;
-      password?: string;
-      pin?: string;
+      password?: string | null;
+      pin?: string | null;
       /** @enum {string} */
       role: 'FLOOR_HAND' | 'CLERK' | 'CONTROLLER' | 'AUDITOR' | 'ADMINISTRATOR';
       sites: number[];
       /** Format: int32 */
-      version?: number;
+      version?: number | null;
     };
     PersonName: {
       /** Format: int64 */
@@ -6659,11 +7138,11 @@ export interface components {
     PostingEntry: {
       /** @enum {string} */
       direction: 'OPENING' | 'FROM_SUPPLIER' | 'TO_CUSTOMER' | 'USED_UP';
-      document?: string;
+      document?: string | null;
       /** Format: date-time */
-      effective?: string;
+      effective?: string | null;
       lines: components['schemas']['EntryLine'][];
-      reason?: string;
+      reason?: string | null;
     };
     PrintedCard: {
       /** Format: date-time */
@@ -6675,14 +7154,35 @@ export interface components {
       person: string;
       title: string;
     };
+    /** @description What can't be done as asked (RFC 9457), with the values that matter. */
+    Problem: {
+      /** @description A sentence for people. */
+      detail: string;
+      /** @description The member that is wrong. */
+      field?: string;
+      fields?: {
+        field?: string;
+        message?: string;
+      }[];
+      instance?: string;
+      /** Format: int32 */
+      status: number;
+      title?: string;
+      /** Format: uri */
+      type: string;
+    } & {
+      [key: string]: unknown;
+    };
     PutAwayPlan: {
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       asked: string;
       item: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -6694,7 +7194,11 @@ export interface components {
       place: string;
       /** Format: int64 */
       placeId: number;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       quantity: string | null;
       /** @enum {string} */
       stage: 'HOME_BIN' | 'RULE' | 'SAME_ITEM' | 'EMPTY_BIN' | 'OVERFLOW';
@@ -6706,13 +7210,25 @@ export interface components {
       area: string | null;
       /** Format: int64 */
       areaId: number | null;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       capacity: string | null;
       capacityPack: string;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       capacityPacks: string | null;
       category: string;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       free: string | null;
       /** Format: int64 */
       id: number;
@@ -6731,6 +7247,7 @@ export interface components {
       siteId: number;
       symbol: string | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -6739,27 +7256,29 @@ export interface components {
       version: number;
     };
     PutAwayRuleEntry: {
-      active?: boolean;
+      active: boolean;
       /** Format: int64 */
-      areaId?: number;
-      bin?: string;
-      capacityPack?: string;
+      areaId?: number | null;
+      bin?: string | null;
+      capacityPack?: string | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
-      capacityPacks?: string;
-      category?: string;
-      item?: string;
+      capacityPacks?: string | null;
+      category?: string | null;
+      item?: string | null;
       /** Format: int32 */
-      priority?: number;
+      priority: number;
       /** Format: int64 */
       site: number;
       /** Format: int32 */
-      version?: number;
+      version?: number | null;
     };
     QuantityOf: {
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -6767,10 +7286,10 @@ export interface components {
       symbol: string;
     };
     QuestionEntry: {
-      minPercent?: number;
-      minQuantity?: number;
-      minValue?: number;
-      q?: string;
+      minPercent?: number | null;
+      minQuantity?: number | null;
+      minValue?: number | null;
+      q?: string | null;
       /** @enum {string} */
       show:
         'ALL' | 'UNDECIDED' | 'WRONG' | 'RIGHT' | 'RECOUNT' | 'DECIDED' | 'DISTURBED' | 'STATED';
@@ -6784,27 +7303,28 @@ export interface components {
     };
     RackEntry: {
       /** Format: int64 */
-      areaId?: number;
+      areaId: number;
       /** Format: int32 */
-      levels?: number;
+      levels: number;
       pattern: string;
-      stepX?: number;
-      stepY?: number;
+      stepX?: number | null;
+      stepY?: number | null;
       traits: components['schemas']['BinTraits'];
       /** Format: int32 */
-      walkFrom?: number;
+      walkFrom: number;
       /** Format: int32 */
-      walkStep?: number;
+      walkStep: number;
     };
     ReasonEntry: {
-      reason?: string;
+      reason?: string | null;
     };
     ReleaseEntry: {
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
-      quantity?: string;
+      quantity?: string | null;
     };
     RemovalChoice: {
       area: string | null;
@@ -6827,6 +7347,7 @@ export interface components {
       /** Format: date */
       expiry: string | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -6842,6 +7363,7 @@ export interface components {
       rule: string | null;
       serial: string | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -6883,20 +7405,22 @@ export interface components {
     };
     RemovalComparisonEntry: {
       /** Format: int32 */
-      days?: number;
+      days: number;
       /** Format: int64 */
-      replaces?: number;
+      replaces?: number | null;
       rule: components['schemas']['RemovalRuleEntry'];
       /** Format: int64 */
       site: number;
     };
     RemovalOutcome: {
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       expired: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -6908,6 +7432,7 @@ export interface components {
       /** Format: int32 */
       stops: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -6960,10 +7485,10 @@ export interface components {
     };
     RemovalRuleEntry: {
       /** Format: int64 */
-      area?: number;
-      category?: string;
-      fullPacks?: boolean;
-      item?: string;
+      area?: number | null;
+      category?: string | null;
+      fullPacks: boolean;
+      item?: string | null;
       keys: (
         | 'OLDEST'
         | 'NEWEST'
@@ -6974,14 +7499,14 @@ export interface components {
         | 'FULL_PACKS'
       )[];
       /** Format: int32 */
-      minimumLife?: number;
-      oneLot?: boolean;
+      minimumLife: number;
+      oneLot: boolean;
       /** Format: int64 */
-      site?: number;
+      site?: number | null;
       /** @enum {string} */
       substitutes: 'NONE' | 'SAME_LOT' | 'ANY_THAT_FITS';
       /** Format: int32 */
-      version?: number;
+      version?: number | null;
     };
     RemovalRuleName: {
       /** Format: int64 */
@@ -6990,6 +7515,7 @@ export interface components {
     };
     RemovalTrial: {
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7001,6 +7527,7 @@ export interface components {
       /** Format: int64 */
       itemId: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7014,18 +7541,19 @@ export interface components {
     RemovalTrialEntry: {
       item: string;
       /** Format: int32 */
-      minimumLife?: number;
+      minimumLife: number;
       /** Format: date */
-      needed?: string;
-      oneLot?: boolean;
+      needed?: string | null;
+      oneLot: boolean;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       quantity: string;
       /** Format: int64 */
-      replaces?: number;
-      rule?: components['schemas']['RemovalRuleEntry'];
+      replaces?: number | null;
+      rule?: components['schemas']['RemovalRuleEntry'] | null;
       /** Format: int64 */
       site: number;
     };
@@ -7045,6 +7573,7 @@ export interface components {
       /** Format: int64 */
       orderId: number | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7065,6 +7594,7 @@ export interface components {
     RequisitionEntry: {
       item: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7072,7 +7602,7 @@ export interface components {
       /** Format: int64 */
       site: number;
       /** Format: int64 */
-      supplier?: number;
+      supplier?: number | null;
     };
     RequisitionsDone: {
       /** Format: int32 */
@@ -7098,6 +7628,7 @@ export interface components {
       /** Format: int64 */
       placeId: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7111,7 +7642,7 @@ export interface components {
     RestEntry: {
       /** @enum {string} */
       rest: 'KEEP' | 'ZERO' | 'BACK';
-      slips?: number[];
+      slips?: number[] | null;
     };
     RoundEntry: {
       orders: components['schemas']['RoundOrderEntry'][];
@@ -7121,26 +7652,30 @@ export interface components {
     RoundOrderEntry: {
       /** Format: int64 */
       order: number;
-      tote?: string;
+      tote?: string | null;
     };
     SayEntry: {
       saying: components['schemas']['FloorSaying'];
       /** Format: int64 */
       site: number;
-      /** @enum {string} */
-      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
+      verb?:
+        ('MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK') | null;
     };
     ScanEntry: {
       /** Format: int64 */
       site: number;
       text: string;
-      /** @enum {string} */
-      verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
+      verb?:
+        ('MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK') | null;
     };
     ScrapRow: {
       code: string | null;
       label: string;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       quantity: string | null;
       symbol: string | null;
       /** Format: int32 */
@@ -7192,24 +7727,22 @@ export interface components {
       site: number;
     };
     SiteEntry: {
-      binned?: boolean;
+      binned: boolean;
       code: string;
-      gln?: string;
-      /** @enum {string} */
-      inboundFlow?: 'STRAIGHT_IN' | 'DOCK_FIRST' | 'DOCK_CHECK';
+      gln?: string | null;
+      inboundFlow?: ('STRAIGHT_IN' | 'DOCK_FIRST' | 'DOCK_CHECK') | null;
       name: string;
-      /** @enum {string} */
-      outboundFlow?: 'PICK_AND_GO' | 'PICK_HAND_OVER' | 'PICK_PACK_HAND_OVER';
-      overPercent?: number;
+      outboundFlow?: ('PICK_AND_GO' | 'PICK_HAND_OVER' | 'PICK_PACK_HAND_OVER') | null;
+      overPercent?: number | null;
       /** Format: int64 */
-      overflowArea?: number;
-      shortestRound?: boolean;
+      overflowArea?: number | null;
+      shortestRound?: boolean | null;
       street: string;
       timeZone: string;
       town: string;
       /** Format: int32 */
-      version?: number;
-      virtual?: boolean;
+      version?: number | null;
+      virtual?: boolean | null;
     };
     SomeRequisitions: {
       ids: number[];
@@ -7238,16 +7771,16 @@ export interface components {
       supplier: number;
     };
     SupplierEntry: {
-      active?: boolean;
+      active: boolean;
       code: string;
       email: string;
       /** Format: int32 */
-      leadDays?: number;
+      leadDays: number;
       name: string;
       street: string;
       town: string;
       /** Format: int32 */
-      version?: number;
+      version?: number | null;
     };
     Suspicion: {
       /** Format: date-time */
@@ -7267,23 +7800,25 @@ export interface components {
       siteId: number;
     };
     SuspicionEntry: {
-      empty?: boolean;
-      note?: string;
+      empty: boolean;
+      note?: string | null;
       /** Format: int64 */
       place: number;
     };
     ToleranceEntry: {
-      percent?: number;
-      quantity?: number;
-      value?: number;
+      percent?: number | null;
+      quantity?: number | null;
+      value?: number | null;
     };
     TransferAdvice: {
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       available: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7291,6 +7826,7 @@ export interface components {
       /** Format: int32 */
       days: number | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7300,6 +7836,7 @@ export interface components {
       plenty: boolean;
       symbol: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7309,8 +7846,9 @@ export interface components {
       /** Format: int64 */
       goods: number;
       /** Format: int64 */
-      place: number;
+      place?: number | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7367,18 +7905,18 @@ export interface components {
       shortOnes: number;
     };
     TransferEntry: {
-      direct?: boolean;
+      direct?: boolean | null;
       /** Format: int64 */
       from: number;
       lines: components['schemas']['TransferLineEntry'][];
-      note?: string;
-      number?: string;
+      note?: string | null;
+      number?: string | null;
       /** Format: int64 */
       to: number;
       /** Format: int32 */
-      version?: number;
+      version?: number | null;
       /** Format: date */
-      wanted?: string;
+      wanted?: string | null;
     };
     TransferEvent: {
       after: string | null;
@@ -7391,6 +7929,7 @@ export interface components {
     };
     TransferGoods: {
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7408,6 +7947,7 @@ export interface components {
       line: number;
       load: string | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7417,6 +7957,7 @@ export interface components {
       lotId: number;
       name: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7451,6 +7992,7 @@ export interface components {
       /** Format: int64 */
       placeId: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7464,11 +8006,13 @@ export interface components {
     };
     TransferLine: {
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       arrived: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7479,6 +8023,7 @@ export interface components {
       /** Format: int32 */
       line: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7487,50 +8032,59 @@ export interface components {
       /** Format: int64 */
       lotId: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       missing: string;
       name: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       onTheRoad: string;
       pack: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       packs: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       picked: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       reserved: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       sent: string;
       serial: string | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       shortBy: string;
       symbol: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       toSend: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7538,14 +8092,15 @@ export interface components {
     };
     TransferLineEntry: {
       item: string;
-      lot?: string;
-      pack?: string;
+      lot?: string | null;
+      pack?: string | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       packs: string;
-      serial?: string;
+      serial?: string | null;
     };
     TransferRoute: {
       amounts: components['schemas']['QuantityOf'][];
@@ -7608,12 +8163,13 @@ export interface components {
     };
     TrialEntry: {
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       quantity: string;
       /** Format: int64 */
-      replaces?: number;
+      replaces?: number | null;
       rule: components['schemas']['PutAwayRuleEntry'];
     };
     TrolleyEntry: {
@@ -7631,6 +8187,7 @@ export interface components {
       lotId: number;
       name: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7688,6 +8245,7 @@ export interface components {
     };
     UsageRow: {
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7700,6 +8258,7 @@ export interface components {
       itemId: number;
       name: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7707,11 +8266,13 @@ export interface components {
       /** @enum {string} */
       pace: 'MOVING' | 'SLOW' | 'DEAD' | 'NONE';
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       received: string;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7719,6 +8280,7 @@ export interface components {
       symbol: string;
       turnover: number | null;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7784,7 +8346,11 @@ export interface components {
       items: number;
       label: string;
       method: ('MOVING_AVERAGE' | 'FIFO' | 'LOT') | null;
-      /** @description an exact decimal */
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
       quantity: string | null;
       symbol: string | null;
       unitCost: number | null;
@@ -7811,6 +8377,7 @@ export interface components {
       /** Format: int64 */
       placeId: number;
       /**
+       * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
@@ -7827,7 +8394,7 @@ export interface components {
       trolley: boolean;
     };
     WeightEntry: {
-      weight?: number;
+      weight?: number | null;
     };
     Why: {
       reason: string;
@@ -7841,7 +8408,73 @@ export interface components {
       password: string;
     };
   };
-  responses: never;
+  responses: {
+    /** @description Too many are at the same goods. Nothing was done; try again. `busy`. */
+    Busy: {
+      headers: {
+        /** @description Seconds to wait. */
+        'Retry-After'?: number;
+        [name: string]: unknown;
+      };
+      content: {
+        'application/problem+json': components['schemas']['Problem'];
+      };
+    };
+    /** @description It contradicts what there is. Types: `changed` (someone else changed it meanwhile), `not-unique`, `command-id-reused`, and others that name what is in the way. */
+    Conflict: {
+      headers: {
+        [name: string]: unknown;
+      };
+      content: {
+        'application/problem+json': components['schemas']['Problem'];
+      };
+    };
+    /** @description Whoever asks may not. Type: `forbidden`. */
+    Forbidden: {
+      headers: {
+        [name: string]: unknown;
+      };
+      content: {
+        'application/problem+json': components['schemas']['Problem'];
+      };
+    };
+    /** @description The request can't be read, or a member of it is wrong: `field` names it, `fields` names all that are. Nothing was done. Types: `invalid`, `too-large`, `too-long`. */
+    Invalid: {
+      headers: {
+        [name: string]: unknown;
+      };
+      content: {
+        'application/problem+json': components['schemas']['Problem'];
+      };
+    };
+    /** @description There is no such thing. Type: `not-found`. */
+    NotFound: {
+      headers: {
+        [name: string]: unknown;
+      };
+      content: {
+        'application/problem+json': components['schemas']['Problem'];
+      };
+    };
+    /** @description It is understood, and the rules of the job forbid it; the type names the rule, the members the figures that matter. Nothing was done. */
+    Refused: {
+      headers: {
+        [name: string]: unknown;
+      };
+      content: {
+        'application/problem+json': components['schemas']['Problem'];
+      };
+    };
+    /** @description Nobody is signed in. Types: `sign-in`, `wrong-sign-in`. */
+    SignIn: {
+      headers: {
+        [name: string]: unknown;
+      };
+      content: {
+        'application/problem+json': components['schemas']['Problem'];
+      };
+    };
+  };
   parameters: never;
   requestBodies: never;
   headers: never;
@@ -7849,7 +8482,7 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
-  accounts: {
+  listAccounts: {
     parameters: {
       query?: never;
       header?: never;
@@ -7867,12 +8500,16 @@ export interface operations {
           'application/json': components['schemas']['Account'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  account: {
+  setAccount: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -7893,9 +8530,16 @@ export interface operations {
           'application/json': components['schemas']['Account'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  page: {
+  listAdjustments: {
     parameters: {
       query?: {
         purpose?: 'ADJUSTMENT' | 'SCRAP' | 'LOAN' | 'MOVEMENT';
@@ -7925,12 +8569,16 @@ export interface operations {
           'application/json': components['schemas']['PageAdjustmentRow'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  write: {
+  createAdjustment: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -7951,14 +8599,22 @@ export interface operations {
           'application/json': components['schemas']['AdjustmentWritten'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  read: {
+  importAdjustment: {
     parameters: {
       query?: {
         trial?: boolean;
       };
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -7981,9 +8637,16 @@ export interface operations {
           'application/json': components['schemas']['AdjustmentFileResult'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  card: {
+  getAdjustment: {
     parameters: {
       query?: never;
       header?: never;
@@ -8003,9 +8666,13 @@ export interface operations {
           'application/json': components['schemas']['AdjustmentCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  picture: {
+  getAdjustmentPicture: {
     parameters: {
       query?: never;
       header?: never;
@@ -8025,9 +8692,13 @@ export interface operations {
           'application/json': string;
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  page_1: {
+  listApprovals: {
     parameters: {
       query?: {
         waiting?: boolean;
@@ -8049,9 +8720,12 @@ export interface operations {
           'application/json': components['schemas']['PageApproval'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  card_1: {
+  getApproval: {
     parameters: {
       query?: never;
       header?: never;
@@ -8071,12 +8745,17 @@ export interface operations {
           'application/json': components['schemas']['ApprovalCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
   approve: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -8099,12 +8778,20 @@ export interface operations {
           'application/json': components['schemas']['ApprovalCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
   refuse: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -8127,12 +8814,20 @@ export interface operations {
           'application/json': components['schemas']['ApprovalCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  withdraw: {
+  withdrawApproval: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -8151,12 +8846,20 @@ export interface operations {
           'application/json': components['schemas']['ApprovalCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  say: {
+  askOrAnswerApproval: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -8179,12 +8882,20 @@ export interface operations {
           'application/json': components['schemas']['ApprovalCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
   changeArea: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -8207,6 +8918,13 @@ export interface operations {
           'application/json': components['schemas']['AreaCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
   ask: {
@@ -8229,9 +8947,12 @@ export interface operations {
           'application/json': components['schemas']['AskHit'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  bin: {
+  getBin: {
     parameters: {
       query?: never;
       header?: never;
@@ -8251,12 +8972,17 @@ export interface operations {
           'application/json': components['schemas']['BinCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
   changeBin: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -8279,9 +9005,16 @@ export interface operations {
           'application/json': components['schemas']['BinCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  checks: {
+  listLedgerChecks: {
     parameters: {
       query?: never;
       header?: never;
@@ -8299,12 +9032,16 @@ export interface operations {
           'application/json': components['schemas']['BookCheck'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  check: {
+  startLedgerCheck: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -8321,9 +9058,16 @@ export interface operations {
           'application/json': components['schemas']['BookCheck'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  differences: {
+  listLedgerCheckDifferences: {
     parameters: {
       query?: never;
       header?: never;
@@ -8343,9 +9087,13 @@ export interface operations {
           'application/json': components['schemas']['BookDifference'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  categories: {
+  listCategories: {
     parameters: {
       query?: never;
       header?: never;
@@ -8363,12 +9111,16 @@ export interface operations {
           'application/json': string[];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  check_1: {
+  inspectGoods: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -8389,9 +9141,16 @@ export interface operations {
           'application/json': components['schemas']['CheckedCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  closings: {
+  listClosings: {
     parameters: {
       query?: never;
       header?: never;
@@ -8409,12 +9168,16 @@ export interface operations {
           'application/json': components['schemas']['Closing'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  close: {
+  closeBooks: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -8435,14 +9198,22 @@ export interface operations {
           'application/json': components['schemas']['Closing'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  read_1: {
+  importCollectorFile: {
     parameters: {
       query?: {
         trial?: boolean;
       };
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -8467,9 +9238,16 @@ export interface operations {
           'application/json': components['schemas']['CollectorResult'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  departments: {
+  listCollectorDepartments: {
     parameters: {
       query?: never;
       header?: never;
@@ -8487,9 +9265,12 @@ export interface operations {
           'application/json': components['schemas']['CollectorDepartment'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  items: {
+  listCollectorItems: {
     parameters: {
       query?: {
         department?: string;
@@ -8511,9 +9292,12 @@ export interface operations {
           'application/json': components['schemas']['CollectorItem'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  sites: {
+  listCostSites: {
     parameters: {
       query?: never;
       header?: never;
@@ -8531,12 +9315,16 @@ export interface operations {
           'application/json': components['schemas']['SiteCost'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  share: {
+  shareCosts: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -8559,9 +9347,16 @@ export interface operations {
           'application/json': components['schemas']['Sharing'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  plan: {
+  getCountProgramme: {
     parameters: {
       query: {
         site: number;
@@ -8581,9 +9376,12 @@ export interface operations {
           'application/json': components['schemas']['CountProgramme'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  accuracy: {
+  getRecordAccuracy: {
     parameters: {
       query?: {
         by?: 'MONTH' | 'SITE' | 'AREA' | 'CLASS' | 'PERSON';
@@ -8605,14 +9403,18 @@ export interface operations {
           'application/json': components['schemas']['CountAccuracy'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  workOut: {
+  classifyItems: {
     parameters: {
       query: {
         site: number;
       };
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -8629,9 +9431,16 @@ export interface operations {
           'application/json': components['schemas']['Classed'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  rules: {
+  getCountRules: {
     parameters: {
       query?: never;
       header?: never;
@@ -8649,12 +9458,16 @@ export interface operations {
           'application/json': components['schemas']['CountRules'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  change: {
+  changeCountRules: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -8675,9 +9488,16 @@ export interface operations {
           'application/json': components['schemas']['CountRules'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  counts: {
+  listCounts: {
     parameters: {
       query?: {
         filter?: 'OPEN' | 'REVIEW' | 'POSTED' | 'ALL';
@@ -8701,12 +9521,16 @@ export interface operations {
           'application/json': components['schemas']['PageCountRow'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  drawUp: {
+  createCount: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -8727,9 +9551,16 @@ export interface operations {
           'application/json': components['schemas']['CountCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  numbers: {
+  getCountNumbers: {
     parameters: {
       query?: never;
       header?: never;
@@ -8747,9 +9578,12 @@ export interface operations {
           'application/json': components['schemas']['CountCounts'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  preview: {
+  previewCount: {
     parameters: {
       query?: never;
       header?: never;
@@ -8771,9 +9605,16 @@ export interface operations {
           'application/json': components['schemas']['CountPreview'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  suspicions: {
+  listReportedDiscrepancies: {
     parameters: {
       query?: {
         site?: number;
@@ -8793,12 +9634,16 @@ export interface operations {
           'application/json': components['schemas']['Suspicion'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  suspect: {
+  reportDiscrepancy: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -8819,9 +9664,16 @@ export interface operations {
           'application/json': components['schemas']['Many'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  count: {
+  getCount: {
     parameters: {
       query?: never;
       header?: never;
@@ -8841,12 +9693,17 @@ export interface operations {
           'application/json': components['schemas']['CountCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  approve_1: {
+  approveCount: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -8869,9 +9726,16 @@ export interface operations {
           'application/json': components['schemas']['PostAnswer'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  chart: {
+  getVarianceChart: {
     parameters: {
       query?: never;
       header?: never;
@@ -8891,12 +9755,17 @@ export interface operations {
           'application/json': components['schemas']['CountChart'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  countOn: {
+  reopenCount: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -8915,12 +9784,20 @@ export interface operations {
           'application/json': components['schemas']['CountCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  decide: {
+  decideVariances: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -8943,12 +9820,20 @@ export interface operations {
           'application/json': components['schemas']['Many'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  drop: {
+  cancelCount: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -8971,12 +9856,20 @@ export interface operations {
           'application/json': components['schemas']['CountCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  hand: {
+  assignSlips: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -8999,9 +9892,16 @@ export interface operations {
           'application/json': components['schemas']['CountCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  outcome: {
+  getCountOutcome: {
     parameters: {
       query?: never;
       header?: never;
@@ -9021,9 +9921,13 @@ export interface operations {
           'application/json': components['schemas']['CountOutcome'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  print: {
+  printCountPaper: {
     parameters: {
       query?: never;
       header?: never;
@@ -9044,12 +9948,17 @@ export interface operations {
           'application/pdf': string;
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  post: {
+  postCount: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -9072,9 +9981,16 @@ export interface operations {
           'application/json': components['schemas']['PostAnswer'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  results: {
+  listCountResults: {
     parameters: {
       query?: {
         show?:
@@ -9105,9 +10021,13 @@ export interface operations {
           'application/json': components['schemas']['PageCountResult'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  result: {
+  getCountResult: {
     parameters: {
       query?: never;
       header?: never;
@@ -9128,9 +10048,13 @@ export interface operations {
           'application/json': components['schemas']['CountResult'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  trail: {
+  getCountResultTrail: {
     parameters: {
       query?: never;
       header?: never;
@@ -9151,12 +10075,17 @@ export interface operations {
           'application/json': components['schemas']['CountTrail'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  review: {
+  reviewCount: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -9175,9 +10104,16 @@ export interface operations {
           'application/json': components['schemas']['CountCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  slips: {
+  listSlips: {
     parameters: {
       query?: {
         filter?: 'ALL' | 'UNCOUNTED' | 'DONE';
@@ -9201,12 +10137,17 @@ export interface operations {
           'application/json': components['schemas']['PageCountSlip'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  accept: {
+  acceptWithinTolerance: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -9229,12 +10170,20 @@ export interface operations {
           'application/json': components['schemas']['Many'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  uncounted: {
+  decideUncounted: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -9257,9 +10206,16 @@ export interface operations {
           'application/json': components['schemas']['Many'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  customers: {
+  listCustomers: {
     parameters: {
       query?: never;
       header?: never;
@@ -9277,12 +10233,16 @@ export interface operations {
           'application/json': components['schemas']['CustomerCard'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  add: {
+  addCustomer: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -9303,12 +10263,20 @@ export interface operations {
           'application/json': components['schemas']['CustomerCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  change_1: {
+  changeCustomer: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -9331,9 +10299,16 @@ export interface operations {
           'application/json': components['schemas']['CustomerCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  adjustments: {
+  exportAdjustments: {
     parameters: {
       query: {
         format: 'CSV' | 'XLSX';
@@ -9361,9 +10336,12 @@ export interface operations {
           'application/json': components['schemas']['StreamingResponseBody'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  count_1: {
+  exportCount: {
     parameters: {
       query: {
         format: 'CSV' | 'XLSX';
@@ -9387,9 +10365,13 @@ export interface operations {
           'application/json': components['schemas']['StreamingResponseBody'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  journal: {
+  exportJournal: {
     parameters: {
       query: {
         format: 'CSV' | 'XLSX';
@@ -9411,9 +10393,12 @@ export interface operations {
           'application/json': components['schemas']['StreamingResponseBody'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  ledger: {
+  exportLedger: {
     parameters: {
       query: {
         format: 'CSV' | 'XLSX';
@@ -9469,9 +10454,12 @@ export interface operations {
           'application/json': components['schemas']['StreamingResponseBody'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  loans: {
+  exportLoans: {
     parameters: {
       query: {
         format: 'CSV' | 'XLSX';
@@ -9493,9 +10481,12 @@ export interface operations {
           'application/json': components['schemas']['StreamingResponseBody'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  onHand: {
+  exportOnHand: {
     parameters: {
       query: {
         format: 'CSV' | 'XLSX';
@@ -9525,13 +10516,25 @@ export interface operations {
           'application/json': components['schemas']['StreamingResponseBody'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  outbound: {
+  exportOutboundOrders: {
     parameters: {
       query: {
         format: 'CSV' | 'XLSX';
-        filter?: 'OPEN' | 'LATE' | 'SHORT' | 'ALLOCATED' | 'PICKING' | 'PACKED' | 'GONE' | 'ALL';
+        filter?:
+          | 'OPEN'
+          | 'LATE'
+          | 'SHORT'
+          | 'ALLOCATED'
+          | 'PICKING'
+          | 'PACKED'
+          | 'GONE'
+          | 'CANCELLED'
+          | 'ALL';
         site?: number;
         q?: string;
       };
@@ -9550,9 +10553,12 @@ export interface operations {
           'application/json': components['schemas']['StreamingResponseBody'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  scrap: {
+  exportScrap: {
     parameters: {
       query: {
         format: 'CSV' | 'XLSX';
@@ -9576,9 +10582,12 @@ export interface operations {
           'application/json': components['schemas']['StreamingResponseBody'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  journal_1: {
+  exportTransferJournal: {
     parameters: {
       query: {
         format: 'CSV' | 'XLSX';
@@ -9601,9 +10610,12 @@ export interface operations {
           'application/json': components['schemas']['StreamingResponseBody'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  usage: {
+  exportUsage: {
     parameters: {
       query: {
         format: 'CSV' | 'XLSX';
@@ -9639,9 +10651,12 @@ export interface operations {
           'application/json': components['schemas']['StreamingResponseBody'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  value: {
+  exportValue: {
     parameters: {
       query: {
         format: 'CSV' | 'XLSX';
@@ -9666,9 +10681,12 @@ export interface operations {
           'application/json': components['schemas']['StreamingResponseBody'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  stands: {
+  getAdjustSentence: {
     parameters: {
       query: {
         site: number;
@@ -9688,12 +10706,16 @@ export interface operations {
           'application/json': components['schemas']['FloorAdjust'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  act: {
+  actOnAdjustSentence: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -9714,12 +10736,20 @@ export interface operations {
           'application/json': components['schemas']['FloorAdjust'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  empty: {
+  removeAdjustmentLines: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -9740,12 +10770,20 @@ export interface operations {
           'application/json': components['schemas']['FloorAdjust'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  choose: {
+  chooseAdjustmentReason: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -9766,12 +10804,20 @@ export interface operations {
           'application/json': components['schemas']['FloorAdjust'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  line: {
+  changeAdjustmentLine: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -9792,12 +10838,20 @@ export interface operations {
           'application/json': components['schemas']['FloorAdjust'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  post_1: {
+  postAdjustmentLines: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -9818,12 +10872,20 @@ export interface operations {
           'application/json': components['schemas']['FloorAdjust'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  say_1: {
+  sayToAdjustSentence: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -9844,12 +10906,20 @@ export interface operations {
           'application/json': components['schemas']['FloorAdjust'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  scan: {
+  scanIntoAdjustSentence: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -9870,9 +10940,16 @@ export interface operations {
           'application/json': components['schemas']['FloorAdjust'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  stands_1: {
+  getCountSentence: {
     parameters: {
       query: {
         site: number;
@@ -9892,12 +10969,16 @@ export interface operations {
           'application/json': components['schemas']['FloorCount'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  act_1: {
+  actOnCountSentence: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -9918,12 +10999,20 @@ export interface operations {
           'application/json': components['schemas']['FloorCount'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  begin: {
+  beginCountOnFloor: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -9944,12 +11033,20 @@ export interface operations {
           'application/json': components['schemas']['FloorCount'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  choose_1: {
+  chooseCount: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -9970,12 +11067,20 @@ export interface operations {
           'application/json': components['schemas']['FloorCount'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  enter: {
+  enterCountedBin: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -9996,12 +11101,20 @@ export interface operations {
           'application/json': components['schemas']['FloorCount'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  finish: {
+  finishCountedBin: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10022,13 +11135,21 @@ export interface operations {
           'application/json': components['schemas']['FloorCount'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  line_1: {
+  changeCountLine: {
     parameters: {
       query?: never;
       header: {
         'X-Scanned-Ago'?: number;
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10049,13 +11170,21 @@ export interface operations {
           'application/json': components['schemas']['FloorCount'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  say_2: {
+  sayToCountSentence: {
     parameters: {
       query?: never;
       header: {
         'X-Scanned-Ago'?: number;
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10076,13 +11205,21 @@ export interface operations {
           'application/json': components['schemas']['FloorCount'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  scan_1: {
+  scanIntoCountSentence: {
     parameters: {
       query?: never;
       header: {
         'X-Scanned-Ago'?: number;
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10103,12 +11240,20 @@ export interface operations {
           'application/json': components['schemas']['FloorCount'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  take: {
+  takeSlip: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10129,9 +11274,16 @@ export interface operations {
           'application/json': components['schemas']['FloorCount'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  move: {
+  getMoveSentence: {
     parameters: {
       query: {
         site: number;
@@ -10152,12 +11304,16 @@ export interface operations {
           'application/json': components['schemas']['FloorMove'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  act_2: {
+  actOnMoveSentence: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10178,12 +11334,20 @@ export interface operations {
           'application/json': components['schemas']['FloorMove'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  say_3: {
+  sayToMoveSentence: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10204,12 +11368,20 @@ export interface operations {
           'application/json': components['schemas']['FloorMove'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  scan_2: {
+  scanIntoMoveSentence: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10230,9 +11402,16 @@ export interface operations {
           'application/json': components['schemas']['FloorMove'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  stands_2: {
+  getPickSentence: {
     parameters: {
       query: {
         site: number;
@@ -10253,12 +11432,16 @@ export interface operations {
           'application/json': components['schemas']['FloorPick'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  act_3: {
+  actOnPickSentence: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10279,12 +11462,20 @@ export interface operations {
           'application/json': components['schemas']['FloorPick'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  leave: {
+  pausePicking: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10305,12 +11496,20 @@ export interface operations {
           'application/json': components['schemas']['FloorPick'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  newLoad: {
+  addUnitLoadToPack: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10331,12 +11530,20 @@ export interface operations {
           'application/json': components['schemas']['FloorPick'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  choose_2: {
+  chooseOrderToPack: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10357,12 +11564,20 @@ export interface operations {
           'application/json': components['schemas']['FloorPick'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  begin_1: {
+  beginPickRoute: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10383,12 +11598,20 @@ export interface operations {
           'application/json': components['schemas']['FloorPick'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  say_4: {
+  sayToPickSentence: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10409,12 +11632,20 @@ export interface operations {
           'application/json': components['schemas']['FloorPick'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  scan_3: {
+  scanIntoPickSentence: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10435,12 +11666,20 @@ export interface operations {
           'application/json': components['schemas']['FloorPick'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  takeLess: {
+  shortPick: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10461,9 +11700,16 @@ export interface operations {
           'application/json': components['schemas']['FloorPick'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  receive: {
+  getReceiveSentence: {
     parameters: {
       query: {
         site: number;
@@ -10483,12 +11729,16 @@ export interface operations {
           'application/json': components['schemas']['FloorReceive'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  actReceipt: {
+  actOnReceiveSentence: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10509,12 +11759,20 @@ export interface operations {
           'application/json': components['schemas']['FloorReceive'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  choose_3: {
+  chooseInboundOrder: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10535,12 +11793,20 @@ export interface operations {
           'application/json': components['schemas']['FloorReceive'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  sayReceipt: {
+  sayToReceiveSentence: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10561,12 +11827,20 @@ export interface operations {
           'application/json': components['schemas']['FloorReceive'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  scanReceipt: {
+  scanIntoReceiveSentence: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10587,9 +11861,16 @@ export interface operations {
           'application/json': components['schemas']['FloorReceive'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  round: {
+  getTrolleyRound: {
     parameters: {
       query: {
         site: number;
@@ -10610,9 +11891,12 @@ export interface operations {
           'application/json': components['schemas']['FloorRound'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  scan_4: {
+  readScan: {
     parameters: {
       query?: never;
       header?: never;
@@ -10634,12 +11918,20 @@ export interface operations {
           'application/json': components['schemas']['FloorFound'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  choose_4: {
+  chooseTransfer: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10660,12 +11952,20 @@ export interface operations {
           'application/json': components['schemas']['FloorMove'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  begin_2: {
+  beginTransferOnFloor: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10686,12 +11986,20 @@ export interface operations {
           'application/json': components['schemas']['FloorMove'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  send: {
+  shipTransferOnFloor: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10712,9 +12020,16 @@ export interface operations {
           'application/json': components['schemas']['FloorMove'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  trolleys: {
+  listTrolleys: {
     parameters: {
       query?: never;
       header?: never;
@@ -10732,9 +12047,12 @@ export interface operations {
           'application/json': components['schemas']['UnitLoadCard'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  house: {
+  getHouse: {
     parameters: {
       query?: never;
       header?: never;
@@ -10752,12 +12070,16 @@ export interface operations {
           'application/json': components['schemas']['HouseCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  change_2: {
+  changeHouse: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10778,9 +12100,16 @@ export interface operations {
           'application/json': components['schemas']['HouseCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  logo: {
+  getLogo: {
     parameters: {
       query?: never;
       header?: never;
@@ -10798,13 +12127,16 @@ export interface operations {
           'application/json': string;
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  logo_1: {
+  setLogo: {
     parameters: {
       query?: never;
       header: {
-        'Content-Type': string;
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10826,12 +12158,20 @@ export interface operations {
           'application/json': components['schemas']['HouseCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
   removeLogo: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10848,9 +12188,16 @@ export interface operations {
           'application/json': components['schemas']['HouseCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  orders: {
+  listInboundOrders: {
     parameters: {
       query?: {
         filter?: 'OPEN' | 'LATE' | 'ARRIVING' | 'CLOSED' | 'ALL';
@@ -10875,12 +12222,16 @@ export interface operations {
           'application/json': components['schemas']['PageInboundRow'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  add_1: {
+  addInboundOrder: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10901,14 +12252,22 @@ export interface operations {
           'application/json': components['schemas']['InboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  read_2: {
+  importInboundOrders: {
     parameters: {
       query?: {
         trial?: boolean;
       };
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10930,12 +12289,20 @@ export interface operations {
           'application/json': components['schemas']['ImportResult'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  begin_3: {
+  receiveUnexpected: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -10956,9 +12323,16 @@ export interface operations {
           'application/json': components['schemas']['InboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  order: {
+  getInboundOrder: {
     parameters: {
       query?: never;
       header?: never;
@@ -10978,12 +12352,17 @@ export interface operations {
           'application/json': components['schemas']['InboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  change_3: {
+  changeInboundOrder: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -11006,12 +12385,20 @@ export interface operations {
           'application/json': components['schemas']['InboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  close_1: {
+  closeInboundOrder: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -11034,12 +12421,20 @@ export interface operations {
           'application/json': components['schemas']['InboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  send_1: {
+  sendInboundOrder: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -11058,9 +12453,16 @@ export interface operations {
           'application/json': components['schemas']['InboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  items_1: {
+  listItems: {
     parameters: {
       query?: {
         q?: string;
@@ -11083,12 +12485,16 @@ export interface operations {
           'application/json': components['schemas']['PageItemRow'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  add_2: {
+  addItem: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -11109,9 +12515,16 @@ export interface operations {
           'application/json': components['schemas']['ItemCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  item: {
+  getItem: {
     parameters: {
       query?: never;
       header?: never;
@@ -11131,12 +12544,17 @@ export interface operations {
           'application/json': components['schemas']['ItemCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  change_4: {
+  changeItem: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -11159,9 +12577,16 @@ export interface operations {
           'application/json': components['schemas']['ItemCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  components: {
+  getComponents: {
     parameters: {
       query?: never;
       header?: never;
@@ -11181,12 +12606,17 @@ export interface operations {
           'application/json': components['schemas']['KitCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  madeOf: {
+  setComponents: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -11209,9 +12639,16 @@ export interface operations {
           'application/json': components['schemas']['KitCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  cost: {
+  getItemCost: {
     parameters: {
       query?: never;
       header?: never;
@@ -11231,12 +12668,17 @@ export interface operations {
           'application/json': components['schemas']['ItemCost'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  set: {
+  setItemCost: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -11259,9 +12701,16 @@ export interface operations {
           'application/json': components['schemas']['ItemCost'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  picture_1: {
+  getItemPicture: {
     parameters: {
       query?: never;
       header?: never;
@@ -11281,13 +12730,17 @@ export interface operations {
           'application/json': string;
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  set_1: {
+  setItemPicture: {
     parameters: {
       query?: never;
       header: {
-        'Content-Type': string;
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -11299,7 +12752,6 @@ export interface operations {
       content: {
         'image/jpeg': string;
         'image/png': string;
-        'image/svg+xml': string;
         'image/webp': string;
       };
     };
@@ -11313,12 +12765,20 @@ export interface operations {
           'application/json': components['schemas']['ItemCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  remove: {
+  removeItemPicture: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -11337,9 +12797,16 @@ export interface operations {
           'application/json': components['schemas']['ItemCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  supplier: {
+  getPreferredSupplier: {
     parameters: {
       query?: never;
       header?: never;
@@ -11359,12 +12826,17 @@ export interface operations {
           'application/json': components['schemas']['SupplierChoice'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  supplier_1: {
+  setPreferredSupplier: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -11387,9 +12859,16 @@ export interface operations {
           'application/json': components['schemas']['SupplierChoice'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  kits: {
+  listKits: {
     parameters: {
       query?: never;
       header?: never;
@@ -11407,9 +12886,12 @@ export interface operations {
           'application/json': components['schemas']['KitCard'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  pdf: {
+  makeLabels: {
     parameters: {
       query?: never;
       header?: never;
@@ -11431,12 +12913,20 @@ export interface operations {
           'application/pdf': string;
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  print_1: {
+  printLabels: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -11457,9 +12947,16 @@ export interface operations {
           'application/json': components['schemas']['PrintedCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  tray: {
+  listPrinted: {
     parameters: {
       query?: never;
       header?: never;
@@ -11477,9 +12974,12 @@ export interface operations {
           'application/json': components['schemas']['PrintedCard'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  printed: {
+  getPrinted: {
     parameters: {
       query?: never;
       header?: never;
@@ -11499,9 +12999,13 @@ export interface operations {
           'application/pdf': string;
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  ledger_1: {
+  listLedgerLines: {
     parameters: {
       query?: {
         posting?: number;
@@ -11557,9 +13061,12 @@ export interface operations {
           'application/json': components['schemas']['PageLedgerRow'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  letters: {
+  listSupplierEmails: {
     parameters: {
       query?: {
         document?: string;
@@ -11579,12 +13086,16 @@ export interface operations {
           'application/json': components['schemas']['LetterCard'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  again: {
+  sendSupplierEmailAgain: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -11603,9 +13114,16 @@ export interface operations {
           'application/json': components['schemas']['Done'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  listen: {
+  listenToChanges: {
     parameters: {
       query?: never;
       header?: never;
@@ -11623,9 +13141,12 @@ export interface operations {
           'text/event-stream': components['schemas']['SseEmitter'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  loans_1: {
+  listLoans: {
     parameters: {
       query?: {
         filter?: 'OPEN' | 'OVERDUE' | 'CLOSED';
@@ -11648,9 +13169,12 @@ export interface operations {
           'application/json': components['schemas']['PageLoanRow'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  loan: {
+  getLoan: {
     parameters: {
       query?: never;
       header?: never;
@@ -11670,12 +13194,17 @@ export interface operations {
           'application/json': components['schemas']['LoanCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  back: {
+  receiveLoanBack: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -11698,9 +13227,78 @@ export interface operations {
           'application/json': components['schemas']['LoanCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  all: {
+  getLot: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['LotView'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  correctLotDates: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['LotDatesEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['LotView'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  listReasons: {
     parameters: {
       query?: never;
       header?: never;
@@ -11718,12 +13316,16 @@ export interface operations {
           'application/json': components['schemas']['MovementKind'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  add_3: {
+  addReason: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -11744,12 +13346,20 @@ export interface operations {
           'application/json': components['schemas']['MovementKind'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  change_5: {
+  changeReason: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -11772,12 +13382,20 @@ export interface operations {
           'application/json': components['schemas']['MovementKind'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  move_1: {
+  moveGoods: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -11798,9 +13416,16 @@ export interface operations {
           'application/json': components['schemas']['Posted'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  onHand_1: {
+  listOnHand: {
     parameters: {
       query?: {
         group?: 'POSITION' | 'ITEM' | 'PLACE' | 'LOT';
@@ -11833,12 +13458,24 @@ export interface operations {
           'application/json': components['schemas']['PageOnHandRow'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  orders_1: {
+  listOutboundOrders: {
     parameters: {
       query?: {
-        filter?: 'OPEN' | 'LATE' | 'SHORT' | 'ALLOCATED' | 'PICKING' | 'PACKED' | 'GONE' | 'ALL';
+        filter?:
+          | 'OPEN'
+          | 'LATE'
+          | 'SHORT'
+          | 'ALLOCATED'
+          | 'PICKING'
+          | 'PACKED'
+          | 'GONE'
+          | 'CANCELLED'
+          | 'ALL';
         site?: number;
         customer?: number;
         item?: number;
@@ -11861,12 +13498,16 @@ export interface operations {
           'application/json': components['schemas']['PageOutboundRow'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  add_4: {
+  addOutboundOrder: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -11887,9 +13528,16 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  toAllocate: {
+  listOrdersToAllocate: {
     parameters: {
       query: {
         site: number;
@@ -11910,12 +13558,16 @@ export interface operations {
           'application/json': number[];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  allocate: {
+  allocateOrders: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -11936,9 +13588,16 @@ export interface operations {
           'application/json': components['schemas']['AllocationResult'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  carriage: {
+  listCarriers: {
     parameters: {
       query?: never;
       header?: never;
@@ -11956,9 +13615,12 @@ export interface operations {
           'application/json': components['schemas']['CarrierService'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  counts_1: {
+  getOutboundCounts: {
     parameters: {
       query?: never;
       header?: never;
@@ -11976,9 +13638,12 @@ export interface operations {
           'application/json': components['schemas']['OutboundCounts'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  earnings: {
+  listSalesAndMargin: {
     parameters: {
       query?: {
         days?: number;
@@ -11999,14 +13664,18 @@ export interface operations {
           'application/json': components['schemas']['OutboundEarning'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  read_3: {
+  importOutboundOrders: {
     parameters: {
       query?: {
         trial?: boolean;
       };
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -12029,12 +13698,20 @@ export interface operations {
           'application/json': components['schemas']['ImportResult'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
   addJob: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -12055,9 +13732,16 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  order_1: {
+  getOutboundOrder: {
     parameters: {
       query?: never;
       header?: never;
@@ -12077,12 +13761,17 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  change_6: {
+  changeOutboundOrder: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12105,9 +13794,16 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  advice: {
+  getDespatchAdvice: {
     parameters: {
       query?: never;
       header?: never;
@@ -12128,12 +13824,17 @@ export interface operations {
           'application/xml': string;
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  allocate_1: {
+  allocateOrder: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12152,12 +13853,20 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  close_2: {
+  closeOutboundOrder: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12180,12 +13889,20 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  handOver: {
+  shipOrder: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12208,12 +13925,20 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  split: {
+  splitLots: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12233,12 +13958,20 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  pack: {
+  packGoods: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12261,12 +13994,20 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  unpack: {
+  unpackGoods: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12286,12 +14027,20 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  packAll: {
+  packEverything: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12310,9 +14059,16 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  print_2: {
+  printOutboundPaper: {
     parameters: {
       query?: {
         despatch?: number;
@@ -12336,12 +14092,17 @@ export interface operations {
           'application/pdf': string;
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  beginParcel: {
+  addParcel: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12360,12 +14121,20 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  drop_1: {
+  deleteParcel: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12385,12 +14154,20 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  carry: {
+  bookCarriage: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12414,12 +14191,20 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  weigh: {
+  weighParcel: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12443,12 +14228,20 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  putBack: {
+  returnPicked: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12468,12 +14261,20 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  pickAll: {
+  pickEverything: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12492,12 +14293,20 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  release: {
+  removeReservations: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12516,12 +14325,20 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  releaseOne: {
+  removeReservation: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12545,12 +14362,20 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  free: {
+  unassignPicker: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12569,9 +14394,16 @@ export interface operations {
           'application/json': components['schemas']['OutboundCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  all_1: {
+  listPeople: {
     parameters: {
       query?: never;
       header?: never;
@@ -12589,12 +14421,16 @@ export interface operations {
           'application/json': components['schemas']['PersonCard'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  add_5: {
+  addPerson: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -12615,9 +14451,16 @@ export interface operations {
           'application/json': components['schemas']['PersonCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  names: {
+  listPersonNames: {
     parameters: {
       query?: never;
       header?: never;
@@ -12635,12 +14478,16 @@ export interface operations {
           'application/json': components['schemas']['PersonName'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  change_7: {
+  changePerson: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12663,9 +14510,16 @@ export interface operations {
           'application/json': components['schemas']['PersonCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  picture_2: {
+  getInspectionPicture: {
     parameters: {
       query?: never;
       header?: never;
@@ -12685,12 +14539,17 @@ export interface operations {
           'application/json': string;
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  post_2: {
+  post: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -12711,12 +14570,20 @@ export interface operations {
           'application/json': components['schemas']['Posted'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  reverse: {
+  reversePosting: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12739,9 +14606,16 @@ export interface operations {
           'application/json': components['schemas']['Posted'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  plan_1: {
+  planPutAway: {
     parameters: {
       query: {
         site: number;
@@ -12767,9 +14641,12 @@ export interface operations {
           'application/json': components['schemas']['PutAwayPlan'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  rules_1: {
+  listPutAwayRules: {
     parameters: {
       query: {
         site: number;
@@ -12789,12 +14666,16 @@ export interface operations {
           'application/json': components['schemas']['PutAwayRuleCard'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  add_6: {
+  addPutAwayRule: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -12815,12 +14696,20 @@ export interface operations {
           'application/json': components['schemas']['PutAwayRuleCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  change_8: {
+  changePutAwayRule: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12843,12 +14732,20 @@ export interface operations {
           'application/json': components['schemas']['PutAwayRuleCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  remove_1: {
+  removePutAwayRule: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -12867,9 +14764,16 @@ export interface operations {
           'application/json': components['schemas']['PutAwayRuleCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  trial: {
+  tryPutAwayRule: {
     parameters: {
       query?: never;
       header?: never;
@@ -12891,12 +14795,20 @@ export interface operations {
           'application/json': components['schemas']['PutAwayPlan'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
   addRack: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -12917,9 +14829,16 @@ export interface operations {
           'application/json': components['schemas']['Rack'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  tryRack: {
+  previewRack: {
     parameters: {
       query?: never;
       header?: never;
@@ -12941,9 +14860,16 @@ export interface operations {
           'application/json': components['schemas']['Rack'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  changes: {
+  listRemovalRuleChanges: {
     parameters: {
       query?: {
         rule?: number;
@@ -12963,9 +14889,12 @@ export interface operations {
           'application/json': components['schemas']['RemovalRuleChange'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  compare: {
+  compareRemovalRule: {
     parameters: {
       query?: never;
       header?: never;
@@ -12987,9 +14916,16 @@ export interface operations {
           'application/json': components['schemas']['RemovalComparison'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  rules_2: {
+  listRemovalRules: {
     parameters: {
       query?: never;
       header?: never;
@@ -13007,12 +14943,16 @@ export interface operations {
           'application/json': components['schemas']['RemovalRuleCard'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  add_7: {
+  addRemovalRule: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -13033,12 +14973,20 @@ export interface operations {
           'application/json': components['schemas']['RemovalRuleCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  change_9: {
+  changeRemovalRule: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -13061,12 +15009,20 @@ export interface operations {
           'application/json': components['schemas']['RemovalRuleCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  remove_2: {
+  deleteRemovalRule: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -13085,9 +15041,16 @@ export interface operations {
           'application/json': components['schemas']['RemovalRuleCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  standing: {
+  rankRemovalRule: {
     parameters: {
       query?: never;
       header?: never;
@@ -13109,9 +15072,16 @@ export interface operations {
           'application/json': components['schemas']['RemovalRuleCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  trial_1: {
+  tryRemovalRule: {
     parameters: {
       query?: never;
       header?: never;
@@ -13133,9 +15103,16 @@ export interface operations {
           'application/json': components['schemas']['RemovalTrial'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  page_2: {
+  listRequisitions: {
     parameters: {
       query?: {
         state?: 'ASKED' | 'AGREED' | 'ORDERED' | 'DROPPED';
@@ -13157,12 +15134,16 @@ export interface operations {
           'application/json': components['schemas']['PageRequisition'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  ask_1: {
+  addRequisition: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -13183,12 +15164,20 @@ export interface operations {
           'application/json': components['schemas']['Requisition'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  agree: {
+  approveRequisitions: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -13209,12 +15198,20 @@ export interface operations {
           'application/json': components['schemas']['RequisitionsDone'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  drop_2: {
+  cancelRequisitions: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -13235,12 +15232,20 @@ export interface operations {
           'application/json': components['schemas']['RequisitionsDone'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  order_2: {
+  orderRequisitions: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -13261,12 +15266,20 @@ export interface operations {
           'application/json': components['schemas']['RequisitionsDone'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  from: {
+  setRequisitionSupplier: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -13289,9 +15302,16 @@ export interface operations {
           'application/json': components['schemas']['SupplierChoice'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  reservations: {
+  listReservations: {
     parameters: {
       query?: {
         item?: number;
@@ -13313,12 +15333,16 @@ export interface operations {
           'application/json': components['schemas']['ReservationRow'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  release_1: {
+  freeReservation: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -13341,9 +15365,16 @@ export interface operations {
           'application/json': components['schemas']['FreedReservation'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  scrap_1: {
+  listScrap: {
     parameters: {
       query: {
         by?: 'ITEM' | 'REASON' | 'MONTH';
@@ -13366,9 +15397,12 @@ export interface operations {
           'application/json': components['schemas']['ScrapRow'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  me: {
+  getSession: {
     parameters: {
       query?: never;
       header?: never;
@@ -13386,6 +15420,8 @@ export interface operations {
           'application/json': components['schemas']['Me'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
     };
   };
   signOut: {
@@ -13404,9 +15440,16 @@ export interface operations {
         };
         content?: never;
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  withBadge: {
+  signInWithBadge: {
     parameters: {
       query?: never;
       header?: never;
@@ -13428,9 +15471,11 @@ export interface operations {
           'application/json': components['schemas']['Me'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
     };
   };
-  withPassword: {
+  signInWithPassword: {
     parameters: {
       query?: never;
       header?: never;
@@ -13452,9 +15497,11 @@ export interface operations {
           'application/json': components['schemas']['Me'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
     };
   };
-  sites_1: {
+  listSites: {
     parameters: {
       query?: never;
       header?: never;
@@ -13472,12 +15519,16 @@ export interface operations {
           'application/json': components['schemas']['SiteCard'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
   addSite: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -13498,12 +15549,20 @@ export interface operations {
           'application/json': components['schemas']['SiteCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
   changeSite: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -13526,12 +15585,20 @@ export interface operations {
           'application/json': components['schemas']['SiteCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
   addArea: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -13554,9 +15621,16 @@ export interface operations {
           'application/json': components['schemas']['AreaCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  sheet: {
+  listNotYetBinned: {
     parameters: {
       query?: never;
       header?: never;
@@ -13576,12 +15650,17 @@ export interface operations {
           'application/json': components['schemas']['BinningSheet'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  spread: {
+  putStockIntoBins: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -13604,9 +15683,16 @@ export interface operations {
           'application/json': components['schemas']['Posted'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  bins: {
+  listBins: {
     parameters: {
       query?: {
         area?: number;
@@ -13631,9 +15717,13 @@ export interface operations {
           'application/json': components['schemas']['PageBinCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  suppliers: {
+  listSuppliers: {
     parameters: {
       query?: never;
       header?: never;
@@ -13651,12 +15741,16 @@ export interface operations {
           'application/json': components['schemas']['SupplierCard'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
   addSupplier: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -13677,12 +15771,20 @@ export interface operations {
           'application/json': components['schemas']['SupplierCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
   changeSupplier: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -13705,9 +15807,16 @@ export interface operations {
           'application/json': components['schemas']['SupplierCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  transfers: {
+  listTransfers: {
     parameters: {
       query?: {
         filter?: 'OPEN' | 'LATE' | 'SHORT' | 'ROAD' | 'MISSING' | 'CLOSED' | 'ALL';
@@ -13734,12 +15843,16 @@ export interface operations {
           'application/json': components['schemas']['PageTransferRow'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  add_8: {
+  addTransfer: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -13760,9 +15873,16 @@ export interface operations {
           'application/json': components['schemas']['TransferCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  advice_1: {
+  proposeTransferQuantity: {
     parameters: {
       query: {
         from: number;
@@ -13784,12 +15904,16 @@ export interface operations {
           'application/json': components['schemas']['TransferAdvice'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  read_4: {
+  importDespatchAdvice: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -13810,9 +15934,16 @@ export interface operations {
           'application/json': components['schemas']['TransferCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  counts_2: {
+  getTransferCounts: {
     parameters: {
       query?: never;
       header?: never;
@@ -13830,9 +15961,12 @@ export interface operations {
           'application/json': components['schemas']['TransferCounts'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  journal_2: {
+  listTransferJournal: {
     parameters: {
       query?: {
         after?: string;
@@ -13854,9 +15988,12 @@ export interface operations {
           'application/json': components['schemas']['JournalLine'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  routes: {
+  listGoodsInTransit: {
     parameters: {
       query?: never;
       header?: never;
@@ -13874,9 +16011,12 @@ export interface operations {
           'application/json': components['schemas']['TransferRoute'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  sites_2: {
+  listDestinations: {
     parameters: {
       query?: never;
       header?: never;
@@ -13894,12 +16034,16 @@ export interface operations {
           'application/json': components['schemas']['Destination'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  begin_4: {
+  beginUnplannedTransfer: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -13920,9 +16064,16 @@ export interface operations {
           'application/json': components['schemas']['TransferCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  transfer: {
+  getTransfer: {
     parameters: {
       query?: never;
       header?: never;
@@ -13942,12 +16093,17 @@ export interface operations {
           'application/json': components['schemas']['TransferCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  change_10: {
+  changeTransfer: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -13970,9 +16126,16 @@ export interface operations {
           'application/json': components['schemas']['TransferCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  advice_2: {
+  getTransferDespatchAdvice: {
     parameters: {
       query?: never;
       header?: never;
@@ -13993,12 +16156,17 @@ export interface operations {
           'application/xml': string;
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  arrive: {
+  receiveTransfer: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -14021,12 +16189,20 @@ export interface operations {
           'application/json': components['schemas']['TransferCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  close_3: {
+  closeTransfer: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -14049,12 +16225,20 @@ export interface operations {
           'application/json': components['schemas']['TransferCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  end: {
+  endMissingGoods: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -14077,12 +16261,20 @@ export interface operations {
           'application/json': components['schemas']['TransferCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  holdBack: {
+  returnTransferToPlanned: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -14101,9 +16293,16 @@ export interface operations {
           'application/json': components['schemas']['TransferCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  print_3: {
+  printTransferPaper: {
     parameters: {
       query?: {
         shipment?: number;
@@ -14126,12 +16325,17 @@ export interface operations {
           'application/pdf': string;
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
-  putBack_1: {
+  returnPickedOfTransfer: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -14151,12 +16355,20 @@ export interface operations {
           'application/json': components['schemas']['TransferCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  pickAll_1: {
+  pickTransfer: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -14175,12 +16387,20 @@ export interface operations {
           'application/json': components['schemas']['TransferCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  release_2: {
+  makeTransferReady: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -14199,12 +16419,20 @@ export interface operations {
           'application/json': components['schemas']['TransferCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  send_2: {
+  shipTransfer: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path: {
@@ -14227,12 +16455,20 @@ export interface operations {
           'application/json': components['schemas']['TransferCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  make: {
+  makeUnitLoads: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -14249,12 +16485,20 @@ export interface operations {
           'application/json': components['schemas']['UnitLoadCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
   addTrolley: {
     parameters: {
       query?: never;
       header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
       path?: never;
@@ -14275,9 +16519,16 @@ export interface operations {
           'application/json': components['schemas']['UnitLoadCard'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
-  units: {
+  listUnits: {
     parameters: {
       query?: never;
       header?: never;
@@ -14295,9 +16546,12 @@ export interface operations {
           'application/json': components['schemas']['Unit'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  value_1: {
+  listStockValue: {
     parameters: {
       query?: {
         by?: 'SITE' | 'CATEGORY' | 'ITEM';
@@ -14324,9 +16578,12 @@ export interface operations {
           'application/json': components['schemas']['ValuePage'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  changes_1: {
+  listValueChanges: {
     parameters: {
       query: {
         from: string;
@@ -14348,9 +16605,12 @@ export interface operations {
           'application/json': components['schemas']['ValueChanges'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  journal_3: {
+  getJournal: {
     parameters: {
       query: {
         from: string;
@@ -14371,9 +16631,12 @@ export interface operations {
           'application/json': components['schemas']['ValueJournal'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  pools: {
+  listCostPools: {
     parameters: {
       query?: never;
       header?: never;
@@ -14391,9 +16654,12 @@ export interface operations {
           'application/json': components['schemas']['ValuePool'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  usage_1: {
+  listUsage: {
     parameters: {
       query?: {
         days?: number;
@@ -14430,9 +16696,12 @@ export interface operations {
           'application/json': components['schemas']['UsagePage'];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
-  waiting: {
+  listWaitingGoods: {
     parameters: {
       query?: {
         site?: number;
@@ -14453,6 +16722,9 @@ export interface operations {
           'application/json': components['schemas']['WaitingRow'][];
         };
       };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
 }

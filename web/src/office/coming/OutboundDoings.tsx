@@ -169,7 +169,7 @@ function Papers({ card }: { card: Card }) {
   const { t } = useTranslation();
   const at = `/api/outbound/${card.id}`;
   const links: [string, string][] = [
-    ...(!gone ? [[`${at}/papers/PICK`, t('transfer.PICK')] as const] : []),
+    ...(!ended(card.state) ? [[`${at}/papers/PICK`, t('transfer.PICK')] as const] : []),
     ...(card.parcels.length > 0 ? [[`${at}/papers/PACKING`, t('outbound.PACKING')] as const] : []),
     ...card.despatches.flatMap((one) => [
       [

@@ -88,7 +88,9 @@ function TimeLine({ card }: { card: Card }) {
     ['ALLOCATED', card.allocated],
     ['PICKING', picked],
     ['PACKED', packed ? (card.ended ?? card.events.at(-1)?.at) : undefined],
-    card.state === 'CANCELLED' ? ['CANCELLED', card.ended] : [end, left ? card.ended : undefined],
+    card.state === 'CANCELLED'
+      ? (['CANCELLED', card.ended] as const)
+      : ([end, left ? card.ended : undefined] as const),
   ] as const;
   return (
     <Way

@@ -38,7 +38,7 @@ export function PictureForm({ item }: { item: Schemas['ItemCard'] }) {
           <>
             <FilePick
               label={t('item.pickPicture')}
-              accept="image/png,image/jpeg,image/webp,image/svg+xml"
+              accept="image/png,image/jpeg,image/webp"
               onPick={(file) => set.mutate(file)}
             />
             {item.picture !== null && (

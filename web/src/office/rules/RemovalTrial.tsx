@@ -61,7 +61,7 @@ export function RemovalTrial({
         <TextField
           label={t('item.code')}
           value={item}
-          placeholder={entry?.item}
+          placeholder={entry?.item ?? undefined}
           onChange={(event) => setItem(event.target.value)}
           slotProps={{ inputLabel: { shrink: true } }}
         />

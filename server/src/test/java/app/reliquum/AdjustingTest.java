@@ -144,18 +144,20 @@ class AdjustingTest {
   void aPictureShowsWhatHappened() {
     stocked("PIC", "NONE", "KQ.A-05-B", "5");
     Map<String, Object> entry = entry(kind("DAMAGE"), "OUT", "PIC", "KQ.A-05-B", "1");
-    byte[] content = {(byte) 0x89, 'P', 'N', 'G'};
-    String inText = Base64.getEncoder().encodeToString(content);
-    entry.put("picture", Map.of("mediaType", "text/html", "content", inText));
+    byte[] broken = {(byte) 0x89, 'P', 'N', 'G'};
+    entry.put(
+        "picture",
+        Map.of("mediaType", "image/png", "content", Base64.getEncoder().encodeToString(broken)));
     assertThat(hand.post("/api/adjustments", entry).body().path("field").asString())
         .isEqualTo("picture");
-    entry.put("picture", Map.of("mediaType", "image/png", "content", inText));
+    String inText = Base64.getEncoder().encodeToString(Camera.jpeg(20, 20));
+    entry.put("picture", Map.of("mediaType", "image/jpeg", "content", inText));
     JsonNode written = hand.post("/api/adjustments", entry).ok();
     assertThat(card(written).path("picture").asBoolean()).isTrue();
     Client.Answer shown =
         controller.get("/api/adjustments/" + written.path("id").asLong() + "/picture");
     assertThat(shown.status()).isEqualTo(200);
-    assertThat(shown.whole().headers().firstValue("Content-Type")).contains("image/png");
+    assertThat(shown.whole().headers().firstValue("Content-Type")).contains("image/jpeg");
     assertThat(shown.whole().headers().allValues("Content-Security-Policy"))
         .anySatisfy(policy -> assertThat(policy).contains("sandbox"));
     JsonNode plain =

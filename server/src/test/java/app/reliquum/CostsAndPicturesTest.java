@@ -4,12 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import javax.imageio.ImageIO;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
@@ -117,9 +120,14 @@ class CostsAndPicturesTest {
     byte[] drawing =
         "<svg xmlns='http://www.w3.org/2000/svg'><script>alert(1)</script></svg>"
             .getBytes(StandardCharsets.UTF_8);
-    picture(controller, "image/svg+xml", drawing).ok();
+    assertThat(picture(controller, "image/svg+xml", drawing).status() / 100).isEqualTo(4);
+    // What it calls itself does not count.
+    assertThat(picture(controller, "image/png", drawing).detail()).contains("can't be read");
+    byte[] sent = Camera.jpeg(40, 30);
+    picture(controller, "image/png", sent).ok();
     Client.Answer shown = controller.get("/api/items/" + shackle + "/picture");
     assertThat(shown.status()).isEqualTo(200);
+    assertThat(shown.whole().headers().firstValue("Content-Type")).contains("image/jpeg");
     assertThat(shown.whole().headers().allValues("Content-Security-Policy"))
         .anySatisfy(policy -> assertThat(policy).contains("default-src 'none'", "sandbox"));
     JsonNode card = controller.get("/api/items/" + shackle).ok();
@@ -190,5 +198,17 @@ class CostsAndPicturesTest {
       assertThat(row.path("available").asString()).isEqualTo("12");
       assertThat(row.path("reserved").asString()).isEqualTo("8");
     }
+  }
+
+  @Test
+  void aPictureIsDrawnAnewUprightAndNoLargerThanAScreen() throws Exception {
+    picture(controller, "image/jpeg", Camera.jpeg(3_000, 2_000, 6)).ok();
+    byte[] kept = controller.bytes("/api/items/" + shackle + "/picture").body();
+    BufferedImage drawn = ImageIO.read(new ByteArrayInputStream(kept));
+    assertThat(drawn.getWidth()).as("it was taken upright").isLessThan(drawn.getHeight());
+    assertThat(drawn.getHeight()).isEqualTo(1_600);
+    assertThat(new String(kept, StandardCharsets.ISO_8859_1)).doesNotContain("Exif");
+    picture(controller, "image/webp", Camera.webp()).ok();
+    assertThat(picture(controller, "image/png", Camera.bomb()).detail()).contains("million pixels");
   }
 }

@@ -10,6 +10,7 @@ import java.net.http.HttpRequest.BodyPublishers;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.Base64;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -402,7 +403,7 @@ class ReceivingTest {
         List.of(
             Map.of("condition", "GOOD", "quantity", "28"),
             Map.of("condition", "REJECTED", "quantity", "2", "reason", "Bent")));
-    check.put("picture", "iVBORw0KGgo=");
+    check.put("picture", Base64.getEncoder().encodeToString(Camera.png()));
     check.put("mediaType", "image/png");
     JsonNode postings = hand.post("/api/checks", check).ok().path("postings");
     assertThat(postings.size()).isEqualTo(2);

@@ -20,6 +20,7 @@ import app.reliquum.costing.Costs;
 import app.reliquum.kinds.MovementKinds;
 import app.reliquum.kinds.MovementKinds.Kind;
 import app.reliquum.kinds.MovementKinds.Purpose;
+import app.reliquum.pictures.Picture;
 import app.reliquum.places.Places;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
@@ -36,6 +37,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -47,7 +49,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Adjusting implements Subject {
 
-  private static final String PICTURES = "image/(png|jpeg|webp)";
+  private static final int LONGEST_PICTURE = 2_000_000;
 
   private final AdjustmentTable table;
   private final Lines lines;
@@ -87,8 +89,14 @@ public class Adjusting implements Subject {
    * What is to be written, with all that it says found out.
    *
    * @param fields what the kind's fields are filled with
+   * @param picture a picture of what happened, null for none
    */
-  record Draft(Entry entry, Kind kind, List<Kind> reasons, Map<Long, String> fields) {}
+  record Draft(
+      Entry entry,
+      Kind kind,
+      List<Kind> reasons,
+      Map<Long, String> fields,
+      @Nullable Picture picture) {}
 
   /** Writes it down, and posts it unless someone else must agree. */
   @Transactional(propagation = Propagation.MANDATORY)
@@ -107,9 +115,10 @@ public class Adjusting implements Subject {
    * @throws Problem if the kind does not allow it, or asks for something that is missing
    */
   Draft draft(Entry entry) {
-    if (entry.picture() != null && !entry.picture().mediaType().matches(PICTURES)) {
-      throw Problem.invalid("picture", "A picture is a PNG, JPEG or WebP file.");
-    }
+    Picture picture =
+        entry.picture() == null
+            ? null
+            : Picture.of("picture", entry.picture().content(), LONGEST_PICTURE);
     Kind kind = kinds.kind(entry.kind());
     List<Kind> reasons = new ArrayList<>(List.of(kind));
     Set<Long> more = new LinkedHashSet<>(entry.reasons() == null ? List.of() : entry.reasons());
@@ -154,7 +163,11 @@ public class Adjusting implements Subject {
       }
     }
     return new Draft(
-        entry, kind, reasons, kinds.read(kind, entry.fields() == null ? Map.of() : entry.fields()));
+        entry,
+        kind,
+        reasons,
+        kinds.read(kind, entry.fields() == null ? Map.of() : entry.fields()),
+        picture);
   }
 
   /** Writes lines that were found out. */

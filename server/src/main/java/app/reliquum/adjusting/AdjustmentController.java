@@ -6,7 +6,11 @@ import app.reliquum.api.Commands;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
 import app.reliquum.kinds.MovementKinds.Purpose;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.PositiveOrZero;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
@@ -57,6 +61,9 @@ class AdjustmentController {
     this.trial = new TransactionTemplate(transactions);
   }
 
+  @Operation(
+      operationId = "listAdjustments",
+      summary = "Adjustments, scrap and movements, the latest first")
   @GetMapping("/adjustments")
   Page<Adjustment.Row> page(
       Actor actor,
@@ -69,19 +76,21 @@ class AdjustmentController {
       @RequestParam(required = false) String field,
       @RequestParam(required = false) Instant after,
       @RequestParam(required = false) Instant before,
-      @RequestParam(defaultValue = "0") int offset,
-      @RequestParam(defaultValue = "100") int limit) {
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
     return rows.page(
         new AdjustmentRows.Query(
-            purpose, state, kind, site, item, q, field, after, before, Math.max(0, offset), limit),
+            purpose, state, kind, site, item, q, field, after, before, offset, limit),
         actor);
   }
 
+  @Operation(operationId = "getAdjustment", summary = "An adjustment with its lines")
   @GetMapping("/adjustments/{adjustment}")
   Adjustment.Card card(Actor actor, @PathVariable long adjustment) {
     return rows.card(adjustment, actor);
   }
 
+  @Operation(operationId = "getAdjustmentPicture", summary = "The picture of an adjustment")
   @GetMapping("/adjustments/{adjustment}/picture")
   ResponseEntity<byte[]> picture(Actor actor, @PathVariable long adjustment) {
     rows.card(adjustment, actor);
@@ -97,6 +106,9 @@ class AdjustmentController {
   }
 
   /** Writes an adjustment, scrap, loan or movement; it is posted unless someone must agree. */
+  @Operation(
+      operationId = "createAdjustment",
+      summary = "Create an adjustment, and post it unless it needs approval")
   @PostMapping("/adjustments")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('MOVE')")
@@ -106,6 +118,9 @@ class AdjustmentController {
   }
 
   /** Reads a file of adjustments; a trial writes nothing. */
+  @Operation(
+      operationId = "importAdjustment",
+      summary = "Import an adjustment from a file, or try it")
   @PostMapping(
       path = "/adjustments/files",
       consumes = {
@@ -133,6 +148,7 @@ class AdjustmentController {
         () -> file.write(command, content));
   }
 
+  @Operation(operationId = "listScrap", summary = "Scrap by reason, item or month")
   @GetMapping("/scrap")
   List<ScrapReport.Row> scrap(
       Actor actor,
@@ -143,22 +159,25 @@ class AdjustmentController {
     return scrap.rows(by, site, after, before, actor);
   }
 
+  @Operation(operationId = "listLoans", summary = "Loans, filtered")
   @GetMapping("/loans")
   Page<Loans.Row> loans(
       Actor actor,
       @RequestParam(defaultValue = "OPEN") Loans.Filter filter,
       @RequestParam(required = false) String q,
-      @RequestParam(defaultValue = "0") int offset,
-      @RequestParam(defaultValue = "100") int limit) {
-    return loans.page(filter, q, actor, Math.max(0, offset), limit);
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
+    return loans.page(filter, q, actor, offset, limit);
   }
 
+  @Operation(operationId = "getLoan", summary = "A loan with its goods and returns")
   @GetMapping("/loans/{loan}")
   Loans.Card loan(Actor actor, @PathVariable long loan) {
     return loans.card(loan, actor);
   }
 
   /** Takes goods of a loan back in. */
+  @Operation(operationId = "receiveLoanBack", summary = "Receive a loan back, whole or in part")
   @PostMapping("/loans/{loan}/returns")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('MOVE')")

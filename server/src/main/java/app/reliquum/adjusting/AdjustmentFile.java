@@ -5,6 +5,7 @@ import app.reliquum.adjusting.Adjustment.LineEntry;
 import app.reliquum.adjusting.Adjustment.Written;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
+import app.reliquum.api.Numbers;
 import app.reliquum.api.Problem;
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.ledger.PositionKey;
@@ -22,7 +23,6 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -160,9 +160,9 @@ class AdjustmentFile {
     Way way = figure ? Way.SET : said.isNegative() ? Way.OUT : Way.IN;
     LocalDate expiry = null;
     try {
-      expiry = row.cell("expiry").isEmpty() ? null : LocalDate.parse(row.cell("expiry"));
-    } catch (DateTimeParseException none) {
-      throw Problem.invalid("expiry", "Expiry is a day, like 2027-03-31.");
+      expiry = row.cell("expiry").isEmpty() ? null : Numbers.day(row.cell("expiry"));
+    } catch (IllegalArgumentException none) {
+      throw Problem.invalid("expiry", "Expiry " + none.getMessage() + ".");
     }
     LineEntry line =
         new LineEntry(

@@ -114,11 +114,11 @@ class AdjustmentTable {
             .map(field -> new Object[] {id, field.getKey(), field.getValue()})
             .toList());
     insertLines(id, rows);
-    if (entry.picture() != null) {
+    if (draft.picture() != null) {
       jdbc.sql(
               "insert into adjustment_picture (adjustment_id, media_type, content) values (?, ?,"
                   + " ?)")
-          .params(id, entry.picture().mediaType(), entry.picture().content())
+          .params(id, draft.picture().mediaType(), draft.picture().content())
           .update();
     }
     return id;

@@ -3,20 +3,12 @@ package app.reliquum.api;
 import app.reliquum.core.quantity.Quantity;
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
-import io.swagger.v3.oas.models.OpenAPI;
-import io.swagger.v3.oas.models.info.Info;
-import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.media.StringSchema;
-import io.swagger.v3.oas.models.parameters.HeaderParameter;
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Map;
-import java.util.TreeMap;
-import org.springdoc.core.customizers.OpenApiCustomizer;
-import org.springdoc.core.customizers.OperationCustomizer;
 import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnMissingBean;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
@@ -41,7 +33,12 @@ class ApiConfiguration implements WebMvcConfigurer {
   static {
     SpringDocUtils.getConfig()
         .replaceWithSchema(
-            Quantity.class, new StringSchema().example("12.5").description("an exact decimal"))
+            Quantity.class,
+            new StringSchema()
+                .format("decimal")
+                .pattern("-?[0-9]{1,13}([.][0-9]{1,6})?")
+                .example("12.5")
+                .description("an exact decimal"))
         .addRequestWrapperToIgnore(Command.class, Actor.class);
   }
 
@@ -97,54 +94,5 @@ class ApiConfiguration implements WebMvcConfigurer {
   public void addArgumentResolvers(List<HandlerMethodArgumentResolver> resolvers) {
     resolvers.add(new ActorResolver());
     resolvers.add(new CommandResolver());
-  }
-
-  @Bean
-  OpenAPI openApi() {
-    return new OpenAPI()
-        .info(
-            new Info()
-                .title("Reliquum")
-                .version("1")
-                .description(
-                    "What do we have, where is it, and can we trust that number. Every write "
-                        + "carries an Idempotency-Key, a UUID: sent again, it gets the first "
-                        + "answer and does nothing. Every error is a problem document (RFC 9457). "
-                        + "Quantities are decimal strings."));
-  }
-
-  /** The document is kept under version control, so it must not depend on where it was made. */
-  @Bean
-  OpenApiCustomizer stableDocument(PresentFields fields) {
-    return document -> {
-      document.setServers(null);
-      document.setPaths(sorted(document.getPaths()));
-      Map<String, Schema<?>> schemas = new TreeMap<>();
-      document.getComponents().getSchemas().forEach(schemas::put);
-      fields.complete(schemas);
-      document.getComponents().setSchemas(new TreeMap<>(schemas));
-    };
-  }
-
-  private static io.swagger.v3.oas.models.Paths sorted(io.swagger.v3.oas.models.Paths paths) {
-    var sorted = new io.swagger.v3.oas.models.Paths();
-    new TreeMap<>(paths).forEach(sorted::addPathItem);
-    return sorted;
-  }
-
-  @Bean
-  OperationCustomizer commandHeader() {
-    return (operation, method) -> {
-      for (var parameter : method.getMethodParameters()) {
-        if (parameter.getParameterType() == Command.class) {
-          operation.addParametersItem(
-              new HeaderParameter()
-                  .name(CommandResolver.HEADER)
-                  .required(true)
-                  .schema(new StringSchema().format("uuid")));
-        }
-      }
-      return operation;
-    };
   }
 }

@@ -4,10 +4,19 @@ import com.fasterxml.jackson.databind.JavaType;
 import io.swagger.v3.core.converter.AnnotatedType;
 import io.swagger.v3.core.converter.ModelConverter;
 import io.swagger.v3.core.converter.ModelConverterContext;
+import io.swagger.v3.core.util.AnnotationsUtils;
 import io.swagger.v3.core.util.Json;
+import io.swagger.v3.oas.models.OpenAPI;
+import io.swagger.v3.oas.models.Operation;
+import io.swagger.v3.oas.models.PathItem;
 import io.swagger.v3.oas.models.media.Schema;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import java.lang.reflect.AnnotatedElement;
 import java.lang.reflect.RecordComponent;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.Iterator;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -23,8 +32,6 @@ import org.springframework.stereotype.Component;
  */
 @Component
 class PresentFields implements ModelConverter {
-
-  private static final Set<String> REQUESTS = Set.of("Entry", "EntryLine", "Saying");
 
   private final Map<String, Class<?>> records = new ConcurrentHashMap<>();
 
@@ -48,21 +55,105 @@ class PresentFields implements ModelConverter {
     return schema;
   }
 
-  /** Completes the schemas once all are known. */
-  void complete(Map<String, Schema<?>> schemas) {
+  /**
+   * Completes the schemas once all are known: of what is asked, that which the server insists on is
+   * required and anything else refused; of what is answered, everything is there.
+   */
+  void complete(OpenAPI document, Map<String, Schema<?>> schemas) {
+    Set<String> asked = new HashSet<>();
+    for (PathItem item : document.getPaths().values()) {
+      for (Operation operation : item.readOperations()) {
+        if (operation.getRequestBody() != null) {
+          operation
+              .getRequestBody()
+              .getContent()
+              .values()
+              .forEach(content -> reach(content.getSchema(), schemas, asked));
+        }
+      }
+    }
     records.forEach(
         (name, type) -> {
           Schema<?> schema = schemas.get(name);
-          if (schema != null && schema.getProperties() != null && !isRequest(type)) {
+          if (schema == null || schema.getProperties() == null) {
+            return;
+          }
+          if (asked.contains(name)) {
+            insist(schema, type);
+          } else {
             complete(schema, type);
           }
         });
   }
 
-  private static boolean isRequest(Class<?> type) {
-    return REQUESTS.stream().anyMatch(ending -> type.getSimpleName().endsWith(ending));
+  private static void reach(Schema<?> schema, Map<String, Schema<?>> schemas, Set<String> reached) {
+    if (schema == null) {
+      return;
+    }
+    if (schema.get$ref() != null) {
+      String name = schema.get$ref().substring(schema.get$ref().lastIndexOf('/') + 1);
+      if (reached.add(name)) {
+        reach(schemas.get(name), schemas, reached);
+      }
+      return;
+    }
+    reach(schema.getItems(), schemas, reached);
+    if (schema.getProperties() != null) {
+      schema.getProperties().values().forEach(one -> reach(one, schemas, reached));
+    }
   }
 
+  /** What a request must say, and what it may. */
+  private static void insist(Schema<?> schema, Class<?> type) {
+    List<String> required = new ArrayList<>();
+    for (RecordComponent component : type.getRecordComponents()) {
+      String name = component.getName();
+      Schema<?> property = schema.getProperties().get(name);
+      if (property == null) {
+        continue;
+      }
+      AnnotatedElement said = field(type, name);
+      boolean text = said.isAnnotationPresent(NotBlank.class);
+      boolean some = said.isAnnotationPresent(NotEmpty.class);
+      if (component.getType().isPrimitive()
+          || text
+          || some
+          || said.isAnnotationPresent(NotNull.class)
+          || component.getAnnotatedType().isAnnotationPresent(NotNull.class)) {
+        required.add(name);
+        if (text || some) {
+          schema.getProperties().put(name, notEmpty(property));
+        }
+      } else {
+        schema.getProperties().put(name, orNull(property));
+      }
+    }
+    schema.setRequired(required.isEmpty() ? null : required);
+    schema.setAdditionalProperties(false);
+  }
+
+  private static AnnotatedElement field(Class<?> type, String name) {
+    try {
+      return type.getDeclaredField(name);
+    } catch (NoSuchFieldException no) {
+      throw new IllegalStateException(no);
+    }
+  }
+
+  private static Schema<?> notEmpty(Schema<?> property) {
+    if (property.get$ref() != null) {
+      return property;
+    }
+    Schema<?> copy = AnnotationsUtils.clone(property, true);
+    if (copy.getItems() != null) {
+      copy.setMinItems(1);
+    } else {
+      copy.setMinLength(1);
+    }
+    return copy;
+  }
+
+  /** An answer always has all of its members. */
   private static void complete(Schema<?> schema, Class<?> type) {
     List<String> required = new ArrayList<>();
     for (RecordComponent component : type.getRecordComponents()) {
@@ -79,21 +170,7 @@ class PresentFields implements ModelConverter {
   }
 
   private static Schema<?> orNull(Schema<?> property) {
-    if (property.get$ref() != null) {
-      Schema<Object> nothing = new Schema<>();
-      nothing.setTypes(Set.of("null"));
-      Schema<Object> either = new Schema<>();
-      either.setAnyOf(List.of(new Schema<>().$ref(property.get$ref()), nothing));
-      return either;
-    }
-    Set<String> types = new LinkedHashSet<>();
-    if (property.getTypes() != null) {
-      types.addAll(property.getTypes());
-    } else if (property.getType() != null) {
-      types.add(property.getType());
-    }
-    types.add("null");
-    if (property.getEnum() != null) {
+    if (property.get$ref() != null || property.getEnum() != null) {
       Schema<Object> nothing = new Schema<>();
       nothing.setTypes(Set.of("null"));
       Schema<Object> either = new Schema<>();
@@ -101,11 +178,15 @@ class PresentFields implements ModelConverter {
       return either;
     }
     // A copy: schemas of one type may be shared.
-    Schema<Object> copy = new Schema<>();
+    Schema<?> copy = AnnotationsUtils.clone(property, true);
+    Set<String> types = new LinkedHashSet<>();
+    if (property.getTypes() != null) {
+      types.addAll(property.getTypes());
+    } else if (property.getType() != null) {
+      types.add(property.getType());
+    }
+    types.add("null");
     copy.setTypes(types);
-    copy.setFormat(property.getFormat());
-    copy.setDescription(property.getDescription());
-    copy.setItems(property.getItems());
     return copy;
   }
 }

@@ -21,9 +21,11 @@ import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.security.access.AccessDeniedException;
 import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.method.annotation.HandlerMethodValidationException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 
@@ -123,14 +125,7 @@ class Problems extends ResponseEntityExceptionHandler {
                         "field", error.getField(),
                         "message", String.valueOf(error.getDefaultMessage())))
             .toList();
-    String first =
-        fields.isEmpty()
-            ? "The request is not complete."
-            : fields.get(0).get("field") + " " + fields.get(0).get("message") + ".";
-    Problem problem =
-        Problem.invalid(fields.isEmpty() ? "" : fields.get(0).get("field"), first)
-            .with("fields", fields);
-    return ResponseEntity.status(problem.status()).body(problem.detail());
+    return invalid(fields);
   }
 
   @Override
@@ -140,6 +135,48 @@ class Problems extends ResponseEntityExceptionHandler {
       HttpStatusCode status,
       WebRequest request) {
     return ResponseEntity.badRequest().body(Unreadable.problem(fault).detail());
+  }
+
+  @Override
+  protected ResponseEntity<Object> handleHandlerMethodValidationException(
+      HandlerMethodValidationException fault,
+      HttpHeaders headers,
+      HttpStatusCode status,
+      WebRequest request) {
+    List<Map<String, String>> fields =
+        fault.getParameterValidationResults().stream()
+            .flatMap(
+                result ->
+                    result.getResolvableErrors().stream()
+                        .map(
+                            error ->
+                                Map.of(
+                                    "field",
+                                    String.valueOf(result.getMethodParameter().getParameterName()),
+                                    "message",
+                                    String.valueOf(error.getDefaultMessage()))))
+            .toList();
+    return invalid(fields);
+  }
+
+  @Override
+  protected ResponseEntity<Object> handleMissingServletRequestParameter(
+      MissingServletRequestParameterException fault,
+      HttpHeaders headers,
+      HttpStatusCode status,
+      WebRequest request) {
+    return invalid(List.of(Map.of("field", fault.getParameterName(), "message", "is needed")));
+  }
+
+  private static ResponseEntity<Object> invalid(List<Map<String, String>> fields) {
+    String first =
+        fields.isEmpty()
+            ? "The request is not complete."
+            : fields.get(0).get("field") + " " + fields.get(0).get("message") + ".";
+    Problem problem =
+        Problem.invalid(fields.isEmpty() ? "" : fields.get(0).get("field"), first)
+            .with("fields", fields);
+    return ResponseEntity.status(problem.status()).body(problem.detail());
   }
 
   @Override

@@ -8,6 +8,7 @@ import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -24,6 +25,13 @@ final class Unreadable {
   private Unreadable() {}
 
   static Problem problem(Throwable fault) {
+    Problem problem = found(fault);
+    return problem.with(
+        "fields",
+        List.of(Map.of("field", problem.values().get("field"), "message", problem.getMessage())));
+  }
+
+  private static Problem found(Throwable fault) {
     JacksonException json = null;
     QuantityException quantity = null;
     for (Throwable cause = fault; cause != null; cause = cause.getCause()) {

@@ -4,9 +4,13 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Page;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.util.function.Supplier;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -38,20 +42,23 @@ class ApprovalController {
   @io.swagger.v3.oas.annotations.media.Schema(name = "ApprovalReason")
   record Reason(@NotBlank(message = "is needed: say why") @Size(max = 400) String note) {}
 
+  @Operation(operationId = "listApprovals", summary = "What waits for approval, or was decided")
   @GetMapping
   Page<Approvals.Row> page(
       Actor actor,
       @RequestParam(defaultValue = "true") boolean waiting,
-      @RequestParam(defaultValue = "0") int offset,
-      @RequestParam(defaultValue = "100") int limit) {
-    return approvals.page(waiting, actor, Math.max(0, offset), limit);
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
+    return approvals.page(waiting, actor, offset, limit);
   }
 
+  @Operation(operationId = "getApproval", summary = "An approval with what was said")
   @GetMapping("/{approval}")
   Approvals.Card card(Actor actor, @PathVariable long approval) {
     return approvals.card(approval, actor);
   }
 
+  @Operation(operationId = "approve", summary = "Approve and post")
   @PostMapping("/{approval}/approval")
   @PreAuthorize("hasAuthority('RULES')")
   Approvals.Card approve(
@@ -64,6 +71,7 @@ class ApprovalController {
         () -> approvals.approve(command, approval, note.note()));
   }
 
+  @Operation(operationId = "refuse", summary = "Refuse with a reason")
   @PostMapping("/{approval}/refusal")
   @PreAuthorize("hasAuthority('RULES')")
   Approvals.Card refuse(
@@ -76,6 +84,7 @@ class ApprovalController {
         () -> approvals.refuse(command, approval, reason.note().strip()));
   }
 
+  @Operation(operationId = "askOrAnswerApproval", summary = "Request information, or give it")
   @PostMapping("/{approval}/words")
   @PreAuthorize("hasAuthority('MOVE')")
   Approvals.Card say(
@@ -88,6 +97,7 @@ class ApprovalController {
         () -> approvals.say(command, approval, reason.note().strip()));
   }
 
+  @Operation(operationId = "withdrawApproval", summary = "Withdraw what one has proposed")
   @PostMapping("/{approval}/withdrawal")
   @PreAuthorize("hasAuthority('MOVE')")
   Approvals.Card withdraw(Command command, @PathVariable long approval) {

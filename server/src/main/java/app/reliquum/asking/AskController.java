@@ -1,6 +1,7 @@
 package app.reliquum.asking;
 
 import app.reliquum.api.Actor;
+import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -15,6 +16,7 @@ class AskController {
     this.ask = ask;
   }
 
+  @Operation(operationId = "ask", summary = "Find anything by words or a scan")
   @GetMapping("/api/ask")
   List<Ask.Hit> ask(Actor actor, @RequestParam String q) {
     return ask.hits(q, actor);

@@ -2,6 +2,7 @@ package app.reliquum.catalog;
 
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.LotRule;
 import app.reliquum.core.quantity.MeasureRule;
@@ -347,20 +348,39 @@ public class Catalog {
         .update();
   }
 
-  private void writeHome(long item, Home home) {
-    long place = 0;
-    if (home.address() != null && !home.address().isBlank()) {
-      String address = home.address().strip().toUpperCase(Locale.ROOT);
-      place =
-          places.atAddress(address).stream()
-              .filter(bin -> bin.site() == home.site())
-              .findFirst()
-              .orElseThrow(
-                  () ->
-                      Problem.invalid("homes", "The site has no bin " + address + ".")
-                          .with("address", address))
-              .id();
+  /** The bin that is meant: by its address, by its number, or by both if they agree. */
+  private long homePlace(Home home) {
+    long numbered = home.place() == null ? 0 : home.place();
+    String address = home.address() == null ? "" : home.address().strip().toUpperCase(Locale.ROOT);
+    if (address.isEmpty()) {
+      boolean there =
+          numbered == 0
+              || places.forLedger(Set.of(numbered)).stream()
+                  .anyMatch(bin -> bin.site() == home.site() && bin.kind() == PlaceKind.BIN);
+      if (!there) {
+        throw Problem.invalid("homes", "The site has no bin with the number " + numbered + ".");
+      }
+      return numbered;
     }
+    long named =
+        places.atAddress(address).stream()
+            .filter(bin -> bin.site() == home.site())
+            .findFirst()
+            .orElseThrow(
+                () ->
+                    Problem.invalid("homes", "The site has no bin " + address + ".")
+                        .with("address", address))
+            .id();
+    if (numbered != 0 && numbered != named) {
+      throw Problem.invalid(
+          "homes", address + " is not the bin with the number " + numbered + ". Name one of them.");
+    }
+    return named;
+  }
+
+  private void writeHome(long item, Home home) {
+    places.named(home.site());
+    long place = homePlace(home);
     jdbc.sql("insert into item_home (item_id, site_id, place_id, shelf_note) values (?, ?, ?, ?)")
         .param(item)
         .param(home.site())

@@ -4,7 +4,11 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Page;
 import app.reliquum.core.quantity.UnitOfMeasure;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.PositiveOrZero;
 import java.util.Arrays;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -36,6 +40,7 @@ class CatalogController {
   /** A unit that items can be counted in. */
   record Unit(UnitOfMeasure unit, String code, String symbol, int usualDecimals) {}
 
+  @Operation(operationId = "listUnits", summary = "The units that items can be counted in")
   @GetMapping("/units")
   List<Unit> units() {
     return Arrays.stream(UnitOfMeasure.values())
@@ -43,25 +48,29 @@ class CatalogController {
         .toList();
   }
 
+  @Operation(operationId = "listCategories", summary = "The categories of items")
   @GetMapping("/categories")
   List<String> categories() {
     return catalog.categories();
   }
 
+  @Operation(operationId = "listItems", summary = "Items by code, or by words")
   @GetMapping("/items")
   Page<Catalog.ItemRow> items(
       @RequestParam(required = false) String q,
       @RequestParam(defaultValue = "false") boolean closedToo,
-      @RequestParam(defaultValue = "0") int offset,
-      @RequestParam(defaultValue = "100") int limit) {
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
     return catalog.items(q, closedToo, offset, limit);
   }
 
+  @Operation(operationId = "getLot", summary = "A lot with its days and their corrections")
   @GetMapping("/lots/{id}")
   Lots.LotView lot(@PathVariable long id) {
     return lots.view(id);
   }
 
+  @Operation(operationId = "correctLotDates", summary = "Correct the days of a lot, with a reason")
   @PutMapping("/lots/{id}/dates")
   @PreAuthorize("hasAuthority('POST')")
   Lots.LotView correctLot(
@@ -74,11 +83,13 @@ class CatalogController {
         () -> lots.correct(command.actor(), id, entry));
   }
 
+  @Operation(operationId = "getItem", summary = "An item")
   @GetMapping("/items/{id}")
   Catalog.ItemCard item(@PathVariable long id) {
     return catalog.item(id);
   }
 
+  @Operation(operationId = "addItem", summary = "Add an item")
   @PostMapping("/items")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('RULES')")
@@ -87,6 +98,7 @@ class CatalogController {
         command, "add item", entry, Catalog.ItemCard.class, () -> catalog.add(entry));
   }
 
+  @Operation(operationId = "changeItem", summary = "Change an item")
   @PutMapping("/items/{id}")
   @PreAuthorize("hasAuthority('RULES')")
   Catalog.ItemCard change(

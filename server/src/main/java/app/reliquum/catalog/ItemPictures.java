@@ -1,11 +1,11 @@
 package app.reliquum.catalog;
 
 import app.reliquum.api.Problem;
+import app.reliquum.pictures.Picture;
 import java.time.Clock;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.Optional;
-import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -15,8 +15,6 @@ import org.springframework.transaction.annotation.Transactional;
 public class ItemPictures {
 
   private static final int LONGEST = 2_000_000;
-  private static final Set<String> KINDS =
-      Set.of("image/jpeg", "image/png", "image/webp", "image/svg+xml");
 
   private final JdbcClient jdbc;
   private final Clock clock;
@@ -26,9 +24,6 @@ public class ItemPictures {
     this.clock = clock;
   }
 
-  /** A picture and its media type. */
-  public record Picture(String mediaType, byte[] content) {}
-
   /** The picture of an item, if there is one. */
   public Optional<Picture> of(long item) {
     return jdbc.sql("select media_type, content from item_picture where item_id = ?")
@@ -37,15 +32,19 @@ public class ItemPictures {
         .optional();
   }
 
-  /** Sets the picture of an item. */
+  /**
+   * Sets the picture of an item, as someone has sent it.
+   *
+   * @throws Problem if it can't be read as a picture
+   */
   @Transactional
-  public void set(long item, Picture picture) {
-    if (!KINDS.contains(picture.mediaType())) {
-      throw Problem.invalid("picture", "A picture is a JPEG, PNG, WebP or SVG file.");
-    }
-    if (picture.content().length == 0 || picture.content().length > LONGEST) {
-      throw Problem.invalid("picture", "A picture has at most 2 MB, and is not empty.");
-    }
+  public void set(long item, byte[] sent) {
+    draw(item, Picture.of("picture", sent, LONGEST));
+  }
+
+  /** Sets the picture of an item to a drawing of the house's own. */
+  @Transactional
+  public void draw(long item, Picture picture) {
     jdbc.sql(
             """
             insert into item_picture (item_id, media_type, content, changed) values (?, ?, ?, ?)

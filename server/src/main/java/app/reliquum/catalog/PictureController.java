@@ -3,9 +3,10 @@ package app.reliquum.catalog;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Problem;
+import app.reliquum.pictures.Picture;
+import io.swagger.v3.oas.annotations.Operation;
 import java.time.Duration;
 import org.springframework.http.CacheControl;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -14,7 +15,6 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -32,11 +32,11 @@ class PictureController {
     this.commands = commands;
   }
 
+  @Operation(operationId = "getItemPicture", summary = "The picture of an item")
   @GetMapping
   ResponseEntity<byte[]> picture(@PathVariable long item) {
-    ItemPictures.Picture picture =
-        pictures.of(item).orElseThrow(() -> Problem.missing("picture of item", item));
-    // Drawings may carry scripts; none of them runs.
+    Picture picture = pictures.of(item).orElseThrow(() -> Problem.missing("picture of item", item));
+    // Nothing in it runs.
     return ResponseEntity.ok()
         .cacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePrivate())
         .header("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; sandbox")
@@ -44,13 +44,10 @@ class PictureController {
         .body(picture.content());
   }
 
-  @PutMapping(consumes = {"image/jpeg", "image/png", "image/webp", "image/svg+xml"})
+  @Operation(operationId = "setItemPicture", summary = "Set the picture of an item")
+  @PutMapping(consumes = {"image/jpeg", "image/png", "image/webp"})
   @PreAuthorize("hasAuthority('RULES')")
-  Catalog.ItemCard set(
-      Command command,
-      @PathVariable long item,
-      @RequestHeader(HttpHeaders.CONTENT_TYPE) String mediaType,
-      @RequestBody byte[] content) {
+  Catalog.ItemCard set(Command command, @PathVariable long item, @RequestBody byte[] content) {
     return commands.once(
         command,
         "set picture " + item,
@@ -58,11 +55,12 @@ class PictureController {
         Catalog.ItemCard.class,
         () -> {
           Catalog.ItemCard card = catalog.item(item);
-          pictures.set(item, new ItemPictures.Picture(mediaType, content));
+          pictures.set(item, content);
           return card;
         });
   }
 
+  @Operation(operationId = "removeItemPicture", summary = "Remove the picture of an item")
   @DeleteMapping
   @PreAuthorize("hasAuthority('RULES')")
   Catalog.ItemCard remove(Command command, @PathVariable long item) {

@@ -4,6 +4,7 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.core.costing.CostMethod;
 import app.reliquum.core.costing.UnitCost;
+import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -39,11 +40,13 @@ class CostController {
       @Nullable CostMethod method,
       @Nullable @Size(max = 200) String reason) {}
 
+  @Operation(operationId = "getItemCost", summary = "What an item costs")
   @GetMapping("/items/{item}/cost")
   Cost cost(@PathVariable long item) {
     return new Cost(costs.of(item).amount(), costs.method(item), null);
   }
 
+  @Operation(operationId = "setItemCost", summary = "Set what an item costs")
   @PutMapping("/items/{item}/cost")
   @PreAuthorize("hasAuthority('RULES')")
   Cost set(Command command, @PathVariable long item, @Valid @RequestBody Cost entry) {
@@ -68,11 +71,13 @@ class CostController {
   /** With whom a site shares its cost. */
   record Sharing(@NotNull Long costSite) {}
 
+  @Operation(operationId = "listCostSites", summary = "Sites, and which of them share a cost")
   @GetMapping("/costs/sites")
   List<Costs.SiteCost> sites() {
     return costs.sites();
   }
 
+  @Operation(operationId = "shareCosts", summary = "Let a site share the costs of another")
   @PutMapping("/costs/sites/{site}")
   @PreAuthorize("hasAuthority('RULES')")
   Sharing share(Command command, @PathVariable long site, @Valid @RequestBody Sharing sharing) {

@@ -23,9 +23,13 @@ import app.reliquum.counting.Counting.Slip;
 import app.reliquum.counting.Counting.SlipFilter;
 import app.reliquum.counting.Counting.Sort;
 import app.reliquum.counting.Counting.Trail;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.DecimalMin;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.math.BigDecimal;
 import java.util.List;
@@ -125,29 +129,33 @@ class CountController {
   /** Whether a count is posted, or waits for someone else to agree. */
   record PostAnswer(boolean posted) {}
 
+  @Operation(operationId = "listCounts", summary = "Counts, filtered")
   @GetMapping
   Page<Row> counts(
       Actor actor,
       @RequestParam(defaultValue = "OPEN") Filter filter,
       @RequestParam(required = false) Long site,
       @RequestParam(required = false) String q,
-      @RequestParam(defaultValue = "0") int offset,
-      @RequestParam(defaultValue = "100") int limit) {
-    return counts.page(filter, site, q, actor, Math.max(0, offset), limit);
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
+    return counts.page(filter, site, q, actor, offset, limit);
   }
 
+  @Operation(operationId = "getCountNumbers", summary = "How many counts are in each state")
   @GetMapping("/numbers")
   Counts numbers(Actor actor) {
     return counts.counts(actor);
   }
 
   /** What drawing a count up would come to. Changes nothing, so it needs no command id. */
+  @Operation(operationId = "previewCount", summary = "Say what a scope would have counted")
   @PostMapping("/preview")
   @PreAuthorize("hasAuthority('POST')")
   Preview preview(Actor actor, @Valid @RequestBody Entry entry) {
     return drawing.preview(entry, actor);
   }
 
+  @Operation(operationId = "createCount", summary = "Create a count from a scope")
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('POST')")
@@ -161,11 +169,13 @@ class CountController {
   }
 
   /** What people on the floor say looks wrong. */
+  @Operation(operationId = "listReportedDiscrepancies", summary = "Reported discrepancies")
   @GetMapping("/suspicions")
   List<Suspicions.Card> suspicions(Actor actor, @RequestParam(required = false) Long site) {
     return suspicions.open(site, actor);
   }
 
+  @Operation(operationId = "reportDiscrepancy", summary = "Report a discrepancy of a bin")
   @PostMapping("/suspicions")
   @PreAuthorize("hasAuthority('MOVE')")
   Many suspect(Command command, @Valid @RequestBody Suspicions.Entry entry) {
@@ -180,21 +190,24 @@ class CountController {
         });
   }
 
+  @Operation(operationId = "getCount", summary = "A count")
   @GetMapping("/{id}")
   Card count(Actor actor, @PathVariable long id) {
     return counts.card(id, actor);
   }
 
+  @Operation(operationId = "listSlips", summary = "The slips of a count")
   @GetMapping("/{id}/slips")
   Page<Slip> slips(
       Actor actor,
       @PathVariable long id,
       @RequestParam(defaultValue = "ALL") SlipFilter filter,
-      @RequestParam(defaultValue = "0") int offset,
-      @RequestParam(defaultValue = "100") int limit) {
-    return counts.slips(id, filter, actor, Math.max(0, offset), limit);
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
+    return counts.slips(id, filter, actor, offset, limit);
   }
 
+  @Operation(operationId = "listCountResults", summary = "What a count found, filtered and sorted")
   @GetMapping("/{id}/results")
   Page<Result> results(
       Actor actor,
@@ -206,34 +219,41 @@ class CountController {
       @RequestParam(required = false) String q,
       @RequestParam(defaultValue = "GROSS") Sort sort,
       @RequestParam(defaultValue = "true") boolean descending,
-      @RequestParam(defaultValue = "0") int offset,
-      @RequestParam(defaultValue = "100") int limit) {
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
     Question question = new Question(show, minQuantity, minPercent, minValue, q, sort, descending);
-    return reviewing.page(id, question, actor, Math.max(0, offset), limit);
+    return reviewing.page(id, question, actor, offset, limit);
   }
 
+  @Operation(operationId = "getVarianceChart", summary = "The variances of a count, for a chart")
   @GetMapping("/{id}/chart")
   Chart chart(Actor actor, @PathVariable long id) {
     return reviewing.chart(id, actor);
   }
 
+  @Operation(
+      operationId = "getCountResult",
+      summary = "One position of a count, with who counted what")
   @GetMapping("/{id}/results/{line}")
   Result result(Actor actor, @PathVariable long id, @PathVariable long line) {
     return reviewing.result(id, line, actor);
   }
 
   /** What has moved since a position was last right, beside what was seen on the shelf. */
+  @Operation(operationId = "getCountResultTrail", summary = "What is known of a position's past")
   @GetMapping("/{id}/results/{line}/trail")
   List<Trail> trail(Actor actor, @PathVariable long id, @PathVariable long line) {
     return reviewing.trail(id, line, actor);
   }
 
   /** What posting would do. */
+  @Operation(operationId = "getCountOutcome", summary = "What posting a count would do")
   @GetMapping("/{id}/outcome")
   Outcome outcome(Actor actor, @PathVariable long id) {
     return posting.outcome(id, actor);
   }
 
+  @Operation(operationId = "printCountPaper", summary = "Count sheets, or the variance report")
   @GetMapping(path = "/{id}/papers/{which}", produces = MediaType.APPLICATION_PDF_VALUE)
   ResponseEntity<byte[]> print(
       Actor actor, @PathVariable long id, @PathVariable CountPapers.Which which) {
@@ -249,6 +269,7 @@ class CountController {
   }
 
   /** Ends counting, whatever is not counted yet. */
+  @Operation(operationId = "reviewCount", summary = "Take a count to review")
   @PostMapping("/{id}/review")
   @PreAuthorize("hasAuthority('POST')")
   Card review(Command command, @PathVariable long id) {
@@ -256,12 +277,14 @@ class CountController {
   }
 
   /** Goes back to counting. */
+  @Operation(operationId = "reopenCount", summary = "Reopen a count that is in review")
   @PostMapping("/{id}/counting")
   @PreAuthorize("hasAuthority('POST')")
   Card countOn(Command command, @PathVariable long id) {
     return changed(command, "count on", id, "", () -> reviewing.countOn(command, id));
   }
 
+  @Operation(operationId = "cancelCount", summary = "Cancel a count")
   @PostMapping("/{id}/drop")
   @PreAuthorize("hasAuthority('POST')")
   Card drop(Command command, @PathVariable long id, @Valid @RequestBody ReasonEntry entry) {
@@ -269,6 +292,7 @@ class CountController {
     return changed(command, "drop", id, entry, () -> reviewing.drop(command, id, reason));
   }
 
+  @Operation(operationId = "assignSlips", summary = "Assign slips to a person or to the pool")
   @PostMapping("/{id}/hands")
   @PreAuthorize("hasAuthority('POST')")
   Card hand(Command command, @PathVariable long id, @Valid @RequestBody HandEntry entry) {
@@ -277,6 +301,7 @@ class CountController {
         command, "hand", id, entry, () -> reviewing.assign(command, id, entry.slips(), person));
   }
 
+  @Operation(operationId = "decideVariances", summary = "Accept, recount or leave variances")
   @PostMapping("/{id}/decisions")
   @PreAuthorize("hasAuthority('POST')")
   Many decide(Command command, @PathVariable long id, @Valid @RequestBody DecisionEntry entry) {
@@ -290,6 +315,9 @@ class CountController {
   }
 
   /** Accepts all that is within a tolerance. */
+  @Operation(
+      operationId = "acceptWithinTolerance",
+      summary = "Accept the variances that are within tolerance")
   @PostMapping("/{id}/tolerance")
   @PreAuthorize("hasAuthority('POST')")
   Many accept(Command command, @PathVariable long id, @Valid @RequestBody ToleranceEntry entry) {
@@ -307,6 +335,9 @@ class CountController {
   }
 
   /** Decides about what nobody counted. */
+  @Operation(
+      operationId = "decideUncounted",
+      summary = "Say what becomes of what nobody has counted")
   @PostMapping("/{id}/uncounted")
   @PreAuthorize("hasAuthority('POST')")
   Many uncounted(Command command, @PathVariable long id, @Valid @RequestBody RestEntry entry) {
@@ -319,6 +350,9 @@ class CountController {
   }
 
   /** Posts it, or proposes it where someone else must agree. */
+  @Operation(
+      operationId = "postCount",
+      summary = "Post a count, or propose it if it needs approval")
   @PostMapping("/{id}/posting")
   @PreAuthorize("hasAuthority('POST')")
   PostAnswer post(Command command, @PathVariable long id, @Valid @RequestBody PostEntry entry) {
@@ -331,6 +365,9 @@ class CountController {
   }
 
   /** Agrees to what someone else has proposed, and posts it. */
+  @Operation(
+      operationId = "approveCount",
+      summary = "Approve and post a count that someone else has proposed")
   @PostMapping("/{id}/approval")
   @PreAuthorize("hasAuthority('RULES')")
   PostAnswer approve(Command command, @PathVariable long id, @Valid @RequestBody PostEntry entry) {

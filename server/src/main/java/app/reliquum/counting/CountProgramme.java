@@ -24,6 +24,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -258,8 +259,9 @@ public class CountProgramme {
   private Instant workedOut(long site) {
     return jdbc.sql("select max(worked_out) worked_out from item_class where site_id = ?")
         .param(site)
-        .query((row, n) -> Times.instant(row, "worked_out"))
-        .single();
+        .query((row, n) -> Optional.ofNullable(Times.instant(row, "worked_out")))
+        .single()
+        .orElse(null);
   }
 
   // How right the book was

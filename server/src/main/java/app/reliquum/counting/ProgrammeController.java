@@ -3,6 +3,7 @@ package app.reliquum.counting;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -29,12 +30,14 @@ class ProgrammeController {
   }
 
   /** What is due at a site today, and how the days after it look. */
+  @Operation(operationId = "getCountProgramme", summary = "What is due to be counted at a site")
   @GetMapping
   CountProgramme.Plan plan(Actor actor, @RequestParam long site) {
     return programme.plan(site, actor);
   }
 
   /** How right the book was. */
+  @Operation(operationId = "getRecordAccuracy", summary = "Record accuracy over time")
   @GetMapping("/accuracy")
   List<CountProgramme.Accuracy> accuracy(
       Actor actor,
@@ -44,11 +47,13 @@ class ProgrammeController {
     return programme.accuracy(by, site, Math.max(1, Math.min(days, 3650)), actor);
   }
 
+  @Operation(operationId = "getCountRules", summary = "The rules of counting")
   @GetMapping("/rules")
   CountRules.Rules rules() {
     return rules.rules();
   }
 
+  @Operation(operationId = "changeCountRules", summary = "Change the rules of counting")
   @PutMapping("/rules")
   @PreAuthorize("hasAuthority('RULES')")
   CountRules.Rules change(Command command, @Valid @RequestBody CountRules.Rules changed) {
@@ -60,6 +65,7 @@ class ProgrammeController {
   record Classed(int items) {}
 
   /** Works the classes of a site out anew, now. */
+  @Operation(operationId = "classifyItems", summary = "Work out the ABC classes of a site")
   @PostMapping("/classes")
   @PreAuthorize("hasAuthority('POST')")
   Classed workOut(Command command, @RequestParam long site) {

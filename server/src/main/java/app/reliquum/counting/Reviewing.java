@@ -18,6 +18,7 @@ import app.reliquum.counting.Counting.Result;
 import app.reliquum.counting.Counting.SlipState;
 import app.reliquum.counting.Counting.State;
 import app.reliquum.counting.Counting.Trail;
+import app.reliquum.people.People;
 import app.reliquum.stock.StockMoved;
 import java.time.Clock;
 import java.time.Duration;
@@ -50,6 +51,7 @@ class Reviewing implements Reviews {
   private final TallyTable lines;
   private final Approvals approvals;
   private final Clock clock;
+  private final People people;
 
   Reviewing(
       JdbcClient jdbc,
@@ -60,7 +62,9 @@ class Reviewing implements Reviews {
       Ending ending,
       TallyTable lines,
       Approvals approvals,
-      Clock clock) {
+      Clock clock,
+      People people) {
+    this.people = people;
     this.jdbc = jdbc;
     this.table = table;
     this.counts = counts;
@@ -168,7 +172,12 @@ class Reviewing implements Reviews {
   /** Hands slips to someone; 0 for the pool. */
   @Transactional(propagation = Propagation.MANDATORY)
   public void assign(Command command, long count, List<Long> slips, long person) {
-    open(count, command.actor());
+    Head head = open(count, command.actor());
+    if (person != 0 && !people.worksAt(person, head.siteId())) {
+      throw Problem.invalid(
+          "person",
+          "Nobody with the number " + person + " works at the site of " + head.number() + ".");
+    }
     int handed = table.assign(count, slips, person);
     table.event(count, command.actor().id(), "HANDED", handed + "");
   }

@@ -7,6 +7,7 @@ import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.costing.Costs;
 import app.reliquum.house.House;
+import app.reliquum.pictures.Picture;
 import app.reliquum.transfers.Arriving;
 import app.reliquum.transfers.Between;
 import app.reliquum.transfers.Planning;
@@ -77,16 +78,15 @@ class DemoTransfers {
   /** What the house is called, and what each item costs and looks like. */
   void furnish(List<DemoHouse.DemoItem> items) {
     house.change(new House.Entry(0, "Kittiwake Chandlery", "1 Quay Street", "Kittiwake"));
-    house.logo(new House.Logo("image/png", logo()));
+    house.logo(logo());
     Map<String, byte[]> drawings = new HashMap<>();
     for (DemoHouse.DemoItem item : items) {
       String prefix = item.range().prefix();
       long id = item.card().id();
       costs.set(DemoHouse.EVERYWHERE, id, cost(item.range()), "Price list");
-      pictures.set(
+      pictures.draw(
           id,
-          new ItemPictures.Picture(
-              "image/svg+xml", drawings.computeIfAbsent(prefix, DemoTransfers::drawing)));
+          new Picture("image/svg+xml", drawings.computeIfAbsent(prefix, DemoTransfers::drawing)));
     }
   }
 

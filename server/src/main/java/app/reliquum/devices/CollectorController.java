@@ -3,6 +3,9 @@ package app.reliquum.devices;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Page;
+import io.swagger.v3.oas.annotations.Operation;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import java.util.Arrays;
 import java.util.List;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -29,21 +32,30 @@ class CollectorController {
     this.commands = commands;
   }
 
+  @Operation(
+      operationId = "listCollectorDepartments",
+      summary = "The departments that a collector can be loaded with")
   @GetMapping("/departments")
   List<LookUpFile.Department> departments() {
     return lookUp.departments();
   }
 
   /** A stretch of the look-up file: the codes after one, of one department or of all. */
+  @Operation(
+      operationId = "listCollectorItems",
+      summary = "The look-up file of a collector, part by part")
   @GetMapping("/items")
   List<LookUpFile.Item> items(
       @RequestParam(required = false) String department,
       @RequestParam(defaultValue = "") String after,
-      @RequestParam(defaultValue = "200") int limit) {
+      @RequestParam(defaultValue = "200") @Min(1) @Max(Page.MAX_ROWS) int limit) {
     return lookUp.items(department, after, Page.limit(limit));
   }
 
   /** Reads a file that a collector has brought back into a count; a trial writes nothing. */
+  @Operation(
+      operationId = "importCollectorFile",
+      summary = "Import what a collector has counted, or try it")
   @PostMapping(
       path = "/counts/{count}/files",
       consumes = {

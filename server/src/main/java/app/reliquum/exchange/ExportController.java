@@ -12,6 +12,7 @@ import app.reliquum.stock.OnHand;
 import app.reliquum.stock.PostingKind;
 import app.reliquum.transfers.Between;
 import app.reliquum.transfers.Journal;
+import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.Parameter;
 import java.time.Clock;
 import java.time.Instant;
@@ -154,6 +155,7 @@ class ExportController {
     this.journal = journal;
   }
 
+  @Operation(operationId = "exportOutboundOrders", summary = "Outbound orders as a file")
   @GetMapping("/outbound")
   ResponseEntity<StreamingResponseBody> outbound(
       @Parameter(hidden = true) Actor actor,
@@ -168,6 +170,7 @@ class ExportController {
         offset -> outbound.page(filter, site, null, null, q, actor, offset, Page.EXPORT));
   }
 
+  @Operation(operationId = "exportOnHand", summary = "On-hand stock as a file")
   @GetMapping("/on-hand")
   ResponseEntity<StreamingResponseBody> onHand(
       @Parameter(hidden = true) Actor actor,
@@ -206,6 +209,7 @@ class ExportController {
                 actor));
   }
 
+  @Operation(operationId = "exportLedger", summary = "The ledger as a file")
   @GetMapping("/ledger")
   ResponseEntity<StreamingResponseBody> ledger(
       @Parameter(hidden = true) Actor actor,
@@ -258,6 +262,7 @@ class ExportController {
   }
 
   /** The two steps of transfers in value. */
+  @Operation(operationId = "exportTransferJournal", summary = "The journal of transfers as a file")
   @GetMapping("/transfer-journal")
   ResponseEntity<StreamingResponseBody> journal(
       @Parameter(hidden = true) Actor actor,
@@ -279,6 +284,7 @@ class ExportController {
   }
 
   /** What a count found. */
+  @Operation(operationId = "exportCount", summary = "What a count found, as a file")
   @GetMapping("/counts/{id}")
   ResponseEntity<StreamingResponseBody> count(
       @Parameter(hidden = true) Actor actor,

@@ -11,6 +11,7 @@ import app.reliquum.kinds.MovementKinds.Purpose;
 import app.reliquum.value.Accounts;
 import app.reliquum.value.StockValue;
 import app.reliquum.value.Usage;
+import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.Parameter;
 import java.time.Instant;
 import java.util.LinkedHashMap;
@@ -133,6 +134,7 @@ class ValueExportController {
     return new Page<>(rows.size(), offset, offset == 0 ? rows : List.of());
   }
 
+  @Operation(operationId = "exportAdjustments", summary = "Adjustments as a file")
   @GetMapping("/adjustments")
   ResponseEntity<StreamingResponseBody> adjustments(
       @Parameter(hidden = true) Actor actor,
@@ -156,6 +158,7 @@ class ValueExportController {
                 actor));
   }
 
+  @Operation(operationId = "exportLoans", summary = "Loans as a file")
   @GetMapping("/loans")
   ResponseEntity<StreamingResponseBody> loans(
       @Parameter(hidden = true) Actor actor,
@@ -166,6 +169,7 @@ class ValueExportController {
         format, "loans", LOANS, offset -> loans.page(filter, q, actor, offset, Page.EXPORT));
   }
 
+  @Operation(operationId = "exportScrap", summary = "Scrap as a file")
   @GetMapping("/scrap")
   ResponseEntity<StreamingResponseBody> scrap(
       @Parameter(hidden = true) Actor actor,
@@ -178,6 +182,7 @@ class ValueExportController {
     return files.of(format, "scrap", SCRAP, offset -> whole(rows, offset));
   }
 
+  @Operation(operationId = "exportValue", summary = "The value of stock as a file")
   @GetMapping("/value")
   ResponseEntity<StreamingResponseBody> value(
       @Parameter(hidden = true) Actor actor,
@@ -199,6 +204,7 @@ class ValueExportController {
                 .page());
   }
 
+  @Operation(operationId = "exportUsage", summary = "Value and usage as a file")
   @GetMapping("/usage")
   ResponseEntity<StreamingResponseBody> usage(
       @Parameter(hidden = true) Actor actor,
@@ -232,6 +238,7 @@ class ValueExportController {
   }
 
   /** The journal of all postings of a time; as JSON it is at /api/value/journal. */
+  @Operation(operationId = "exportJournal", summary = "The journal as a file")
   @GetMapping("/journal")
   ResponseEntity<StreamingResponseBody> journal(
       @Parameter(hidden = true) Actor actor,

@@ -4,9 +4,11 @@ import app.reliquum.adjusting.Adjustment;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Scanned;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Action;
 import app.reliquum.core.sentence.Adjust;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -37,7 +39,7 @@ class AdjustFloorController {
   /** Why, and which way goods go; null or 0 to choose anew. */
   record AdjustKindEntry(@NotNull Long site, Long kind, @NotNull Adjust.Way way) {}
 
-  record AdjustScanEntry(@NotNull Long site, @NotNull @Size(max = 400) String text) {}
+  record AdjustScanEntry(@NotNull Long site, @Scanned @NotNull @Size(max = 400) String text) {}
 
   record AdjustSayEntry(@NotNull Long site, @NotNull @Valid FloorView.Saying saying) {}
 
@@ -60,11 +62,13 @@ class AdjustFloorController {
       Map<Long, String> fields,
       @Valid Adjustment.Picture picture) {}
 
+  @Operation(operationId = "getAdjustSentence", summary = "The Adjust sentence as it stands")
   @GetMapping
   AdjustView.Adjusting stands(Actor actor, @RequestParam long site) {
     return desk.stands(actor, site);
   }
 
+  @Operation(operationId = "chooseAdjustmentReason", summary = "Choose the reason of an adjustment")
   @PostMapping("/kind")
   @PreAuthorize("hasAuthority('MOVE')")
   AdjustView.Adjusting choose(Command command, @Valid @RequestBody AdjustKindEntry entry) {
@@ -73,18 +77,25 @@ class AdjustFloorController {
         command, "kind", entry, () -> desk.choose(command, entry.site(), kind, entry.way()));
   }
 
+  @Operation(operationId = "scanIntoAdjustSentence", summary = "Scan into the Adjust sentence")
   @PostMapping("/scan")
   @PreAuthorize("hasAuthority('MOVE')")
   AdjustView.Adjusting scan(Command command, @Valid @RequestBody AdjustScanEntry entry) {
     return adjusted(command, "scan", entry, () -> desk.scan(command, entry.site(), entry.text()));
   }
 
+  @Operation(
+      operationId = "sayToAdjustSentence",
+      summary = "Say something to the Adjust sentence without a scan")
   @PostMapping("/say")
   @PreAuthorize("hasAuthority('MOVE')")
   AdjustView.Adjusting say(Command command, @Valid @RequestBody AdjustSayEntry entry) {
     return adjusted(command, "say", entry, () -> desk.say(command, entry.site(), entry.saying()));
   }
 
+  @Operation(
+      operationId = "actOnAdjustSentence",
+      summary = "Confirm, undo, repeat or clear the Adjust sentence")
   @PostMapping("/act")
   @PreAuthorize("hasAuthority('MOVE')")
   AdjustView.Adjusting act(Command command, @Valid @RequestBody AdjustActEntry entry) {
@@ -92,6 +103,7 @@ class AdjustFloorController {
   }
 
   /** Changes a line of the basket, or takes it out. */
+  @Operation(operationId = "changeAdjustmentLine", summary = "Change or remove an adjustment line")
   @PostMapping("/line")
   @PreAuthorize("hasAuthority('MOVE')")
   AdjustView.Adjusting line(Command command, @Valid @RequestBody BasketLineEntry entry) {
@@ -102,6 +114,7 @@ class AdjustFloorController {
         () -> desk.line(command, entry.site(), entry.line(), entry.quantity()));
   }
 
+  @Operation(operationId = "removeAdjustmentLines", summary = "Remove all adjustment lines")
   @PostMapping("/empty")
   @PreAuthorize("hasAuthority('MOVE')")
   AdjustView.Adjusting empty(Command command, @Valid @RequestBody BasketSiteEntry entry) {
@@ -109,6 +122,9 @@ class AdjustFloorController {
   }
 
   /** Posts the basket as one document. */
+  @Operation(
+      operationId = "postAdjustmentLines",
+      summary = "Post the adjustment lines, or propose them")
   @PostMapping("/posting")
   @PreAuthorize("hasAuthority('MOVE')")
   AdjustView.Adjusting post(Command command, @Valid @RequestBody BasketPostEntry entry) {

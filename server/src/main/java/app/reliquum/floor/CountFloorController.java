@@ -3,9 +3,11 @@ package app.reliquum.floor;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Scanned;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Action;
 import app.reliquum.counting.Counting;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -40,7 +42,7 @@ class CountFloorController {
     this.commands = commands;
   }
 
-  record CountScanEntry(@NotNull Long site, @NotNull @Size(max = 400) String text) {}
+  record CountScanEntry(@NotNull Long site, @Scanned @NotNull @Size(max = 400) String text) {}
 
   record CountSayEntry(@NotNull Long site, @NotNull @Valid FloorView.Saying saying) {}
 
@@ -49,7 +51,7 @@ class CountFloorController {
   /** The count that is counted; null or 0 for none. */
   record CountChoiceEntry(@NotNull Long site, @Nullable Long count) {}
 
-  record CountBeginEntry(@NotNull Long site, Counting.@NotNull Method method) {}
+  record CountBeginEntry(@NotNull Long site, @NotNull Counting.Method method) {}
 
   record CountSlipEntry(@NotNull Long site, @NotNull Long slip) {}
 
@@ -60,11 +62,13 @@ class CountFloorController {
 
   record CountSiteEntry(@NotNull Long site) {}
 
+  @Operation(operationId = "getCountSentence", summary = "The Count sentence as it stands")
   @GetMapping
   CountView.Count stands(Actor actor, @RequestParam long site) {
     return desk.stands(actor, site);
   }
 
+  @Operation(operationId = "chooseCount", summary = "Choose the count that is counted, or none")
   @PostMapping("/choose")
   @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count choose(Command command, @Valid @RequestBody CountChoiceEntry entry) {
@@ -73,6 +77,7 @@ class CountFloorController {
   }
 
   /** Begins a count that nobody has drawn up. */
+  @Operation(operationId = "beginCountOnFloor", summary = "Begin a count on the Floor")
   @PostMapping("/begin")
   @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count begin(Command command, @Valid @RequestBody CountBeginEntry entry) {
@@ -80,6 +85,7 @@ class CountFloorController {
         command, "begin", entry, () -> desk.begin(command, entry.site(), entry.method()));
   }
 
+  @Operation(operationId = "takeSlip", summary = "Take a slip from the pool")
   @PostMapping("/take")
   @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count take(Command command, @Valid @RequestBody CountSlipEntry entry) {
@@ -87,6 +93,7 @@ class CountFloorController {
   }
 
   /** Counts a bin although it is on no slip. */
+  @Operation(operationId = "enterCountedBin", summary = "Enter a bin to count it")
   @PostMapping("/enter")
   @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count enter(Command command, @Valid @RequestBody CountPlaceEntry entry) {
@@ -94,6 +101,7 @@ class CountFloorController {
         command, "enter", entry, () -> desk.enterKnowingly(command, entry.site(), entry.place()));
   }
 
+  @Operation(operationId = "scanIntoCountSentence", summary = "Scan into the Count sentence")
   @PostMapping("/scan")
   @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count scan(
@@ -107,6 +115,9 @@ class CountFloorController {
         () -> desk.scan(command, entry.site(), entry.text(), Duration.ofMillis(ago)));
   }
 
+  @Operation(
+      operationId = "sayToCountSentence",
+      summary = "Say something to the Count sentence without a scan")
   @PostMapping("/say")
   @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count say(
@@ -120,6 +131,9 @@ class CountFloorController {
         () -> desk.say(command, entry.site(), entry.saying(), Duration.ofMillis(ago)));
   }
 
+  @Operation(
+      operationId = "actOnCountSentence",
+      summary = "Confirm, undo or clear the Count sentence")
   @PostMapping("/act")
   @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count act(Command command, @Valid @RequestBody CountActEntry entry) {
@@ -127,6 +141,7 @@ class CountFloorController {
   }
 
   /** Corrects a line, or takes it away. */
+  @Operation(operationId = "changeCountLine", summary = "Correct or remove a line of a count")
   @PostMapping("/line")
   @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count line(
@@ -143,6 +158,7 @@ class CountFloorController {
   }
 
   /** Ends a count that has no slips beforehand: it goes to review. */
+  @Operation(operationId = "finishCountedBin", summary = "Finish a bin, or leave it")
   @PostMapping("/finish")
   @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count finish(Command command, @Valid @RequestBody CountSiteEntry entry) {

@@ -4,10 +4,12 @@ import app.reliquum.adjusting.Loans;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Scanned;
 import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.stock.UnitLoads;
 import app.reliquum.transfers.Between;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -53,7 +55,7 @@ class FloorController {
   }
 
   /** Something scanned or typed at a site. */
-  record ScanEntry(@NotNull Long site, Verb verb, @NotNull @Size(max = 400) String text) {}
+  record ScanEntry(@NotNull Long site, Verb verb, @Scanned @NotNull @Size(max = 400) String text) {}
 
   /** Something said at a site. */
   record SayEntry(@NotNull Long site, Verb verb, @NotNull @Valid FloorView.Saying saying) {}
@@ -78,6 +80,7 @@ class FloorController {
   record FinishEntry(@NotNull Long site, @NotNull Long transfer, @NotNull Between.Rest rest) {}
 
   /** Says what a scan at rest stands for. Changes nothing, so it needs no command id. */
+  @Operation(operationId = "readScan", summary = "Say what a scan stands for")
   @PostMapping("/scan")
   FloorView.Found scan(Actor actor, @Valid @RequestBody ScanEntry scan) {
     house.places().requireSite(scan.site(), actor);
@@ -113,12 +116,16 @@ class FloorController {
 
   // Move and Put away
 
+  @Operation(
+      operationId = "getMoveSentence",
+      summary = "The Move, Put away, Send or Receive transfer sentence as it stands")
   @GetMapping("/move")
   FloorView.Move move(
       Actor actor, @RequestParam long site, @RequestParam(defaultValue = "MOVE") Verb verb) {
     return moves.stands(actor, moving(verb), site);
   }
 
+  @Operation(operationId = "scanIntoMoveSentence", summary = "Scan into the Move sentence")
   @PostMapping("/move/scan")
   @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Move scan(Command command, @Valid @RequestBody ScanEntry scan) {
@@ -129,6 +136,9 @@ class FloorController {
         () -> moves.scan(command, moving(scan.verb()), scan.site(), scan.text()));
   }
 
+  @Operation(
+      operationId = "sayToMoveSentence",
+      summary = "Say something to the Move sentence without a scan")
   @PostMapping("/move/say")
   @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Move say(Command command, @Valid @RequestBody SayEntry said) {
@@ -139,6 +149,9 @@ class FloorController {
         () -> moves.say(command, moving(said.verb()), said.site(), said.saying()));
   }
 
+  @Operation(
+      operationId = "actOnMoveSentence",
+      summary = "Confirm, undo, repeat, turn or clear the Move sentence")
   @PostMapping("/move/act")
   @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Move act(Command command, @Valid @RequestBody ActEntry act) {
@@ -156,6 +169,9 @@ class FloorController {
   // Send and Arrive
 
   /** Chooses the transfer that is sent, or that arrives. */
+  @Operation(
+      operationId = "chooseTransfer",
+      summary = "Choose the transfer that is sent or received")
   @PostMapping("/transfer")
   @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Move choose(Command command, @Valid @RequestBody ChosenTransferEntry entry) {
@@ -173,6 +189,9 @@ class FloorController {
   }
 
   /** Begins a transfer that is made as goods are scanned. */
+  @Operation(
+      operationId = "beginTransferOnFloor",
+      summary = "Begin a transfer that is made as goods are scanned")
   @PostMapping("/transfer/begin")
   @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Move begin(Command command, @Valid @RequestBody BeginEntry entry) {
@@ -189,6 +208,7 @@ class FloorController {
   }
 
   /** Sends what is picked on its way. */
+  @Operation(operationId = "shipTransferOnFloor", summary = "Ship what is picked for a transfer")
   @PostMapping("/transfer/sending")
   @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Move send(Command command, @Valid @RequestBody FinishEntry entry) {
@@ -208,12 +228,14 @@ class FloorController {
   }
 
   /** The trolleys of the house. */
+  @Operation(operationId = "listTrolleys", summary = "The trolleys of a site")
   @GetMapping("/trolleys")
   List<UnitLoads.Card> trolleys() {
     return house.loads().trolleys();
   }
 
   /** What a trolley still carries, bin by bin in walking order. */
+  @Operation(operationId = "getTrolleyRound", summary = "The round of a trolley, in walking order")
   @GetMapping("/round")
   FloorView.Round round(Actor actor, @RequestParam long site, @RequestParam long load) {
     return rounds.round(actor, site, load);
@@ -221,12 +243,16 @@ class FloorController {
 
   // Receive
 
+  @Operation(operationId = "getReceiveSentence", summary = "The Receive sentence as it stands")
   @GetMapping("/receive")
   FloorView.Receive receive(Actor actor, @RequestParam long site) {
     return receipts.stands(actor, site);
   }
 
   /** Chooses the order that arrives. */
+  @Operation(
+      operationId = "chooseInboundOrder",
+      summary = "Choose the inbound order that is received")
   @PostMapping("/receive/order")
   @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Receive choose(Command command, @Valid @RequestBody ArrivingEntry arriving) {
@@ -235,18 +261,25 @@ class FloorController {
         command, "order", arriving, () -> receipts.choose(command, arriving.site(), order));
   }
 
+  @Operation(operationId = "scanIntoReceiveSentence", summary = "Scan into the Receive sentence")
   @PostMapping("/receive/scan")
   @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Receive scanReceipt(Command command, @Valid @RequestBody ScanEntry scan) {
     return received(command, "scan", scan, () -> receipts.scan(command, scan.site(), scan.text()));
   }
 
+  @Operation(
+      operationId = "sayToReceiveSentence",
+      summary = "Say something to the Receive sentence without a scan")
   @PostMapping("/receive/say")
   @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Receive sayReceipt(Command command, @Valid @RequestBody SayEntry said) {
     return received(command, "say", said, () -> receipts.say(command, said.site(), said.saying()));
   }
 
+  @Operation(
+      operationId = "actOnReceiveSentence",
+      summary = "Confirm, undo or clear the Receive sentence")
   @PostMapping("/receive/act")
   @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Receive actReceipt(Command command, @Valid @RequestBody ActEntry act) {

@@ -3,9 +3,11 @@ package app.reliquum.floor;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Scanned;
 import app.reliquum.core.scan.Action;
 import app.reliquum.outbound.Outgoing;
 import app.reliquum.outbound.PickRounds;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -32,7 +34,7 @@ class PickFloorController {
 
   /** Something scanned or typed; the verb is PICK or PACK. */
   record PickScanEntry(
-      @NotNull Long site, @NotNull Verb verb, @NotNull @Size(max = 400) String text) {}
+      @NotNull Long site, @NotNull Verb verb, @Scanned @NotNull @Size(max = 400) String text) {}
 
   record PickSayEntry(
       @NotNull Long site, @NotNull Verb verb, @NotNull @Valid FloorView.Saying saying) {}
@@ -47,12 +49,14 @@ class PickFloorController {
   /** The order that is packed; 0 to choose anew. */
   record PackOrderEntry(@NotNull Long site, @NotNull Long order) {}
 
+  @Operation(operationId = "getPickSentence", summary = "The Pick or Pack sentence as it stands")
   @GetMapping
   PickView.Picking stands(
       Actor actor, @RequestParam long site, @RequestParam(defaultValue = "PICK") Verb verb) {
     return desk.stands(actor, picking(verb), site);
   }
 
+  @Operation(operationId = "scanIntoPickSentence", summary = "Scan into the Pick sentence")
   @PostMapping("/scan")
   @PreAuthorize("hasAuthority('MOVE')")
   PickView.Picking scan(Command command, @Valid @RequestBody PickScanEntry entry) {
@@ -63,6 +67,9 @@ class PickFloorController {
         () -> desk.scan(command, picking(entry.verb()), entry.site(), entry.text()));
   }
 
+  @Operation(
+      operationId = "sayToPickSentence",
+      summary = "Say something to the Pick sentence without a scan")
   @PostMapping("/say")
   @PreAuthorize("hasAuthority('MOVE')")
   PickView.Picking say(Command command, @Valid @RequestBody PickSayEntry entry) {
@@ -73,6 +80,9 @@ class PickFloorController {
         () -> desk.say(command, picking(entry.verb()), entry.site(), entry.saying()));
   }
 
+  @Operation(
+      operationId = "actOnPickSentence",
+      summary = "Confirm, undo or clear the Pick sentence")
   @PostMapping("/act")
   @PreAuthorize("hasAuthority('MOVE')")
   PickView.Picking act(Command command, @Valid @RequestBody PickActEntry entry) {
@@ -84,6 +94,9 @@ class PickFloorController {
   }
 
   /** Takes less than the list says. */
+  @Operation(
+      operationId = "shortPick",
+      summary = "Short pick: take less than the list says, with a reason")
   @PostMapping("/short")
   @PreAuthorize("hasAuthority('MOVE')")
   PickView.Picking takeLess(Command command, @Valid @RequestBody ShortPickEntry entry) {
@@ -92,6 +105,9 @@ class PickFloorController {
   }
 
   /** Takes one order on to be picked, or several in one walk. */
+  @Operation(
+      operationId = "beginPickRoute",
+      summary = "Begin a pick route for one order or several")
   @PostMapping("/round")
   @PreAuthorize("hasAuthority('MOVE')")
   PickView.Picking begin(Command command, @Valid @RequestBody PickRounds.Entry entry) {
@@ -99,6 +115,7 @@ class PickFloorController {
   }
 
   /** Leaves the round. */
+  @Operation(operationId = "pausePicking", summary = "Pause picking")
   @PostMapping("/leaving")
   @PreAuthorize("hasAuthority('MOVE')")
   PickView.Picking leave(Command command, @Valid @RequestBody PickSiteEntry entry) {
@@ -106,6 +123,7 @@ class PickFloorController {
   }
 
   /** Chooses the order that is packed. */
+  @Operation(operationId = "chooseOrderToPack", summary = "Choose the order that is packed")
   @PostMapping("/order")
   @PreAuthorize("hasAuthority('MOVE')")
   PickView.Picking choose(Command command, @Valid @RequestBody PackOrderEntry entry) {
@@ -113,6 +131,7 @@ class PickFloorController {
   }
 
   /** Begins a new unit load for the order that is packed. */
+  @Operation(operationId = "addUnitLoadToPack", summary = "Begin a new unit load while packing")
   @PostMapping("/load")
   @PreAuthorize("hasAuthority('MOVE')")
   PickView.Picking newLoad(Command command, @Valid @RequestBody PickSiteEntry entry) {

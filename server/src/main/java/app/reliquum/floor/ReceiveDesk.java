@@ -2,6 +2,7 @@ package app.reliquum.floor;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
+import app.reliquum.api.Numbers;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
 import app.reliquum.core.inbound.Arrival;
@@ -21,8 +22,6 @@ import app.reliquum.floor.FloorView.Outcome;
 import app.reliquum.floor.FloorView.State;
 import app.reliquum.receiving.Inbound;
 import app.reliquum.receiving.Orders;
-import java.time.DateTimeException;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -342,8 +341,8 @@ class ReceiveDesk {
     String plain = text.strip();
     if (plain.matches("[0-9]{4}-[0-9]{2}-[0-9]{2}")) {
       try {
-        return Optional.of(new Evidence.Expiry(LocalDate.parse(plain)));
-      } catch (DateTimeException noDate) {
+        return Optional.of(new Evidence.Expiry(Numbers.day(plain)));
+      } catch (IllegalArgumentException noDate) {
         return Optional.empty();
       }
     }

@@ -7,6 +7,7 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Evidence;
 import app.reliquum.floor.FloorView.Saying;
 import java.util.List;
+import java.util.Objects;
 
 /** What is said by touch, as evidence, and back. */
 final class Sayings {
@@ -36,17 +37,17 @@ final class Sayings {
               saying.role() == null
                   ? Evidence.Role.ANY
                   : Evidence.Role.valueOf(saying.role().name()));
-      case FIGURE -> new Evidence.Figure(saying.quantity(), saying.pack());
-      case CONDITION -> new Evidence.Of(saying.condition());
+      case FIGURE -> new Evidence.Figure(needed(saying.quantity()), saying.pack());
+      case CONDITION -> new Evidence.Of(needed(saying.condition()));
       case LOAD -> new Evidence.UnitLoad(saying.load());
       case SSCC -> new Evidence.Load(saying.text().strip(), saying.counts() != null);
       case LOT_CODE -> new Evidence.LotCode(saying.item(), saying.text().strip());
       case SERIAL_CODE -> new Evidence.SerialCode(saying.item(), saying.text().strip());
       case SERIAL_ROW ->
           new Evidence.SerialRange(saying.item(), saying.text().strip(), saying.last().strip());
-      case EXPIRY -> new Evidence.Expiry(saying.date());
-      case BEST_BEFORE -> new Evidence.BestBefore(saying.date());
-      case PRODUCED -> new Evidence.Produced(saying.date());
+      case EXPIRY -> new Evidence.Expiry(needed(saying.date()));
+      case BEST_BEFORE -> new Evidence.BestBefore(needed(saying.date()));
+      case PRODUCED -> new Evidence.Produced(needed(saying.date()));
       case KNOWINGLY -> new Evidence.Knowingly(saying.item());
       case OVER -> new Evidence.Over();
       case TOGETHER -> new Evidence.Together(saying.parts().stream().map(Sayings::read).toList());
@@ -62,7 +63,11 @@ final class Sayings {
         new Goods(part.item(), none(part.lot()), none(part.serial())),
         none(part.load()),
         part.condition() == null ? Condition.GOOD : part.condition(),
-        part.quantity());
+        needed(part.quantity()));
+  }
+
+  private static <T> T needed(T value) {
+    return Objects.requireNonNull(value);
   }
 
   private static long none(Long number) {

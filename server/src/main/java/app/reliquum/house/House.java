@@ -1,11 +1,11 @@
 package app.reliquum.house;
 
 import app.reliquum.api.Problem;
+import app.reliquum.pictures.Picture;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.Optional;
-import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -34,9 +34,6 @@ public class House {
       @NotNull @Size(max = 120) String street,
       @NotNull @Size(max = 120) String town) {}
 
-  /** A picture and its media type. */
-  public record Logo(String mediaType, byte[] content) {}
-
   /** The house as it is called now. */
   public Card card() {
     return jdbc.sql("select version, name, street, town, logo is not null logo from house")
@@ -45,9 +42,9 @@ public class House {
   }
 
   /** The logo, if there is one. */
-  public Optional<Logo> logo() {
+  public Optional<Picture> logo() {
     return jdbc.sql("select logo_type, logo from house where logo is not null")
-        .query((row, n) -> new Logo(row.getString(1), row.getBytes(2)))
+        .query((row, n) -> new Picture(row.getString(1), row.getBytes(2)))
         .optional();
   }
 
@@ -67,15 +64,14 @@ public class House {
     return card();
   }
 
-  /** Sets the logo; null takes it away. */
+  /**
+   * Sets the logo, as someone has sent it; null takes it away.
+   *
+   * @throws Problem if it can't be read as a picture
+   */
   @Transactional
-  public Card logo(Logo logo) {
-    if (logo != null && !Set.of("image/png", "image/jpeg").contains(logo.mediaType())) {
-      throw Problem.invalid("logo", "A logo is a PNG or JPEG file.");
-    }
-    if (logo != null && (logo.content().length == 0 || logo.content().length > LONGEST)) {
-      throw Problem.invalid("logo", "A logo has at most 500 kB, and is not empty.");
-    }
+  public Card logo(byte[] sent) {
+    Picture logo = sent == null ? null : Picture.of("logo", sent, LONGEST);
     jdbc.sql("update house set logo = ?, logo_type = ?, version = version + 1")
         .param(logo == null ? null : logo.content())
         .param(logo == null ? null : logo.mediaType())

@@ -3,8 +3,9 @@ package app.reliquum.house;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Problem;
+import app.reliquum.pictures.Picture;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -12,7 +13,6 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -28,11 +28,13 @@ class HouseController {
     this.commands = commands;
   }
 
+  @Operation(operationId = "getHouse", summary = "The name and address of the house")
   @GetMapping
   House.Card house() {
     return house.card();
   }
 
+  @Operation(operationId = "changeHouse", summary = "Change the name and address of the house")
   @PutMapping
   @PreAuthorize("hasAuthority('RULES')")
   House.Card change(Command command, @Valid @RequestBody House.Entry entry) {
@@ -40,30 +42,25 @@ class HouseController {
         command, "change house", entry, House.Card.class, () -> house.change(entry));
   }
 
+  @Operation(operationId = "getLogo", summary = "The logo")
   @GetMapping("/logo")
   ResponseEntity<byte[]> logo() {
-    House.Logo logo = house.logo().orElseThrow(() -> Problem.missing("logo", "of the house"));
+    Picture logo = house.logo().orElseThrow(() -> Problem.missing("logo", "of the house"));
     return ResponseEntity.ok()
         .contentType(MediaType.parseMediaType(logo.mediaType()))
         .body(logo.content());
   }
 
+  @Operation(operationId = "setLogo", summary = "Set the logo")
   @PutMapping(
       path = "/logo",
       consumes = {"image/png", "image/jpeg"})
   @PreAuthorize("hasAuthority('RULES')")
-  House.Card logo(
-      Command command,
-      @RequestHeader(HttpHeaders.CONTENT_TYPE) String mediaType,
-      @RequestBody byte[] content) {
-    return commands.once(
-        command,
-        "set logo",
-        content,
-        House.Card.class,
-        () -> house.logo(new House.Logo(mediaType, content)));
+  House.Card logo(Command command, @RequestBody byte[] content) {
+    return commands.once(command, "set logo", content, House.Card.class, () -> house.logo(content));
   }
 
+  @Operation(operationId = "removeLogo", summary = "Remove the logo")
   @DeleteMapping("/logo")
   @PreAuthorize("hasAuthority('RULES')")
   House.Card removeLogo(Command command) {

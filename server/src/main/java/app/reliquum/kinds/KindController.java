@@ -2,6 +2,7 @@ package app.reliquum.kinds;
 
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -27,11 +28,13 @@ class KindController {
     this.commands = commands;
   }
 
+  @Operation(operationId = "listReasons", summary = "Reasons and movement kinds")
   @GetMapping
   List<MovementKinds.Kind> all() {
     return kinds.all();
   }
 
+  @Operation(operationId = "addReason", summary = "Add a reason or movement kind")
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('RULES')")
@@ -40,6 +43,7 @@ class KindController {
         command, "add kind", entry, MovementKinds.Kind.class, () -> kinds.add(entry));
   }
 
+  @Operation(operationId = "changeReason", summary = "Change a reason or movement kind")
   @PutMapping("/{kind}")
   @PreAuthorize("hasAuthority('RULES')")
   MovementKinds.Kind change(

@@ -11,8 +11,6 @@ import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.math.BigDecimal;
-import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -375,14 +373,14 @@ public class MovementKinds {
       case NUMBER -> {
         try {
           yield Numbers.decimal(text).stripTrailingZeros().toPlainString();
-        } catch (NumberFormatException none) {
+        } catch (IllegalArgumentException none) {
           throw wrong(field, "is a number, like 12 or 0.5");
         }
       }
       case DATE -> {
         try {
-          yield LocalDate.parse(text).toString();
-        } catch (DateTimeParseException none) {
+          yield Numbers.day(text).toString();
+        } catch (IllegalArgumentException none) {
           throw wrong(field, "is a day, like 2026-03-31");
         }
       }

@@ -3,6 +3,7 @@ package app.reliquum.labels;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.http.ContentDisposition;
@@ -31,12 +32,14 @@ class LabelController {
   }
 
   /** Makes labels as a PDF. Changes nothing, so it needs no command id. */
+  @Operation(operationId = "makeLabels", summary = "Labels as a PDF file")
   @PostMapping(path = "/pdf", produces = MediaType.APPLICATION_PDF_VALUE)
   ResponseEntity<byte[]> pdf(Actor actor, @Valid @RequestBody Labels.Entry entry) {
     return pdf("labels.pdf", labels.make(entry, actor).pdf());
   }
 
   /** Prints labels on the label printer. */
+  @Operation(operationId = "printLabels", summary = "Print labels")
   @PostMapping("/printing")
   @ResponseStatus(HttpStatus.CREATED)
   Labels.Printed print(Command command, @Valid @RequestBody Labels.Entry entry) {
@@ -49,12 +52,14 @@ class LabelController {
   }
 
   /** What lies in the printer's tray. */
+  @Operation(operationId = "listPrinted", summary = "What lies in the tray of the printer")
   @GetMapping("/tray")
   List<Labels.Printed> tray() {
     return labels.tray();
   }
 
   /** What was printed, as the paper shows it. */
+  @Operation(operationId = "getPrinted", summary = "A printed sheet")
   @GetMapping(path = "/tray/{id}", produces = MediaType.APPLICATION_PDF_VALUE)
   ResponseEntity<byte[]> printed(@PathVariable long id) {
     return pdf("printed-" + id + ".pdf", labels.printed(id));

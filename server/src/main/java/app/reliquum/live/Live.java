@@ -2,6 +2,7 @@ package app.reliquum.live;
 
 import app.reliquum.counting.CountChanged;
 import app.reliquum.stock.StockMoved;
+import io.swagger.v3.oas.annotations.Operation;
 import java.io.IOException;
 import java.util.List;
 import java.util.Set;
@@ -52,6 +53,7 @@ class Live {
         TimeUnit.SECONDS);
   }
 
+  @Operation(operationId = "listenToChanges", summary = "What changes, as it happens")
   @GetMapping(path = "/api/live", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
   SseEmitter listen() throws IOException {
     SseEmitter emitter = new SseEmitter(FOR_HALF_AN_HOUR);

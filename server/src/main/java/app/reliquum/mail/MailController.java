@@ -2,6 +2,7 @@ package app.reliquum.mail;
 
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
 import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -22,6 +23,7 @@ class MailController {
   }
 
   /** The newest letters, or those of a document. */
+  @Operation(operationId = "listSupplierEmails", summary = "Supplier emails")
   @GetMapping("/api/letters")
   @PreAuthorize("hasAuthority('POST')")
   List<Letters.Letter> letters(@RequestParam(required = false) String document) {
@@ -29,6 +31,7 @@ class MailController {
   }
 
   /** Tries a letter again that could not be sent. */
+  @Operation(operationId = "sendSupplierEmailAgain", summary = "Send a supplier email again")
   @PostMapping("/api/letters/{id}/sending")
   @PreAuthorize("hasAuthority('POST')")
   Done again(Command command, @PathVariable long id) {

@@ -2,6 +2,7 @@ package app.reliquum.outbound;
 
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -29,11 +30,13 @@ class CustomerController {
     this.commands = commands;
   }
 
+  @Operation(operationId = "listCustomers", summary = "Customers")
   @GetMapping("/customers")
   List<Customers.Card> customers() {
     return customers.all();
   }
 
+  @Operation(operationId = "addCustomer", summary = "Add a customer")
   @PostMapping("/customers")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('POST')")
@@ -42,6 +45,7 @@ class CustomerController {
         command, "add customer", entry, Customers.Card.class, () -> customers.add(entry));
   }
 
+  @Operation(operationId = "changeCustomer", summary = "Change a customer")
   @PutMapping("/customers/{id}")
   @PreAuthorize("hasAuthority('POST')")
   Customers.Card change(
@@ -55,17 +59,20 @@ class CustomerController {
   }
 
   /** The items that the house puts together itself. */
+  @Operation(operationId = "listKits", summary = "Items that are made of components")
   @GetMapping("/kits")
   List<Kits.Card> kits() {
     return kits.all();
   }
 
   /** What an item is made of. */
+  @Operation(operationId = "getComponents", summary = "The components of an item")
   @GetMapping("/items/{id}/components")
   Kits.Card components(@PathVariable long id) {
     return kits.of(id);
   }
 
+  @Operation(operationId = "setComponents", summary = "Set the components of an item")
   @PutMapping("/items/{id}/components")
   @PreAuthorize("hasAuthority('RULES')")
   Kits.Card madeOf(Command command, @PathVariable long id, @Valid @RequestBody Kits.Entry entry) {

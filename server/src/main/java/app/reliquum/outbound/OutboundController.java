@@ -6,7 +6,11 @@ import app.reliquum.api.Commands;
 import app.reliquum.api.Page;
 import app.reliquum.carriage.Carrier;
 import app.reliquum.core.quantity.Quantity;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.PositiveOrZero;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.function.Supplier;
@@ -58,6 +62,7 @@ class OutboundController {
     this.commands = commands;
   }
 
+  @Operation(operationId = "listOutboundOrders", summary = "Outbound orders and jobs, filtered")
   @GetMapping
   Page<Outgoing.Row> orders(
       Actor actor,
@@ -66,17 +71,21 @@ class OutboundController {
       @RequestParam(required = false) Long customer,
       @RequestParam(required = false) Long item,
       @RequestParam(required = false) String q,
-      @RequestParam(defaultValue = "0") int offset,
-      @RequestParam(defaultValue = "100") int limit) {
-    return orders.page(filter, site, customer, item, q, actor, Math.max(0, offset), limit);
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
+    return orders.page(filter, site, customer, item, q, actor, offset, limit);
   }
 
+  @Operation(
+      operationId = "getOutboundCounts",
+      summary = "How many outbound orders are in each list")
   @GetMapping("/counts")
   Outgoing.Counts counts(Actor actor) {
     return orders.counts(actor);
   }
 
   /** What left for customers in the last days, and what it earned. */
+  @Operation(operationId = "listSalesAndMargin", summary = "Sales and margin by item")
   @GetMapping("/earnings")
   List<Outgoing.Earning> earnings(
       Actor actor,
@@ -86,17 +95,20 @@ class OutboundController {
   }
 
   /** What the carrier offers. */
+  @Operation(operationId = "listCarriers", summary = "What a carrier offers")
   @GetMapping("/carriage")
   List<Carrier.Offer> carriage() {
     return carrier.offers();
   }
 
+  @Operation(operationId = "getOutboundOrder", summary = "An outbound order or job")
   @GetMapping("/{id}")
   Outgoing.Card order(Actor actor, @PathVariable long id) {
     return orders.card(id, actor);
   }
 
   /** Accepts an order. */
+  @Operation(operationId = "addOutboundOrder", summary = "Add an outbound order")
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('POST')")
@@ -105,6 +117,7 @@ class OutboundController {
   }
 
   /** Accepts a job. */
+  @Operation(operationId = "addJob", summary = "Add a job")
   @PostMapping("/jobs")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('POST')")
@@ -112,6 +125,7 @@ class OutboundController {
     return made(command, "accept job", entry, () -> accepting.addJob(entry, command.actor()));
   }
 
+  @Operation(operationId = "changeOutboundOrder", summary = "Change an outbound order")
   @PutMapping("/{id}")
   @PreAuthorize("hasAuthority('POST')")
   Outgoing.Card change(
@@ -121,6 +135,9 @@ class OutboundController {
   }
 
   /** Closes it: nothing more of it is delivered. */
+  @Operation(
+      operationId = "closeOutboundOrder",
+      summary = "Cancel what has not been shipped of an order")
   @PostMapping("/{id}/closing")
   @PreAuthorize("hasAuthority('POST')")
   Outgoing.Card close(
@@ -129,6 +146,7 @@ class OutboundController {
   }
 
   /** The orders of a site for which stock can be looked for, in the order in which it is done. */
+  @Operation(operationId = "listOrdersToAllocate", summary = "The orders that still lack stock")
   @GetMapping("/allocation")
   @PreAuthorize("hasAuthority('POST')")
   List<Long> toAllocate(
@@ -140,6 +158,7 @@ class OutboundController {
    * Looks for the stock of several orders. Each is found by itself, so a repeat goes on where it
    * was.
    */
+  @Operation(operationId = "allocateOrders", summary = "Allocate many orders")
   @PostMapping("/allocation")
   @PreAuthorize("hasAuthority('POST')")
   Outgoing.Allocated allocate(Command command, @Valid @RequestBody Outgoing.AllocationEntry entry) {
@@ -147,6 +166,7 @@ class OutboundController {
   }
 
   /** Looks for the stock of an order, or for what it still lacks. */
+  @Operation(operationId = "allocateOrder", summary = "Allocate an order")
   @PostMapping("/{id}/allocation")
   @PreAuthorize("hasAuthority('POST')")
   Outgoing.Card allocate(Command command, @PathVariable long id) {
@@ -154,6 +174,7 @@ class OutboundController {
   }
 
   /** Frees everything that is reserved for it and not picked. */
+  @Operation(operationId = "removeReservations", summary = "Remove the reservations of an order")
   @PostMapping("/{id}/release")
   @PreAuthorize("hasAuthority('POST')")
   Outgoing.Card release(Command command, @PathVariable long id) {
@@ -164,6 +185,7 @@ class OutboundController {
   record ReleaseEntry(Quantity quantity) {}
 
   /** Frees one reservation, or some of it. */
+  @Operation(operationId = "removeReservation", summary = "Remove one reservation of an order")
   @PostMapping("/{id}/reservations/{reservation}/release")
   @PreAuthorize("hasAuthority('POST')")
   Outgoing.Card releaseOne(
@@ -180,6 +202,7 @@ class OutboundController {
   }
 
   /** Lets a line be of several lots. */
+  @Operation(operationId = "splitLots", summary = "Let a line be of several lots")
   @PostMapping("/{id}/lines/{line}/split")
   @PreAuthorize("hasAuthority('POST')")
   Outgoing.Card split(Command command, @PathVariable long id, @PathVariable int line) {
@@ -188,6 +211,7 @@ class OutboundController {
   }
 
   /** Picks everything as it is reserved. */
+  @Operation(operationId = "pickEverything", summary = "Pick everything as it is reserved")
   @PostMapping("/{id}/picking")
   @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card pickAll(Command command, @PathVariable long id) {
@@ -195,6 +219,7 @@ class OutboundController {
   }
 
   /** Calls the one away who is on the way to pick it. */
+  @Operation(operationId = "unassignPicker", summary = "Unassign the picker of an order")
   @PostMapping("/{id}/round/leaving")
   @PreAuthorize("hasAuthority('POST')")
   Outgoing.Card free(Command command, @PathVariable long id) {
@@ -202,6 +227,7 @@ class OutboundController {
   }
 
   /** Puts something that was picked back. */
+  @Operation(operationId = "returnPicked", summary = "Put picked goods back")
   @PostMapping("/{id}/picked/{reservation}/return")
   @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card putBack(Command command, @PathVariable long id, @PathVariable long reservation) {
@@ -216,6 +242,7 @@ class OutboundController {
   // Packing
 
   /** A new unit load for it. */
+  @Operation(operationId = "addParcel", summary = "Begin a unit load of an order")
   @PostMapping("/{id}/parcels")
   @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card beginParcel(Command command, @PathVariable long id) {
@@ -223,6 +250,7 @@ class OutboundController {
   }
 
   /** Packs everything that is loose into a new unit load. */
+  @Operation(operationId = "packEverything", summary = "Pack everything that is picked")
   @PostMapping("/{id}/packing")
   @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card packAll(Command command, @PathVariable long id) {
@@ -230,6 +258,7 @@ class OutboundController {
   }
 
   /** Packs some of what is picked. */
+  @Operation(operationId = "packGoods", summary = "Pack picked goods into a unit load")
   @PostMapping("/{id}/packed")
   @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card pack(
@@ -243,12 +272,14 @@ class OutboundController {
   }
 
   /** Takes something off its unit load again. */
+  @Operation(operationId = "unpackGoods", summary = "Take goods out of a unit load")
   @PostMapping("/{id}/packed/{picked}/return")
   @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card unpack(Command command, @PathVariable long id, @PathVariable long picked) {
     return changed(command, "unpack " + picked, id, "", () -> packing.unpack(command, id, picked));
   }
 
+  @Operation(operationId = "deleteParcel", summary = "Delete an empty unit load of an order")
   @DeleteMapping("/{id}/parcels/{load}")
   @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card drop(Command command, @PathVariable long id, @PathVariable long load) {
@@ -256,6 +287,7 @@ class OutboundController {
   }
 
   /** Writes down what a unit load weighs: typed, or what the scale shows. */
+  @Operation(operationId = "weighParcel", summary = "Weigh a unit load, or state its weight")
   @PostMapping("/{id}/parcels/{load}/weight")
   @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card weigh(
@@ -272,6 +304,7 @@ class OutboundController {
   }
 
   /** Has the carrier take a unit load on. */
+  @Operation(operationId = "bookCarriage", summary = "Have a carrier take a unit load")
   @PostMapping("/{id}/parcels/{load}/carriage")
   @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card carry(
@@ -288,6 +321,7 @@ class OutboundController {
   }
 
   /** Hands over everything that is picked, and packed where that is needed. */
+  @Operation(operationId = "shipOrder", summary = "Ship what is picked or packed of an order")
   @PostMapping("/{id}/hand-over")
   @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card handOver(

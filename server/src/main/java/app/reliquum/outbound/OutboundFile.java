@@ -1,6 +1,7 @@
 package app.reliquum.outbound;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Numbers;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.quantity.Quantity;
@@ -15,7 +16,6 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
-import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -164,7 +164,7 @@ class OutboundFile {
     }
     try {
       LocalDate needed =
-          told(first, "needed", LocalDate::parse, "is no date, like 2026-12-31").orElse(null);
+          told(first, "needed", Numbers::day, "is no date, like 2026-12-31").orElse(null);
       long id =
           accepting.add(
               new Outgoing.Entry(
@@ -197,8 +197,13 @@ class OutboundFile {
         Quantity.of(row.cell("quantity")),
         row.cell("pack"),
         row.cell("lot"),
-        told(row, "price", BigDecimal::new, "is no price, like 12.50").orElse(null),
-        told(row, "minimum life", Integer::valueOf, "is no number of days").orElse(null),
+        told(row, "price", Numbers::decimal, "is no price, like 12.50").orElse(null),
+        told(
+                row,
+                "minimum life",
+                text -> Math.toIntExact(Numbers.whole(text)),
+                "is no number of days")
+            .orElse(null),
         told(row, "one lot", OutboundFile::yes, "is neither yes nor no").orElse(null));
   }
 
@@ -206,7 +211,7 @@ class OutboundFile {
     return switch (text.toLowerCase(Locale.ROOT)) {
       case "yes", "true", "1", "x" -> true;
       case "no", "false", "0" -> false;
-      default -> throw new NumberFormatException(text);
+      default -> throw new IllegalArgumentException(text);
     };
   }
 
@@ -215,7 +220,7 @@ class OutboundFile {
     String text = row.cell(column);
     try {
       return text.isEmpty() ? Optional.empty() : Optional.of(read.apply(text));
-    } catch (NumberFormatException | DateTimeException unreadable) {
+    } catch (IllegalArgumentException | ArithmeticException unreadable) {
       throw Problem.invalid(column, "'" + text + "' " + fault + ".");
     }
   }

@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.sheets.ImportResult;
+import io.swagger.v3.oas.annotations.Operation;
 import java.util.Locale;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
@@ -33,6 +34,9 @@ class OutboundFileController {
   }
 
   /** Reads orders from a CSV or XLSX file, or a UBL order. A trial writes nothing. */
+  @Operation(
+      operationId = "importOutboundOrders",
+      summary = "Import outbound orders from a file, or try it")
   @PostMapping(
       path = "/file",
       consumes = {
@@ -58,6 +62,9 @@ class OutboundFileController {
   }
 
   /** Prints it: to pick by, to pack by, or to send along. */
+  @Operation(
+      operationId = "printOutboundPaper",
+      summary = "Pick sheet, packing list or delivery note")
   @GetMapping(path = "/{id}/papers/{kind}", produces = MediaType.APPLICATION_PDF_VALUE)
   ResponseEntity<byte[]> print(
       Actor actor,
@@ -73,6 +80,9 @@ class OutboundFileController {
   }
 
   /** What was handed over, as a despatch advice of UBL 2.1. */
+  @Operation(
+      operationId = "getDespatchAdvice",
+      summary = "The despatch advice of a shipment (UBL 2.1)")
   @GetMapping(path = "/{id}/advices/{despatch}", produces = MediaType.APPLICATION_XML_VALUE)
   ResponseEntity<byte[]> advice(Actor actor, @PathVariable long id, @PathVariable long despatch) {
     return file(

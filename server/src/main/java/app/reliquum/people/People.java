@@ -11,6 +11,7 @@ import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -18,6 +19,7 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -34,9 +36,11 @@ public class People {
   private final PasswordEncoder hashes;
   private final Clock clock;
   private final String hashOfNobody;
+  private final JdbcClient jdbc;
   private final Map<Long, Believed> believed = new ConcurrentHashMap<>();
 
-  People(PersonStore store, PasswordEncoder hashes, Clock clock) {
+  People(PersonStore store, PasswordEncoder hashes, Clock clock, JdbcClient jdbc) {
+    this.jdbc = jdbc;
     this.store = store;
     this.hashes = hashes;
     this.clock = clock;
@@ -142,6 +146,7 @@ public class People {
   }
 
   private void write(Person person, Entry entry) {
+    checkSites(entry);
     person.describe(entry.name(), entry.role(), entry.everywhere(), entry.sites(), entry.active());
     person.limited(entry.approvalValue());
     if (entry.password() != null) {
@@ -150,6 +155,36 @@ public class People {
     if (entry.pin() != null) {
       person.pinHash(hashes.encode(entry.pin()));
     }
+  }
+
+  private void checkSites(Entry entry) {
+    if (entry.sites() == null || entry.sites().isEmpty()) {
+      return;
+    }
+    Set<Long> known =
+        new HashSet<>(
+            jdbc.sql("select id from site where id in (:ids)")
+                .param("ids", entry.sites())
+                .query(Long.class)
+                .list());
+    entry.sites().stream()
+        .filter(site -> !known.contains(site))
+        .findFirst()
+        .ifPresent(
+            site -> {
+              throw Problem.invalid("sites", "There is no site with the number " + site + ".");
+            });
+  }
+
+  /** Someone who works here and may work at a site. */
+  @Transactional(readOnly = true)
+  public boolean worksAt(long person, long site) {
+    return store
+        .findById(person)
+        .filter(Person::active)
+        .filter(one -> !one.code().equals(HOUSE))
+        .filter(one -> one.everywhere() || one.sites().contains(site))
+        .isPresent();
   }
 
   /** The code of the house itself, which never signs in. */

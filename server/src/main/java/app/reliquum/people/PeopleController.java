@@ -2,6 +2,7 @@ package app.reliquum.people;
 
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -27,17 +28,20 @@ class PeopleController {
     this.commands = commands;
   }
 
+  @Operation(operationId = "listPersonNames", summary = "The names of everyone")
   @GetMapping("/names")
   List<People.Name> names() {
     return people.names();
   }
 
+  @Operation(operationId = "listPeople", summary = "Everyone who works here")
   @GetMapping
   @PreAuthorize("hasAuthority('PEOPLE')")
   List<People.Card> all() {
     return people.all();
   }
 
+  @Operation(operationId = "addPerson", summary = "Add a person")
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('PEOPLE')")
@@ -46,6 +50,7 @@ class PeopleController {
         command, "add person", entry.withoutSecrets(), People.Card.class, () -> people.add(entry));
   }
 
+  @Operation(operationId = "changePerson", summary = "Change a person")
   @PutMapping("/{id}")
   @PreAuthorize("hasAuthority('PEOPLE')")
   People.Card change(

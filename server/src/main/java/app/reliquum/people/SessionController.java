@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.core.scan.OwnLabel;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
@@ -74,11 +75,13 @@ class SessionController {
     }
   }
 
+  @Operation(operationId = "getSession", summary = "Who is signed in")
   @GetMapping
   Me me(Actor actor) {
     return Me.of(actor);
   }
 
+  @Operation(operationId = "signInWithPassword", summary = "Sign in with a code and a password")
   @PostMapping("/password")
   Me withPassword(
       @Valid @RequestBody WithPassword given,
@@ -88,6 +91,7 @@ class SessionController {
     return open(people.signIn(code, People.Proof.PASSWORD, given.password()), request, response);
   }
 
+  @Operation(operationId = "signInWithBadge", summary = "Sign in with a badge and a PIN")
   @PostMapping("/badge")
   Me withBadge(
       @Valid @RequestBody WithBadge given,
@@ -123,6 +127,7 @@ class SessionController {
     return Me.of(person.actor());
   }
 
+  @Operation(operationId = "signOut", summary = "Sign out")
   @DeleteMapping
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void signOut(HttpServletRequest request, HttpServletResponse response) {

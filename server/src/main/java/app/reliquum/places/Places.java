@@ -323,6 +323,9 @@ public class Places {
     return card;
   }
 
+  /** The highest number that a bin may have in the walk of its site. */
+  private static final int MOST_WALK = 1_000_000_000;
+
   /** Says what a rack pattern would make, and makes nothing. */
   @Transactional(readOnly = true)
   public Rack tryRack(RackEntry entry) {
@@ -354,6 +357,7 @@ public class Places {
     }
     List<Bin> made = new ArrayList<>();
     int walk = entry.walkFrom();
+    checkWalk(entry, rack.count());
     for (String address : read(entry.pattern()).addresses()) {
       Bin bin = new Bin(site, area, address);
       bin.describe(entry.traits(), walk);
@@ -366,6 +370,18 @@ public class Places {
     }
     bins.saveAll(made);
     return rack;
+  }
+
+  private static void checkWalk(RackEntry entry, int count) {
+    long last = entry.walkFrom() + (long) entry.walkStep() * Math.max(0, count - 1);
+    if (last > MOST_WALK) {
+      throw Problem.invalid(
+              "walkStep",
+              "The last bin would be number %d of the walk; at most %d can be."
+                  .formatted(last, MOST_WALK))
+          .with("last", last)
+          .with("most", MOST_WALK);
+    }
   }
 
   private static BigDecimal along(BigDecimal start, BigDecimal step, BigDecimal bay) {

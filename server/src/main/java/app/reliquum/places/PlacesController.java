@@ -5,7 +5,11 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.PositiveOrZero;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -31,11 +35,13 @@ class PlacesController {
     this.commands = commands;
   }
 
+  @Operation(operationId = "listSites", summary = "Sites with their areas")
   @GetMapping("/sites")
   List<Places.SiteCard> sites(Actor actor) {
     return places.sites(actor);
   }
 
+  @Operation(operationId = "addSite", summary = "Add a site")
   @PostMapping("/sites")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('RULES')")
@@ -44,6 +50,7 @@ class PlacesController {
         command, "add site", entry, Places.SiteCard.class, () -> places.addSite(entry));
   }
 
+  @Operation(operationId = "changeSite", summary = "Change a site")
   @PutMapping("/sites/{id}")
   @PreAuthorize("hasAuthority('RULES')")
   Places.SiteCard changeSite(
@@ -56,6 +63,7 @@ class PlacesController {
         () -> places.changeSite(id, entry));
   }
 
+  @Operation(operationId = "addArea", summary = "Add an area")
   @PostMapping("/sites/{id}/areas")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('RULES')")
@@ -65,6 +73,7 @@ class PlacesController {
         command, "add area " + id, entry, Places.AreaCard.class, () -> places.addArea(id, entry));
   }
 
+  @Operation(operationId = "changeArea", summary = "Change an area")
   @PutMapping("/areas/{id}")
   @PreAuthorize("hasAuthority('RULES')")
   Places.AreaCard changeArea(
@@ -77,18 +86,20 @@ class PlacesController {
         () -> places.changeArea(id, entry));
   }
 
+  @Operation(operationId = "listBins", summary = "The bins of a site, in walking order")
   @GetMapping("/sites/{id}/bins")
   Page<Places.BinCard> bins(
       Actor actor,
       @PathVariable long id,
       @RequestParam(required = false) Long area,
       @RequestParam(required = false) String q,
-      @RequestParam(defaultValue = "0") int offset,
-      @RequestParam(defaultValue = "100") int limit) {
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
     places.site(id, actor);
     return places.bins(id, area, q, offset, limit);
   }
 
+  @Operation(operationId = "getBin", summary = "A bin")
   @GetMapping("/bins/{id}")
   Places.BinCard bin(Actor actor, @PathVariable long id) {
     Places.BinCard bin = places.bin(id).orElseThrow(() -> Problem.missing("bin", id));
@@ -96,6 +107,7 @@ class PlacesController {
     return bin;
   }
 
+  @Operation(operationId = "changeBin", summary = "Change a bin")
   @PutMapping("/bins/{id}")
   @PreAuthorize("hasAuthority('RULES')")
   Places.BinCard changeBin(
@@ -109,12 +121,14 @@ class PlacesController {
   }
 
   /** Says what a rack pattern would make. Changes nothing, so it needs no command id. */
+  @Operation(operationId = "previewRack", summary = "Say which bins a rack would have")
   @PostMapping("/racks/preview")
   @PreAuthorize("hasAuthority('RULES')")
   Places.Rack tryRack(@Valid @RequestBody Places.RackEntry entry) {
     return places.tryRack(entry);
   }
 
+  @Operation(operationId = "addRack", summary = "Make the bins of a rack")
   @PostMapping("/racks")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('RULES')")

@@ -8,6 +8,7 @@ import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.places.Places;
 import app.reliquum.stock.Stock;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
@@ -44,11 +45,13 @@ class PutAwayController {
   }
 
   /** The put-away rules of a site, with how full they are. */
+  @Operation(operationId = "listPutAwayRules", summary = "The put-away rules of a site")
   @GetMapping("/put-away/rules")
   List<Rules.Card> rules(Actor actor, @RequestParam long site) {
     return rules.rules(site, actor);
   }
 
+  @Operation(operationId = "addPutAwayRule", summary = "Add a put-away rule")
   @PostMapping("/put-away/rules")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('RULES')")
@@ -61,6 +64,7 @@ class PutAwayController {
         () -> rules.add(entry, command.actor()));
   }
 
+  @Operation(operationId = "changePutAwayRule", summary = "Change a put-away rule")
   @PutMapping("/put-away/rules/{id}")
   @PreAuthorize("hasAuthority('RULES')")
   Rules.Card change(Command command, @PathVariable long id, @Valid @RequestBody Rules.Entry entry) {
@@ -72,6 +76,7 @@ class PutAwayController {
         () -> rules.change(id, entry, command.actor()));
   }
 
+  @Operation(operationId = "removePutAwayRule", summary = "Remove a put-away rule")
   @DeleteMapping("/put-away/rules/{id}")
   @PreAuthorize("hasAuthority('RULES')")
   Rules.Card remove(Command command, @PathVariable long id) {
@@ -87,6 +92,7 @@ class PutAwayController {
   record TrialEntry(Long replaces, @NotNull Quantity quantity, @NotNull @Valid Rules.Entry rule) {}
 
   /** Says what today's stock would be given with a rule as entered. Saves nothing. */
+  @Operation(operationId = "tryPutAwayRule", summary = "Try a put-away rule on today's stock")
   @PostMapping("/put-away/trial")
   @PreAuthorize("hasAuthority('RULES')")
   PuttingAway.Advice trial(Actor actor, @Valid @RequestBody TrialEntry trial) {
@@ -95,6 +101,7 @@ class PutAwayController {
   }
 
   /** Says where goods would be put, and why. */
+  @Operation(operationId = "planPutAway", summary = "Where goods would be put, and why")
   @GetMapping("/put-away/plan")
   PuttingAway.Advice plan(
       Actor actor,
@@ -111,12 +118,14 @@ class PutAwayController {
   }
 
   /** What is not yet binned at a site. */
+  @Operation(operationId = "listNotYetBinned", summary = "What is not yet binned at a site")
   @GetMapping("/sites/{id}/binning")
   Binning.Sheet sheet(Actor actor, @PathVariable long id) {
     return binning.sheet(id, actor);
   }
 
   /** Writes in which bins goods are that were not yet binned. */
+  @Operation(operationId = "putStockIntoBins", summary = "Put stock into bins")
   @PostMapping("/sites/{id}/binning")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('POST')")

@@ -1,6 +1,7 @@
 package app.reliquum.putaway;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
@@ -80,6 +81,9 @@ public class PuttingAway {
   }
 
   private Parcel parcel(PositionKey goods, Quantity quantity, Catalog.Stored item) {
+    if (!quantity.isPositive()) {
+      throw Problem.invalid("quantity", "Expected more than zero, not " + quantity + ".");
+    }
     Quantity split =
         catalog.packs(goods.item()).stream()
             .map(Pack::factor)
@@ -136,7 +140,7 @@ public class PuttingAway {
                 .optional()
                 .orElseThrow(
                     () ->
-                        app.reliquum.api.Problem.invalid(
+                        Problem.invalid(
                             "category", "No item is of the category " + draft.category() + "."));
     SiteShelves.RuleRow row =
         new SiteShelves.RuleRow(

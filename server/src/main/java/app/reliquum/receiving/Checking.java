@@ -9,6 +9,7 @@ import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.pictures.Picture;
 import app.reliquum.places.Places;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
@@ -143,6 +144,7 @@ public class Checking {
    *
    * @param condition the condition in which they waited
    * @param picture a picture as base64, null for none
+   * @param mediaType what the picture calls itself; what it is found to be counts
    */
   @Schema(name = "CheckEntry")
   public record Entry(
@@ -170,7 +172,7 @@ public class Checking {
     command.actor().requireSite(place.site(), place.siteName());
     Goods goods = new Goods(entry.item(), entry.lot(), entry.serial());
     Spot from = new Spot(entry.place(), entry.load(), entry.condition());
-    byte[] picture = picture(entry);
+    Picture picture = picture(entry);
     List<Long> postings = new ArrayList<>();
     for (FindingEntry finding : entry.findings()) {
       String reason = finding.reason() == null ? "" : finding.reason().strip();
@@ -194,31 +196,25 @@ public class Checking {
                       List.of(new Line(goods, from, to, finding.quantity()))))
               .posting();
       postings.add(posting);
-      if (picture.length > 0) {
+      if (picture != null) {
         jdbc.sql("insert into picture (posting_id, media_type, content) values (?, ?, ?)")
-            .params(posting, entry.mediaType(), picture)
+            .params(posting, picture.mediaType(), picture.content())
             .update();
       }
     }
     return new Checked(postings);
   }
 
-  private static byte[] picture(Entry entry) {
+  private static @Nullable Picture picture(Entry entry) {
     if (entry.picture() == null || entry.picture().isEmpty()) {
-      return new byte[0];
-    }
-    if (!Set.of("image/jpeg", "image/png", "image/webp").contains(entry.mediaType())) {
-      throw Problem.invalid("picture", "A picture is a JPEG, PNG or WebP file.");
+      return null;
     }
     try {
-      return Base64.getDecoder().decode(entry.picture());
+      return Picture.of("picture", Base64.getDecoder().decode(entry.picture()), LONGEST_PICTURE);
     } catch (IllegalArgumentException fault) {
       throw Problem.invalid("picture", "The picture can't be read. Expected base64.");
     }
   }
-
-  /** A picture that was taken at a check. */
-  public record Picture(String mediaType, byte[] content) {}
 
   /** The picture of a posting, if one was taken. */
   public Optional<Picture> pictureOf(long posting) {

@@ -1,6 +1,7 @@
 package app.reliquum.receiving;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Numbers;
 import app.reliquum.api.Problem;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
@@ -12,7 +13,6 @@ import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
-import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -123,8 +123,8 @@ class OrderImport {
   private static BigDecimal price(RowFile.Entry row) {
     String text = row.cell("price");
     try {
-      return text.isEmpty() ? null : new BigDecimal(text);
-    } catch (NumberFormatException fault) {
+      return text.isEmpty() ? null : Numbers.decimal(text);
+    } catch (IllegalArgumentException fault) {
       throw Problem.invalid("price", "'" + text + "' is no price, like 12.50.");
     }
   }
@@ -132,8 +132,8 @@ class OrderImport {
   private static LocalDate expected(RowFile.Entry row) {
     String text = row.cell("expected");
     try {
-      return text.isEmpty() ? null : LocalDate.parse(text);
-    } catch (DateTimeException fault) {
+      return text.isEmpty() ? null : Numbers.day(text);
+    } catch (IllegalArgumentException fault) {
       throw Problem.invalid("expected", "'" + text + "' is no date, like 2026-12-31.");
     }
   }

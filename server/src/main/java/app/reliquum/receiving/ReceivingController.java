@@ -5,8 +5,13 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import app.reliquum.pictures.Picture;
 import app.reliquum.sheets.ImportResult;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.io.ByteArrayInputStream;
 import java.util.List;
@@ -45,11 +50,13 @@ class ReceivingController {
 
   // Suppliers
 
+  @Operation(operationId = "listSuppliers", summary = "Suppliers")
   @GetMapping("/suppliers")
   List<Suppliers.Card> suppliers() {
     return suppliers.all();
   }
 
+  @Operation(operationId = "addSupplier", summary = "Add a supplier")
   @PostMapping("/suppliers")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('RULES')")
@@ -58,6 +65,7 @@ class ReceivingController {
         command, "add supplier", entry, Suppliers.Card.class, () -> suppliers.add(entry));
   }
 
+  @Operation(operationId = "changeSupplier", summary = "Change a supplier")
   @PutMapping("/suppliers/{id}")
   @PreAuthorize("hasAuthority('RULES')")
   Suppliers.Card changeSupplier(
@@ -72,6 +80,7 @@ class ReceivingController {
 
   // Orders
 
+  @Operation(operationId = "listInboundOrders", summary = "Inbound orders, filtered")
   @GetMapping("/inbound")
   Page<Inbound.Row> orders(
       Actor actor,
@@ -79,16 +88,18 @@ class ReceivingController {
       @RequestParam(required = false) Long site,
       @RequestParam(required = false) Long item,
       @RequestParam(required = false) String q,
-      @RequestParam(defaultValue = "0") int offset,
-      @RequestParam(defaultValue = "100") int limit) {
-    return orders.page(filter, site, item, q, actor, Math.max(0, offset), limit);
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
+    return orders.page(filter, site, item, q, actor, offset, limit);
   }
 
+  @Operation(operationId = "getInboundOrder", summary = "An inbound order")
   @GetMapping("/inbound/{id}")
   Inbound.Card order(Actor actor, @PathVariable long id) {
     return orders.card(id, actor);
   }
 
+  @Operation(operationId = "addInboundOrder", summary = "Add an inbound order")
   @PostMapping("/inbound")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('POST')")
@@ -97,6 +108,7 @@ class ReceivingController {
         command, "add order", entry, Inbound.Card.class, () -> orders.add(entry, command.actor()));
   }
 
+  @Operation(operationId = "changeInboundOrder", summary = "Change an inbound order")
   @PutMapping("/inbound/{id}")
   @PreAuthorize("hasAuthority('POST')")
   Inbound.Card change(
@@ -110,6 +122,7 @@ class ReceivingController {
   }
 
   /** Begins a receipt that nobody expected, or a customer's return. */
+  @Operation(operationId = "receiveUnexpected", summary = "Begin an unexpected receipt or a return")
   @PostMapping("/inbound/unexpected")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('MOVE')")
@@ -123,6 +136,7 @@ class ReceivingController {
   }
 
   /** Sends an order to its supplier. */
+  @Operation(operationId = "sendInboundOrder", summary = "Send an inbound order to its supplier")
   @PostMapping("/inbound/{id}/sending")
   @PreAuthorize("hasAuthority('POST')")
   Inbound.Card send(Command command, @PathVariable long id) {
@@ -137,6 +151,9 @@ class ReceivingController {
   /** Why an order is closed; needed if something is open. */
   record ClosingEntry(@Size(max = 200) String reason) {}
 
+  @Operation(
+      operationId = "closeInboundOrder",
+      summary = "Close an inbound order: nothing more is expected")
   @PostMapping("/inbound/{id}/closing")
   @PreAuthorize("hasAuthority('POST')")
   Inbound.Card close(
@@ -150,6 +167,9 @@ class ReceivingController {
   }
 
   /** Reads orders from a CSV or XLSX file: all of them, or none. A trial writes nothing. */
+  @Operation(
+      operationId = "importInboundOrders",
+      summary = "Import inbound orders from a file, or try it")
   @PostMapping(
       path = "/inbound/file",
       consumes = {MediaType.APPLICATION_OCTET_STREAM_VALUE, "text/csv"})
@@ -175,6 +195,9 @@ class ReceivingController {
 
   // What waits
 
+  @Operation(
+      operationId = "listWaitingGoods",
+      summary = "Goods that wait on a dock or to be inspected")
   @GetMapping("/waiting")
   List<Checking.Waiting> waiting(
       Actor actor,
@@ -183,6 +206,9 @@ class ReceivingController {
     return checking.waiting(site, toCheck, actor);
   }
 
+  @Operation(
+      operationId = "inspectGoods",
+      summary = "Record an inspection: set the condition of goods that wait")
   @PostMapping("/checks")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('MOVE')")
@@ -195,9 +221,12 @@ class ReceivingController {
         () -> checking.check(command, entry));
   }
 
+  @Operation(
+      operationId = "getInspectionPicture",
+      summary = "The picture that was taken at an inspection")
   @GetMapping("/pictures/{posting}")
   ResponseEntity<byte[]> picture(@PathVariable long posting) {
-    Checking.Picture picture =
+    Picture picture =
         checking
             .pictureOf(posting)
             .orElseThrow(() -> Problem.missing("picture of posting", posting));

@@ -3,6 +3,7 @@ package app.reliquum.removal;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
@@ -36,17 +37,20 @@ class RemovalController {
   }
 
   /** Every removal rule, the most specific first. */
+  @Operation(operationId = "listRemovalRules", summary = "The removal rules")
   @GetMapping("/rules")
   List<RemovalRules.Card> rules() {
     return rules.rules();
   }
 
   /** Who changed what, the latest first. */
+  @Operation(operationId = "listRemovalRuleChanges", summary = "Who changed removal rules")
   @GetMapping("/changes")
   List<RemovalRules.Change> changes(@RequestParam(required = false) Long rule) {
     return rules.changes(rule);
   }
 
+  @Operation(operationId = "addRemovalRule", summary = "Add a removal rule")
   @PostMapping("/rules")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('RULES')")
@@ -59,6 +63,7 @@ class RemovalController {
         () -> rules.add(entry, command.actor()));
   }
 
+  @Operation(operationId = "changeRemovalRule", summary = "Change a removal rule")
   @PutMapping("/rules/{id}")
   @PreAuthorize("hasAuthority('RULES')")
   RemovalRules.Card change(
@@ -71,6 +76,7 @@ class RemovalController {
         () -> rules.change(id, entry, command.actor()));
   }
 
+  @Operation(operationId = "deleteRemovalRule", summary = "Remove a removal rule")
   @DeleteMapping("/rules/{id}")
   @PreAuthorize("hasAuthority('RULES')")
   RemovalRules.Card remove(Command command, @PathVariable long id) {
@@ -86,6 +92,9 @@ class RemovalController {
   record DraftEntry(Long replaces, @NotNull @Valid RemovalRules.Entry rule) {}
 
   /** Says which rules it would override, and which override it. Saves nothing. */
+  @Operation(
+      operationId = "rankRemovalRule",
+      summary = "Say which rules a removal rule goes before")
   @PostMapping("/standing")
   @PreAuthorize("hasAuthority('RULES')")
   RemovalRules.Card standing(@Valid @RequestBody DraftEntry draft) {
@@ -93,12 +102,14 @@ class RemovalController {
   }
 
   /** Says what would be taken of today's stock, and why. Takes nothing. */
+  @Operation(operationId = "tryRemovalRule", summary = "Try removal on today's stock")
   @PostMapping("/trial")
   Trying.Trial trial(Actor actor, @Valid @RequestBody Trying.TrialEntry trial) {
     return trying.trial(trial, actor);
   }
 
   /** Plays the last days over again by a rule as entered and by the rules as they are. */
+  @Operation(operationId = "compareRemovalRule", summary = "Replay past demand by a removal rule")
   @PostMapping("/comparison")
   Comparing.Comparison compare(Actor actor, @Valid @RequestBody Comparing.Entry entry) {
     return comparing.compare(entry, actor);

@@ -279,7 +279,7 @@ public class OnHand {
             .query(Long.class)
             .single();
     String sql =
-        OnHandSql.columns(query.group())
+        OnHandSql.columns(query)
             + tables
             + where
             + (key == null ? "" : " group by " + OnHandSql.groupKey(query))
@@ -290,7 +290,7 @@ public class OnHand {
         bind(jdbc.sql(sql), query, actor)
             .param("limit", Page.limit(query.limit()))
             .param("offset", query.offset())
-            .query((row, n) -> OnHandRows.row(query.group(), row))
+            .query((row, n) -> OnHandRows.row(query, row))
             .list();
     return new Page<>(total, query.offset(), rows);
   }

@@ -3,7 +3,7 @@ package app.reliquum.stock;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
-import app.reliquum.stock.OnHand.Group;
+import app.reliquum.stock.OnHand.Query;
 import app.reliquum.stock.OnHand.Row;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -14,9 +14,10 @@ final class OnHandRows {
 
   private OnHandRows() {}
 
-  static Row row(Group group, ResultSet row) throws SQLException {
+  static Row row(Query query, ResultSet row) throws SQLException {
     LocalDate inDate = PositionTable.localDate(row.getDate("in_date"));
-    return switch (group) {
+    boolean one = query.item() != null;
+    return switch (query.group()) {
       case ITEM -> {
         Row item = itemRow(row, sum(row, "on_hand"), sum(row, "available"));
         yield spread(item, row.getInt("positions"), inDate, sum(row, "reserved"), null);
@@ -24,10 +25,10 @@ final class OnHandRows {
       case PLACE ->
           new Row(
               "p" + row.getLong("place_id"),
-              null,
-              null,
-              null,
-              null,
+              query.item(),
+              one ? row.getString("code") : null,
+              one ? row.getString("name") : null,
+              one ? symbol(row.getString("unit")) : null,
               row.getLong("place_id"),
               row.getString("address"),
               row.getString("area"),
@@ -38,9 +39,9 @@ final class OnHandRows {
               null,
               null,
               null,
-              null,
-              null,
-              null,
+              one ? sum(row, "on_hand") : null,
+              one ? sum(row, "available") : null,
+              one ? sum(row, "reserved") : null,
               null,
               inDate,
               row.getInt("positions"),

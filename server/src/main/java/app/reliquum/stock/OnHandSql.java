@@ -79,14 +79,14 @@ final class OnHandSql {
     };
   }
 
-  static String columns(Group group) {
+  static String columns(Query query) {
     String sums =
         " sum(p.quantity) on_hand, sum("
             + AVAILABLE
             + ") available, sum("
             + RESERVED
             + ") reserved,";
-    return switch (group) {
+    return switch (query.group()) {
       case POSITION ->
           "select i.id, i.code, i.name, i.unit, p.quantity on_hand, "
               + AVAILABLE
@@ -101,6 +101,8 @@ final class OnHandSql {
               + " min(p.in_date) in_date, count(*) positions";
       case PLACE ->
           "select p.place_id, pl.address, a.name area, t.name site, min(p.in_date) in_date,"
+              // Only of one item can goods be added up.
+              + (query.item() == null ? "" : sums + " i.id, i.code, i.name, i.unit,")
               + " count(*) positions, count(distinct p.item_id) items";
       case LOT ->
           "select i.id, i.code, i.name, i.unit, p.lot_id, l.code lot, l.expiry,"

@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.core.quantity.Quantity;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.security.access.prepost.PreAuthorize;
@@ -28,6 +29,7 @@ class ReservationController {
   }
 
   /** What is reserved of an item, in one bin or at a site or everywhere. */
+  @Operation(operationId = "listReservations", summary = "What is reserved of an item or in a bin")
   @GetMapping
   List<Reserved.Row> reservations(
       Actor actor,
@@ -41,6 +43,9 @@ class ReservationController {
   record FreeEntry(Quantity quantity) {}
 
   /** Frees a reservation, or some of it, and says what is then reserved in that position. */
+  @Operation(
+      operationId = "freeReservation",
+      summary = "Remove a reservation, whatever document it is for")
   @PostMapping("/{id}/release")
   @PreAuthorize("hasAuthority('POST')")
   Reserved.Freed release(

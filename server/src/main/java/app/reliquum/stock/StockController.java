@@ -5,8 +5,12 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Page;
 import app.reliquum.core.ledger.Condition;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.time.Clock;
 import java.time.Instant;
@@ -51,6 +55,9 @@ class StockController {
     this.clock = clock;
   }
 
+  @Operation(
+      operationId = "listOnHand",
+      summary = "On-hand stock by item, place, lot or position, now or as of a past moment")
   @GetMapping("/on-hand")
   Page<OnHand.Row> onHand(
       Actor actor,
@@ -66,8 +73,8 @@ class StockController {
       @RequestParam(required = false) Instant at,
       @RequestParam(defaultValue = "ITEM") OnHand.Sort sort,
       @RequestParam(defaultValue = "false") boolean descending,
-      @RequestParam(defaultValue = "0") int offset,
-      @RequestParam(defaultValue = "100") int limit) {
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
     return onHand.page(
         new OnHand.Query(
             group,
@@ -82,11 +89,12 @@ class StockController {
             OnHand.past(at, clock.instant()),
             sort,
             descending,
-            Math.max(0, offset),
+            offset,
             limit),
         actor);
   }
 
+  @Operation(operationId = "listLedgerLines", summary = "Lines of the ledger, filtered")
   @GetMapping("/ledger")
   Page<Ledger.Row> ledger(
       Actor actor,
@@ -107,8 +115,8 @@ class StockController {
       @RequestParam(required = false) Instant after,
       @RequestParam(required = false) Instant before,
       @RequestParam(defaultValue = "false") boolean oldestFirst,
-      @RequestParam(defaultValue = "0") int offset,
-      @RequestParam(defaultValue = "100") int limit) {
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
     return ledger.page(
         new Ledger.Query(
             posting,
@@ -128,12 +136,13 @@ class StockController {
             after,
             before,
             oldestFirst,
-            Math.max(0, offset),
+            offset,
             limit),
         actor);
   }
 
   /** Moves goods between two bins. */
+  @Operation(operationId = "moveGoods", summary = "Move goods between two bins of a site")
   @PostMapping("/moves")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('MOVE')")
@@ -143,6 +152,7 @@ class StockController {
   }
 
   /** Brings goods in from a contra place, or takes them out to one. */
+  @Operation(operationId = "post", summary = "Post goods in or out")
   @PostMapping("/postings")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('POST')")
@@ -154,6 +164,7 @@ class StockController {
   /** Why a posting is taken back. */
   record Why(@NotBlank(message = "is needed: say why") @Size(max = 200) String reason) {}
 
+  @Operation(operationId = "reversePosting", summary = "Reverse a posting")
   @PostMapping("/postings/{posting}/reversal")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('POST')")
@@ -166,11 +177,15 @@ class StockController {
         () -> stock.reverse(command, posting, why.reason().strip()));
   }
 
+  @Operation(operationId = "listLedgerChecks", summary = "Ledger checks, the latest first")
   @GetMapping("/book-checks")
   List<BookChecks.Check> checks() {
     return checks.last();
   }
 
+  @Operation(
+      operationId = "startLedgerCheck",
+      summary = "Recompute positions from the ledger and report differences")
   @PostMapping("/book-checks")
   @ResponseStatus(HttpStatus.ACCEPTED)
   @PreAuthorize("hasAuthority('POST')")
@@ -179,6 +194,9 @@ class StockController {
         command, "check", "", BookChecks.Check.class, () -> checks.start(command.actor()));
   }
 
+  @Operation(
+      operationId = "listLedgerCheckDifferences",
+      summary = "The differences that a ledger check found")
   @GetMapping("/book-checks/{id}/differences")
   List<BookChecks.Difference> differences(@PathVariable long id) {
     return checks.differences(id);

@@ -2,6 +2,7 @@ package app.reliquum.stock;
 
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -28,6 +29,7 @@ class UnitLoadController {
   }
 
   /** A new unit load with a number of the house's own, to print a label for. */
+  @Operation(operationId = "makeUnitLoads", summary = "Number new unit loads")
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('MOVE')")
@@ -45,6 +47,7 @@ class UnitLoadController {
           String code,
       @NotNull @Size(max = 60) String name) {}
 
+  @Operation(operationId = "addTrolley", summary = "Add a trolley")
   @PostMapping("/trolleys")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('RULES')")

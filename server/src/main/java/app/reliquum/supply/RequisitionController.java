@@ -4,10 +4,14 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Page;
+import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -46,15 +50,17 @@ class RequisitionController {
   @Schema(name = "RequisitionsDone")
   record Done(int count, List<String> orders) {}
 
+  @Operation(operationId = "listRequisitions", summary = "Requisitions, filtered")
   @GetMapping("/requisitions")
   Page<Requisitions.Row> page(
       Actor actor,
       @RequestParam(required = false) Requisitions.State state,
-      @RequestParam(defaultValue = "0") int offset,
-      @RequestParam(defaultValue = "100") int limit) {
-    return requisitions.page(state, actor, Math.max(0, offset), limit);
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
+    return requisitions.page(state, actor, offset, limit);
   }
 
+  @Operation(operationId = "addRequisition", summary = "Request goods")
   @PostMapping("/requisitions")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('POST')")
@@ -67,6 +73,7 @@ class RequisitionController {
         () -> requisitions.ask(command, entry));
   }
 
+  @Operation(operationId = "approveRequisitions", summary = "Approve requisitions")
   @PostMapping("/requisitions/agreement")
   @PreAuthorize("hasAuthority('RULES')")
   Done agree(Command command, @Valid @RequestBody Some some) {
@@ -81,6 +88,7 @@ class RequisitionController {
         });
   }
 
+  @Operation(operationId = "cancelRequisitions", summary = "Cancel requisitions")
   @PostMapping("/requisitions/drop")
   @PreAuthorize("hasAuthority('POST')")
   Done drop(Command command, @Valid @RequestBody Some some) {
@@ -95,6 +103,7 @@ class RequisitionController {
         });
   }
 
+  @Operation(operationId = "orderRequisitions", summary = "Order requisitions from their suppliers")
   @PostMapping("/requisitions/order")
   @PreAuthorize("hasAuthority('POST')")
   Done order(Command command, @Valid @RequestBody Some some) {
@@ -106,6 +115,9 @@ class RequisitionController {
         () -> new Done(some.ids().size(), requisitions.order(command, some.ids())));
   }
 
+  @Operation(
+      operationId = "setRequisitionSupplier",
+      summary = "Choose the supplier of a requisition")
   @PutMapping("/requisitions/{requisition}/supplier")
   @PreAuthorize("hasAuthority('POST')")
   From from(Command command, @PathVariable long requisition, @Valid @RequestBody From from) {
@@ -120,11 +132,15 @@ class RequisitionController {
         });
   }
 
+  @Operation(operationId = "getPreferredSupplier", summary = "The preferred supplier of an item")
   @GetMapping("/items/{item}/supplier")
   From supplier(@PathVariable long item) {
     return new From(requisitions.supplierOf(item));
   }
 
+  @Operation(
+      operationId = "setPreferredSupplier",
+      summary = "Set the preferred supplier of an item")
   @PutMapping("/items/{item}/supplier")
   @PreAuthorize("hasAuthority('RULES')")
   From supplier(Command command, @PathVariable long item, @Valid @RequestBody From from) {

@@ -4,7 +4,11 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Page;
+import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.PositiveOrZero;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -68,6 +72,7 @@ class TransferController {
     this.clock = clock;
   }
 
+  @Operation(operationId = "listTransfers", summary = "Transfers, filtered")
   @GetMapping
   Page<Between.Row> transfers(
       Actor actor,
@@ -77,29 +82,35 @@ class TransferController {
       @RequestParam(required = false) Long to,
       @RequestParam(required = false) Long item,
       @RequestParam(required = false) String q,
-      @RequestParam(defaultValue = "0") int offset,
-      @RequestParam(defaultValue = "100") int limit) {
-    return transfers.page(filter, site, from, to, item, q, actor, Math.max(0, offset), limit);
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
+    return transfers.page(filter, site, from, to, item, q, actor, offset, limit);
   }
 
+  @Operation(operationId = "getTransferCounts", summary = "How many transfers are in each list")
   @GetMapping("/counts")
   Between.Counts counts(Actor actor) {
     return transfers.counts(actor);
   }
 
   /** The sites that goods may be sent to. */
+  @Operation(operationId = "listDestinations", summary = "The sites that goods may be sent to")
   @GetMapping("/sites")
   List<Between.Destination> sites() {
     return transfers.destinations();
   }
 
   /** What is on the road, route by route. */
+  @Operation(operationId = "listGoodsInTransit", summary = "What is in transit between which sites")
   @GetMapping("/routes")
   List<Between.Route> routes(Actor actor) {
     return transfers.routes(actor);
   }
 
   /** What there is to know of items before they are asked for. */
+  @Operation(
+      operationId = "proposeTransferQuantity",
+      summary = "What a site has, needs and uses of an item")
   @GetMapping("/advice")
   List<Between.Advice> advice(
       Actor actor,
@@ -110,6 +121,7 @@ class TransferController {
   }
 
   /** The two steps of transfers in value. */
+  @Operation(operationId = "listTransferJournal", summary = "The journal of transfers")
   @GetMapping("/journal")
   List<Between.JournalLine> journal(
       Actor actor,
@@ -123,12 +135,16 @@ class TransferController {
         actor);
   }
 
+  @Operation(operationId = "getTransfer", summary = "A transfer")
   @GetMapping("/{id}")
   Between.Card transfer(Actor actor, @PathVariable long id) {
     return transfers.card(id, actor);
   }
 
   /** Prints it: to pick by, to send along, or to sign for what has come. */
+  @Operation(
+      operationId = "printTransferPaper",
+      summary = "Pick sheet, delivery note or receipt note")
   @GetMapping(path = "/{id}/papers/{kind}", produces = MediaType.APPLICATION_PDF_VALUE)
   ResponseEntity<byte[]> print(
       Actor actor,
@@ -143,6 +159,9 @@ class TransferController {
   }
 
   /** A shipment as a despatch advice of UBL 2.1. */
+  @Operation(
+      operationId = "getTransferDespatchAdvice",
+      summary = "The despatch advice of a transfer's shipment (UBL 2.1)")
   @GetMapping(path = "/{id}/advices/{shipment}", produces = MediaType.APPLICATION_XML_VALUE)
   ResponseEntity<byte[]> advice(Actor actor, @PathVariable long id, @PathVariable int shipment) {
     return file(
@@ -160,6 +179,7 @@ class TransferController {
   }
 
   /** Reads a despatch advice of UBL 2.1 as a transfer on the road. */
+  @Operation(operationId = "importDespatchAdvice", summary = "Import a despatch advice (UBL 2.1)")
   @PostMapping(path = "/advices", consumes = MediaType.APPLICATION_XML_VALUE)
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('POST')")
@@ -172,6 +192,7 @@ class TransferController {
         () -> transfers.card(reader.read(command, xml), command.actor()));
   }
 
+  @Operation(operationId = "addTransfer", summary = "Add a transfer")
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('POST')")
@@ -185,6 +206,7 @@ class TransferController {
   }
 
   /** Begins a transfer that is made as goods are scanned. */
+  @Operation(operationId = "beginUnplannedTransfer", summary = "Begin a transfer without a plan")
   @PostMapping("/unplanned")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('MOVE')")
@@ -197,6 +219,7 @@ class TransferController {
         () -> transfers.card(planning.begin(entry, command.actor()), command.actor()));
   }
 
+  @Operation(operationId = "changeTransfer", summary = "Change a transfer")
   @PutMapping("/{id}")
   @PreAuthorize("hasAuthority('POST')")
   Between.Card change(
@@ -205,6 +228,7 @@ class TransferController {
   }
 
   /** Reserves its stock, or what of it is still missing. */
+  @Operation(operationId = "makeTransferReady", summary = "Make a transfer ready to send")
   @PostMapping("/{id}/release")
   @PreAuthorize("hasAuthority('POST')")
   Between.Card release(Command command, @PathVariable long id) {
@@ -212,6 +236,7 @@ class TransferController {
   }
 
   /** Takes the release back. */
+  @Operation(operationId = "returnTransferToPlanned", summary = "Take a transfer back to planned")
   @PostMapping("/{id}/holding-back")
   @PreAuthorize("hasAuthority('POST')")
   Between.Card holdBack(Command command, @PathVariable long id) {
@@ -219,6 +244,9 @@ class TransferController {
   }
 
   /** Picks everything as it is reserved. */
+  @Operation(
+      operationId = "pickTransfer",
+      summary = "Pick everything of a transfer as it is reserved")
   @PostMapping("/{id}/picking")
   @PreAuthorize("hasAuthority('MOVE')")
   Between.Card pickAll(Command command, @PathVariable long id) {
@@ -226,6 +254,9 @@ class TransferController {
   }
 
   /** Puts something that was picked back. */
+  @Operation(
+      operationId = "returnPickedOfTransfer",
+      summary = "Put back what was picked for a transfer")
   @PostMapping("/{id}/picked/{reservation}/return")
   @PreAuthorize("hasAuthority('MOVE')")
   Between.Card putBack(Command command, @PathVariable long id, @PathVariable long reservation) {
@@ -238,6 +269,7 @@ class TransferController {
   }
 
   /** Sends everything that is picked. */
+  @Operation(operationId = "shipTransfer", summary = "Ship what is picked of a transfer")
   @PostMapping("/{id}/sending")
   @PreAuthorize("hasAuthority('MOVE')")
   Between.Card send(
@@ -246,6 +278,7 @@ class TransferController {
   }
 
   /** Receives what was sent, or some of it. */
+  @Operation(operationId = "receiveTransfer", summary = "Receive a transfer, whole or in part")
   @PostMapping("/{id}/arrivals")
   @PreAuthorize("hasAuthority('MOVE')")
   Between.Card arrive(
@@ -254,6 +287,9 @@ class TransferController {
   }
 
   /** Says what has become of goods that did not arrive. */
+  @Operation(
+      operationId = "endMissingGoods",
+      summary = "Say what became of goods that did not arrive")
   @PostMapping("/{id}/endings")
   @PreAuthorize("hasAuthority('POST')")
   Between.Card end(
@@ -262,6 +298,7 @@ class TransferController {
   }
 
   /** Closes it: nothing more is sent. */
+  @Operation(operationId = "closeTransfer", summary = "Close or cancel a transfer")
   @PostMapping("/{id}/closing")
   @PreAuthorize("hasAuthority('POST')")
   Between.Card close(

@@ -3,11 +3,16 @@ package app.reliquum.value;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Page;
 import app.reliquum.core.costing.Turnover;
 import app.reliquum.stock.Closings;
+import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -42,6 +47,9 @@ class ValueController {
     this.commands = commands;
   }
 
+  @Operation(
+      operationId = "listStockValue",
+      summary = "What stock is worth, now or at a past moment")
   @GetMapping("/value")
   StockValue.Rows value(
       Actor actor,
@@ -51,17 +59,19 @@ class ValueController {
       @RequestParam(required = false) String category,
       @RequestParam(required = false) String q,
       @RequestParam(defaultValue = "false") boolean byName,
-      @RequestParam(defaultValue = "0") int offset,
-      @RequestParam(defaultValue = "100") int limit) {
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
     return value.rows(
-        new StockValue.Query(by, at, pool, category, q, byName, Math.max(0, offset), limit), actor);
+        new StockValue.Query(by, at, pool, category, q, byName, offset, limit), actor);
   }
 
+  @Operation(operationId = "listCostPools", summary = "The groups of sites that share a cost")
   @GetMapping("/value/pools")
   List<StockValue.Pool> pools(Actor actor) {
     return value.pools(actor);
   }
 
+  @Operation(operationId = "listValueChanges", summary = "What changed the value of stock")
   @GetMapping("/value/changes")
   StockValue.Changes changes(
       Actor actor,
@@ -71,6 +81,7 @@ class ValueController {
     return value.changes(from, to, pool, actor);
   }
 
+  @Operation(operationId = "listUsage", summary = "Value and usage by item")
   @GetMapping("/value/usage")
   Usage.Rows usage(
       Actor actor,
@@ -81,8 +92,8 @@ class ValueController {
       @RequestParam(required = false) String q,
       @RequestParam(defaultValue = "COST") Usage.Sort sort,
       @RequestParam(defaultValue = "true") boolean descending,
-      @RequestParam(defaultValue = "0") int offset,
-      @RequestParam(defaultValue = "100") int limit) {
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
     return usage.rows(
         new Usage.Query(
             Math.max(1, Math.min(days, 3660)),
@@ -92,21 +103,24 @@ class ValueController {
             q,
             sort,
             descending,
-            Math.max(0, offset),
+            offset,
             limit),
         actor);
   }
 
+  @Operation(operationId = "getJournal", summary = "The journal of all postings of a time")
   @GetMapping("/value/journal")
   Accounts.Whole journal(Actor actor, @RequestParam Instant from, @RequestParam Instant to) {
     return accounts.journal(from, to, actor);
   }
 
+  @Operation(operationId = "listAccounts", summary = "The accounts of the journal")
   @GetMapping("/accounts")
   List<Accounts.Account> accounts() {
     return accounts.all();
   }
 
+  @Operation(operationId = "setAccount", summary = "Set an account of the journal")
   @PutMapping("/accounts")
   @PreAuthorize("hasAuthority('RULES')")
   Accounts.Account account(Command command, @Valid @RequestBody Accounts.Account account) {
@@ -118,11 +132,13 @@ class ValueController {
   @Schema(name = "BooksClosingEntry")
   record ClosingEntry(@NotNull LocalDate upTo, @NotNull @Size(max = 200) String note) {}
 
+  @Operation(operationId = "listClosings", summary = "Up to which days the books were closed")
   @GetMapping("/closings")
   List<Closings.Closing> closings() {
     return closings.all();
   }
 
+  @Operation(operationId = "closeBooks", summary = "Close the books up to a day")
   @PostMapping("/closings")
   @ResponseStatus(HttpStatus.CREATED)
   @PreAuthorize("hasAuthority('RULES')")
