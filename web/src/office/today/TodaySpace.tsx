@@ -8,6 +8,7 @@ import { useMay, useSites } from '../../app/session';
 import { fonts } from '../../app/theme';
 import { Code } from '../../kit/Code';
 import { count as grouped, date, money } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 
 const FEW = 4;
@@ -65,6 +66,11 @@ export function TodaySpace() {
     queryFn: () =>
       read(api.GET('/api/requisitions', { params: { query: { state: 'ASKED', limit: 1 } } })),
   });
+  const checks = useQuery({
+    queryKey: ['book-checks'],
+    queryFn: () => read(api.GET('/api/book-checks')),
+  });
+  const last = checks.data?.find((one) => one.finished);
   const due = useQueries({
     queries: sites.map((site) => ({
       queryKey: ['counts', 'programme', String(site.id)],
@@ -77,197 +83,206 @@ export function TodaySpace() {
     .filter((plan) => plan.today > 0);
   const mine = approvals.data?.rows.filter((row) => row.own && row.askedBack) ?? [];
   const of = transfers.data;
-  const matters = [
-    mayApprove && (
-      <Matter
-        key="approve"
-        many={approvals.data?.total}
-        title="today.toApprove"
-        to="/office/checking/approvals"
-      >
-        {approvals.data?.rows.slice(0, FEW).map((row) => (
-          <span key={row.id}>
-            <Link to={`/office/checking/approvals?open=${row.id}`}>{row.number}</Link>{' '}
-            {money(row.value)}, {row.proposedBy}
-          </span>
-        ))}
-      </Matter>
-    ),
-    <Matter
-      key="askedBack"
-      many={mine.length}
-      title="today.askedBack"
-      to="/office/checking/approvals"
-    >
-      {mine.slice(0, FEW).map((row) => (
+  const matters: (Matter | false)[] = [
+    mayPost && {
+      key: 'ledgerFailed',
+      many: last?.failure ? 1 : 0,
+      title: 'today.ledgerFailed',
+      to: '/office/looking-back/books',
+      details: <span>{last?.failure}</span>,
+    },
+    mayPost && {
+      key: 'ledgerDiffers',
+      many: last?.failure ? 0 : last?.differences,
+      title: 'today.ledgerDiffers',
+      to: '/office/looking-back/books',
+    },
+    mayApprove && {
+      key: 'approve',
+      many: approvals.data?.total,
+      title: 'today.toApprove',
+      to: '/office/checking/approvals',
+      details: approvals.data?.rows.slice(0, FEW).map((row) => (
+        <span key={row.id}>
+          <Link to={`/office/checking/approvals?open=${row.id}`}>{row.number}</Link>{' '}
+          {money(row.value)}, {row.proposedBy}
+        </span>
+      )),
+    },
+    {
+      key: 'askedBack',
+      many: mine.length,
+      title: 'today.askedBack',
+      to: '/office/checking/approvals',
+      details: mine.slice(0, FEW).map((row) => (
         <span key={row.id}>
           <Link to={`/office/checking/approvals?open=${row.id}`}>{row.number}</Link>
         </span>
-      ))}
-    </Matter>,
-    <Matter
-      key="overdue"
-      many={overdue.data?.total}
-      title="today.overdue"
-      to="/office/checking/loans?filter=OVERDUE"
-    >
-      {overdue.data?.rows.map((row) => (
+      )),
+    },
+    {
+      key: 'overdue',
+      many: overdue.data?.total,
+      title: 'today.overdue',
+      to: '/office/checking/loans?filter=OVERDUE',
+      details: overdue.data?.rows.map((row) => (
         <span key={row.id}>
           <Link to={`/office/checking/loans?filter=OVERDUE&open=${row.id}`}>{row.party}</Link>{' '}
           {date(row.due)}
         </span>
-      ))}
-    </Matter>,
-    mayApprove && (
-      <Matter
-        key="requisitions"
-        many={requisitions.data?.total}
-        title="today.requisitions"
-        to="/office/running-low/requisitions?state=ASKED"
-      />
-    ),
-    <Matter
-      key="lateOutbound"
-      many={outbound.data?.late}
-      title="today.lateOutbound"
-      to="/office/coming/outbound?filter=LATE"
-    >
-      {lateOut.data?.rows.map((row) => (
+      )),
+    },
+    mayApprove && {
+      key: 'requisitions',
+      many: requisitions.data?.total,
+      title: 'today.requisitions',
+      to: '/office/running-low/requisitions?state=ASKED',
+    },
+    {
+      key: 'lateOutbound',
+      many: outbound.data?.late,
+      title: 'today.lateOutbound',
+      to: '/office/coming/outbound?filter=LATE',
+      details: lateOut.data?.rows.map((row) => (
         <span key={row.id}>
           <Link to={`/office/coming/outbound?open=${row.id}`}>{row.number}</Link> {row.party}
         </span>
-      ))}
-    </Matter>,
-    <Matter
-      key="shortOutbound"
-      many={outbound.data?.shortOnes}
-      title="today.shortOutbound"
-      to="/office/coming/outbound?filter=SHORT"
-    />,
-    <Matter
-      key="packedOutbound"
-      many={outbound.data?.packed}
-      title="today.packedOutbound"
-      to="/office/coming/outbound?filter=PACKED"
-    />,
-    <Matter
-      key="late"
-      many={late.data?.total}
-      title="today.lateOrders"
-      to="/office/coming/inbound?filter=LATE"
-    >
-      {late.data?.rows.map((row) => (
+      )),
+    },
+    {
+      key: 'shortOutbound',
+      many: outbound.data?.shortOnes,
+      title: 'today.shortOutbound',
+      to: '/office/coming/outbound?filter=SHORT',
+    },
+    {
+      key: 'packedOutbound',
+      many: outbound.data?.packed,
+      title: 'today.packedOutbound',
+      to: '/office/coming/outbound?filter=PACKED',
+    },
+    {
+      key: 'late',
+      many: late.data?.total,
+      title: 'today.lateOrders',
+      to: '/office/coming/inbound?filter=LATE',
+      details: late.data?.rows.map((row) => (
         <span key={row.id}>
           <Code>{row.number}</Code> {row.supplier}
         </span>
-      ))}
-    </Matter>,
-    <Matter
-      key="missing"
-      many={of?.missing}
-      title="today.missing"
-      to="/office/coming/transfers?filter=MISSING"
-    >
-      {missing.data?.rows.map((row) => (
+      )),
+    },
+    {
+      key: 'missing',
+      many: of?.missing,
+      title: 'today.missing',
+      to: '/office/coming/transfers?filter=MISSING',
+      details: missing.data?.rows.map((row) => (
         <span key={row.id}>
           <Code>{row.number}</Code> {row.from} → {row.to}
         </span>
-      ))}
-    </Matter>,
-    <Matter
-      key="lateTransfers"
-      many={of?.late}
-      title="today.lateTransfers"
-      to="/office/coming/transfers?filter=LATE"
-    />,
-    <Matter
-      key="short"
-      many={of?.shortOnes}
-      title="today.shortTransfers"
-      to="/office/coming/transfers?filter=SHORT"
-    />,
-    mayPost && (
-      <Matter
-        key="review"
-        many={counts.data?.review}
-        title="today.inReview"
-        to="/office/checking/counts?filter=REVIEW"
-      >
-        {review.data?.rows.map((row) => (
-          <span key={row.id}>
-            <Link to={`/office/checking/counts/${row.id}`}>{row.number}</Link> {row.site}
-            {row.note && `, ${row.note}`}
-          </span>
-        ))}
-      </Matter>
-    ),
-    <Matter
-      key="suspicions"
-      many={counts.data?.suspicions}
-      title="today.suspicions"
-      to="/office/checking/counts"
-    />,
-    <Matter
-      key="due"
-      many={plans.reduce((sum, plan) => sum + plan.today, 0)}
-      title="today.due"
-      to="/office/checking/programme"
-    >
-      {plans.map((plan) => (
+      )),
+    },
+    {
+      key: 'lateTransfers',
+      many: of?.late,
+      title: 'today.lateTransfers',
+      to: '/office/coming/transfers?filter=LATE',
+    },
+    {
+      key: 'short',
+      many: of?.shortOnes,
+      title: 'today.shortTransfers',
+      to: '/office/coming/transfers?filter=SHORT',
+    },
+    mayPost && {
+      key: 'review',
+      many: counts.data?.review,
+      title: 'today.inReview',
+      to: '/office/checking/counts?filter=REVIEW',
+      details: review.data?.rows.map((row) => (
+        <span key={row.id}>
+          <Link to={`/office/checking/counts/${row.id}`}>{row.number}</Link> {row.site}
+          {row.note && `, ${row.note}`}
+        </span>
+      )),
+    },
+    {
+      key: 'suspicions',
+      many: counts.data?.suspicions,
+      title: 'today.suspicions',
+      to: '/office/checking/counts',
+    },
+    {
+      key: 'due',
+      many: plans.reduce((sum, plan) => sum + plan.today, 0),
+      title: 'today.due',
+      to: '/office/checking/programme',
+      details: plans.map((plan) => (
         <span key={plan.site.id}>
           <Link to={`/office/checking/programme?site=${plan.site.id}`}>{plan.site.name}</Link>{' '}
           {grouped(plan.today)}
         </span>
-      ))}
-    </Matter>,
-    <Matter
-      key="road"
-      many={of?.road}
-      title="today.road"
-      to="/office/coming/transfers?filter=ROAD"
-    />,
+      )),
+    },
+    {
+      key: 'road',
+      many: of?.road,
+      title: 'today.road',
+      to: '/office/coming/transfers?filter=ROAD',
+    },
   ];
-  const asked = [late, transfers, missing, counts, review, approvals, overdue, requisitions];
+  const asked = [
+    late,
+    transfers,
+    missing,
+    outbound,
+    lateOut,
+    counts,
+    review,
+    approvals,
+    overdue,
+    requisitions,
+    checks,
+    ...due,
+  ];
   const known = asked.every((query) => !query.isPending);
-  const nothing =
-    known &&
-    !late.data?.total &&
-    !of?.missing &&
-    !of?.late &&
-    !of?.shortOnes &&
-    !of?.road &&
-    !counts.data?.review &&
-    !counts.data?.suspicions &&
-    !(mayApprove && (approvals.data?.total || requisitions.data?.total)) &&
-    !overdue.data?.total &&
-    mine.length === 0 &&
-    plans.length === 0;
+  const failed = asked.find((query) => query.isError);
+  const needing = matters.filter((one): one is Matter => one !== false && Boolean(one.many));
   return (
     <Room title={t('space.today')}>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, maxWidth: 820, pb: 3 }}>
-        {known ? matters : <li>{t('loading')}</li>}
+        {known ? (
+          needing.map((one) => <MatterLine key={one.key} matter={one} />)
+        ) : (
+          <li>{t('loading')}</li>
+        )}
       </Box>
-      {nothing && <Box sx={{ fontSize: 20 }}>{t('today.nothing')}</Box>}
+      {failed && (
+        <>
+          <ProblemNote problem={failed.error} />
+          <Box>{t('today.unknown')}</Box>
+        </>
+      )}
+      {known && !failed && needing.length === 0 && (
+        <Box sx={{ fontSize: 20 }}>{t('today.nothing')}</Box>
+      )}
     </Room>
   );
 }
 
-/** One matter: how many, what, and which first. */
-function Matter({
-  many,
-  title,
-  to,
-  children,
-}: {
+/** Something that needs someone: how many, what, and which first. */
+interface Matter {
+  key: string;
   many: number | undefined;
   title: string;
   to: string;
-  children?: ReactNode;
-}) {
+  details?: ReactNode;
+}
+
+function MatterLine({ matter }: { matter: Matter }) {
   const { t } = useTranslation();
-  if (!many) {
-    return null;
-  }
+  const many = matter.many ?? 0;
   return (
     <Box
       component="li"
@@ -286,10 +301,10 @@ function Matter({
       </Box>
       <Box>
         <Box sx={{ fontSize: 19 }}>
-          <Link to={to}>{t(title, { count: many })}</Link>
+          <Link to={matter.to}>{t(matter.title, { count: many })}</Link>
         </Box>
         <Box sx={{ color: 'text.secondary', display: 'flex', flexWrap: 'wrap', columnGap: 2.5 }}>
-          {children}
+          {matter.details}
         </Box>
       </Box>
     </Box>

@@ -17,6 +17,7 @@ import app.reliquum.kinds.MovementKinds;
 import app.reliquum.kinds.MovementKinds.Kind;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
+import app.reliquum.stock.AboutToReverse;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
 import app.reliquum.stock.Stock;
@@ -449,6 +450,20 @@ public class Loans {
                 + " back < lent), null, coalesce(closed, ?)) where id = ?")
         .params(loan, now(), loan)
         .update();
+  }
+
+  @EventListener
+  void aboutToReverse(AboutToReverse reversal) {
+    if (reversal.kind() == PostingKind.LOAN) {
+      jdbc.sql(
+              "select l.id from loan l where l.id in (select g.loan_id from loan_return b join"
+                  + " loan_goods g on g.id = b.goods_id where b.posting_id = :posting)"
+                  + " or l.adjustment_id in (select a.id from adjustment a where a.posting_id ="
+                  + " :posting) order by l.id for update")
+          .param("posting", reversal.posting())
+          .query(Long.class)
+          .list();
+    }
   }
 
   /** What is taken back was not lent out, or has not come back. */

@@ -19,6 +19,7 @@ import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.Counting.Outcome;
 import app.reliquum.counting.Counting.State;
 import app.reliquum.places.Places;
+import app.reliquum.stock.AboutToReverse;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
 import app.reliquum.stock.Stock;
@@ -535,6 +536,13 @@ class PuttingRight implements Subject {
       }
     }
     batches.batchUpdate("update count_result set within = false where id = ?", off);
+  }
+
+  @EventListener
+  void aboutToReverse(AboutToReverse reversal) {
+    if (reversal.kind() == PostingKind.COUNT) {
+      table.withNumber(reversal.document()).ifPresent(count -> table.lock(count.id()));
+    }
   }
 
   /** A count whose posting is taken back was never right: its positions may be put right again. */

@@ -14,6 +14,7 @@ import app.reliquum.outbound.OutboundTable.GoneRow;
 import app.reliquum.outbound.OutboundTable.Head;
 import app.reliquum.outbound.OutboundTable.LineRow;
 import app.reliquum.places.Places;
+import app.reliquum.stock.AboutToReverse;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
 import app.reliquum.stock.Reserving;
@@ -183,6 +184,13 @@ public class HandingOver {
 
   private String number(long despatch) {
     return table.despatchNumber(despatch);
+  }
+
+  @EventListener
+  void aboutToReverse(AboutToReverse reversal) {
+    if (reversal.document() != null) {
+      table.withNumber(reversal.document()).ifPresent(order -> progress.lock(order.id()));
+    }
   }
 
   /** A posting that was taken back brings goods back: they wait again where they were. */

@@ -22,6 +22,7 @@ import app.reliquum.stock.Reserving;
 import app.reliquum.stock.Stock;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -103,7 +104,8 @@ public class Picking {
   public Taken pick(Command command, long order, Take take) {
     Head head = progress.lockOpen(order);
     places.requireSite(head.siteId(), command.actor());
-    Reservation one = reserved(head, take.reservation(), reserving.hold(head.number()));
+    Reservation one =
+        reserved(head, take.reservation(), reserving.hold(head.number(), touched(head, take)));
     Quantity shortBy = one.quantity().minus(take.quantity());
     if (take.quantity().isNegative() || shortBy.isNegative()) {
       throw Problem.refused(
@@ -134,6 +136,31 @@ public class Picking {
       rounds.endIfDone(head.roundId(), command);
     }
     return taken;
+  }
+
+  /** What taking it may change beyond what is reserved for the order. */
+  private Set<PositionKey> touched(Head head, Take take) {
+    Set<PositionKey> keys = new HashSet<>();
+    keys.add(take.taken());
+    if (progress.flow(head).waits()) {
+      keys.add(PositionKey.of(take.taken().goods(), target(head, take)));
+    }
+    if (take.reason() != null) {
+      // Then the rest is looked for elsewhere.
+      reserving
+          .candidates(take.taken().item(), head.siteId())
+          .forEach(candidate -> keys.add(candidate.key()));
+    }
+    return keys;
+  }
+
+  /** Where what is taken is put. */
+  private Spot target(Head head, Take take) {
+    PositionKey from = take.taken();
+    long into = take.into() == 0 ? head.toteId() : take.into();
+    // Without a packing area it stays where it was, and is only set aside.
+    long packing = places.packing(head.siteId()).orElse(from.place());
+    return new Spot(packing, into, from.condition());
   }
 
   private static Reservation reserved(Head head, long reservation, List<Reserving.Kept> kept) {
@@ -179,10 +206,7 @@ public class Picking {
     if (!progress.flow(head).waits()) {
       return handingOver.goes(command, head, one.line(), from, take.quantity());
     }
-    long into = take.into() == 0 ? head.toteId() : take.into();
-    // Without a packing area it stays where it was, and is only set aside.
-    long packing = places.packing(head.siteId()).orElse(from.place());
-    Spot to = new Spot(packing, into, from.condition());
+    Spot to = target(head, take);
     if (to.equals(from.spot())) {
       Quantity free = reserving.pickInPlace(head.number(), one.line(), from, take.quantity());
       if (free.compareTo(take.quantity()) < 0) {
@@ -315,8 +339,18 @@ public class Picking {
   public void putBack(Command command, long order, long reservation) {
     Head head = progress.lockOpen(order);
     places.requireSite(head.siteId(), command.actor());
+    List<PositionKey> origin =
+        reserving.of(head.number()).stream()
+            .filter(one -> one.reservation().id() == reservation && one.pickedFrom() != 0)
+            .map(
+                one -> {
+                  PositionKey key = one.reservation().key();
+                  return PositionKey.of(
+                      key.goods(), new Spot(one.pickedFrom(), 0, key.condition()));
+                })
+            .toList();
     Reserving.Kept kept =
-        reserving.hold(head.number()).stream()
+        reserving.hold(head.number(), origin).stream()
             .filter(one -> one.reservation().id() == reservation && one.reservation().picked())
             .findFirst()
             .orElseThrow(() -> Problem.missing("picked goods", reservation));

@@ -20,6 +20,7 @@ import app.reliquum.core.scan.Sscc;
 import app.reliquum.mail.Letters;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
+import app.reliquum.stock.AboutToReverse;
 import app.reliquum.stock.Coming;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
@@ -534,6 +535,13 @@ public class Orders implements Coming {
     Map<Integer, UnitCost> paid = new TreeMap<>();
     each.ifPresent(cost -> IntStream.range(0, lines).forEach(line -> paid.put(line, cost)));
     return paid;
+  }
+
+  @EventListener
+  void aboutToReverse(AboutToReverse reversal) {
+    if (reversal.document() != null) {
+      table.withNumber(reversal.document()).ifPresent(order -> table.lock(order.id()));
+    }
   }
 
   /** What is taken back has not come: the order expects it again. */

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -64,10 +65,19 @@ public class Reserving {
    * them goes along.
    */
   public List<Kept> hold(String document) {
+    return hold(document, Set.of());
+  }
+
+  /**
+   * The same, with positions that goods are taken from or put to next: all are locked together, in
+   * the order of their keys.
+   */
+  public List<Kept> hold(String document, Collection<PositionKey> also) {
     List<Kept> found = table.of(document);
     while (true) {
-      positions.lock(
-          found.stream().map(one -> one.reservation().key()).distinct().sorted().toList());
+      TreeSet<PositionKey> keys = new TreeSet<>(also);
+      found.forEach(one -> keys.add(one.reservation().key()));
+      positions.lock(List.copyOf(keys));
       List<Kept> held = table.of(document);
       if (held.equals(found)) {
         return held;

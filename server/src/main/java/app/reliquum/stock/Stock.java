@@ -174,6 +174,7 @@ public class Stock {
               no.getMessage())
           .with("posting", posting);
     }
+    events.publishEvent(new AboutToReverse(posting, head.kind(), head.document()));
     Posted posted =
         write(
             command,

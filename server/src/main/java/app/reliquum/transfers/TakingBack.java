@@ -3,6 +3,7 @@ package app.reliquum.transfers;
 import app.reliquum.api.Problem;
 import app.reliquum.core.ledger.Line;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.stock.AboutToReverse;
 import app.reliquum.stock.PostingKind;
 import app.reliquum.stock.Reserving;
 import app.reliquum.stock.TakenBack;
@@ -25,6 +26,13 @@ class TakingBack {
     this.table = table;
     this.progress = progress;
     this.reserving = reserving;
+  }
+
+  @EventListener
+  void aboutToReverse(AboutToReverse reversal) {
+    if (reversal.document() != null) {
+      table.withNumber(reversal.document()).ifPresent(transfer -> progress.lock(transfer.id()));
+    }
   }
 
   @EventListener
