@@ -41,8 +41,27 @@ const headers: Middleware = {
   },
 };
 
+const signedOut = new Set<() => void>();
+
+/** Hears of every answer that asks to sign in first, to a read as to a write. */
+export function onSignedOut(listener: () => void): () => void {
+  signedOut.add(listener);
+  return () => signedOut.delete(listener);
+}
+
+const session: Middleware = {
+  onResponse({ request, response }) {
+    // Who is signed in is asked there, and signing in itself may fail.
+    if (response.status === 401 && !new URL(request.url).pathname.startsWith('/api/session')) {
+      signedOut.forEach((listener) => listener());
+    }
+    return undefined;
+  },
+};
+
 export const api = createClient<paths>({ baseUrl: '/' });
 api.use(headers);
+api.use(session);
 
 type Answer<T> = { data?: T; error?: unknown; response: Response };
 

@@ -1,9 +1,11 @@
 import CssBaseline from '@mui/material/CssBaseline';
 import { ThemeProvider } from '@mui/material/styles';
-import { MutationCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
-import { Problem } from '../api/client';
+import { onSignedOut, Problem } from '../api/client';
+import { OutboxProvider } from '../floor/OutboxContext';
+import { FaultBoundary } from './Fault';
 import { useLiveUpdates } from './live';
 import { MeContext, useWhoAmI } from './session';
 import { ShiftContext } from './shift';
@@ -13,16 +15,12 @@ import { theme, type Shift } from './theme';
 const Office = lazy(() => import('../office/Office'));
 const Floor = lazy(() => import('../floor/Floor'));
 
-const queries: QueryClient = new QueryClient({
+const queries = new QueryClient({
   defaultOptions: { queries: { retry: (n, fault) => isPassing(fault) && n < 2 } },
-  mutationCache: new MutationCache({
-    onError: (fault) => {
-      if (fault instanceof Problem && fault.status === 401) {
-        void queries.invalidateQueries({ queryKey: ['session'] });
-      }
-    },
-  }),
 });
+
+// Whoever is told to sign in first, by whatever was asked, is shown where.
+onSignedOut(() => void queries.invalidateQueries({ queryKey: ['session'] }));
 
 function isPassing(fault: Error): boolean {
   return fault instanceof Problem && (fault.status === 0 || fault.status >= 502);
@@ -47,9 +45,11 @@ export function App() {
       <ShiftContext value={shifts}>
         <ThemeProvider theme={theme(shift)}>
           <CssBaseline />
-          <BrowserRouter>
-            <Door />
-          </BrowserRouter>
+          <FaultBoundary>
+            <BrowserRouter>
+              <Door />
+            </BrowserRouter>
+          </FaultBoundary>
         </ThemeProvider>
       </ShiftContext>
     </QueryClientProvider>
@@ -75,12 +75,19 @@ function Rooms() {
   useLiveUpdates();
   const small = window.innerWidth < 600;
   return (
-    <Suspense fallback={null}>
-      <Routes>
-        <Route path="/office/*" element={<Office />} />
-        <Route path="/floor/*" element={<Floor />} />
-        <Route path="*" element={<Navigate to={small ? '/floor' : '/office/on-hand'} replace />} />
-      </Routes>
-    </Suspense>
+    <OutboxProvider>
+      <FaultBoundary>
+        <Suspense fallback={null}>
+          <Routes>
+            <Route path="/office/*" element={<Office />} />
+            <Route path="/floor/*" element={<Floor />} />
+            <Route
+              path="*"
+              element={<Navigate to={small ? '/floor' : '/office/on-hand'} replace />}
+            />
+          </Routes>
+        </Suspense>
+      </FaultBoundary>
+    </OutboxProvider>
   );
 }

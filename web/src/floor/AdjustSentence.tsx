@@ -31,7 +31,6 @@ export function AdjustSentence({ site }: { site: Schemas['SiteCard'] }) {
   const notes = (
     <>
       {now.outcome === 'DONE' && now.posted && <Posted posted={now.posted} />}
-      {desk.offline && <Refusal sentence={t('move.offline')} />}
       {desk.fault && <Refusal sentence={desk.fault.message} />}
       {now.refusal && !desk.fault && <Refusal sentence={now.refusal.sentence} />}
       {now.leftAt && <Box sx={{ p: 2 }}>{t('righting.leftAt', { site: now.leftAt })}</Box>}
@@ -47,7 +46,7 @@ export function AdjustSentence({ site }: { site: Schemas['SiteCard'] }) {
             onChoose={(why, way) => desk.speak({ kind: 'why', why, way })}
           />
         </Box>
-        <ScanBar hint={t('righting.chooseFirst')} onScan={desk.scan} />
+        <ScanBar site={site.id} hint={t('righting.chooseFirst')} onScan={desk.scan} />
       </>
     );
   }
@@ -89,7 +88,7 @@ export function AdjustSentence({ site }: { site: Schemas['SiteCard'] }) {
         onLook={() => setLooking(true)}
         onLeave={() => void navigate('/floor')}
       />
-      <ScanBar hint={t('righting.hint')} onScan={desk.scan} />
+      <ScanBar site={site.id} hint={t('righting.hint')} onScan={desk.scan} />
     </>
   );
 }

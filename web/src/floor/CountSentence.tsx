@@ -43,7 +43,6 @@ export function CountSentence({ site }: { site: Schemas['SiteCard'] }) {
       <Box sx={{ flex: 1, overflow: 'auto' }}>
         {now.count && <Head count={now.count} others={now.others} />}
         {now.said && !fault && <DoneNote title={t('move.done')}>{now.said}</DoneNote>}
-        {desk.offline && <Refusal sentence={t('counting.offline')} />}
         {fault && <Refusal sentence={fault.message} />}
         {now.refusal && !fault && <Refusal sentence={now.refusal.sentence} />}
         {notOnCount !== null && (
@@ -88,7 +87,7 @@ export function CountSentence({ site }: { site: Schemas['SiteCard'] }) {
         onStep={speak}
         onLeave={() => void navigate('/floor')}
       />
-      <ScanBar hint={t(hint(now))} onScan={desk.scan} />
+      <ScanBar site={site.id} hint={t(hint(now))} onScan={desk.scan} />
     </>
   );
 }

@@ -11,6 +11,8 @@ import { BinCard, ItemCard } from './Cards';
 import { CountSentence } from './CountSentence';
 import { LoanOnFloor } from './LoanOnFloor';
 import { MoveSentence } from './MoveSentence';
+import { useOutbox } from './OutboxContext';
+import { OutboxNote } from './OutboxNote';
 import { ReceiveSentence } from './ReceiveSentence';
 import { PackSentence } from './PackSentence';
 import { PickSentence } from './PickSentence';
@@ -45,6 +47,7 @@ export default function Floor() {
       }}
     >
       <FloorHeader site={site.name} sites={sites.data ?? []} onChoose={choose} />
+      <OutboxNote />
       <Box
         component="main"
         sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}
@@ -93,6 +96,8 @@ function FloorHeader({
   const navigate = useNavigate();
   const { shift, change } = use(ShiftContext);
   const signOut = useSignOut();
+  const { waiting } = useOutbox().state;
+  const [asking, setAsking] = useState(false);
   return (
     <Box
       component="header"
@@ -134,7 +139,21 @@ function FloorHeader({
               {t(shift === 'day' ? 'toNight' : 'toDay')}
             </Button>
             <Button onClick={() => void navigate('/office/on-hand')}>{t('toOffice')}</Button>
-            <Button onClick={() => signOut.mutate()}>{t('signOut')}</Button>
+            {asking ? (
+              <Box role="alert" sx={{ p: 1.5, fontSize: 17, maxWidth: 300 }}>
+                {t('outbox.ask', { count: waiting.length })}
+                <Button variant="contained" fullWidth onClick={() => signOut.mutate()}>
+                  {t('outbox.signOutAnyway')}
+                </Button>
+                <Button fullWidth onClick={() => setAsking(false)}>
+                  {t('back')}
+                </Button>
+              </Box>
+            ) : (
+              <Button onClick={() => (waiting.length > 0 ? setAsking(true) : signOut.mutate())}>
+                {t('signOut')}
+              </Button>
+            )}
           </Box>
         )}
       </Drop>

@@ -54,7 +54,6 @@ export function MoveSentence({
         ) : (
           <Sentence view={now} onWhy={() => setAsking(true)} />
         )}
-        {desk.offline && <Refusal sentence={t('move.offline')} />}
         {desk.fault && <Refusal sentence={desk.fault.message} />}
         {now.refusal && !desk.fault && <Refusal sentence={now.refusal.sentence} />}
         {now.warning && <Warning>{t('away.warning', { why: now.warning })}</Warning>}
@@ -73,7 +72,7 @@ export function MoveSentence({
         onAct={desk.act}
         onLeave={() => void navigate('/floor')}
       />
-      <ScanBar hint={t(away ? 'away.hint' : 'move.hint')} onScan={desk.scan} />
+      <ScanBar site={site.id} hint={t(away ? 'away.hint' : 'move.hint')} onScan={desk.scan} />
     </>
   );
 }

@@ -15,6 +15,7 @@ import { PickNotes, PickWords, useOtherVerb, type PickView } from './PickSentenc
 import { ScanBar } from './ScanBar';
 import { usePickDesk } from './usePickDesk';
 import { saying } from './useSentence';
+import { soFar } from '../kit/numbers';
 
 /** Packing: which goods go into which unit load; then weight, carrier, and out of the house. */
 export function PackSentence({ site }: { site: Schemas['SiteCard'] }) {
@@ -38,7 +39,7 @@ export function PackSentence({ site }: { site: Schemas['SiteCard'] }) {
             onChoose={(id) => desk.speak({ kind: 'order', order: id })}
           />
         </Box>
-        <ScanBar hint={t('picking.scanOrder')} onScan={desk.scan} />
+        <ScanBar site={site.id} hint={t('picking.scanOrder')} onScan={desk.scan} />
       </>
     );
   }
@@ -104,7 +105,7 @@ export function PackSentence({ site }: { site: Schemas['SiteCard'] }) {
           <HandOver order={order.id} onDone={() => desk.speak({ kind: 'order', order: 0 })} />
         )}
       </Box>
-      <ScanBar hint={t('packing.hint')} onScan={desk.scan} />
+      <ScanBar site={site.id} hint={t('packing.hint')} onScan={desk.scan} />
     </>
   );
 }
@@ -265,7 +266,7 @@ function Parcels({
 function Typed({ onWeight }: { onWeight: (weight: number) => void }) {
   const { t } = useTranslation();
   const [text, setText] = useState('');
-  const weight = Number(text.replace(',', '.'));
+  const weight = Number(soFar(text) ?? 0);
   return (
     <Box
       component="form"

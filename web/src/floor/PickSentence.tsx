@@ -44,7 +44,7 @@ export function PickSentence({ site }: { site: Schemas['SiteCard'] }) {
             onBegin={(orders) => desk.speak({ kind: 'walk', orders })}
           />
         </Box>
-        <ScanBar hint={t('picking.scanOrder')} onScan={desk.scan} />
+        <ScanBar site={site.id} hint={t('picking.scanOrder')} onScan={desk.scan} />
       </>
     );
   }
@@ -105,7 +105,7 @@ export function PickSentence({ site }: { site: Schemas['SiteCard'] }) {
           </MainButton>
         </Box>
       )}
-      <ScanBar hint={t('picking.hint')} onScan={desk.scan} />
+      <ScanBar site={site.id} hint={t('picking.hint')} onScan={desk.scan} />
     </>
   );
 }
@@ -124,20 +124,13 @@ export function useOtherVerb(view: PickView | undefined, verb: PickView['verb'])
 }
 
 /** What was done, what was refused, and whether there is a network. */
-export function PickNotes({
-  view,
-  desk,
-}: {
-  view: PickView;
-  desk: { offline: boolean; fault: Error | null };
-}) {
+export function PickNotes({ view, desk }: { view: PickView; desk: { fault: Error | null } }) {
   const { t } = useTranslation();
   return (
     <>
       {view.outcome === 'DONE' && view.done && (
         <DoneNote title={t('move.done')}>{view.done.sentence}</DoneNote>
       )}
-      {desk.offline && <Refusal sentence={t('move.offline')} />}
       {desk.fault && <Refusal sentence={desk.fault.message} />}
       {view.refusal && !desk.fault && <Refusal sentence={view.refusal.sentence} />}
     </>

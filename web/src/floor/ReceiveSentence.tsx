@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
-import { api, read, type Schemas } from '../api/client';
+import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { Arriving, StillOpen } from './Arriving';
@@ -12,44 +12,16 @@ import { Choices } from './Offers';
 import { DoneNote, HeadStrip, MainButton, SmallButton, TapRow, Warning } from './Parts';
 import { Refusal } from './Refusal';
 import { ScanBar } from './ScanBar';
+import { receiveDesk } from './desks';
 import { saying, useSentence, type ActionName, type Saying } from './useSentence';
 
 type View = Schemas['FloorReceive'];
-
-function useReceiveDesk(site: number) {
-  return useSentence<View>(
-    ['floor-receive', site],
-    () => read(api.GET('/api/floor/receive', { params: { query: { site } } })),
-    (params, step) => {
-      switch (step.kind) {
-        case 'scan':
-          return read(
-            api.POST('/api/floor/receive/scan', { params, body: { site, text: step.text } }),
-          );
-        case 'say':
-          return read(
-            api.POST('/api/floor/receive/say', { params, body: { site, saying: step.saying } }),
-          );
-        case 'act':
-          return read(
-            api.POST('/api/floor/receive/act', { params, body: { site, action: step.action } }),
-          );
-        case 'order':
-          return read(
-            api.POST('/api/floor/receive/order', { params, body: { site, order: step.order } }),
-          );
-        default:
-          throw new Error('A receipt is about an order.');
-      }
-    },
-  );
-}
 
 /** Goods come in: one sentence a line, and what remains of the order under it. */
 export function ReceiveSentence({ site }: { site: Schemas['SiteCard'] }) {
   const { t } = useTranslation();
   const navigate = useNavigate();
-  const desk = useReceiveDesk(site.id);
+  const desk = useSentence(receiveDesk(site.id));
   const now = desk.view.data;
   const [keying, setKeying] = useState(false);
   if (!now) {
@@ -64,7 +36,6 @@ export function ReceiveSentence({ site }: { site: Schemas['SiteCard'] }) {
         {now.order ? <OrderHead order={now.order} /> : null}
         {now.outcome === 'DONE' && now.done && <Received done={now.done} />}
         {now.order && (begun || now.outcome !== 'DONE') && <Sentence view={now} />}
-        {desk.offline && <Refusal sentence={t('move.offline')} />}
         {desk.fault && <Refusal sentence={desk.fault.message} />}
         {now.refusal && !desk.fault && <Refusal sentence={now.refusal.sentence} />}
         {now.unordered !== null && (
@@ -124,7 +95,11 @@ export function ReceiveSentence({ site }: { site: Schemas['SiteCard'] }) {
         onOther={() => choose(0)}
         onLeave={() => void navigate('/floor')}
       />
-      <ScanBar hint={t(now.order ? 'receive.hint' : 'receive.hintOrder')} onScan={desk.scan} />
+      <ScanBar
+        site={site.id}
+        hint={t(now.order ? 'receive.hint' : 'receive.hintOrder')}
+        onScan={desk.scan}
+      />
     </>
   );
 }

@@ -39,7 +39,7 @@ function floor() {
   const page = (name: string) => (
     <>
       <h1>{name}</h1>
-      <ScanBar hint="" onScan={(text) => heard.push(`${name}: ${text}`)} />
+      <ScanBar site={1} hint="" onScan={(text) => heard.push(`${name}: ${text}`)} />
     </>
   );
   show(

@@ -4,25 +4,45 @@ import { lazy, Suspense, useEffect, useEffectEvent, useState, type FormEvent } f
 import { useTranslation } from 'react-i18next';
 import { fonts } from '../app/theme';
 import { useScanner } from '../kit/useScanner';
+import { Readings } from '../kit/Readings';
 import { takeHeldScans } from './heldScans';
+import { useNumbersInScans } from './useNumbersInScans';
 
 const Camera = lazy(() => import('../kit/Camera'));
 
 /** Where scans come in: the hardware scanner from anywhere, the camera, or typed text. */
-export function ScanBar({ onScan, hint }: { onScan: (text: string) => void; hint: string }) {
+export function ScanBar({
+  onScan,
+  hint,
+  site,
+}: {
+  onScan: (text: string) => void;
+  hint: string;
+  /** Where codes are known, so that a number that is one of them is told from a figure. */
+  site: number;
+}) {
   const { t } = useTranslation();
   const [typed, setTyped] = useState('');
   const [camera, setCamera] = useState(false);
-  useScanner(onScan);
-  const hear = useEffectEvent(onScan);
+  const numbers = useNumbersInScans(site, onScan);
+  useScanner(numbers.hear);
+  const hear = useEffectEvent(numbers.hear);
   useEffect(() => takeHeldScans().forEach((text) => hear(text)), []);
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    onScan(typed);
+    numbers.hear(typed);
     setTyped('');
   };
   return (
     <>
+      {numbers.asking && (
+        <Box sx={{ px: 1.5, pt: 1, borderTop: 1, borderColor: 'divider' }}>
+          <Readings large {...numbers.asking} onChoose={numbers.choose} />
+          <Button fullWidth onClick={() => numbers.choose(null)} sx={{ minHeight: 48 }}>
+            {t('number.neither')}
+          </Button>
+        </Box>
+      )}
       <Box
         component="form"
         onSubmit={submit}
@@ -67,7 +87,7 @@ export function ScanBar({ onScan, hint }: { onScan: (text: string) => void; hint
             onClose={() => setCamera(false)}
             onScan={(text) => {
               setCamera(false);
-              onScan(text);
+              numbers.hear(text);
             }}
           />
         </Suspense>

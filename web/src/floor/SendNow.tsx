@@ -3,6 +3,7 @@ import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
 import { quantity } from '../kit/format';
 import { MainButton, SmallButton } from './Parts';
+import { isMore, minus } from '../kit/numbers';
 
 /** Asked once before goods leave: what is asked for and not picked. */
 export function SendNow({
@@ -17,7 +18,7 @@ export function SendNow({
   onCancel: () => void;
 }) {
   const { t } = useTranslation();
-  const missing = transfer.lines.filter((line) => Number(line.toSend) > Number(line.picked));
+  const missing = transfer.lines.filter((line) => isMore(line.toSend, line.picked));
   return (
     <Box sx={{ p: 2, display: 'grid', gap: 1.5, fontSize: 20 }} role="group">
       {missing.length === 0 ? (
@@ -28,7 +29,7 @@ export function SendNow({
           {missing.map((line) => (
             <Box key={line.line} sx={{ borderTop: 1, borderColor: 'divider', py: 0.75 }}>
               <b>
-                {quantity(String(Number(line.toSend) - Number(line.picked)))} {line.symbol}
+                {quantity(minus(line.toSend, line.picked))} {line.symbol}
               </b>{' '}
               {line.name}
             </Box>

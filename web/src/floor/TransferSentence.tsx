@@ -51,7 +51,6 @@ export function TransferSentence({
           <DoneNote title={t('move.done')}>{now.done.sentence}</DoneNote>
         )}
         {transfer && begun && <Sentence view={now} />}
-        {desk.offline && <Refusal sentence={t('move.offline')} />}
         {desk.fault && <Refusal sentence={desk.fault.message} />}
         {now.refusal && !desk.fault && <Refusal sentence={now.refusal.sentence} />}
         {now.unordered !== null && (
@@ -113,7 +112,11 @@ export function TransferSentence({
           onLeave={() => void navigate('/floor')}
         />
       )}
-      <ScanBar hint={t(transfer ? 'going.hint' : 'going.hintChoose')} onScan={desk.scan} />
+      <ScanBar
+        site={site.id}
+        hint={t(transfer ? 'going.hint' : 'going.hintChoose')}
+        onScan={desk.scan}
+      />
     </>
   );
 }

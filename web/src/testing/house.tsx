@@ -1,4 +1,5 @@
 import './network';
+import { OutboxProvider } from '../floor/OutboxContext';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { ThemeProvider } from '@mui/material/styles';
 import { configure, render } from '@testing-library/react';
@@ -29,7 +30,9 @@ export function show(what: ReactNode, me: Partial<Me> = {}) {
     <QueryClientProvider client={queries}>
       <MeContext value={{ ...controller, ...me }}>
         <ThemeProvider theme={theme('day')}>
-          <MemoryRouter>{what}</MemoryRouter>
+          <OutboxProvider>
+            <MemoryRouter>{what}</MemoryRouter>
+          </OutboxProvider>
         </ThemeProvider>
       </MeContext>
     </QueryClientProvider>,

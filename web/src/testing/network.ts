@@ -1,3 +1,6 @@
+import 'fake-indexeddb/auto';
+import { IDBFactory } from 'fake-indexeddb';
+
 /** What a test's house was asked over the network. */
 export interface Asked {
   method: string;
@@ -38,6 +41,7 @@ export class Refusal {
 export function empty() {
   localStorage.clear();
   sessionStorage.clear();
+  globalThis.indexedDB = new IDBFactory();
   doors.clear();
   asked.length = 0;
 }
@@ -84,5 +88,6 @@ async function reach(request: Request): Promise<Response> {
   });
 }
 
+globalThis.indexedDB = new IDBFactory();
 globalThis.Request = Here;
 globalThis.fetch = ((request: Request) => reach(request)) as typeof fetch;

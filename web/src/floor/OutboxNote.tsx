@@ -1,0 +1,75 @@
+import Box from '@mui/material/Box';
+import { useTranslation } from 'react-i18next';
+import { Link, useLocation } from 'react-router';
+import { clock } from '../kit/format';
+import type { Step } from './desks';
+import type { DeskKey, Waiting } from './outbox';
+import { useOutbox } from './OutboxContext';
+import { SmallButton } from './Parts';
+import { Refusal } from './Refusal';
+
+const PAGES: Record<string, string> = {
+  MOVE: '/floor/move',
+  PUT_AWAY: '/floor/put-away',
+  SEND: '/floor/send',
+  ARRIVE: '/floor/arrive',
+  PICK: '/floor/pick',
+  PACK: '/floor/pack',
+  'floor-receive': '/floor/receive',
+  'floor-count': '/floor/count',
+  'floor-adjust': '/floor/adjust',
+};
+
+function pageOf([name, , verb]: DeskKey): string {
+  return PAGES[String(verb ?? name)] ?? '/floor';
+}
+
+/** What waits to be sent: how much, since when, and what holds it up. */
+export function OutboxNote() {
+  const { t } = useTranslation();
+  const { pathname } = useLocation();
+  const { outbox, state } = useOutbox();
+  const { stopped, waiting } = state;
+  const behind = stopped ? waiting.length - 1 : 0;
+  const elsewhere = stopped !== null && pageOf(stopped.one.desk) !== pathname;
+  return (
+    <>
+      {state.fleeting && <Refusal sentence={t('outbox.fleeting')} />}
+      {state.unanswered && waiting[0] && (
+        <Refusal
+          sentence={`${t('outbox.unanswered')} ${t('outbox.since', {
+            count: waiting.length,
+            time: clock(waiting[0].said),
+          })}`}
+        />
+      )}
+      {stopped && (behind > 0 || elsewhere) && (
+        <Box sx={{ pb: 1 }}>
+          <Refusal
+            sentence={t('outbox.refused', {
+              what: said(stopped.one, t),
+              why: stopped.problem?.message ?? t('outbox.seeThere'),
+            })}
+          />
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, px: 1.5 }}>
+            {elsewhere && <Link to={pageOf(stopped.one.desk)}>{t('outbox.look')}</Link>}
+            <SmallButton onClick={() => void outbox.goOn()}>
+              {behind > 0 ? t('outbox.goOn', { count: behind }) : t('outbox.seen')}
+            </SmallButton>
+            {behind > 0 && (
+              <SmallButton onClick={() => void outbox.dropAll()}>
+                {t('outbox.remove', { count: behind })}
+              </SmallButton>
+            )}
+          </Box>
+        </Box>
+      )}
+    </>
+  );
+}
+
+/** What was said, as far as it has a word. */
+function said(one: Waiting, t: (key: string) => string): string {
+  const step = one.step as Step;
+  return step.kind === 'scan' ? step.text : t('outbox.something');
+}
