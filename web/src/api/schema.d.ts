@@ -3163,6 +3163,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/requisitions/{requisition}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** A requisition */
+    get: operations['getRequisition'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/requisitions/{requisition}/supplier': {
     parameters: {
       query?: never;
@@ -7655,6 +7672,7 @@ export interface components {
       tote?: string | null;
     };
     SayEntry: {
+      afresh?: boolean | null;
       saying: components['schemas']['FloorSaying'];
       /** Format: int64 */
       site: number;
@@ -15273,6 +15291,32 @@ export interface operations {
       409: components['responses']['Conflict'];
       422: components['responses']['Refused'];
       503: components['responses']['Busy'];
+    };
+  };
+  getRequisition: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        requisition: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Requisition'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
   setRequisitionSupplier: {

@@ -11,6 +11,8 @@ import { KindFields, type Filled } from '../kit/KindFields';
 import { pictureOf } from '../kit/pictureOf';
 import { HeadStrip, MainButton, SmallButton } from './Parts';
 import { Refusal } from './Refusal';
+import { soFar } from '../kit/numbers';
+import { NumberField } from '../kit/NumberField';
 
 type View = Schemas['FloorAdjust'];
 type Line = Schemas['BasketLine'];
@@ -166,6 +168,7 @@ function BasketRow({
 }) {
   const { t } = useTranslation();
   const [amount, setAmount] = useState(line.quantity);
+  const said = soFar(amount);
   return (
     <Box
       component="li"
@@ -208,17 +211,17 @@ function BasketRow({
         <Box sx={{ display: 'flex', gap: 1, p: 1.5, pt: 0 }}>
           {!line.serial && (
             <>
-              <TextField
+              <NumberField
                 label={t('quantity')}
                 value={amount}
                 onChange={(event) => setAmount(event.target.value)}
-                slotProps={{ htmlInput: { inputMode: 'decimal' } }}
                 sx={{ flex: 1 }}
               />
               <Button
                 variant="outlined"
                 sx={{ minHeight: 52 }}
-                onClick={() => onChange(amount.trim().replace(',', '.'))}
+                disabled={said === undefined}
+                onClick={() => said !== undefined && onChange(said)}
               >
                 {t('righting.change')}
               </Button>

@@ -16,6 +16,8 @@ import { parts, StockBar } from '../kit/StockBar';
 import { useSave } from '../kit/useSave';
 import { sound } from '../kit/tones';
 import { ChooseGoods } from './ChooseGoods';
+import { Hits } from './Hits';
+import { useOpening } from './opening';
 import { ScanBar } from './ScanBar';
 import { saying } from './useSentence';
 
@@ -27,17 +29,13 @@ function useStart(site: Site) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: async (saying: Schemas['FloorSaying']) => {
-      await read(
-        api.POST('/api/floor/move/act', {
+    mutationFn: (saying: Schemas['FloorSaying']) =>
+      read(
+        api.POST('/api/floor/move/say', {
           ...commandId(),
-          body: { site: site.id, action: 'CLEAR' },
+          body: { site: site.id, saying, afresh: true },
         }),
-      );
-      return read(
-        api.POST('/api/floor/move/say', { ...commandId(), body: { site: site.id, saying } }),
-      );
-    },
+      ),
     onSuccess: (view) => {
       sound(view.outcome === 'REFUSED' ? 'bad' : 'good');
       queries.setQueryData(['floor-move', site.id, 'MOVE'], view);
@@ -66,20 +64,7 @@ function Card({
   const { t } = useTranslation();
   const navigate = useNavigate();
   const mayMove = useMay('MOVE');
-  const scan = useMutation({
-    mutationFn: (text: string) =>
-      read(api.POST('/api/floor/scan', { body: { site: site.id, text } })),
-    onSuccess: (found) => {
-      sound(found.refusal ? 'bad' : 'good');
-      const hit = found.hits[0];
-      if (found.action === 'MOVE') {
-        onMove?.();
-      } else if (found.hits.length === 1 && hit) {
-        void navigate(hit.kind === 'BIN' ? `/floor/bin/${hit.id}` : `/floor/item/${hit.itemId}`);
-      }
-    },
-    onError: () => sound('bad'),
-  });
+  const { hear, begin, hits, refusal } = useOpening(site.id, onMove ? { MOVE: onMove } : {});
   return (
     <>
       <Box sx={{ flex: 1, overflow: 'auto', p: 2 }}>
@@ -87,7 +72,8 @@ function Card({
         <Box component="h1" sx={{ typography: 'h1', fontSize: 30, m: 0, mb: 1 }}>
           {title}
         </Box>
-        <ProblemNote problem={problem ?? scan.error ?? scan.data?.refusal?.sentence} />
+        <ProblemNote problem={problem ?? refusal} />
+        <Hits hits={hits} onChoose={begin} />
         {children}
       </Box>
       <Box sx={{ px: 1.5, pb: 1.5, display: 'flex', gap: 1 }}>
@@ -108,14 +94,7 @@ function Card({
           </Button>
         )}
       </Box>
-      <ScanBar
-        hint={t('floor.type')}
-        onScan={(text) => {
-          if (text.trim()) {
-            scan.mutate(text);
-          }
-        }}
-      />
+      <ScanBar site={site.id} hint={t('floor.type')} onScan={hear} />
     </>
   );
 }

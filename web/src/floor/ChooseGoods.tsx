@@ -5,6 +5,9 @@ import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { saying, type Saying } from './useSentence';
+import { soFar, typedNumber, unmistakable } from '../kit/numbers';
+import { Readings } from '../kit/Readings';
+import { Refusal } from './Refusal';
 
 type Row = Schemas['OnHandRow'];
 
@@ -34,9 +37,10 @@ export function ChooseGoods({ rows, onMove }: { rows: Row[]; onMove: (parts: Say
           serial: row.serialId ?? 0,
           load: Number(row.key.split('-')[4]),
           condition: row.condition ?? undefined,
-          quantity: (chosen[row.key] ?? '').replace(',', '.'),
+          quantity: soFar(chosen[row.key]) ?? '',
         }),
       );
+  const unread = rows.filter((row) => row.key in chosen && soFar(chosen[row.key]) === undefined);
   return (
     <Box>
       {rows.map((row) => {
@@ -123,10 +127,24 @@ export function ChooseGoods({ rows, onMove }: { rows: Row[]; onMove: (parts: Say
           </Box>
         );
       })}
+      {unread.map((row) => {
+        const typed = typedNumber(chosen[row.key]);
+        return typed.kind === 'either' ? (
+          <Readings
+            key={row.key}
+            large
+            text={chosen[row.key]}
+            readings={typed.readings}
+            onChoose={(one) => setChosen({ ...chosen, [row.key]: unmistakable(one) })}
+          />
+        ) : (
+          <Refusal key={row.key} sentence={t('number.unread', { text: chosen[row.key] })} />
+        );
+      })}
       <Button
         variant="contained"
         fullWidth
-        disabled={count === 0}
+        disabled={count === 0 || unread.length > 0}
         onClick={() => onMove(parts())}
         sx={{ minHeight: 64, fontSize: 20, mt: 1.5 }}
       >

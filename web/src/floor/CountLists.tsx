@@ -1,6 +1,5 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { keyframes } from '@mui/material/styles';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
@@ -10,6 +9,8 @@ import { Code } from '../kit/Code';
 import { date } from '../kit/format';
 import { ItemPicture } from '../kit/ItemPicture';
 import { Warning } from './Parts';
+import { soFar } from '../kit/numbers';
+import { NumberField } from '../kit/NumberField';
 
 type Line = Schemas['FloorCountLine'];
 type View = Schemas['FloorCount'];
@@ -125,7 +126,7 @@ export function CountLines({
 function Correct({ line, onCorrect }: { line: Line; onCorrect: (amount: string | null) => void }) {
   const { t } = useTranslation();
   const [amount, setAmount] = useState(line.quantity);
-  const said = amount.trim().replace(',', '.');
+  const said = soFar(amount);
   return (
     <Box
       component="form"
@@ -139,7 +140,7 @@ function Correct({ line, onCorrect }: { line: Line; onCorrect: (amount: string |
     >
       {!line.serial && (
         <>
-          <TextField
+          <NumberField
             label={t('counting.figure', { unit: line.symbol })}
             value={amount}
             onChange={(event) => setAmount(event.target.value)}
@@ -148,7 +149,12 @@ function Correct({ line, onCorrect }: { line: Line; onCorrect: (amount: string |
             slotProps={{ htmlInput: { inputMode: 'decimal', style: { fontSize: 20 } } }}
             sx={{ flex: 1 }}
           />
-          <Button type="submit" variant="contained" sx={{ minHeight: 52, fontSize: 17 }}>
+          <Button
+            type="submit"
+            variant="contained"
+            disabled={said === undefined}
+            sx={{ minHeight: 52, fontSize: 17 }}
+          >
             {t('counting.correct')}
           </Button>
         </>

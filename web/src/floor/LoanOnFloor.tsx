@@ -12,6 +12,7 @@ import { sound } from '../kit/tones';
 import { DoneNote, HeadStrip, SmallButton, Warning } from './Parts';
 import { Refusal } from './Refusal';
 import { ScanBar } from './ScanBar';
+import { decimal } from '../kit/numbers';
 
 type Goods = Schemas['LoanGoods'];
 
@@ -37,7 +38,7 @@ export function LoanOnFloor({ site }: { site: Schemas['SiteCard'] }) {
             note: '',
             lines: Object.entries(coming).map(([goods, amount]) => ({
               goods: Number(goods),
-              quantity: figure(amount),
+              quantity: decimal(amount),
               place,
             })),
           },
@@ -116,7 +117,11 @@ export function LoanOnFloor({ site }: { site: Schemas['SiteCard'] }) {
       <Box sx={{ px: 1.5, pb: 1, display: 'flex' }}>
         <SmallButton onClick={() => void navigate('/floor')}>{t('back')}</SmallButton>
       </Box>
-      <ScanBar hint={t(chosen ? 'righting.scanBin' : 'righting.whatBack')} onScan={scan} />
+      <ScanBar
+        site={site.id}
+        hint={t(chosen ? 'righting.scanBin' : 'righting.whatBack')}
+        onScan={scan}
+      />
     </>
   );
 }
@@ -186,9 +191,4 @@ function OutRow({
       </Button>
     </Box>
   );
-}
-
-/** A figure with a comma or a point; what a scanner typed after it is no part of it. */
-function figure(text: string): string {
-  return (/^[\d.,]*/.exec(text.trim())?.[0] ?? '').replace(',', '.');
 }

@@ -5,6 +5,7 @@ import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { saying, type Saying } from './useSentence';
+import { plus } from '../kit/numbers';
 
 type View = Schemas['FloorMove'];
 type Candidate = Schemas['FloorCandidate'];
@@ -104,10 +105,7 @@ function onePerPlace(candidates: Candidate[]): Candidate[] {
   const places = new Map<number, Candidate>();
   for (const one of candidates) {
     const known = places.get(one.place);
-    places.set(
-      one.place,
-      known ? { ...known, quantity: String(Number(known.quantity) + Number(one.quantity)) } : one,
-    );
+    places.set(one.place, known ? { ...known, quantity: plus(known.quantity, one.quantity) } : one);
   }
   return [...places.values()];
 }

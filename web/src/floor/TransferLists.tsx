@@ -9,6 +9,7 @@ import { ProblemNote } from '../kit/ProblemNote';
 import { useSave } from '../kit/useSave';
 import { TapRow } from './Parts';
 import { saying, type Saying } from './useSentence';
+import { minus } from '../kit/numbers';
 
 type Transfer = Schemas['FloorTransfer'];
 type Marked = Pick<Schemas['TransferKept'], 'lot' | 'expiry' | 'serial' | 'load'>;
@@ -234,11 +235,7 @@ export function OnTheRoad({
             }
             end={
               <Amount
-                value={
-                  many
-                    ? String(rows.length)
-                    : String(Number(one.sent) - Number(one.arrived) - Number(one.lost))
-                }
+                value={many ? String(rows.length) : minus(one.sent, one.arrived, one.lost)}
                 unit={one.symbol}
               />
             }

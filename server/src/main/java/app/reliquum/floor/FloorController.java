@@ -57,8 +57,13 @@ class FloorController {
   /** Something scanned or typed at a site. */
   record ScanEntry(@NotNull Long site, Verb verb, @Scanned @NotNull @Size(max = 400) String text) {}
 
-  /** Something said at a site. */
-  record SayEntry(@NotNull Long site, Verb verb, @NotNull @Valid FloorView.Saying saying) {}
+  /**
+   * Something said at a site.
+   *
+   * @param afresh whether a new sentence begins with it, whatever was said before; null for no
+   */
+  record SayEntry(
+      @NotNull Long site, Verb verb, @NotNull @Valid FloorView.Saying saying, Boolean afresh) {}
 
   /** An action at a site. */
   record ActEntry(@NotNull Long site, Verb verb, @NotNull Action action) {}
@@ -146,7 +151,12 @@ class FloorController {
         command,
         "say",
         said,
-        () -> moves.say(command, moving(said.verb()), said.site(), said.saying()));
+        () -> {
+          if (Boolean.TRUE.equals(said.afresh())) {
+            moves.act(command, moving(said.verb()), said.site(), Action.CLEAR);
+          }
+          return moves.say(command, moving(said.verb()), said.site(), said.saying());
+        });
   }
 
   @Operation(
@@ -274,7 +284,16 @@ class FloorController {
   @PostMapping("/receive/say")
   @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Receive sayReceipt(Command command, @Valid @RequestBody SayEntry said) {
-    return received(command, "say", said, () -> receipts.say(command, said.site(), said.saying()));
+    return received(
+        command,
+        "say",
+        said,
+        () -> {
+          if (Boolean.TRUE.equals(said.afresh())) {
+            receipts.act(command, said.site(), Action.CLEAR);
+          }
+          return receipts.say(command, said.site(), said.saying());
+        });
   }
 
   @Operation(

@@ -60,6 +60,12 @@ class RequisitionController {
     return requisitions.page(state, actor, offset, limit);
   }
 
+  @Operation(operationId = "getRequisition", summary = "A requisition")
+  @GetMapping("/requisitions/{requisition}")
+  Requisitions.Row card(Actor actor, @PathVariable long requisition) {
+    return requisitions.card(requisition, actor);
+  }
+
   @Operation(operationId = "addRequisition", summary = "Request goods")
   @PostMapping("/requisitions")
   @ResponseStatus(HttpStatus.CREATED)

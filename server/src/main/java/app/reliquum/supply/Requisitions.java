@@ -146,6 +146,14 @@ public class Requisitions {
         .param("state", state == null ? null : state.name());
   }
 
+  /** A requisition by its number. */
+  @Transactional(readOnly = true)
+  public Row card(long id, Actor actor) {
+    Row row = one(id);
+    actor.requireSite(row.siteId(), row.site());
+    return row;
+  }
+
   private Row one(long id) {
     return jdbc.sql(ROW + " where r.id = ?")
         .param(id)
