@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import { useTheme } from '@mui/material/styles';
 import { useTranslation } from 'react-i18next';
 import { quantity } from './format';
+import { minus } from './numbers';
 
 export interface StockParts {
   available: number;
@@ -17,11 +18,12 @@ export function parts(
   coming?: string | null,
   reserved?: string | null,
 ): StockParts {
-  const kept = Number(reserved ?? 0);
+  const kept = reserved ?? '0';
   const here = {
     available: Number(available),
-    ...(kept > 0 && { reserved: kept }),
-    held: Number(onHand) - Number(available) - kept,
+    ...(Number(kept) > 0 && { reserved: Number(kept) }),
+    // Reckoned exactly: 0.3 less 0.1 less 0.2 is nothing, and no hair of something.
+    held: Number(minus(onHand, available, kept)),
   };
   return coming ? { ...here, coming: Number(coming) } : here;
 }

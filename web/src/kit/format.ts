@@ -29,6 +29,13 @@ export function instant(iso: string | null | undefined): string {
   return iso ? moment.format(new Date(iso)) : '';
 }
 
+const time = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
+
+/** A time of today, from milliseconds. */
+export function clock(milliseconds: number): string {
+  return time.format(milliseconds);
+}
+
 const since = new Intl.RelativeTimeFormat(undefined, { numeric: 'auto' });
 
 /** How long ago something was, in the largest unit that fits. */

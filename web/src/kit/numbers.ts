@@ -176,3 +176,15 @@ export function times(one: string, other: string): string {
 export function isMore(one: string, than: string): boolean {
   return new Big(one).gt(than);
 }
+
+/** What is said so far, or nothing while a number of it can't be read. */
+export function readable<T>(said: () => T): T | undefined {
+  try {
+    return said();
+  } catch (fault) {
+    if (fault instanceof Problem) {
+      return undefined;
+    }
+    throw fault;
+  }
+}

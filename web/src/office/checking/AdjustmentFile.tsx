@@ -10,6 +10,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Sheet } from '../../kit/Sheet';
 import { useSave } from '../../kit/useSave';
 import { RIGHTED } from './kinds';
+import { plus } from '../../kit/numbers';
 
 type Result = Schemas['AdjustmentFileResult'];
 type Line = Schemas['AdjustmentFileLine'];
@@ -124,7 +125,7 @@ export function AdjustmentFile() {
                       ✕ {line.fault}
                     </Box>
                   ) : (
-                    `${quantity(line.book)} → ${quantity(String(Number(line.book) + Number(line.variance)))}`
+                    `${quantity(line.book)} → ${quantity(plus(line.book ?? '0', line.variance ?? '0'))}`
                   ),
               },
               {

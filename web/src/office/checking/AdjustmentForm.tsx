@@ -17,6 +17,8 @@ import { useSave } from '../../kit/useSave';
 import { Form, Tick } from '../rules/Form';
 import { useForm } from '../rules/useForm';
 import { PURPOSES, RIGHTED, useKinds, waysOf, type Kind, type Purpose, type Way } from './kinds';
+import { decimal } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 type Entry = Schemas['AdjustmentEntry'];
 type Written = Schemas['AdjustmentWritten'];
@@ -143,7 +145,7 @@ function Sheet({
             lot: line.lot.trim() || undefined,
             serial: line.serial.trim() || undefined,
             condition: line.known?.condition ?? undefined,
-            quantity: line.quantity.trim().replace(',', '.'),
+            quantity: decimal(line.quantity),
           })),
         })
       }
@@ -282,12 +284,12 @@ function KnownLine({
       <Box sx={{ textAlign: 'right' }}>
         <Amount value={row.onHand} unit={row.symbol} />
       </Box>
-      <TextField
+      <NumberField
         label={t(`adjust.figure.${way}`)}
         value={line.quantity}
         onChange={(event) => onChange(event.target.value)}
         slotProps={{
-          htmlInput: { inputMode: 'decimal', 'aria-label': `${row.name} ${line.place}` },
+          htmlInput: { 'aria-label': `${row.name} ${line.place}` },
         }}
       />
     </Box>
@@ -304,7 +306,7 @@ function NewLine({
   onChange: (part: Partial<Line>) => void;
 }) {
   const { t } = useTranslation();
-  const text = (name: 'item' | 'place' | 'lot' | 'serial' | 'quantity', label: string) => (
+  const text = (name: 'item' | 'place' | 'lot' | 'serial', label: string) => (
     <TextField
       label={label}
       value={line[name]}
@@ -324,7 +326,11 @@ function NewLine({
       {text('place', t('bin'))}
       {text('lot', t('lot'))}
       {text('serial', t('adjust.serial'))}
-      {text('quantity', t(`adjust.figure.${way}`))}
+      <NumberField
+        label={t(`adjust.figure.${way}`)}
+        value={line.quantity}
+        onChange={(event) => onChange({ quantity: event.target.value })}
+      />
     </Box>
   );
 }

@@ -11,6 +11,8 @@ import { count as grouped, instant, money } from '../../kit/format';
 import { Progress } from '../../kit/Progress';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { bare, EMPTY, fetchItems, keep, load, toCsv, type Held, type Scanned } from './collector';
+import { soFar } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 const BLANK = { barcode: '', quantity: '1', bin: '', lot: '', serial: '' };
 
@@ -88,13 +90,14 @@ function Counting({ held, onChange }: Part) {
   });
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (!entry.barcode.trim() || !/^[0-9]+([.,][0-9]+)?$/.test(entry.quantity.trim())) {
+    const quantity = soFar(entry.quantity);
+    if (!entry.barcode.trim() || quantity === undefined || quantity.startsWith('-')) {
       return;
     }
     const line: Scanned = {
       ...entry,
       barcode: entry.barcode.trim(),
-      quantity: entry.quantity.trim().replace(',', '.'),
+      quantity,
       id: crypto.randomUUID(),
       time: new Date().toISOString(),
     };
@@ -107,7 +110,7 @@ function Counting({ held, onChange }: Part) {
       <TextField label={t('bin')} {...set('bin')} />
       <TextField label={t('collector.cell.barcode')} autoFocus {...set('barcode')} />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1 }}>
-        <TextField label={t('quantity')} {...set('quantity')} />
+        <NumberField label={t('quantity')} {...set('quantity')} />
         <TextField label={t('lot')} {...set('lot')} />
         <TextField label={t('serial')} {...set('serial')} />
       </Box>

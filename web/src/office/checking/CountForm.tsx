@@ -14,6 +14,8 @@ import { useSave } from '../../kit/useSave';
 import { Form, Tick } from '../rules/Form';
 import { useForm } from '../rules/useForm';
 import { COUNTS } from './counts';
+import { amountOrNothing, readable, wholeOrNothing } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 type Entry = Schemas['CountEntry'];
 
@@ -81,7 +83,7 @@ export function CountForm({
       .map((each) => each.trim())
       .filter(Boolean);
   const places = list(start.places ?? '').map(Number);
-  const entry: Entry = {
+  const entry = (): Entry => ({
     number: one.number.trim() || undefined,
     scope: {
       site: Number(site),
@@ -92,8 +94,8 @@ export function CountForm({
       items: list(one.items).length > 0 ? list(one.items) : null,
       categories: one.category.trim() ? [one.category.trim()] : null,
       classes: one.classes.length > 0 ? (one.classes as ('A' | 'B' | 'C')[]) : null,
-      notCountedDays: one.notCountedDays ? Number(one.notCountedDays) : null,
-      minValue: one.minValue ? Number(one.minValue.replace(',', '.')) : null,
+      notCountedDays: wholeOrNothing(one.notCountedDays) ?? null,
+      minValue: amountOrNothing(one.minValue) ?? null,
       hadDifferences: one.hadDifferences || null,
       suspected: one.suspected || null,
     },
@@ -102,12 +104,12 @@ export function CountForm({
     blind: one.blind,
     people: one.people.length > 0 ? one.people : undefined,
     note: one.note,
-  };
-  const asked = useDeferredValue(entry);
+  });
+  const asked = useDeferredValue(readable(entry));
   const preview = useQuery({
     queryKey: ['counts', 'preview', asked],
-    queryFn: () => read(api.POST('/api/counts/preview', { body: asked })),
-    enabled: asked.scope.site > 0 && asked.shape !== 'FREE',
+    queryFn: () => read(api.POST('/api/counts/preview', { body: asked! })),
+    enabled: asked !== undefined && asked.scope.site > 0 && asked.shape !== 'FREE',
     placeholderData: (before) => before,
     retry: false,
   });
@@ -115,7 +117,7 @@ export function CountForm({
     all.includes(each) ? all.filter((other) => other !== each) : [...all, each];
   const two = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 } as const;
   return (
-    <Form save={save} may="POST" word={t('count.drawUp')} onSubmit={() => save.mutate(entry)}>
+    <Form save={save} may="POST" word={t('count.drawUp')} onSubmit={() => save.mutate(entry())}>
       <Box sx={two}>
         <Choice
           label={t('site')}
@@ -173,12 +175,12 @@ export function CountForm({
               sx={{ gridColumn: '1 / -1' }}
               {...form.text('items')}
             />
-            <TextField
+            <NumberField
               label={t('count.notCountedDays')}
-              type="number"
+
               {...form.text('notCountedDays')}
             />
-            <TextField label={t('count.minValue')} {...form.text('minValue')} />
+            <NumberField label={t('count.minValue')} {...form.text('minValue')} />
           </Box>
           <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', mt: 1.5 }}>
             <span>{t('count.classTitle')}</span>

@@ -12,6 +12,8 @@ import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form } from '../rules/Form';
 import { RIGHTED } from './kinds';
+import { decimal } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 type Card = Schemas['LoanCard'];
 type Condition = Schemas['LoanGoods']['condition'];
@@ -111,7 +113,7 @@ function BackForm({ loan, out }: { loan: Card; out: Card['goods'] }) {
               .filter((goods) => coming[goods.id]?.quantity.trim())
               .map((goods) => ({
                 goods: goods.id,
-                quantity: coming[goods.id].quantity.trim().replace(',', '.'),
+                quantity: decimal(coming[goods.id].quantity),
                 place: coming[goods.id].place.trim(),
                 condition: coming[goods.id].condition,
               })),
@@ -124,7 +126,7 @@ function BackForm({ loan, out }: { loan: Card; out: Card['goods'] }) {
             sx={{ display: 'grid', gridTemplateColumns: '1fr 1.4fr 1fr', gap: 1 }}
           >
             {out.length > 1 && <Box sx={{ gridColumn: '1 / -1' }}>{goods.name}</Box>}
-            <TextField
+            <NumberField
               label={t('quantity')}
               value={coming[goods.id].quantity}
               onChange={(event) => change(goods.id, { quantity: event.target.value })}

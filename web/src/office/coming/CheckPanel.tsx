@@ -15,6 +15,8 @@ import { Part, SidePanel } from '../../kit/SidePanel';
 import { LabelButton } from '../labels/LabelButton';
 import { Form } from '../rules/Form';
 import { useSave } from '../../kit/useSave';
+import { decimalOrNothing } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 type Row = Schemas['WaitingRow'];
 type Condition = Row['condition'];
@@ -79,9 +81,14 @@ function Findings({ row, onDone }: { row: Row; onDone: () => void }) {
     (command, body: Schemas['CheckEntry']) => read(api.POST('/api/checks', { ...command, body })),
     onDone,
   );
-  const findings = others
-    .filter((one) => Number(amounts[one] ?? 0) > 0)
-    .map((one) => ({ condition: one, quantity: amounts[one] ?? '0', reason: reasons[one] }));
+  const findings = () =>
+    others
+      .map((one) => ({
+        condition: one,
+        quantity: decimalOrNothing(amounts[one] ?? '') ?? '0',
+        reason: reasons[one],
+      }))
+      .filter((one) => one.quantity !== '0');
   return (
     <Part title={t('waiting.check')}>
       <Form
@@ -96,7 +103,7 @@ function Findings({ row, onDone }: { row: Row; onDone: () => void }) {
             serial: row.serialId,
             load: row.loadId,
             condition: row.condition,
-            findings,
+            findings: findings(),
             picture: picture?.data,
             mediaType: picture?.type,
           })
@@ -104,7 +111,7 @@ function Findings({ row, onDone }: { row: Row; onDone: () => void }) {
       >
         {others.map((one) => (
           <Box key={one} sx={{ display: 'grid', gridTemplateColumns: '130px 1fr', gap: 1 }}>
-            <TextField
+            <NumberField
               label={t(`conditions.${one}`)}
               value={amounts[one] ?? ''}
               onChange={(event) => setAmounts({ ...amounts, [one]: event.target.value })}

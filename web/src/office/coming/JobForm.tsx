@@ -11,6 +11,8 @@ import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form } from '../rules/Form';
 import { useForm } from '../rules/useForm';
+import { decimal, soFar, times } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 /** A job: so many of a kit, and what that takes. */
 export function JobForm({ onDone }: { onDone: (saved: Schemas['OutboundCard']) => void }) {
@@ -27,7 +29,7 @@ export function JobForm({ onDone }: { onDone: (saved: Schemas['OutboundCard']) =
   const all = kits.data ?? [];
   const kit = all.find((one) => one.kit === form.entry.kit) ?? all[0];
   const site = form.entry.site || String(sites[0]?.id ?? '');
-  const many = Number(form.entry.kits.replace(',', '.')) || 0;
+  const many = soFar(form.entry.kits) ?? '0';
   if (kits.data && all.length === 0) {
     return <Box>{t('outbound.noKits')}</Box>;
   }
@@ -38,7 +40,7 @@ export function JobForm({ onDone }: { onDone: (saved: Schemas['OutboundCard']) =
       onSubmit={() =>
         save.mutate({
           kit: kit?.kit ?? '',
-          kits: form.entry.kits.replace(',', '.'),
+          kits: decimal(form.entry.kits),
           site: Number(site),
           needed: form.entry.needed || undefined,
           note: form.entry.note,
@@ -51,7 +53,7 @@ export function JobForm({ onDone }: { onDone: (saved: Schemas['OutboundCard']) =
         onChange={(next) => form.set({ kit: next })}
         options={all.map((one) => [one.kit, one.name] as const)}
       />
-      <TextField label={t('outbound.kits')} required {...form.text('kits')} />
+      <NumberField label={t('outbound.kits')} required {...form.text('kits')} />
       <Choice
         label={t('site')}
         value={site}
@@ -72,7 +74,7 @@ export function JobForm({ onDone }: { onDone: (saved: Schemas['OutboundCard']) =
               <Box sx={{ flex: 1 }}>
                 <Code>{one.item}</Code> {one.name}
               </Box>
-              {quantity(String(Number(one.quantity) * many))} {one.symbol}
+              {quantity(times(one.quantity, many))} {one.symbol}
             </Box>
           ))}
         </Part>

@@ -11,6 +11,8 @@ import { Part } from '../../kit/SidePanel';
 import { Form } from '../rules/Form';
 import { useForm } from '../rules/useForm';
 import { useSave } from '../../kit/useSave';
+import { amountOrNothing, decimal } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 interface Line {
   item: string;
@@ -88,9 +90,9 @@ export function OrderForm({
             .filter((line) => line.item.trim())
             .map((line) => ({
               item: line.item.trim(),
-              packs: line.packs.replace(',', '.'),
+              packs: decimal(line.packs),
               pack: line.pack.trim(),
-              price: line.price ? Number(line.price.replace(',', '.')) : undefined,
+              price: amountOrNothing(line.price),
             })),
         })
       }
@@ -134,7 +136,7 @@ export function OrderForm({
               value={line.item}
               onChange={(event) => change(i, { item: event.target.value })}
             />
-            <TextField
+            <NumberField
               label={t('quantity')}
               value={line.packs}
               onChange={(event) => change(i, { packs: event.target.value })}
@@ -144,7 +146,7 @@ export function OrderForm({
               value={line.pack}
               onChange={(event) => change(i, { pack: event.target.value })}
             />
-            <TextField
+            <NumberField
               label={t('inbound.price')}
               value={line.price}
               onChange={(event) => change(i, { price: event.target.value })}

@@ -17,6 +17,7 @@ import { LabelButton } from '../labels/LabelButton';
 import { useSave } from '../../kit/useSave';
 import { OrderForm } from './OrderForm';
 import { StateWord } from './StateWord';
+import { FormOf } from '../rules/Form';
 
 type Card = Schemas['InboundCard'];
 
@@ -46,7 +47,9 @@ export function OrderPanel({ order, onClose }: { order: number; onClose: () => v
       width={620}
     >
       {editing ? (
-        <OrderForm order={one} onDone={() => setEditing(false)} />
+        <FormOf of={one}>
+          {(shown) => <OrderForm order={shown} onDone={() => setEditing(false)} />}
+        </FormOf>
       ) : (
         <>
           <Box sx={{ display: 'flex', gap: 2.5, flexWrap: 'wrap', my: 1 }}>

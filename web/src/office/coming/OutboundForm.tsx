@@ -11,6 +11,8 @@ import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form, Tick } from '../rules/Form';
 import { useForm } from '../rules/useForm';
+import { amountOrNothing, decimal, wholeOrNothing } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 interface Line {
   item: string;
@@ -31,6 +33,8 @@ const EMPTY: Line = {
   minimumLife: '',
   oneLot: false,
 };
+
+const NUMBERS: readonly string[] = ['packs', 'price', 'minimumLife'];
 
 /** An order as it is accepted, or changed while nothing of it is picked. */
 export function OutboundForm({
@@ -90,7 +94,6 @@ export function OutboundForm({
   );
   const change = (i: number, part: Partial<Line>) =>
     setLines(lines.map((line, k) => (k === i ? { ...line, ...part } : line)));
-  const figure = (text: string) => (text.trim() ? Number(text.replace(',', '.')) : undefined);
   return (
     <Form
       save={save}
@@ -108,11 +111,11 @@ export function OutboundForm({
             .filter((line) => line.item.trim())
             .map((line) => ({
               item: line.item.trim(),
-              packs: line.packs.replace(',', '.'),
+              packs: decimal(line.packs),
               pack: line.pack.trim(),
               lot: line.lot.trim() || undefined,
-              price: figure(line.price),
-              minimumLife: figure(line.minimumLife),
+              price: amountOrNothing(line.price),
+              minimumLife: wholeOrNothing(line.minimumLife),
               oneLot: line.oneLot || undefined,
             })),
         })
@@ -170,14 +173,19 @@ export function OutboundForm({
                   ['lot', t('transfer.lotHint')],
                   ['minimumLife', t('outbound.minimumLife')],
                 ] as const
-              ).map(([name, label]) => (
-                <TextField
-                  key={name}
-                  label={label}
-                  value={line[name]}
-                  onChange={(event) => change(i, { [name]: event.target.value })}
-                />
-              ))}
+              ).map(([name, label]) => {
+                const Field = NUMBERS.includes(name) ? NumberField : TextField;
+                return (
+                  <Field
+                    key={name}
+                    label={label}
+                    value={line[name]}
+                    onChange={(event: { target: { value: string } }) =>
+                      change(i, { [name]: event.target.value })
+                    }
+                  />
+                );
+              })}
               <Box sx={{ alignSelf: 'center', gridColumn: 'span 2' }}>
                 <Tick
                   label={t('outbound.oneLot')}

@@ -17,6 +17,7 @@ import { OutboundDoings } from './OutboundDoings';
 import { OutboundForm } from './OutboundForm';
 import { OutboundParcels } from './OutboundParcels';
 import { Marks } from './TransferPanel';
+import { FormOf } from '../rules/Form';
 
 type Card = Schemas['OutboundCard'];
 
@@ -43,7 +44,9 @@ export function OutboundPanel({ order, onClose }: { order: number; onClose: () =
   return (
     <SidePanel title={one.number} over={`${one.site} → ${party}`} onClose={onClose} width={680}>
       {editing ? (
-        <OutboundForm order={one} onDone={() => setEditing(false)} />
+        <FormOf of={one}>
+          {(shown) => <OutboundForm order={shown} onDone={() => setEditing(false)} />}
+        </FormOf>
       ) : (
         <>
           <TimeLine card={one} />

@@ -1,6 +1,5 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
@@ -16,6 +15,8 @@ import { useSave } from '../../kit/useSave';
 import { LabelButton } from '../labels/LabelButton';
 import { Marks } from './TransferPanel';
 import { ended } from './OutboundState';
+import { plus, soFar } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 type Card = Schemas['OutboundCard'];
 type Service = Schemas['CarriageEntry']['service'];
@@ -150,10 +151,7 @@ function together(kept: Card['kept']): Card['kept'] {
   for (const one of kept) {
     const key = `${one.itemId} ${one.lotId} ${one.serialId}`;
     const known = rows.get(key);
-    rows.set(
-      key,
-      known ? { ...one, quantity: String(Number(known.quantity) + Number(one.quantity)) } : one,
-    );
+    rows.set(key, known ? { ...one, quantity: plus(known.quantity, one.quantity) } : one);
   }
   return [...rows.values()];
 }
@@ -167,13 +165,13 @@ function Weight({
 }) {
   const { t } = useTranslation();
   const [text, setText] = useState('');
-  const typed = Number(text.replace(',', '.'));
+  const typed = Number(soFar(text) ?? 0);
   return (
     <>
       <Button variant="outlined" loading={busy} onClick={() => onWeigh(undefined)}>
         {t('packing.weigh')}
       </Button>
-      <TextField
+      <NumberField
         label={t('packing.typed')}
         value={text}
         onChange={(event) => setText(event.target.value)}

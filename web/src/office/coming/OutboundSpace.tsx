@@ -28,7 +28,17 @@ import { OutboundState } from './OutboundState';
 
 type Row = Schemas['OutboundRow'];
 
-const FILTERS = ['OPEN', 'LATE', 'SHORT', 'ALLOCATED', 'PICKING', 'PACKED', 'GONE', 'CANCELLED', 'ALL'] as const;
+const FILTERS = [
+  'OPEN',
+  'LATE',
+  'SHORT',
+  'ALLOCATED',
+  'PICKING',
+  'PACKED',
+  'GONE',
+  'CANCELLED',
+  'ALL',
+] as const;
 
 /** What leaves for customers and jobs: due, short, picked by whom, packed, gone. */
 export function OutboundSpace() {

@@ -10,6 +10,7 @@ import { Drop } from '../../kit/Drop';
 import { quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { useSave } from '../../kit/useSave';
+import { minus } from '../../kit/numbers';
 
 type Card = Schemas['TransferCard'];
 
@@ -167,7 +168,7 @@ function SendAsk({
           {missing.map((line) => (
             <Box key={line.line}>
               <b>
-                {quantity(String(Number(line.toSend) - Number(line.picked)))} {line.symbol}
+                {quantity(minus(line.toSend, line.picked))} {line.symbol}
               </b>{' '}
               {line.name}
             </Box>

@@ -12,6 +12,8 @@ import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form, Tick } from '../rules/Form';
 import { useForm } from '../rules/useForm';
+import { decimal, isMore, soFar } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 interface Line {
   item: string;
@@ -108,7 +110,7 @@ export function TransferForm({
             .filter((line) => line.item.trim())
             .map((line) => ({
               item: line.item.trim(),
-              packs: line.packs.replace(',', '.'),
+              packs: decimal(line.packs),
               pack: line.pack.trim(),
               lot: line.lot.trim() || undefined,
             })),
@@ -161,7 +163,7 @@ export function TransferForm({
                 value={line.item}
                 onChange={(event) => change(i, { item: event.target.value })}
               />
-              <TextField
+              <NumberField
                 label={t('quantity')}
                 value={line.packs}
                 onChange={(event) => change(i, { packs: event.target.value })}
@@ -195,7 +197,7 @@ function LineAdvice({ advice, asked }: { advice?: Schemas['TransferAdvice']; ask
   }
   const amount = (value: string) =>
     `${Number(value) === 0 ? '0' : quantity(value)} ${advice.symbol}`;
-  const few = Number(asked.replace(',', '.') || 0) > Number(advice.available);
+  const few = isMore(soFar(asked) ?? '0', advice.available);
   return (
     <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>
       <b>{advice.name}</b> ·{' '}

@@ -12,6 +12,8 @@ import { Part, SidePanel } from '../../kit/SidePanel';
 import { Way } from '../../kit/Way';
 import { TransferDoings } from './TransferDoings';
 import { TransferForm } from './TransferForm';
+import { minus } from '../../kit/numbers';
+import { FormOf } from '../rules/Form';
 
 type Card = Schemas['TransferCard'];
 
@@ -34,7 +36,9 @@ export function TransferPanel({ transfer, onClose }: { transfer: number; onClose
   return (
     <SidePanel title={one.number} over={`${one.from} → ${one.to}`} onClose={onClose} width={680}>
       {editing ? (
-        <TransferForm transfer={one} onDone={() => setEditing(false)} />
+        <FormOf of={one}>
+          {(shown) => <TransferForm transfer={shown} onDone={() => setEditing(false)} />}
+        </FormOf>
       ) : (
         <>
           <TimeLine card={one} />
@@ -242,7 +246,7 @@ function Shipments({ card }: { card: Card }) {
           {card.goods
             .filter((one) => one.shipment === shipment.shipment)
             .map((one) => {
-              const road = Number(one.sent) - Number(one.arrived) - Number(one.lost);
+              const road = minus(one.sent, one.arrived, one.lost);
               return (
                 <Box
                   key={one.id}
@@ -264,9 +268,9 @@ function Shipments({ card }: { card: Card }) {
                       </Box>
                     )}
                   </Box>
-                  <Box sx={{ color: road > 0 ? 'text.primary' : 'success.main' }}>
-                    {road > 0
-                      ? `${t('transfer.onTheRoad')} ${quantity(String(road))}`
+                  <Box sx={{ color: Number(road) > 0 ? 'text.primary' : 'success.main' }}>
+                    {Number(road) > 0
+                      ? `${t('transfer.onTheRoad')} ${quantity(road)}`
                       : t('transfer.arrived')}
                   </Box>
                   <b>

@@ -91,6 +91,7 @@ it('keeps what was written when the server refuses it', async () => {
   show(<OrderForm onDone={vi.fn()} />);
   await screen.findByText('Skerry Rope Works');
   await userEvent.type(screen.getByLabelText('Item'), 'SHK-001');
+  await userEvent.type(screen.getByLabelText('Quantity'), '2');
   await userEvent.type(screen.getByLabelText('Pack'), 'crate');
   await userEvent.click(screen.getByRole('button', { name: 'Save' }));
   expect((await screen.findByRole('alert')).textContent).toBe('SHK-001 has no pack crate.');

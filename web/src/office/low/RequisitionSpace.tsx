@@ -19,6 +19,8 @@ import { useAddress } from '../../kit/useAddress';
 import { useSave } from '../../kit/useSave';
 import { Form } from '../rules/Form';
 import { useForm } from '../rules/useForm';
+import { decimal } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 type Row = Schemas['Requisition'];
 type Doing = 'agree' | 'order' | 'drop';
@@ -247,14 +249,14 @@ function AskForm({ onDone }: { onDone: () => void }) {
       onSubmit={() =>
         save.mutate({
           item: form.entry.item.trim(),
-          quantity: form.entry.quantity.trim().replace(',', '.'),
+          quantity: decimal(form.entry.quantity),
           site: Number(form.entry.site || sites[0]?.id),
           supplier: form.entry.supplier ? Number(form.entry.supplier) : undefined,
         })
       }
     >
       <TextField label={t('item.item')} required {...form.text('item')} />
-      <TextField label={t('quantity')} required {...form.text('quantity')} />
+      <NumberField label={t('quantity')} required {...form.text('quantity')} />
       <Choice
         label={t('site')}
         value={form.entry.site || String(sites[0]?.id ?? '')}
@@ -277,11 +279,12 @@ function AskForm({ onDone }: { onDone: () => void }) {
 function SupplierPanel({ requisition, onClose }: { requisition: number; onClose: () => void }) {
   const { t } = useTranslation();
   const suppliers = useSuppliers();
-  const rows = useQuery({
-    queryKey: ['requisitions', 'all'],
-    queryFn: () => read(api.GET('/api/requisitions', { params: { query: { limit: 200 } } })),
+  const card = useQuery({
+    queryKey: ['requisitions', 'card', requisition],
+    queryFn: () =>
+      read(api.GET('/api/requisitions/{requisition}', { params: { path: { requisition } } })),
   });
-  const row = rows.data?.rows.find((one) => one.id === requisition);
+  const row = card.data;
   const [supplier, setSupplier] = useState('');
   const save = useSave(OLD, (command, id: number) =>
     read(
@@ -292,7 +295,11 @@ function SupplierPanel({ requisition, onClose }: { requisition: number; onClose:
     ),
   );
   if (!row) {
-    return null;
+    return (
+      <SidePanel title={t('loading')} onClose={onClose}>
+        <ProblemNote problem={card.error} />
+      </SidePanel>
+    );
   }
   const open = row.state === 'ASKED' || row.state === 'AGREED';
   return (

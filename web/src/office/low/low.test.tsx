@@ -83,6 +83,7 @@ it('lets those who may not agree ask, drop and order only', async () => {
 });
 
 it('names a supplier for one, and asks for goods', async () => {
+  answers('GET', '/api/requisitions/1', () => requisition(1, 'ASKED'));
   answers('PUT', '/api/requisitions/1/supplier', (one) => one.body);
   answers('POST', '/api/requisitions', () => requisition(3, 'ASKED'));
   show(<RequisitionSpace />);

@@ -11,6 +11,8 @@ import { money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
+import { amount as amountOf } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 type Cost = Schemas['ItemCost'];
 type Method = NonNullable<Cost['method']>;
@@ -49,13 +51,13 @@ function CostForm({ item, cost, onDone }: { item: number; cost: Cost; onDone: ()
   const [amount, setAmount] = useState(String(cost.cost));
   const [method, setMethod] = useState<Method>(cost.method ?? 'MOVING_AVERAGE');
   const [reason, setReason] = useState('');
-  const save = useSave<Cost>(
+  const save = useSave<{ amount: string; method: Method; reason: string }>(
     ['cost', 'transfers', 'value'],
-    (command, body) =>
+    async (command, typed) =>
       read(
         api.PUT('/api/items/{item}/cost', {
           params: { ...command.params, path: { item } },
-          body,
+          body: { cost: amountOf(typed.amount), method: typed.method, reason: typed.reason },
         }),
       ),
     onDone,
@@ -65,11 +67,11 @@ function CostForm({ item, cost, onDone }: { item: number; cost: Cost; onDone: ()
       component="form"
       onSubmit={(event) => {
         event.preventDefault();
-        save.mutate({ cost: Number(amount.replace(',', '.')), method, reason });
+        save.mutate({ amount, method, reason });
       }}
       sx={{ display: 'grid', gap: 1, gridTemplateColumns: '1fr 1.4fr', pt: 1 }}
     >
-      <TextField
+      <NumberField
         label={t('item.cost')}
         value={amount}
         autoFocus

@@ -13,6 +13,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { RulesFrame } from './RulesFrame';
 import { useSave } from '../../kit/useSave';
+import { decimal } from '../../kit/numbers';
 
 type Row = Schemas['UnbinnedRow'];
 type Filled = { quantity: string; bin: string };
@@ -31,29 +32,28 @@ export function BinningSheet() {
     queryKey: ['binning', site],
     queryFn: () => read(api.GET('/api/sites/{id}/binning', { params: { path: { id: site } } })),
   });
+  const rows = sheet.data?.rows ?? [];
+  const said = (row: Row): Filled => filled[keyOf(row)] ?? { quantity: row.quantity, bin: '' };
+  const line = (row: Row) => ({
+    item: row.itemId,
+    lot: row.lotId,
+    serial: row.serialId,
+    condition: row.condition,
+    quantity: decimal(said(row).quantity),
+    bin: said(row).bin.trim(),
+  });
   const save = useSave(
     ['binning', 'on-hand', 'bins', 'ledger'],
-    (command, body: Schemas['BinningEntry']) =>
+    async (command, placed: Row[]) =>
       read(
         api.POST('/api/sites/{id}/binning', {
           params: { ...command.params, path: { id: site } },
-          body,
+          body: { lines: placed.map(line) },
         }),
       ),
     () => setFilled({}),
   );
-  const rows = sheet.data?.rows ?? [];
-  const said = (row: Row): Filled => filled[keyOf(row)] ?? { quantity: row.quantity, bin: '' };
-  const lines = rows
-    .filter((row) => said(row).bin.trim())
-    .map((row) => ({
-      item: row.itemId,
-      lot: row.lotId,
-      serial: row.serialId,
-      condition: row.condition,
-      quantity: said(row).quantity.replace(',', '.'),
-      bin: said(row).bin.trim(),
-    }));
+  const chosen = rows.filter((row) => said(row).bin.trim());
   const set = (row: Row, part: Partial<Filled>) =>
     setFilled({ ...filled, [keyOf(row)]: { ...said(row), ...part } });
   const field = {
@@ -95,11 +95,11 @@ export function BinningSheet() {
                 </Button>
                 <Button
                   variant="contained"
-                  disabled={lines.length === 0}
+                  disabled={chosen.length === 0}
                   loading={save.isPending}
-                  onClick={() => save.mutate({ lines })}
+                  onClick={() => save.mutate(chosen)}
                 >
-                  {t('binning.place', { count: lines.length })}
+                  {t('binning.place', { count: chosen.length })}
                 </Button>
               </Box>
             )}

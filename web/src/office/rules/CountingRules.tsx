@@ -1,5 +1,4 @@
 import Box from '@mui/material/Box';
-import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
@@ -10,6 +9,8 @@ import { useSave } from '../../kit/useSave';
 import { Form, FormOf } from './Form';
 import { RulesFrame } from './RulesFrame';
 import { useForm } from './useForm';
+import { amount, amountOrNothing } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 type Rules = Schemas['CountRules'];
 
@@ -43,16 +44,11 @@ function RulesForm({ rules }: { rules: Rules }) {
     ) as Record<keyof Rules, string>,
     save.error,
   );
-  const number = (name: keyof Rules) => Number(form.entry[name].replace(',', '.'));
-  const perhaps = (name: keyof Rules) => (form.entry[name].trim() ? number(name) : null);
+  const number = (name: keyof Rules) => amount(form.entry[name]);
+  const perhaps = (name: keyof Rules) => amountOrNothing(form.entry[name]) ?? null;
   const three = { display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 1.5 } as const;
   const field = (name: keyof Rules) => (
-    <TextField
-      key={name}
-      label={t(`countRules.${name}`)}
-      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-      {...form.text(name)}
-    />
+    <NumberField key={name} label={t(`countRules.${name}`)} {...form.text(name)} />
   );
   return (
     <Box sx={{ maxWidth: 620, pb: 3 }}>

@@ -16,6 +16,8 @@ import { useSave } from '../../kit/useSave';
 import { Form, FormOf, Tick } from './Form';
 import { RulesFrame } from './RulesFrame';
 import { useForm } from './useForm';
+import { wholeOrNothing } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 type Customer = Schemas['CustomerCard'];
 
@@ -148,7 +150,7 @@ function CustomerForm({ customer, onDone }: { customer?: Customer; onDone?: () =
         save.mutate({
           ...form.entry,
           code: form.entry.code.trim().toUpperCase(),
-          minimumLife: Number(form.entry.minimumLife) || 0,
+          minimumLife: wholeOrNothing(form.entry.minimumLife) ?? 0,
           version: customer?.version,
         })
       }
@@ -159,7 +161,7 @@ function CustomerForm({ customer, onDone }: { customer?: Customer; onDone?: () =
       <TextField label={t('places.street')} {...form.text('street')} />
       <TextField label={t('places.town')} {...form.text('town')} />
       <TextField label={t('places.gln')} {...form.text('gln')} />
-      <TextField label={t('outbound.minimumLife')} {...form.text('minimumLife')} />
+      <NumberField label={t('outbound.minimumLife')} {...form.text('minimumLife')} />
       <Box>
         <Tick
           label={t('customers.oneLot')}

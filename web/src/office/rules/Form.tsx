@@ -12,6 +12,7 @@ import {
   type ReactNode,
 } from 'react';
 import { useTranslation } from 'react-i18next';
+import { Problem } from '../../api/client';
 import { useMay, type Permission } from '../../app/session';
 import { ProblemNote } from '../../kit/ProblemNote';
 
@@ -89,6 +90,8 @@ export function Form({
   const allowed = useMay(may);
   const { saved, settle } = useContext(Settling);
   const { isSuccess } = save;
+  // What was typed and can't be sent: nothing went to the server.
+  const [unread, setUnread] = useState<Problem>();
   useEffect(() => {
     if (isSuccess) {
       settle();
@@ -96,7 +99,15 @@ export function Form({
   }, [isSuccess, settle]);
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    onSubmit();
+    setUnread(undefined);
+    try {
+      onSubmit();
+    } catch (fault) {
+      if (!(fault instanceof Problem)) {
+        throw fault;
+      }
+      setUnread(fault);
+    }
   };
   return (
     <Box component="form" onSubmit={submit}>
@@ -106,7 +117,7 @@ export function Form({
         sx={{ border: 0, p: 0, m: 0, pt: 1, display: 'grid', gap: 1.5, minWidth: 0 }}
       >
         {children}
-        <ProblemNote problem={save.error} />
+        <ProblemNote problem={unread ?? save.error} />
         {allowed && (
           <Button type="submit" variant="contained" loading={save.isPending} sx={{ minHeight: 44 }}>
             {word ?? t('save')}

@@ -11,6 +11,8 @@ import { Part } from '../../kit/SidePanel';
 import { Form, Tick } from './Form';
 import { useForm } from './useForm';
 import { useSave } from '../../kit/useSave';
+import { decimal, whole, wholeOrNothing } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 type Card = Schemas['ItemCard'];
 type Entry = Schemas['ItemEntry'];
@@ -86,11 +88,12 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
       name: entry.name,
       category: entry.category,
       unit: entry.unit,
-      decimals: Number(entry.decimals),
+      decimals: whole(entry.decimals),
       tracking: entry.tracking,
-      shelfLifeDays: entry.shelfLifeDays ? Number(entry.shelfLifeDays) : undefined,
+      shelfLifeDays: wholeOrNothing(entry.shelfLifeDays),
       hazardClass: entry.hazardClass,
       storageClass: entry.storageClass,
+      lotRule: entry.lotRule.trim(),
       active: entry.active,
       barcodes: list(entry.barcodes),
       packs: packs
@@ -99,7 +102,7 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
           ...card?.packs.find((known) => known.name === pack.name),
           id: 0,
           name: pack.name.trim(),
-          factor: pack.factor,
+          factor: decimal(pack.factor),
           barcodes: list(pack.barcodes),
         })) as Entry['packs'],
       homes: Object.entries(homes)
@@ -145,14 +148,14 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
             (one) => [one.unit, `${t(`unit.${one.unit}`)} (${one.code})`] as const,
           )}
         />
-        <TextField label={t('item.decimals')} type="number" {...form.text('decimals')} />
+        <NumberField label={t('item.decimals')} {...form.text('decimals')} />
         <Choice
           label={t('item.tracking')}
           value={form.entry.tracking}
           onChange={(tracking) => form.set({ tracking })}
           options={TRACKINGS.map((one) => [one, t(`tracking.${one}`)] as const)}
         />
-        <TextField label={t('item.shelfLife')} type="number" {...form.text('shelfLifeDays')} />
+        <NumberField label={t('item.shelfLife')} {...form.text('shelfLifeDays')} />
         <TextField label={t('item.hazard')} {...form.text('hazardClass')} />
         <TextField label={t('item.storage')} {...form.text('storageClass')} />
         <TextField
@@ -180,7 +183,7 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
               value={pack.name}
               onChange={(event) => changePack(i, { name: event.target.value })}
             />
-            <TextField
+            <NumberField
               label={t('pack.factor')}
               value={pack.factor}
               onChange={(event) => changePack(i, { factor: event.target.value })}

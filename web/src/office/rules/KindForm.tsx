@@ -10,6 +10,8 @@ import { useSave } from '../../kit/useSave';
 import { PURPOSES, type Kind } from '../checking/kinds';
 import { Form, Tick } from './Form';
 import { useForm } from './useForm';
+import { amountOrNothing } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 type Field = Schemas['MovementField'];
 
@@ -83,9 +85,7 @@ export function KindForm({
           contra: entry.contra,
           account: entry.account,
           noteNeeded: entry.noteNeeded,
-          approvalValue: entry.approvalValue.trim()
-            ? Number(entry.approvalValue.replace(',', '.'))
-            : undefined,
+          approvalValue: amountOrNothing(entry.approvalValue),
           oppositeId: entry.opposite ? Number(entry.opposite) : undefined,
           active: entry.active,
           fields: fields
@@ -129,7 +129,7 @@ export function KindForm({
           options={CONTRA.map((one) => [one, t(`kinds.contra.${one}`)] as const)}
         />
         <TextField label={t('kinds.account')} {...form.text('account')} />
-        <TextField
+        <NumberField
           label={t('kinds.limit')}
           placeholder={t('kinds.noLimit')}
           slotProps={{ inputLabel: { shrink: true } }}

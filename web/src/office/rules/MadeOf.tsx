@@ -8,6 +8,8 @@ import { api, read, type Schemas } from '../../api/client';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form } from './Form';
+import { decimal } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 /** What goes into an item that the house puts together itself. */
 export function MadeOf({ item }: { item: number }) {
@@ -49,7 +51,7 @@ function Components({ kit }: { kit: Schemas['KitCard'] }) {
             .filter((row) => row.item.trim())
             .map((row) => ({
               item: row.item.trim(),
-              quantity: row.quantity.replace(',', '.'),
+              quantity: decimal(row.quantity),
             })),
         )
       }
@@ -62,7 +64,7 @@ function Components({ kit }: { kit: Schemas['KitCard'] }) {
             helperText={kit.components.find((one) => one.item === row.item)?.name}
             onChange={(event) => change(i, { item: event.target.value })}
           />
-          <TextField
+          <NumberField
             label={t('quantity')}
             value={row.quantity}
             onChange={(event) => change(i, { quantity: event.target.value })}

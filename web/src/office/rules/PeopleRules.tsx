@@ -14,6 +14,8 @@ import { RulesFrame } from './RulesFrame';
 import { Form, FormOf, Tick } from './Form';
 import { useForm } from './useForm';
 import { useSave } from '../../kit/useSave';
+import { amountOrNothing } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 type Card = Schemas['PersonCard'];
 const ROLES = ['FLOOR_HAND', 'CLERK', 'CONTROLLER', 'AUDITOR', 'ADMINISTRATOR'] as const;
@@ -151,9 +153,7 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
       version: card?.version,
       password: form.entry.password || undefined,
       pin: form.entry.pin || undefined,
-      approvalValue: form.entry.approvalValue.trim()
-        ? Number(form.entry.approvalValue.replace(',', '.'))
-        : undefined,
+      approvalValue: amountOrNothing(form.entry.approvalValue),
     });
   return (
     <Form save={save} onSubmit={submit} may="PEOPLE">
@@ -188,7 +188,7 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
             />
           ))}
       </Part>
-      <TextField
+      <NumberField
         label={t('people.limit')}
         placeholder={t('kinds.noLimit')}
         slotProps={{ inputLabel: { shrink: true } }}

@@ -10,6 +10,8 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Form, FormOf, Tick } from './Form';
 import { useForm } from './useForm';
 import { useSave } from '../../kit/useSave';
+import { amountOrNothing, soFar, whole, wholeOrNothing } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 const PURPOSES = ['RECEIVE', 'INSPECT', 'STORE', 'PICK', 'PACK', 'HOLD'] as const;
 const MIXINGS = ['ANYTHING', 'ONE_ITEM', 'ONE_ITEM_AND_LOT'] as const;
@@ -61,7 +63,7 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
           ...form.entry,
           code: form.entry.code.trim().toUpperCase(),
           overflowArea: form.entry.overflowArea ? Number(form.entry.overflowArea) : undefined,
-          overPercent: Number(form.entry.overPercent.replace(',', '.')) || 0,
+          overPercent: amountOrNothing(form.entry.overPercent) ?? 0,
           version: site?.version,
         })
       }
@@ -106,7 +108,7 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
           onChange={(shortestRound) => form.set({ shortestRound })}
         />
       )}
-      <TextField label={t('places.overPercent')} {...form.text('overPercent')} />
+      <NumberField label={t('places.overPercent')} {...form.text('overPercent')} />
       {site && (
         <Choice
           label={t('places.overflow')}
@@ -199,9 +201,9 @@ export function RackForm({ site, onDone }: { site: Schemas['SiteCard']; onDone: 
   const entry: Schemas['RackEntry'] = {
     areaId: Number(form.entry.areaId),
     pattern: form.entry.pattern.trim().toUpperCase(),
-    walkFrom: Number(form.entry.walkFrom),
-    walkStep: Number(form.entry.walkStep),
-    levels: Number(form.entry.levels),
+    walkFrom: Number(soFar(form.entry.walkFrom) ?? 0),
+    walkStep: Number(soFar(form.entry.walkStep) ?? 1),
+    levels: Number(soFar(form.entry.levels) ?? 1),
     traits: {
       mixing: form.entry.mixing,
       storageClass: form.entry.storageClass,
@@ -224,7 +226,14 @@ export function RackForm({ site, onDone }: { site: Schemas['SiteCard']; onDone: 
     <Form
       save={save}
       word={rack ? t('rack.go', { count: rack.count }) : t('places.addRack')}
-      onSubmit={() => save.mutate(entry)}
+      onSubmit={() =>
+        save.mutate({
+          ...entry,
+          walkFrom: whole(form.entry.walkFrom),
+          walkStep: whole(form.entry.walkStep),
+          levels: whole(form.entry.levels),
+        })
+      }
     >
       <Box>{t('rack.what')}</Box>
       <Choice
@@ -260,9 +269,9 @@ export function RackForm({ site, onDone }: { site: Schemas['SiteCard']; onDone: 
         </Box>
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1 }}>
-        <TextField label={t('rack.walkFrom')} type="number" {...form.text('walkFrom')} />
-        <TextField label={t('rack.walkStep')} type="number" {...form.text('walkStep')} />
-        <TextField label={t('rack.levels')} type="number" {...form.text('levels')} />
+        <NumberField label={t('rack.walkFrom')} {...form.text('walkFrom')} />
+        <NumberField label={t('rack.walkStep')} {...form.text('walkStep')} />
+        <NumberField label={t('rack.levels')} {...form.text('levels')} />
       </Box>
       <Choice
         label={t('bins.mixing')}
@@ -306,7 +315,6 @@ function KnownBinForm({ bin, site }: { bin: Schemas['BinCard']; site: Schemas['S
     },
     save.error,
   );
-  const number = (text: string) => (text.trim() === '' ? null : Number(text));
   return (
     <Form
       save={save}
@@ -314,14 +322,14 @@ function KnownBinForm({ bin, site }: { bin: Schemas['BinCard']; site: Schemas['S
         save.mutate({
           version: bin.version,
           areaId: Number(form.entry.areaId),
-          walk: Number(form.entry.walk),
+          walk: whole(form.entry.walk),
           active: form.entry.active,
           traits: {
             mixing: form.entry.mixing,
             storageClass: form.entry.storageClass,
-            maxVolume: number(form.entry.maxVolume),
-            maxWeight: number(form.entry.maxWeight),
-            maxUnitLoads: number(form.entry.maxUnitLoads),
+            maxVolume: amountOrNothing(form.entry.maxVolume) ?? null,
+            maxWeight: amountOrNothing(form.entry.maxWeight) ?? null,
+            maxUnitLoads: wholeOrNothing(form.entry.maxUnitLoads) ?? null,
             x: bin.x,
             y: bin.y,
           },
@@ -337,7 +345,7 @@ function KnownBinForm({ bin, site }: { bin: Schemas['BinCard']; site: Schemas['S
         onChange={(areaId) => form.set({ areaId })}
         options={site.areas.map((one) => [String(one.id), one.name] as const)}
       />
-      <TextField label={t('bins.walk')} type="number" {...form.text('walk')} />
+      <NumberField label={t('bins.walk')} {...form.text('walk')} />
       <Choice
         label={t('bins.mixing')}
         value={form.entry.mixing}
@@ -346,9 +354,9 @@ function KnownBinForm({ bin, site }: { bin: Schemas['BinCard']; site: Schemas['S
       />
       <TextField label={t('bins.storage')} {...form.text('storageClass')} />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1 }}>
-        <TextField label={t('bins.maxVolume')} {...form.text('maxVolume')} />
-        <TextField label={t('bins.maxWeight')} {...form.text('maxWeight')} />
-        <TextField label={t('bins.maxLoads')} {...form.text('maxUnitLoads')} />
+        <NumberField label={t('bins.maxVolume')} {...form.text('maxVolume')} />
+        <NumberField label={t('bins.maxWeight')} {...form.text('maxWeight')} />
+        <NumberField label={t('bins.maxLoads')} {...form.text('maxUnitLoads')} />
       </Box>
       <Tick
         label={t('bins.active')}

@@ -160,11 +160,9 @@ export function PlaceRules() {
       )}
       {areaId && site && (
         <SidePanel title={t('places.changeArea')} onClose={close}>
-          <AreaForm
-            key={areaId}
-            site={site.id}
-            area={site.areas.find((one) => one.id === areaId)}
-          />
+          <FormOf of={site.areas.find((one) => one.id === areaId)}>
+            {(shown) => shown && <AreaForm site={site.id} area={shown} />}
+          </FormOf>
         </SidePanel>
       )}
       {open === 'rack' && site && (

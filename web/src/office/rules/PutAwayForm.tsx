@@ -13,6 +13,8 @@ import { Part } from '../../kit/SidePanel';
 import { Form, Tick } from './Form';
 import { useForm } from './useForm';
 import { useSave } from '../../kit/useSave';
+import { decimal, decimalOrNothing, wholeOrNothing } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 const OLD = ['put-away-rules', 'put-away'];
 
@@ -73,21 +75,21 @@ export function PutAwayForm({
   const now = form.entry;
   const areaId = now.areaId || String(site.areas[0]?.id ?? '');
   const category = now.category || (categories.data?.[0] ?? '');
-  const entry: Schemas['PutAwayRuleEntry'] = {
+  const entry = (): Schemas['PutAwayRuleEntry'] => ({
     version: rule?.version,
     site: site.id,
     item: now.by === 'item' ? now.item.trim() : undefined,
     category: now.by === 'category' ? category : undefined,
     areaId: now.to === 'area' ? Number(areaId) : undefined,
     bin: now.to === 'bin' ? now.bin.trim() : undefined,
-    priority: Number(now.priority) || 1,
-    capacityPacks: now.capacityPacks.trim() || undefined,
+    priority: wholeOrNothing(now.priority) ?? 1,
+    capacityPacks: decimalOrNothing(now.capacityPacks),
     capacityPack: now.capacityPack.trim() || undefined,
     active: now.active,
-  };
+  });
   return (
     <>
-      <Form save={save} onSubmit={() => save.mutate(entry)}>
+      <Form save={save} onSubmit={() => save.mutate(entry())}>
         <Box sx={{ display: 'grid', gridTemplateColumns: '120px 1fr', gap: 1.5 }}>
           <Choice
             label={t('putAway.for')}
@@ -127,9 +129,9 @@ export function PutAwayForm({
               options={site.areas.map((one) => [String(one.id), one.name] as const)}
             />
           )}
-          <TextField label={t('putAway.priority')} {...form.text('priority')} />
+          <NumberField label={t('putAway.priority')} {...form.text('priority')} />
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
-            <TextField label={t('putAway.upTo')} {...form.text('capacityPacks')} />
+            <NumberField label={t('putAway.upTo')} {...form.text('capacityPacks')} />
             <TextField label={t('pack.name')} {...form.text('capacityPack')} />
           </Box>
         </Box>
@@ -150,14 +152,20 @@ export function PutAwayForm({
   );
 }
 
-function Trial({ entry, replaces }: { entry: Schemas['PutAwayRuleEntry']; replaces?: number }) {
+function Trial({
+  entry,
+  replaces,
+}: {
+  entry: () => Schemas['PutAwayRuleEntry'];
+  replaces?: number;
+}) {
   const { t } = useTranslation();
   const [amount, setAmount] = useState('100');
   const trial = useMutation({
-    mutationFn: () =>
+    mutationFn: async () =>
       read(
         api.POST('/api/put-away/trial', {
-          body: { replaces, quantity: amount.replace(',', '.'), rule: entry },
+          body: { replaces, quantity: decimal(amount), rule: entry() },
         }),
       ),
   });
@@ -171,7 +179,7 @@ function Trial({ entry, replaces }: { entry: Schemas['PutAwayRuleEntry']; replac
         }}
         sx={{ display: 'flex', gap: 1, mt: 1 }}
       >
-        <TextField
+        <NumberField
           label={t('putAway.ifCame')}
           value={amount}
           onChange={(event) => setAmount(event.target.value)}

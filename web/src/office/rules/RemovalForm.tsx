@@ -14,6 +14,8 @@ import { Form, Tick } from './Form';
 import { RemovalComparison } from './RemovalComparison';
 import { RemovalTrial } from './RemovalTrial';
 import { useForm } from './useForm';
+import { readable, wholeOrNothing } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 type Rule = Schemas['RemovalRuleCard'];
 type Entry = Schemas['RemovalRuleEntry'];
@@ -136,18 +138,19 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
   const paths = withAbove(categories.data ?? []);
   const category = now.category || (paths[0] ?? '');
   const where = now.where ? Number(now.where.slice(1)) : undefined;
-  const entry: Entry = {
+  const said = (): Entry => ({
     version: rule?.version,
     item: now.by === 'item' ? now.item.trim() : undefined,
     category: now.by === 'category' ? category : undefined,
     area: now.where.startsWith('a') ? where : undefined,
     site: now.where.startsWith('s') ? where : undefined,
     keys: now.keys,
-    minimumLife: Number(now.minimumLife) || 0,
+    minimumLife: wholeOrNothing(now.minimumLife) ?? 0,
     oneLot: now.oneLot,
     fullPacks: now.fullPacks,
     substitutes: now.substitutes,
-  };
+  });
+  const entry = readable(said);
   const key = (i: number, next: string) =>
     form.set({
       keys: next
@@ -156,7 +159,7 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
     });
   return (
     <>
-      <Form save={save} onSubmit={() => save.mutate(entry)}>
+      <Form save={save} onSubmit={() => save.mutate(said())}>
         <Box sx={{ display: 'grid', gridTemplateColumns: '150px 1fr', gap: 1.5 }}>
           <Choice
             label={t('removal.for')}
@@ -221,7 +224,7 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
           ))}
         </Box>
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
-          <TextField label={t('outbound.minimumLife')} {...form.text('minimumLife')} />
+          <NumberField label={t('outbound.minimumLife')} {...form.text('minimumLife')} />
           <Choice
             label={t('removal.instead')}
             value={now.substitutes}
@@ -246,7 +249,7 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
         </Button>
       )}
       <ProblemNote problem={remove.error} />
-      {may ? (
+      {may && entry ? (
         <Standing entry={entry} replaces={rule?.id} />
       ) : (
         rule && <Rank overrides={rule.overrides} overriddenBy={rule.overriddenBy} />
@@ -254,9 +257,11 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
       <Part title={t('removal.try')}>
         <RemovalTrial entry={may ? entry : undefined} replaces={rule?.id} />
       </Part>
-      <Part title={t('removal.onPast')}>
-        <RemovalComparison entry={entry} replaces={rule?.id} />
-      </Part>
+      {entry && (
+        <Part title={t('removal.onPast')}>
+          <RemovalComparison entry={entry} replaces={rule?.id} />
+        </Part>
+      )}
     </>
   );
 }

@@ -10,6 +10,8 @@ import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { date, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
+import { decimal, wholeOrNothing } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 type Trial = Schemas['RemovalTrial'];
 type Shown = Schemas['RemovalChoice'];
@@ -32,15 +34,15 @@ export function RemovalTrial({
   const [oneLot, setOneLot] = useState(false);
   const at = site || String(sites[0]?.id ?? '');
   const trial = useMutation({
-    mutationFn: () =>
+    mutationFn: async () =>
       read(
         api.POST('/api/removal/trial', {
           body: {
             item: item.trim() || entry?.item || '',
             site: Number(at),
-            quantity: amount.replace(',', '.'),
+            quantity: decimal(amount),
             needed: needed || undefined,
-            minimumLife: Number(life) || 0,
+            minimumLife: wholeOrNothing(life) ?? 0,
             oneLot,
             rule: entry,
             replaces,
@@ -65,7 +67,7 @@ export function RemovalTrial({
           onChange={(event) => setItem(event.target.value)}
           slotProps={{ inputLabel: { shrink: true } }}
         />
-        <TextField
+        <NumberField
           label={t('removal.ifAsked')}
           value={amount}
           onChange={(event) => setAmount(event.target.value)}
@@ -83,7 +85,7 @@ export function RemovalTrial({
           onChange={setSite}
           options={sites.map((one) => [String(one.id), one.name] as const)}
         />
-        <TextField
+        <NumberField
           label={t('outbound.minimumLife')}
           value={life}
           onChange={(event) => setLife(event.target.value)}

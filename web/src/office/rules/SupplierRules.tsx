@@ -15,6 +15,8 @@ import { Form, FormOf, Tick } from './Form';
 import { RulesFrame } from './RulesFrame';
 import { useForm } from './useForm';
 import { useSave } from '../../kit/useSave';
+import { wholeOrNothing } from '../../kit/numbers';
+import { NumberField } from '../../kit/NumberField';
 
 type Supplier = Schemas['SupplierCard'];
 
@@ -138,7 +140,7 @@ function SupplierForm({ supplier, onDone }: { supplier?: Supplier; onDone?: () =
         save.mutate({
           ...form.entry,
           code: form.entry.code.trim().toUpperCase(),
-          leadDays: Number(form.entry.leadDays) || 0,
+          leadDays: wholeOrNothing(form.entry.leadDays) ?? 0,
           version: supplier?.version,
         })
       }
@@ -148,7 +150,7 @@ function SupplierForm({ supplier, onDone }: { supplier?: Supplier; onDone?: () =
       <TextField label={t('suppliers.email')} type="email" {...form.text('email')} />
       <TextField label={t('places.street')} {...form.text('street')} />
       <TextField label={t('places.town')} {...form.text('town')} />
-      <TextField label={t('suppliers.leadDays')} {...form.text('leadDays')} />
+      <NumberField label={t('suppliers.leadDays')} {...form.text('leadDays')} />
       <Box>
         <Tick
           label={t('item.active')}

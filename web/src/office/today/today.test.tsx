@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, empty, show } from '../../testing/house';
+import { answers, empty, Refusal, show } from '../../testing/house';
 import { cleanup, screen } from '@testing-library/react';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import '../../app/words';
@@ -12,6 +12,8 @@ function house(
   transfers: object,
   due: number,
   late: number,
+  outbound = 0,
+  checks: object[] = [],
 ) {
   answers('GET', '/api/sites', () => [{ id: 1, name: 'Kittiwake Quay', areas: [] }]);
   answers('GET', '/api/inbound', () => ({
@@ -37,6 +39,13 @@ function house(
   answers('GET', '/api/approvals', list(numbers.proposed ?? 0));
   answers('GET', '/api/loans', list(numbers.overdue ?? 0));
   answers('GET', '/api/requisitions', list(0));
+  answers('GET', '/api/outbound', () => ({
+    total: outbound,
+    offset: 0,
+    rows: outbound ? [{ id: 8, number: 'OB-10008', party: 'Skerry' }] : [],
+  }));
+  answers('GET', '/api/outbound/counts', () => ({ ...QUIET, packed: 0, late: outbound }));
+  answers('GET', '/api/book-checks', () => checks);
   answers('GET', '/api/count-programme', () => ({ due: Array(due).fill({}) }));
 }
 
@@ -87,4 +96,31 @@ it('tells whoever proposed something that they were asked about it', async () =>
   expect(await screen.findByText('proposal of yours was asked back')).toBeTruthy();
   expect(screen.getByText('AD-00004')).toBeTruthy();
   expect(screen.queryByText('AD-00005')).toBeNull();
+});
+
+it('does not say that nothing is needed under an outbound order that is late', async () => {
+  house({}, {}, 0, 0, 2);
+  show(<TodaySpace />);
+  expect(await screen.findByText('outbound orders are late')).toBeTruthy();
+  expect(screen.getByRole('listitem').textContent).toContain('2outbound orders are late');
+  expect(screen.getByText('OB-10008')).toBeTruthy();
+  expect(screen.queryByText('Nothing needs you now.')).toBeNull();
+});
+
+it('shows a ledger check that failed', async () => {
+  house({}, {}, 0, 0, 0, [
+    { id: 2, finished: null, failure: null, differences: 0 },
+    { id: 1, finished: '2026-11-27T02:30:00Z', failure: 'No space left', differences: 0 },
+  ]);
+  show(<TodaySpace />);
+  expect(await screen.findByText('ledger check failed')).toBeTruthy();
+  expect(screen.getByText('No space left')).toBeTruthy();
+});
+
+it('says that it may lack something when not everything could be looked up', async () => {
+  house({}, {}, 0, 0);
+  answers('GET', '/api/outbound/counts', () => new Refusal(500, 'Something went wrong.'));
+  show(<TodaySpace />);
+  expect(await screen.findByText(/may lack something/)).toBeTruthy();
+  expect(screen.queryByText('Nothing needs you now.')).toBeNull();
 });
