@@ -7,7 +7,8 @@ import { Problem, type Schemas } from '../api/client';
 import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
 import { FilePick } from '../kit/FilePick';
-import { KindFields, type Filled } from '../kit/KindFields';
+import { filledIn, KindFields, type Filled } from '../kit/KindFields';
+import { readable } from '../kit/numbers';
 import { pictureOf } from '../kit/pictureOf';
 import { HeadStrip, MainButton, SmallButton } from './Parts';
 import { Refusal } from './Refusal';
@@ -49,13 +50,17 @@ export function Basket({
   const wrong = (name: string) => fault instanceof Problem && fault.field === name;
   const post = (event: FormEvent) => {
     event.preventDefault();
+    const fields = readable(() => filledIn(kind, filled));
+    if (!fields) {
+      return; // The field says itself what it can't read.
+    }
     onPost({
       note: told.note,
       source: told.source,
       party: told.party,
       due: told.due || undefined,
       replacing,
-      fields: filled,
+      fields,
       picture,
     });
   };

@@ -10,7 +10,7 @@ import { Amount } from '../../kit/Amount';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { FilePick } from '../../kit/FilePick';
-import { KindFields, type Filled } from '../../kit/KindFields';
+import { filledIn, KindFields, type Filled } from '../../kit/KindFields';
 import { pictureOf } from '../../kit/pictureOf';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
@@ -137,7 +137,7 @@ function Sheet({
           replacing,
           party: form.entry.party,
           due: form.entry.due || undefined,
-          fields: filled,
+          fields: filledIn(kind, filled),
           picture,
           lines: written.map((line) => ({
             item: line.item.trim(),

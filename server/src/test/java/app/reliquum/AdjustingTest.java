@@ -433,6 +433,8 @@ class AdjustingTest {
     fields.put(asked.get(3).path("id").asString(), "tern");
     assertThat(hand.post("/api/adjustments", taken).detail()).contains("Hours is a number");
     fields.put(asked.get(1).path("id").asString(), "2,50");
+    assertThat(hand.post("/api/adjustments", taken).detail()).contains("Hours is a number");
+    fields.put(asked.get(1).path("id").asString(), "2.50");
     JsonNode written = hand.post("/api/adjustments", taken).ok();
     assertThat(card(written).path("fields").findValuesAsString("value"))
         .containsExactly("J-1042", "2.5", "2026-03-31", "Tern");

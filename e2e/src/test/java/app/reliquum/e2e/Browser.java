@@ -10,6 +10,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.ReducedMotion;
 import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -27,6 +28,18 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
 
   static final String PASSWORD = "kittiwake quay";
   private static final int PATIENCE_MILLIS = 20_000;
+  private static final List<String> ARGUMENTS =
+      List.of(
+          "--no-sandbox",
+          "--disable-gpu",
+          "--disable-background-networking",
+          "--use-fake-ui-for-media-stream",
+          "--use-fake-device-for-media-stream");
+  // A refused request is an answer; so is no network or no server where a test cuts it.
+  private static final Pattern EXPECTED =
+      Pattern.compile(
+          "status of 4\\d\\d|ERR_(INTERNET_DISCONNECTED|CONNECTION_(REFUSED|RESET)"
+              + "|EMPTY_RESPONSE|INCOMPLETE_CHUNKED_ENCODING)");
   private static final String AXE = AxeBuilder.getAxeScript();
 
   private Playwright playwright;
@@ -42,15 +55,7 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
         playwright
             .chromium()
             .launch(
-                new BrowserType.LaunchOptions()
-                    .setExecutablePath(executable())
-                    .setArgs(
-                        List.of(
-                            "--no-sandbox",
-                            "--disable-gpu",
-                            "--disable-background-networking",
-                            "--use-fake-ui-for-media-stream",
-                            "--use-fake-device-for-media-stream")));
+                new BrowserType.LaunchOptions().setExecutablePath(executable()).setArgs(ARGUMENTS));
   }
 
   private static Path executable() {
@@ -67,30 +72,61 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
         chromium.newContext(
             new com.microsoft.playwright.Browser.NewContextOptions()
                 .setViewportSize(width, height)
+                // Nothing is looked at while it still moves.
+                .setReducedMotion(ReducedMotion.REDUCE)
                 .setLocale("en-GB")
                 .setTimezoneId("Europe/London"));
+    Page page = heard(context);
+    page.navigate(house.resolve("/").toString());
+    signIn(page, person, width < 600);
+    return page;
+  }
+
+  /** A page of a browser that finds again what it kept in a folder, as one of a device does. */
+  Page keptFloor(Path folder, URI house, String person) {
+    BrowserContext context =
+        playwright
+            .chromium()
+            .launchPersistentContext(
+                folder,
+                new BrowserType.LaunchPersistentContextOptions()
+                    .setExecutablePath(executable())
+                    .setArgs(ARGUMENTS)
+                    .setViewportSize(390, 844)
+                    .setReducedMotion(ReducedMotion.REDUCE)
+                    .setLocale("en-GB")
+                    .setTimezoneId("Europe/London"));
+    Page page = heard(context);
+    page.navigate(house.resolve("/floor").toString());
+    page.getByText(Pattern.compile("Scan anything|Use a password")).first().waitFor();
+    if (page.getByText("Use a password").isVisible()) {
+      signIn(page, person, true);
+    }
+    return page;
+  }
+
+  private Page heard(BrowserContext context) {
     context.setDefaultTimeout(PATIENCE_MILLIS);
     contexts.add(context);
     Page page = context.newPage();
     page.onPageError(fault -> complaints.add(fault));
     page.onConsoleMessage(
         message -> {
-          // A refused request is an answer; so is no network where a test cuts it.
-          boolean expected =
-              message.text().matches(".*(status of 4\\d\\d|ERR_INTERNET_DISCONNECTED).*");
-          if (message.type().equals("error") && !expected) {
+          if (message.type().equals("error") && !EXPECTED.matcher(message.text()).find()) {
             complaints.add(message.text());
           }
         });
-    page.navigate(house.resolve("/").toString());
-    if (width < 600) {
+    return page;
+  }
+
+  private static void signIn(Page page, String person, boolean onTheFloor) {
+    if (onTheFloor) {
       page.getByText("Use a password").click();
     }
     page.getByLabel("Your code").fill(person);
     page.getByLabel("Password").fill(PASSWORD);
     button(page, "Sign in").click();
     page.waitForFunction("() => /office|floor/.test(location.pathname)");
-    return page;
   }
 
   Page office(URI house, String person) {

@@ -4,7 +4,6 @@ import app.reliquum.core.quantity.Quantity;
 import com.fasterxml.jackson.annotation.JsonCreator;
 import com.fasterxml.jackson.annotation.JsonValue;
 import io.swagger.v3.oas.models.media.StringSchema;
-import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -73,9 +72,6 @@ class ApiConfiguration implements WebMvcConfigurer {
   /** What stands in an address is read as strictly as what stands in a body. */
   @Override
   public void addFormatters(FormatterRegistry formats) {
-    formats.addConverter(String.class, Long.class, Numbers::whole);
-    formats.addConverter(String.class, Integer.class, text -> Math.toIntExact(Numbers.whole(text)));
-    formats.addConverter(String.class, BigDecimal.class, Numbers::decimal);
     formats.addConverter(String.class, LocalDate.class, Numbers::day);
     formats.addConverter(String.class, Instant.class, Numbers::moment);
     formats.addConverter(String.class, Quantity.class, Quantity::of);

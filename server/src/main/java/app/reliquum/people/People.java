@@ -158,7 +158,10 @@ public class People {
   }
 
   private void checkSites(Entry entry) {
-    if (entry.sites() == null || entry.sites().isEmpty()) {
+    if (entry.sites().isEmpty()) {
+      if (entry.active() && !entry.everywhere()) {
+        throw Problem.invalid("sites", "Name a site to work at, or let them work everywhere.");
+      }
       return;
     }
     Set<Long> known =
