@@ -97,7 +97,7 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
                     .setLocale("en-GB")
                     .setTimezoneId("Europe/London"));
     Page page = heard(context);
-    page.navigate(house.resolve("/floor").toString());
+    page.navigate(house.resolve("/").toString());
     page.getByText(Pattern.compile("Scan anything|Use a password")).first().waitFor();
     if (page.getByText("Use a password").isVisible()) {
       signIn(page, person, true);
