@@ -13,6 +13,7 @@ import { Part, SidePanel } from '../../kit/SidePanel';
 import { parts, StockBar } from '../../kit/StockBar';
 import { LabelButton } from '../labels/LabelButton';
 import { Costing } from './Costing';
+import { LotPart } from './LotPart';
 import { Movements } from './Movements';
 import { ReservedHere } from './ReservedHere';
 
@@ -102,6 +103,7 @@ export function ItemPanel({
           </Link>
         </Box>
       )}
+      {lot && <LotPart key={lot} lot={lot} />}
       <Part title={t('onHand.lies')}>
         {lies.data.rows.map((row) => (
           <Lie key={row.key} row={row} most={most} chosen={row.lotId === lot} />
@@ -143,9 +145,8 @@ export function ItemPanel({
 
 function Lie({ row, most, chosen }: { row: Row; most: number; chosen: boolean }) {
   const { t } = useTranslation();
+  const lot = row.lot && `${t('lot')} ${row.lot}`;
   const detail = [
-    row.site,
-    row.lot && `${t('lot')} ${row.lot}`,
     row.serial && `${t('serial')} ${row.serial}`,
     row.expiry && `${t('expires')} ${date(row.expiry)}`,
     row.condition !== 'GOOD' && row.condition && t(`conditions.${row.condition}`),
@@ -173,7 +174,16 @@ function Lie({ row, most, chosen }: { row: Row; most: number; chosen: boolean })
           <Amount value={row.onHand} unit={row.symbol} />
         </Box>
       </Box>
-      <Box sx={{ color: 'text.secondary', fontSize: 13 }}>{detail.join(' · ')}</Box>
+      <Box sx={{ color: 'text.secondary', fontSize: 13 }}>
+        {row.site}
+        {lot && (
+          <>
+            {' · '}
+            <Link to={`?group=ITEM&open=item:${row.itemId}&lot=${row.lotId}`}>{lot}</Link>
+          </>
+        )}
+        {detail.map((one) => ` · ${one}`).join('')}
+      </Box>
     </Box>
   );
 }

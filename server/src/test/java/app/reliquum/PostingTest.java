@@ -214,7 +214,7 @@ class PostingTest {
                 .header("Idempotency-Key", UUID.randomUUID().toString())
                 .POST(java.net.http.HttpRequest.BodyPublishers.ofString("{not json")));
     assertThat(garbage.status()).isEqualTo(400);
-    assertThat(garbage.detail()).contains("can't be read");
+    assertThat(garbage.detail()).contains("is no JSON");
   }
 
   private String move(String item, String lot, String from, String to, String amount) {

@@ -134,7 +134,14 @@ class Problems extends ResponseEntityExceptionHandler {
       HttpHeaders headers,
       HttpStatusCode status,
       WebRequest request) {
-    return ResponseEntity.badRequest().body(Unreadable.problem(fault).detail());
+    String type = request.getHeader(HttpHeaders.CONTENT_TYPE);
+    // No content type can be read wrongly but JSON: a file is taken as it is.
+    boolean file = type != null && !type.contains("json");
+    Problem problem =
+        file
+            ? Problem.invalid("file", "The file is empty. Choose one with something in it.")
+            : Unreadable.problem(fault);
+    return ResponseEntity.badRequest().body(problem.detail());
   }
 
   @Override

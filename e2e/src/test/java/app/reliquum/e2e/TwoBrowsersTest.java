@@ -1,0 +1,177 @@
+package app.reliquum.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import app.reliquum.testing.Client;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Response;
+import com.microsoft.playwright.options.AriaRole;
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.TestInstance;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.JsonNode;
+
+/** Two people with the same form open: what one saved is not overwritten by the other. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+class TwoBrowsersTest {
+
+  @RegisterExtension static final PackedHouse HOUSE = new PackedHouse();
+  @RegisterExtension static final Browser BROWSER = new Browser();
+
+  private static final long QUAY = 1;
+  private static final long DEPOT = 2;
+
+  private final Map<String, Long> known = new HashMap<>();
+
+  @BeforeAll
+  void furnish() {
+    Client maren = HOUSE.signIn("maren");
+    Map<String, Object> line = Map.of("item", "SHK-020", "packs", "5", "pack", "");
+    Map<String, Object> priced = new HashMap<>(line);
+    priced.put("price", 1);
+    String today = LocalDate.now().toString();
+    know(
+        "INBOUND",
+        maren.post(
+            "/api/inbound",
+            Map.of(
+                "number",
+                "E2E-BOTH",
+                "supplier",
+                "SKERRY",
+                "site",
+                QUAY,
+                "expected",
+                today,
+                "note",
+                "",
+                "lines",
+                List.of(priced))));
+    know(
+        "TRANSFER",
+        maren.post(
+            "/api/transfers",
+            Map.of(
+                "from",
+                QUAY,
+                "to",
+                DEPOT,
+                "number",
+                "E2E-BOTH-T",
+                "wanted",
+                today,
+                "note",
+                "",
+                "lines",
+                List.of(line))));
+    JsonNode customer = maren.get("/api/customers").ok().get(0);
+    know(
+        "OUTBOUND",
+        maren.post(
+            "/api/outbound",
+            Map.of(
+                "customer",
+                customer.path("code").asString(),
+                "site",
+                QUAY,
+                "needed",
+                today,
+                "lines",
+                List.of(line))));
+    known.put("CUSTOMER", customer.path("id").asLong());
+    known.put("SUPPLIER", maren.get("/api/suppliers").ok().get(0).path("id").asLong());
+    known.put("ITEM", first(maren, "/api/items?q=SHK-020"));
+    known.put("BIN", first(maren, "/api/sites/1/bins"));
+    for (JsonNode site : maren.get("/api/sites").ok()) {
+      if (site.path("id").asLong() == QUAY) {
+        known.put("AREA", site.path("areas").get(0).path("id").asLong());
+      }
+    }
+    for (JsonNode person : HOUSE.signIn("rowan").get("/api/people").ok()) {
+      if (person.path("code").asString().equals("TAVI")) {
+        known.put("PERSON", person.path("id").asLong());
+      }
+    }
+  }
+
+  private void know(String name, Client.Answer made) {
+    known.put(name, made.ok().path("id").asLong());
+  }
+
+  private static long first(Client who, String path) {
+    return who.get(path).ok().path("rows").get(0).path("id").asLong();
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "coming/inbound?filter=ALL&open={INBOUND}, Change, Note for the supplier",
+    "coming/transfers?filter=ALL&open={TRANSFER}, Change, Note",
+    "coming/outbound?filter=ALL&open={OUTBOUND}, More > Change, Their number",
+    "rules/items?open={ITEM}, , Category",
+    "rules/customers?open={CUSTOMER}, , Town",
+    "rules/suppliers?open={SUPPLIER}, , Town",
+    "rules/places?site=1&open=site, , Town",
+    "rules/places?site=1&open=area:{AREA}, , Name",
+    "rules/places?site=1&open=bin:{BIN}, , Storage class",
+    "rules/people?open={PERSON}, , Name",
+    "rules/house, , Town"
+  })
+  void whatTheOtherSavedIsNotOverwritten(String path, String begin, String label) {
+    Page mine = open(path, begin);
+    Page theirs = open(path, begin);
+    field(mine, label).fill("Mine");
+    field(theirs, label).fill("Theirs");
+    org.assertj.core.api.Assertions.assertThat(saving(theirs, label).status()).isEqualTo(200);
+    org.assertj.core.api.Assertions.assertThat(saving(mine, label).status()).isEqualTo(409);
+    assertThat(field(mine, label)).hasValue("Mine");
+    assertThat(mine.getByText(Pattern.compile("meanwhile")).first()).isVisible();
+
+    Page later = open(path, begin);
+    assertThat(field(later, label)).hasValue("Theirs");
+    // Who wants theirs takes it, and goes on from there.
+    mine.getByText("Show theirs").click();
+    assertThat(field(mine, label)).hasValue("Theirs");
+    field(mine, label).fill("Agreed");
+    org.assertj.core.api.Assertions.assertThat(saving(mine, label).status()).isEqualTo(200);
+  }
+
+  private Page open(String path, String begin) {
+    String address = "/office/" + path;
+    for (Map.Entry<String, Long> one : known.entrySet()) {
+      address = address.replace("{" + one.getKey() + "}", one.getValue().toString());
+    }
+    Page page = BROWSER.office(HOUSE.address(), "rowan");
+    page.navigate(HOUSE.address().resolve(address).toString());
+    if (begin != null) {
+      for (String press : begin.split(" > ")) {
+        page.getByRole(
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^" + press)))
+            .last()
+            .click();
+      }
+    }
+    return page;
+  }
+
+  private static Locator field(Page page, String label) {
+    return page.locator("form").getByLabel(Pattern.compile("^" + label + "(\\s*\\*)?$")).first();
+  }
+
+  private static Response saving(Page page, String label) {
+    return page.waitForResponse(
+        answer -> answer.request().method().equals("PUT"),
+        () ->
+            field(page, label)
+                .locator("xpath=ancestor::form[1]")
+                .locator("button[type=submit]")
+                .click());
+  }
+}

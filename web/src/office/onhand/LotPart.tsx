@@ -1,0 +1,152 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../../api/client';
+import { useMay } from '../../app/session';
+import { Code } from '../../kit/Code';
+import { date, instant } from '../../kit/format';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { Part } from '../../kit/SidePanel';
+import { useSave } from '../../kit/useSave';
+import { Form, FormOf } from '../rules/Form';
+import { useForm } from '../rules/useForm';
+
+type Lot = Schemas['LotView'];
+type Change = Schemas['LotChange'];
+
+const DAYS = ['expiry', 'bestBefore', 'produced'] as const;
+
+/** A lot: its days, how they may be corrected, and how they were. */
+export function LotPart({ lot }: { lot: number }) {
+  const { t } = useTranslation();
+  const may = useMay('POST');
+  const [editing, setEditing] = useState(false);
+  const view = useQuery({
+    queryKey: ['lot', lot],
+    queryFn: () => read(api.GET('/api/lots/{id}', { params: { path: { id: lot } } })),
+  });
+  const one = view.data;
+  return (
+    <Part title={one ? `${t('lot')} ${one.code}` : t('lot')}>
+      <ProblemNote problem={view.error} />
+      {one && !editing && (
+        <>
+          {DAYS.map((day) => (
+            <Day key={day} name={t(`lots.${day}`)} value={one[day]} />
+          ))}
+          {one.supplierLot && (
+            <Box>
+              {t('lots.theirs')} <Code>{one.supplierLot}</Code>
+            </Box>
+          )}
+          {may && (
+            <Button variant="outlined" sx={{ mt: 1 }} onClick={() => setEditing(true)}>
+              {t('lots.correct')}
+            </Button>
+          )}
+        </>
+      )}
+      {one && editing && (
+        <>
+          <FormOf of={one}>
+            {(shown) => shown && <DaysForm lot={shown} onDone={() => setEditing(false)} />}
+          </FormOf>
+          <Button onClick={() => setEditing(false)}>{t('lots.leave')}</Button>
+        </>
+      )}
+      {one?.changes.map((change) => (
+        <Corrected key={change.at} change={change} />
+      ))}
+    </Part>
+  );
+}
+
+function Day({ name, value }: { name: string; value: string | null }) {
+  const { t } = useTranslation();
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: '110px 1fr', gap: 1 }}>
+      <Box sx={{ color: 'text.secondary' }}>{name}</Box>
+      {value ? <b>{date(value)}</b> : <span>{t('lots.unknown')}</span>}
+    </Box>
+  );
+}
+
+function DaysForm({ lot, onDone }: { lot: Lot; onDone: () => void }) {
+  const { t } = useTranslation();
+  const save = useSave(
+    ['lot', 'on-hand', 'ledger'],
+    (command, body: Schemas['LotDatesEntry']) =>
+      read(
+        api.PUT('/api/lots/{id}/dates', {
+          params: { ...command.params, path: { id: lot.id } },
+          body,
+        }),
+      ),
+    onDone,
+  );
+  const form = useForm(
+    {
+      expiry: lot.expiry ?? '',
+      bestBefore: lot.bestBefore ?? '',
+      produced: lot.produced ?? '',
+      reason: '',
+    },
+    save.error,
+  );
+  return (
+    <Form
+      save={save}
+      may="POST"
+      word={t('lots.save')}
+      onSubmit={() =>
+        save.mutate({
+          version: lot.version,
+          expiry: form.entry.expiry || null,
+          bestBefore: form.entry.bestBefore || null,
+          produced: form.entry.produced || null,
+          reason: form.entry.reason,
+        })
+      }
+    >
+      {DAYS.map((day) => (
+        <TextField
+          key={day}
+          label={t(`lots.${day}`)}
+          type="date"
+          slotProps={{ inputLabel: { shrink: true } }}
+          {...form.text(day)}
+        />
+      ))}
+      <TextField label={t('lots.reason')} required {...form.text('reason')} />
+    </Form>
+  );
+}
+
+function Corrected({ change }: { change: Change }) {
+  const { t } = useTranslation();
+  const before = {
+    expiry: change.expiryBefore,
+    bestBefore: change.bestBeforeBefore,
+    produced: change.producedBefore,
+  };
+  const none = t('lots.unknown');
+  const days = DAYS.filter((day) => before[day] !== change[day]).map((day) =>
+    t('lots.changed', {
+      day: t(`lots.${day}`),
+      from: before[day] ? date(before[day]) : none,
+      to: change[day] ? date(change[day]) : none,
+    }),
+  );
+  return (
+    <Box sx={{ py: 0.5, borderBottom: 1, borderColor: 'divider', fontSize: 13 }}>
+      <Box>{days.join(' · ')}</Box>
+      <Box>{change.reason}</Box>
+      <Box sx={{ color: 'text.secondary' }}>
+        {change.by}, {instant(change.at)}
+      </Box>
+    </Box>
+  );
+}
