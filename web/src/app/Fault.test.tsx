@@ -1,9 +1,14 @@
-import { screen } from '@testing-library/react';
+// @vitest-environment jsdom
+import { cleanup, screen } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
+import './words';
 import { show } from '../testing/house';
 import { FaultBoundary } from './Fault';
 
-afterEach(() => vi.restoreAllMocks());
+afterEach(() => {
+  cleanup();
+  vi.restoreAllMocks();
+});
 
 function Broken({ message }: { message: string }): never {
   throw new Error(message);
