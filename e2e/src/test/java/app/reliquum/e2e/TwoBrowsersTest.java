@@ -73,19 +73,6 @@ class TwoBrowsersTest {
                 "lines",
                 List.of(line))));
     JsonNode customer = maren.get("/api/customers").ok().get(0);
-    know(
-        "OUTBOUND",
-        maren.post(
-            "/api/outbound",
-            Map.of(
-                "customer",
-                customer.path("code").asString(),
-                "site",
-                QUAY,
-                "needed",
-                today,
-                "lines",
-                List.of(line))));
     known.put("CUSTOMER", customer.path("id").asLong());
     known.put("SUPPLIER", maren.get("/api/suppliers").ok().get(0).path("id").asLong());
     known.put("ITEM", first(maren, "/api/items?q=SHK-020"));
@@ -114,7 +101,6 @@ class TwoBrowsersTest {
   @CsvSource({
     "coming/inbound?filter=ALL&open={INBOUND}, Change, Note for the supplier",
     "coming/transfers?filter=ALL&open={TRANSFER}, Change, Note",
-    "coming/outbound?filter=ALL&open={OUTBOUND}, More > Change, Their number",
     "rules/items?open={ITEM}, , Category",
     "rules/customers?open={CUSTOMER}, , Town",
     "rules/suppliers?open={SUPPLIER}, , Town",
