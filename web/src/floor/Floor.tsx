@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { use, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Navigate, Route, Routes, useNavigate } from 'react-router';
-import { useMe, useSignOut, useSites } from '../app/session';
+import { useMe, useSites } from '../app/session';
 import { ShiftContext } from '../app/shift';
 import { Drop } from '../kit/Drop';
 import { AdjustSentence } from './AdjustSentence';
@@ -11,12 +11,12 @@ import { BinCard, ItemCard } from './Cards';
 import { CountSentence } from './CountSentence';
 import { LoanOnFloor } from './LoanOnFloor';
 import { MoveSentence } from './MoveSentence';
-import { useOutbox } from './OutboxContext';
 import { OutboxNote } from './OutboxNote';
 import { ReceiveSentence } from './ReceiveSentence';
 import { PackSentence } from './PackSentence';
 import { PickSentence } from './PickSentence';
 import { Rest } from './Rest';
+import { SignOut } from './SignOut';
 import { TransferSentence } from './TransferSentence';
 
 const SITE = 'reliquum.site';
@@ -95,9 +95,6 @@ function FloorHeader({
   const me = useMe();
   const navigate = useNavigate();
   const { shift, change } = use(ShiftContext);
-  const signOut = useSignOut();
-  const { waiting } = useOutbox().state;
-  const [asking, setAsking] = useState(false);
   return (
     <Box
       component="header"
@@ -139,21 +136,7 @@ function FloorHeader({
               {t(shift === 'day' ? 'toNight' : 'toDay')}
             </Button>
             <Button onClick={() => void navigate('/office/on-hand')}>{t('toOffice')}</Button>
-            {asking ? (
-              <Box role="alert" sx={{ p: 1.5, fontSize: 17, maxWidth: 300 }}>
-                {t('outbox.ask', { count: waiting.length })}
-                <Button variant="contained" fullWidth onClick={() => signOut.mutate()}>
-                  {t('outbox.signOutAnyway')}
-                </Button>
-                <Button fullWidth onClick={() => setAsking(false)}>
-                  {t('back')}
-                </Button>
-              </Box>
-            ) : (
-              <Button onClick={() => (waiting.length > 0 ? setAsking(true) : signOut.mutate())}>
-                {t('signOut')}
-              </Button>
-            )}
+            <SignOut />
           </Box>
         )}
       </Drop>

@@ -4,7 +4,8 @@ import { use } from 'react';
 import { useTranslation } from 'react-i18next';
 import { NavLink, Navigate, Route, Routes, useNavigate } from 'react-router';
 import { Brand } from '../app/Brand';
-import { useMay, useMe, useSignOut } from '../app/session';
+import { useMay, useMe } from '../app/session';
+import { SignOut } from '../floor/SignOut';
 import { ShiftContext } from '../app/shift';
 import { fonts } from '../app/theme';
 import { Drop } from '../kit/Drop';
@@ -164,7 +165,6 @@ function PersonMenu() {
   const navigate = useNavigate();
   const mayMove = useMay('MOVE');
   const { shift, change } = use(ShiftContext);
-  const signOut = useSignOut();
   return (
     <Drop label={me.name} sx={{ color: '#231F1A', whiteSpace: 'nowrap' }}>
       {() => (
@@ -174,7 +174,7 @@ function PersonMenu() {
           <Button onClick={() => change(shift === 'day' ? 'night' : 'day')}>
             {t(shift === 'day' ? 'toNight' : 'toDay')}
           </Button>
-          <Button onClick={() => signOut.mutate()}>{t('signOut')}</Button>
+          <SignOut />
         </>
       )}
     </Drop>

@@ -23,15 +23,15 @@ const controller: Me = {
 
 export { answers, asked, empty, Refusal, sent } from './network';
 
-/** Shows something to someone who is signed in. */
-export function show(what: ReactNode, me: Partial<Me> = {}) {
+/** Shows something to someone who is signed in, at an address. */
+export function show(what: ReactNode, me: Partial<Me> = {}, at = '/') {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   return render(
     <QueryClientProvider client={queries}>
       <MeContext value={{ ...controller, ...me }}>
         <ThemeProvider theme={theme('day')}>
           <OutboxProvider>
-            <MemoryRouter>{what}</MemoryRouter>
+            <MemoryRouter initialEntries={[at]}>{what}</MemoryRouter>
           </OutboxProvider>
         </ThemeProvider>
       </MeContext>

@@ -226,6 +226,39 @@ class AdjustingTest {
   }
 
   @Test
+  void theLimitAsksForWhatThePostingWillCost() {
+    // Both are worth 600 in all, 60 of 120: the one oldest first, the other on average.
+    for (String oldest : List.of("1", "9")) {
+      String code = "LAYER" + oldest;
+      long item = goods.item(code, "Item " + code, "NONE");
+      controller.put("/api/items/" + item + "/cost", Map.of("cost", 0, "method", "FIFO")).ok();
+      for (String cost : List.of(oldest, oldest.equals("1") ? "9" : "1")) {
+        Map<String, Object> line = Goods.line(code, null, null, "KQ.A-05-A", "60");
+        line.put("cost", cost);
+        goods.post("FROM_SUPPLIER", List.of(line)).ok();
+      }
+      JsonNode written =
+          clerk
+              .post("/api/adjustments", entry(kind("LOSS"), "OUT", code, "KQ.A-05-A", "60"))
+              .ok();
+      if (oldest.equals("9")) {
+        assertThat(written.path("state").asString()).isEqualTo("PROPOSED");
+        JsonNode approval = waiting(written);
+        assertThat(approval.path("value").decimalValue()).isEqualByComparingTo("540.00");
+        controller
+            .post("/api/approvals/" + approval.path("id").asLong() + "/approval", Map.of("note", ""))
+            .ok();
+      } else {
+        assertThat(written.path("state").asString()).isEqualTo("POSTED");
+      }
+      JsonNode lost =
+          controller.get("/api/ledger?item=" + item + "&place=" + goods.bin(quay, "A-05-A")).ok();
+      assertThat(lost.path("rows").get(0).path("value").decimalValue())
+          .isEqualByComparingTo(oldest.equals("9") ? "540.00" : "60.00");
+    }
+  }
+
+  @Test
   void nobodyAgreesToTheirOwnNorAboveTheirOwnLimit() {
     stocked("OWN", "NONE", "KQ.A-02-B", "200");
     JsonNode written =

@@ -105,6 +105,31 @@ class FloorTest {
   }
 
   @Test
+  void manySerialsInABinCostNoMoreQuestionsThanFew() {
+    goods.item("EPB", "Position beacon", "SERIAL");
+    List<Map<String, Object>> lines = new java.util.ArrayList<>();
+    for (int i = 1; i <= 80; i++) {
+      lines.add(
+          Goods.line("EPB", null, "EPB-%03d".formatted(i), i <= 2 ? "KQ.B-05" : "KQ.B-06", "1"));
+    }
+    goods.post("OPENING", lines).ok();
+    scan("RB.KQ.B-05");
+    act("CLEAR");
+    long few = questions("RB.KQ.B-05", "EPB-002");
+    long many = questions("RB.KQ.B-06", "EPB-003");
+    assertThat(many - few).as("questions more for 76 serials more").isLessThan(12);
+  }
+
+  /** How often the database is asked for a scan of a bin and what the view of it needs. */
+  private long questions(String bin, String serial) {
+    long before = HOUSE.database().counter("Com_select");
+    assertThat(scan(bin).toString()).contains(serial);
+    long asked = HOUSE.database().counter("Com_select") - before;
+    act("CLEAR");
+    return asked;
+  }
+
+  @Test
   void theSentenceIsThereOnAnotherDevice() {
     scan("A-02-A");
     scan("FLR");

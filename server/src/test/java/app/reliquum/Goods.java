@@ -21,31 +21,21 @@ final class Goods {
 
   /** A site with bins, given as a pattern each for dock, storing and hold. Its id. */
   long site(String code) {
-    long site =
-        controller
-            .post(
-                "/api/sites",
-                Map.of(
-                    "code",
-                    code,
-                    "name",
-                    "Site " + code,
-                    "timeZone",
-                    "Europe/London",
-                    "binned",
-                    true,
-                    "street",
-                    "",
-                    "town",
-                    ""))
-            .ok()
-            .path("id")
-            .asLong();
+    long site = site(code, "Europe/London", true);
     rack(site, "DOCK", "RECEIVE", "DOCK-[1..2]");
     rack(site, "A", "PICK", "A-[01..06]-[A..C]");
     rack(site, "B", "STORE", "B-[01..06]");
     rack(site, "HOLD", "HOLD", "HOLD-1");
     return site;
+  }
+
+  /** A site without areas. Its id. */
+  long site(String code, String timeZone, boolean binned) {
+    Map<String, Object> entry = new HashMap<>();
+    entry.putAll(Map.of("code", code, "name", "Site " + code, "street", "", "town", ""));
+    entry.put("timeZone", timeZone);
+    entry.put("binned", binned);
+    return controller.post("/api/sites", entry).ok().path("id").asLong();
   }
 
   void rack(long site, String area, String purpose, String pattern) {

@@ -52,28 +52,6 @@ class SiteDaysTest {
         .toInstant();
   }
 
-  private long site(String code, String zone) {
-    return controller
-        .post(
-            "/api/sites",
-            Map.of(
-                "code",
-                code,
-                "name",
-                "Site " + code,
-                "timeZone",
-                zone,
-                "binned",
-                false,
-                "street",
-                "",
-                "town",
-                ""))
-        .ok()
-        .path("id")
-        .asLong();
-  }
-
   /** What a list, its filter, a card and the counts of Today say of lateness. */
   private void says(String path, long id, int late) {
     boolean listed = false;
@@ -93,8 +71,8 @@ class SiteDaysTest {
 
   private void agree(String zone, String code) {
     HOUSE.clock().set(at(zone, DUE.minusDays(3), 12, 0));
-    long site = site(code, zone);
-    long other = site(code + "2", "UTC");
+    long site = goods.site(code, zone, false);
+    long other = goods.site(code + "2", "UTC", false);
     goods.opening("SHK", null, null, code + "." + code, "50");
     new Leaving(controller, site).customer("C" + code, 0, false);
 

@@ -75,6 +75,26 @@ class TwoBrowsersTest {
     JsonNode customer = maren.get("/api/customers").ok().get(0);
     known.put("CUSTOMER", customer.path("id").asLong());
     known.put("SUPPLIER", maren.get("/api/suppliers").ok().get(0).path("id").asLong());
+    know(
+        "OUTBOUND",
+        maren.post(
+            "/api/outbound",
+            Map.of(
+                "customer",
+                customer.path("code").asString(),
+                "site",
+                QUAY,
+                "number",
+                "E2E-BOTH-O",
+                "needed",
+                today,
+                "note",
+                "",
+                "lines",
+                List.of(line))));
+    known.put("PUT_AWAY", maren.get("/api/put-away/rules?site=1").ok().get(0).path("id").asLong());
+    known.put("REMOVAL", maren.get("/api/removal/rules").ok().get(0).path("id").asLong());
+    known.put("KIND", maren.get("/api/movement-kinds").ok().get(0).path("id").asLong());
     known.put("ITEM", first(maren, "/api/items?q=SHK-020"));
     known.put("BIN", first(maren, "/api/sites/1/bins"));
     for (JsonNode site : maren.get("/api/sites").ok()) {
@@ -108,24 +128,43 @@ class TwoBrowsersTest {
     "rules/places?site=1&open=area:{AREA}, , Name",
     "rules/places?site=1&open=bin:{BIN}, , Storage class",
     "rules/people?open={PERSON}, , Name",
-    "rules/house, , Town"
+    "rules/house, , Town",
+    "coming/outbound?filter=ALL&open={OUTBOUND}, More > Change, Note",
+    "rules/reasons?open={KIND}, , Name"
   })
   void whatTheOtherSavedIsNotOverwritten(String path, String begin, String label) {
+    bothSave(path, begin, label, List.of("Mine", "Theirs", "Agreed"));
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "rules/put-away?site=1&open={PUT_AWAY}, , Priority",
+    "rules/removal?open={REMOVAL}, , Days it must keep",
+    "rules/counting, , A every \\(days\\)"
+  })
+  void aRuleThatTheOtherSavedIsNotOverwritten(String path, String begin, String label) {
+    bothSave(path, begin, label, List.of("41", "42", "43"));
+  }
+
+  /** Both type; theirs is saved, mine is told so and keeps what was typed. */
+  private void bothSave(String path, String begin, String label, List<String> says) {
+    String me = says.get(0);
+    String them = says.get(1);
     Page mine = open(path, begin);
     Page theirs = open(path, begin);
-    field(mine, label).fill("Mine");
-    field(theirs, label).fill("Theirs");
+    field(mine, label).fill(me);
+    field(theirs, label).fill(them);
     org.assertj.core.api.Assertions.assertThat(saving(theirs, label).status()).isEqualTo(200);
     org.assertj.core.api.Assertions.assertThat(saving(mine, label).status()).isEqualTo(409);
-    assertThat(field(mine, label)).hasValue("Mine");
+    assertThat(field(mine, label)).hasValue(me);
     assertThat(mine.getByText(Pattern.compile("meanwhile")).first()).isVisible();
 
     Page later = open(path, begin);
-    assertThat(field(later, label)).hasValue("Theirs");
+    assertThat(field(later, label)).hasValue(them);
     // Who wants theirs takes it, and goes on from there.
     mine.getByText("Show theirs").click();
-    assertThat(field(mine, label)).hasValue("Theirs");
-    field(mine, label).fill("Agreed");
+    assertThat(field(mine, label)).hasValue(them);
+    field(mine, label).fill(says.get(2));
     org.assertj.core.api.Assertions.assertThat(saving(mine, label).status()).isEqualTo(200);
   }
 
@@ -139,7 +178,7 @@ class TwoBrowsersTest {
     if (begin != null) {
       for (String press : begin.split(" > ")) {
         page.getByRole(
-                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^" + press)))
+                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(press).setExact(true))
             .last()
             .click();
       }
