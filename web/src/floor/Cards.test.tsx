@@ -1,7 +1,6 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, show } from '../testing/house';
+import { answers, asked, empty, press, show } from '../testing/house';
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import userEvent from '@testing-library/user-event';
 import { Route, Routes } from 'react-router';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import type { Schemas } from '../api/client';
@@ -104,7 +103,7 @@ for (const [path, title] of FROM) {
     card(path);
     await screen.findByText(title);
     scan('B-03');
-    await userEvent.click(await screen.findByRole('button', { name: /PO-7/ }));
+    await press(/PO-7/);
     expect(await screen.findByRole('heading', { name: 'receive' })).toBeTruthy();
   });
 }
@@ -113,7 +112,7 @@ it('starts a sentence with what is on the card in one request', async () => {
   answers('POST', '/api/floor/move/say', () => ({ outcome: 'FILLED' }));
   card('/floor/item/5');
   await screen.findByText('D shackle');
-  await userEvent.click(screen.getByRole('button', { name: /move/i }));
+  await press(/move/i);
   expect(await screen.findByRole('heading', { name: 'move' })).toBeTruthy();
   await waitFor(() => expect(asked.filter((one) => one.method === 'POST')).toHaveLength(1));
 });

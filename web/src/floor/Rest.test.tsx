@@ -1,7 +1,6 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, Refusal, show } from '../testing/house';
+import { answers, asked, empty, press, Refusal, show } from '../testing/house';
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import userEvent from '@testing-library/user-event';
 import { Route, Routes } from 'react-router';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import type { Schemas } from '../api/client';
@@ -112,6 +111,6 @@ it('asks which is meant when a code means several things', async () => {
   finds({ '100': { hits: [bin, item] } });
   floor();
   scan('100');
-  await userEvent.click(await screen.findByRole('button', { name: /D shackle/ }));
+  await press(/D shackle/);
   expect(await screen.findByRole('heading', { name: 'item' })).toBeTruthy();
 });

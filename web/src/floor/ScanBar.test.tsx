@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, empty, show } from '../testing/house';
+import { answers, empty, press, show } from '../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -47,7 +47,7 @@ it('asks which number is meant, and lets what follows wait', async () => {
   expect((await screen.findByRole('alert')).textContent).toContain('1,000: which number is it?');
   await type('QA-03-B');
   expect(heard).toEqual([]);
-  await userEvent.click(screen.getByRole('button', { name: '1000' }));
+  await press('1000');
   await waitFor(() => expect(heard).toEqual(['1000', 'QA-03-B']));
 });
 
@@ -61,7 +61,7 @@ it('takes a text that is a known code as that code', async () => {
 it('forgets a number that is neither', async () => {
   bar();
   await type('12.345');
-  await userEvent.click(await screen.findByRole('button', { name: 'Neither: type it again' }));
+  await press('Neither: type it again');
   await type('12');
   await waitFor(() => expect(heard).toEqual(['12']));
 });

@@ -1,7 +1,6 @@
 // @vitest-environment jsdom
-import { answers, empty, Refusal, sent, show } from '../testing/house';
+import { answers, empty, press, Refusal, sent, show } from '../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
-import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import '../app/words';
 import { outboxStore } from './outboxStore';
@@ -15,7 +14,7 @@ afterEach(cleanup);
 
 it('signs out at once while nothing waits', async () => {
   show(<SignOut />);
-  await userEvent.click(await screen.findByRole('button', { name: 'Sign out' }));
+  await press('Sign out');
   await waitFor(() => expect(sent('DELETE', '/api/session')).toHaveLength(1));
 });
 
@@ -30,13 +29,13 @@ it('asks first while scans of this person wait', async () => {
   });
   show(<SignOut />);
   await waitFor(() => expect(sent('POST', '/api/floor/move/scan').length).toBeGreaterThan(0));
-  await userEvent.click(screen.getByRole('button', { name: 'Sign out' }));
+  await press('Sign out');
   const ask = await screen.findByRole('alert');
   expect(ask.textContent).toMatch(/1/);
   expect(sent('DELETE', '/api/session')).toHaveLength(0);
-  await userEvent.click(screen.getByRole('button', { name: 'Back' }));
+  await press('Back');
   expect(screen.queryByRole('alert')).toBeNull();
-  await userEvent.click(screen.getByRole('button', { name: 'Sign out' }));
-  await userEvent.click(await screen.findByRole('button', { name: /anyway|out/i }));
+  await press('Sign out');
+  await press(/anyway|out/i);
   await waitFor(() => expect(sent('DELETE', '/api/session')).toHaveLength(1));
 });

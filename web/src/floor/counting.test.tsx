@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, Refusal, show } from '../testing/house';
+import { answers, asked, empty, press, Refusal, show } from '../testing/house';
 import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
@@ -126,7 +126,7 @@ it('offers the open counts, and one of one’s own', async () => {
   answers('POST', '/api/floor/count/choose', () => view);
   expect(await screen.findByText('3 of 12')).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Whole bins' })).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: /CO-10009/ }));
+  await press(/CO-10009/);
   await waitFor(() => expect(said()).toEqual([{ site: 1, count: 9 }]));
 });
 
@@ -145,7 +145,7 @@ it('asks before anything is stated as not there, and goes on if told so', async 
   expect(await screen.findByText('QA-01-A: one thing was not scanned')).toBeTruthy();
   expect(screen.getByText(/B-77/)).toBeTruthy();
   expect(screen.getByRole('button', { name: 'It is not there' })).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Go on counting' }));
+  await press('Go on counting');
   await waitFor(() => expect(said()).toEqual([{ site: 1, action: 'UNDO' }]));
   expect(await screen.findByText('D shackle')).toBeTruthy();
 });
@@ -159,7 +159,7 @@ it('lets one correct one’s own lines, and only look at those of others', async
   expect(await screen.findByText('by Oddny')).toBeTruthy();
   expect(screen.getByText('Oddny counts here too')).toBeTruthy();
   expect(screen.getAllByRole('button', { name: /Change/ })).toHaveLength(1);
-  await userEvent.click(screen.getByRole('button', { name: 'Change D shackle' }));
+  await press('Change D shackle');
   const field = screen.getByLabelText('How many (pc)');
   await userEvent.clear(field);
   await userEvent.type(field, '12,5{Enter}');
@@ -169,9 +169,9 @@ it('lets one correct one’s own lines, and only look at those of others', async
 it('takes a line away', async () => {
   stands({ lines: [{ ...line, serial: 'B-5', quantity: '1' }] });
   answers('POST', '/api/floor/count/line', () => view);
-  await userEvent.click(await screen.findByRole('button', { name: 'Change D shackle' }));
+  await press('Change D shackle');
   expect(screen.queryByLabelText(/How many \(/)).toBeNull();
-  await userEvent.click(screen.getByRole('button', { name: 'Remove' }));
+  await press('Remove');
   await waitFor(() => expect(said()).toEqual([{ site: 1, line: 71 }]));
 });
 
@@ -185,7 +185,7 @@ it('offers to count a bin that is on no slip', async () => {
   answers('POST', '/api/floor/count/enter', () => view);
   await screen.findByText('Next');
   await userEvent.type(screen.getByLabelText('Scan the bin'), 'RB.KQ.QZ-01{Enter}');
-  await userEvent.click(await screen.findByRole('button', { name: 'Count this bin too' }));
+  await press('Count this bin too');
   await waitFor(() => expect(said()).toContainEqual({ site: 1, place: 44 }));
 });
 
@@ -206,6 +206,6 @@ it('shows what is left to count, and ends a count without slips', async () => {
   }));
   const slip = await screen.findByRole('button', { name: /QA-01-A/ });
   expect(within(slip).getByText(/count again · yours/)).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Everything is counted' }));
+  await press('Everything is counted');
   expect(await screen.findByText('CO-10009 is in review now.')).toBeTruthy();
 });

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, empty, sent, show } from '../testing/house';
+import { answers, empty, press, sent, show } from '../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -93,7 +93,7 @@ it('shows the next stop with the bin first, and takes it once that is certain', 
   show(<PickSentence site={site} />);
   const sentence = await screen.findByTestId('sentence');
   expect(sentence.textContent).toMatch(/^QA-01-A/);
-  await userEvent.click(screen.getByRole('button', { name: 'That is it' }));
+  await press('That is it');
   expect(await screen.findByRole('button', { name: 'Take it' })).toBeTruthy();
   expect(sent('POST', '/api/floor/pick/act')[0]?.body).toMatchObject({
     verb: 'PICK',
@@ -109,8 +109,8 @@ it('asks why when less is there, and sends the reason', async () => {
     done: { posting: 0, sentence: '10 short in QA-01-A: now from QA-02-A.' },
   }));
   show(<PickSentence site={site} />);
-  await userEvent.click(await screen.findByRole('button', { name: 'Less there' }));
-  await userEvent.click(screen.getByRole('button', { name: 'Nothing is there' }));
+  await press('Less there');
+  await press('Nothing is there');
   expect((await screen.findByRole('status')).textContent).toContain('now from QA-02-A');
   expect(sent('POST', '/api/floor/pick/short')[0]?.body).toEqual({ site: 1, reason: 'EMPTY' });
 });
@@ -119,10 +119,10 @@ it('gathers two orders with their totes into one walk', async () => {
   answers('GET', '/api/floor/pick', () => none);
   answers('POST', '/api/floor/pick/round', () => view);
   show(<PickSentence site={site} />);
-  await userEvent.click(await screen.findByRole('button', { name: /OB-1/ }));
-  await userEvent.click(screen.getByRole('button', { name: /OB-2.*late/ }));
+  await press(/OB-1/);
+  await press(/OB-2.*late/);
   await userEvent.type(screen.getByLabelText('Tote of OB-1'), 'RU.TOTE-1');
-  await userEvent.click(screen.getByRole('button', { name: 'Pick 2 in one walk' }));
+  await press('Pick 2 in one walk');
   await waitFor(() =>
     expect(sent('POST', '/api/floor/pick/round')[0]?.body).toEqual({
       site: 1,
@@ -136,7 +136,7 @@ it('leaps to another stop by a tap, and warns of what the list does not say', as
   answers('POST', '/api/floor/pick/say', () => view);
   show(<PickSentence site={site} />);
   expect((await screen.findByRole('alert')).textContent).toContain('rules allow it');
-  await userEvent.click(screen.getByRole('button', { name: /QA-02-A/ }));
+  await press(/QA-02-A/);
   await waitFor(() =>
     expect(sent('POST', '/api/floor/pick/say')[0]?.body).toMatchObject({
       saying: { kind: 'BIN', place: 12 },
@@ -180,10 +180,10 @@ it('packs into a new load, weighs it, and hands it over', async () => {
   answers('POST', '/api/outbound/3/hand-over', () => ({}));
   answers('POST', '/api/floor/pick/order', () => ({ ...none, verb: 'PACK' }));
   show(<PackSentence site={site} />);
-  await userEvent.click(await screen.findByRole('button', { name: 'New load' }));
-  await userEvent.click(await screen.findByRole('button', { name: 'Pack it' }));
-  await userEvent.click(await screen.findByRole('button', { name: 'Weigh' }));
+  await press('New load');
+  await press('Pack it');
+  await press('Weigh');
   expect(await screen.findByText(/4.2 kg/)).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Hand over' }));
+  await press('Hand over');
   expect(await screen.findByText('Pack an order')).toBeTruthy();
 });

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, Refusal, show } from '../testing/house';
+import { answers, asked, empty, press, Refusal, show } from '../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -112,7 +112,7 @@ it('puts a whole sentence into the basket with its largest button', async () => 
   answers('POST', '/api/floor/adjust/act', () => ({ ...view, outcome: 'DONE', lines: [line] }));
   show(<AdjustSentence site={site} />);
   expect((await screen.findByTestId('sentence')).textContent).toContain('QA-01-A holds 40');
-  await userEvent.click(screen.getByRole('button', { name: 'Into the basket' }));
+  await press('Into the basket');
   expect(await screen.findByRole('button', { name: 'Look through 1 line' })).toBeTruthy();
 });
 
@@ -124,8 +124,8 @@ it('asks for the fields when the basket is posted, and keeps it when one is miss
     () => new Refusal(400, 'Job is needed.', 'invalid', { field: 'field-71' }),
   );
   show(<AdjustSentence site={site} />);
-  await userEvent.click(await screen.findByRole('button', { name: 'Look through 1 line' }));
-  await userEvent.click(screen.getByRole('button', { name: 'Post 1 line' }));
+  await press('Look through 1 line');
+  await press('Post 1 line');
   expect((await screen.findAllByText('Job is needed.')).length).toBeGreaterThan(0);
   expect(screen.getByText('Rope')).toBeTruthy();
   answers('POST', '/api/floor/adjust/posting', () => ({
@@ -134,7 +134,7 @@ it('asks for the fields when the basket is posted, and keeps it when one is miss
     posted: { number: 'MV-00001', proposed: false, lines: 1, value: -3 },
   }));
   await userEvent.type(screen.getByLabelText('Job'), 'J-1042');
-  await userEvent.click(screen.getByRole('button', { name: 'Post 1 line' }));
+  await press('Post 1 line');
   expect(await screen.findByText('MV-00001')).toBeTruthy();
   const sent = asked.filter((one) => one.path === '/api/floor/adjust/posting');
   expect(sent[1].body).toMatchObject({ site: 1, fields: { 71: 'J-1042' } });
@@ -145,12 +145,12 @@ it('changes a line of the basket, and takes one out', async () => {
   answers('GET', '/api/floor/adjust', () => ({ ...view, lines: [line] }));
   answers('POST', '/api/floor/adjust/line', () => ({ ...view, lines: [line] }));
   show(<AdjustSentence site={site} />);
-  await userEvent.click(await screen.findByRole('button', { name: 'Look through 1 line' }));
+  await press('Look through 1 line');
   await userEvent.click(screen.getByText('Rope'));
   const amount = screen.getByLabelText('Quantity');
   await userEvent.clear(amount);
   await userEvent.type(amount, '2,5');
-  await userEvent.click(screen.getByRole('button', { name: 'Change' }));
+  await press('Change');
   await waitFor(() =>
     expect(asked.find((one) => one.path === '/api/floor/adjust/line')?.body).toEqual({
       site: 1,

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, show } from '../testing/house';
+import { answers, asked, empty, press, show } from '../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
@@ -147,7 +147,7 @@ it('puts back what was picked', async () => {
       onChanged={changed}
     />,
   );
-  await userEvent.click(screen.getByRole('button', { name: 'Put back' }));
+  await press('Put back');
   await waitFor(() => expect(changed).toHaveBeenCalled());
 });
 
@@ -155,7 +155,7 @@ it('asks whether it is complete, and says what is missing', async () => {
   const sent = vi.fn();
   show(<SendNow transfer={transfer} busy={false} onSend={sent} onCancel={vi.fn()} />);
   expect(screen.getByText('8 pc')).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Send; the rest follows' }));
+  await press('Send; the rest follows');
   expect(sent).toHaveBeenCalledWith('FOLLOWS');
 });
 
@@ -207,11 +207,11 @@ it('begins with a site when there is no transfer, and sends what is picked', asy
   }));
   answers('POST', '/api/floor/transfer/sending', () => view);
   show(<TransferSentence site={site} verb="SEND" />);
-  await userEvent.click(await screen.findByRole('button', { name: 'Pontoon Shop' }));
+  await press('Pontoon Shop');
   expect(screen.queryByRole('button', { name: 'Kittiwake Quay' })).toBeNull();
   await screen.findByText('→ Pontoon Shop');
-  await userEvent.click(screen.getByRole('button', { name: 'Send it on its way' }));
-  await userEvent.click(screen.getByRole('button', { name: 'Send; the rest stays here' }));
+  await press('Send it on its way');
+  await press('Send; the rest stays here');
   await screen.findByText('On its way to Pontoon Shop.');
   expect(asked.find((one) => one.path.endsWith('sending'))?.body).toEqual({
     site: 1,
@@ -230,7 +230,7 @@ it('adds knowingly what the transfer does not ask for', async () => {
   }));
   answers('POST', '/api/floor/move/say', () => ({ ...view, transfer }));
   show(<TransferSentence site={site} verb="SEND" />);
-  await userEvent.click(await screen.findByRole('button', { name: 'Send it all the same' }));
+  await press('Send it all the same');
   await waitFor(() =>
     expect(asked.find((one) => one.path.endsWith('say'))?.body).toEqual({
       site: 1,
@@ -265,7 +265,7 @@ it('moves only the chosen goods of a bin, as many as are said', async () => {
   await userEvent.clear(screen.getByLabelText('How many of D shackle'));
   await userEvent.type(screen.getByLabelText('How many of D shackle'), '15');
   await userEvent.click(screen.getByRole('checkbox', { name: /Flare/ }));
-  await userEvent.click(screen.getByRole('button', { name: 'Move 2 chosen' }));
+  await press('Move 2 chosen');
   expect(moved.mock.calls[0]?.[0]).toMatchObject([
     { kind: 'TAKEN', item: 5, lot: 0, load: 0, quantity: '15' },
     { kind: 'TAKEN', item: 6, lot: 9, load: 77, quantity: '6' },
@@ -276,6 +276,6 @@ it('enlarges a picture by a tap, and shows nothing where there is none', async (
   const { rerender } = show(<ItemPicture item={5} picture={null} name="Flare" />);
   expect(screen.queryByRole('button')).toBeNull();
   rerender(<ItemPicture item={5} picture={1} name="Flare" />);
-  await userEvent.click(screen.getByRole('button', { name: 'Enlarge the picture of Flare' }));
+  await press('Enlarge the picture of Flare');
   expect(screen.getByRole('img', { name: 'Flare' })).toBeTruthy();
 });

@@ -2,7 +2,8 @@ import './network';
 import { OutboxProvider } from '../floor/OutboxContext';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { ThemeProvider } from '@mui/material/styles';
-import { configure, render } from '@testing-library/react';
+import { configure, render, screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { MeContext, type Me } from '../app/session';
@@ -37,4 +38,16 @@ export function show(what: ReactNode, me: Partial<Me> = {}, at = '/') {
       </MeContext>
     </QueryClientProvider>,
   );
+}
+
+/** Presses a button as soon as it is there and can be pressed. */
+export async function press(name: string | RegExp) {
+  const button = await waitFor(() => {
+    const found = screen.getByRole<HTMLButtonElement>('button', { name });
+    if (found.disabled) {
+      throw new Error(`${String(name)} can't be pressed.`);
+    }
+    return found;
+  });
+  await userEvent.click(button);
 }

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, Refusal, show } from '../../testing/house';
+import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
 import { cleanup, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -70,14 +70,14 @@ it('takes a posting back with its reason, under one command id however often it 
   answers('POST', '/api/postings/40/reversal', () => new Refusal(409, 'B-03 holds only 30.'));
   posting();
   await userEvent.type(await screen.findByLabelText(/Why/), 'Wrong bin');
-  await userEvent.click(screen.getByRole('button', { name: 'Take back' }));
+  await press('Take back');
   expect(await screen.findByText('B-03 holds only 30.')).toBeTruthy();
   expect(screen.getByLabelText<HTMLInputElement>(/Why/).value).toBe('Wrong bin');
   answers('POST', '/api/postings/40/reversal', () => {
     ledger({ reversedBy: 41 });
     return { id: 41 };
   });
-  await userEvent.click(screen.getByRole('button', { name: 'Take back' }));
+  await press('Take back');
   expect((await screen.findByRole('link', { name: '41' })).getAttribute('href')).toBe(
     '/office/looking-back?open=41',
   );
@@ -114,7 +114,7 @@ it('says that the books were never checked, and checks them when asked', async (
   answers('POST', '/api/book-checks', () => (checks = [check])[0]);
   show(<Books />);
   expect(await screen.findByText('The books have not been checked yet.')).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Check now' }));
+  await press('Check now');
   expect(await screen.findByText(/All right: 2.?400 positions agree/)).toBeTruthy();
 });
 

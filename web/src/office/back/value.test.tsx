@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, Refusal, show } from '../../testing/house';
+import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -114,13 +114,13 @@ it('closes the books up to a day, and says why it can not', async () => {
   expect(await screen.findByText('The books were never closed.')).toBeTruthy();
   const day = screen.getByLabelText(/^Up to and including/);
   fireEvent.change(day, { target: { value: '2026-03-31' } });
-  await userEvent.click(screen.getByRole('button', { name: 'Close the books' }));
+  await press('Close the books');
   expect((await screen.findAllByText('That day is not over yet.')).length).toBeGreaterThan(0);
   closed = [
     { id: 1, upTo: '2026-03-31', closed: '2026-04-02T09:00:00Z', closedBy: 'Maren', note: 'March' },
   ];
   answers('POST', '/api/closings', () => closed[0]);
-  await userEvent.click(screen.getByRole('button', { name: 'Close the books' }));
+  await press('Close the books');
   expect(await screen.findByText(/The books are closed up to/)).toBeTruthy();
 });
 

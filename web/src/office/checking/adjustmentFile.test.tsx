@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, Refusal, show } from '../../testing/house';
+import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
 import { cleanup, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -66,11 +66,11 @@ it('tries a file first, shows each line, and posts the good ones when told', asy
   expect(await screen.findByText(/2 lines can be done, 1 can't/)).toBeTruthy();
   expect(await screen.findByText('12 → 9')).toBeTruthy();
   expect(screen.getByText(/There is no item NOSUCH/)).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Show only the 1 bad ones' }));
+  await press('Show only the 1 bad ones');
   expect(screen.queryByText('12 → 9')).toBeNull();
   const bad = screen.getByText('Take the bad lines along').closest('a')?.getAttribute('href');
   expect(decodeURIComponent(bad ?? '')).toContain('"3","I-3","KQ.A-01-A","LOSS"');
-  await userEvent.click(screen.getByRole('button', { name: 'Post the 2 good lines' }));
+  await press('Post the 2 good lines');
   expect(await screen.findByText(/AD-00001, AD-00002/)).toBeTruthy();
   expect(screen.getByText(/waits for someone else to agree/)).toBeTruthy();
   expect(asked.map((one) => one.query.get('trial'))).toEqual(['true', 'false']);

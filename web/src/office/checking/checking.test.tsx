@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, sent, show } from '../../testing/house';
+import { answers, asked, empty, press, sent, show } from '../../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -91,7 +91,7 @@ it('says what posting does before it is done, and sends what was seen', async ()
   show(<Posting count={card} />);
   expect(await screen.findByText(/changes 2 positions: 1 up, 1 down/)).toBeTruthy();
   expect(screen.getByText(/Value -28.00 \(gains 2.00, losses 30.00\)/)).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Post the count' }));
+  await press('Post the count');
   await waitFor(() => expect(posts()[0]?.body).toEqual({ net: -28, lines: 2 }));
 });
 
@@ -147,7 +147,7 @@ it('shows book and shelf side by side, and asks for a recount', async () => {
   expect(await screen.findByText('Counted by Tavi (CO-10007)')).toBeTruthy();
   expect(screen.getByText(/Issue Customer/)).toBeTruthy();
   expect(screen.getByText(/Goods moved while they were being counted/)).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Count again' }));
+  await press('Count again');
   await waitFor(() => expect(posts()[0]?.body).toEqual({ decision: 'RECOUNT', ids: [41] }));
 });
 
@@ -214,7 +214,7 @@ it('tells what drawing a count up comes to', async () => {
   await userEvent.click(await screen.findByLabelText('Tavi'));
   await userEvent.click(screen.getByLabelText('A'));
   await userEvent.type(screen.getByLabelText('Items, by their codes'), 'SHK-001, FLR-002');
-  await userEvent.click(screen.getByRole('button', { name: 'Draw it up' }));
+  await press('Draw it up');
   await waitFor(() => expect(drawn).toBe('CO-10007'));
   const sent = posts().at(-1)?.body as Schemas['CountEntry'];
   expect(sent.people).toEqual([3]);
@@ -291,23 +291,23 @@ it('counts on the device, changes a line and hands a file back', async () => {
     },
   ]);
   show(<CollectorDevice />);
-  await userEvent.click(screen.getByRole('button', { name: 'Files' }));
-  await userEvent.click(await screen.findByRole('button', { name: 'Fetch it' }));
+  await press('Files');
+  await press('Fetch it');
   expect(await screen.findByText('All departments: 1 codes')).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Count' }));
+  await press('Count');
   await userEvent.type(screen.getByLabelText('Bin'), 'QA-01-A');
   await userEvent.type(screen.getByLabelText('Barcode'), '4006381333931{Enter}');
   expect(await screen.findByText('worth 2.50 each')).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Lines (1)' }));
+  await press('Lines (1)');
   const amount = screen.getByLabelText('Quantity');
   await userEvent.clear(amount);
   await userEvent.type(amount, '4');
   cleanup();
   // The battery was changed: what was counted is still there.
   show(<CollectorDevice />);
-  await userEvent.click(screen.getByRole('button', { name: 'Lines (1)' }));
+  await press('Lines (1)');
   expect((screen.getByLabelText('Quantity') as HTMLInputElement).value).toBe('4');
-  await userEvent.click(screen.getByRole('button', { name: 'Remove 4006381333931' }));
+  await press('Remove 4006381333931');
   expect(screen.getByText('Nothing is counted yet.')).toBeTruthy();
 });
 
@@ -328,11 +328,11 @@ it('tries a file, reads it, and lets bad rows be mended', async () => {
   const file = new Blob(['"a file"'], { type: 'text/csv' });
   show(<FileReport count={7} file={file} />);
   expect(await screen.findByText(/1 of 2 rows can be read/)).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Read 1 row' }));
+  await press('Read 1 row');
   const code = await screen.findByLabelText('Barcode');
   await userEvent.clear(code);
   await userEvent.type(code, 'SHK-001');
-  await userEvent.click(screen.getByRole('button', { name: 'Read the mended rows' }));
+  await press('Read the mended rows');
   expect(await screen.findByText(/1 of 1 rows was read/)).toBeTruthy();
   expect(screen.getByRole('link', { name: 'Go to the count' })).toBeTruthy();
 });

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, Refusal, show } from '../../testing/house';
+import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
 import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -109,7 +109,7 @@ it('asks only for figures where the positions are known, and sends those that we
   const figure = await screen.findByLabelText('Shackle KQ.QA-01-B');
   await userEvent.selectOptions(screen.getByLabelText('Why'), '1');
   await fill(figure, '2');
-  await userEvent.click(screen.getByRole('button', { name: 'Take out 1 line' }));
+  await press('Take out 1 line');
   await waitFor(() => expect(saved).toEqual(written));
   expect(posted()).toMatchObject({
     kind: 1,
@@ -151,7 +151,7 @@ it('offers the ways that a reason allows, and asks for the fields of a kind', as
   await fill(screen.getByLabelText('Item'), 'SHK');
   await fill(screen.getByLabelText('Bin'), 'KQ.QA-01-A');
   await fill(screen.getByLabelText('Goes out'), '1,5');
-  await userEvent.click(screen.getByRole('button', { name: 'Take out 1 line' }));
+  await press('Take out 1 line');
   await waitFor(() =>
     expect(posted()).toMatchObject({
       kind: 5,
@@ -168,7 +168,7 @@ it('lets scrap have several reasons, and has it bought again', async () => {
   await fill(screen.getByLabelText('Item'), 'SHK');
   await fill(screen.getByLabelText('Bin'), 'KQ.QA-01-A');
   await fill(screen.getByLabelText('Goes out'), '4');
-  await userEvent.click(screen.getByRole('button', { name: 'Take out 1 line' }));
+  await press('Take out 1 line');
   await waitFor(() => expect(posted()).toMatchObject({ kind: 3, reasons: [4], replacing: true }));
 });
 
@@ -181,7 +181,7 @@ it('shows what is missing beside the field that it is about', async () => {
   show(<AdjustmentForm purpose="LOAN" onDone={() => undefined} />);
   await fill(await screen.findByLabelText('Item'), 'SHK');
   await fill(screen.getByLabelText('Goes out'), '1');
-  await userEvent.click(screen.getByRole('button', { name: 'Take out 1 line' }));
+  await press('Take out 1 line');
   expect((await screen.findAllByText('Say to whom it is lent.')).length).toBe(2);
   expect(screen.getByLabelText('To whom').getAttribute('aria-invalid')).toBe('true');
 });
@@ -213,7 +213,7 @@ it('agrees without a note, but refuses and asks back only with one', async () =>
   expect(refuse).toHaveProperty('disabled', true);
   await fill(screen.getByLabelText('Note, reason or question'), 'Since when?');
   expect(refuse).toHaveProperty('disabled', false);
-  await userEvent.click(screen.getByRole('button', { name: 'Ask back' }));
+  await press('Ask back');
   await waitFor(() =>
     expect(asked.find((one) => one.path === '/api/approvals/4/words')?.body).toEqual({
       note: 'Since when?',
@@ -275,7 +275,7 @@ it('takes part of a loan back into a bin', async () => {
   await userEvent.clear(amount);
   await fill(amount, '4');
   await fill(screen.getByLabelText('Into bin'), 'KQ.QA-01-A');
-  await userEvent.click(screen.getByRole('button', { name: 'Take it back in' }));
+  await press('Take it back in');
   await waitFor(() =>
     expect(asked.find((one) => one.path === '/api/loans/3/returns')?.body).toEqual({
       note: '',

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, Refusal, show } from '../../testing/house';
+import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
 import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
@@ -75,8 +75,8 @@ it('writes an order in packs, with the first supplier and site unless others are
   await userEvent.type(screen.getByLabelText('Item'), 'SHK-001');
   await userEvent.type(screen.getByLabelText('Quantity'), '2,5');
   await userEvent.type(screen.getByLabelText('Pack'), 'box');
-  await userEvent.click(screen.getByRole('button', { name: 'Add a line' }));
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Add a line');
+  await press('Save');
   await waitFor(() => expect(done).toHaveBeenCalled());
   // The line that was left empty is no line.
   expect(asked.find((one) => one.method === 'POST')?.body).toMatchObject({
@@ -93,7 +93,7 @@ it('keeps what was written when the server refuses it', async () => {
   await userEvent.type(screen.getByLabelText('Item'), 'SHK-001');
   await userEvent.type(screen.getByLabelText('Quantity'), '2');
   await userEvent.type(screen.getByLabelText('Pack'), 'crate');
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Save');
   expect((await screen.findByRole('alert')).textContent).toBe('SHK-001 has no pack crate.');
   expect(screen.getByLabelText<HTMLInputElement>('Pack').value).toBe('crate');
 });
@@ -106,11 +106,11 @@ it('closes an order short only with a reason', async () => {
   );
   show(<OrderPanel order={7} onClose={vi.fn()} />);
   expect(await screen.findByText('5 days late')).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Close short' }));
-  await userEvent.click(screen.getByRole('button', { name: 'Close it' }));
+  await press('Close short');
+  await press('Close it');
   expect((await screen.findByRole('alert')).textContent).toContain('Say why');
   await userEvent.type(screen.getByLabelText('Why will the rest not come?'), 'Out of stock');
-  await userEvent.click(screen.getByRole('button', { name: 'Close it' }));
+  await press('Close it');
   await waitFor(() => expect(screen.queryByLabelText('Why will the rest not come?')).toBeNull());
 });
 
@@ -137,7 +137,7 @@ it('tries a file first, shows its faults, and writes it only when it has none', 
   expect(screen.queryByRole('button', { name: 'Write the orders' })).toBeNull();
   faults = [];
   await userEvent.upload(choose, file());
-  await userEvent.click(await screen.findByRole('button', { name: 'Write the orders' }));
+  await press('Write the orders');
   expect(await screen.findByText('PO-1')).toBeTruthy();
   expect(asked.map((one) => one.query.get('trial')).filter(Boolean)).toEqual([
     'true',
@@ -187,7 +187,7 @@ it('takes all as good unless someone finds otherwise, each quantity with its rea
   await userEvent.type(good, '28');
   await userEvent.type(screen.getByLabelText('Rejected'), '2');
   await userEvent.type(screen.getByLabelText('Reason (needed)'), 'Bent');
-  await userEvent.click(screen.getByRole('button', { name: 'Set the condition' }));
+  await press('Set the condition');
   await waitFor(() => expect(done).toHaveBeenCalled());
   expect(asked.find((one) => one.path === '/api/checks')?.body).toMatchObject({
     place: 11,

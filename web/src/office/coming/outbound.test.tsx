@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, empty, Refusal, sent, show } from '../../testing/house';
+import { answers, empty, press, Refusal, sent, show } from '../../testing/house';
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -103,7 +103,7 @@ it('says what is missing, what is coming, and offers several lots', async () => 
   expect(await screen.findByText('75 pc available')).toBeTruthy();
   expect(screen.getByText('20 pc on the way')).toBeTruthy();
   expect(screen.getByRole('complementary').textContent).toContain('good for 90 days');
-  await userEvent.click(screen.getByRole('button', { name: 'Take several lots' }));
+  await press('Take several lots');
   await waitFor(() => expect(sent('POST', '/api/outbound/5/lines/1/split')).toHaveLength(1));
 });
 
@@ -116,7 +116,7 @@ it('offers the next step only: pack before it is handed over', async () => {
   answers('GET', '/api/outbound/5', () => ({ ...card, flow: 'PICK_HAND_OVER', kept: [kept] }));
   answers('POST', '/api/outbound/5/hand-over', () => ({ ...card, state: 'GONE' }));
   show(<OutboundPanel order={5} onClose={() => undefined} />);
-  await userEvent.click(await screen.findByRole('button', { name: 'Hand over' }));
+  await press('Hand over');
   await userEvent.type(screen.getByLabelText(/Who takes it/), 'Ferry');
   const all = screen.getAllByRole('button', { name: 'Hand over' });
   await userEvent.click(all[all.length - 1]!);
@@ -138,7 +138,7 @@ it('writes an order with what the customer needs, and shows what is wrong with i
   await userEvent.type(screen.getByLabelText('Item'), 'NIX');
   await userEvent.type(screen.getByLabelText('Quantity'), '4');
   await userEvent.type(screen.getByLabelText('Price each'), '2,50');
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Save');
   expect(await screen.findByText('There is no item NIX.')).toBeTruthy();
   expect(sent('POST', '/api/outbound')[0]?.body).toMatchObject({
     customer: 'SKERRY',
@@ -168,7 +168,7 @@ it('allocates by date, part by part, and names what is still short', async () =>
   fireEvent.change(await screen.findByLabelText('Needed up to'), {
     target: { value: '2026-12-01' },
   });
-  await userEvent.click(screen.getByRole('button', { name: 'Allocate' }));
+  await press('Allocate');
   expect(await screen.findByText(/45 orders, 90 lines/)).toBeTruthy();
   expect(screen.getByRole('status').textContent).toContain('OB-1, OB-21, OB-41');
   expect(sent('GET', '/api/outbound/allocation')[0]?.query.get('until')).toBe('2026-12-01');
@@ -186,7 +186,7 @@ it('stops allocating when told to, and keeps what is found', async () => {
     return { orders: 20, lines: 40, shortLines: 0, shortOrders: [] };
   });
   show(<AllocateMany />);
-  await userEvent.click(await screen.findByRole('button', { name: 'Allocate' }));
+  await press('Allocate');
   expect(await screen.findByText(/5 orders were not looked at/)).toBeTruthy();
   expect(sent('POST', '/api/outbound/allocation')).toHaveLength(2);
 });
@@ -195,11 +195,11 @@ it('says how far it came when the house is gone, or has nothing to do', async ()
   waiting(45);
   answers('POST', '/api/outbound/allocation', () => new Refusal(503, 'Too many people.'));
   show(<AllocateMany />);
-  await userEvent.click(await screen.findByRole('button', { name: 'Allocate' }));
+  await press('Allocate');
   expect(await screen.findByText(/45 orders were not looked at/)).toBeTruthy();
   expect(screen.getByText('Too many people.')).toBeTruthy();
   waiting(0);
-  await userEvent.click(screen.getByRole('button', { name: 'Allocate' }));
+  await press('Allocate');
   expect(await screen.findByText(/No order of this site waits/)).toBeTruthy();
 });
 
@@ -230,20 +230,20 @@ it('frees one reservation, or all of them, or calls the picker away', async () =
   answers('POST', '/api/outbound/5/release', () => card);
   answers('POST', '/api/outbound/5/round/leaving', () => card);
   opened({ state: 'ALLOCATED', lines: [whole], kept: [reserved] });
-  await userEvent.click(await screen.findByRole('button', { name: 'Free it' }));
+  await press('Free it');
   await waitFor(() =>
     expect(sent('POST', '/api/outbound/5/reservations/40/release')).toHaveLength(1),
   );
-  await userEvent.click(screen.getByRole('button', { name: 'More' }));
+  await press('More');
   expect(screen.queryByRole('button', { name: 'Call the picker away' })).toBeNull();
-  await userEvent.click(screen.getByRole('button', { name: 'Free what is reserved' }));
+  await press('Free what is reserved');
   await waitFor(() => expect(sent('POST', '/api/outbound/5/release')).toHaveLength(1));
   cleanup();
   opened({ state: 'PICKING', lines: [whole], kept: [reserved], round: 3, picker: 'Tavi' });
-  await userEvent.click(await screen.findByRole('button', { name: 'More' }));
+  await press('More');
   expect(screen.queryByRole('button', { name: 'Free what is reserved' })).toBeNull();
   expect(screen.queryByRole('button', { name: 'Free it' })).toBeNull();
-  await userEvent.click(screen.getByRole('button', { name: 'Call the picker away' }));
+  await press('Call the picker away');
   await waitFor(() => expect(sent('POST', '/api/outbound/5/round/leaving')).toHaveLength(1));
 });
 
@@ -252,14 +252,14 @@ it('asks why an order is closed, and keeps the answer when it is refused', async
     return new Refusal(400, 'Say why.', 'invalid', { field: 'reason' });
   });
   opened({});
-  await userEvent.click(await screen.findByRole('button', { name: 'More' }));
-  await userEvent.click(screen.getByRole('button', { name: 'Close the order' }));
+  await press('More');
+  await press('Close the order');
   await userEvent.type(screen.getByRole('textbox'), 'Called off');
-  await userEvent.click(screen.getByRole('button', { name: 'Close it' }));
+  await press('Close it');
   expect(await screen.findByText('Say why.')).toBeTruthy();
   expect(screen.getByRole('textbox')).toHaveProperty('value', 'Called off');
   answers('POST', '/api/outbound/5/closing', () => card);
-  await userEvent.click(screen.getByRole('button', { name: 'Close it' }));
+  await press('Close it');
   await waitFor(() => expect(screen.queryByRole('textbox')).toBeNull());
   expect(sent('POST', '/api/outbound/5/closing').map((one) => one.body)).toEqual([
     { reason: 'Called off' },
@@ -277,9 +277,9 @@ it('warns that what is not picked follows, before it is handed over', async () =
       { ...kept, quantity: '40' },
     ],
   });
-  await userEvent.click(await screen.findByRole('button', { name: 'Hand over' }));
+  await press('Hand over');
   expect(screen.getByText('What is not picked stays open and follows.')).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Not yet' }));
+  await press('Not yet');
   expect(screen.queryByText('What is not picked stays open and follows.')).toBeNull();
   expect(sent('POST', '/api/outbound/5/hand-over')).toHaveLength(0);
 });
@@ -287,7 +287,7 @@ it('warns that what is not picked follows, before it is handed over', async () =
 it('puts what is picked back where it was', async () => {
   answers('POST', '/api/outbound/5/picked/40/return', () => card);
   opened({ state: 'PICKING', lines: [whole], kept: [kept] });
-  await userEvent.click(await screen.findByRole('button', { name: 'Put back' }));
+  await press('Put back');
   await waitFor(() => expect(sent('POST', '/api/outbound/5/picked/40/return')).toHaveLength(1));
 });
 
@@ -318,7 +318,7 @@ it('shows what has gone, who took it, and its papers', async () => {
   expect(screen.getByText(/taken by Ferry/)).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'More' })).toBeNull();
   expect(screen.queryByRole('button', { name: 'Hand over' })).toBeNull();
-  await userEvent.click(screen.getByRole('button', { name: 'Papers' }));
+  await press('Papers');
   const links = screen.getAllByRole('link', { name: /DN-10002/ });
   expect(links.map((one) => one.getAttribute('href'))).toEqual([
     '/api/outbound/5/papers/DISPATCH?despatch=2',
@@ -346,13 +346,13 @@ it('changes an order that nothing is picked of, with its version', async () => {
   ]);
   answers('PUT', '/api/outbound/5', () => card);
   opened({ state: 'ALLOCATED', lines: [whole], kept: [reserved] });
-  await userEvent.click(await screen.findByRole('button', { name: 'More' }));
-  await userEvent.click(screen.getByRole('button', { name: 'Change' }));
+  await press('More');
+  await press('Change');
   const many = await screen.findByLabelText('Quantity');
   await userEvent.clear(many);
   await userEvent.type(many, '30');
-  await userEvent.click(screen.getByRole('button', { name: 'Add a line' }));
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Add a line');
+  await press('Save');
   await waitFor(() => expect(sent('PUT', '/api/outbound/5')).toHaveLength(1));
   expect(sent('PUT', '/api/outbound/5')[0]?.body).toMatchObject({
     version: 2,

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, empty, Refusal, sent, show } from '../../testing/house';
+import { answers, empty, press, Refusal, sent, show } from '../../testing/house';
 import { asItWas, laidOut } from '../../testing/layout';
 import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
@@ -105,7 +105,7 @@ it('weighs a unit load on the scale, or takes what is typed', async () => {
   const weighed = '/api/outbound/5/parcels/9/weight';
   answers('POST', weighed, () => new Refusal(409, 'The scale shows nothing.', 'scale'));
   show(<OutboundParcels card={order([parcel({})], [kept({})])} />);
-  await userEvent.click(screen.getByRole('button', { name: 'Weigh' }));
+  await press('Weigh');
   expect(await screen.findByText('The scale shows nothing.')).toBeTruthy();
   expect(sent('POST', weighed)[0]?.body).toEqual({});
   const set = screen.getByRole('button', { name: 'Set' });
@@ -138,7 +138,7 @@ it('gives a weighed unit load to a carrier, and prints its label then', async ()
 it('does away with an empty unit load, but not with what has gone', async () => {
   answers('DELETE', '/api/outbound/5/parcels/9', () => ({}));
   show(<OutboundParcels card={order([parcel({})], [])} />);
-  await userEvent.click(screen.getByRole('button', { name: 'Do away with it' }));
+  await press('Do away with it');
   await waitFor(() => expect(sent('DELETE', '/api/outbound/5/parcels/9')).toHaveLength(1));
   cleanup();
   show(<OutboundParcels card={order([parcel({ gone: true })], [])} />);
@@ -188,8 +188,8 @@ it('offers new orders to those who may post only', async () => {
   expect(screen.queryByRole('button', { name: 'New order' })).toBeNull();
   cleanup();
   show(<OutboundSpace />);
-  await userEvent.click(await screen.findByRole('button', { name: 'More' }));
-  await userEvent.click(screen.getByRole('button', { name: 'New job' }));
+  await press('More');
+  await press('New job');
   expect(await screen.findByText(/No item is made of others yet/)).toBeTruthy();
 });
 
@@ -214,7 +214,7 @@ it('says what a job takes before it is written', async () => {
   const takes = screen.getByText('Rope, 12 mm').parentElement!;
   expect(takes.textContent).toContain('30');
   await userEvent.selectOptions(screen.getByLabelText('Site'), '3');
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Save');
   await waitFor(() => expect(done).toHaveBeenCalledWith({ id: 77 }));
   expect(sent('POST', '/api/outbound/jobs')[0]?.body).toEqual({
     kit: 'KIT-001',

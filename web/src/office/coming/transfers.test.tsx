@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, Refusal, show } from '../../testing/house';
+import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
 import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
@@ -119,10 +119,10 @@ it('asks once before sending, and names what is not picked', async () => {
   });
   answers('POST', '/api/transfers/7/sending', () => half);
   open(half);
-  await userEvent.click(await screen.findByRole('button', { name: 'Send it' }));
+  await press('Send it');
   expect(screen.getByText('Of what is asked for, this is not picked:')).toBeTruthy();
   expect(screen.getByText('8 pc')).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Send; the rest stays here' }));
+  await press('Send; the rest stays here');
   await waitFor(() => expect(asked.at(-2)?.body ?? asked.at(-1)?.body).toEqual({ rest: 'STAYS' }));
 });
 
@@ -140,16 +140,16 @@ it('gives up what did not arrive only with a reason, and keeps the form on a ref
   });
   answers('POST', '/api/transfers/7/endings', () => new Refusal(400, 'reason is needed'));
   open(road);
-  await userEvent.click(await screen.findByRole('button', { name: 'It did not arrive' }));
+  await press('It did not arrive');
   await userEvent.selectOptions(
     screen.getByLabelText('What has become of it'),
     'Spoilt on the road',
   );
-  await userEvent.click(screen.getByRole('button', { name: 'Give it up' }));
+  await press('Give it up');
   expect(await screen.findByText('reason is needed')).toBeTruthy();
   answers('POST', '/api/transfers/7/endings', () => road);
   await userEvent.type(screen.getByLabelText('What happened?'), 'Salt water');
-  await userEvent.click(screen.getByRole('button', { name: 'Give it up' }));
+  await press('Give it up');
   await waitFor(() =>
     expect(asked.filter((one) => one.path.endsWith('endings')).at(-1)?.body).toEqual({
       ending: 'SPOILT',
@@ -199,7 +199,7 @@ it('has a paper for each shipment, and the advice for another system', async () 
       })),
     }),
   );
-  await userEvent.click(await screen.findByRole('button', { name: 'Papers' }));
+  await press('Papers');
   const papers = within(screen.getByRole('dialog'))
     .getAllByRole('link')
     .map((link) => [link.textContent, link.getAttribute('href')]);
@@ -230,7 +230,7 @@ it('warns when the sender has too little and the receiver has plenty', async () 
   await userEvent.type(screen.getByLabelText('Quantity'), '12');
   expect(await screen.findByText('only 10 pc available at the sender')).toBeTruthy();
   expect(screen.getByText(/uses 30 pc in 90 days: enough for 270 days/)).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Save');
   await waitFor(() => expect(done).toHaveBeenCalled());
   const sent = asked.find((one) => one.method === 'POST');
   expect(sent?.body).toMatchObject({

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, Refusal, show } from '../../testing/house';
+import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -16,11 +16,11 @@ const body = (path: string) => asked.find((one) => one.path === path && one.body
 it('prints labels in the symbol, the size and the number that were chosen', async () => {
   answers('POST', '/api/labels/printing', () => ({ labels: 6 }));
   show(<LabelButton of="BIN" ids={[4, 9]} word="Bin label" />);
-  await userEvent.click(screen.getByRole('button', { name: 'Bin label' }));
+  await press('Bin label');
   await userEvent.selectOptions(screen.getByLabelText('Symbol'), 'DataMatrix, GS1');
   await userEvent.selectOptions(screen.getByLabelText('Size'), '60 × 30 mm');
   await userEvent.selectOptions(screen.getByLabelText('Copies of each'), '3');
-  await userEvent.click(screen.getByRole('button', { name: 'Print' }));
+  await press('Print');
   expect(await screen.findByText('6 labels lie in the tray.')).toBeTruthy();
   expect(body('/api/labels/printing')).toMatchObject({
     of: 'BIN',
@@ -36,8 +36,8 @@ it('prints labels in the symbol, the size and the number that were chosen', asyn
 it('says why labels could not be printed', async () => {
   answers('POST', '/api/labels/printing', () => new Refusal(409, 'At most 5,000 labels at once.'));
   show(<LabelButton of="BIN" ids={[4]} word="Bin label" />);
-  await userEvent.click(screen.getByRole('button', { name: 'Bin label' }));
-  await userEvent.click(screen.getByRole('button', { name: 'Print' }));
+  await press('Bin label');
+  await press('Print');
   expect(await screen.findByText('At most 5,000 labels at once.')).toBeTruthy();
 });
 
@@ -84,7 +84,7 @@ it.each([
   show(<LabelSpace />);
   await screen.findByText('Bins of Rack QA');
   await userEvent.selectOptions(screen.getByLabelText('Labels for'), kind);
-  await userEvent.click(screen.getByRole('button', { name: 'Print' }));
+  await press('Print');
   expect(await screen.findByText('1 label lies in the tray.')).toBeTruthy();
   expect(body('/api/labels/printing')).toMatchObject(sent);
   expect(body('/api/labels/printing')).not.toHaveProperty('area');
@@ -95,19 +95,19 @@ it('prints the bins of the area that is chosen, the first one unless told', asyn
   show(<LabelSpace />);
   const area = await screen.findByLabelText('Area');
   await screen.findByRole('option', { name: 'KQ Rack QB' });
-  await userEvent.click(screen.getByRole('button', { name: 'Print' }));
+  await press('Print');
   expect(await screen.findByText('1 label lies in the tray.')).toBeTruthy();
   expect(body('/api/labels/printing')).toMatchObject({ of: 'BIN', area: 11 });
   asked.length = 0;
   await userEvent.selectOptions(area, 'KQ Rack QB');
-  await userEvent.click(screen.getByRole('button', { name: 'Print' }));
+  await press('Print');
   await waitFor(() => expect(body('/api/labels/printing')).toMatchObject({ of: 'BIN', area: 12 }));
 });
 
 it('makes a number for a pallet, and offers its label', async () => {
   answers('POST', '/api/unit-loads', () => ({ id: 80, code: '304000010000000019' }));
   show(<NewLoads />);
-  await userEvent.click(screen.getByRole('button', { name: 'Make an SSCC' }));
+  await press('Make an SSCC');
   expect(await screen.findByText('304000010000000019')).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Pallet label' })).toBeTruthy();
 });
@@ -117,7 +117,7 @@ it('adds a trolley under a code in capitals, and only for those who set rules', 
   show(<NewLoads />);
   await userEvent.type(screen.getByLabelText(/Code/), ' t3 ');
   await userEvent.type(screen.getByLabelText('Name'), 'Blue trolley');
-  await userEvent.click(screen.getByRole('button', { name: 'Add the trolley' }));
+  await press('Add the trolley');
   expect(await screen.findByText('Saved.')).toBeTruthy();
   expect(body('/api/unit-loads/trolleys')).toEqual({ code: 'T3', name: 'Blue trolley' });
   cleanup();

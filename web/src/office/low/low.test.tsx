@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, Refusal, show } from '../../testing/house';
+import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -57,7 +57,7 @@ it('offers for what is chosen only what can be done with all of it', async () =>
   expect(screen.getByRole('button', { name: 'Agree to 2' })).toHaveProperty('disabled', true);
   expect(screen.getByRole('button', { name: 'Drop 2' })).toHaveProperty('disabled', false);
   await userEvent.click(screen.getByLabelText('Choose RQ-00001'));
-  await userEvent.click(screen.getByRole('button', { name: 'Order 1' }));
+  await press('Order 1');
   expect(await screen.findByText('PO-10007')).toBeTruthy();
   expect(asked.find((one) => one.path === '/api/requisitions/order')?.body).toEqual({ ids: [2] });
 });
@@ -70,7 +70,7 @@ it('says why an order was not made, and keeps what was chosen', async () => {
   );
   show(<RequisitionSpace />);
   await userEvent.click(await screen.findByLabelText('Choose RQ-00002'));
-  await userEvent.click(screen.getByRole('button', { name: 'Order 1' }));
+  await press('Order 1');
   expect(await screen.findByText(/Nobody is known to sell Rope 2/)).toBeTruthy();
   expect(screen.getByLabelText('Choose RQ-00002')).toHaveProperty('checked', true);
 });
@@ -89,14 +89,14 @@ it('names a supplier for one, and asks for goods', async () => {
   show(<RequisitionSpace />);
   await userEvent.click(await screen.findByText('Rope 1'));
   await userEvent.selectOptions(await screen.findByLabelText('Supplier'), '4');
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Save');
   await waitFor(() =>
     expect(asked.find((one) => one.path === '/api/requisitions/1/supplier')?.body).toEqual({
       supplier: 4,
     }),
   );
-  await userEvent.click(screen.getByRole('button', { name: 'Close' }));
-  await userEvent.click(screen.getByRole('button', { name: 'Ask for goods' }));
+  await press('Close');
+  await press('Ask for goods');
   await userEvent.type(screen.getByLabelText(/^Item/), 'RPE');
   await userEvent.type(screen.getByLabelText(/^Quantity/), '2,5');
   await userEvent.click(screen.getAllByRole('button', { name: 'Ask for goods' }).at(-1)!);

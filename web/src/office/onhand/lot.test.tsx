@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, empty, sent, show } from '../../testing/house';
+import { answers, empty, press, sent, show } from '../../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -48,12 +48,12 @@ it('shows the days of a lot and how they were corrected', async () => {
 it('corrects them with a reason, at the version that was looked at', async () => {
   answers('PUT', '/api/lots/5/dates', () => ({ ...lot, version: 4 }));
   show(<LotPart lot={5} />);
-  await userEvent.click(await screen.findByRole('button', { name: 'Correct the days' }));
+  await press('Correct the days');
   const expires = screen.getByLabelText('Expires');
   await userEvent.clear(expires);
   await userEvent.type(expires, '2027-04-30');
   await userEvent.type(screen.getByLabelText(/Why is it corrected/), 'Misread');
-  await userEvent.click(screen.getByRole('button', { name: 'Save the days' }));
+  await press('Save the days');
   await waitFor(() => expect(sent('PUT', '/api/lots/5/dates')).toHaveLength(1));
   expect(sent('PUT', '/api/lots/5/dates')[0]?.body).toEqual({
     version: 3,

@@ -1,7 +1,6 @@
 // @vitest-environment jsdom
-import { answers, empty, Refusal, sent, show } from '../../testing/house';
+import { answers, empty, press, Refusal, sent, show } from '../../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
-import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import '../../app/words';
 import { ReservedHere } from './ReservedHere';
@@ -38,7 +37,7 @@ it('says where an item is reserved, for what, and frees it', async () => {
   expect(sent('GET', '/api/reservations')[0]?.query.get('item')).toBe('7');
   expect(screen.getAllByText('QA-01-A')).toHaveLength(2);
   expect(screen.getByText(/picked already/)).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Free it' }));
+  await press('Free it');
   await waitFor(() => expect(sent('POST', '/api/reservations/40/release')).toHaveLength(1));
 });
 
@@ -49,7 +48,7 @@ it('names the item where a bin is asked about, and says why it cannot be freed',
   });
   show(<ReservedHere place={3} />);
   expect(await screen.findByText(/Flare, red/)).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Free it' }));
+  await press('Free it');
   expect(await screen.findByText('It is picked already.')).toBeTruthy();
   cleanup();
   show(<ReservedHere place={3} />, { permissions: ['MOVE'] });

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, empty, Refusal, sent, show } from '../../testing/house';
+import { answers, empty, press, Refusal, sent, show } from '../../testing/house';
 import { asItWas, laidOut } from '../../testing/layout';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
@@ -42,7 +42,7 @@ it('shows what each customer asks for, and changes it', async () => {
   await userEvent.clear(life);
   await userEvent.type(life, '30');
   await userEvent.click(screen.getByLabelText('Each line must be of one lot'));
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Save');
   await waitFor(() => expect(sent('PUT', '/api/customers/9')).toHaveLength(1));
   expect(sent('PUT', '/api/customers/9')[0]?.body).toMatchObject({
     code: 'SKERRY',
@@ -57,10 +57,10 @@ it('adds one, and puts what is wrong at its field', async () => {
     return new Refusal(400, 'There is a customer TERN already.', 'taken', { field: 'code' });
   });
   show(<CustomerRules />);
-  await userEvent.click(await screen.findByRole('button', { name: 'New customer' }));
+  await press('New customer');
   await userEvent.type(screen.getByLabelText(/^Code/), ' tern ');
   await userEvent.type(screen.getByLabelText(/^Name/), 'Tern Marine');
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Save');
   expect(await screen.findAllByText('There is a customer TERN already.')).toHaveLength(2);
   expect(screen.getByLabelText(/^Code/).getAttribute('aria-invalid')).toBe('true');
   expect(sent('POST', '/api/customers')[0]?.body).toMatchObject({
@@ -86,11 +86,11 @@ it('says what goes into a kit, without the lines left empty', async () => {
   answers('PUT', door, () => kit);
   show(<MadeOf item={30} />);
   expect(await screen.findByLabelText('Component 1')).toHaveProperty('value', 'SHK-001');
-  await userEvent.click(screen.getByRole('button', { name: /line/i }));
+  await press(/line/i);
   await userEvent.type(screen.getByLabelText('Component 2'), ' ROP-012 ');
   await userEvent.type(screen.getAllByLabelText('Quantity')[1], '7,5');
-  await userEvent.click(screen.getByRole('button', { name: /line/i }));
-  await userEvent.click(screen.getByRole('button', { name: 'Save what it is made of' }));
+  await press(/line/i);
+  await press('Save what it is made of');
   await waitFor(() =>
     expect(sent('PUT', door)[0]?.body).toEqual({
       components: [

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, Refusal, show } from '../../testing/house';
+import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
@@ -32,7 +32,7 @@ it('writes a rule for an item and a bin, with a capacity in packs', async () => 
   await userEvent.type(bin, 'BA-01-A');
   await userEvent.type(screen.getByLabelText('Up to'), '6');
   await userEvent.type(screen.getByLabelText('Pack'), 'carton');
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Save');
   await waitFor(() => expect(done).toHaveBeenCalled());
   const body = asked.find((one) => one.method === 'POST')?.body as Record<string, unknown>;
   expect(body).toMatchObject({
@@ -55,7 +55,7 @@ it('writes a rule for a category and an area', async () => {
   await screen.findByText('Rigging');
   await userEvent.selectOptions(screen.getByLabelText('Category'), 'Rigging');
   await userEvent.selectOptions(screen.getByLabelText('Go to'), 'area');
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Save');
   await waitFor(() =>
     expect(asked.find((one) => one.method === 'POST')?.body).toMatchObject({
       category: 'Rigging',
@@ -85,7 +85,7 @@ it('tries a rule as it stands in the form, without saving it', async () => {
   const amount = screen.getByLabelText('If so many came');
   await userEvent.clear(amount);
   await userEvent.type(amount, '250');
-  await userEvent.click(screen.getByRole('button', { name: 'Show where' }));
+  await press('Show where');
   expect(await screen.findByText('BA-01-A')).toBeTruthy();
   expect(asked.filter((one) => one.method === 'POST').map((one) => one.path)).toEqual([
     '/api/put-away/trial',
@@ -95,7 +95,7 @@ it('tries a rule as it stands in the form, without saving it', async () => {
 it('says what is wrong with a trial', async () => {
   answers('POST', '/api/put-away/trial', () => new Refusal(400, 'Name an area or a bin.'));
   show(<PutAwayForm site={site} />);
-  await userEvent.click(screen.getByRole('button', { name: 'Show where' }));
+  await press('Show where');
   expect((await screen.findByRole('alert')).textContent).toBe('Name an area or a bin.');
 });
 
@@ -111,7 +111,7 @@ it('prints labels in the chosen symbol, size and number', async () => {
   await userEvent.selectOptions(screen.getByLabelText('Symbol'), 'DATAMATRIX');
   await userEvent.selectOptions(screen.getByLabelText('Size'), '60x30');
   await userEvent.selectOptions(screen.getByLabelText('Copies of each'), '10');
-  await userEvent.click(screen.getByRole('button', { name: 'Print' }));
+  await press('Print');
   expect((await screen.findByRole('status')).textContent).toBe('10 labels lie in the tray.');
   expect(asked[0].body).toMatchObject({
     of: 'BIN',

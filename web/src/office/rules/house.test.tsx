@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, Refusal, show } from '../../testing/house';
+import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -21,7 +21,7 @@ it('names the house under the version that was read', async () => {
   show(<HouseRules />);
   const name = await screen.findByLabelText(/^Name/);
   await userEvent.type(name, ' Chandlery');
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Save');
   await waitFor(() =>
     expect(asked.find((one) => one.method === 'PUT')?.body).toEqual({
       name: 'Kittiwake Chandlery',
@@ -42,7 +42,7 @@ it('shows the logo with a way to take it off, and only to those who set rules', 
   cleanup();
   answers('DELETE', '/api/house/logo', () => house);
   show(<HouseRules />);
-  await userEvent.click(await screen.findByRole('button', { name: 'Take it away' }));
+  await press('Take it away');
   await waitFor(() => expect(asked.some((one) => one.method === 'DELETE')).toBe(true));
 });
 
@@ -51,11 +51,11 @@ it('changes what an item costs, with a comma or a point', async () => {
   answers('PUT', '/api/items/5/cost', () => ({ cost: 3.25 }));
   show(<Costing item={5} />);
   await screen.findByText('2.50');
-  await userEvent.click(screen.getByRole('button', { name: 'Change' }));
+  await press('Change');
   const field = screen.getByLabelText('Cost of one');
   await userEvent.clear(field);
   await userEvent.type(field, '3,25');
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Save');
   await waitFor(() =>
     expect(asked.find((one) => one.method === 'PUT')?.body).toEqual({
       cost: 3.25,
@@ -69,10 +69,10 @@ it('keeps the figure on the screen when it is refused', async () => {
   answers('GET', '/api/items/5/cost', () => ({ cost: 2.5 }));
   answers('PUT', '/api/items/5/cost', () => new Refusal(400, 'cost must be 0 or more'));
   show(<Costing item={5} />);
-  await userEvent.click(await screen.findByRole('button', { name: 'Change' }));
+  await press('Change');
   await userEvent.clear(screen.getByLabelText('Cost of one'));
   await userEvent.type(screen.getByLabelText('Cost of one'), '-1');
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Save');
   expect(await screen.findByText('cost must be 0 or more')).toBeTruthy();
   expect(screen.getByLabelText('Cost of one')).toHaveProperty('value', '-1');
 });
@@ -83,7 +83,7 @@ it('opens a virtual site without bins', async () => {
   await userEvent.type(screen.getByLabelText(/^Code/), 'aside');
   await userEvent.type(screen.getByLabelText(/^Name/), 'Set aside');
   await userEvent.click(screen.getByLabelText('Virtual: it only sets stock aside'));
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Save');
   await waitFor(() =>
     expect(asked.find((one) => one.method === 'POST')?.body).toMatchObject({
       code: 'ASIDE',

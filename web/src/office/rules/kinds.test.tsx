@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, Refusal, show } from '../../testing/house';
+import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -41,12 +41,12 @@ it('makes a kind with fields, each with what it takes', async () => {
   await fill(screen.getByLabelText(/^Code/), 'refit');
   await fill(screen.getByLabelText(/^Name/), 'Refit');
   await fill(screen.getByLabelText('Agree above'), '250,50');
-  await userEvent.click(screen.getByRole('button', { name: 'Add a field' }));
+  await press('Add a field');
   await fill(screen.getByLabelText('Field'), 'Berth');
   await userEvent.selectOptions(screen.getByLabelText('Takes'), 'CHOICE');
   await fill(screen.getByLabelText('Choices, one a line'), 'North\n\nSouth ');
   await userEvent.click(screen.getByLabelText('needed'));
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Save');
   await waitFor(() =>
     expect(asked.find((one) => one.method === 'POST')?.body).toMatchObject({
       code: 'REFIT',
@@ -75,8 +75,8 @@ it('changes a kind under the version that was read, and takes a field out', asyn
   answers('PUT', '/api/movement-kinds/5', () => kind);
   show(<KindForm kind={kind} kinds={[kind]} onDone={() => undefined} />);
   expect(screen.getByLabelText(/^Code/)).toHaveProperty('disabled', true);
-  await userEvent.click(screen.getByRole('button', { name: 'Remove the field Job' }));
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Remove the field Job');
+  await press('Save');
   await waitFor(() =>
     expect(asked.find((one) => one.method === 'PUT')?.body).toMatchObject({
       version: 3,
@@ -94,7 +94,7 @@ it('shows beside its field what a kind can not be', async () => {
   show(<KindForm kinds={[]} onDone={() => undefined} />);
   await fill(screen.getByLabelText(/^Code/), 'ODD');
   await fill(screen.getByLabelText(/^Name/), 'Odd');
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Save');
   expect((await screen.findAllByText('What is scrapped goes out.')).length).toBe(2);
 });
 
@@ -112,7 +112,7 @@ it('changes an account, and lets a site share the cost of another', async () => 
   answers('PUT', '/api/costs/sites/3', (one) => one.body);
   show(<Accounts />);
   await fill(await screen.findByLabelText('Account'), '5210');
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Save');
   await waitFor(() =>
     expect(asked.find((one) => one.path === '/api/accounts' && one.method === 'PUT')?.body).toEqual(
       { role: 'SCRAPPED', code: '5210', name: 'Scrap' },

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, empty, sent, show } from '../../testing/house';
+import { answers, empty, press, sent, show } from '../../testing/house';
 import { cleanup, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -102,10 +102,10 @@ it('writes a rule, shows whom it overrides, and tries it on the stock of today',
   expect(await screen.findByRole('option', { name: 'Rope' })).toBeTruthy();
   await userEvent.selectOptions(screen.getByLabelText('Where'), 'in Flare locker, Kittiwake Quay');
   await userEvent.type(screen.getByLabelText('Item'), 'FLR');
-  await userEvent.click(screen.getByRole('button', { name: 'Show what is taken' }));
+  await press('Show what is taken');
   expect(await screen.findByText('5 pc would be missing')).toBeTruthy();
   expect(screen.getByText(/will have expired/)).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Save' }));
+  await press('Save');
   await waitFor(() =>
     expect(sent('POST', '/api/removal/rules')[0]?.body).toMatchObject({
       category: 'Flares',
@@ -154,7 +154,7 @@ it('compares a rule with those that hold', async () => {
       }}
     />,
   );
-  await userEvent.click(await screen.findByRole('button', { name: 'Compare' }));
+  await press('Compare');
   expect(await screen.findByText(/over again: 28. Items: 1/)).toBeTruthy();
   expect(screen.getByText(/expired in the end 20 → 0/)).toBeTruthy();
   expect(screen.getByText('This rule would have changed 1 item.')).toBeTruthy();

@@ -238,15 +238,14 @@ class AdjustingTest {
         goods.post("FROM_SUPPLIER", List.of(line)).ok();
       }
       JsonNode written =
-          clerk
-              .post("/api/adjustments", entry(kind("LOSS"), "OUT", code, "KQ.A-05-A", "60"))
-              .ok();
+          clerk.post("/api/adjustments", entry(kind("LOSS"), "OUT", code, "KQ.A-05-A", "60")).ok();
       if (oldest.equals("9")) {
         assertThat(written.path("state").asString()).isEqualTo("PROPOSED");
         JsonNode approval = waiting(written);
         assertThat(approval.path("value").decimalValue()).isEqualByComparingTo("540.00");
         controller
-            .post("/api/approvals/" + approval.path("id").asLong() + "/approval", Map.of("note", ""))
+            .post(
+                "/api/approvals/" + approval.path("id").asLong() + "/approval", Map.of("note", ""))
             .ok();
       } else {
         assertThat(written.path("state").asString()).isEqualTo("POSTED");

@@ -124,7 +124,7 @@ class SiteDaysTest {
   @Test
   void aLoanIsOverdueOnceTheDayOfItsSiteIsOver() {
     HOUSE.clock().set(at("Pacific/Auckland", DUE.minusDays(3), 12, 0));
-    site("LO", "Pacific/Auckland");
+    goods.site("LO", "Pacific/Auckland", false);
     goods.opening("SHK", null, null, "LO.LO", "5");
     long lent = 0;
     for (JsonNode kind : controller.get("/api/movement-kinds").ok()) {

@@ -177,8 +177,7 @@ class TwoBrowsersTest {
     page.navigate(HOUSE.address().resolve(address).toString());
     if (begin != null) {
       for (String press : begin.split(" > ")) {
-        page.getByRole(
-                AriaRole.BUTTON, new Page.GetByRoleOptions().setName(press).setExact(true))
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(press).setExact(true))
             .last()
             .click();
       }
