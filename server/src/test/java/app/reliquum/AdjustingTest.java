@@ -152,7 +152,7 @@ class AdjustingTest {
         .isEqualTo("picture");
     String inText = Base64.getEncoder().encodeToString(Camera.jpeg(20, 20));
     entry.put("picture", Map.of("mediaType", "image/jpeg", "content", inText));
-    JsonNode written = hand.post("/api/adjustments", entry).ok();
+    JsonNode written = clerk.post("/api/adjustments", entry).ok();
     assertThat(card(written).path("picture").asBoolean()).isTrue();
     Client.Answer shown =
         controller.get("/api/adjustments/" + written.path("id").asLong() + "/picture");
@@ -326,7 +326,7 @@ class AdjustingTest {
     entry.put("reasons", List.of(kind("BROKEN")));
     entry.put("source", "INSP-7");
     entry.put("replacing", true);
-    JsonNode written = hand.post("/api/adjustments", entry).ok();
+    JsonNode written = clerk.post("/api/adjustments", entry).ok();
     JsonNode card = card(written);
     assertThat(card.path("adjustment").path("reasons").asString()).isEqualTo("Expired + Broken");
     Instant after = Instant.now().minusSeconds(3600);
@@ -386,7 +386,7 @@ class AdjustingTest {
         .isEqualTo("party");
     entry.put("party", "Harbour school");
     entry.put("due", LocalDate.now().minusDays(3).toString());
-    JsonNode written = hand.post("/api/adjustments", entry).ok();
+    JsonNode written = clerk.post("/api/adjustments", entry).ok();
     // What is on loan is still ours, and nowhere available.
     assertThat(goods.onHand(item, "")).isEqualTo("10");
     assertThat(goods.onHand(item, "&site=" + quay)).isEqualTo("4");

@@ -30,8 +30,19 @@ final class ApiShapes {
    *
    * @param body the schema of its body if that is JSON, else null
    * @param media the media type of its body, null if it has none
+   * @param about all that the document says of it
    */
-  record Operation(String method, String path, JsonNode parameters, JsonNode body, String media) {
+  record Operation(
+      String method,
+      String path,
+      JsonNode parameters,
+      JsonNode body,
+      String media,
+      JsonNode about) {
+    String id() {
+      return about.path("operationId").asString();
+    }
+
     boolean writes() {
       return !method.equals("GET");
     }
@@ -73,7 +84,8 @@ final class ApiShapes {
         path,
         about.path("parameters"),
         json ? content.path(media).path("schema") : null,
-        media);
+        media,
+        about);
   }
 
   /** A schema with what it refers to. */

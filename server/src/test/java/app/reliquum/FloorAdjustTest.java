@@ -33,7 +33,7 @@ class FloorAdjustTest {
     controller = HOUSE.hire("CON", Role.CONTROLLER);
     goods = new Goods(controller);
     site = goods.site("KQ");
-    hand = HOUSE.hire("HAND", Role.FLOOR_HAND, site);
+    hand = HOUSE.hire("HAND", Role.CLERK, site);
     rope = goods.item("RPE", "Rope", "NONE");
     beacon = goods.item("BCN", "Beacon", "SERIAL");
     goods.item("FLR", "Flare", "LOT");

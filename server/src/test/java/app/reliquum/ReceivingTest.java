@@ -534,7 +534,7 @@ class ReceivingTest {
   }
 
   @Test
-  void anOrderIsSentByMail() throws InterruptedException {
+  void withoutAMailServerALetterSaysThatItWasNotDelivered() throws InterruptedException {
     long order = order(line("SHK", "3", "box"));
     JsonNode card = controller.post("/api/inbound/" + order + "/sending", Map.of()).ok();
     assertThat(card.path("sent").isNull()).isFalse();
@@ -543,12 +543,14 @@ class ReceivingTest {
     long end = System.nanoTime() + 20_000_000_000L;
     while (System.nanoTime() < end) {
       letter = controller.get("/api/letters?document=" + number).ok().get(0);
-      if (letter.path("state").asString().equals("SENT")) {
+      if (!letter.path("state").asString().equals("WAITING")) {
         break;
       }
       java.util.concurrent.locks.LockSupport.parkNanos(100_000_000L);
     }
-    assertThat(letter.path("state").asString()).isEqualTo("SENT");
+    assertThat(letter.path("state").asString()).isEqualTo("NOT_DELIVERED");
+    assertThat(letter.path("failure").asString()).isEqualTo("No mail server is set.");
+    assertThat(letter.path("sent").isNull()).isTrue();
     assertThat(letter.path("recipient").asString()).isEqualTo("orders@skerry.example");
     assertThat(letter.path("body").asString()).contains(number, "3 box", "SHK");
     assertThat(hand.get("/api/letters").status()).isEqualTo(403);

@@ -14,7 +14,7 @@ class RestartTest {
   @Test
   void whoIsSignedInStaysSignedIn() {
     Client clerk = HOUSE.hire("STAY", Role.CLERK);
-    String day = clerk.cookie("reliquum-day");
+    String day = clerk.cookie("reliquum");
     HOUSE.restart();
     assertThat(session(day).ok().path("code").asString()).isEqualTo("STAY");
     assertThat(session(day + "x").status()).isEqualTo(401);
@@ -22,6 +22,6 @@ class RestartTest {
 
   private static Client.Answer session(String day) {
     Client fresh = HOUSE.nobody();
-    return fresh.send(fresh.request("/api/session").header("Cookie", "reliquum-day=" + day).GET());
+    return fresh.send(fresh.request("/api/session").header("Cookie", "reliquum=" + day).GET());
   }
 }

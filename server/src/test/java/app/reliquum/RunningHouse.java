@@ -7,6 +7,8 @@ import app.reliquum.testing.SettableClock;
 import app.reliquum.testing.TestDatabase;
 import java.net.URI;
 import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.extension.AfterAllCallback;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
@@ -19,19 +21,23 @@ import org.springframework.context.support.GenericApplicationContext;
 public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
 
   static final String PASSWORD = "quayside secret";
+  static final String PIN = "8305";
 
   private final boolean demo;
   private final SettableClock clock = new SettableClock();
   private TestDatabase database;
   private ConfigurableApplicationContext application;
 
-  private RunningHouse(boolean demo) {
+  private final List<String> settings;
+
+  private RunningHouse(boolean demo, String... settings) {
     this.demo = demo;
+    this.settings = List.of(settings);
   }
 
-  /** A house with nobody and nothing in it. */
-  public static RunningHouse empty() {
-    return new RunningHouse(false);
+  /** A house with nobody and nothing in it, started with settings such as {@code --name=value}. */
+  public static RunningHouse empty(String... settings) {
+    return new RunningHouse(false, settings);
   }
 
   /** The demo house. */
@@ -51,13 +57,15 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
         context ->
             ((GenericApplicationContext) context)
                 .registerBean("settableClock", Clock.class, () -> clock));
-    application =
-        reliquum.run(
+    List<String> all = new ArrayList<>(settings);
+    all.addAll(
+        List.of(
             "--server.port=0",
             "--reliquum.demo=" + demo,
             "--spring.datasource.url=" + database.url(),
             "--spring.datasource.username=" + database.user(),
-            "--spring.datasource.password=" + database.password());
+            "--spring.datasource.password=" + database.password()));
+    application = reliquum.run(all.toArray(String[]::new));
   }
 
   /** Ends the application and starts it again on the same data. */
@@ -94,7 +102,7 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
   public Client hire(String code, Role role, Long... sites) {
     application
         .getBean(People.class)
-        .add(
+        .settle(
             new People.Entry(
                 null,
                 code,
@@ -104,7 +112,7 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
                 Set.of(sites),
                 true,
                 PASSWORD,
-                "2468",
+                PIN,
                 null));
     return nobody().signIn(code, PASSWORD);
   }

@@ -6,6 +6,7 @@ import app.reliquum.adjusting.AdjustmentTable.Head;
 import app.reliquum.adjusting.AdjustmentTable.LineRow;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
+import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.approvals.Approvals;
 import app.reliquum.approvals.Subject;
@@ -187,9 +188,11 @@ public class Adjusting implements Subject {
             .min(BigDecimal::compareTo)
             .orElse(null);
     Optional<BigDecimal> limit = approvals.limit(actor, ofReasons);
-    if (limit.isPresent() && gross.compareTo(limit.get()) > 0) {
-      approvals.propose(
-          command, subject(head), id, head.number(), head.siteId(), gross, limit.get());
+    // Who may not post proposes, whatever it is worth.
+    boolean above = limit.isPresent() && gross.compareTo(limit.get()) > 0;
+    if (above || !actor.may(Permission.POST)) {
+      BigDecimal most = actor.may(Permission.POST) ? limit.get() : BigDecimal.ZERO;
+      approvals.propose(command, subject(head), id, head.number(), head.siteId(), gross, most);
     } else {
       post(command, head, draft.kind(), draft.entry().effective());
     }

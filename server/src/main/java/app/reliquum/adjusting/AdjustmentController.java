@@ -3,7 +3,9 @@ package app.reliquum.adjusting;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.kinds.MovementKinds.Purpose;
 import io.swagger.v3.oas.annotations.Operation;
@@ -17,7 +19,6 @@ import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -64,6 +65,7 @@ class AdjustmentController {
   @Operation(
       operationId = "listAdjustments",
       summary = "Adjustments, scrap and movements, the latest first")
+  @Needs(Permission.LOOK)
   @GetMapping("/adjustments")
   Page<Adjustment.Row> page(
       Actor actor,
@@ -85,12 +87,14 @@ class AdjustmentController {
   }
 
   @Operation(operationId = "getAdjustment", summary = "An adjustment with its lines")
+  @Needs(Permission.LOOK)
   @GetMapping("/adjustments/{adjustment}")
   Adjustment.Card card(Actor actor, @PathVariable long adjustment) {
     return rows.card(adjustment, actor);
   }
 
   @Operation(operationId = "getAdjustmentPicture", summary = "The picture of an adjustment")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/adjustments/{adjustment}/picture")
   ResponseEntity<byte[]> picture(Actor actor, @PathVariable long adjustment) {
     rows.card(adjustment, actor);
@@ -109,9 +113,9 @@ class AdjustmentController {
   @Operation(
       operationId = "createAdjustment",
       summary = "Create an adjustment, and post it unless it needs approval")
+  @Needs(Permission.MOVE)
   @PostMapping("/adjustments")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('MOVE')")
   Adjustment.Written write(Command command, @Valid @RequestBody Adjustment.Entry entry) {
     return commands.once(
         command, "adjust", entry, Adjustment.Written.class, () -> adjusting.write(command, entry));
@@ -121,6 +125,7 @@ class AdjustmentController {
   @Operation(
       operationId = "importAdjustment",
       summary = "Import an adjustment from a file, or try it")
+  @Needs(Permission.POST)
   @PostMapping(
       path = "/adjustments/files",
       consumes = {
@@ -128,7 +133,6 @@ class AdjustmentController {
         "application/octet-stream",
         "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
       })
-  @PreAuthorize("hasAuthority('POST')")
   AdjustmentFile.Result read(
       Command command,
       @RequestParam(defaultValue = "false") boolean trial,
@@ -149,6 +153,7 @@ class AdjustmentController {
   }
 
   @Operation(operationId = "listScrap", summary = "Scrap by reason, item or month")
+  @Needs(Permission.LOOK)
   @GetMapping("/scrap")
   List<ScrapReport.Row> scrap(
       Actor actor,
@@ -160,6 +165,7 @@ class AdjustmentController {
   }
 
   @Operation(operationId = "listLoans", summary = "Loans, filtered")
+  @Needs(Permission.LOOK)
   @GetMapping("/loans")
   Page<Loans.Row> loans(
       Actor actor,
@@ -171,6 +177,7 @@ class AdjustmentController {
   }
 
   @Operation(operationId = "getLoan", summary = "A loan with its goods and returns")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/loans/{loan}")
   Loans.Card loan(Actor actor, @PathVariable long loan) {
     return loans.card(loan, actor);
@@ -178,9 +185,9 @@ class AdjustmentController {
 
   /** Takes goods of a loan back in. */
   @Operation(operationId = "receiveLoanBack", summary = "Receive a loan back, whole or in part")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/loans/{loan}/returns")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('MOVE')")
   Loans.Card back(
       Command command, @PathVariable long loan, @Valid @RequestBody Loans.ReturnEntry entry) {
     return commands.once(

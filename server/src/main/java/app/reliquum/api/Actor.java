@@ -1,7 +1,7 @@
 package app.reliquum.api;
 
-import java.io.Serializable;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Who asks.
@@ -13,6 +13,7 @@ import java.util.Set;
  * @param permissions what they may do
  * @param everywhere whether they may work at every site
  * @param sites the sites where they may work, if not everywhere
+ * @param access how they have signed in
  */
 public record Actor(
     long id,
@@ -21,8 +22,32 @@ public record Actor(
     String role,
     Set<Permission> permissions,
     boolean everywhere,
-    Set<Long> sites)
-    implements Serializable {
+    Set<Long> sites,
+    Access access) {
+
+  /** A secret of a person. */
+  public enum Secret {
+    PASSWORD,
+    PIN
+  }
+
+  /**
+   * How someone has signed in.
+   *
+   * @param signIn the number of the sign-in; 0 for the house itself
+   * @param by what it was proved with; a PIN opens the Floor only
+   * @param device the name of the enrolled device, null on any other
+   * @param due the secret that must be changed before anything else, if one must
+   */
+  public record Access(long signIn, Secret by, @Nullable String device, @Nullable Secret due) {
+    /** Of the house itself, and of those in whose name it writes its demo. */
+    public static final Access OF_THE_HOUSE = new Access(0, Secret.PASSWORD, null, null);
+
+    /** Whether only the Floor is open. */
+    public boolean floorOnly() {
+      return by == Secret.PIN;
+    }
+  }
 
   public Actor {
     permissions = Set.copyOf(permissions);
@@ -31,7 +56,20 @@ public record Actor(
 
   /** The house itself, for work that no person asked for. */
   public static Actor house(long id) {
-    return new Actor(id, "HOUSE", "Reliquum", "HOUSE", Set.of(Permission.values()), true, Set.of());
+    return new Actor(
+        id,
+        "HOUSE",
+        "Reliquum",
+        "HOUSE",
+        Set.of(Permission.values()),
+        true,
+        Set.of(),
+        Access.OF_THE_HOUSE);
+  }
+
+  /** Whether their role allows something. */
+  public boolean may(Permission permission) {
+    return permissions.contains(permission);
   }
 
   /** Whether they may work at a site. */
@@ -47,6 +85,18 @@ public record Actor(
   public void requireSite(long site, String siteName) {
     if (!worksAt(site)) {
       throw Problem.forbidden("You don't work at " + siteName + ".").with("site", siteName);
+    }
+  }
+
+  /**
+   * Lets only those pass who may work at every site: for what holds for all of them.
+   *
+   * @throws Problem if they may not
+   */
+  public void requireEverywhere(String what) {
+    if (!everywhere) {
+      throw Problem.forbidden(
+          what + " holds for every site. Someone who works everywhere can change it.");
     }
   }
 }

@@ -1,5 +1,6 @@
 package app.reliquum.api;
 
+import java.util.Optional;
 import org.springframework.core.MethodParameter;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.Authentication;
@@ -27,10 +28,15 @@ class ActorResolver implements HandlerMethodArgumentResolver {
   }
 
   static Actor current() {
+    return present()
+        .orElseThrow(() -> new Problem(HttpStatus.UNAUTHORIZED, "sign-in", "Sign in first."));
+  }
+
+  /** The one who asks, if someone is signed in. */
+  static Optional<Actor> present() {
     Authentication authentication = SecurityContextHolder.getContext().getAuthentication();
-    if (authentication != null && authentication.getPrincipal() instanceof Actor actor) {
-      return actor;
-    }
-    throw new Problem(HttpStatus.UNAUTHORIZED, "sign-in", "Sign in first.");
+    return authentication != null && authentication.getPrincipal() instanceof Actor actor
+        ? Optional.of(actor)
+        : Optional.empty();
   }
 }

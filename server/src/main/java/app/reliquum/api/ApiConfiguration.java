@@ -17,6 +17,7 @@ import org.springframework.context.annotation.Lazy;
 import org.springframework.format.FormatterRegistry;
 import org.springframework.http.converter.HttpMessageConverters;
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
+import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -24,9 +25,16 @@ import tools.jackson.databind.json.JsonMapper;
 class ApiConfiguration implements WebMvcConfigurer {
 
   private final JsonMapper json;
+  private final Admission admission;
 
-  ApiConfiguration(@Lazy JsonMapper json) {
+  ApiConfiguration(@Lazy JsonMapper json, Admission admission) {
     this.json = json;
+    this.admission = admission;
+  }
+
+  @Override
+  public void addInterceptors(InterceptorRegistry interceptors) {
+    interceptors.addInterceptor(admission).addPathPatterns("/api/**");
   }
 
   static {

@@ -43,7 +43,10 @@ class ApiDocument {
   private static final Refusal SIGN_IN =
       new Refusal("401", "SignIn", "Nobody is signed in. Types: `sign-in`, `wrong-sign-in`.");
   private static final Refusal FORBIDDEN =
-      new Refusal("403", "Forbidden", "Whoever asks may not. Type: `forbidden`.");
+      new Refusal(
+          "403",
+          "Forbidden",
+          "Whoever asks may not. Types: `forbidden`, `floor-only`, `secret-due`.");
   private static final Refusal MISSING =
       new Refusal("404", "NotFound", "There is no such thing. Type: `not-found`.");
   private static final Refusal CONFLICT =
@@ -125,7 +128,9 @@ class ApiDocument {
 
   private static void complete(String path, PathItem.HttpMethod method, Operation operation) {
     boolean write = method != PathItem.HttpMethod.GET;
-    boolean open = path.startsWith("/api/session") && method != PathItem.HttpMethod.DELETE;
+    boolean open =
+        operation.getExtensions() != null
+            && "NONE".equals(operation.getExtensions().get("x-permission"));
     SecurityRequirement required = new SecurityRequirement();
     if (!open) {
       required.addList(SESSION);
@@ -197,6 +202,24 @@ class ApiDocument {
     problem.setRequired(List.of("type", "status", "detail"));
     problem.setAdditionalProperties(true);
     return problem;
+  }
+
+  /** What an operation needs, for those who call it and for the test of who may do what. */
+  @Bean
+  OperationCustomizer permissions() {
+    return (operation, method) -> {
+      Needs needs = method.getMethodAnnotation(Needs.class);
+      if (needs != null) {
+        operation.addExtension("x-permission", needs.value().name());
+        operation.addExtension("x-floor", needs.floor());
+        operation.addExtension("x-everywhere", needs.everywhere());
+      } else if (method.hasMethodAnnotation(Open.class)) {
+        operation.addExtension("x-permission", "NONE");
+      } else if (method.hasMethodAnnotation(Own.class)) {
+        operation.addExtension("x-permission", "OWN");
+      }
+      return operation;
+    };
   }
 
   @Bean

@@ -26,11 +26,14 @@ class CommandResolver implements HandlerMethodArgumentResolver {
       ModelAndViewContainer container,
       NativeWebRequest request,
       WebDataBinderFactory binders) {
-    String device = request.getHeader(DEVICE);
+    Actor actor = ActorResolver.current();
+    // An enrolled device has the name that it was enrolled by, whatever it says itself.
+    String enrolled = actor.access().device();
+    String device = enrolled == null ? request.getHeader(DEVICE) : enrolled;
     String known = device == null ? "" : device.replaceAll("[^\\p{L}\\p{N} ._-]", "").strip();
     return new Command(
         id(request.getHeader(HEADER)),
-        ActorResolver.current(),
+        actor,
         known.substring(0, Math.min(known.length(), LONGEST_DEVICE)));
   }
 

@@ -1,13 +1,15 @@
 package app.reliquum.api;
 
-/** What a role may do beyond looking. Each is also an authority of that name. */
+/** What a role may do. */
 public enum Permission {
-  /** Move goods between bins. */
+  /** Look at what there is. */
+  LOOK,
+  /** Work with goods: receive, move, pick, pack, count, propose adjustments; print. */
   MOVE,
-  /** Write postings that change what the house owns, and reverse them; run checks of the books. */
+  /** Write postings that change what the house owns, and documents; run checks of the ledger. */
   POST,
-  /** Set the house rules: items, places. */
+  /** Set the house rules, approve, close the books, enrol devices. */
   RULES,
-  /** Say who may do what. */
+  /** Say who may do what, and read the security log. */
   PEOPLE
 }

@@ -1,6 +1,7 @@
 package app.reliquum.api;
 
 import app.reliquum.core.quantity.QuantityException;
+import jakarta.servlet.http.HttpServletRequest;
 import java.net.URI;
 import java.sql.SQLException;
 import java.util.List;
@@ -8,6 +9,7 @@ import java.util.Map;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.TypeMismatchException;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.i18n.LocaleContextHolder;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.OptimisticLockingFailureException;
@@ -18,15 +20,16 @@ import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
-import org.springframework.security.access.AccessDeniedException;
 import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.MissingServletRequestParameterException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.method.HandlerMethod;
 import org.springframework.web.method.annotation.HandlerMethodValidationException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import org.springframework.web.servlet.HandlerMapping;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
 
 /** Turns whatever goes wrong into a problem document (RFC 9457). */
@@ -40,8 +43,31 @@ class Problems extends ResponseEntityExceptionHandler {
 
   private static final int TOO_LONG = 1406;
 
+  private final ApplicationEventPublisher events;
+
+  Problems(ApplicationEventPublisher events) {
+    this.events = events;
+  }
+
   @ExceptionHandler
-  ResponseEntity<ProblemDetail> problem(Problem problem) {
+  ResponseEntity<ProblemDetail> problem(Problem problem, HttpServletRequest request) {
+    if (problem.status() == HttpStatus.FORBIDDEN) {
+      Object handler = request.getAttribute(HandlerMapping.BEST_MATCHING_HANDLER_ATTRIBUTE);
+      ActorResolver.present()
+          .ifPresent(
+              actor ->
+                  events.publishEvent(
+                      new AccessRefused(
+                          actor,
+                          handler instanceof HandlerMethod method
+                              ? Admission.name(method)
+                              : request.getRequestURI(),
+                          problem.getMessage())));
+    }
+    return answer(problem);
+  }
+
+  private static ResponseEntity<ProblemDetail> answer(Problem problem) {
     var answer = ResponseEntity.status(problem.status());
     Object wait = problem.values().get("retryAfter");
     if (wait != null) {
@@ -51,25 +77,20 @@ class Problems extends ResponseEntityExceptionHandler {
   }
 
   @ExceptionHandler
-  ResponseEntity<ProblemDetail> denied(AccessDeniedException denied) {
-    return problem(Problem.forbidden("Your role does not allow this. Ask a controller."));
-  }
-
-  @ExceptionHandler
   ResponseEntity<ProblemDetail> quantity(QuantityException fault) {
-    return problem(Problem.invalid("quantity", fault.getMessage()).with("given", fault.given()));
+    return answer(Problem.invalid("quantity", fault.getMessage()).with("given", fault.given()));
   }
 
   @ExceptionHandler
   ResponseEntity<ProblemDetail> stale(OptimisticLockingFailureException stale) {
-    return problem(
+    return answer(
         Problem.conflict("changed", "Someone else changed this meanwhile. Load it again."));
   }
 
   @ExceptionHandler
   ResponseEntity<ProblemDetail> busy(PessimisticLockingFailureException busy) {
     LOG.warn("Gave up on a lock", busy);
-    return problem(
+    return answer(
         new Problem(
                 HttpStatus.SERVICE_UNAVAILABLE,
                 "busy",
@@ -82,7 +103,7 @@ class Problems extends ResponseEntityExceptionHandler {
     LOG.info("Refused by the database: {}", violation.getMostSpecificCause().getMessage());
     int code =
         violation.getMostSpecificCause() instanceof SQLException fault ? fault.getErrorCode() : 0;
-    return problem(
+    return answer(
         switch (code) {
           case OUT_OF_RANGE ->
               new Problem(
@@ -104,7 +125,7 @@ class Problems extends ResponseEntityExceptionHandler {
   @ExceptionHandler
   ResponseEntity<ProblemDetail> unexpected(Exception fault) {
     LOG.error("Unexpected", fault);
-    return problem(
+    return answer(
         new Problem(
             HttpStatus.INTERNAL_SERVER_ERROR,
             "unexpected",

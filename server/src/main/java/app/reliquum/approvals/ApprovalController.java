@@ -3,7 +3,9 @@ package app.reliquum.approvals;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -13,7 +15,6 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.util.function.Supplier;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -43,6 +44,7 @@ class ApprovalController {
   record Reason(@NotBlank(message = "is needed: say why") @Size(max = 400) String note) {}
 
   @Operation(operationId = "listApprovals", summary = "What waits for approval, or was decided")
+  @Needs(Permission.LOOK)
   @GetMapping
   Page<Approvals.Row> page(
       Actor actor,
@@ -53,14 +55,15 @@ class ApprovalController {
   }
 
   @Operation(operationId = "getApproval", summary = "An approval with what was said")
+  @Needs(Permission.LOOK)
   @GetMapping("/{approval}")
   Approvals.Card card(Actor actor, @PathVariable long approval) {
     return approvals.card(approval, actor);
   }
 
   @Operation(operationId = "approve", summary = "Approve and post")
+  @Needs(Permission.RULES)
   @PostMapping("/{approval}/approval")
-  @PreAuthorize("hasAuthority('RULES')")
   Approvals.Card approve(
       Command command, @PathVariable long approval, @Valid @RequestBody Note note) {
     return once(
@@ -72,8 +75,8 @@ class ApprovalController {
   }
 
   @Operation(operationId = "refuse", summary = "Refuse with a reason")
+  @Needs(Permission.RULES)
   @PostMapping("/{approval}/refusal")
-  @PreAuthorize("hasAuthority('RULES')")
   Approvals.Card refuse(
       Command command, @PathVariable long approval, @Valid @RequestBody Reason reason) {
     return once(
@@ -85,8 +88,8 @@ class ApprovalController {
   }
 
   @Operation(operationId = "askOrAnswerApproval", summary = "Request information, or give it")
+  @Needs(Permission.MOVE)
   @PostMapping("/{approval}/words")
-  @PreAuthorize("hasAuthority('MOVE')")
   Approvals.Card say(
       Command command, @PathVariable long approval, @Valid @RequestBody Reason reason) {
     return once(
@@ -98,8 +101,8 @@ class ApprovalController {
   }
 
   @Operation(operationId = "withdrawApproval", summary = "Withdraw what one has proposed")
+  @Needs(Permission.MOVE)
   @PostMapping("/{approval}/withdrawal")
-  @PreAuthorize("hasAuthority('MOVE')")
   Approvals.Card withdraw(Command command, @PathVariable long approval) {
     return once(command, "withdraw", approval, "", () -> approvals.withdraw(command, approval));
   }

@@ -6,6 +6,7 @@ import app.reliquum.catalog.Catalog;
 import app.reliquum.catalog.Words;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.floor.HouseCodes;
+import app.reliquum.stock.Ledger;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -26,11 +27,13 @@ class Ask {
   private final JdbcClient jdbc;
   private final Catalog catalog;
   private final HouseCodes codes;
+  private final Ledger ledger;
 
-  Ask(JdbcClient jdbc, Catalog catalog, HouseCodes codes) {
+  Ask(JdbcClient jdbc, Catalog catalog, HouseCodes codes, Ledger ledger) {
     this.jdbc = jdbc;
     this.catalog = catalog;
     this.codes = codes;
+    this.ledger = ledger;
   }
 
   /** What kind of thing is meant. */
@@ -70,13 +73,13 @@ class Ask {
     List<Hit> more = new ArrayList<>();
     more.addAll(items(words));
     more.addAll(bins("p.address like :prefix", words.prefix(), actor, false));
-    more.addAll(lots("l.code like :prefix", words.prefix(), false));
-    more.addAll(serials("s.code like :prefix", words.prefix(), false));
+    more.addAll(lots("l.code like :prefix", words.prefix(), actor, false));
+    more.addAll(serials("s.code like :prefix", words.prefix(), actor, false));
     more.addAll(orders("o.number like :prefix", words.prefix(), actor, false));
     more.addAll(transfers("t.number like :prefix", words.prefix(), actor, false));
     more.addAll(leaving("o.number like :prefix", words.prefix(), actor, false));
     more.addAll(counts("c.number like :prefix", words.prefix(), actor, false));
-    more.addAll(postings(words.text()));
+    more.addAll(postings(words.text(), actor));
     if (actor.permissions().contains(Permission.PEOPLE)) {
       more.addAll(people(words.prefix()));
     }
@@ -94,10 +97,10 @@ class Ask {
       return bins("p.id = :prefix", Long.toString(bin.place()), actor, true);
     }
     if (meaning instanceof Meaning.Lot lot) {
-      return lots("l.id = :prefix", Long.toString(lot.lot()), true);
+      return lots("l.id = :prefix", Long.toString(lot.lot()), actor, true);
     }
     if (meaning instanceof Meaning.Serial serial) {
-      return serials("s.id = :prefix", Long.toString(serial.serial()), true);
+      return serials("s.id = :prefix", Long.toString(serial.serial()), actor, true);
     }
     if (meaning instanceof Meaning.Label label) {
       return exact(
@@ -211,26 +214,43 @@ class Ask {
         .list();
   }
 
-  private List<Hit> lots(String condition, String value, boolean exact) {
+  /**
+   * What lies only where someone does not work is none of theirs; what lies nowhere is nobody's.
+   */
+  private static String theirs(String column, Actor actor) {
+    return actor.everywhere()
+        ? ""
+        : " and (exists (select 1 from stock_position q join place p on p.id = q.place_id where "
+            + column
+            + " and p.site_id in (:sites)) or not exists (select 1 from stock_position q where "
+            + column
+            + "))";
+  }
+
+  private List<Hit> lots(String condition, String value, Actor actor, boolean exact) {
     return jdbc.sql(
             "select l.id, l.code, i.name, i.id item from lot l join item i on i.id = l.item_id"
                 + " where "
                 + condition
+                + theirs("q.item_id = l.item_id and q.lot_id = l.id", actor)
                 + " order by l.code limit "
                 + OF_EACH)
         .param("prefix", value)
+        .param("sites", actor.sites().isEmpty() ? Set.of(-1L) : actor.sites())
         .query((row, n) -> ofItem(Kind.LOT, row, exact))
         .list();
   }
 
-  private List<Hit> serials(String condition, String value, boolean exact) {
+  private List<Hit> serials(String condition, String value, Actor actor, boolean exact) {
     return jdbc.sql(
             "select s.id, s.code, i.name, i.id item from serial s join item i on i.id = s.item_id"
                 + " where "
                 + condition
+                + theirs("q.item_id = s.item_id and q.serial_id = s.id", actor)
                 + " order by s.code limit "
                 + OF_EACH)
         .param("prefix", value)
+        .param("sites", actor.sites().isEmpty() ? Set.of(-1L) : actor.sites())
         .query((row, n) -> ofItem(Kind.SERIAL, row, exact))
         .list();
   }
@@ -240,8 +260,8 @@ class Ask {
     return new Hit(kind, row.getLong(1), row.getLong(4), row.getString(2), row.getString(3), exact);
   }
 
-  private List<Hit> postings(String text) {
-    if (!text.matches("[0-9]{1,12}")) {
+  private List<Hit> postings(String text, Actor actor) {
+    if (!text.matches("[0-9]{1,12}") || !ledger.isSeenBy(Long.parseLong(text), actor)) {
       return List.of();
     }
     return jdbc.sql(

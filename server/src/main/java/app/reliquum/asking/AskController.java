@@ -1,6 +1,8 @@
 package app.reliquum.asking;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -17,6 +19,7 @@ class AskController {
   }
 
   @Operation(operationId = "ask", summary = "Find anything by words or a scan")
+  @Needs(Permission.LOOK)
   @GetMapping("/api/ask")
   List<Ask.Hit> ask(Actor actor, @RequestParam String q) {
     return ask.hits(q, actor);

@@ -2,7 +2,9 @@ package app.reliquum.catalog;
 
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
@@ -12,7 +14,6 @@ import jakarta.validation.constraints.PositiveOrZero;
 import java.util.Arrays;
 import java.util.List;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -41,6 +42,7 @@ class CatalogController {
   record Unit(UnitOfMeasure unit, String code, String symbol, int usualDecimals) {}
 
   @Operation(operationId = "listUnits", summary = "The units that items can be counted in")
+  @Needs(Permission.LOOK)
   @GetMapping("/units")
   List<Unit> units() {
     return Arrays.stream(UnitOfMeasure.values())
@@ -49,12 +51,14 @@ class CatalogController {
   }
 
   @Operation(operationId = "listCategories", summary = "The categories of items")
+  @Needs(Permission.LOOK)
   @GetMapping("/categories")
   List<String> categories() {
     return catalog.categories();
   }
 
   @Operation(operationId = "listItems", summary = "Items by code, or by words")
+  @Needs(Permission.LOOK)
   @GetMapping("/items")
   Page<Catalog.ItemRow> items(
       @RequestParam(required = false) String q,
@@ -65,14 +69,15 @@ class CatalogController {
   }
 
   @Operation(operationId = "getLot", summary = "A lot with its days and their corrections")
+  @Needs(Permission.LOOK)
   @GetMapping("/lots/{id}")
   Lots.LotView lot(@PathVariable long id) {
     return lots.view(id);
   }
 
   @Operation(operationId = "correctLotDates", summary = "Correct the days of a lot, with a reason")
+  @Needs(Permission.POST)
   @PutMapping("/lots/{id}/dates")
-  @PreAuthorize("hasAuthority('POST')")
   Lots.LotView correctLot(
       Command command, @PathVariable long id, @Valid @RequestBody Lots.LotDatesEntry entry) {
     return commands.once(
@@ -84,23 +89,24 @@ class CatalogController {
   }
 
   @Operation(operationId = "getItem", summary = "An item")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/items/{id}")
   Catalog.ItemCard item(@PathVariable long id) {
     return catalog.item(id);
   }
 
   @Operation(operationId = "addItem", summary = "Add an item")
+  @Needs(Permission.RULES)
   @PostMapping("/items")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('RULES')")
   Catalog.ItemCard add(Command command, @Valid @RequestBody Catalog.ItemEntry entry) {
     return commands.once(
         command, "add item", entry, Catalog.ItemCard.class, () -> catalog.add(entry));
   }
 
   @Operation(operationId = "changeItem", summary = "Change an item")
+  @Needs(Permission.RULES)
   @PutMapping("/items/{id}")
-  @PreAuthorize("hasAuthority('RULES')")
   Catalog.ItemCard change(
       Command command, @PathVariable long id, @Valid @RequestBody Catalog.ItemEntry entry) {
     return commands.once(

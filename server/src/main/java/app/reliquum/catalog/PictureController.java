@@ -2,6 +2,8 @@ package app.reliquum.catalog;
 
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.pictures.Picture;
 import io.swagger.v3.oas.annotations.Operation;
@@ -9,7 +11,6 @@ import java.time.Duration;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -33,6 +34,7 @@ class PictureController {
   }
 
   @Operation(operationId = "getItemPicture", summary = "The picture of an item")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping
   ResponseEntity<byte[]> picture(@PathVariable long item) {
     Picture picture = pictures.of(item).orElseThrow(() -> Problem.missing("picture of item", item));
@@ -45,8 +47,8 @@ class PictureController {
   }
 
   @Operation(operationId = "setItemPicture", summary = "Set the picture of an item")
+  @Needs(Permission.RULES)
   @PutMapping(consumes = {"image/jpeg", "image/png", "image/webp"})
-  @PreAuthorize("hasAuthority('RULES')")
   Catalog.ItemCard set(Command command, @PathVariable long item, @RequestBody byte[] content) {
     return commands.once(
         command,
@@ -61,8 +63,8 @@ class PictureController {
   }
 
   @Operation(operationId = "removeItemPicture", summary = "Remove the picture of an item")
+  @Needs(Permission.RULES)
   @DeleteMapping
-  @PreAuthorize("hasAuthority('RULES')")
   Catalog.ItemCard remove(Command command, @PathVariable long item) {
     return commands.once(
         command,

@@ -1,7 +1,10 @@
 package app.reliquum.costing;
 
+import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import app.reliquum.core.costing.CostMethod;
 import app.reliquum.core.costing.UnitCost;
 import io.swagger.v3.oas.annotations.Operation;
@@ -13,7 +16,6 @@ import jakarta.validation.constraints.Size;
 import java.math.BigDecimal;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -41,14 +43,15 @@ class CostController {
       @Nullable @Size(max = 200) String reason) {}
 
   @Operation(operationId = "getItemCost", summary = "What an item costs")
+  @Needs(Permission.LOOK)
   @GetMapping("/items/{item}/cost")
   Cost cost(@PathVariable long item) {
     return new Cost(costs.of(item).amount(), costs.method(item), null);
   }
 
   @Operation(operationId = "setItemCost", summary = "Set what an item costs")
+  @Needs(value = Permission.RULES, everywhere = true)
   @PutMapping("/items/{item}/cost")
-  @PreAuthorize("hasAuthority('RULES')")
   Cost set(Command command, @PathVariable long item, @Valid @RequestBody Cost entry) {
     return commands.once(
         command,
@@ -72,14 +75,15 @@ class CostController {
   record Sharing(@NotNull Long costSite) {}
 
   @Operation(operationId = "listCostSites", summary = "Sites, and which of them share a cost")
+  @Needs(Permission.LOOK)
   @GetMapping("/costs/sites")
-  List<Costs.SiteCost> sites() {
-    return costs.sites();
+  List<Costs.SiteCost> sites(Actor actor) {
+    return costs.sites().stream().filter(one -> actor.worksAt(one.site())).toList();
   }
 
   @Operation(operationId = "shareCosts", summary = "Let a site share the costs of another")
+  @Needs(Permission.RULES)
   @PutMapping("/costs/sites/{site}")
-  @PreAuthorize("hasAuthority('RULES')")
   Sharing share(Command command, @PathVariable long site, @Valid @RequestBody Sharing sharing) {
     return commands.once(
         command,
@@ -87,6 +91,11 @@ class CostController {
         sharing,
         Sharing.class,
         () -> {
+          for (Costs.SiteCost one : costs.sites()) {
+            if (one.site() == site || one.site() == sharing.costSite()) {
+              command.actor().requireSite(one.site(), one.name());
+            }
+          }
           costs.share(command.actor(), site, sharing.costSite());
           return sharing;
         });

@@ -1,4 +1,4 @@
 package app.reliquum.counting;
 
 /** Something was counted or decided. Told after its transaction is through. */
-public record CountChanged(long count) {}
+public record CountChanged(long count, long site) {}

@@ -3,7 +3,9 @@ package app.reliquum.counting;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import app.reliquum.core.counting.Tolerance;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.counting.Counting.Card;
@@ -40,7 +42,6 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -130,6 +131,7 @@ class CountController {
   record PostAnswer(boolean posted) {}
 
   @Operation(operationId = "listCounts", summary = "Counts, filtered")
+  @Needs(Permission.LOOK)
   @GetMapping
   Page<Row> counts(
       Actor actor,
@@ -142,6 +144,7 @@ class CountController {
   }
 
   @Operation(operationId = "getCountNumbers", summary = "How many counts are in each state")
+  @Needs(Permission.LOOK)
   @GetMapping("/numbers")
   Counts numbers(Actor actor) {
     return counts.counts(actor);
@@ -149,16 +152,16 @@ class CountController {
 
   /** What drawing a count up would come to. Changes nothing, so it needs no command id. */
   @Operation(operationId = "previewCount", summary = "Say what a scope would have counted")
+  @Needs(Permission.POST)
   @PostMapping("/preview")
-  @PreAuthorize("hasAuthority('POST')")
   Preview preview(Actor actor, @Valid @RequestBody Entry entry) {
     return drawing.preview(entry, actor);
   }
 
   @Operation(operationId = "createCount", summary = "Create a count from a scope")
+  @Needs(Permission.POST)
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('POST')")
   Card drawUp(Command command, @Valid @RequestBody Entry entry) {
     return commands.once(
         command,
@@ -170,14 +173,15 @@ class CountController {
 
   /** What people on the floor say looks wrong. */
   @Operation(operationId = "listReportedDiscrepancies", summary = "Reported discrepancies")
+  @Needs(Permission.LOOK)
   @GetMapping("/suspicions")
   List<Suspicions.Card> suspicions(Actor actor, @RequestParam(required = false) Long site) {
     return suspicions.open(site, actor);
   }
 
   @Operation(operationId = "reportDiscrepancy", summary = "Report a discrepancy of a bin")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/suspicions")
-  @PreAuthorize("hasAuthority('MOVE')")
   Many suspect(Command command, @Valid @RequestBody Suspicions.Entry entry) {
     return commands.once(
         command,
@@ -191,12 +195,14 @@ class CountController {
   }
 
   @Operation(operationId = "getCount", summary = "A count")
+  @Needs(Permission.LOOK)
   @GetMapping("/{id}")
   Card count(Actor actor, @PathVariable long id) {
     return counts.card(id, actor);
   }
 
   @Operation(operationId = "listSlips", summary = "The slips of a count")
+  @Needs(Permission.LOOK)
   @GetMapping("/{id}/slips")
   Page<Slip> slips(
       Actor actor,
@@ -208,6 +214,7 @@ class CountController {
   }
 
   @Operation(operationId = "listCountResults", summary = "What a count found, filtered and sorted")
+  @Needs(Permission.LOOK)
   @GetMapping("/{id}/results")
   Page<Result> results(
       Actor actor,
@@ -226,6 +233,7 @@ class CountController {
   }
 
   @Operation(operationId = "getVarianceChart", summary = "The variances of a count, for a chart")
+  @Needs(Permission.LOOK)
   @GetMapping("/{id}/chart")
   Chart chart(Actor actor, @PathVariable long id) {
     return reviewing.chart(id, actor);
@@ -234,6 +242,7 @@ class CountController {
   @Operation(
       operationId = "getCountResult",
       summary = "One position of a count, with who counted what")
+  @Needs(Permission.LOOK)
   @GetMapping("/{id}/results/{line}")
   Result result(Actor actor, @PathVariable long id, @PathVariable long line) {
     return reviewing.result(id, line, actor);
@@ -241,6 +250,7 @@ class CountController {
 
   /** What has moved since a position was last right, beside what was seen on the shelf. */
   @Operation(operationId = "getCountResultTrail", summary = "What is known of a position's past")
+  @Needs(Permission.LOOK)
   @GetMapping("/{id}/results/{line}/trail")
   List<Trail> trail(Actor actor, @PathVariable long id, @PathVariable long line) {
     return reviewing.trail(id, line, actor);
@@ -248,12 +258,14 @@ class CountController {
 
   /** What posting would do. */
   @Operation(operationId = "getCountOutcome", summary = "What posting a count would do")
+  @Needs(Permission.LOOK)
   @GetMapping("/{id}/outcome")
   Outcome outcome(Actor actor, @PathVariable long id) {
     return posting.outcome(id, actor);
   }
 
   @Operation(operationId = "printCountPaper", summary = "Count sheets, or the variance report")
+  @Needs(Permission.LOOK)
   @GetMapping(path = "/{id}/papers/{which}", produces = MediaType.APPLICATION_PDF_VALUE)
   ResponseEntity<byte[]> print(
       Actor actor, @PathVariable long id, @PathVariable CountPapers.Which which) {
@@ -270,31 +282,31 @@ class CountController {
 
   /** Ends counting, whatever is not counted yet. */
   @Operation(operationId = "reviewCount", summary = "Take a count to review")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/review")
-  @PreAuthorize("hasAuthority('POST')")
   Card review(Command command, @PathVariable long id) {
     return changed(command, "review", id, "", () -> reviewing.toReview(command, id));
   }
 
   /** Goes back to counting. */
   @Operation(operationId = "reopenCount", summary = "Reopen a count that is in review")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/counting")
-  @PreAuthorize("hasAuthority('POST')")
   Card countOn(Command command, @PathVariable long id) {
     return changed(command, "count on", id, "", () -> reviewing.countOn(command, id));
   }
 
   @Operation(operationId = "cancelCount", summary = "Cancel a count")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/drop")
-  @PreAuthorize("hasAuthority('POST')")
   Card drop(Command command, @PathVariable long id, @Valid @RequestBody ReasonEntry entry) {
     String reason = entry.reason() == null ? "" : entry.reason().strip();
     return changed(command, "drop", id, entry, () -> reviewing.drop(command, id, reason));
   }
 
   @Operation(operationId = "assignSlips", summary = "Assign slips to a person or to the pool")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/hands")
-  @PreAuthorize("hasAuthority('POST')")
   Card hand(Command command, @PathVariable long id, @Valid @RequestBody HandEntry entry) {
     long person = entry.person() == null ? 0 : entry.person();
     return changed(
@@ -302,8 +314,8 @@ class CountController {
   }
 
   @Operation(operationId = "decideVariances", summary = "Accept, recount or leave variances")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/decisions")
-  @PreAuthorize("hasAuthority('POST')")
   Many decide(Command command, @PathVariable long id, @Valid @RequestBody DecisionEntry entry) {
     Question question = entry.question() == null ? Question.UNDECIDED : entry.question().question();
     return commands.once(
@@ -318,8 +330,8 @@ class CountController {
   @Operation(
       operationId = "acceptWithinTolerance",
       summary = "Accept the variances that are within tolerance")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/tolerance")
-  @PreAuthorize("hasAuthority('POST')")
   Many accept(Command command, @PathVariable long id, @Valid @RequestBody ToleranceEntry entry) {
     Tolerance tolerance =
         new Tolerance(
@@ -338,8 +350,8 @@ class CountController {
   @Operation(
       operationId = "decideUncounted",
       summary = "Say what becomes of what nobody has counted")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/uncounted")
-  @PreAuthorize("hasAuthority('POST')")
   Many uncounted(Command command, @PathVariable long id, @Valid @RequestBody RestEntry entry) {
     return commands.once(
         command,
@@ -353,8 +365,8 @@ class CountController {
   @Operation(
       operationId = "postCount",
       summary = "Post a count, or propose it if it needs approval")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/posting")
-  @PreAuthorize("hasAuthority('POST')")
   PostAnswer post(Command command, @PathVariable long id, @Valid @RequestBody PostEntry entry) {
     return commands.once(
         command,
@@ -368,8 +380,8 @@ class CountController {
   @Operation(
       operationId = "approveCount",
       summary = "Approve and post a count that someone else has proposed")
+  @Needs(Permission.RULES)
   @PostMapping("/{id}/approval")
-  @PreAuthorize("hasAuthority('RULES')")
   PostAnswer approve(Command command, @PathVariable long id, @Valid @RequestBody PostEntry entry) {
     return commands.once(
         command,

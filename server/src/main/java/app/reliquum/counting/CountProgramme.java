@@ -102,6 +102,13 @@ public class CountProgramme {
     places.allNamed().forEach(site -> workOut(site.id()));
   }
 
+  /** The same, for someone who works there. */
+  @Transactional
+  public int workOut(long site, Actor actor) {
+    places.requireSite(site, actor);
+    return workOut(site);
+  }
+
   /** Works the classes of a site out anew, from the value that was used of each item there. */
   @Transactional
   public int workOut(long site) {

@@ -157,7 +157,12 @@ class CountTable {
   }
 
   void changed(long count) {
-    events.publishEvent(new CountChanged(count));
+    long site =
+        jdbc.sql("select site_id from stock_count where id = ?")
+            .param(count)
+            .query(Long.class)
+            .single();
+    events.publishEvent(new CountChanged(count, site));
   }
 
   // Slips

@@ -3,10 +3,11 @@ package app.reliquum.counting;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import java.util.List;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -31,6 +32,7 @@ class ProgrammeController {
 
   /** What is due at a site today, and how the days after it look. */
   @Operation(operationId = "getCountProgramme", summary = "What is due to be counted at a site")
+  @Needs(Permission.LOOK)
   @GetMapping
   CountProgramme.Plan plan(Actor actor, @RequestParam long site) {
     return programme.plan(site, actor);
@@ -38,6 +40,7 @@ class ProgrammeController {
 
   /** How right the book was. */
   @Operation(operationId = "getRecordAccuracy", summary = "Record accuracy over time")
+  @Needs(Permission.LOOK)
   @GetMapping("/accuracy")
   List<CountProgramme.Accuracy> accuracy(
       Actor actor,
@@ -48,14 +51,15 @@ class ProgrammeController {
   }
 
   @Operation(operationId = "getCountRules", summary = "The rules of counting")
+  @Needs(Permission.LOOK)
   @GetMapping("/rules")
   CountRules.Rules rules() {
     return rules.rules();
   }
 
   @Operation(operationId = "changeCountRules", summary = "Change the rules of counting")
+  @Needs(value = Permission.RULES, everywhere = true)
   @PutMapping("/rules")
-  @PreAuthorize("hasAuthority('RULES')")
   CountRules.Rules change(Command command, @Valid @RequestBody CountRules.Rules changed) {
     return commands.once(
         command, "count rules", changed, CountRules.Rules.class, () -> rules.change(changed));
@@ -66,10 +70,14 @@ class ProgrammeController {
 
   /** Works the classes of a site out anew, now. */
   @Operation(operationId = "classifyItems", summary = "Work out the ABC classes of a site")
+  @Needs(Permission.RULES)
   @PostMapping("/classes")
-  @PreAuthorize("hasAuthority('POST')")
   Classed workOut(Command command, @RequestParam long site) {
     return commands.once(
-        command, "count classes", site, Classed.class, () -> new Classed(programme.workOut(site)));
+        command,
+        "count classes",
+        site,
+        Classed.class,
+        () -> new Classed(programme.workOut(site, command.actor())));
   }
 }

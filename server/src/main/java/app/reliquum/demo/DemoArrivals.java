@@ -202,6 +202,7 @@ class DemoArrivals {
             null,
             null,
             OutboundFlow.PICK_PACK_HAND_OVER,
-            site.code().equals("KQ")));
+            site.code().equals("KQ")),
+        DemoHouse.EVERYWHERE);
   }
 }

@@ -139,18 +139,26 @@ class DemoHouse implements ApplicationRunner {
     hire("ROWAN", "Rowan Askew", Role.ADMINISTRATOR, true, Set.of(), null);
     hire("BRAM", "Bram Tideman", Role.AUDITOR, true, Set.of(), null);
     return List.of(
-        hire("MAREN", "Maren Holme", Role.CONTROLLER, true, Set.of(), "2580"),
-        hire("ODDNY", "Oddny Varga", Role.CLERK, true, Set.of(), "3691"),
-        hire("TAVI", "Tavi Brandt", Role.FLOOR_HAND, false, binned, "1470"),
-        hire("ISOLDE", "Isolde Penrose", Role.FLOOR_HAND, false, water, "8520"));
+        hire("MAREN", "Maren Holme", Role.CONTROLLER, true, Set.of(), "6048"),
+        hire("ODDNY", "Oddny Varga", Role.CLERK, true, Set.of(), "9153"),
+        hire("TAVI", "Tavi Brandt", Role.FLOOR_HAND, false, binned, "7402"),
+        hire("ISOLDE", "Isolde Penrose", Role.FLOOR_HAND, false, water, "5283"));
   }
 
   private Actor hire(
       String code, String name, Role role, boolean everywhere, Set<Long> sites, String pin) {
     People.Card card =
-        people.add(
+        people.settle(
             new People.Entry(null, code, name, role, everywhere, sites, true, PASSWORD, pin, null));
-    return new Actor(card.id(), code, name, role.name(), role.permissions(), everywhere, sites);
+    return new Actor(
+        card.id(),
+        code,
+        name,
+        role.name(),
+        role.permissions(),
+        everywhere,
+        sites,
+        Actor.Access.OF_THE_HOUSE);
   }
 
   private DemoSite quay() {
@@ -239,7 +247,7 @@ class DemoHouse implements ApplicationRunner {
       int levels,
       String pattern) {
     Places.AreaCard area =
-        places.addArea(site.id(), new Places.AreaEntry(null, code, name, purpose));
+        places.addArea(site.id(), new Places.AreaEntry(null, code, name, purpose), EVERYWHERE);
     MixingPolicy mixing =
         purpose == AreaPurpose.PICK ? MixingPolicy.ONE_ITEM : MixingPolicy.ANYTHING;
     BigDecimal y = BigDecimal.valueOf(walk % 97);
@@ -252,7 +260,8 @@ class DemoHouse implements ApplicationRunner {
             levels,
             BigDecimal.valueOf(1.2),
             BigDecimal.ZERO,
-            new Places.BinTraits(storage, mixing, null, null, null, BigDecimal.ZERO, y)));
+            new Places.BinTraits(storage, mixing, null, null, null, BigDecimal.ZERO, y)),
+        EVERYWHERE);
     return BinPattern.of(pattern).addresses();
   }
 

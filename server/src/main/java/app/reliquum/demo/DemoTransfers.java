@@ -77,7 +77,9 @@ class DemoTransfers {
 
   /** What the house is called, and what each item costs and looks like. */
   void furnish(List<DemoHouse.DemoItem> items) {
-    house.change(new House.Entry(0, "Kittiwake Chandlery", "1 Quay Street", "Kittiwake"));
+    house.change(
+        new House.Entry(
+            0, "Kittiwake Chandlery", "1 Quay Street", "Kittiwake", "orders@kittiwake.example"));
     house.logo(logo());
     Map<String, byte[]> drawings = new HashMap<>();
     for (DemoHouse.DemoItem item : items) {

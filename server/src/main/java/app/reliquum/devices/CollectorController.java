@@ -2,13 +2,14 @@ package app.reliquum.devices;
 
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import java.util.Arrays;
 import java.util.List;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -35,6 +36,7 @@ class CollectorController {
   @Operation(
       operationId = "listCollectorDepartments",
       summary = "The departments that a collector can be loaded with")
+  @Needs(Permission.LOOK)
   @GetMapping("/departments")
   List<LookUpFile.Department> departments() {
     return lookUp.departments();
@@ -44,6 +46,7 @@ class CollectorController {
   @Operation(
       operationId = "listCollectorItems",
       summary = "The look-up file of a collector, part by part")
+  @Needs(Permission.LOOK)
   @GetMapping("/items")
   List<LookUpFile.Item> items(
       @RequestParam(required = false) String department,
@@ -56,6 +59,7 @@ class CollectorController {
   @Operation(
       operationId = "importCollectorFile",
       summary = "Import what a collector has counted, or try it")
+  @Needs(Permission.MOVE)
   @PostMapping(
       path = "/counts/{count}/files",
       consumes = {
@@ -63,7 +67,6 @@ class CollectorController {
         "application/octet-stream",
         "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
       })
-  @PreAuthorize("hasAuthority('MOVE')")
   CollectorFiles.Result read(
       Command command,
       @PathVariable long count,

@@ -1,7 +1,9 @@
 package app.reliquum.exchange;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.counting.Counting;
 import app.reliquum.counting.Reviews;
@@ -156,6 +158,7 @@ class ExportController {
   }
 
   @Operation(operationId = "exportOutboundOrders", summary = "Outbound orders as a file")
+  @Needs(Permission.LOOK)
   @GetMapping("/outbound")
   ResponseEntity<StreamingResponseBody> outbound(
       @Parameter(hidden = true) Actor actor,
@@ -171,6 +174,7 @@ class ExportController {
   }
 
   @Operation(operationId = "exportOnHand", summary = "On-hand stock as a file")
+  @Needs(Permission.LOOK)
   @GetMapping("/on-hand")
   ResponseEntity<StreamingResponseBody> onHand(
       @Parameter(hidden = true) Actor actor,
@@ -210,6 +214,7 @@ class ExportController {
   }
 
   @Operation(operationId = "exportLedger", summary = "The ledger as a file")
+  @Needs(Permission.LOOK)
   @GetMapping("/ledger")
   ResponseEntity<StreamingResponseBody> ledger(
       @Parameter(hidden = true) Actor actor,
@@ -263,6 +268,7 @@ class ExportController {
 
   /** The two steps of transfers in value. */
   @Operation(operationId = "exportTransferJournal", summary = "The journal of transfers as a file")
+  @Needs(Permission.LOOK)
   @GetMapping("/transfer-journal")
   ResponseEntity<StreamingResponseBody> journal(
       @Parameter(hidden = true) Actor actor,
@@ -285,6 +291,7 @@ class ExportController {
 
   /** What a count found. */
   @Operation(operationId = "exportCount", summary = "What a count found, as a file")
+  @Needs(Permission.LOOK)
   @GetMapping("/counts/{id}")
   ResponseEntity<StreamingResponseBody> count(
       @Parameter(hidden = true) Actor actor,

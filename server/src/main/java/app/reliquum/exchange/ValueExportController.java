@@ -5,7 +5,9 @@ import app.reliquum.adjusting.AdjustmentRows;
 import app.reliquum.adjusting.Loans;
 import app.reliquum.adjusting.ScrapReport;
 import app.reliquum.api.Actor;
+import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import app.reliquum.core.costing.Turnover;
 import app.reliquum.kinds.MovementKinds.Purpose;
 import app.reliquum.value.Accounts;
@@ -135,6 +137,7 @@ class ValueExportController {
   }
 
   @Operation(operationId = "exportAdjustments", summary = "Adjustments as a file")
+  @Needs(Permission.LOOK)
   @GetMapping("/adjustments")
   ResponseEntity<StreamingResponseBody> adjustments(
       @Parameter(hidden = true) Actor actor,
@@ -159,6 +162,7 @@ class ValueExportController {
   }
 
   @Operation(operationId = "exportLoans", summary = "Loans as a file")
+  @Needs(Permission.LOOK)
   @GetMapping("/loans")
   ResponseEntity<StreamingResponseBody> loans(
       @Parameter(hidden = true) Actor actor,
@@ -170,6 +174,7 @@ class ValueExportController {
   }
 
   @Operation(operationId = "exportScrap", summary = "Scrap as a file")
+  @Needs(Permission.LOOK)
   @GetMapping("/scrap")
   ResponseEntity<StreamingResponseBody> scrap(
       @Parameter(hidden = true) Actor actor,
@@ -183,6 +188,7 @@ class ValueExportController {
   }
 
   @Operation(operationId = "exportValue", summary = "The value of stock as a file")
+  @Needs(Permission.LOOK)
   @GetMapping("/value")
   ResponseEntity<StreamingResponseBody> value(
       @Parameter(hidden = true) Actor actor,
@@ -205,6 +211,7 @@ class ValueExportController {
   }
 
   @Operation(operationId = "exportUsage", summary = "Value and usage as a file")
+  @Needs(Permission.LOOK)
   @GetMapping("/usage")
   ResponseEntity<StreamingResponseBody> usage(
       @Parameter(hidden = true) Actor actor,
@@ -239,6 +246,7 @@ class ValueExportController {
 
   /** The journal of all postings of a time; as JSON it is at /api/value/journal. */
   @Operation(operationId = "exportJournal", summary = "The journal as a file")
+  @Needs(Permission.LOOK)
   @GetMapping("/journal")
   ResponseEntity<StreamingResponseBody> journal(
       @Parameter(hidden = true) Actor actor,

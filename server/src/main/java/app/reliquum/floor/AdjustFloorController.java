@@ -4,6 +4,8 @@ import app.reliquum.adjusting.Adjustment;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import app.reliquum.api.Scanned;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Action;
@@ -16,7 +18,6 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -63,14 +64,15 @@ class AdjustFloorController {
       @Valid Adjustment.Picture picture) {}
 
   @Operation(operationId = "getAdjustSentence", summary = "The Adjust sentence as it stands")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping
   AdjustView.Adjusting stands(Actor actor, @RequestParam long site) {
     return desk.stands(actor, site);
   }
 
   @Operation(operationId = "chooseAdjustmentReason", summary = "Choose the reason of an adjustment")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/kind")
-  @PreAuthorize("hasAuthority('MOVE')")
   AdjustView.Adjusting choose(Command command, @Valid @RequestBody AdjustKindEntry entry) {
     long kind = entry.kind() == null ? 0 : entry.kind();
     return adjusted(
@@ -78,8 +80,8 @@ class AdjustFloorController {
   }
 
   @Operation(operationId = "scanIntoAdjustSentence", summary = "Scan into the Adjust sentence")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/scan")
-  @PreAuthorize("hasAuthority('MOVE')")
   AdjustView.Adjusting scan(Command command, @Valid @RequestBody AdjustScanEntry entry) {
     return adjusted(command, "scan", entry, () -> desk.scan(command, entry.site(), entry.text()));
   }
@@ -87,8 +89,8 @@ class AdjustFloorController {
   @Operation(
       operationId = "sayToAdjustSentence",
       summary = "Say something to the Adjust sentence without a scan")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/say")
-  @PreAuthorize("hasAuthority('MOVE')")
   AdjustView.Adjusting say(Command command, @Valid @RequestBody AdjustSayEntry entry) {
     return adjusted(command, "say", entry, () -> desk.say(command, entry.site(), entry.saying()));
   }
@@ -96,16 +98,16 @@ class AdjustFloorController {
   @Operation(
       operationId = "actOnAdjustSentence",
       summary = "Confirm, undo, repeat or clear the Adjust sentence")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/act")
-  @PreAuthorize("hasAuthority('MOVE')")
   AdjustView.Adjusting act(Command command, @Valid @RequestBody AdjustActEntry entry) {
     return adjusted(command, "act", entry, () -> desk.act(command, entry.site(), entry.action()));
   }
 
   /** Changes a line of the basket, or takes it out. */
   @Operation(operationId = "changeAdjustmentLine", summary = "Change or remove an adjustment line")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/line")
-  @PreAuthorize("hasAuthority('MOVE')")
   AdjustView.Adjusting line(Command command, @Valid @RequestBody BasketLineEntry entry) {
     return adjusted(
         command,
@@ -115,8 +117,8 @@ class AdjustFloorController {
   }
 
   @Operation(operationId = "removeAdjustmentLines", summary = "Remove all adjustment lines")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/empty")
-  @PreAuthorize("hasAuthority('MOVE')")
   AdjustView.Adjusting empty(Command command, @Valid @RequestBody BasketSiteEntry entry) {
     return adjusted(command, "empty", entry, () -> desk.empty(command, entry.site()));
   }
@@ -125,8 +127,8 @@ class AdjustFloorController {
   @Operation(
       operationId = "postAdjustmentLines",
       summary = "Post the adjustment lines, or propose them")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/posting")
-  @PreAuthorize("hasAuthority('MOVE')")
   AdjustView.Adjusting post(Command command, @Valid @RequestBody BasketPostEntry entry) {
     return adjusted(
         command,

@@ -3,6 +3,8 @@ package app.reliquum.floor;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import app.reliquum.api.Scanned;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Action;
@@ -14,7 +16,6 @@ import jakarta.validation.constraints.Size;
 import java.time.Duration;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -63,14 +64,15 @@ class CountFloorController {
   record CountSiteEntry(@NotNull Long site) {}
 
   @Operation(operationId = "getCountSentence", summary = "The Count sentence as it stands")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping
   CountView.Count stands(Actor actor, @RequestParam long site) {
     return desk.stands(actor, site);
   }
 
   @Operation(operationId = "chooseCount", summary = "Choose the count that is counted, or none")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/choose")
-  @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count choose(Command command, @Valid @RequestBody CountChoiceEntry entry) {
     long count = entry.count() == null ? 0 : entry.count();
     return counted(command, "choose", entry, () -> desk.choose(command, entry.site(), count));
@@ -78,32 +80,32 @@ class CountFloorController {
 
   /** Begins a count that nobody has drawn up. */
   @Operation(operationId = "beginCountOnFloor", summary = "Begin a count on the Floor")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/begin")
-  @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count begin(Command command, @Valid @RequestBody CountBeginEntry entry) {
     return counted(
         command, "begin", entry, () -> desk.begin(command, entry.site(), entry.method()));
   }
 
   @Operation(operationId = "takeSlip", summary = "Take a slip from the pool")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/take")
-  @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count take(Command command, @Valid @RequestBody CountSlipEntry entry) {
     return counted(command, "take", entry, () -> desk.take(command, entry.site(), entry.slip()));
   }
 
   /** Counts a bin although it is on no slip. */
   @Operation(operationId = "enterCountedBin", summary = "Enter a bin to count it")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/enter")
-  @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count enter(Command command, @Valid @RequestBody CountPlaceEntry entry) {
     return counted(
         command, "enter", entry, () -> desk.enterKnowingly(command, entry.site(), entry.place()));
   }
 
   @Operation(operationId = "scanIntoCountSentence", summary = "Scan into the Count sentence")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/scan")
-  @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count scan(
       Command command,
       @Valid @RequestBody CountScanEntry entry,
@@ -118,8 +120,8 @@ class CountFloorController {
   @Operation(
       operationId = "sayToCountSentence",
       summary = "Say something to the Count sentence without a scan")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/say")
-  @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count say(
       Command command,
       @Valid @RequestBody CountSayEntry entry,
@@ -134,16 +136,16 @@ class CountFloorController {
   @Operation(
       operationId = "actOnCountSentence",
       summary = "Confirm, undo or clear the Count sentence")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/act")
-  @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count act(Command command, @Valid @RequestBody CountActEntry entry) {
     return counted(command, "act", entry, () -> desk.act(command, entry.site(), entry.action()));
   }
 
   /** Corrects a line, or takes it away. */
   @Operation(operationId = "changeCountLine", summary = "Correct or remove a line of a count")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/line")
-  @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count line(
       Command command,
       @Valid @RequestBody CountLineEntry entry,
@@ -159,8 +161,8 @@ class CountFloorController {
 
   /** Ends a count that has no slips beforehand: it goes to review. */
   @Operation(operationId = "finishCountedBin", summary = "Finish a bin, or leave it")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/finish")
-  @PreAuthorize("hasAuthority('MOVE')")
   CountView.Count finish(Command command, @Valid @RequestBody CountSiteEntry entry) {
     return counted(command, "finish", entry, () -> desk.finish(command, entry.site()));
   }

@@ -4,6 +4,8 @@ import app.reliquum.adjusting.Loans;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import app.reliquum.api.Scanned;
 import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.Meaning;
@@ -17,7 +19,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Supplier;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -86,6 +87,7 @@ class FloorController {
 
   /** Says what a scan at rest stands for. Changes nothing, so it needs no command id. */
   @Operation(operationId = "readScan", summary = "Say what a scan stands for")
+  @Needs(value = Permission.LOOK, floor = true)
   @PostMapping("/scan")
   FloorView.Found scan(Actor actor, @Valid @RequestBody ScanEntry scan) {
     house.places().requireSite(scan.site(), actor);
@@ -124,6 +126,7 @@ class FloorController {
   @Operation(
       operationId = "getMoveSentence",
       summary = "The Move, Put away, Send or Receive transfer sentence as it stands")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/move")
   FloorView.Move move(
       Actor actor, @RequestParam long site, @RequestParam(defaultValue = "MOVE") Verb verb) {
@@ -131,8 +134,8 @@ class FloorController {
   }
 
   @Operation(operationId = "scanIntoMoveSentence", summary = "Scan into the Move sentence")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/move/scan")
-  @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Move scan(Command command, @Valid @RequestBody ScanEntry scan) {
     return moved(
         command,
@@ -144,8 +147,8 @@ class FloorController {
   @Operation(
       operationId = "sayToMoveSentence",
       summary = "Say something to the Move sentence without a scan")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/move/say")
-  @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Move say(Command command, @Valid @RequestBody SayEntry said) {
     return moved(
         command,
@@ -162,8 +165,8 @@ class FloorController {
   @Operation(
       operationId = "actOnMoveSentence",
       summary = "Confirm, undo, repeat, turn or clear the Move sentence")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/move/act")
-  @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Move act(Command command, @Valid @RequestBody ActEntry act) {
     return moved(
         command,
@@ -182,8 +185,8 @@ class FloorController {
   @Operation(
       operationId = "chooseTransfer",
       summary = "Choose the transfer that is sent or received")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/transfer")
-  @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Move choose(Command command, @Valid @RequestBody ChosenTransferEntry entry) {
     long transfer = entry.transfer() == null ? 0 : entry.transfer();
     return moved(
@@ -202,8 +205,8 @@ class FloorController {
   @Operation(
       operationId = "beginTransferOnFloor",
       summary = "Begin a transfer that is made as goods are scanned")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/transfer/begin")
-  @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Move begin(Command command, @Valid @RequestBody BeginEntry entry) {
     return moved(
         command,
@@ -219,8 +222,8 @@ class FloorController {
 
   /** Sends what is picked on its way. */
   @Operation(operationId = "shipTransferOnFloor", summary = "Ship what is picked for a transfer")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/transfer/sending")
-  @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Move send(Command command, @Valid @RequestBody FinishEntry entry) {
     return moved(
         command,
@@ -239,13 +242,15 @@ class FloorController {
 
   /** The trolleys of the house. */
   @Operation(operationId = "listTrolleys", summary = "The trolleys of a site")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/trolleys")
-  List<UnitLoads.Card> trolleys() {
-    return house.loads().trolleys();
+  List<UnitLoads.Card> trolleys(Actor actor) {
+    return house.loads().trolleys(actor);
   }
 
   /** What a trolley still carries, bin by bin in walking order. */
   @Operation(operationId = "getTrolleyRound", summary = "The round of a trolley, in walking order")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/round")
   FloorView.Round round(Actor actor, @RequestParam long site, @RequestParam long load) {
     return rounds.round(actor, site, load);
@@ -254,6 +259,7 @@ class FloorController {
   // Receive
 
   @Operation(operationId = "getReceiveSentence", summary = "The Receive sentence as it stands")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/receive")
   FloorView.Receive receive(Actor actor, @RequestParam long site) {
     return receipts.stands(actor, site);
@@ -263,8 +269,8 @@ class FloorController {
   @Operation(
       operationId = "chooseInboundOrder",
       summary = "Choose the inbound order that is received")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/receive/order")
-  @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Receive choose(Command command, @Valid @RequestBody ArrivingEntry arriving) {
     long order = arriving.order() == null ? 0 : arriving.order();
     return received(
@@ -272,8 +278,8 @@ class FloorController {
   }
 
   @Operation(operationId = "scanIntoReceiveSentence", summary = "Scan into the Receive sentence")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/receive/scan")
-  @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Receive scanReceipt(Command command, @Valid @RequestBody ScanEntry scan) {
     return received(command, "scan", scan, () -> receipts.scan(command, scan.site(), scan.text()));
   }
@@ -281,8 +287,8 @@ class FloorController {
   @Operation(
       operationId = "sayToReceiveSentence",
       summary = "Say something to the Receive sentence without a scan")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/receive/say")
-  @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Receive sayReceipt(Command command, @Valid @RequestBody SayEntry said) {
     return received(
         command,
@@ -299,8 +305,8 @@ class FloorController {
   @Operation(
       operationId = "actOnReceiveSentence",
       summary = "Confirm, undo or clear the Receive sentence")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/receive/act")
-  @PreAuthorize("hasAuthority('MOVE')")
   FloorView.Receive actReceipt(Command command, @Valid @RequestBody ActEntry act) {
     return received(command, "act", act, () -> receipts.act(command, act.site(), act.action()));
   }

@@ -3,6 +3,8 @@ package app.reliquum.floor;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import app.reliquum.api.Scanned;
 import app.reliquum.core.scan.Action;
 import app.reliquum.outbound.Outgoing;
@@ -12,7 +14,6 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.function.Supplier;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -50,6 +51,7 @@ class PickFloorController {
   record PackOrderEntry(@NotNull Long site, @NotNull Long order) {}
 
   @Operation(operationId = "getPickSentence", summary = "The Pick or Pack sentence as it stands")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping
   PickView.Picking stands(
       Actor actor, @RequestParam long site, @RequestParam(defaultValue = "PICK") Verb verb) {
@@ -57,8 +59,8 @@ class PickFloorController {
   }
 
   @Operation(operationId = "scanIntoPickSentence", summary = "Scan into the Pick sentence")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/scan")
-  @PreAuthorize("hasAuthority('MOVE')")
   PickView.Picking scan(Command command, @Valid @RequestBody PickScanEntry entry) {
     return picked(
         command,
@@ -70,8 +72,8 @@ class PickFloorController {
   @Operation(
       operationId = "sayToPickSentence",
       summary = "Say something to the Pick sentence without a scan")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/say")
-  @PreAuthorize("hasAuthority('MOVE')")
   PickView.Picking say(Command command, @Valid @RequestBody PickSayEntry entry) {
     return picked(
         command,
@@ -83,8 +85,8 @@ class PickFloorController {
   @Operation(
       operationId = "actOnPickSentence",
       summary = "Confirm, undo or clear the Pick sentence")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/act")
-  @PreAuthorize("hasAuthority('MOVE')")
   PickView.Picking act(Command command, @Valid @RequestBody PickActEntry entry) {
     return picked(
         command,
@@ -97,8 +99,8 @@ class PickFloorController {
   @Operation(
       operationId = "shortPick",
       summary = "Short pick: take less than the list says, with a reason")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/short")
-  @PreAuthorize("hasAuthority('MOVE')")
   PickView.Picking takeLess(Command command, @Valid @RequestBody ShortPickEntry entry) {
     return picked(
         command, "short", entry, () -> desk.takeLess(command, entry.site(), entry.reason()));
@@ -108,32 +110,32 @@ class PickFloorController {
   @Operation(
       operationId = "beginPickRoute",
       summary = "Begin a pick route for one order or several")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/round")
-  @PreAuthorize("hasAuthority('MOVE')")
   PickView.Picking begin(Command command, @Valid @RequestBody PickRounds.Entry entry) {
     return picked(command, "round", entry, () -> desk.begin(command, entry));
   }
 
   /** Leaves the round. */
   @Operation(operationId = "pausePicking", summary = "Pause picking")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/leaving")
-  @PreAuthorize("hasAuthority('MOVE')")
   PickView.Picking leave(Command command, @Valid @RequestBody PickSiteEntry entry) {
     return picked(command, "leave", entry, () -> desk.leave(command, entry.site()));
   }
 
   /** Chooses the order that is packed. */
   @Operation(operationId = "chooseOrderToPack", summary = "Choose the order that is packed")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/order")
-  @PreAuthorize("hasAuthority('MOVE')")
   PickView.Picking choose(Command command, @Valid @RequestBody PackOrderEntry entry) {
     return picked(command, "order", entry, () -> desk.choose(command, entry.site(), entry.order()));
   }
 
   /** Begins a new unit load for the order that is packed. */
   @Operation(operationId = "addUnitLoadToPack", summary = "Begin a new unit load while packing")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/load")
-  @PreAuthorize("hasAuthority('MOVE')")
   PickView.Picking newLoad(Command command, @Valid @RequestBody PickSiteEntry entry) {
     return picked(command, "load", entry, () -> desk.newLoad(command, entry.site()));
   }

@@ -4,6 +4,7 @@ import app.reliquum.api.Problem;
 import app.reliquum.pictures.Picture;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -22,9 +23,14 @@ public class House {
     this.jdbc = jdbc;
   }
 
-  /** The house as its documents name it. */
+  /**
+   * The house as its documents name it.
+   *
+   * @param mailFrom the address that its letters come from; empty for the one of the installation
+   */
   @io.swagger.v3.oas.annotations.media.Schema(name = "HouseCard")
-  public record Card(int version, String name, String street, String town, boolean logo) {}
+  public record Card(
+      int version, String name, String street, String town, String mailFrom, boolean logo) {}
 
   /** The house as entered. */
   @io.swagger.v3.oas.annotations.media.Schema(name = "HouseEntry")
@@ -32,11 +38,16 @@ public class House {
       @NotNull Integer version,
       @NotBlank @Size(max = 80) String name,
       @NotNull @Size(max = 120) String street,
-      @NotNull @Size(max = 120) String town) {}
+      @NotNull @Size(max = 120) String town,
+      @NotNull
+          @Size(max = 120)
+          @Pattern(regexp = "|[^@\\s<>,;]+@[^@\\s<>,;]+", message = "is a mail address, or empty")
+          String mailFrom) {}
 
   /** The house as it is called now. */
   public Card card() {
-    return jdbc.sql("select version, name, street, town, logo is not null logo from house")
+    return jdbc.sql(
+            "select version, name, street, town, mail_from, logo is not null logo from house")
         .query(Card.class)
         .single();
   }
@@ -53,10 +64,14 @@ public class House {
   public Card change(Entry entry) {
     int changed =
         jdbc.sql(
-                "update house set name = ?, street = ?, town = ?, version = version + 1"
+                "update house set name = ?, street = ?, town = ?, mail_from = ?, version = version + 1"
                     + " where version = ?")
             .params(
-                entry.name().strip(), entry.street().strip(), entry.town().strip(), entry.version())
+                entry.name().strip(),
+                entry.street().strip(),
+                entry.town().strip(),
+                entry.mailFrom().strip(),
+                entry.version())
             .update();
     if (changed == 0) {
       throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");

@@ -2,13 +2,14 @@ package app.reliquum.house;
 
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.pictures.Picture;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -29,20 +30,22 @@ class HouseController {
   }
 
   @Operation(operationId = "getHouse", summary = "The name and address of the house")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping
   House.Card house() {
     return house.card();
   }
 
   @Operation(operationId = "changeHouse", summary = "Change the name and address of the house")
+  @Needs(value = Permission.RULES, everywhere = true)
   @PutMapping
-  @PreAuthorize("hasAuthority('RULES')")
   House.Card change(Command command, @Valid @RequestBody House.Entry entry) {
     return commands.once(
         command, "change house", entry, House.Card.class, () -> house.change(entry));
   }
 
   @Operation(operationId = "getLogo", summary = "The logo")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/logo")
   ResponseEntity<byte[]> logo() {
     Picture logo = house.logo().orElseThrow(() -> Problem.missing("logo", "of the house"));
@@ -52,17 +55,17 @@ class HouseController {
   }
 
   @Operation(operationId = "setLogo", summary = "Set the logo")
+  @Needs(value = Permission.RULES, everywhere = true)
   @PutMapping(
       path = "/logo",
       consumes = {"image/png", "image/jpeg"})
-  @PreAuthorize("hasAuthority('RULES')")
   House.Card logo(Command command, @RequestBody byte[] content) {
     return commands.once(command, "set logo", content, House.Card.class, () -> house.logo(content));
   }
 
   @Operation(operationId = "removeLogo", summary = "Remove the logo")
+  @Needs(value = Permission.RULES, everywhere = true)
   @DeleteMapping("/logo")
-  @PreAuthorize("hasAuthority('RULES')")
   House.Card removeLogo(Command command) {
     return commands.once(command, "remove logo", "", House.Card.class, () -> house.logo(null));
   }

@@ -2,11 +2,12 @@ package app.reliquum.kinds;
 
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -29,23 +30,24 @@ class KindController {
   }
 
   @Operation(operationId = "listReasons", summary = "Reasons and movement kinds")
+  @Needs(Permission.LOOK)
   @GetMapping
   List<MovementKinds.Kind> all() {
     return kinds.all();
   }
 
   @Operation(operationId = "addReason", summary = "Add a reason or movement kind")
+  @Needs(value = Permission.RULES, everywhere = true)
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('RULES')")
   MovementKinds.Kind add(Command command, @Valid @RequestBody MovementKinds.Entry entry) {
     return commands.once(
         command, "add kind", entry, MovementKinds.Kind.class, () -> kinds.add(entry));
   }
 
   @Operation(operationId = "changeReason", summary = "Change a reason or movement kind")
+  @Needs(value = Permission.RULES, everywhere = true)
   @PutMapping("/{kind}")
-  @PreAuthorize("hasAuthority('RULES')")
   MovementKinds.Kind change(
       Command command, @PathVariable long kind, @Valid @RequestBody MovementKinds.Entry entry) {
     return commands.once(

@@ -3,6 +3,8 @@ package app.reliquum.labels;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import java.util.List;
@@ -33,6 +35,7 @@ class LabelController {
 
   /** Makes labels as a PDF. Changes nothing, so it needs no command id. */
   @Operation(operationId = "makeLabels", summary = "Labels as a PDF file")
+  @Needs(Permission.MOVE)
   @PostMapping(path = "/pdf", produces = MediaType.APPLICATION_PDF_VALUE)
   ResponseEntity<byte[]> pdf(Actor actor, @Valid @RequestBody Labels.Entry entry) {
     return pdf("labels.pdf", labels.make(entry, actor).pdf());
@@ -40,6 +43,7 @@ class LabelController {
 
   /** Prints labels on the label printer. */
   @Operation(operationId = "printLabels", summary = "Print labels")
+  @Needs(Permission.MOVE)
   @PostMapping("/printing")
   @ResponseStatus(HttpStatus.CREATED)
   Labels.Printed print(Command command, @Valid @RequestBody Labels.Entry entry) {
@@ -53,16 +57,18 @@ class LabelController {
 
   /** What lies in the printer's tray. */
   @Operation(operationId = "listPrinted", summary = "What lies in the tray of the printer")
+  @Needs(Permission.MOVE)
   @GetMapping("/tray")
-  List<Labels.Printed> tray() {
-    return labels.tray();
+  List<Labels.Printed> tray(Actor actor) {
+    return labels.tray(actor);
   }
 
   /** What was printed, as the paper shows it. */
   @Operation(operationId = "getPrinted", summary = "A printed sheet")
+  @Needs(Permission.MOVE)
   @GetMapping(path = "/tray/{id}", produces = MediaType.APPLICATION_PDF_VALUE)
-  ResponseEntity<byte[]> printed(@PathVariable long id) {
-    return pdf("printed-" + id + ".pdf", labels.printed(id));
+  ResponseEntity<byte[]> printed(Actor actor, @PathVariable long id) {
+    return pdf("printed-" + id + ".pdf", labels.printed(id, actor));
   }
 
   private static ResponseEntity<byte[]> pdf(String name, byte[] content) {

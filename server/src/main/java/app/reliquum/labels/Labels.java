@@ -1,6 +1,7 @@
 package app.reliquum.labels;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.scan.Action;
@@ -25,6 +26,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Service;
@@ -133,10 +135,10 @@ class Labels {
       case BIN -> bins(entry, actor);
       case ITEM -> entry.ids().stream().map(this::item).toList();
       case LOT -> entry.ids().stream().map(this::lot).toList();
-      case UNIT_LOAD -> entry.ids().stream().map(this::load).toList();
-      case PERSON -> people(entry.ids());
+      case UNIT_LOAD -> entry.ids().stream().map(id -> load(id, actor)).toList();
+      case PERSON -> people(entry.ids(), actor);
       case ACTION -> actions();
-      case ORDER -> orders(entry.ids());
+      case ORDER -> orders(entry.ids(), actor);
     };
   }
 
@@ -206,8 +208,12 @@ class Labels {
   }
 
   /** A pallet says what it carries, if that is one thing; a trolley only who it is. */
-  private Label load(long id) {
+  private Label load(long id, Actor actor) {
     UnitLoads.Card load = loads.card(id).orElseThrow(() -> Problem.missing("unit load", id));
+    if (load.place() != null) {
+      Places.LedgerPlace stands = places.forLedger(Set.of(load.place())).get(0);
+      actor.requireSite(stands.site(), stands.siteName());
+    }
     if (load.trolley()) {
       return Label.plain(
           load.code(), new OwnLabel(OwnLabel.Kind.UNIT_LOAD, load.code()).text(), load.name());
@@ -235,7 +241,11 @@ class Labels {
     return gs1("Unit load", text.toString(), line);
   }
 
-  private List<Label> people(List<Long> ids) {
+  /** A badge opens the Floor, with its PIN: so it is for those who say who may do what. */
+  private List<Label> people(List<Long> ids, Actor actor) {
+    if (!actor.may(Permission.PEOPLE)) {
+      throw Problem.forbidden("Badges are printed by administrators.");
+    }
     record Row(String code, String name) {}
     return jdbc
         .sql("select code, name from person where id in (:ids) and active order by name")
@@ -275,11 +285,12 @@ class Labels {
     return labels;
   }
 
-  private List<Label> orders(List<Long> ids) {
-    record Row(String number, String supplier) {}
+  private List<Label> orders(List<Long> ids, Actor actor) {
+    record Row(String number, String supplier, long site, String siteName) {}
     return jdbc
         .sql(
-            "select o.number, coalesce(s.name, o.reason) supplier from inbound_order o"
+            "select o.number, coalesce(s.name, o.reason) supplier, o.site_id site, h.name site_name"
+                + " from inbound_order o join site h on h.id = o.site_id"
                 + " left join supplier s on s.id = o.supplier_id where o.id in (:ids)"
                 + " order by o.number")
         .param("ids", ids.isEmpty() ? List.of(-1L) : ids)
@@ -287,11 +298,13 @@ class Labels {
         .list()
         .stream()
         .map(
-            row ->
-                Label.plain(
-                    row.number(),
-                    new OwnLabel(OwnLabel.Kind.DOCUMENT, row.number()).text(),
-                    row.supplier()))
+            row -> {
+              actor.requireSite(row.site(), row.siteName());
+              return Label.plain(
+                  row.number(),
+                  new OwnLabel(OwnLabel.Kind.DOCUMENT, row.number()).text(),
+                  row.supplier());
+            })
         .toList();
   }
 
@@ -307,8 +320,11 @@ class Labels {
     Made made = make(entry, actor);
     LocalDateTime now = LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
     GeneratedKeyHolder key = new GeneratedKeyHolder();
-    jdbc.sql("insert into printed (person_id, title, labels, at, content) values (?, ?, ?, ?, ?)")
+    jdbc.sql(
+            "insert into printed (person_id, badges, title, labels, at, content) values (?, ?, ?, ?,"
+                + " ?, ?)")
         .param(actor.id())
+        .param(entry.of() == Of.PERSON)
         .param(made.title().substring(0, Math.min(120, made.title().length())))
         .param(made.labels())
         .param(now)
@@ -322,12 +338,24 @@ class Labels {
         now.toInstant(ZoneOffset.UTC));
   }
 
-  /** What lies in the tray, the newest on top. */
-  List<Printed> tray() {
+  /**
+   * Who sees what lies in the tray: their own, and those who work everywhere all of it; badges only
+   * who may print them.
+   */
+  private static final String SEEN =
+      " (t.person_id = :person or :everywhere) and (:people or not t.badges)";
+
+  /** What lies in the tray for someone, the newest on top. */
+  List<Printed> tray(Actor actor) {
     return jdbc.sql(
             "select t.id, t.title, t.labels, w.name, t.at from printed t join person w"
-                + " on w.id = t.person_id order by t.id desc limit "
+                + " on w.id = t.person_id where"
+                + SEEN
+                + " order by t.id desc limit "
                 + TRAY)
+        .param("person", actor.id())
+        .param("everywhere", actor.everywhere())
+        .param("people", actor.may(Permission.PEOPLE))
         .query(
             (row, n) ->
                 new Printed(
@@ -340,9 +368,12 @@ class Labels {
   }
 
   /** The paper of something that was printed. */
-  byte[] printed(long id) {
-    return jdbc.sql("select content from printed where id = ?")
-        .param(id)
+  byte[] printed(long id, Actor actor) {
+    return jdbc.sql("select t.content from printed t where t.id = :id and" + SEEN)
+        .param("id", id)
+        .param("person", actor.id())
+        .param("everywhere", actor.everywhere())
+        .param("people", actor.may(Permission.PEOPLE))
         .query((row, n) -> row.getBytes(1))
         .optional()
         .orElseThrow(() -> Problem.missing("print", id));

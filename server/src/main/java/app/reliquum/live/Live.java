@@ -1,9 +1,14 @@
 package app.reliquum.live;
 
+import app.reliquum.api.Actor;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import app.reliquum.counting.CountChanged;
+import app.reliquum.people.SignInEnded;
 import app.reliquum.stock.StockMoved;
 import io.swagger.v3.oas.annotations.Operation;
 import java.io.IOException;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -11,7 +16,7 @@ import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.Predicate;
 import java.util.function.Supplier;
 import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
@@ -23,7 +28,7 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 /**
  * Says that stock has moved, or something was counted, at most a few times a second, however much
- * happens.
+ * happens; to those who work at the site where it was.
  */
 @RestController
 class Live {
@@ -32,8 +37,15 @@ class Live {
   private static final long PAUSE_MILLIS = 250;
   private static final long SIGN_OF_LIFE_SECONDS = 20;
 
-  private final List<SseEmitter> listeners = new CopyOnWriteArrayList<>();
-  private final AtomicLong newest = new AtomicLong();
+  /** An open page, and whose it is. */
+  private record Listener(SseEmitter emitter, Actor actor) {
+    boolean hears(Set<Long> sites) {
+      return sites.stream().anyMatch(actor::worksAt);
+    }
+  }
+
+  private final List<Listener> listeners = new CopyOnWriteArrayList<>();
+  private final Set<Long> moved = ConcurrentHashMap.newKeySet();
   private final Set<Long> counted = ConcurrentHashMap.newKeySet();
   private final ScheduledExecutorService teller =
       Executors.newSingleThreadScheduledExecutor(
@@ -42,57 +54,69 @@ class Live {
             thread.setDaemon(true);
             return thread;
           });
-  private long told;
 
   Live() {
     teller.scheduleWithFixedDelay(this::tell, PAUSE_MILLIS, PAUSE_MILLIS, TimeUnit.MILLISECONDS);
     teller.scheduleWithFixedDelay(
-        () -> send(() -> SseEmitter.event().comment("here")),
+        () -> send(all -> true, () -> SseEmitter.event().comment("here")),
         SIGN_OF_LIFE_SECONDS,
         SIGN_OF_LIFE_SECONDS,
         TimeUnit.SECONDS);
   }
 
   @Operation(operationId = "listenToChanges", summary = "What changes, as it happens")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping(path = "/api/live", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
-  SseEmitter listen() throws IOException {
+  SseEmitter listen(Actor actor) throws IOException {
     SseEmitter emitter = new SseEmitter(FOR_HALF_AN_HOUR);
-    emitter.onCompletion(() -> listeners.remove(emitter));
+    Listener listener = new Listener(emitter, actor);
+    emitter.onCompletion(() -> listeners.remove(listener));
     emitter.onTimeout(emitter::complete);
-    emitter.onError(fault -> listeners.remove(emitter));
+    emitter.onError(fault -> listeners.remove(listener));
     emitter.send(SseEmitter.event().comment("listening"));
-    listeners.add(emitter);
+    listeners.add(listener);
     return emitter;
   }
 
   @TransactionalEventListener(fallbackExecution = true)
-  void moved(StockMoved moved) {
-    newest.accumulateAndGet(moved.posting(), Math::max);
+  void moved(StockMoved stock) {
+    moved.addAll(stock.sites());
   }
 
   @TransactionalEventListener(fallbackExecution = true)
-  void counted(CountChanged changed) {
-    counted.add(changed.count());
+  void counted(CountChanged count) {
+    counted.add(count.site());
+  }
+
+  /** Whoever is signed out hears no more; whose rights have changed listens anew, with others. */
+  @EventListener
+  void ended(SignInEnded ended) {
+    listeners.stream()
+        .filter(listener -> listener.actor().id() == ended.person())
+        .forEach(listener -> listener.emitter().complete());
   }
 
   private void tell() {
-    long latest = newest.get();
-    if (latest > told) {
-      told = latest;
-      send(() -> SseEmitter.event().name("stock").data(Long.toString(latest)));
-    }
-    for (Long count : counted) {
-      counted.remove(count);
-      send(() -> SseEmitter.event().name("count").data(Long.toString(count)));
+    tell("stock", moved);
+    tell("count", counted);
+  }
+
+  private void tell(String what, Set<Long> where) {
+    Set<Long> sites = new HashSet<>(where);
+    if (!sites.isEmpty()) {
+      where.removeAll(sites);
+      send(listener -> listener.hears(sites), () -> SseEmitter.event().name(what).data(what));
     }
   }
 
-  private void send(Supplier<SseEmitter.SseEventBuilder> event) {
-    for (SseEmitter listener : listeners) {
-      try {
-        listener.send(event.get());
-      } catch (IOException | IllegalStateException gone) {
-        listeners.remove(listener);
+  private void send(Predicate<Listener> to, Supplier<SseEmitter.SseEventBuilder> event) {
+    for (Listener listener : listeners) {
+      if (to.test(listener)) {
+        try {
+          listener.emitter().send(event.get());
+        } catch (IOException | IllegalStateException gone) {
+          listeners.remove(listener);
+        }
       }
     }
   }
@@ -101,6 +125,6 @@ class Live {
   @EventListener(ContextClosedEvent.class)
   void end() {
     teller.shutdownNow();
-    listeners.forEach(SseEmitter::complete);
+    listeners.forEach(listener -> listener.emitter().complete());
   }
 }

@@ -1,10 +1,12 @@
 package app.reliquum.mail;
 
+import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -24,16 +26,16 @@ class MailController {
 
   /** The newest letters, or those of a document. */
   @Operation(operationId = "listSupplierEmails", summary = "Supplier emails")
+  @Needs(Permission.POST)
   @GetMapping("/api/letters")
-  @PreAuthorize("hasAuthority('POST')")
-  List<Letters.Letter> letters(@RequestParam(required = false) String document) {
-    return letters.letters(document);
+  List<Letters.Letter> letters(Actor actor, @RequestParam(required = false) String document) {
+    return letters.letters(document, actor);
   }
 
   /** Tries a letter again that could not be sent. */
   @Operation(operationId = "sendSupplierEmailAgain", summary = "Send a supplier email again")
+  @Needs(Permission.POST)
   @PostMapping("/api/letters/{id}/sending")
-  @PreAuthorize("hasAuthority('POST')")
   Done again(Command command, @PathVariable long id) {
     return commands.once(
         command,
@@ -41,7 +43,7 @@ class MailController {
         "",
         Done.class,
         () -> {
-          letters.again(id);
+          letters.again(id, command.actor());
           return new Done(id);
         });
   }

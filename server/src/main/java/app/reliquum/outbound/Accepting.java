@@ -214,8 +214,7 @@ public class Accepting {
 
   /** Changes an order of which nothing is picked. What was reserved is looked for anew. */
   public void change(long id, Outgoing.Entry entry, Actor actor) {
-    Head head = progress.lockOpen(id);
-    places.requireSite(head.siteId(), actor);
+    Head head = progress.lockOpen(id, actor);
     places.requireSite(entry.site(), actor);
     if (head.kind() == Outgoing.Kind.JOB) {
       throw Problem.refused(
@@ -260,8 +259,7 @@ public class Accepting {
 
   /** Nothing more of it is delivered: what has not gone is withdrawn, and kept no longer. */
   public void close(Command command, long id, String reason) {
-    Head head = progress.lockOpen(id);
-    places.requireSite(head.siteId(), command.actor());
+    Head head = progress.lockOpen(id, command.actor());
     List<Outbound.Line> lines = progress.lines(head);
     if (lines.stream().anyMatch(line -> line.picked().isPositive())) {
       throw Problem.refused(

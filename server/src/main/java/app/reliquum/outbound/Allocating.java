@@ -112,8 +112,7 @@ public class Allocating implements Keeper {
   /** Looks for what an order still lacks. */
   @Transactional(propagation = Propagation.MANDATORY)
   Found allocate(long id, Actor actor) {
-    Head head = progress.lockOpen(id);
-    places.requireSite(head.siteId(), actor);
+    Head head = progress.lockOpen(id, actor);
     List<String> missing = new ArrayList<>();
     Sought sought = seek(head, line -> true, Set.of(), missing);
     if (!head.isAllocated()) {
@@ -229,8 +228,7 @@ public class Allocating implements Keeper {
   /** Lets a line be of several lots after all, and looks for what it lacks. */
   @Transactional(propagation = Propagation.MANDATORY)
   public void split(long id, int line, Actor actor) {
-    Head head = progress.lockOpen(id);
-    places.requireSite(head.siteId(), actor);
+    Head head = progress.lockOpen(id, actor);
     table.anyLots(id, line);
     table.event(id, actor, "ANY_LOTS", "line " + line);
     allocate(id, actor);
@@ -239,8 +237,7 @@ public class Allocating implements Keeper {
   /** Frees what is reserved for an order and not picked. */
   @Transactional(propagation = Propagation.MANDATORY)
   public void release(long id, Actor actor) {
-    Head head = progress.lockOpen(id);
-    places.requireSite(head.siteId(), actor);
+    Head head = progress.lockOpen(id, actor);
     requireNobodyPicks(head);
     reserving.release(head.number(), one -> !one.picked());
     table.allocated(id, false);
@@ -251,8 +248,7 @@ public class Allocating implements Keeper {
   /** Frees one reservation, or some of it. */
   @Transactional(propagation = Propagation.MANDATORY)
   public void release(long id, long reservation, Quantity part, Actor actor) {
-    Head head = progress.lockOpen(id);
-    places.requireSite(head.siteId(), actor);
+    Head head = progress.lockOpen(id, actor);
     requireNobodyPicks(head);
     Reservation one =
         reserving.hold(head.number()).stream()

@@ -2,11 +2,12 @@ package app.reliquum.outbound;
 
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -31,23 +32,24 @@ class CustomerController {
   }
 
   @Operation(operationId = "listCustomers", summary = "Customers")
+  @Needs(Permission.LOOK)
   @GetMapping("/customers")
   List<Customers.Card> customers() {
     return customers.all();
   }
 
   @Operation(operationId = "addCustomer", summary = "Add a customer")
+  @Needs(Permission.POST)
   @PostMapping("/customers")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('POST')")
   Customers.Card add(Command command, @Valid @RequestBody Customers.Entry entry) {
     return commands.once(
         command, "add customer", entry, Customers.Card.class, () -> customers.add(entry));
   }
 
   @Operation(operationId = "changeCustomer", summary = "Change a customer")
+  @Needs(Permission.POST)
   @PutMapping("/customers/{id}")
-  @PreAuthorize("hasAuthority('POST')")
   Customers.Card change(
       Command command, @PathVariable long id, @Valid @RequestBody Customers.Entry entry) {
     return commands.once(
@@ -60,6 +62,7 @@ class CustomerController {
 
   /** The items that the house puts together itself. */
   @Operation(operationId = "listKits", summary = "Items that are made of components")
+  @Needs(Permission.LOOK)
   @GetMapping("/kits")
   List<Kits.Card> kits() {
     return kits.all();
@@ -67,14 +70,15 @@ class CustomerController {
 
   /** What an item is made of. */
   @Operation(operationId = "getComponents", summary = "The components of an item")
+  @Needs(Permission.LOOK)
   @GetMapping("/items/{id}/components")
   Kits.Card components(@PathVariable long id) {
     return kits.of(id);
   }
 
   @Operation(operationId = "setComponents", summary = "Set the components of an item")
+  @Needs(Permission.RULES)
   @PutMapping("/items/{id}/components")
-  @PreAuthorize("hasAuthority('RULES')")
   Kits.Card madeOf(Command command, @PathVariable long id, @Valid @RequestBody Kits.Entry entry) {
     return commands.once(
         command, "components of " + id, entry, Kits.Card.class, () -> kits.write(id, entry));

@@ -63,8 +63,7 @@ public class HandingOver {
 
   /** Hands over everything that is picked for an order. What is still to be picked stays open. */
   public String handOver(Command command, long order, String takenBy) {
-    Head head = progress.lockOpen(order);
-    places.requireSite(head.siteId(), command.actor());
+    Head head = progress.lockOpen(order, command.actor());
     List<Reservation> picked =
         reserving.hold(head.number()).stream()
             .map(Reserving.Kept::reservation)

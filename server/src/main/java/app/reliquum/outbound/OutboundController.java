@@ -3,7 +3,9 @@ package app.reliquum.outbound;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import app.reliquum.carriage.Carrier;
 import app.reliquum.core.quantity.Quantity;
 import io.swagger.v3.oas.annotations.Operation;
@@ -15,7 +17,6 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.function.Supplier;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -63,6 +64,7 @@ class OutboundController {
   }
 
   @Operation(operationId = "listOutboundOrders", summary = "Outbound orders and jobs, filtered")
+  @Needs(Permission.LOOK)
   @GetMapping
   Page<Outgoing.Row> orders(
       Actor actor,
@@ -79,6 +81,7 @@ class OutboundController {
   @Operation(
       operationId = "getOutboundCounts",
       summary = "How many outbound orders are in each list")
+  @Needs(Permission.LOOK)
   @GetMapping("/counts")
   Outgoing.Counts counts(Actor actor) {
     return orders.counts(actor);
@@ -86,6 +89,7 @@ class OutboundController {
 
   /** What left for customers in the last days, and what it earned. */
   @Operation(operationId = "listSalesAndMargin", summary = "Sales and margin by item")
+  @Needs(Permission.LOOK)
   @GetMapping("/earnings")
   List<Outgoing.Earning> earnings(
       Actor actor,
@@ -96,12 +100,14 @@ class OutboundController {
 
   /** What the carrier offers. */
   @Operation(operationId = "listCarriers", summary = "What a carrier offers")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/carriage")
   List<Carrier.Offer> carriage() {
     return carrier.offers();
   }
 
   @Operation(operationId = "getOutboundOrder", summary = "An outbound order or job")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/{id}")
   Outgoing.Card order(Actor actor, @PathVariable long id) {
     return orders.card(id, actor);
@@ -109,25 +115,25 @@ class OutboundController {
 
   /** Accepts an order. */
   @Operation(operationId = "addOutboundOrder", summary = "Add an outbound order")
+  @Needs(Permission.POST)
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('POST')")
   Outgoing.Card add(Command command, @Valid @RequestBody Outgoing.Entry entry) {
     return made(command, "accept order", entry, () -> accepting.add(entry, command.actor()));
   }
 
   /** Accepts a job. */
   @Operation(operationId = "addJob", summary = "Add a job")
+  @Needs(Permission.POST)
   @PostMapping("/jobs")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('POST')")
   Outgoing.Card addJob(Command command, @Valid @RequestBody Outgoing.JobEntry entry) {
     return made(command, "accept job", entry, () -> accepting.addJob(entry, command.actor()));
   }
 
   @Operation(operationId = "changeOutboundOrder", summary = "Change an outbound order")
+  @Needs(Permission.POST)
   @PutMapping("/{id}")
-  @PreAuthorize("hasAuthority('POST')")
   Outgoing.Card change(
       Command command, @PathVariable long id, @Valid @RequestBody Outgoing.Entry entry) {
     return changed(
@@ -138,8 +144,8 @@ class OutboundController {
   @Operation(
       operationId = "closeOutboundOrder",
       summary = "Cancel what has not been shipped of an order")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/closing")
-  @PreAuthorize("hasAuthority('POST')")
   Outgoing.Card close(
       Command command, @PathVariable long id, @Valid @RequestBody Outgoing.ClosingEntry entry) {
     return changed(command, "close", id, entry, () -> accepting.close(command, id, entry.reason()));
@@ -147,8 +153,8 @@ class OutboundController {
 
   /** The orders of a site for which stock can be looked for, in the order in which it is done. */
   @Operation(operationId = "listOrdersToAllocate", summary = "The orders that still lack stock")
+  @Needs(Permission.POST)
   @GetMapping("/allocation")
-  @PreAuthorize("hasAuthority('POST')")
   List<Long> toAllocate(
       Actor actor, @RequestParam long site, @RequestParam(required = false) LocalDate until) {
     return allocating.waiting(site, until, actor);
@@ -159,24 +165,24 @@ class OutboundController {
    * was.
    */
   @Operation(operationId = "allocateOrders", summary = "Allocate many orders")
+  @Needs(Permission.POST)
   @PostMapping("/allocation")
-  @PreAuthorize("hasAuthority('POST')")
   Outgoing.Allocated allocate(Command command, @Valid @RequestBody Outgoing.AllocationEntry entry) {
     return allocating.allocate(entry, command.actor());
   }
 
   /** Looks for the stock of an order, or for what it still lacks. */
   @Operation(operationId = "allocateOrder", summary = "Allocate an order")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/allocation")
-  @PreAuthorize("hasAuthority('POST')")
   Outgoing.Card allocate(Command command, @PathVariable long id) {
     return changed(command, "allocate", id, "", () -> allocating.allocate(id, command.actor()));
   }
 
   /** Frees everything that is reserved for it and not picked. */
   @Operation(operationId = "removeReservations", summary = "Remove the reservations of an order")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/release")
-  @PreAuthorize("hasAuthority('POST')")
   Outgoing.Card release(Command command, @PathVariable long id) {
     return changed(command, "release", id, "", () -> allocating.release(id, command.actor()));
   }
@@ -186,8 +192,8 @@ class OutboundController {
 
   /** Frees one reservation, or some of it. */
   @Operation(operationId = "removeReservation", summary = "Remove one reservation of an order")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/reservations/{reservation}/release")
-  @PreAuthorize("hasAuthority('POST')")
   Outgoing.Card releaseOne(
       Command command,
       @PathVariable long id,
@@ -203,8 +209,8 @@ class OutboundController {
 
   /** Lets a line be of several lots. */
   @Operation(operationId = "splitLots", summary = "Let a line be of several lots")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/lines/{line}/split")
-  @PreAuthorize("hasAuthority('POST')")
   Outgoing.Card split(Command command, @PathVariable long id, @PathVariable int line) {
     return changed(
         command, "split " + line, id, "", () -> allocating.split(id, line, command.actor()));
@@ -212,24 +218,24 @@ class OutboundController {
 
   /** Picks everything as it is reserved. */
   @Operation(operationId = "pickEverything", summary = "Pick everything as it is reserved")
+  @Needs(Permission.MOVE)
   @PostMapping("/{id}/picking")
-  @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card pickAll(Command command, @PathVariable long id) {
     return changed(command, "pick", id, "", () -> picking.pickAll(command, id));
   }
 
   /** Calls the one away who is on the way to pick it. */
   @Operation(operationId = "unassignPicker", summary = "Unassign the picker of an order")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/round/leaving")
-  @PreAuthorize("hasAuthority('POST')")
   Outgoing.Card free(Command command, @PathVariable long id) {
     return changed(command, "free", id, "", () -> rounds.free(command, id));
   }
 
   /** Puts something that was picked back. */
   @Operation(operationId = "returnPicked", summary = "Put picked goods back")
+  @Needs(Permission.MOVE)
   @PostMapping("/{id}/picked/{reservation}/return")
-  @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card putBack(Command command, @PathVariable long id, @PathVariable long reservation) {
     return changed(
         command,
@@ -243,24 +249,24 @@ class OutboundController {
 
   /** A new unit load for it. */
   @Operation(operationId = "addParcel", summary = "Begin a unit load of an order")
+  @Needs(Permission.MOVE)
   @PostMapping("/{id}/parcels")
-  @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card beginParcel(Command command, @PathVariable long id) {
     return changed(command, "begin parcel", id, "", () -> packing.begin(command, id));
   }
 
   /** Packs everything that is loose into a new unit load. */
   @Operation(operationId = "packEverything", summary = "Pack everything that is picked")
+  @Needs(Permission.MOVE)
   @PostMapping("/{id}/packing")
-  @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card packAll(Command command, @PathVariable long id) {
     return changed(command, "pack all", id, "", () -> packing.packAll(command, id));
   }
 
   /** Packs some of what is picked. */
   @Operation(operationId = "packGoods", summary = "Pack picked goods into a unit load")
+  @Needs(Permission.MOVE)
   @PostMapping("/{id}/packed")
-  @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card pack(
       Command command, @PathVariable long id, @Valid @RequestBody Packing.PackEntry entry) {
     return changed(
@@ -273,23 +279,23 @@ class OutboundController {
 
   /** Takes something off its unit load again. */
   @Operation(operationId = "unpackGoods", summary = "Take goods out of a unit load")
+  @Needs(Permission.MOVE)
   @PostMapping("/{id}/packed/{picked}/return")
-  @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card unpack(Command command, @PathVariable long id, @PathVariable long picked) {
     return changed(command, "unpack " + picked, id, "", () -> packing.unpack(command, id, picked));
   }
 
   @Operation(operationId = "deleteParcel", summary = "Delete an empty unit load of an order")
+  @Needs(Permission.MOVE)
   @DeleteMapping("/{id}/parcels/{load}")
-  @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card drop(Command command, @PathVariable long id, @PathVariable long load) {
     return changed(command, "drop " + load, id, "", () -> packing.drop(command, id, load));
   }
 
   /** Writes down what a unit load weighs: typed, or what the scale shows. */
   @Operation(operationId = "weighParcel", summary = "Weigh a unit load, or state its weight")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/{id}/parcels/{load}/weight")
-  @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card weigh(
       Command command,
       @PathVariable long id,
@@ -305,8 +311,8 @@ class OutboundController {
 
   /** Has the carrier take a unit load on. */
   @Operation(operationId = "bookCarriage", summary = "Have a carrier take a unit load")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/{id}/parcels/{load}/carriage")
-  @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card carry(
       Command command,
       @PathVariable long id,
@@ -322,8 +328,8 @@ class OutboundController {
 
   /** Hands over everything that is picked, and packed where that is needed. */
   @Operation(operationId = "shipOrder", summary = "Ship what is picked or packed of an order")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/{id}/hand-over")
-  @PreAuthorize("hasAuthority('MOVE')")
   Outgoing.Card handOver(
       Command command, @PathVariable long id, @Valid @RequestBody Outgoing.HandOverEntry entry) {
     return changed(

@@ -3,6 +3,8 @@ package app.reliquum.outbound;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import app.reliquum.sheets.ImportResult;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.Locale;
@@ -10,7 +12,6 @@ import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -37,6 +38,7 @@ class OutboundFileController {
   @Operation(
       operationId = "importOutboundOrders",
       summary = "Import outbound orders from a file, or try it")
+  @Needs(Permission.POST)
   @PostMapping(
       path = "/file",
       consumes = {
@@ -44,7 +46,6 @@ class OutboundFileController {
         "text/csv",
         MediaType.APPLICATION_XML_VALUE
       })
-  @PreAuthorize("hasAuthority('POST')")
   ImportResult read(
       Command command,
       @RequestParam(defaultValue = "false") boolean trial,
@@ -65,6 +66,7 @@ class OutboundFileController {
   @Operation(
       operationId = "printOutboundPaper",
       summary = "Pick sheet, packing list or delivery note")
+  @Needs(Permission.LOOK)
   @GetMapping(path = "/{id}/papers/{kind}", produces = MediaType.APPLICATION_PDF_VALUE)
   ResponseEntity<byte[]> print(
       Actor actor,
@@ -83,6 +85,7 @@ class OutboundFileController {
   @Operation(
       operationId = "getDespatchAdvice",
       summary = "The despatch advice of a shipment (UBL 2.1)")
+  @Needs(Permission.LOOK)
   @GetMapping(path = "/{id}/advices/{despatch}", produces = MediaType.APPLICATION_XML_VALUE)
   ResponseEntity<byte[]> advice(Actor actor, @PathVariable long id, @PathVariable long despatch) {
     return file(

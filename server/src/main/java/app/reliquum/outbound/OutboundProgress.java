@@ -1,5 +1,6 @@
 package app.reliquum.outbound;
 
+import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
 import app.reliquum.core.outbound.Outbound;
 import app.reliquum.core.place.OutboundFlow;
@@ -34,9 +35,10 @@ class OutboundProgress {
     return table.lock(id).orElseThrow(() -> Problem.missing("order", id));
   }
 
-  /** The same, if something of it is still to leave. */
-  Head lockOpen(long id) {
+  /** The same, for someone who works at its site, if something of it is still to leave. */
+  Head lockOpen(long id, Actor actor) {
     Head head = lock(id);
+    places.requireSite(head.siteId(), actor);
     if (head.state().ended()) {
       String how =
           switch (head.state()) {

@@ -114,8 +114,7 @@ public class Packing {
   }
 
   private Head open(Command command, long order) {
-    Head head = progress.lockOpen(order);
-    places.requireSite(head.siteId(), command.actor());
+    Head head = progress.lockOpen(order, command.actor());
     return head;
   }
 

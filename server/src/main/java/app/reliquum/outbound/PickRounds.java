@@ -197,7 +197,7 @@ public class PickRounds {
 
   private Set<Long> take(
       Command command, long site, long round, long order, String code, Set<Long> used) {
-    Head head = progress.lockOpen(order);
+    Head head = progress.lockOpen(order, command.actor());
     if (head.siteId() != site) {
       throw Problem.invalid(
           "orders", head.number() + " leaves from " + places.named(head.siteId()).name() + ".");

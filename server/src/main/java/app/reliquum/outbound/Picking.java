@@ -102,8 +102,7 @@ public class Picking {
 
   /** Takes something of an order in hand. */
   public Taken pick(Command command, long order, Take take) {
-    Head head = progress.lockOpen(order);
-    places.requireSite(head.siteId(), command.actor());
+    Head head = progress.lockOpen(order, command.actor());
     Reservation one =
         reserved(head, take.reservation(), reserving.hold(head.number(), touched(head, take)));
     Quantity shortBy = one.quantity().minus(take.quantity());
@@ -318,7 +317,7 @@ public class Picking {
 
   /** Picks everything as it is reserved: for whoever picks by a printed list. */
   public void pickAll(Command command, long order) {
-    Head head = progress.lockOpen(order);
+    Head head = progress.lockOpen(order, command.actor());
     List<Reservation> all =
         reserving.hold(head.number()).stream()
             .map(Reserving.Kept::reservation)
@@ -337,8 +336,7 @@ public class Picking {
 
   /** Puts something that was picked back where it was. */
   public void putBack(Command command, long order, long reservation) {
-    Head head = progress.lockOpen(order);
-    places.requireSite(head.siteId(), command.actor());
+    Head head = progress.lockOpen(order, command.actor());
     List<PositionKey> origin =
         reserving.of(head.number()).stream()
             .filter(one -> one.reservation().id() == reservation && one.pickedFrom() != 0)

@@ -1,6 +1,12 @@
 package app.reliquum.people;
 
-import java.security.SecureRandom;
+import app.reliquum.people.SecurityLog.What;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.util.Set;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -9,44 +15,74 @@ import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.stereotype.Component;
 
-/** Lets someone into a new house: its first administrator, with a password that is told once. */
+/**
+ * Lets someone into a house without an administrator: into a new one, and into one whose last
+ * administrator is lost. Who starts the application names a file; code and password are written
+ * there, for whoever can read what the application's own user writes, and to no log.
+ */
 @Component
 class FirstPerson implements ApplicationRunner {
 
   private static final Logger LOG = LoggerFactory.getLogger(FirstPerson.class);
-  private static final String LETTERS = "abcdefghjkmnpqrstuvwxyz23456789";
   private static final int LENGTH = 16;
 
   private final People people;
+  private final SecurityLog log;
   private final boolean demo;
+  private final String file;
+  private final String code;
 
-  FirstPerson(People people, @Value("${reliquum.demo}") boolean demo) {
+  FirstPerson(
+      People people,
+      SecurityLog log,
+      @Value("${reliquum.demo}") boolean demo,
+      @Value("${reliquum.administrator.file}") String file,
+      @Value("${reliquum.administrator.code}") String code) {
     this.people = people;
+    this.log = log;
     this.demo = demo;
+    this.file = file;
+    this.code = code;
   }
 
   @Override
   public void run(ApplicationArguments arguments) {
-    if (demo || !people.all().isEmpty()) {
+    boolean asked = !code.isEmpty();
+    if (!asked && (demo || people.hasAdministrator())) {
       return;
     }
-    SecureRandom random = new SecureRandom();
-    StringBuilder password = new StringBuilder();
-    for (int i = 0; i < LENGTH; i++) {
-      password.append(LETTERS.charAt(random.nextInt(LETTERS.length())));
+    if (file.isEmpty()) {
+      LOG.warn("Nobody can say who may do what here: make an administrator. See operations.md.");
+      return;
     }
-    people.add(
+    String name = asked ? code : "ADMIN";
+    String password = Tokens.readable(LENGTH);
+    People.Entry entry =
         new People.Entry(
             null,
-            "ADMIN",
-            "First administrator",
+            name,
+            asked ? "Administrator " + name : "First administrator",
             Role.ADMINISTRATOR,
             true,
             Set.of(),
             true,
-            password.toString(),
+            password,
             null,
-            null));
-    LOG.info("First sign-in: ADMIN {}", password);
+            null);
+    people.add(entry, people.house());
+    log.write(What.PASSWORD_SET, null, name, "made on the machine itself", "");
+    write(name + " " + password);
+  }
+
+  private void write(String line) {
+    Path path = Path.of(file);
+    try {
+      Files.deleteIfExists(path);
+      Files.createFile(
+          path, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+      Files.writeString(path, line + "\n", StandardOpenOption.WRITE);
+    } catch (IOException fault) {
+      throw new UncheckedIOException("The first password could not be written.", fault);
+    }
   }
 }

@@ -1,53 +1,42 @@
 package app.reliquum.people;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Actor.Secret;
 import app.reliquum.api.Problem;
+import app.reliquum.people.SecurityLog.What;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.math.BigDecimal;
-import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.concurrent.ConcurrentHashMap;
+import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
-import org.springframework.http.HttpStatus;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The people of the house, and whether someone is who they say. */
 @Service
 public class People {
 
-  /** How long another server may still believe what a person was. */
-  private static final Duration BELIEVED = Duration.ofSeconds(3);
-
   private final PersonStore store;
-  private final PasswordEncoder hashes;
-  private final Clock clock;
-  private final String hashOfNobody;
+  private final Secrets secrets;
+  private final SignIns signIns;
+  private final SecurityLog log;
   private final JdbcClient jdbc;
-  private final Map<Long, Believed> believed = new ConcurrentHashMap<>();
 
-  People(PersonStore store, PasswordEncoder hashes, Clock clock, JdbcClient jdbc) {
+  People(PersonStore store, Secrets secrets, SignIns signIns, SecurityLog log, JdbcClient jdbc) {
     this.jdbc = jdbc;
     this.store = store;
-    this.hashes = hashes;
-    this.clock = clock;
-    this.hashOfNobody = hashes.encode("nobody");
+    this.secrets = secrets;
+    this.signIns = signIns;
+    this.log = log;
   }
-
-  private record Believed(Actor actor, Instant until) {}
 
   /** A person as others see them. Secrets are only told to be there. */
   @Schema(name = "PersonCard")
@@ -113,24 +102,46 @@ public class People {
         .toList();
   }
 
-  /** Takes someone on. */
+  /**
+   * Takes someone on. Their secrets are for the first sign-in only.
+   *
+   * @param by who does
+   */
   @Transactional
-  public Card add(Entry entry) {
+  public Card add(Entry entry, Actor by) {
+    Card card = add(entry, true);
+    log.write(What.PERSON_ADDED, by, entry.code(), rights(entry));
+    return card;
+  }
+
+  /** Takes someone on who has chosen their secrets already, for the demo and tests. */
+  @Transactional
+  public Card settle(Entry entry) {
+    return add(entry, false);
+  }
+
+  private Card add(Entry entry, boolean temporary) {
     if (store.findByCode(entry.code()).isPresent()) {
       throw Problem.conflict("not-unique", "Someone has the code " + entry.code() + " already.")
           .with("field", "code");
     }
     Person person = new Person(entry.code());
-    write(person, entry);
+    write(person, entry, temporary);
     return card(store.saveAndFlush(person));
   }
 
-  /** Changes what is known of someone. The code stays: it is printed on badges. */
+  /**
+   * Changes what is known of someone. The code stays: it is printed on badges. A new secret is for
+   * one sign-in only, and ends those that were made with the old one.
+   */
   @Transactional
-  public Card change(long id, Entry entry) {
+  public Card change(long id, Entry entry, Actor by) {
     Person person = store.findById(id).orElseThrow(() -> Problem.missing("person", id));
     if (entry.version() == null || entry.version() != person.version()) {
       throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
+    }
+    if (!entry.code().equals(person.code())) {
+      throw Problem.invalid("code", "The code stays as it is: it is printed on the badge.");
     }
     boolean lastAdministrator =
         person.role() == Role.ADMINISTRATOR
@@ -140,21 +151,83 @@ public class People {
       throw Problem.refused(
           "last-administrator", "This is the last administrator. Name another one first.");
     }
-    write(person, entry);
-    believed.remove(id);
+    boolean closed = person.active() && !entry.active();
+    String before = rights(person);
+    write(person, entry, person.id() != by.id());
+    String after = rights(entry);
+    if (closed || entry.password() != null || entry.pin() != null) {
+      signIns.endOf(id, person.id() == by.id() ? by.access().signIn() : 0);
+    } else {
+      signIns.changed(id);
+    }
+    log.write(
+        closed
+            ? What.PERSON_CLOSED
+            : before.equals(after) ? What.PERSON_CHANGED : What.RIGHTS_CHANGED,
+        by,
+        person.code(),
+        before.equals(after) ? after : before + " → " + after);
+    if (entry.password() != null) {
+      log.write(What.PASSWORD_SET, by, person.code(), "");
+    }
+    if (entry.pin() != null) {
+      log.write(What.PIN_SET, by, person.code(), "");
+    }
     return card(store.saveAndFlush(person));
   }
 
-  private void write(Person person, Entry entry) {
+  private static String rights(Entry entry) {
+    return rights(
+        entry.role(), entry.everywhere(), entry.sites(), entry.active(), entry.approvalValue());
+  }
+
+  private static String rights(Person person) {
+    return rights(
+        person.role(),
+        person.everywhere(),
+        person.sites(),
+        person.active(),
+        person.approvalValue());
+  }
+
+  private static String rights(
+      Role role, boolean everywhere, Set<Long> sites, boolean active, BigDecimal approval) {
+    return role
+        + (everywhere ? ", every site" : ", sites " + new TreeSet<>(sites))
+        + (approval == null
+            ? ""
+            : ", approves up to " + approval.stripTrailingZeros().toPlainString())
+        + (active ? "" : ", closed");
+  }
+
+  private void write(Person person, Entry entry, boolean temporary) {
     checkSites(entry);
     person.describe(entry.name(), entry.role(), entry.everywhere(), entry.sites(), entry.active());
     person.limited(entry.approvalValue());
     if (entry.password() != null) {
-      person.passwordHash(hashes.encode(entry.password()));
+      secrets.checkPassword(entry.password(), entry.code(), entry.name());
+      person.password(secrets.hash(entry.password()), temporary);
     }
     if (entry.pin() != null) {
-      person.pinHash(hashes.encode(entry.pin()));
+      secrets.checkPin(entry.pin());
+      person.pin(secrets.hash(entry.pin()), temporary);
     }
+  }
+
+  /** Sets a secret that its owner has chosen; other sign-ins of theirs end. */
+  @Transactional
+  void choose(Actor actor, Secret secret, String chosen) {
+    Person person = store.findById(actor.id()).orElseThrow();
+    if (secret == Secret.PIN) {
+      secrets.checkPin(chosen);
+      person.pin(secrets.hash(chosen), false);
+    } else {
+      secrets.checkPassword(chosen, person.code(), person.name());
+      person.password(secrets.hash(chosen), false);
+    }
+    store.saveAndFlush(person);
+    signIns.endOf(person.id(), actor.access().signIn());
+    log.write(secret == Secret.PIN ? What.PIN_SET : What.PASSWORD_SET, actor, person.code(), "");
   }
 
   private void checkSites(Entry entry) {
@@ -208,58 +281,14 @@ public class People {
     return Actor.house(house.id());
   }
 
-  /** Someone's card as one who acts, if they still work here. Cheap: asked on every request. */
-  public Optional<Actor> current(long id) {
-    Instant now = clock.instant();
-    Believed known = believed.get(id);
-    if (known == null || now.isAfter(known.until())) {
-      Actor actor = store.findById(id).filter(Person::active).map(Person::actor).orElse(null);
-      known = new Believed(actor, now.plus(BELIEVED));
-      believed.put(id, known);
-    }
-    return Optional.ofNullable(known.actor());
+  /** Someone by their code, if they work here. */
+  Optional<Person> byCode(String code) {
+    return store.findByCode(code).filter(Person::active);
   }
 
-  /** What a sign-in is proved with. */
-  enum Proof {
-    PASSWORD,
-    PIN
-  }
-
-  /**
-   * Checks who someone says they are.
-   *
-   * @throws Problem if they are not, or have been wrong too often lately
-   */
-  @Transactional(propagation = Propagation.REQUIRES_NEW, noRollbackFor = Problem.class)
-  Person signIn(String code, Proof proof, String secret) {
-    Optional<Person> found = store.findByCode(code).filter(Person::active);
-    Instant now = clock.instant();
-    if (found.isPresent() && found.get().blockedAt(now)) {
-      long seconds = Duration.between(now, found.get().blockedUntil()).toSeconds() + 1;
-      throw new Problem(
-              HttpStatus.TOO_MANY_REQUESTS,
-              "wait",
-              "Too many wrong tries. Wait " + seconds + " s and try again.")
-          .with("retryAfter", seconds);
-    }
-    String hash =
-        found
-            .map(person -> proof == Proof.PIN ? person.pinHash() : person.passwordHash())
-            .orElse(null);
-    // Compared even for nobody, so that the time it takes tells nothing.
-    boolean right = hashes.matches(secret, hash == null ? hashOfNobody : hash) && hash != null;
-    if (!right) {
-      found.ifPresent(person -> person.signInFailed(now));
-      throw new Problem(
-          HttpStatus.UNAUTHORIZED,
-          "sign-in",
-          proof == Proof.PIN
-              ? "That badge and PIN don't go together."
-              : "That name and password don't go together.");
-    }
-    found.get().signedIn();
-    return found.get();
+  /** Whether someone who works here is an administrator. */
+  boolean hasAdministrator() {
+    return store.countByRoleAndActiveTrue(Role.ADMINISTRATOR) > 0;
   }
 
   private static Card card(Person person) {
@@ -272,8 +301,8 @@ public class People {
         person.everywhere(),
         Set.copyOf(person.sites()),
         person.active(),
-        person.passwordHash() != null,
-        person.pinHash() != null,
+        person.hash(Secret.PASSWORD) != null,
+        person.hash(Secret.PIN) != null,
         person.approvalValue());
   }
 }

@@ -2,11 +2,12 @@ package app.reliquum.people;
 
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import java.util.List;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -29,30 +30,35 @@ class PeopleController {
   }
 
   @Operation(operationId = "listPersonNames", summary = "The names of everyone")
+  @Needs(Permission.LOOK)
   @GetMapping("/names")
   List<People.Name> names() {
     return people.names();
   }
 
   @Operation(operationId = "listPeople", summary = "Everyone who works here")
+  @Needs(value = Permission.PEOPLE, everywhere = true)
   @GetMapping
-  @PreAuthorize("hasAuthority('PEOPLE')")
   List<People.Card> all() {
     return people.all();
   }
 
   @Operation(operationId = "addPerson", summary = "Add a person")
+  @Needs(value = Permission.PEOPLE, everywhere = true)
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('PEOPLE')")
   People.Card add(Command command, @Valid @RequestBody People.Entry entry) {
     return commands.once(
-        command, "add person", entry.withoutSecrets(), People.Card.class, () -> people.add(entry));
+        command,
+        "add person",
+        entry.withoutSecrets(),
+        People.Card.class,
+        () -> people.add(entry, command.actor()));
   }
 
   @Operation(operationId = "changePerson", summary = "Change a person")
+  @Needs(value = Permission.PEOPLE, everywhere = true)
   @PutMapping("/{id}")
-  @PreAuthorize("hasAuthority('PEOPLE')")
   People.Card change(
       Command command, @PathVariable long id, @Valid @RequestBody People.Entry entry) {
     return commands.once(
@@ -60,6 +66,6 @@ class PeopleController {
         "change person " + id,
         entry.withoutSecrets(),
         People.Card.class,
-        () -> people.change(id, entry));
+        () -> people.change(id, entry, command.actor()));
   }
 }

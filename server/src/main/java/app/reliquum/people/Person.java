@@ -1,6 +1,8 @@
 package app.reliquum.people;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Actor.Access;
+import app.reliquum.api.Actor.Secret;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
@@ -15,8 +17,6 @@ import jakarta.persistence.JoinColumn;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.math.BigDecimal;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.HashSet;
 import java.util.Set;
 
@@ -24,11 +24,6 @@ import java.util.Set;
 @Entity
 @Table(name = "person")
 class Person {
-
-  /** So many wrong tries are free; each one after them doubles the wait. */
-  private static final int FREE_TRIES = 5;
-
-  private static final Duration LONGEST_WAIT = Duration.ofMinutes(5);
 
   @Id
   @GeneratedValue(strategy = GenerationType.IDENTITY)
@@ -46,8 +41,8 @@ class Person {
   private boolean active = true;
   private String passwordHash;
   private String pinHash;
-  private int failedSignIns;
-  private Instant blockedUntil;
+  private boolean passwordTemporary;
+  private boolean pinTemporary;
   private BigDecimal approvalValue;
 
   @ElementCollection(fetch = FetchType.EAGER)
@@ -78,33 +73,29 @@ class Person {
     return approvalValue;
   }
 
-  void passwordHash(String hash) {
+  /** Sets the password; a temporary one must be changed at the next sign-in with it. */
+  void password(String hash, boolean temporary) {
     this.passwordHash = hash;
+    this.passwordTemporary = temporary;
   }
 
-  void pinHash(String hash) {
+  /** Sets the PIN; a temporary one must be changed at the next sign-in with it. */
+  void pin(String hash, boolean temporary) {
     this.pinHash = hash;
+    this.pinTemporary = temporary;
   }
 
-  void signInFailed(Instant now) {
-    failedSignIns++;
-    if (failedSignIns > FREE_TRIES) {
-      Duration wait = Duration.ofSeconds(1L << Math.min(failedSignIns - FREE_TRIES, 16));
-      blockedUntil = now.plus(wait.compareTo(LONGEST_WAIT) > 0 ? LONGEST_WAIT : wait);
-    }
+  String hash(Secret secret) {
+    return secret == Secret.PIN ? pinHash : passwordHash;
   }
 
-  void signedIn() {
-    failedSignIns = 0;
-    blockedUntil = null;
+  /** The secret that must be changed before anything else, by what they have signed in with. */
+  Secret due(Secret by) {
+    return (by == Secret.PIN ? pinTemporary : passwordTemporary) ? by : null;
   }
 
-  boolean blockedAt(Instant now) {
-    return blockedUntil != null && now.isBefore(blockedUntil);
-  }
-
-  Actor actor() {
-    return new Actor(id, code, name, role.name(), role.permissions(), everywhere, sites);
+  Actor actor(Access access) {
+    return new Actor(id, code, name, role.name(), role.permissions(), everywhere, sites, access);
   }
 
   Long id() {
@@ -145,9 +136,5 @@ class Person {
 
   String pinHash() {
     return pinHash;
-  }
-
-  Instant blockedUntil() {
-    return blockedUntil;
   }
 }

@@ -6,15 +6,15 @@ import java.util.Set;
 /** What a person is in the house. */
 public enum Role {
   /** Works on the floor with a scanner. */
-  FLOOR_HAND(Set.of(Permission.MOVE)),
+  FLOOR_HAND(Set.of(Permission.LOOK, Permission.MOVE)),
   /** Keeps the books right. */
-  CLERK(Set.of(Permission.MOVE, Permission.POST)),
+  CLERK(Set.of(Permission.LOOK, Permission.MOVE, Permission.POST)),
   /** Sets the rules. */
-  CONTROLLER(Set.of(Permission.MOVE, Permission.POST, Permission.RULES)),
+  CONTROLLER(Set.of(Permission.LOOK, Permission.MOVE, Permission.POST, Permission.RULES)),
   /** Looks, never writes. */
-  AUDITOR(Set.of()),
+  AUDITOR(Set.of(Permission.LOOK)),
   /** Says who may do what. */
-  ADMINISTRATOR(Set.of(Permission.MOVE, Permission.POST, Permission.RULES, Permission.PEOPLE));
+  ADMINISTRATOR(Set.of(Permission.values()));
 
   private final Set<Permission> permissions;
 
@@ -22,7 +22,7 @@ public enum Role {
     this.permissions = permissions;
   }
 
-  /** What people in the role may do beyond looking. */
+  /** What people in the role may do. */
   public Set<Permission> permissions() {
     return permissions;
   }

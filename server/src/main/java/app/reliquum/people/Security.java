@@ -1,6 +1,6 @@
 package app.reliquum.people;
 
-import app.reliquum.api.Actor;
+import app.reliquum.api.ContentPolicy;
 import app.reliquum.api.Problem;
 import jakarta.servlet.DispatcherType;
 import jakarta.servlet.FilterChain;
@@ -13,41 +13,24 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.AuthenticationManager;
-import org.springframework.security.config.annotation.method.configuration.EnableMethodSecurity;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.config.http.SessionCreationPolicy;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
-import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
-import org.springframework.security.web.access.intercept.AuthorizationFilter;
 import org.springframework.security.web.authentication.AnonymousAuthenticationFilter;
-import org.springframework.security.web.authentication.rememberme.RememberMeAuthenticationFilter;
-import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
-import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.csrf.CsrfTokenRepository;
+import org.springframework.security.web.header.HeaderWriterFilter;
+import org.springframework.security.web.header.writers.CrossOriginOpenerPolicyHeaderWriter.CrossOriginOpenerPolicy;
+import org.springframework.security.web.header.writers.CrossOriginResourcePolicyHeaderWriter.CrossOriginResourcePolicy;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 import org.springframework.web.filter.OncePerRequestFilter;
 import org.springframework.web.servlet.HandlerExceptionResolver;
 
 /** Who gets through the door, and what a browser may do with what it gets. */
 @Configuration
-@EnableMethodSecurity
 class Security {
-
-  private static final String CONTENT_POLICY =
-      "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'unsafe-inline';"
-          + " img-src 'self' data: blob:; font-src 'self' data:; media-src 'self' blob:;"
-          + " worker-src 'self' blob:; object-src 'none'; base-uri 'none'; form-action 'self';"
-          + " frame-ancestors 'none'";
-
-  @Bean
-  PasswordEncoder hashes() {
-    return new BCryptPasswordEncoder();
-  }
-
-  @Bean
-  SecurityContextRepository contexts() {
-    return new HttpSessionSecurityContextRepository();
-  }
 
   /** Sign-in has doors of its own; nothing may fall back to a generated user. */
   @Bean
@@ -57,32 +40,44 @@ class Security {
     };
   }
 
+  /** A script of ours reads the token and sends it as a header; no other site's can. */
+  @Bean
+  CsrfTokenRepository csrfTokens() {
+    CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
+    tokens.setCookieCustomizer(cookie -> cookie.sameSite("Strict").path("/"));
+    return tokens;
+  }
+
   @Bean
   SecurityFilterChain doors(
       HttpSecurity http,
-      SecurityContextRepository contexts,
-      Signatures signatures,
-      People people,
+      SignIns signIns,
+      CsrfTokenRepository csrfTokens,
       HandlerExceptionResolver handlerExceptionResolver)
       throws Exception {
-    var memory = new RememberMeAuthenticationFilter(authentication -> authentication, signatures);
-    memory.setSecurityContextRepository(contexts);
-    return http.securityContext(context -> context.securityContextRepository(contexts))
-        .csrf(csrf -> csrf.spa())
+    return http.sessionManagement(
+            sessions -> sessions.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+        .csrf(csrf -> csrf.spa().csrfTokenRepository(csrfTokens))
         .headers(
             headers ->
                 headers
-                    .contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
-                    .permissionsPolicyHeader(policy -> policy.policy("camera=(self)")))
+                    .permissionsPolicyHeader(policy -> policy.policy("camera=(self)"))
+                    .referrerPolicy(policy -> policy.policy(ReferrerPolicy.NO_REFERRER))
+                    .crossOriginOpenerPolicy(
+                        policy -> policy.policy(CrossOriginOpenerPolicy.SAME_ORIGIN))
+                    .crossOriginResourcePolicy(
+                        policy -> policy.policy(CrossOriginResourcePolicy.SAME_ORIGIN)))
         .authorizeHttpRequests(
             requests ->
                 requests
                     .dispatcherTypeMatchers(
                         DispatcherType.FORWARD, DispatcherType.ERROR, DispatcherType.ASYNC)
                     .permitAll()
-                    .requestMatchers("/api/session/password", "/api/session/badge")
-                    .permitAll()
-                    .requestMatchers("/api/openapi.json")
+                    .requestMatchers(
+                        "/api/session/password",
+                        "/api/session/badge",
+                        "/api/session/device",
+                        "/api/session/options")
                     .permitAll()
                     .requestMatchers("/api/**")
                     .authenticated()
@@ -110,34 +105,32 @@ class Security {
                                 null,
                                 Problem.forbidden(
                                     "The request was not let through. Load the page again."))))
-        .addFilterBefore(memory, AnonymousAuthenticationFilter.class)
-        .addFilterBefore(new Freshness(people), AuthorizationFilter.class)
+        .addFilterBefore(new ContentPolicy(), HeaderWriterFilter.class)
+        .addFilterBefore(new WhoAsks(signIns), AnonymousAuthenticationFilter.class)
         .requestCache(cache -> cache.disable())
         .build();
   }
 
-  /** A person's role and sites count as they are now, not as they were at sign-in. */
-  private static final class Freshness extends OncePerRequestFilter {
-    private final People people;
+  /** Finds who asks, with the role and the sites that they have now. */
+  private static final class WhoAsks extends OncePerRequestFilter {
+    private final SignIns signIns;
 
-    Freshness(People people) {
-      this.people = people;
+    WhoAsks(SignIns signIns) {
+      this.signIns = signIns;
     }
 
     @Override
     protected void doFilterInternal(
         HttpServletRequest request, HttpServletResponse response, FilterChain chain)
         throws ServletException, IOException {
-      var authentication = SecurityContextHolder.getContext().getAuthentication();
-      if (authentication instanceof SignedIn signedIn) {
-        Optional<Actor> now = people.current(signedIn.getPrincipal().id());
-        SecurityContext context = SecurityContextHolder.createEmptyContext();
-        now.ifPresent(
-            actor ->
-                context.setAuthentication(
-                    actor.equals(signedIn.getPrincipal()) ? signedIn : SignedIn.of(actor)));
-        SecurityContextHolder.setContext(context);
-      }
+      Optional.ofNullable(Cookies.SIGN_IN.of(request))
+          .flatMap(signIns::actor)
+          .ifPresent(
+              actor -> {
+                SecurityContext context = SecurityContextHolder.createEmptyContext();
+                context.setAuthentication(new SignedIn(actor));
+                SecurityContextHolder.setContext(context);
+              });
       chain.doFilter(request, response);
     }
   }

@@ -1,26 +1,30 @@
 package app.reliquum.people;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Open;
+import app.reliquum.api.Own;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.core.scan.OwnLabel;
 import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.core.context.SecurityContext;
-import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.web.authentication.RememberMeServices;
-import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CsrfTokenRepository;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
@@ -31,21 +35,45 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/session")
 class SessionController {
 
-  private final People people;
-  private final SecurityContextRepository contexts;
-  private final RememberMeServices memory;
-  private final Signatures signatures;
+  private final Door door;
+  private final Devices devices;
+  private final CsrfTokenRepository tokens;
+  private final boolean demo;
 
   SessionController(
-      People people,
-      SecurityContextRepository contexts,
-      RememberMeServices memory,
-      Signatures signatures) {
-    this.people = people;
-    this.contexts = contexts;
-    this.memory = memory;
-    this.signatures = signatures;
+      Door door,
+      Devices devices,
+      CsrfTokenRepository tokens,
+      @Value("${reliquum.demo}") boolean demo) {
+    this.door = door;
+    this.devices = devices;
+    this.tokens = tokens;
+    this.demo = demo;
   }
+
+  /**
+   * What this browser may sign in with.
+   *
+   * @param device the name of the enrolled device that it is; only there badge and PIN work
+   * @param demo whether this is the demo house, with made-up goods and a published password
+   */
+  @Schema(name = "SignInOptions")
+  record Options(@Nullable String device, boolean demo) {}
+
+  /** The code that enrols a device. */
+  record EnrolmentEntry(@NotBlank @Size(max = 40) String code) {}
+
+  /**
+   * A new secret of one's own.
+   *
+   * @param present the secret that one has signed in with
+   * @param secret which is changed
+   * @param chosen the new one
+   */
+  record SecretEntry(
+      @NotBlank @Size(max = 72) String present,
+      @NotNull Actor.Secret secret,
+      @NotBlank @Size(max = 200) String chosen) {}
 
   /** Signing in at a desk. */
   record WithPassword(
@@ -54,7 +82,13 @@ class SessionController {
   /** Signing in at a shared device: the badge is scanned, the PIN typed. */
   record WithBadge(@NotBlank @Size(max = 40) String badge, @NotBlank @Size(max = 8) String pin) {}
 
-  /** Who is signed in. */
+  /**
+   * Who is signed in.
+   *
+   * @param by what with: a PIN opens the Floor only
+   * @param device the enrolled device, if it is one
+   * @param due the secret that must be changed before anything else
+   */
   record Me(
       long id,
       String code,
@@ -62,8 +96,12 @@ class SessionController {
       String role,
       Set<Permission> permissions,
       boolean everywhere,
-      List<Long> sites) {
-    static Me of(Actor actor) {
+      List<Long> sites,
+      Actor.Secret by,
+      @Nullable String device,
+      Actor.@Nullable Secret due,
+      boolean demo) {
+    static Me of(Actor actor, boolean demo) {
       return new Me(
           actor.id(),
           actor.code(),
@@ -71,27 +109,64 @@ class SessionController {
           actor.role(),
           actor.permissions(),
           actor.everywhere(),
-          actor.sites().stream().sorted().toList());
+          actor.sites().stream().sorted().toList(),
+          actor.access().by(),
+          actor.access().device(),
+          actor.access().due(),
+          demo);
     }
   }
 
   @Operation(operationId = "getSession", summary = "Who is signed in")
+  @Own
   @GetMapping
   Me me(Actor actor) {
-    return Me.of(actor);
+    return Me.of(actor, demo);
+  }
+
+  @Operation(
+      operationId = "getSignInOptions",
+      summary = "What this browser may sign in with, and whether this is a demo")
+  @Open
+  @GetMapping("/options")
+  Options options(HttpServletRequest request) {
+    String device = devices.known(Cookies.DEVICE.of(request)).map(Devices.Known::name).orElse(null);
+    return new Options(device, demo);
+  }
+
+  @Operation(operationId = "enrolDevice", summary = "Make this browser an enrolled device")
+  @Open
+  @PostMapping("/device")
+  Options enrol(
+      @Valid @RequestBody EnrolmentEntry entry,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    String token = devices.enrol(entry.code());
+    Cookies.DEVICE.set(token, request, response);
+    return new Options(devices.known(token).orElseThrow().name(), demo);
+  }
+
+  @Operation(operationId = "changeOwnSecret", summary = "Change one's own password or PIN")
+  @Own
+  @PutMapping("/secret")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void changeSecret(Actor actor, @Valid @RequestBody SecretEntry entry) {
+    door.choose(actor, entry.present(), entry.secret(), entry.chosen());
   }
 
   @Operation(operationId = "signInWithPassword", summary = "Sign in with a code and a password")
+  @Open
   @PostMapping("/password")
   Me withPassword(
       @Valid @RequestBody WithPassword given,
       HttpServletRequest request,
       HttpServletResponse response) {
     String code = given.code().strip().toUpperCase(Locale.ROOT);
-    return open(people.signIn(code, People.Proof.PASSWORD, given.password()), request, response);
+    return open(code, Actor.Secret.PASSWORD, given.password(), request, response);
   }
 
   @Operation(operationId = "signInWithBadge", summary = "Sign in with a badge and a PIN")
+  @Open
   @PostMapping("/badge")
   Me withBadge(
       @Valid @RequestBody WithBadge given,
@@ -111,31 +186,36 @@ class SessionController {
                   return label.code();
                 })
             .orElse(text.toUpperCase(Locale.ROOT));
-    return open(people.signIn(code, People.Proof.PIN, given.pin()), request, response);
+    return open(code, Actor.Secret.PIN, given.pin(), request, response);
   }
 
-  private Me open(Person person, HttpServletRequest request, HttpServletResponse response) {
-    var authentication = SignedIn.of(person.actor());
-    if (request.getSession(false) != null) {
-      request.changeSessionId();
+  private Me open(
+      String code,
+      Actor.Secret secret,
+      String said,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    Door.Opened opened = door.open(code, secret, said, Cookies.DEVICE.of(request));
+    String before = Cookies.SIGN_IN.of(request);
+    if (before != null) {
+      door.replace(before);
     }
-    SecurityContext context = SecurityContextHolder.createEmptyContext();
-    context.setAuthentication(authentication);
-    SecurityContextHolder.setContext(context);
-    contexts.saveContext(context, request, response);
-    signatures.remember(person, request, response);
-    return Me.of(person.actor());
+    Cookies.SIGN_IN.set(opened.token(), request, response);
+    // What another could have planted before is worth nothing now.
+    tokens.saveToken(tokens.generateToken(request), request, response);
+    return Me.of(opened.actor(), demo);
   }
 
   @Operation(operationId = "signOut", summary = "Sign out")
+  @Own
   @DeleteMapping
   @ResponseStatus(HttpStatus.NO_CONTENT)
-  void signOut(HttpServletRequest request, HttpServletResponse response) {
-    memory.loginFail(request, response);
-    var session = request.getSession(false);
-    if (session != null) {
-      session.invalidate();
+  void signOut(Actor actor, HttpServletRequest request, HttpServletResponse response) {
+    String token = Cookies.SIGN_IN.of(request);
+    if (token != null) {
+      door.close(actor, token);
     }
-    SecurityContextHolder.clearContext();
+    Cookies.SIGN_IN.clear(request, response);
+    tokens.saveToken(null, request, response);
   }
 }

@@ -7,18 +7,14 @@ import org.springframework.security.core.authority.AuthorityUtils;
 /** A person who has proved who they are; their permissions are their authorities. */
 class SignedIn extends AbstractAuthenticationToken {
 
-  private final Actor actor;
+  private final transient Actor actor;
 
-  private SignedIn(Actor actor) {
+  SignedIn(Actor actor) {
     super(
         AuthorityUtils.createAuthorityList(
             actor.permissions().stream().map(Enum::name).toArray(String[]::new)));
     this.actor = actor;
     setAuthenticated(true);
-  }
-
-  static SignedIn of(Actor actor) {
-    return new SignedIn(actor);
   }
 
   @Override

@@ -259,9 +259,9 @@ public class Places {
   }
 
   @Transactional
-  public SiteCard changeSite(long id, SiteEntry entry) {
+  public SiteCard changeSite(long id, SiteEntry entry, Actor actor) {
+    Site site = theirs(id, actor);
     checkZone(entry.timeZone());
-    Site site = sites.findById(id).orElseThrow(() -> Problem.missing("site", id));
     checkVersion(entry.version(), site.version());
     site.describe(entry.name(), entry.timeZone(), entry.street(), entry.town());
     receives(site, entry);
@@ -300,8 +300,8 @@ public class Places {
   }
 
   @Transactional
-  public AreaCard addArea(long siteId, AreaEntry entry) {
-    Site site = sites.findById(siteId).orElseThrow(() -> Problem.missing("site", siteId));
+  public AreaCard addArea(long siteId, AreaEntry entry, Actor actor) {
+    Site site = theirs(siteId, actor);
     if (areas.findBySiteIdAndCode(siteId, entry.code()).isPresent()) {
       throw Problem.conflict(
               "not-unique", site.name() + " has an area " + entry.code() + " already.")
@@ -311,8 +311,9 @@ public class Places {
   }
 
   @Transactional
-  public AreaCard changeArea(long id, AreaEntry entry) {
-    Area area = areas.findById(id).orElseThrow(() -> Problem.missing("area", id));
+  public AreaCard changeArea(long id, AreaEntry entry, Actor actor) {
+    Area area = area(id);
+    theirs(area.siteId(), actor);
     checkVersion(entry.version(), area.version());
     boolean other = area.purpose().available() != entry.purpose().available();
     area.describe(entry.name(), entry.purpose());
@@ -328,8 +329,9 @@ public class Places {
 
   /** Says what a rack pattern would make, and makes nothing. */
   @Transactional(readOnly = true)
-  public Rack tryRack(RackEntry entry) {
+  public Rack tryRack(RackEntry entry, Actor actor) {
     Area area = area(entry.areaId());
+    theirs(area.siteId(), actor);
     List<String> addresses = read(entry.pattern()).addresses();
     List<String> taken =
         addresses.stream().filter(taken(area.siteId())::contains).limit(20).toList();
@@ -342,13 +344,13 @@ public class Places {
 
   /** Makes every bin of a rack, or none. */
   @Transactional
-  public Rack addRack(RackEntry entry) {
+  public Rack addRack(RackEntry entry, Actor actor) {
     Area area = area(entry.areaId());
-    Site site = sites.findById(area.siteId()).orElseThrow();
+    Site site = theirs(area.siteId(), actor);
     if (!site.binned()) {
       throw Problem.refused("unbinned", site.name() + " has no bins.");
     }
-    Rack rack = tryRack(entry);
+    Rack rack = tryRack(entry, actor);
     if (!rack.taken().isEmpty()) {
       throw Problem.conflict(
               "not-unique", site.name() + " has " + String.join(", ", rack.taken()) + " already.")
@@ -389,11 +391,12 @@ public class Places {
   }
 
   @Transactional
-  public BinCard changeBin(long id, BinEntry entry) {
+  public BinCard changeBin(long id, BinEntry entry, Actor actor) {
     Bin bin =
         bins.findById(id)
             .filter(found -> found.kind() == PlaceKind.BIN)
             .orElseThrow(() -> Problem.missing("bin", id));
+    theirs(bin.siteId(), actor);
     checkVersion(entry.version(), bin.version());
     Area area = area(entry.areaId());
     if (area.siteId() != bin.siteId()) {
@@ -682,9 +685,13 @@ public class Places {
   /** A site that someone may work at. */
   @Transactional(readOnly = true)
   public SiteCard site(long id, Actor actor) {
+    return siteCard(theirs(id, actor));
+  }
+
+  private Site theirs(long id, Actor actor) {
     Site site = sites.findById(id).orElseThrow(() -> Problem.missing("site", id));
     actor.requireSite(id, site.name());
-    return siteCard(site);
+    return site;
   }
 
   private Area area(long id) {

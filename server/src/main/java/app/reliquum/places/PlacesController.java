@@ -3,7 +3,9 @@ package app.reliquum.places;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
@@ -12,7 +14,6 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.PositiveOrZero;
 import java.util.List;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -36,23 +37,24 @@ class PlacesController {
   }
 
   @Operation(operationId = "listSites", summary = "Sites with their areas")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/sites")
   List<Places.SiteCard> sites(Actor actor) {
     return places.sites(actor);
   }
 
   @Operation(operationId = "addSite", summary = "Add a site")
+  @Needs(value = Permission.RULES, everywhere = true)
   @PostMapping("/sites")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('RULES')")
   Places.SiteCard addSite(Command command, @Valid @RequestBody Places.SiteEntry entry) {
     return commands.once(
         command, "add site", entry, Places.SiteCard.class, () -> places.addSite(entry));
   }
 
   @Operation(operationId = "changeSite", summary = "Change a site")
+  @Needs(Permission.RULES)
   @PutMapping("/sites/{id}")
-  @PreAuthorize("hasAuthority('RULES')")
   Places.SiteCard changeSite(
       Command command, @PathVariable long id, @Valid @RequestBody Places.SiteEntry entry) {
     return commands.once(
@@ -60,22 +62,26 @@ class PlacesController {
         "change site " + id,
         entry,
         Places.SiteCard.class,
-        () -> places.changeSite(id, entry));
+        () -> places.changeSite(id, entry, command.actor()));
   }
 
   @Operation(operationId = "addArea", summary = "Add an area")
+  @Needs(Permission.RULES)
   @PostMapping("/sites/{id}/areas")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('RULES')")
   Places.AreaCard addArea(
       Command command, @PathVariable long id, @Valid @RequestBody Places.AreaEntry entry) {
     return commands.once(
-        command, "add area " + id, entry, Places.AreaCard.class, () -> places.addArea(id, entry));
+        command,
+        "add area " + id,
+        entry,
+        Places.AreaCard.class,
+        () -> places.addArea(id, entry, command.actor()));
   }
 
   @Operation(operationId = "changeArea", summary = "Change an area")
+  @Needs(Permission.RULES)
   @PutMapping("/areas/{id}")
-  @PreAuthorize("hasAuthority('RULES')")
   Places.AreaCard changeArea(
       Command command, @PathVariable long id, @Valid @RequestBody Places.AreaEntry entry) {
     return commands.once(
@@ -83,10 +89,11 @@ class PlacesController {
         "change area " + id,
         entry,
         Places.AreaCard.class,
-        () -> places.changeArea(id, entry));
+        () -> places.changeArea(id, entry, command.actor()));
   }
 
   @Operation(operationId = "listBins", summary = "The bins of a site, in walking order")
+  @Needs(Permission.LOOK)
   @GetMapping("/sites/{id}/bins")
   Page<Places.BinCard> bins(
       Actor actor,
@@ -100,6 +107,7 @@ class PlacesController {
   }
 
   @Operation(operationId = "getBin", summary = "A bin")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/bins/{id}")
   Places.BinCard bin(Actor actor, @PathVariable long id) {
     Places.BinCard bin = places.bin(id).orElseThrow(() -> Problem.missing("bin", id));
@@ -108,8 +116,8 @@ class PlacesController {
   }
 
   @Operation(operationId = "changeBin", summary = "Change a bin")
+  @Needs(Permission.RULES)
   @PutMapping("/bins/{id}")
-  @PreAuthorize("hasAuthority('RULES')")
   Places.BinCard changeBin(
       Command command, @PathVariable long id, @Valid @RequestBody Places.BinEntry entry) {
     return commands.once(
@@ -117,23 +125,27 @@ class PlacesController {
         "change bin " + id,
         entry,
         Places.BinCard.class,
-        () -> places.changeBin(id, entry));
+        () -> places.changeBin(id, entry, command.actor()));
   }
 
   /** Says what a rack pattern would make. Changes nothing, so it needs no command id. */
   @Operation(operationId = "previewRack", summary = "Say which bins a rack would have")
+  @Needs(Permission.RULES)
   @PostMapping("/racks/preview")
-  @PreAuthorize("hasAuthority('RULES')")
-  Places.Rack tryRack(@Valid @RequestBody Places.RackEntry entry) {
-    return places.tryRack(entry);
+  Places.Rack tryRack(Actor actor, @Valid @RequestBody Places.RackEntry entry) {
+    return places.tryRack(entry, actor);
   }
 
   @Operation(operationId = "addRack", summary = "Make the bins of a rack")
+  @Needs(Permission.RULES)
   @PostMapping("/racks")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('RULES')")
   Places.Rack addRack(Command command, @Valid @RequestBody Places.RackEntry entry) {
     return commands.once(
-        command, "add rack", entry, Places.Rack.class, () -> places.addRack(entry));
+        command,
+        "add rack",
+        entry,
+        Places.Rack.class,
+        () -> places.addRack(entry, command.actor()));
   }
 }

@@ -3,6 +3,8 @@ package app.reliquum.putaway;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
@@ -13,7 +15,6 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -46,15 +47,16 @@ class PutAwayController {
 
   /** The put-away rules of a site, with how full they are. */
   @Operation(operationId = "listPutAwayRules", summary = "The put-away rules of a site")
+  @Needs(Permission.LOOK)
   @GetMapping("/put-away/rules")
   List<Rules.Card> rules(Actor actor, @RequestParam long site) {
     return rules.rules(site, actor);
   }
 
   @Operation(operationId = "addPutAwayRule", summary = "Add a put-away rule")
+  @Needs(Permission.RULES)
   @PostMapping("/put-away/rules")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('RULES')")
   Rules.Card add(Command command, @Valid @RequestBody Rules.Entry entry) {
     return commands.once(
         command,
@@ -65,8 +67,8 @@ class PutAwayController {
   }
 
   @Operation(operationId = "changePutAwayRule", summary = "Change a put-away rule")
+  @Needs(Permission.RULES)
   @PutMapping("/put-away/rules/{id}")
-  @PreAuthorize("hasAuthority('RULES')")
   Rules.Card change(Command command, @PathVariable long id, @Valid @RequestBody Rules.Entry entry) {
     return commands.once(
         command,
@@ -77,8 +79,8 @@ class PutAwayController {
   }
 
   @Operation(operationId = "removePutAwayRule", summary = "Remove a put-away rule")
+  @Needs(Permission.RULES)
   @DeleteMapping("/put-away/rules/{id}")
-  @PreAuthorize("hasAuthority('RULES')")
   Rules.Card remove(Command command, @PathVariable long id) {
     return commands.once(
         command,
@@ -93,8 +95,8 @@ class PutAwayController {
 
   /** Says what today's stock would be given with a rule as entered. Saves nothing. */
   @Operation(operationId = "tryPutAwayRule", summary = "Try a put-away rule on today's stock")
+  @Needs(Permission.RULES)
   @PostMapping("/put-away/trial")
-  @PreAuthorize("hasAuthority('RULES')")
   PuttingAway.Advice trial(Actor actor, @Valid @RequestBody TrialEntry trial) {
     return puttingAway.tryRule(
         trial.rule(), trial.replaces() == null ? 0 : trial.replaces(), trial.quantity(), actor);
@@ -102,6 +104,7 @@ class PutAwayController {
 
   /** Says where goods would be put, and why. */
   @Operation(operationId = "planPutAway", summary = "Where goods would be put, and why")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/put-away/plan")
   PuttingAway.Advice plan(
       Actor actor,
@@ -119,6 +122,7 @@ class PutAwayController {
 
   /** What is not yet binned at a site. */
   @Operation(operationId = "listNotYetBinned", summary = "What is not yet binned at a site")
+  @Needs(Permission.LOOK)
   @GetMapping("/sites/{id}/binning")
   Binning.Sheet sheet(Actor actor, @PathVariable long id) {
     return binning.sheet(id, actor);
@@ -126,9 +130,9 @@ class PutAwayController {
 
   /** Writes in which bins goods are that were not yet binned. */
   @Operation(operationId = "putStockIntoBins", summary = "Put stock into bins")
+  @Needs(Permission.POST)
   @PostMapping("/sites/{id}/binning")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('POST')")
   Stock.Posted spread(
       Command command, @PathVariable long id, @Valid @RequestBody Binning.Entry entry) {
     return commands.once(

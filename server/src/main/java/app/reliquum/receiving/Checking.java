@@ -11,6 +11,7 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.pictures.Picture;
 import app.reliquum.places.Places;
+import app.reliquum.stock.Ledger;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
 import app.reliquum.stock.Stock;
@@ -41,11 +42,13 @@ public class Checking {
   private final JdbcClient jdbc;
   private final Places places;
   private final Stock stock;
+  private final Ledger ledger;
 
-  Checking(JdbcClient jdbc, Places places, Stock stock) {
+  Checking(JdbcClient jdbc, Places places, Stock stock, Ledger ledger) {
     this.jdbc = jdbc;
     this.places = places;
     this.stock = stock;
+    this.ledger = ledger;
   }
 
   /**
@@ -216,8 +219,11 @@ public class Checking {
     }
   }
 
-  /** The picture of a posting, if one was taken. */
-  public Optional<Picture> pictureOf(long posting) {
+  /** The picture of a posting at a site of someone, if one was taken. */
+  public Optional<Picture> pictureOf(long posting, Actor actor) {
+    if (!ledger.isSeenBy(posting, actor)) {
+      return Optional.empty();
+    }
     return jdbc.sql("select media_type, content from picture where posting_id = ? limit 1")
         .param(posting)
         .query((row, n) -> new Picture(row.getString(1), row.getBytes(2)))

@@ -331,7 +331,8 @@ public class Orders implements Coming {
         supplier.email(),
         "Order " + head.number(),
         OrderLetter.text(card, supplier),
-        head.number());
+        head.number(),
+        head.siteId());
     table.sent(id);
     table.event(id, actor, "SENT", supplier.email());
     return card(id, actor);

@@ -3,7 +3,9 @@ package app.reliquum.receiving;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.pictures.Picture;
 import app.reliquum.sheets.ImportResult;
@@ -18,7 +20,6 @@ import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -51,23 +52,24 @@ class ReceivingController {
   // Suppliers
 
   @Operation(operationId = "listSuppliers", summary = "Suppliers")
+  @Needs(Permission.LOOK)
   @GetMapping("/suppliers")
   List<Suppliers.Card> suppliers() {
     return suppliers.all();
   }
 
   @Operation(operationId = "addSupplier", summary = "Add a supplier")
+  @Needs(Permission.RULES)
   @PostMapping("/suppliers")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('RULES')")
   Suppliers.Card addSupplier(Command command, @Valid @RequestBody Suppliers.Entry entry) {
     return commands.once(
         command, "add supplier", entry, Suppliers.Card.class, () -> suppliers.add(entry));
   }
 
   @Operation(operationId = "changeSupplier", summary = "Change a supplier")
+  @Needs(Permission.RULES)
   @PutMapping("/suppliers/{id}")
-  @PreAuthorize("hasAuthority('RULES')")
   Suppliers.Card changeSupplier(
       Command command, @PathVariable long id, @Valid @RequestBody Suppliers.Entry entry) {
     return commands.once(
@@ -81,6 +83,7 @@ class ReceivingController {
   // Orders
 
   @Operation(operationId = "listInboundOrders", summary = "Inbound orders, filtered")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/inbound")
   Page<Inbound.Row> orders(
       Actor actor,
@@ -94,23 +97,24 @@ class ReceivingController {
   }
 
   @Operation(operationId = "getInboundOrder", summary = "An inbound order")
+  @Needs(Permission.LOOK)
   @GetMapping("/inbound/{id}")
   Inbound.Card order(Actor actor, @PathVariable long id) {
     return orders.card(id, actor);
   }
 
   @Operation(operationId = "addInboundOrder", summary = "Add an inbound order")
+  @Needs(Permission.POST)
   @PostMapping("/inbound")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('POST')")
   Inbound.Card add(Command command, @Valid @RequestBody Inbound.Entry entry) {
     return commands.once(
         command, "add order", entry, Inbound.Card.class, () -> orders.add(entry, command.actor()));
   }
 
   @Operation(operationId = "changeInboundOrder", summary = "Change an inbound order")
+  @Needs(Permission.POST)
   @PutMapping("/inbound/{id}")
-  @PreAuthorize("hasAuthority('POST')")
   Inbound.Card change(
       Command command, @PathVariable long id, @Valid @RequestBody Inbound.Entry entry) {
     return commands.once(
@@ -123,9 +127,9 @@ class ReceivingController {
 
   /** Begins a receipt that nobody expected, or a customer's return. */
   @Operation(operationId = "receiveUnexpected", summary = "Begin an unexpected receipt or a return")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/inbound/unexpected")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('MOVE')")
   Inbound.Card begin(Command command, @Valid @RequestBody Inbound.UnexpectedEntry entry) {
     return commands.once(
         command,
@@ -137,8 +141,8 @@ class ReceivingController {
 
   /** Sends an order to its supplier. */
   @Operation(operationId = "sendInboundOrder", summary = "Send an inbound order to its supplier")
+  @Needs(Permission.POST)
   @PostMapping("/inbound/{id}/sending")
-  @PreAuthorize("hasAuthority('POST')")
   Inbound.Card send(Command command, @PathVariable long id) {
     return commands.once(
         command,
@@ -154,8 +158,8 @@ class ReceivingController {
   @Operation(
       operationId = "closeInboundOrder",
       summary = "Close an inbound order: nothing more is expected")
+  @Needs(Permission.POST)
   @PostMapping("/inbound/{id}/closing")
-  @PreAuthorize("hasAuthority('POST')")
   Inbound.Card close(
       Command command, @PathVariable long id, @Valid @RequestBody ClosingEntry closing) {
     return commands.once(
@@ -170,10 +174,10 @@ class ReceivingController {
   @Operation(
       operationId = "importInboundOrders",
       summary = "Import inbound orders from a file, or try it")
+  @Needs(Permission.POST)
   @PostMapping(
       path = "/inbound/file",
       consumes = {MediaType.APPLICATION_OCTET_STREAM_VALUE, "text/csv"})
-  @PreAuthorize("hasAuthority('POST')")
   ImportResult read(
       Command command,
       @RequestParam(defaultValue = "false") boolean trial,
@@ -198,6 +202,7 @@ class ReceivingController {
   @Operation(
       operationId = "listWaitingGoods",
       summary = "Goods that wait on a dock or to be inspected")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/waiting")
   List<Checking.Waiting> waiting(
       Actor actor,
@@ -209,9 +214,9 @@ class ReceivingController {
   @Operation(
       operationId = "inspectGoods",
       summary = "Record an inspection: set the condition of goods that wait")
+  @Needs(Permission.MOVE)
   @PostMapping("/checks")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('MOVE')")
   Checking.Checked check(Command command, @Valid @RequestBody Checking.Entry entry) {
     return commands.once(
         command,
@@ -224,11 +229,12 @@ class ReceivingController {
   @Operation(
       operationId = "getInspectionPicture",
       summary = "The picture that was taken at an inspection")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/pictures/{posting}")
-  ResponseEntity<byte[]> picture(@PathVariable long posting) {
+  ResponseEntity<byte[]> picture(Actor actor, @PathVariable long posting) {
     Picture picture =
         checking
-            .pictureOf(posting)
+            .pictureOf(posting, actor)
             .orElseThrow(() -> Problem.missing("picture of posting", posting));
     return ResponseEntity.ok()
         .contentType(MediaType.parseMediaType(picture.mediaType()))

@@ -3,12 +3,13 @@ package app.reliquum.removal;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -38,22 +39,24 @@ class RemovalController {
 
   /** Every removal rule, the most specific first. */
   @Operation(operationId = "listRemovalRules", summary = "The removal rules")
+  @Needs(Permission.LOOK)
   @GetMapping("/rules")
-  List<RemovalRules.Card> rules() {
-    return rules.rules();
+  List<RemovalRules.Card> rules(Actor actor) {
+    return rules.rules(actor);
   }
 
   /** Who changed what, the latest first. */
   @Operation(operationId = "listRemovalRuleChanges", summary = "Who changed removal rules")
+  @Needs(Permission.LOOK)
   @GetMapping("/changes")
-  List<RemovalRules.Change> changes(@RequestParam(required = false) Long rule) {
-    return rules.changes(rule);
+  List<RemovalRules.Change> changes(Actor actor, @RequestParam(required = false) Long rule) {
+    return rules.changes(rule, actor);
   }
 
   @Operation(operationId = "addRemovalRule", summary = "Add a removal rule")
+  @Needs(Permission.RULES)
   @PostMapping("/rules")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('RULES')")
   RemovalRules.Card add(Command command, @Valid @RequestBody RemovalRules.Entry entry) {
     return commands.once(
         command,
@@ -64,8 +67,8 @@ class RemovalController {
   }
 
   @Operation(operationId = "changeRemovalRule", summary = "Change a removal rule")
+  @Needs(Permission.RULES)
   @PutMapping("/rules/{id}")
-  @PreAuthorize("hasAuthority('RULES')")
   RemovalRules.Card change(
       Command command, @PathVariable long id, @Valid @RequestBody RemovalRules.Entry entry) {
     return commands.once(
@@ -77,8 +80,8 @@ class RemovalController {
   }
 
   @Operation(operationId = "deleteRemovalRule", summary = "Remove a removal rule")
+  @Needs(Permission.RULES)
   @DeleteMapping("/rules/{id}")
-  @PreAuthorize("hasAuthority('RULES')")
   RemovalRules.Card remove(Command command, @PathVariable long id) {
     return commands.once(
         command,
@@ -95,14 +98,15 @@ class RemovalController {
   @Operation(
       operationId = "rankRemovalRule",
       summary = "Say which rules a removal rule goes before")
+  @Needs(Permission.RULES)
   @PostMapping("/standing")
-  @PreAuthorize("hasAuthority('RULES')")
   RemovalRules.Card standing(@Valid @RequestBody DraftEntry draft) {
     return rules.standing(draft.rule(), draft.replaces() == null ? 0 : draft.replaces());
   }
 
   /** Says what would be taken of today's stock, and why. Takes nothing. */
   @Operation(operationId = "tryRemovalRule", summary = "Try removal on today's stock")
+  @Needs(Permission.LOOK)
   @PostMapping("/trial")
   Trying.Trial trial(Actor actor, @Valid @RequestBody Trying.TrialEntry trial) {
     return trying.trial(trial, actor);
@@ -110,6 +114,7 @@ class RemovalController {
 
   /** Plays the last days over again by a rule as entered and by the rules as they are. */
   @Operation(operationId = "compareRemovalRule", summary = "Replay past demand by a removal rule")
+  @Needs(Permission.LOOK)
   @PostMapping("/comparison")
   Comparing.Comparison compare(Actor actor, @Valid @RequestBody Comparing.Entry entry) {
     return comparing.compare(entry, actor);

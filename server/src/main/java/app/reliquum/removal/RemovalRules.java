@@ -131,11 +131,13 @@ public class RemovalRules {
 
   // For whoever makes them
 
-  /** Every rule, the most specific first. */
+  /** The rules that hold at the sites of someone, the most specific first. */
   @Transactional(readOnly = true)
-  public List<Card> rules() {
+  public List<Card> rules(Actor actor) {
     List<RuleRow> rows = table.all();
-    return rows.stream().map(row -> card(row, rows)).toList();
+    Map<Long, Long> sites = places.sitesOfAreas();
+    List<RuleRow> seen = rows.stream().filter(row -> seen(row, sites, actor)).toList();
+    return seen.stream().map(row -> card(row, seen)).toList();
   }
 
   /** A rule by its number. */
@@ -187,10 +189,35 @@ public class RemovalRules {
         overriddenBy);
   }
 
+  /** What holds for every site is seen by all, the rest by those who work where it holds. */
+  private static boolean seen(RuleRow row, Map<Long, Long> sites, Actor actor) {
+    long site = site(row, sites);
+    return site == 0 || actor.worksAt(site);
+  }
+
+  private static long site(RuleRow row, Map<Long, Long> sites) {
+    return row.areaId() == 0 ? row.siteId() : sites.getOrDefault(row.areaId(), 0L);
+  }
+
+  private long site(RuleRow row) {
+    return site(row, places.sitesOfAreas());
+  }
+
+  /** A rule of a site is made by those who work there, one for every site by those everywhere. */
+  private RuleRow theirs(RuleRow row, Actor actor) {
+    long site = site(row);
+    if (site == 0) {
+      actor.requireEverywhere("A rule without a site");
+    } else {
+      places.requireSite(site, actor);
+    }
+    return row;
+  }
+
   /** Writes a rule. */
   @Transactional
   public Card add(Entry entry, Actor actor) {
-    RuleRow draft = draft(entry, 0);
+    RuleRow draft = theirs(draft(entry, 0), actor);
     long id;
     try {
       id = table.insert(draft);
@@ -198,23 +225,24 @@ public class RemovalRules {
       throw twice();
     }
     Card card = rule(id);
-    table.changed(id, actor, null, table.find(id).orElseThrow().sentence());
+    table.changed(id, site(draft), actor, null, table.find(id).orElseThrow().sentence());
     return card;
   }
 
   /** Changes a rule. */
   @Transactional
   public Card change(long id, Entry entry, Actor actor) {
-    RuleRow before = table.find(id).orElseThrow(() -> Problem.missing("rule", id));
+    RuleRow before = theirs(table.find(id).orElseThrow(() -> Problem.missing("rule", id)), actor);
     if (entry.version() == null || entry.version() != before.version()) {
       throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
     }
     try {
-      table.update(draft(entry, id));
+      table.update(theirs(draft(entry, id), actor));
     } catch (DuplicateKeyException twice) {
       throw twice();
     }
-    table.changed(id, actor, before.sentence(), table.find(id).orElseThrow().sentence());
+    RuleRow after = table.find(id).orElseThrow();
+    table.changed(id, site(after), actor, before.sentence(), after.sentence());
     return rule(id);
   }
 
@@ -227,15 +255,16 @@ public class RemovalRules {
   @Transactional
   public Card remove(long id, Actor actor) {
     Card card = rule(id);
-    table.changed(id, actor, table.find(id).orElseThrow().sentence(), null);
+    RuleRow row = theirs(table.find(id).orElseThrow(), actor);
+    table.changed(id, site(row), actor, row.sentence(), null);
     table.delete(id);
     return card;
   }
 
   /** Who changed what, the latest first; of one rule or of all. */
   @Transactional(readOnly = true)
-  public List<Change> changes(Long rule) {
-    return table.changes(rule);
+  public List<Change> changes(Long rule, Actor actor) {
+    return table.changes(rule, actor);
   }
 
   /** A rule as entered, with everything that it names found. */

@@ -243,12 +243,12 @@ class RuleTable {
     jdbc.sql("delete from removal_rule where id = ?").param(id).update();
   }
 
-  void changed(long rule, Actor actor, String before, String after) {
+  void changed(long rule, long site, Actor actor, String before, String after) {
     if (!Objects.equals(before, after)) {
       jdbc.sql(
-              "insert into removal_rule_change (rule_id, at, person_id, before_text, after_text)"
-                  + " values (?, ?, ?, ?, ?)")
-          .params(rule, now(), actor.id(), brief(before), brief(after))
+              "insert into removal_rule_change (rule_id, site_id, at, person_id, before_text,"
+                  + " after_text) values (?, nullif(?, 0), ?, ?, ?, ?)")
+          .params(rule, site, now(), actor.id(), brief(before), brief(after))
           .update();
     }
   }
@@ -257,13 +257,17 @@ class RuleTable {
     return text == null ? null : text.substring(0, Math.min(400, text.length()));
   }
 
-  List<RemovalRules.Change> changes(Long rule) {
+  List<RemovalRules.Change> changes(Long rule, Actor actor) {
     return jdbc.sql(
             """
             select c.id, c.rule_id, c.at, w.name, c.before_text, c.after_text
             from removal_rule_change c join person w on w.id = c.person_id
-            where :rule = 0 or c.rule_id = :rule order by c.at desc, c.id desc limit :most
+            where (:rule = 0 or c.rule_id = :rule)
+              and (:everywhere or c.site_id is null or c.site_id in (:sites))
+            order by c.at desc, c.id desc limit :most
             """)
+        .param("everywhere", actor.everywhere())
+        .param("sites", actor.sites().isEmpty() ? List.of(0L) : actor.sites())
         .param("rule", rule == null ? 0 : rule)
         .param("most", MOST_CHANGES)
         .query(

@@ -133,18 +133,21 @@ public class BookChecks {
         .list();
   }
 
-  /** What a check found, at most 500. */
+  /** What a check found at the sites of someone, at most 500. */
   @Transactional(readOnly = true)
-  public List<Difference> differences(long check) {
+  public List<Difference> differences(long check, Actor actor) {
     return jdbc.sql(
             """
             select i.code item, p.address, l.code lot, s.code serial, d.kept, d.recomputed
             from book_check_difference d join item i on i.id = d.item_id
               left join place p on p.id = d.place_id left join lot l on l.id = d.lot_id
               left join serial s on s.id = d.serial_id
-            where d.check_id = ? order by i.code, p.address limit 500
+            where d.check_id = :check and (:everywhere or p.site_id in (:sites))
+            order by i.code, p.address limit 500
             """)
-        .param(check)
+        .param("check", check)
+        .param("everywhere", actor.everywhere())
+        .param("sites", actor.sites().isEmpty() ? List.of(0L) : actor.sites())
         .query(
             (row, n) ->
                 new Difference(

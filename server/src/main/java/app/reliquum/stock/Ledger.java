@@ -13,6 +13,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.List;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -272,5 +273,18 @@ public class Ledger {
   private static Long number(ResultSet row, String column) throws SQLException {
     long value = row.getLong(column);
     return row.wasNull() ? null : value;
+  }
+
+  /** Whether a posting has moved goods at a site where someone works. */
+  public boolean isSeenBy(long posting, Actor actor) {
+    return actor.everywhere()
+        || jdbc.sql(
+                    "select count(*) from ledger_line l join place p on p.id in (l.from_place_id,"
+                        + " l.to_place_id) where l.posting_id = :posting and p.site_id in (:sites)")
+                .param("posting", posting)
+                .param("sites", actor.sites().isEmpty() ? Set.of(-1L) : actor.sites())
+                .query(Long.class)
+                .single()
+            > 0;
   }
 }

@@ -3,11 +3,12 @@ package app.reliquum.stock;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import app.reliquum.core.quantity.Quantity;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import java.util.List;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -30,6 +31,7 @@ class ReservationController {
 
   /** What is reserved of an item, in one bin or at a site or everywhere. */
   @Operation(operationId = "listReservations", summary = "What is reserved of an item or in a bin")
+  @Needs(Permission.LOOK)
   @GetMapping
   List<Reserved.Row> reservations(
       Actor actor,
@@ -46,8 +48,8 @@ class ReservationController {
   @Operation(
       operationId = "freeReservation",
       summary = "Remove a reservation, whatever document it is for")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/release")
-  @PreAuthorize("hasAuthority('POST')")
   Reserved.Freed release(
       Command command, @PathVariable long id, @Valid @RequestBody FreeEntry entry) {
     return commands.once(

@@ -228,7 +228,14 @@ public class Stock {
         ((Decision.Accepted) decision).changes(), landed(posting, moved, locked), reserved, named);
     events.publishEvent(
         new StockMoved(
-            number, items.keySet(), named.keySet(), said != null || !posting.moments().isEmpty()));
+            number,
+            items.keySet(),
+            named.keySet(),
+            named.values().stream()
+                .map(Places.LedgerPlace::site)
+                .filter(site -> site > 0)
+                .collect(Collectors.toSet()),
+            said != null || !posting.moments().isEmpty()));
     return new Posted(number);
   }
 

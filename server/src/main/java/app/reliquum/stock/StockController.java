@@ -3,7 +3,9 @@ package app.reliquum.stock;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import app.reliquum.core.ledger.Condition;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
@@ -16,7 +18,6 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -58,6 +59,7 @@ class StockController {
   @Operation(
       operationId = "listOnHand",
       summary = "On-hand stock by item, place, lot or position, now or as of a past moment")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/on-hand")
   Page<OnHand.Row> onHand(
       Actor actor,
@@ -95,6 +97,7 @@ class StockController {
   }
 
   @Operation(operationId = "listLedgerLines", summary = "Lines of the ledger, filtered")
+  @Needs(Permission.LOOK)
   @GetMapping("/ledger")
   Page<Ledger.Row> ledger(
       Actor actor,
@@ -143,9 +146,9 @@ class StockController {
 
   /** Moves goods between two bins. */
   @Operation(operationId = "moveGoods", summary = "Move goods between two bins of a site")
+  @Needs(Permission.MOVE)
   @PostMapping("/moves")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('MOVE')")
   Stock.Posted move(Command command, @Valid @RequestBody Entries.MoveEntry entry) {
     return commands.once(
         command, "move", entry, Stock.Posted.class, () -> stock.post(command, entries.move(entry)));
@@ -153,9 +156,9 @@ class StockController {
 
   /** Brings goods in from a contra place, or takes them out to one. */
   @Operation(operationId = "post", summary = "Post goods in or out")
+  @Needs(Permission.POST)
   @PostMapping("/postings")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('POST')")
   Stock.Posted post(Command command, @Valid @RequestBody Entries.PostingEntry entry) {
     return commands.once(
         command, "post", entry, Stock.Posted.class, () -> stock.post(command, entries.post(entry)));
@@ -165,9 +168,9 @@ class StockController {
   record Why(@NotBlank(message = "is needed: say why") @Size(max = 200) String reason) {}
 
   @Operation(operationId = "reversePosting", summary = "Reverse a posting")
+  @Needs(Permission.POST)
   @PostMapping("/postings/{posting}/reversal")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('POST')")
   Stock.Posted reverse(Command command, @PathVariable long posting, @Valid @RequestBody Why why) {
     return commands.once(
         command,
@@ -178,6 +181,7 @@ class StockController {
   }
 
   @Operation(operationId = "listLedgerChecks", summary = "Ledger checks, the latest first")
+  @Needs(Permission.LOOK)
   @GetMapping("/book-checks")
   List<BookChecks.Check> checks() {
     return checks.last();
@@ -186,9 +190,9 @@ class StockController {
   @Operation(
       operationId = "startLedgerCheck",
       summary = "Recompute positions from the ledger and report differences")
+  @Needs(value = Permission.POST, everywhere = true)
   @PostMapping("/book-checks")
   @ResponseStatus(HttpStatus.ACCEPTED)
-  @PreAuthorize("hasAuthority('POST')")
   BookChecks.Check check(Command command) {
     return commands.once(
         command, "check", "", BookChecks.Check.class, () -> checks.start(command.actor()));
@@ -197,8 +201,9 @@ class StockController {
   @Operation(
       operationId = "listLedgerCheckDifferences",
       summary = "The differences that a ledger check found")
+  @Needs(Permission.LOOK)
   @GetMapping("/book-checks/{id}/differences")
-  List<BookChecks.Difference> differences(@PathVariable long id) {
-    return checks.differences(id);
+  List<BookChecks.Difference> differences(Actor actor, @PathVariable long id) {
+    return checks.differences(id, actor);
   }
 }

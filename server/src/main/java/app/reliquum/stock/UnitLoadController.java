@@ -2,6 +2,8 @@ package app.reliquum.stock;
 
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
@@ -9,7 +11,6 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -30,9 +31,9 @@ class UnitLoadController {
 
   /** A new unit load with a number of the house's own, to print a label for. */
   @Operation(operationId = "makeUnitLoads", summary = "Number new unit loads")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('MOVE')")
   UnitLoads.Card make(Command command) {
     return commands.once(command, "make unit load", "", UnitLoads.Card.class, loads::make);
   }
@@ -48,9 +49,9 @@ class UnitLoadController {
       @NotNull @Size(max = 60) String name) {}
 
   @Operation(operationId = "addTrolley", summary = "Add a trolley")
+  @Needs(Permission.RULES)
   @PostMapping("/trolleys")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('RULES')")
   UnitLoads.Card addTrolley(Command command, @Valid @RequestBody TrolleyEntry entry) {
     return commands.once(
         command,

@@ -1,5 +1,6 @@
 package app.reliquum.stock;
 
+import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.scan.Sscc;
@@ -69,9 +70,14 @@ public class UnitLoads {
         .optional();
   }
 
-  /** Every trolley, by code. */
-  public List<Card> trolleys() {
-    return jdbc.sql(CARD + " where u.trolley group by u.id order by u.code")
+  /** The trolleys by code: those at the sites of someone, and those that stand nowhere yet. */
+  public List<Card> trolleys(Actor actor) {
+    return jdbc.sql(
+            CARD
+                + " where u.trolley and (:everywhere or p.site_id is null or p.site_id in (:sites))"
+                + " group by u.id order by u.code")
+        .param("everywhere", actor.everywhere())
+        .param("sites", actor.sites().isEmpty() ? List.of(0L) : actor.sites())
         .query(Card.class)
         .list();
   }

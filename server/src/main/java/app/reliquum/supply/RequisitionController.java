@@ -3,7 +3,9 @@ package app.reliquum.supply;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
@@ -15,7 +17,6 @@ import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -51,6 +52,7 @@ class RequisitionController {
   record Done(int count, List<String> orders) {}
 
   @Operation(operationId = "listRequisitions", summary = "Requisitions, filtered")
+  @Needs(Permission.LOOK)
   @GetMapping("/requisitions")
   Page<Requisitions.Row> page(
       Actor actor,
@@ -61,15 +63,16 @@ class RequisitionController {
   }
 
   @Operation(operationId = "getRequisition", summary = "A requisition")
+  @Needs(Permission.LOOK)
   @GetMapping("/requisitions/{requisition}")
   Requisitions.Row card(Actor actor, @PathVariable long requisition) {
     return requisitions.card(requisition, actor);
   }
 
   @Operation(operationId = "addRequisition", summary = "Request goods")
+  @Needs(Permission.POST)
   @PostMapping("/requisitions")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('POST')")
   Requisitions.Row ask(Command command, @Valid @RequestBody Requisitions.Entry entry) {
     return commands.once(
         command,
@@ -80,8 +83,8 @@ class RequisitionController {
   }
 
   @Operation(operationId = "approveRequisitions", summary = "Approve requisitions")
+  @Needs(Permission.RULES)
   @PostMapping("/requisitions/agreement")
-  @PreAuthorize("hasAuthority('RULES')")
   Done agree(Command command, @Valid @RequestBody Some some) {
     return commands.once(
         command,
@@ -95,8 +98,8 @@ class RequisitionController {
   }
 
   @Operation(operationId = "cancelRequisitions", summary = "Cancel requisitions")
+  @Needs(Permission.POST)
   @PostMapping("/requisitions/drop")
-  @PreAuthorize("hasAuthority('POST')")
   Done drop(Command command, @Valid @RequestBody Some some) {
     return commands.once(
         command,
@@ -110,8 +113,8 @@ class RequisitionController {
   }
 
   @Operation(operationId = "orderRequisitions", summary = "Order requisitions from their suppliers")
+  @Needs(Permission.POST)
   @PostMapping("/requisitions/order")
-  @PreAuthorize("hasAuthority('POST')")
   Done order(Command command, @Valid @RequestBody Some some) {
     return commands.once(
         command,
@@ -124,8 +127,8 @@ class RequisitionController {
   @Operation(
       operationId = "setRequisitionSupplier",
       summary = "Choose the supplier of a requisition")
+  @Needs(Permission.POST)
   @PutMapping("/requisitions/{requisition}/supplier")
-  @PreAuthorize("hasAuthority('POST')")
   From from(Command command, @PathVariable long requisition, @Valid @RequestBody From from) {
     return commands.once(
         command,
@@ -139,6 +142,7 @@ class RequisitionController {
   }
 
   @Operation(operationId = "getPreferredSupplier", summary = "The preferred supplier of an item")
+  @Needs(Permission.LOOK)
   @GetMapping("/items/{item}/supplier")
   From supplier(@PathVariable long item) {
     return new From(requisitions.supplierOf(item));
@@ -147,8 +151,8 @@ class RequisitionController {
   @Operation(
       operationId = "setPreferredSupplier",
       summary = "Set the preferred supplier of an item")
+  @Needs(Permission.RULES)
   @PutMapping("/items/{item}/supplier")
-  @PreAuthorize("hasAuthority('RULES')")
   From supplier(Command command, @PathVariable long item, @Valid @RequestBody From from) {
     return commands.once(
         command,

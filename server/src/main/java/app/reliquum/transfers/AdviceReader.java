@@ -99,14 +99,6 @@ class AdviceReader {
   public long read(Command command, byte[] xml) {
     DespatchAdviceType advice = parse(xml);
     String number = number(advice);
-    table
-        .withNumber(number)
-        .ifPresent(
-            known -> {
-              throw Problem.conflict(
-                      "known", "There is a transfer " + number + " in the books already.")
-                  .with("transfer", known.id());
-            });
     Places.Named to =
         site(advice.getDeliveryCustomerParty().getParty())
             .orElseThrow(
@@ -116,12 +108,23 @@ class AdviceReader {
                         "The advice is for "
                             + Reading.name(advice.getDeliveryCustomerParty().getParty())
                             + ", which is no site of this house."));
+    PartyType sender = advice.getDespatchSupplierParty().getParty();
+    Optional<Places.Named> from = site(sender).filter(one -> one.id() != to.id());
+    if (from.isEmpty() || !command.actor().worksAt(from.get().id())) {
+      command.actor().requireSite(to.id(), to.name());
+    }
+    table
+        .withNumber(number)
+        .ifPresent(
+            known -> {
+              throw Problem.conflict(
+                      "known", "There is a transfer " + number + " in the books already.")
+                  .with("transfer", known.id());
+            });
     List<Told> told = new ArrayList<>();
     for (DespatchLineType line : advice.getDespatchLine()) {
       told.add(told(line));
     }
-    PartyType sender = advice.getDespatchSupplierParty().getParty();
-    Optional<Places.Named> from = site(sender).filter(one -> one.id() != to.id());
     return from.isPresent()
         ? fromOurs(command, number, from.get(), to, told)
         : fromOutside(command, number, Reading.name(sender), to, told);

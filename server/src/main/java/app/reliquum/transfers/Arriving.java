@@ -57,7 +57,7 @@ public class Arriving {
    * @param lines what is received: from the transfer's place on the road to bins of the site
    */
   public Arrived arrive(Command command, long id, List<Line> lines) {
-    Head head = progress.lockOpen(id);
+    Head head = progress.lockOpen(id, command.actor());
     Places.Receiving site = places.receiving(head.toSiteId());
     command.actor().requireSite(head.toSiteId(), site.name());
     // Where goods are checked first, they are held until someone has.
@@ -79,7 +79,7 @@ public class Arriving {
 
   /** Receives goods by what was sent; the place is the site's first dock if none is named. */
   public Arrived arrive(Command command, long id, Between.ArrivalEntry entry) {
-    Head head = progress.lockOpen(id);
+    Head head = progress.lockOpen(id, command.actor());
     long dock =
         places.docks(head.toSiteId()).stream()
             .findFirst()
@@ -133,7 +133,7 @@ public class Arriving {
 
   /** Gives up goods that did not arrive, with the reason. */
   public Arrived end(Command command, long id, Between.EndingEntry entry) {
-    Head head = progress.lockOpen(id);
+    Head head = progress.lockOpen(id, command.actor());
     boolean back = entry.ending() == Between.Ending.BACK;
     long site = back ? head.fromSiteId() : head.toSiteId();
     if (site == 0) {
@@ -161,7 +161,7 @@ public class Arriving {
 
   /** What goods are worth that are to be given up, by what they were sent at. */
   BigDecimal worth(Command command, long id, Between.EndingEntry entry) {
-    Head head = progress.lockOpen(id);
+    Head head = progress.lockOpen(id, command.actor());
     places.requireSite(head.toSiteId(), command.actor());
     return meant(id, entry).stream()
         .map(row -> new UnitCost(row.unitCost()).of(quantity(row, entry)))

@@ -156,7 +156,7 @@ public class Planning implements Keeper {
   /** Changes a transfer of which nothing is picked. What was reserved is reserved anew. */
   @Transactional
   public void change(long id, Between.Entry entry, Actor actor) {
-    Head head = progress.lockOpen(id);
+    Head head = progress.lockOpen(id, actor);
     places.requireSite(head.fromSiteId(), actor);
     places.requireSite(entry.from(), actor);
     checkRoute(entry.from(), entry.to());
@@ -269,7 +269,7 @@ public class Planning implements Keeper {
   /** Reserves the stock of a transfer by the removal rules, as far as there is enough. */
   @Transactional
   public void release(long id, Actor actor) {
-    Head head = progress.lockOpen(id);
+    Head head = progress.lockOpen(id, actor);
     places.requireSite(head.fromSiteId(), actor);
     if (!head.isReleased()) {
       table.released(id, true);
@@ -323,7 +323,7 @@ public class Planning implements Keeper {
   /** Takes the release back: nothing is reserved any more. */
   @Transactional
   public void holdBack(long id, Actor actor) {
-    Head head = progress.lockOpen(id);
+    Head head = progress.lockOpen(id, actor);
     places.requireSite(head.fromSiteId(), actor);
     requireUntouched(head);
     if (!head.planned()) {
@@ -341,7 +341,7 @@ public class Planning implements Keeper {
    */
   @Transactional
   public void close(long id, String reason, Actor actor) {
-    Head head = progress.lockOpen(id);
+    Head head = progress.lockOpen(id, actor);
     places.requireSite(head.fromSiteId() == 0 ? head.toSiteId() : head.fromSiteId(), actor);
     List<LineRow> rows = table.lines(id);
     Quantity road =
@@ -386,7 +386,7 @@ public class Planning implements Keeper {
   @Override
   @Transactional
   public void release(Command command, String document, long reservation, Quantity part) {
-    Head head = progress.lockOpen(table.withNumber(document).orElseThrow().id());
+    Head head = progress.lockOpen(table.withNumber(document).orElseThrow().id(), command.actor());
     reserving.hold(document).stream()
         .map(Reserving.Kept::reservation)
         .filter(one -> one.id() == reservation && !one.picked())

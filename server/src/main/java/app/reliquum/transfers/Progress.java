@@ -1,5 +1,6 @@
 package app.reliquum.transfers;
 
+import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
 import app.reliquum.core.transfer.Transfer;
 import app.reliquum.transfers.TransferTable.Head;
@@ -22,9 +23,12 @@ class Progress {
     return table.lock(id).orElseThrow(() -> Problem.missing("transfer", id));
   }
 
-  /** The same, if it is not closed. */
-  Head lockOpen(long id) {
+  /** The same, for someone who works at one of its ends, if it is not closed. */
+  Head lockOpen(long id, Actor actor) {
     Head head = lock(id);
+    if (!actor.worksAt(head.fromSiteId()) && !actor.worksAt(head.toSiteId())) {
+      throw Problem.forbidden("You work at neither end of " + head.number() + ".");
+    }
     if (head.state() == Transfer.State.CLOSED) {
       throw Problem.conflict("closed", head.number() + " is closed.");
     }

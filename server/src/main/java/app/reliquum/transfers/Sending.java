@@ -99,7 +99,7 @@ public class Sending {
   }
 
   private Head open(Command command, long id) {
-    Head head = progress.lockOpen(id);
+    Head head = progress.lockOpen(id, command.actor());
     if (head.fromSiteId() == 0) {
       throw Problem.refused("not-ours", head.number() + " is sent by " + head.sender() + ".");
     }

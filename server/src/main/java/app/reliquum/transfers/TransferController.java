@@ -3,7 +3,9 @@ package app.reliquum.transfers;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -18,7 +20,6 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -73,6 +74,7 @@ class TransferController {
   }
 
   @Operation(operationId = "listTransfers", summary = "Transfers, filtered")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping
   Page<Between.Row> transfers(
       Actor actor,
@@ -88,6 +90,7 @@ class TransferController {
   }
 
   @Operation(operationId = "getTransferCounts", summary = "How many transfers are in each list")
+  @Needs(Permission.LOOK)
   @GetMapping("/counts")
   Between.Counts counts(Actor actor) {
     return transfers.counts(actor);
@@ -95,6 +98,7 @@ class TransferController {
 
   /** The sites that goods may be sent to. */
   @Operation(operationId = "listDestinations", summary = "The sites that goods may be sent to")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/sites")
   List<Between.Destination> sites() {
     return transfers.destinations();
@@ -102,6 +106,7 @@ class TransferController {
 
   /** What is on the road, route by route. */
   @Operation(operationId = "listGoodsInTransit", summary = "What is in transit between which sites")
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/routes")
   List<Between.Route> routes(Actor actor) {
     return transfers.routes(actor);
@@ -111,6 +116,7 @@ class TransferController {
   @Operation(
       operationId = "proposeTransferQuantity",
       summary = "What a site has, needs and uses of an item")
+  @Needs(Permission.LOOK)
   @GetMapping("/advice")
   List<Between.Advice> advice(
       Actor actor,
@@ -122,6 +128,7 @@ class TransferController {
 
   /** The two steps of transfers in value. */
   @Operation(operationId = "listTransferJournal", summary = "The journal of transfers")
+  @Needs(Permission.LOOK)
   @GetMapping("/journal")
   List<Between.JournalLine> journal(
       Actor actor,
@@ -136,6 +143,7 @@ class TransferController {
   }
 
   @Operation(operationId = "getTransfer", summary = "A transfer")
+  @Needs(Permission.LOOK)
   @GetMapping("/{id}")
   Between.Card transfer(Actor actor, @PathVariable long id) {
     return transfers.card(id, actor);
@@ -145,6 +153,7 @@ class TransferController {
   @Operation(
       operationId = "printTransferPaper",
       summary = "Pick sheet, delivery note or receipt note")
+  @Needs(Permission.LOOK)
   @GetMapping(path = "/{id}/papers/{kind}", produces = MediaType.APPLICATION_PDF_VALUE)
   ResponseEntity<byte[]> print(
       Actor actor,
@@ -162,6 +171,7 @@ class TransferController {
   @Operation(
       operationId = "getTransferDespatchAdvice",
       summary = "The despatch advice of a transfer's shipment (UBL 2.1)")
+  @Needs(Permission.LOOK)
   @GetMapping(path = "/{id}/advices/{shipment}", produces = MediaType.APPLICATION_XML_VALUE)
   ResponseEntity<byte[]> advice(Actor actor, @PathVariable long id, @PathVariable int shipment) {
     return file(
@@ -180,9 +190,9 @@ class TransferController {
 
   /** Reads a despatch advice of UBL 2.1 as a transfer on the road. */
   @Operation(operationId = "importDespatchAdvice", summary = "Import a despatch advice (UBL 2.1)")
+  @Needs(Permission.POST)
   @PostMapping(path = "/advices", consumes = MediaType.APPLICATION_XML_VALUE)
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('POST')")
   Between.Card read(Command command, @RequestBody byte[] xml) {
     return commands.once(
         command,
@@ -193,9 +203,9 @@ class TransferController {
   }
 
   @Operation(operationId = "addTransfer", summary = "Add a transfer")
+  @Needs(Permission.POST)
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('POST')")
   Between.Card add(Command command, @Valid @RequestBody Between.Entry entry) {
     return commands.once(
         command,
@@ -207,9 +217,9 @@ class TransferController {
 
   /** Begins a transfer that is made as goods are scanned. */
   @Operation(operationId = "beginUnplannedTransfer", summary = "Begin a transfer without a plan")
+  @Needs(Permission.MOVE)
   @PostMapping("/unplanned")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('MOVE')")
   Between.Card begin(Command command, @Valid @RequestBody Between.UnplannedEntry entry) {
     return commands.once(
         command,
@@ -220,8 +230,8 @@ class TransferController {
   }
 
   @Operation(operationId = "changeTransfer", summary = "Change a transfer")
+  @Needs(Permission.POST)
   @PutMapping("/{id}")
-  @PreAuthorize("hasAuthority('POST')")
   Between.Card change(
       Command command, @PathVariable long id, @Valid @RequestBody Between.Entry entry) {
     return changed(command, "change", id, entry, () -> planning.change(id, entry, command.actor()));
@@ -229,16 +239,16 @@ class TransferController {
 
   /** Reserves its stock, or what of it is still missing. */
   @Operation(operationId = "makeTransferReady", summary = "Make a transfer ready to send")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/release")
-  @PreAuthorize("hasAuthority('POST')")
   Between.Card release(Command command, @PathVariable long id) {
     return changed(command, "release", id, "", () -> planning.release(id, command.actor()));
   }
 
   /** Takes the release back. */
   @Operation(operationId = "returnTransferToPlanned", summary = "Take a transfer back to planned")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/holding-back")
-  @PreAuthorize("hasAuthority('POST')")
   Between.Card holdBack(Command command, @PathVariable long id) {
     return changed(command, "hold back", id, "", () -> planning.holdBack(id, command.actor()));
   }
@@ -247,8 +257,8 @@ class TransferController {
   @Operation(
       operationId = "pickTransfer",
       summary = "Pick everything of a transfer as it is reserved")
+  @Needs(Permission.MOVE)
   @PostMapping("/{id}/picking")
-  @PreAuthorize("hasAuthority('MOVE')")
   Between.Card pickAll(Command command, @PathVariable long id) {
     return changed(command, "pick", id, "", () -> sending.pickAll(command, id));
   }
@@ -257,8 +267,8 @@ class TransferController {
   @Operation(
       operationId = "returnPickedOfTransfer",
       summary = "Put back what was picked for a transfer")
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/{id}/picked/{reservation}/return")
-  @PreAuthorize("hasAuthority('MOVE')")
   Between.Card putBack(Command command, @PathVariable long id, @PathVariable long reservation) {
     return changed(
         command,
@@ -270,8 +280,8 @@ class TransferController {
 
   /** Sends everything that is picked. */
   @Operation(operationId = "shipTransfer", summary = "Ship what is picked of a transfer")
+  @Needs(Permission.MOVE)
   @PostMapping("/{id}/sending")
-  @PreAuthorize("hasAuthority('MOVE')")
   Between.Card send(
       Command command, @PathVariable long id, @Valid @RequestBody Between.SendingEntry entry) {
     return changed(command, "send", id, entry, () -> sending.send(command, id, entry.rest()));
@@ -279,8 +289,8 @@ class TransferController {
 
   /** Receives what was sent, or some of it. */
   @Operation(operationId = "receiveTransfer", summary = "Receive a transfer, whole or in part")
+  @Needs(Permission.MOVE)
   @PostMapping("/{id}/arrivals")
-  @PreAuthorize("hasAuthority('MOVE')")
   Between.Card arrive(
       Command command, @PathVariable long id, @Valid @RequestBody Between.ArrivalEntry entry) {
     return changed(command, "arrive", id, entry, () -> arriving.arrive(command, id, entry));
@@ -290,8 +300,8 @@ class TransferController {
   @Operation(
       operationId = "endMissingGoods",
       summary = "Say what became of goods that did not arrive")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/endings")
-  @PreAuthorize("hasAuthority('POST')")
   Between.Card end(
       Command command, @PathVariable long id, @Valid @RequestBody Between.EndingEntry entry) {
     return changed(command, "end", id, entry, () -> writeOffs.end(command, id, entry));
@@ -299,8 +309,8 @@ class TransferController {
 
   /** Closes it: nothing more is sent. */
   @Operation(operationId = "closeTransfer", summary = "Close or cancel a transfer")
+  @Needs(Permission.POST)
   @PostMapping("/{id}/closing")
-  @PreAuthorize("hasAuthority('POST')")
   Between.Card close(
       Command command, @PathVariable long id, @Valid @RequestBody Between.ClosingEntry entry) {
     return changed(

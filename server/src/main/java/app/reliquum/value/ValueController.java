@@ -3,7 +3,9 @@ package app.reliquum.value;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import app.reliquum.core.costing.Turnover;
 import app.reliquum.stock.Closings;
 import io.swagger.v3.oas.annotations.Operation;
@@ -18,7 +20,6 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.access.prepost.PreAuthorize;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -50,6 +51,7 @@ class ValueController {
   @Operation(
       operationId = "listStockValue",
       summary = "What stock is worth, now or at a past moment")
+  @Needs(Permission.LOOK)
   @GetMapping("/value")
   StockValue.Rows value(
       Actor actor,
@@ -66,12 +68,14 @@ class ValueController {
   }
 
   @Operation(operationId = "listCostPools", summary = "The groups of sites that share a cost")
+  @Needs(Permission.LOOK)
   @GetMapping("/value/pools")
   List<StockValue.Pool> pools(Actor actor) {
     return value.pools(actor);
   }
 
   @Operation(operationId = "listValueChanges", summary = "What changed the value of stock")
+  @Needs(Permission.LOOK)
   @GetMapping("/value/changes")
   StockValue.Changes changes(
       Actor actor,
@@ -82,6 +86,7 @@ class ValueController {
   }
 
   @Operation(operationId = "listUsage", summary = "Value and usage by item")
+  @Needs(Permission.LOOK)
   @GetMapping("/value/usage")
   Usage.Rows usage(
       Actor actor,
@@ -109,20 +114,22 @@ class ValueController {
   }
 
   @Operation(operationId = "getJournal", summary = "The journal of all postings of a time")
+  @Needs(Permission.LOOK)
   @GetMapping("/value/journal")
   Accounts.Whole journal(Actor actor, @RequestParam Instant from, @RequestParam Instant to) {
     return accounts.journal(from, to, actor);
   }
 
   @Operation(operationId = "listAccounts", summary = "The accounts of the journal")
+  @Needs(Permission.LOOK)
   @GetMapping("/accounts")
   List<Accounts.Account> accounts() {
     return accounts.all();
   }
 
   @Operation(operationId = "setAccount", summary = "Set an account of the journal")
+  @Needs(value = Permission.RULES, everywhere = true)
   @PutMapping("/accounts")
-  @PreAuthorize("hasAuthority('RULES')")
   Accounts.Account account(Command command, @Valid @RequestBody Accounts.Account account) {
     return commands.once(
         command, "change account", account, Accounts.Account.class, () -> accounts.change(account));
@@ -133,15 +140,16 @@ class ValueController {
   record ClosingEntry(@NotNull LocalDate upTo, @NotNull @Size(max = 200) String note) {}
 
   @Operation(operationId = "listClosings", summary = "Up to which days the books were closed")
+  @Needs(Permission.LOOK)
   @GetMapping("/closings")
   List<Closings.Closing> closings() {
     return closings.all();
   }
 
   @Operation(operationId = "closeBooks", summary = "Close the books up to a day")
+  @Needs(value = Permission.RULES, everywhere = true)
   @PostMapping("/closings")
   @ResponseStatus(HttpStatus.CREATED)
-  @PreAuthorize("hasAuthority('RULES')")
   Closings.Closing close(Command command, @Valid @RequestBody ClosingEntry entry) {
     return commands.once(
         command,
