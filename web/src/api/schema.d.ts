@@ -880,6 +880,58 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/devices': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The enrolled devices, and those that wait */
+    get: operations['listDevices'];
+    put?: never;
+    /** Add a device, and get the code that enrols it */
+    post: operations['addDevice'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/devices/{id}/code': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Get a new code for a device */
+    post: operations['offerDeviceAgain'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/devices/{id}/revocation': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Take a device out of use */
+    post: operations['revokeDevice'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/export/adjustments': {
     parameters: {
       query?: never;
@@ -1008,6 +1060,23 @@ export interface paths {
     };
     /** Scrap as a file */
     get: operations['exportScrap'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/export/security-log': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The security log as a file */
+    get: operations['exportSecurityLog'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3248,6 +3317,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/security-log': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The security log, newest first */
+    get: operations['listSecurityEvents'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/session': {
     parameters: {
       query?: never;
@@ -3283,6 +3369,40 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/session/device': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Make this browser an enrolled device */
+    post: operations['enrolDevice'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/session/options': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What this browser may sign in with, and whether this is a demo */
+    get: operations['getSignInOptions'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/session/password': {
     parameters: {
       query?: never;
@@ -3294,6 +3414,23 @@ export interface paths {
     put?: never;
     /** Sign in with a code and a password */
     post: operations['signInWithPassword'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/session/secret': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Change one's own password or PIN */
+    put: operations['changeOwnSecret'];
+    post?: never;
     delete?: never;
     options?: never;
     head?: never;
@@ -5038,6 +5175,41 @@ export interface components {
       id: number;
       name: string;
     };
+    DeviceCard: {
+      /** Format: date-time */
+      added: string;
+      addedBy: string;
+      /** Format: date-time */
+      enrolled: string | null;
+      /** Format: int64 */
+      id: number;
+      lastPerson: string | null;
+      /** Format: date-time */
+      lastSeen: string | null;
+      name: string;
+      /** Format: date-time */
+      revoked: string | null;
+      /** Format: int64 */
+      site: number;
+      siteName: string;
+      /** @enum {string} */
+      state: 'WAITING' | 'ENROLLED' | 'REVOKED';
+      /** Format: int32 */
+      version: number;
+    };
+    DeviceEntry: {
+      name: string;
+      /** Format: int64 */
+      site: number;
+    };
+    DeviceOffer: {
+      code: string;
+      /** Format: int64 */
+      id: number;
+      name: string;
+      /** Format: date-time */
+      until: string;
+    };
     Done: {
       /** Format: int64 */
       letter: number;
@@ -5059,6 +5231,9 @@ export interface components {
        */
       quantity?: string | null;
       reason: string;
+    };
+    EnrolmentEntry: {
+      code: string;
     };
     EntryLine: {
       condition?: ('GOOD' | 'ON_HOLD' | 'REJECTED') | null;
@@ -5870,6 +6045,7 @@ export interface components {
     };
     HouseCard: {
       logo: boolean;
+      mailFrom: string;
       name: string;
       street: string;
       town: string;
@@ -5877,6 +6053,7 @@ export interface components {
       version: number;
     };
     HouseEntry: {
+      mailFrom: string;
       name: string;
       street: string;
       town: string;
@@ -6318,12 +6495,16 @@ export interface components {
       failure: string | null;
       /** Format: int64 */
       id: number;
+      /** Format: date-time */
+      nextTry: string | null;
       recipient: string;
       /** Format: date-time */
       sent: string | null;
       /** @enum {string} */
-      state: 'WAITING' | 'SENT' | 'FAILED';
+      state: 'WAITING' | 'SENT' | 'FAILED' | 'NOT_DELIVERED';
       subject: string;
+      /** Format: int32 */
+      tries: number;
       /** Format: date-time */
       written: string;
     };
@@ -6476,12 +6657,17 @@ export interface components {
       many: number;
     };
     Me: {
+      /** @enum {string} */
+      by: 'PASSWORD' | 'PIN';
       code: string;
+      demo: boolean;
+      device: string | null;
+      due: ('PASSWORD' | 'PIN') | null;
       everywhere: boolean;
       /** Format: int64 */
       id: number;
       name: string;
-      permissions: ('MOVE' | 'POST' | 'RULES' | 'PEOPLE')[];
+      permissions: ('LOOK' | 'MOVE' | 'POST' | 'RULES' | 'PEOPLE')[];
       role: string;
       sites: number[];
     };
@@ -7041,6 +7227,13 @@ export interface components {
       /** Format: int32 */
       offset: number;
       rows: components['schemas']['Requisition'][];
+      /** Format: int64 */
+      total: number;
+    };
+    PageSecurityEvent: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['SecurityEvent'][];
       /** Format: int64 */
       total: number;
     };
@@ -7661,6 +7854,10 @@ export interface components {
       rest: 'KEEP' | 'ZERO' | 'BACK';
       slips?: number[] | null;
     };
+    Revoked: {
+      /** Format: int64 */
+      device: number;
+    };
     RoundEntry: {
       orders: components['schemas']['RoundOrderEntry'][];
       /** Format: int64 */
@@ -7700,6 +7897,40 @@ export interface components {
       times: number;
       value: number;
     };
+    SecretEntry: {
+      chosen: string;
+      present: string;
+      /** @enum {string} */
+      secret: 'PASSWORD' | 'PIN';
+    };
+    SecurityEvent: {
+      address: string;
+      /** Format: date-time */
+      at: string;
+      detail: string;
+      device: string;
+      /** Format: int64 */
+      id: number;
+      person: string | null;
+      subject: string;
+      /** @enum {string} */
+      what:
+        | 'SIGNED_IN'
+        | 'SIGN_IN_REFUSED'
+        | 'SIGN_IN_BLOCKED'
+        | 'SIGNED_OUT'
+        | 'PERSON_ADDED'
+        | 'RIGHTS_CHANGED'
+        | 'PERSON_CLOSED'
+        | 'PERSON_CHANGED'
+        | 'PASSWORD_SET'
+        | 'PIN_SET'
+        | 'DEVICE_ADDED'
+        | 'DEVICE_ENROLLED'
+        | 'DEVICE_REVOKED'
+        | 'RULE_CHANGED'
+        | 'ACCESS_REFUSED';
+    };
     SendingEntry: {
       /** @enum {string} */
       rest: 'FOLLOWS' | 'STAYS';
@@ -7713,6 +7944,10 @@ export interface components {
       reason: 'EMPTY' | 'FEWER' | 'DAMAGED' | 'OUT_OF_REACH';
       /** Format: int64 */
       site: number;
+    };
+    SignInOptions: {
+      demo: boolean;
+      device: string | null;
     };
     SiteCard: {
       areas: components['schemas']['AreaCard'][];
@@ -8447,7 +8682,7 @@ export interface components {
         'application/problem+json': components['schemas']['Problem'];
       };
     };
-    /** @description Whoever asks may not. Type: `forbidden`. */
+    /** @description Whoever asks may not. Types: `forbidden`, `floor-only`, `secret-due`. */
     Forbidden: {
       headers: {
         [name: string]: unknown;
@@ -10326,6 +10561,121 @@ export interface operations {
       503: components['responses']['Busy'];
     };
   };
+  listDevices: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['DeviceCard'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  addDevice: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['DeviceEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['DeviceOffer'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  offerDeviceAgain: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['DeviceOffer'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  revokeDevice: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Revoked'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
   exportAdjustments: {
     parameters: {
       query: {
@@ -10584,6 +10934,49 @@ export interface operations {
         site?: number;
         after: string;
         before: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StreamingResponseBody'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  exportSecurityLog: {
+    parameters: {
+      query: {
+        format: 'CSV' | 'XLSX';
+        what?:
+          | 'SIGNED_IN'
+          | 'SIGN_IN_REFUSED'
+          | 'SIGN_IN_BLOCKED'
+          | 'SIGNED_OUT'
+          | 'PERSON_ADDED'
+          | 'RIGHTS_CHANGED'
+          | 'PERSON_CLOSED'
+          | 'PERSON_CHANGED'
+          | 'PASSWORD_SET'
+          | 'PIN_SET'
+          | 'DEVICE_ADDED'
+          | 'DEVICE_ENROLLED'
+          | 'DEVICE_REVOKED'
+          | 'RULE_CHANGED'
+          | 'ACCESS_REFUSED';
+        person?: number;
+        q?: string;
       };
       header?: never;
       path?: never;
@@ -15446,6 +15839,50 @@ export interface operations {
       403: components['responses']['Forbidden'];
     };
   };
+  listSecurityEvents: {
+    parameters: {
+      query?: {
+        what?:
+          | 'SIGNED_IN'
+          | 'SIGN_IN_REFUSED'
+          | 'SIGN_IN_BLOCKED'
+          | 'SIGNED_OUT'
+          | 'PERSON_ADDED'
+          | 'RIGHTS_CHANGED'
+          | 'PERSON_CLOSED'
+          | 'PERSON_CHANGED'
+          | 'PASSWORD_SET'
+          | 'PIN_SET'
+          | 'DEVICE_ADDED'
+          | 'DEVICE_ENROLLED'
+          | 'DEVICE_REVOKED'
+          | 'RULE_CHANGED'
+          | 'ACCESS_REFUSED';
+        person?: number;
+        q?: string;
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageSecurityEvent'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
   getSession: {
     parameters: {
       query?: never;
@@ -15466,6 +15903,7 @@ export interface operations {
       };
       400: components['responses']['Invalid'];
       401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
   signOut: {
@@ -15519,6 +15957,54 @@ export interface operations {
       401: components['responses']['SignIn'];
     };
   };
+  enrolDevice: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['EnrolmentEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SignInOptions'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+    };
+  };
+  getSignInOptions: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SignInOptions'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+    };
+  };
   signInWithPassword: {
     parameters: {
       query?: never;
@@ -15543,6 +16029,35 @@ export interface operations {
       };
       400: components['responses']['Invalid'];
       401: components['responses']['SignIn'];
+    };
+  };
+  changeOwnSecret: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SecretEntry'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
   listSites: {

@@ -7,7 +7,8 @@ import { onSignedOut, Problem } from '../api/client';
 import { OutboxProvider } from '../floor/OutboxContext';
 import { FaultBoundary } from './Fault';
 import { useLiveUpdates } from './live';
-import { MeContext, useWhoAmI } from './session';
+import { FirstSecret } from './OwnSecret';
+import { MeContext, useMe, useWhoAmI } from './session';
 import { ShiftContext } from './shift';
 import { SignIn } from './SignIn';
 import { theme, type Shift } from './theme';
@@ -64,6 +65,13 @@ function Door() {
   if (!who.data) {
     return <SignIn problem={who.error} />;
   }
+  if (who.data.due) {
+    return (
+      <MeContext value={who.data}>
+        <FirstSecret secret={who.data.due} />
+      </MeContext>
+    );
+  }
   return (
     <MeContext value={who.data}>
       <Rooms />
@@ -73,13 +81,17 @@ function Door() {
 
 function Rooms() {
   useLiveUpdates();
-  const small = window.innerWidth < 600;
+  const me = useMe();
+  const small = window.innerWidth < 600 || me.by === 'PIN';
   return (
     <OutboxProvider>
       <FaultBoundary>
         <Suspense fallback={null}>
           <Routes>
-            <Route path="/office/*" element={<Office />} />
+            <Route
+              path="/office/*"
+              element={me.by === 'PIN' ? <Navigate to="/floor" replace /> : <Office />}
+            />
             <Route path="/floor/*" element={<Floor />} />
             <Route
               path="*"

@@ -1,21 +1,101 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState, type FormEvent } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read } from '../api/client';
 import { ProblemNote } from '../kit/ProblemNote';
 import { useScanner } from '../kit/useScanner';
 import { Brand } from './Brand';
+import { DemoStamp } from './DemoMark';
 import { changePerson } from './session';
 
-/** Signing in: with name and password at a desk, with badge and PIN on a shared device. */
+/** Signing in: with a password anywhere, with badge and PIN on an enrolled device. */
 export function SignIn({ problem }: { problem?: Error | null }) {
   const { t } = useTranslation();
+  const options = useQuery({
+    queryKey: ['session', 'options'],
+    queryFn: () => read(api.GET('/api/session/options')),
+  });
+  const [way, setWay] = useState<'badge' | 'password' | 'enrol' | null>(null);
+  const [badge, setBadge] = useState('');
+  const device = options.data?.device;
+  const now = way ?? (device ? 'badge' : 'password');
+  useScanner((text) => {
+    if (text && now !== 'enrol') {
+      setWay('badge');
+      setBadge(text);
+    }
+  });
+  return (
+    <Box sx={{ minHeight: '100vh', display: 'grid', gridTemplateRows: 'auto 1fr' }}>
+      <Box
+        component="header"
+        sx={{
+          bgcolor: (theme) => theme.house.kraft,
+          px: 3,
+          py: 1.5,
+          display: 'flex',
+          alignItems: 'center',
+          gap: 2,
+        }}
+      >
+        <Brand />
+        {options.data?.demo && <DemoStamp />}
+      </Box>
+      <Box component="main" sx={{ display: 'grid', justifyItems: 'center', alignContent: 'start' }}>
+        <Box
+          sx={{ width: '100%', maxWidth: 400, p: 3, mt: { xs: 0, sm: 6 }, display: 'grid', gap: 2 }}
+        >
+          {options.data?.demo && <Box>{t('demo')}.</Box>}
+          {device && now !== 'enrol' && (
+            <Box sx={{ color: 'text.secondary' }}>{t('signIn.device', { name: device })}</Box>
+          )}
+          {now === 'enrol' ? (
+            <Enrolment onDone={() => setWay('badge')} />
+          ) : (
+            <Secrets
+              key={`${now} ${badge}`}
+              byBadge={now === 'badge'}
+              scanned={badge}
+              problem={problem}
+            />
+          )}
+          {now === 'badge' && !device && options.data && <Box>{t('signIn.notEnrolled')}</Box>}
+          {now === 'password' && device && (
+            <Button onClick={() => setWay('badge')} sx={{ minHeight: 48 }}>
+              {t('signIn.useBadge')}
+            </Button>
+          )}
+          {now !== 'password' && (
+            <Button onClick={() => setWay('password')} sx={{ minHeight: 48 }}>
+              {t(now === 'enrol' ? 'signIn.back' : 'signIn.usePassword')}
+            </Button>
+          )}
+          {!device && options.data && now !== 'enrol' && (
+            <Button onClick={() => setWay('enrol')} sx={{ minHeight: 48 }}>
+              {t('signIn.enrol')}
+            </Button>
+          )}
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+function Secrets({
+  byBadge,
+  scanned,
+  problem,
+}: {
+  byBadge: boolean;
+  scanned: string;
+  problem?: Error | null;
+}) {
+  const { t } = useTranslation();
   const queries = useQueryClient();
-  const [byBadge, setByBadge] = useState(() => window.innerWidth < 600);
-  const [code, setCode] = useState('');
+  const [code, setCode] = useState(byBadge ? scanned : '');
   const [secret, setSecret] = useState('');
   const secretField = useRef<HTMLInputElement>(null);
   const signIn = useMutation({
@@ -29,13 +109,6 @@ export function SignIn({ problem }: { problem?: Error | null }) {
       secretField.current?.focus();
     },
   });
-  useScanner((text) => {
-    if (text) {
-      setByBadge(true);
-      setCode(text);
-      secretField.current?.focus();
-    }
-  });
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (code && secret) {
@@ -45,51 +118,81 @@ export function SignIn({ problem }: { problem?: Error | null }) {
     }
   };
   return (
-    <Box sx={{ minHeight: '100vh', display: 'grid', gridTemplateRows: 'auto 1fr' }}>
-      <Box component="header" sx={{ bgcolor: (theme) => theme.house.kraft, px: 3, py: 1.5 }}>
-        <Brand />
+    <Box component="form" onSubmit={submit} sx={{ display: 'grid', gap: 2 }}>
+      <Box component="h1" sx={{ typography: 'h1', m: 0 }}>
+        {byBadge ? t('signIn.badgeTitle') : t('signIn.title')}
       </Box>
-      <Box component="main" sx={{ display: 'grid', justifyItems: 'center', alignContent: 'start' }}>
-        <Box
-          component="form"
-          onSubmit={submit}
-          sx={{ width: '100%', maxWidth: 400, p: 3, mt: { xs: 0, sm: 6 }, display: 'grid', gap: 2 }}
-        >
-          <Box component="h1" sx={{ typography: 'h1', m: 0 }}>
-            {byBadge ? t('signIn.badgeTitle') : t('signIn.title')}
-          </Box>
-          <TextField
-            label={byBadge ? t('signIn.badge') : t('signIn.code')}
-            value={code}
-            onChange={(event) => setCode(event.target.value)}
-            autoComplete="username"
-            autoFocus
-            required
-          />
-          <TextField
-            inputRef={secretField}
-            label={byBadge ? t('signIn.pin') : t('signIn.password')}
-            type="password"
-            value={secret}
-            onChange={(event) => setSecret(event.target.value)}
-            autoComplete="current-password"
-            slotProps={{ htmlInput: { inputMode: byBadge ? 'numeric' : undefined } }}
-            required
-          />
-          <ProblemNote problem={signIn.error ?? problem} />
-          <Button
-            type="submit"
-            variant="contained"
-            loading={signIn.isPending}
-            sx={{ minHeight: 56, fontSize: 18 }}
-          >
-            {t('signIn.go')}
-          </Button>
-          <Button onClick={() => setByBadge(!byBadge)} sx={{ minHeight: 48 }}>
-            {byBadge ? t('signIn.usePassword') : t('signIn.useBadge')}
-          </Button>
-        </Box>
+      <TextField
+        label={byBadge ? t('signIn.badge') : t('signIn.code')}
+        value={code}
+        onChange={(event) => setCode(event.target.value)}
+        autoComplete="username"
+        autoFocus={!code}
+        required
+      />
+      <TextField
+        inputRef={secretField}
+        label={byBadge ? t('signIn.pin') : t('signIn.password')}
+        type="password"
+        value={secret}
+        onChange={(event) => setSecret(event.target.value)}
+        autoComplete="current-password"
+        autoFocus={!!code}
+        slotProps={{ htmlInput: { inputMode: byBadge ? 'numeric' : undefined } }}
+        required
+      />
+      <ProblemNote problem={signIn.error ?? problem} />
+      <Button
+        type="submit"
+        variant="contained"
+        loading={signIn.isPending}
+        sx={{ minHeight: 56, fontSize: 18 }}
+      >
+        {t('signIn.go')}
+      </Button>
+    </Box>
+  );
+}
+
+/** Makes this browser an enrolled device, by the code that a controller has read out. */
+function Enrolment({ onDone }: { onDone: () => void }) {
+  const { t } = useTranslation();
+  const queries = useQueryClient();
+  const [code, setCode] = useState('');
+  const enrol = useMutation({
+    mutationFn: () => read(api.POST('/api/session/device', { body: { code } })),
+    onSuccess: (options) => {
+      queries.setQueryData(['session', 'options'], options);
+      onDone();
+    },
+  });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    enrol.mutate();
+  };
+  return (
+    <Box component="form" onSubmit={submit} sx={{ display: 'grid', gap: 2 }}>
+      <Box component="h1" sx={{ typography: 'h1', m: 0 }}>
+        {t('signIn.enrolTitle')}
       </Box>
+      <TextField
+        label={t('signIn.enrolCode')}
+        value={code}
+        onChange={(event) => setCode(event.target.value)}
+        autoComplete="off"
+        autoFocus
+        required
+        slotProps={{ htmlInput: { autoCapitalize: 'none', spellCheck: false } }}
+      />
+      <ProblemNote problem={enrol.error} />
+      <Button
+        type="submit"
+        variant="contained"
+        loading={enrol.isPending}
+        sx={{ minHeight: 56, fontSize: 18 }}
+      >
+        {t('signIn.enrolGo')}
+      </Button>
     </Box>
   );
 }

@@ -4,6 +4,8 @@ import { use, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Navigate, Route, Routes, useNavigate } from 'react-router';
 import { useMe, useSites } from '../app/session';
+import { DemoMark } from '../app/DemoMark';
+import { OwnSecret } from '../app/OwnSecret';
 import { ShiftContext } from '../app/shift';
 import { Drop } from '../kit/Drop';
 import { AdjustSentence } from './AdjustSentence';
@@ -24,6 +26,7 @@ const SITE = 'reliquum.site';
 /** The Floor view: portrait, one thumb, a scan starts everything. */
 export default function Floor() {
   const { t } = useTranslation();
+  const me = useMe();
   const sites = useSites();
   const [chosen, setChosen] = useState(() => Number(localStorage.getItem(SITE)));
   const site = sites.data?.find((one) => one.id === chosen) ?? sites.data?.[0];
@@ -72,6 +75,7 @@ export default function Floor() {
           <Route path="count" element={<CountSentence key={site.id} site={site} />} />
           <Route path="adjust" element={<AdjustSentence key={site.id} site={site} />} />
           <Route path="loan/:id" element={<LoanOnFloor site={site} />} />
+          <Route path="own" element={<OwnSecret secret={me.by} />} />
           <Route path="receive" element={<ReceiveSentence key={site.id} site={site} />} />
           <Route path="item/:id" element={<ItemCard site={site} />} />
           <Route path="bin/:id" element={<BinCard site={site} />} />
@@ -112,6 +116,7 @@ function FloorHeader({
       >
         {site}
       </Button>
+      <DemoMark />
       <Drop
         label={me.name.split(' ')[0]}
         sx={{ color: '#231F1A', ml: 'auto', minHeight: 48, fontSize: 16 }}
@@ -135,7 +140,17 @@ function FloorHeader({
             <Button onClick={() => change(shift === 'day' ? 'night' : 'day')}>
               {t(shift === 'day' ? 'toNight' : 'toDay')}
             </Button>
-            <Button onClick={() => void navigate('/office/on-hand')}>{t('toOffice')}</Button>
+            {me.by === 'PASSWORD' && (
+              <Button onClick={() => void navigate('/office/on-hand')}>{t('toOffice')}</Button>
+            )}
+            <Button
+              onClick={() => {
+                close();
+                void navigate('/floor/own');
+              }}
+            >
+              {t(`secret.title.${me.by}`)}
+            </Button>
             <SignOut />
           </Box>
         )}

@@ -4,6 +4,8 @@ import { use } from 'react';
 import { useTranslation } from 'react-i18next';
 import { NavLink, Navigate, Route, Routes, useNavigate } from 'react-router';
 import { Brand } from '../app/Brand';
+import { DemoMark } from '../app/DemoMark';
+import { OwnSecret } from '../app/OwnSecret';
 import { useMay, useMe } from '../app/session';
 import { SignOut } from '../floor/SignOut';
 import { ShiftContext } from '../app/shift';
@@ -35,6 +37,7 @@ import { OnHandSpace } from './onhand/OnHandSpace';
 import { BinningSheet } from './rules/BinningSheet';
 import { CountingRules } from './rules/CountingRules';
 import { CustomerRules } from './rules/CustomerRules';
+import { DeviceRules } from './rules/DeviceRules';
 import { HouseRules } from './rules/HouseRules';
 import { ItemRules } from './rules/ItemRules';
 import { KindRules } from './rules/KindRules';
@@ -42,6 +45,7 @@ import { PeopleRules } from './rules/PeopleRules';
 import { PlaceRules } from './rules/PlaceRules';
 import { PutAwayRules } from './rules/PutAwayRules';
 import { RemovalRules } from './rules/RemovalRules';
+import { SecurityLog } from './rules/SecurityLog';
 import { SupplierRules } from './rules/SupplierRules';
 import { TodaySpace } from './today/TodaySpace';
 
@@ -92,7 +96,11 @@ export default function Office() {
           <Route path="rules/reasons" element={<KindRules />} />
           <Route path="rules/counting" element={<CountingRules />} />
           <Route path="rules/house" element={<HouseRules />} />
+          <Route path="rules/devices" element={<DeviceRules />} />
+          <Route path="rules/security" element={<SecurityLog />} />
           <Route path="rules/people" element={<PeopleRules />} />
+          <Route path="own/password" element={<OwnSecret secret="PASSWORD" />} />
+          <Route path="own/pin" element={<OwnSecret secret="PIN" />} />
           <Route path="rules" element={<Navigate to="/office/rules/items" replace />} />
           <Route path="*" element={<Navigate to="/office/on-hand" replace />} />
         </Routes>
@@ -128,6 +136,7 @@ function Header() {
       }}
     >
       <Brand />
+      <DemoMark />
       <Box component="nav" aria-label={t('spaces')} sx={{ display: 'flex', gap: 0.5 }}>
         {SPACES.map(([to, word]) => (
           <Box
@@ -174,6 +183,10 @@ function PersonMenu() {
           <Button onClick={() => change(shift === 'day' ? 'night' : 'day')}>
             {t(shift === 'day' ? 'toNight' : 'toDay')}
           </Button>
+          <Button onClick={() => void navigate('/office/own/password')}>
+            {t('secret.title.PASSWORD')}
+          </Button>
+          <Button onClick={() => void navigate('/office/own/pin')}>{t('secret.title.PIN')}</Button>
           <SignOut />
         </>
       )}

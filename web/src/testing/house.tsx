@@ -17,9 +17,13 @@ const controller: Me = {
   code: 'MAREN',
   name: 'Maren',
   role: 'CONTROLLER',
-  permissions: ['MOVE', 'POST', 'RULES'],
+  permissions: ['LOOK', 'MOVE', 'POST', 'RULES'],
   everywhere: true,
   sites: [],
+  by: 'PASSWORD',
+  device: null,
+  due: null,
+  demo: false,
 };
 
 export { answers, asked, empty, Refusal, sent } from './network';

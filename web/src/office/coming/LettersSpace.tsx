@@ -16,6 +16,11 @@ import { ComingFrame } from './ComingFrame';
 
 type Letter = Schemas['LetterCard'];
 
+/** Whether it does not go by itself any more. */
+function stuck(letter: Letter) {
+  return letter.state === 'FAILED' || letter.state === 'NOT_DELIVERED';
+}
+
 /** The outbox: letters to suppliers, and whether they have gone. */
 export function LettersSpace() {
   const { t } = useTranslation();
@@ -53,7 +58,7 @@ export function LettersSpace() {
       title: t('inbound.stateTitle'),
       width: '130px',
       cell: (row) => (
-        <Box component="span" sx={{ color: row.state === 'FAILED' ? 'error.main' : undefined }}>
+        <Box component="span" sx={{ color: stuck(row) ? 'error.main' : undefined }}>
           {t(`letters.state.${row.state}`)}
         </Box>
       ),
@@ -89,7 +94,12 @@ export function LettersSpace() {
           width={560}
         >
           {opened.failure && <ProblemNote problem={opened.failure} />}
-          {opened.state === 'FAILED' && (
+          {opened.nextTry && opened.state === 'WAITING' && (
+            <Box sx={{ mb: 1 }}>
+              {t('letters.next', { count: opened.tries, when: instant(opened.nextTry) })}
+            </Box>
+          )}
+          {(stuck(opened) || opened.nextTry) && (
             <Button
               variant="contained"
               loading={again.isPending}

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
-import { useSites } from '../../app/session';
+import { useMay, useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -67,6 +67,7 @@ function Printed({ one }: { one: Schemas['PrintedCard'] }) {
 function Sets() {
   const { t } = useTranslation();
   const sites = useSites();
+  const mayPeople = useMay('PEOPLE');
   const [kind, setKind] = useState<(typeof KINDS)[number]>('BIN');
   const [area, setArea] = useState('');
   const people = useQuery({
@@ -94,7 +95,9 @@ function Sets() {
           label={t('labels.of')}
           value={kind}
           onChange={setKind}
-          options={KINDS.map((one) => [one, t(`labels.kinds.${one}`)] as const)}
+          options={KINDS.filter((one) => one !== 'PERSON' || mayPeople).map(
+            (one) => [one, t(`labels.kinds.${one}`)] as const,
+          )}
         />
         {kind === 'BIN' && (
           <Choice label={t('area')} value={chosen} onChange={setArea} options={areas} />

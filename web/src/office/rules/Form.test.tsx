@@ -41,6 +41,10 @@ function show(permissions: Me['permissions'], what: ReactNode = <Entry />) {
     permissions,
     everywhere: true,
     sites: [],
+    by: 'PASSWORD',
+    device: null,
+    due: null,
+    demo: false,
   };
   const around = (inner: ReactNode) => (
     <QueryClientProvider client={queries}>

@@ -39,12 +39,16 @@ function NameForm({ house }: { house: Schemas['HouseCard'] }) {
   const save = useSave(['house'], (command, body: Schemas['HouseEntry']) =>
     read(api.PUT('/api/house', { ...command, body })),
   );
-  const form = useForm({ name: house.name, street: house.street, town: house.town }, save.error);
+  const form = useForm(
+    { name: house.name, street: house.street, town: house.town, mailFrom: house.mailFrom },
+    save.error,
+  );
   return (
     <Form save={save} onSubmit={() => save.mutate({ ...form.entry, version: house.version })}>
       <TextField label={t('house.name')} required {...form.text('name')} />
       <TextField label={t('house.street')} {...form.text('street')} />
       <TextField label={t('house.town')} {...form.text('town')} />
+      <TextField label={t('house.mailFrom')} type="email" {...form.text('mailFrom')} />
     </Form>
   );
 }

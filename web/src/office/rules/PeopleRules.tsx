@@ -207,6 +207,7 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
         slotProps={{ htmlInput: { inputMode: 'numeric' } }}
         {...form.text('pin')}
       />
+      <Box sx={{ color: 'text.secondary' }}>{t('people.firstSecret')}</Box>
       <Tick
         label={t('people.active')}
         checked={form.entry.active}

@@ -6,6 +6,7 @@ import { Rail } from '../../kit/Rail';
 /** House rules: what there is to set, on the left; what is being set, beside it. */
 export function RulesFrame({ children }: { children: ReactNode }) {
   const { t } = useTranslation();
+  const mayRules = useMay('RULES');
   const mayPeople = useMay('PEOPLE');
   const rooms = [
     'items',
@@ -18,7 +19,8 @@ export function RulesFrame({ children }: { children: ReactNode }) {
     'counting',
     'labels',
     'house',
-    ...(mayPeople ? ['people'] : []),
+    ...(mayRules ? ['devices'] : []),
+    ...(mayPeople ? ['people', 'security'] : []),
   ];
   return (
     <Rail

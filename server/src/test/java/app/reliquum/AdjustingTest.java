@@ -457,17 +457,17 @@ class AdjustingTest {
     Map<String, Object> fields = new HashMap<>();
     taken.put("fields", fields);
     JsonNode asked = kind.path("fields");
-    Client.Answer missing = hand.post("/api/adjustments", taken);
+    Client.Answer missing = clerk.post("/api/adjustments", taken);
     assertThat(missing.detail()).isEqualTo("Job is needed.");
     fields.put(asked.get(0).path("id").asString(), "J-1042");
     fields.put(asked.get(1).path("id").asString(), "many");
     fields.put(asked.get(2).path("id").asString(), "2026-03-31");
     fields.put(asked.get(3).path("id").asString(), "tern");
-    assertThat(hand.post("/api/adjustments", taken).detail()).contains("Hours is a number");
+    assertThat(clerk.post("/api/adjustments", taken).detail()).contains("Hours is a number");
     fields.put(asked.get(1).path("id").asString(), "2,50");
-    assertThat(hand.post("/api/adjustments", taken).detail()).contains("Hours is a number");
+    assertThat(clerk.post("/api/adjustments", taken).detail()).contains("Hours is a number");
     fields.put(asked.get(1).path("id").asString(), "2.50");
-    JsonNode written = hand.post("/api/adjustments", taken).ok();
+    JsonNode written = clerk.post("/api/adjustments", taken).ok();
     assertThat(card(written).path("fields").findValuesAsString("value"))
         .containsExactly("J-1042", "2.5", "2026-03-31", "Tern");
     JsonNode found = controller.get("/api/adjustments?field=J-1042").ok();

@@ -144,6 +144,7 @@ class CostsAndPicturesTest {
     entry.put("name", "Kittiwake");
     entry.put("street", "Quay 1");
     entry.put("town", "");
+    entry.put("mailFrom", "");
     assertThat(hand.put("/api/house", entry).status()).isEqualTo(403);
     assertThat(controller.put("/api/house", entry).ok().path("name").asString())
         .isEqualTo("Kittiwake");

@@ -550,7 +550,7 @@ class CountReviewTest {
   @Test
   void theProgrammeSaysWhatIsDueAndHowRightTheBookWas() {
     goods.post("TO_CUSTOMER", List.of(Goods.line(shackle, null, null, "KQ." + first, "50"))).ok();
-    clerk.post("/api/count-programme/classes?site=" + quay, Map.of()).ok();
+    controller.post("/api/count-programme/classes?site=" + quay, Map.of()).ok();
     JsonNode plan = clerk.get("/api/count-programme?site=" + quay).ok();
     assertThat(plan.path("classes").size()).isEqualTo(3);
     assertThat(plan.path("calendar").size()).isEqualTo(30);

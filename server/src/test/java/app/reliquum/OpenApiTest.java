@@ -2,6 +2,7 @@ package app.reliquum;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.reliquum.people.Role;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -22,7 +23,7 @@ class OpenApiTest {
 
   @Test
   void theKeptDocumentIsCurrent() throws IOException {
-    JsonNode now = HOUSE.nobody().get("/api/openapi.json").ok();
+    JsonNode now = HOUSE.hire("READER", Role.AUDITOR).get("/api/openapi.json").ok();
     if (Boolean.getBoolean("reliquum.api.write")) {
       Files.writeString(KEPT, JSON.writeValueAsString(now) + "\n");
     }
@@ -33,13 +34,16 @@ class OpenApiTest {
 
   @Test
   void everyWriteAsksForACommandId() {
-    JsonNode paths = HOUSE.nobody().get("/api/openapi.json").ok().path("paths");
+    JsonNode paths = HOUSE.hire("WRITER", Role.AUDITOR).get("/api/openapi.json").ok().path("paths");
     int writes = 0;
     for (var path : paths.properties()) {
       for (var method : path.getValue().properties()) {
         boolean reads =
             method.getKey().equals("get")
                 || path.getKey().startsWith("/api/session")
+                // What they answer is told once, and kept as a hash.
+                || path.getKey().equals("/api/devices")
+                || path.getKey().equals("/api/devices/{id}/code")
                 || path.getKey().equals("/api/floor/scan")
                 || path.getKey().equals("/api/racks/preview")
                 || path.getKey().equals("/api/counts/preview")

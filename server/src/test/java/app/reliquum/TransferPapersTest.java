@@ -57,7 +57,17 @@ class TransferPapersTest {
     clerk
         .put(
             "/api/house",
-            Map.of("version", 0, "name", "Förde & Söhne <Ltd>", "street", "Quay 1", "town", "Kiel"))
+            Map.of(
+                "version",
+                0,
+                "name",
+                "Förde & Söhne <Ltd>",
+                "street",
+                "Quay 1",
+                "town",
+                "Kiel",
+                "mailFrom",
+                ""))
         .ok();
     items(goods);
     Map<String, Object> lot = Goods.line("FLR", "K2291", null, "KQ.A-02-A", "6");

@@ -19,6 +19,7 @@ import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.AnonymousAuthenticationFilter;
+import org.springframework.security.web.authentication.session.NullAuthenticatedSessionStrategy;
 import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
 import org.springframework.security.web.csrf.CsrfTokenRepository;
 import org.springframework.security.web.header.HeaderWriterFilter;
@@ -57,7 +58,12 @@ class Security {
       throws Exception {
     return http.sessionManagement(
             sessions -> sessions.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
-        .csrf(csrf -> csrf.spa().csrfTokenRepository(csrfTokens))
+        .csrf(
+            csrf ->
+                csrf.spa()
+                    .csrfTokenRepository(csrfTokens)
+                    // The token is renewed by signing in, not by every request of who has.
+                    .sessionAuthenticationStrategy(new NullAuthenticatedSessionStrategy()))
         .headers(
             headers ->
                 headers

@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -109,9 +110,11 @@ public class Ledger {
       """;
 
   private final JdbcClient jdbc;
+  private final ObjectProvider<BlindCounting> blind;
   private final Catalog catalog;
 
-  Ledger(JdbcClient jdbc, Catalog catalog) {
+  Ledger(JdbcClient jdbc, Catalog catalog, ObjectProvider<BlindCounting> blind) {
+    this.blind = blind;
     this.jdbc = jdbc;
     this.catalog = catalog;
   }
@@ -123,7 +126,12 @@ public class Ledger {
     if (words == null) {
       return new Page<>(0, query.offset(), List.of());
     }
-    String from = tables(query, actor) + where(query, actor) + words;
+    String seen =
+        blind
+            .getIfAvailable(() -> nobody -> BlindCounting.Hidden.NOTHING)
+            .hiddenFrom(actor)
+            .condition("l.item_id", "l.from_place_id", "l.to_place_id");
+    String from = tables(query, actor) + where(query, actor) + words + seen;
     String way = query.oldestFirst() ? "" : " desc";
     long total =
         bind(

@@ -113,8 +113,14 @@ public class OnHand {
   private final JdbcClient jdbc;
   private final Catalog catalog;
   private final ObjectProvider<Coming> coming;
+  private final ObjectProvider<BlindCounting> blind;
 
-  OnHand(JdbcClient jdbc, Catalog catalog, ObjectProvider<Coming> coming) {
+  OnHand(
+      JdbcClient jdbc,
+      Catalog catalog,
+      ObjectProvider<Coming> coming,
+      ObjectProvider<BlindCounting> blind) {
+    this.blind = blind;
     this.jdbc = jdbc;
     this.catalog = catalog;
     this.coming = coming;
@@ -127,11 +133,19 @@ public class OnHand {
     if (narrowed == null) {
       return new Page<>(0, query.offset(), List.of());
     }
+    String seen =
+        blind
+            .getIfAvailable(() -> nobody -> BlindCounting.Hidden.NOTHING)
+            .hiddenFrom(actor)
+            .condition("p.item_id", "p.place_id");
     boolean wholeHouse = query.site() == null && actor.everywhere();
-    if (query.group() == Group.ITEM && query.whole() && (wholeHouse || query.site() != null)) {
+    if (seen.isEmpty()
+        && query.group() == Group.ITEM
+        && query.whole()
+        && (wholeHouse || query.site() != null)) {
       return itemTotals(query, actor, narrowed);
     }
-    return grouped(query, actor, narrowed);
+    return grouped(query, actor, narrowed + seen);
   }
 
   // Items, from their totals

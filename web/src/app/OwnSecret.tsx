@@ -1,0 +1,148 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState, type FormEvent } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, Problem, read, type Schemas } from '../api/client';
+import { ProblemNote } from '../kit/ProblemNote';
+import { Brand } from './Brand';
+import { DemoMark } from './DemoMark';
+import { useMe, useSignOut } from './session';
+
+type Secret = Schemas['Me']['by'];
+
+/** Changing one's own password or PIN: the one that was signed in with proves who asks. */
+function SecretForm({
+  secret,
+  first,
+  onDone,
+}: {
+  secret: Secret;
+  first?: boolean;
+  onDone?: () => void;
+}) {
+  const { t } = useTranslation();
+  const queries = useQueryClient();
+  const { by } = useMe();
+  const [present, setPresent] = useState('');
+  const [chosen, setChosen] = useState('');
+  const [again, setAgain] = useState('');
+  const save = useMutation({
+    mutationFn: () => read(api.PUT('/api/session/secret', { body: { present, secret, chosen } })),
+    onSuccess: () => {
+      setPresent('');
+      setChosen('');
+      setAgain('');
+      void queries.invalidateQueries({ queryKey: ['session'] });
+      onDone?.();
+    },
+  });
+  const differ = again !== '' && again !== chosen;
+  const digits = (of: Secret) =>
+    of === 'PIN' ? { htmlInput: { inputMode: 'numeric' as const } } : undefined;
+  const fault = save.error instanceof Problem ? save.error : null;
+  const at = (...fields: string[]) =>
+    fault?.field !== undefined && fields.includes(fault.field) ? fault.message : undefined;
+  const ofChosen = at('chosen', 'pin', 'password');
+  const ofPresent = at('present');
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (!differ) {
+      save.mutate();
+    }
+  };
+  return (
+    <Box component="form" onSubmit={submit} sx={{ display: 'grid', gap: 2, maxWidth: 400 }}>
+      <Box component="h1" sx={{ typography: 'h1', m: 0 }}>
+        {t(first ? `secret.first.${secret}` : `secret.title.${secret}`)}
+      </Box>
+      {first && <Box>{t('secret.firstHelp')}</Box>}
+      <TextField
+        label={t(`secret.present.${by}`)}
+        type="password"
+        required
+        autoFocus
+        autoComplete="current-password"
+        value={present}
+        onChange={(event) => setPresent(event.target.value)}
+        slotProps={digits(by)}
+        error={!!ofPresent}
+        helperText={ofPresent}
+      />
+      <TextField
+        label={t(`secret.chosen.${secret}`)}
+        type="password"
+        required
+        autoComplete="new-password"
+        value={chosen}
+        onChange={(event) => setChosen(event.target.value)}
+        slotProps={digits(secret)}
+        error={!!ofChosen}
+        helperText={ofChosen ?? t(`secret.help.${secret}`)}
+      />
+      <TextField
+        label={t(`secret.again.${secret}`)}
+        type="password"
+        required
+        autoComplete="new-password"
+        value={again}
+        onChange={(event) => setAgain(event.target.value)}
+        slotProps={digits(secret)}
+        error={differ}
+        helperText={differ ? t('secret.differ') : undefined}
+      />
+      <ProblemNote problem={ofChosen || ofPresent ? null : save.error} />
+      {save.isSuccess && !first && <Box role="status">{t('secret.done')}</Box>}
+      <Button
+        type="submit"
+        variant="contained"
+        loading={save.isPending}
+        sx={{ minHeight: 56, fontSize: 18 }}
+      >
+        {t('secret.save')}
+      </Button>
+    </Box>
+  );
+}
+
+/** One's own password or PIN, changed when one likes. */
+export function OwnSecret({ secret }: { secret: Secret }) {
+  return (
+    <Box sx={{ p: 3, overflow: 'auto' }}>
+      <SecretForm key={secret} secret={secret} />
+    </Box>
+  );
+}
+
+/** A first or reset secret, which must be changed before anything else. */
+export function FirstSecret({ secret }: { secret: Secret }) {
+  const { t } = useTranslation();
+  const signOut = useSignOut();
+  return (
+    <Box sx={{ minHeight: '100vh', display: 'grid', gridTemplateRows: 'auto 1fr' }}>
+      <Box
+        component="header"
+        sx={{
+          bgcolor: (theme) => theme.house.kraft,
+          px: 3,
+          py: 1.5,
+          display: 'flex',
+          alignItems: 'center',
+          gap: 2,
+        }}
+      >
+        <Brand />
+        <DemoMark />
+      </Box>
+      <Box component="main" sx={{ display: 'grid', justifyItems: 'center', alignContent: 'start' }}>
+        <Box sx={{ width: '100%', maxWidth: 448, p: 3, mt: { xs: 0, sm: 6 } }}>
+          <SecretForm secret={secret} first />
+          <Button onClick={() => signOut.mutate()} sx={{ minHeight: 48, mt: 1 }}>
+            {t('signOut')}
+          </Button>
+        </Box>
+      </Box>
+    </Box>
+  );
+}
