@@ -97,3 +97,7 @@ alter table removal_rule_change add column site_id bigint null;
 update removal_rule_change c join removal_rule r on r.id = c.rule_id
   left join area a on a.id = r.area_id
   set c.site_id = nullif(coalesce(a.site_id, r.site_id), 0);
+
+-- A demo house says of itself that it is one.
+insert into setting (name, value)
+  select 'demo', 'true' from person where code = 'MAREN' and name = 'Maren Holme';

@@ -6,6 +6,9 @@ import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
 import com.icegreen.greenmail.util.GreenMail;
 import com.icegreen.greenmail.util.ServerSetup;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.ServerSocket;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
@@ -25,10 +28,20 @@ import tools.jackson.databind.JsonNode;
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
 class LettersTest {
 
-  private static final GreenMail POST = new GreenMail(ServerSetup.SMTP.dynamicPort());
+  private static final GreenMail POST =
+      new GreenMail(new ServerSetup(freePort(), null, ServerSetup.PROTOCOL_SMTP));
 
   static {
     POST.start();
+  }
+
+  /** The same after it was away. */
+  private static int freePort() {
+    try (ServerSocket socket = new ServerSocket(0)) {
+      return socket.getLocalPort();
+    } catch (IOException fault) {
+      throw new UncheckedIOException(fault);
+    }
   }
 
   private static final String PORT = "--reliquum.mail.port=" + POST.getSmtp().getPort();

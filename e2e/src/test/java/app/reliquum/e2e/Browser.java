@@ -78,7 +78,7 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
                 .setTimezoneId("Europe/London"));
     Page page = heard(context);
     page.navigate(house.resolve("/").toString());
-    signIn(page, person, width < 600);
+    signIn(page, person);
     return page;
   }
 
@@ -98,9 +98,10 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
                     .setTimezoneId("Europe/London"));
     Page page = heard(context);
     page.navigate(house.resolve("/").toString());
-    page.getByText(Pattern.compile("Scan anything|Use a password")).first().waitFor();
-    if (page.getByText("Use a password").isVisible()) {
-      signIn(page, person, true);
+    Locator code = page.getByLabel("Your code");
+    page.getByText("Scan anything").or(code).first().waitFor();
+    if (code.isVisible()) {
+      signIn(page, person);
     }
     return page;
   }
@@ -119,10 +120,7 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
     return page;
   }
 
-  private static void signIn(Page page, String person, boolean onTheFloor) {
-    if (onTheFloor) {
-      page.getByText("Use a password").click();
-    }
+  private static void signIn(Page page, String person) {
     page.getByLabel("Your code").fill(person);
     page.getByLabel("Password").fill(PASSWORD);
     button(page, "Sign in").click();

@@ -431,6 +431,6 @@ class GoodsInTest {
     assertThat(page.getByText("E2E-LETTER")).isVisible();
     page.navigate(HOUSE.address().resolve("/office/coming/letters").toString());
     assertThat(page.locator("[data-key]").first()).containsText("Order E2E-LETTER");
-    assertThat(page.locator("[data-key]").first()).containsText("Sent");
+    assertThat(page.locator("[data-key]").first()).containsText("Not delivered");
   }
 }

@@ -9,6 +9,7 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.Tracking;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.core.scan.Gtin;
+import app.reliquum.house.DemoMark;
 import app.reliquum.people.People;
 import app.reliquum.people.Role;
 import app.reliquum.places.Places;
@@ -56,6 +57,7 @@ class DemoHouse implements ApplicationRunner {
   private final DemoRighting righting;
   private final DemoOutbound outbound;
   private final Clock clock;
+  private final DemoMark mark;
   private final TransactionTemplate transaction;
 
   DemoHouse(
@@ -69,6 +71,7 @@ class DemoHouse implements ApplicationRunner {
       DemoRighting righting,
       DemoOutbound outbound,
       Clock clock,
+      DemoMark mark,
       PlatformTransactionManager transactions) {
     this.places = places;
     this.catalog = catalog;
@@ -80,6 +83,7 @@ class DemoHouse implements ApplicationRunner {
     this.righting = righting;
     this.outbound = outbound;
     this.clock = clock;
+    this.mark = mark;
     this.transaction = new TransactionTemplate(transactions);
   }
 
@@ -113,6 +117,7 @@ class DemoHouse implements ApplicationRunner {
     transaction.executeWithoutResult(
         status -> {
           Random random = new Random(SEED);
+          mark.mark();
           DemoSite quay = quay();
           DemoSite holm = holm();
           DemoSite pontoon = site("PS", "Pontoon Shop", false, "3 Pontoon Row", "Kittiwake");

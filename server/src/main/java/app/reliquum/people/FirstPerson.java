@@ -13,6 +13,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
+import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.stereotype.Component;
 
 /**
@@ -31,15 +32,21 @@ class FirstPerson implements ApplicationRunner {
   private final boolean demo;
   private final String file;
   private final String code;
+  private final boolean only;
+  private final ConfigurableApplicationContext application;
 
   FirstPerson(
       People people,
       SecurityLog log,
+      ConfigurableApplicationContext application,
+      @Value("${reliquum.administrator.only}") boolean only,
       @Value("${reliquum.demo}") boolean demo,
       @Value("${reliquum.administrator.file}") String file,
       @Value("${reliquum.administrator.code}") String code) {
     this.people = people;
     this.log = log;
+    this.application = application;
+    this.only = only;
     this.demo = demo;
     this.file = file;
     this.code = code;
@@ -47,6 +54,14 @@ class FirstPerson implements ApplicationRunner {
 
   @Override
   public void run(ApplicationArguments arguments) {
+    make();
+    if (only) {
+      // Closed by another thread, when this one has ended the start.
+      new Thread(application::close, "only an administrator").start();
+    }
+  }
+
+  private void make() {
     boolean asked = !code.isEmpty();
     if (!asked && (demo || people.hasAdministrator())) {
       return;

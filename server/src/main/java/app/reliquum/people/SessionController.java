@@ -6,6 +6,7 @@ import app.reliquum.api.Own;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.core.scan.OwnLabel;
+import app.reliquum.house.DemoMark;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.servlet.http.HttpServletRequest;
@@ -18,7 +19,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
-import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.web.csrf.CsrfTokenRepository;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -38,13 +38,9 @@ class SessionController {
   private final Door door;
   private final Devices devices;
   private final CsrfTokenRepository tokens;
-  private final boolean demo;
+  private final DemoMark demo;
 
-  SessionController(
-      Door door,
-      Devices devices,
-      CsrfTokenRepository tokens,
-      @Value("${reliquum.demo}") boolean demo) {
+  SessionController(Door door, Devices devices, CsrfTokenRepository tokens, DemoMark demo) {
     this.door = door;
     this.devices = devices;
     this.tokens = tokens;
@@ -121,7 +117,7 @@ class SessionController {
   @Own
   @GetMapping
   Me me(Actor actor) {
-    return Me.of(actor, demo);
+    return Me.of(actor, demo.isDemo());
   }
 
   @Operation(
@@ -131,7 +127,7 @@ class SessionController {
   @GetMapping("/options")
   Options options(HttpServletRequest request) {
     String device = devices.known(Cookies.DEVICE.of(request)).map(Devices.Known::name).orElse(null);
-    return new Options(device, demo);
+    return new Options(device, demo.isDemo());
   }
 
   @Operation(operationId = "enrolDevice", summary = "Make this browser an enrolled device")
@@ -143,7 +139,7 @@ class SessionController {
       HttpServletResponse response) {
     String token = devices.enrol(entry.code());
     Cookies.DEVICE.set(token, request, response);
-    return new Options(devices.known(token).orElseThrow().name(), demo);
+    return new Options(devices.known(token).orElseThrow().name(), demo.isDemo());
   }
 
   @Operation(operationId = "changeOwnSecret", summary = "Change one's own password or PIN")
@@ -203,7 +199,7 @@ class SessionController {
     Cookies.SIGN_IN.set(opened.token(), request, response);
     // What another could have planted before is worth nothing now.
     tokens.saveToken(tokens.generateToken(request), request, response);
-    return Me.of(opened.actor(), demo);
+    return Me.of(opened.actor(), demo.isDemo());
   }
 
   @Operation(operationId = "signOut", summary = "Sign out")
