@@ -266,6 +266,40 @@ class CountingTest {
   }
 
   @Test
+  void whoCountsBlindFindsNoBookFigureOfIt() {
+    goods.opening(shackle, null, null, "KQ." + bin, "40");
+    goods.opening(shackle, null, null, "KQ." + other, "7");
+    Client eyes = HOUSE.hire("EYES" + made, Role.FLOOR_HAND, quay);
+    String in = "/api/on-hand?group=POSITION&place=" + goods.bin(quay, bin);
+    String all = "/api/on-hand?group=ITEM&item=" + shackleId;
+    String ledger = "/api/ledger?place=" + goods.bin(quay, bin);
+    assertThat(eyes.get(in).ok().path("total").asInt()).isEqualTo(1);
+    long count = sweep(bin);
+    for (String path : List.of(in, ledger)) {
+      assertThat(eyes.get(path).ok().path("total").asInt()).as(path).isZero();
+      assertThat(clerk.get(path).ok().path("total").asInt()).as(path).isEqualTo(1);
+    }
+    // Nor can it be worked out from the sum of the item.
+    assertThat(eyes.get(all).ok().path("rows").get(0).path("onHand").asString()).isEqualTo("7");
+    assertThat(
+            eyes.get("/api/export/on-hand?format=CSV&columns=place,onHand&group=POSITION").text())
+        .contains(other)
+        .doesNotContain(bin);
+    // A clerk to whom the slip is handed does not see it either, until it is handed in.
+    Client one = HOUSE.hire("BLIND" + made, Role.CLERK);
+    long person = one.get("/api/session").ok().path("id").asLong();
+    long slip =
+        clerk.get("/api/counts/" + count + "/slips").ok().path("rows").get(0).path("id").asLong();
+    clerk
+        .post("/api/counts/" + count + "/hands", Map.of("slips", List.of(slip), "person", person))
+        .ok();
+    assertThat(one.get(in).ok().path("total").asInt()).isZero();
+    assertThat(eyes.get(in).ok().path("total").asInt()).isEqualTo(1);
+    clerk.post("/api/counts/" + count + "/drop", Map.of("reason", "Seen enough")).ok();
+    assertThat(one.get(in).ok().path("total").asInt()).isEqualTo(1);
+  }
+
+  @Test
   void aSpotCountLeavesTheRestAlone() {
     sixLines();
     hand.begin("SPOT");

@@ -5,12 +5,16 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
+import app.reliquum.testing.TestDatabase;
 import java.io.BufferedReader;
 import java.io.InputStreamReader;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -28,6 +32,8 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
 import org.junit.jupiter.api.extension.RegisterExtension;
+import org.junit.jupiter.api.io.TempDir;
+import org.springframework.boot.SpringApplication;
 import tools.jackson.databind.JsonNode;
 
 /** Getting in and being put out: secrets, devices, tries, ends, and the log of it all. */
@@ -37,6 +43,8 @@ class DoorsTest {
   @RegisterExtension static final RunningHouse HOUSE = RunningHouse.empty();
 
   private static final String OWN = "marsh kettle orbit";
+
+  @TempDir Path folder;
 
   private Client administrator;
   private Client controller;
@@ -209,15 +217,11 @@ class DoorsTest {
     JsonNode posted =
         browser.post(at + "posting", Map.of("site", site, "replacing", false)).ok().path("posted");
     assertThat(posted.path("proposed").asBoolean()).isTrue();
-    assertThat(
-            controller
-                .get("/api/on-hand?group=ITEM&q=SHK")
-                .ok()
-                .path("rows")
-                .get(0)
-                .path("onHand")
-                .asString())
-        .isEqualTo("100");
+    assertThat(posted.path("number").asString()).startsWith("AD-");
+    assertThat(administrator.get("/api/ledger?document=" + posted.path("number").asString()).ok())
+        .matches(page -> page.path("total").asInt() == 0);
+    assertThat(administrator.get("/api/approvals?waiting=true").text())
+        .contains(posted.path("number").asString());
   }
 
   // Secrets of one's own
@@ -320,6 +324,64 @@ class DoorsTest {
   }
 
   @Test
+  void whoListensHearsOfTheirOwnSitesOnly() throws Exception {
+    try (Stream everyone = new Stream(HOUSE.hire("EARS", Role.CLERK));
+        Stream elsewhere = new Stream(HOUSE.hire("EARSOH", Role.CLERK, other))) {
+      administrator.post("/api/moves", Goods.move("SHK", null, "KQ.A-01-A", "KQ.A-01-B", "1")).ok();
+      everyone.until("stock");
+      new Goods(administrator).opening("SHK", null, null, "OH.A-01-A", "1");
+      everyone.until("stock");
+      // Something else is told last: what was told before it is all that there was.
+      administrator.post("/api/floor/count/begin", Map.of("site", other, "method", "SPOT")).ok();
+      administrator
+          .post("/api/floor/count/scan", Map.of("site", other, "text", "RB.OH.A-02-A"))
+          .ok();
+      assertThat(elsewhere.until("count")).isEqualTo(1);
+      new Goods(administrator)
+          .post("TO_CUSTOMER", List.of(Goods.line("SHK", null, null, "OH.A-01-A", "1")))
+          .ok();
+    }
+  }
+
+  /** What someone hears of changes. */
+  private static final class Stream implements AutoCloseable {
+    private final BufferedReader lines;
+
+    Stream(Client who) throws Exception {
+      HttpRequest listen =
+          HttpRequest.newBuilder(HOUSE.address().resolve("/api/live"))
+              .header("Cookie", "reliquum=" + who.cookie("reliquum"))
+              .build();
+      var answer = HttpClient.newHttpClient().send(listen, BodyHandlers.ofInputStream());
+      lines = new BufferedReader(new InputStreamReader(answer.body(), StandardCharsets.UTF_8));
+    }
+
+    /** Listens until something is told; how often stock had moved by then. */
+    int until(String what) throws Exception {
+      return CompletableFuture.supplyAsync(
+              () -> {
+                int moved = 0;
+                try {
+                  String line = lines.readLine();
+                  while (!("data:" + what).equals(line)) {
+                    moved += "data:stock".equals(line) ? 1 : 0;
+                    line = lines.readLine();
+                  }
+                } catch (java.io.IOException ended) {
+                  throw new java.io.UncheckedIOException(ended);
+                }
+                return moved;
+              })
+          .get(10, TimeUnit.SECONDS);
+    }
+
+    @Override
+    public void close() throws java.io.IOException {
+      lines.close();
+    }
+  }
+
+  @Test
   void nobodyIsSignedInForLongerThanAWorkingDay() {
     HOUSE.hire("LONG", Role.CLERK, site);
     Client clerk = HOUSE.nobody().signIn("LONG", RunningHouse.PASSWORD);
@@ -418,6 +480,51 @@ class DoorsTest {
     }
     assertThat(tries(32, 4, names.subList(0, 32)).getOrDefault(401, 0)).isLessThan(75);
     HOUSE.clock().set(Instant.now().plus(Duration.ofDays(4)).plus(Duration.ofMinutes(2)));
+  }
+
+  // Administrators
+
+  @Test
+  void withoutAnAdministratorOneIsMadeOnTheMachineItself() throws Exception {
+    Path told = folder.resolve("administrator");
+    try (TestDatabase database = new TestDatabase()) {
+      start(database, "--reliquum.administrator.file=" + told);
+      String first = Files.readString(told).strip();
+      assertThat(first).matches("ADMIN [a-z2-9]{16}");
+      assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(told)))
+          .isEqualTo("rw-------");
+      Files.delete(told);
+      // There is one now: none is made, unless it is asked for by name.
+      start(database, "--reliquum.administrator.file=" + told);
+      assertThat(told).doesNotExist();
+      start(
+          database, "--reliquum.administrator.file=" + told, "--reliquum.administrator.code=CHIEF");
+      assertThat(Files.readString(told)).startsWith("CHIEF ");
+    }
+  }
+
+  @Test
+  void aHouseOfOnesOwnDoesNotStartOnTheDemo() {
+    try (TestDatabase database = new TestDatabase()) {
+      start(database);
+      database.run("insert into setting (name, value) values ('demo', 'true')");
+      assertThatThrownBy(() -> start(database))
+          .rootCause()
+          .hasMessageContaining("holds the demo house");
+    }
+  }
+
+  private static void start(TestDatabase database, String... settings) {
+    List<String> all = new ArrayList<>(List.of(settings));
+    all.addAll(
+        List.of(
+            "--server.port=0",
+            "--reliquum.demo=false",
+            "--reliquum.administrator.only=true",
+            "--spring.datasource.url=" + database.url(),
+            "--spring.datasource.username=" + database.user(),
+            "--spring.datasource.password=" + database.password()));
+    SpringApplication.run(Reliquum.class, all.toArray(String[]::new)).close();
   }
 
   // The log

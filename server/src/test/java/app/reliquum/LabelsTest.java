@@ -53,7 +53,8 @@ class LabelsTest {
 
   @BeforeAll
   void furnish() {
-    controller = HOUSE.hire("CON", Role.CONTROLLER);
+    // Badges are printed by those who say who may do what.
+    controller = HOUSE.hire("CON", Role.ADMINISTRATOR);
     goods = new Goods(controller);
     site = goods.site("KQ");
     Map<String, Object> entry = Goods.itemEntry("FLR-001", "Parachute flare, red", "LOT");
@@ -178,6 +179,28 @@ class LabelsTest {
     assertThat(((Reading.Elements) lot).elements().gtin()).isPresent();
     Reading load = ScanReader.read(readBack("UNIT_LOAD", ids.get("UNIT_LOAD"), symbol));
     assertThat(((Reading.Elements) load).elements().sscc()).isPresent();
+  }
+
+  @Test
+  void badgesAreForAdministratorsAndTheTrayForThoseWhoPrinted() {
+    Client clerk = HOUSE.hire("CLERK", Role.CLERK);
+    Client.Answer refused =
+        clerk.post(
+            "/api/labels/printing", entry("PERSON", List.of(ids.get("PERSON")), "QR", "SINGLE"));
+    assertThat(refused.status()).isEqualTo(403);
+    assertThat(refused.detail()).contains("administrators");
+    long badge =
+        controller
+            .post(
+                "/api/labels/printing", entry("PERSON", List.of(ids.get("PERSON")), "QR", "SINGLE"))
+            .ok()
+            .path("id")
+            .asLong();
+    assertThat(clerk.get("/api/labels/tray/" + badge).status()).isEqualTo(404);
+    assertThat(controller.get("/api/labels/tray/" + badge).status()).isEqualTo(200);
+    for (JsonNode one : clerk.get("/api/labels/tray").ok()) {
+      assertThat(one.path("id").asLong()).isNotEqualTo(badge);
+    }
   }
 
   /** What a reader puts in front of a Code 128 that it takes for GS1 is passed over. */

@@ -46,6 +46,12 @@ class SiteDaysTest {
     HOUSE.clock().reset();
   }
 
+  /** Another moment; who was signed in before it is no longer. */
+  private void now(Instant moment) {
+    HOUSE.clock().set(moment);
+    controller.signIn("CON", RunningHouse.PASSWORD);
+  }
+
   private static Instant at(String zone, LocalDate day, int hour, int minute) {
     return LocalDateTime.of(day.getYear(), day.getMonth(), day.getDayOfMonth(), hour, minute)
         .atZone(ZoneId.of(zone))
@@ -70,7 +76,7 @@ class SiteDaysTest {
   }
 
   private void agree(String zone, String code) {
-    HOUSE.clock().set(at(zone, DUE.minusDays(3), 12, 0));
+    now(at(zone, DUE.minusDays(3), 12, 0));
     long site = goods.site(code, zone, false);
     long other = goods.site(code + "2", "UTC", false);
     goods.opening("SHK", null, null, code + "." + code, "50");
@@ -98,12 +104,12 @@ class SiteDaysTest {
     Client.Answer planned = controller.post("/api/transfers", transfer);
     long between = planned.ok().path("id").asLong();
 
-    HOUSE.clock().set(at(zone, DUE, 23, 30));
+    now(at(zone, DUE, 23, 30));
     says("/api/inbound", in, 0);
     says("/api/outbound", out, 0);
     says("/api/transfers", between, 0);
     int lateBefore = controller.get("/api/outbound/counts").ok().path("late").asInt();
-    HOUSE.clock().set(at(zone, DUE.plusDays(1), 0, 30));
+    now(at(zone, DUE.plusDays(1), 0, 30));
     says("/api/inbound", in, 1);
     says("/api/outbound", out, 1);
     says("/api/transfers", between, 1);
@@ -123,7 +129,7 @@ class SiteDaysTest {
 
   @Test
   void aLoanIsOverdueOnceTheDayOfItsSiteIsOver() {
-    HOUSE.clock().set(at("Pacific/Auckland", DUE.minusDays(3), 12, 0));
+    now(at("Pacific/Auckland", DUE.minusDays(3), 12, 0));
     goods.site("LO", "Pacific/Auckland", false);
     goods.opening("SHK", null, null, "LO.LO", "5");
     long lent = 0;
@@ -138,9 +144,9 @@ class SiteDaysTest {
     entry.put("due", DUE.toString());
     entry.put("lines", List.of(Goods.line("SHK", null, null, "LO.LO", "1")));
     controller.post("/api/adjustments", entry).ok();
-    HOUSE.clock().set(at("Pacific/Auckland", DUE, 23, 30));
+    now(at("Pacific/Auckland", DUE, 23, 30));
     assertThat(controller.get("/api/loans?filter=OVERDUE").ok().path("rows")).isEmpty();
-    HOUSE.clock().set(at("Pacific/Auckland", DUE.plusDays(1), 0, 30));
+    now(at("Pacific/Auckland", DUE.plusDays(1), 0, 30));
     JsonNode overdue = controller.get("/api/loans?filter=OVERDUE").ok().path("rows");
     assertThat(overdue).hasSize(1);
     assertThat(overdue.get(0).path("overdue").asBoolean()).isTrue();

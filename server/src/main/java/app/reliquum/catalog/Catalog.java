@@ -1,5 +1,6 @@
 package app.reliquum.catalog;
 
+import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
 import app.reliquum.core.place.PlaceKind;
@@ -224,6 +225,20 @@ public class Catalog {
     return card(item);
   }
 
+  /** The same, for someone: homes at other sites than theirs stay. */
+  @Transactional
+  public ItemCard change(long id, ItemEntry entry, Actor actor) {
+    checkHomes(id, entry, actor);
+    return change(id, entry);
+  }
+
+  /** The same, for someone: homes at other sites than theirs are for others to set. */
+  @Transactional
+  public ItemCard add(ItemEntry entry, Actor actor) {
+    checkHomes(0, entry, actor);
+    return add(entry);
+  }
+
   @Transactional
   public ItemCard change(long id, ItemEntry entry) {
     Item item = items.findById(id).orElseThrow(() -> Problem.missing("item", id));
@@ -346,6 +361,34 @@ public class Catalog {
         .param(code)
         .param(gtin)
         .update();
+  }
+
+  private record Kept(long site, long place, String shelfNote) {}
+
+  /** Homes at a site are set by those who work there; those of others stay as they are. */
+  private void checkHomes(long item, ItemEntry entry, Actor actor) {
+    if (actor.everywhere()) {
+      return;
+    }
+    Set<Kept> before =
+        new HashSet<>(
+            jdbc.sql(
+                    "select site_id site, coalesce(place_id, 0) place, shelf_note from item_home"
+                        + " where item_id = ?")
+                .param(item)
+                .query(Kept.class)
+                .list());
+    Set<Kept> after = new HashSet<>();
+    for (Home home : entry.homes()) {
+      String note = home.shelfNote() == null ? "" : home.shelfNote().strip();
+      after.add(new Kept(home.site(), homePlace(home), note));
+    }
+    before.removeIf(kept -> actor.worksAt(kept.site()));
+    after.removeIf(kept -> actor.worksAt(kept.site()));
+    if (!before.equals(after)) {
+      throw Problem.forbidden("The home bin at a site is set by those who work there.")
+          .with("field", "homes");
+    }
   }
 
   /** The bin that is meant: by its address, by its number, or by both if they agree. */

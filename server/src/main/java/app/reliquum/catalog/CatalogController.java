@@ -101,7 +101,11 @@ class CatalogController {
   @ResponseStatus(HttpStatus.CREATED)
   Catalog.ItemCard add(Command command, @Valid @RequestBody Catalog.ItemEntry entry) {
     return commands.once(
-        command, "add item", entry, Catalog.ItemCard.class, () -> catalog.add(entry));
+        command,
+        "add item",
+        entry,
+        Catalog.ItemCard.class,
+        () -> catalog.add(entry, command.actor()));
   }
 
   @Operation(operationId = "changeItem", summary = "Change an item")
@@ -114,6 +118,6 @@ class CatalogController {
         "change item " + id,
         entry,
         Catalog.ItemCard.class,
-        () -> catalog.change(id, entry));
+        () -> catalog.change(id, entry, command.actor()));
   }
 }
