@@ -116,7 +116,9 @@ function FloorHeader({
       >
         {site}
       </Button>
-      <DemoMark />
+      <Box sx={{ ml: 1 }}>
+        <DemoMark />
+      </Box>
       <Drop
         label={me.name.split(' ')[0]}
         sx={{ color: '#231F1A', ml: 'auto', minHeight: 48, fontSize: 16 }}

@@ -127,7 +127,7 @@ function Header() {
       sx={{
         display: 'flex',
         alignItems: 'center',
-        gap: 3,
+        gap: 2,
         px: 2,
         height: 52,
         bgcolor: (theme) => theme.house.kraft,
@@ -147,7 +147,7 @@ function Header() {
               fontFamily: fonts.heading,
               fontWeight: 600,
               fontSize: 17,
-              px: 1.5,
+              px: 1.25,
               lineHeight: '52px',
               textDecoration: 'none',
               color: '#231F1A',

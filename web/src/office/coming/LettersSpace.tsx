@@ -38,7 +38,7 @@ export function LettersSpace() {
     {
       key: 'written',
       title: t('letters.written'),
-      width: '160px',
+      width: '190px',
       cell: (row) => instant(row.written),
     },
     {

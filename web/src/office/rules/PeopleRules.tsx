@@ -75,7 +75,10 @@ export function PeopleRules() {
             {people.data?.map((card) => (
               <tr key={card.id}>
                 <td>
-                  <Button onClick={() => open(String(card.id))} sx={{ px: 0, fontSize: 16 }}>
+                  <Button
+                    onClick={() => open(String(card.id))}
+                    sx={{ px: 0, fontSize: 16, whiteSpace: 'nowrap' }}
+                  >
                     {card.name}
                   </Button>
                 </td>

@@ -38,7 +38,7 @@ export function SecurityLog() {
   const what = (value('what') || undefined) as Event['what'] | undefined;
   const q = value('q') || undefined;
   const columns: Column<Event>[] = [
-    { key: 'at', title: t('security.at'), width: '160px', cell: (row) => instant(row.at) },
+    { key: 'at', title: t('security.at'), width: '190px', cell: (row) => instant(row.at) },
     {
       key: 'what',
       title: t('security.what'),

@@ -211,8 +211,9 @@ class DoorsTest {
     }
     String at = "/api/floor/adjust/";
     browser.post(at + "kind", Map.of("site", site, "kind", damage, "way", "OUT")).ok();
-    browser.post(at + "scan", Map.of("site", site, "text", "SHK")).ok();
-    browser.post(at + "scan", Map.of("site", site, "text", "2")).ok();
+    for (String text : List.of("RB.KQ.A-01-A", "SHK", "2")) {
+      browser.post(at + "scan", Map.of("site", site, "text", text)).ok();
+    }
     browser.post(at + "act", Map.of("site", site, "action", "CONFIRM")).ok();
     JsonNode posted =
         browser.post(at + "posting", Map.of("site", site, "replacing", false)).ok().path("posted");
