@@ -97,7 +97,7 @@ class RightingTest {
 
   @BeforeEach
   void emptyBasket() {
-    HOUSE.signIn("tavi").post("/api/floor/adjust/empty", Map.of("site", QUAY)).ok();
+    HOUSE.signIn("oddny").post("/api/floor/adjust/empty", Map.of("site", QUAY)).ok();
   }
 
   private Page office(String person, String path) {
@@ -270,7 +270,7 @@ class RightingTest {
 
   @Test
   void aLoanComesBackInPartsAndItsRestIsOverdue() {
-    Page hand = BROWSER.floor(HOUSE.address(), "tavi");
+    Page hand = BROWSER.floor(HOUSE.address(), "oddny");
     button(hand, "Put right").click();
     hand.getByText("Lent out").click();
     hand.locator("[data-blank=Item]").waitFor();
@@ -320,7 +320,7 @@ class RightingTest {
     button(rules, "Save").click();
     assertThat(rules.locator("aside h2").first()).hasText("Refit");
 
-    Page hand = BROWSER.floor(HOUSE.address(), "tavi");
+    Page hand = BROWSER.floor(HOUSE.address(), "oddny");
     scan(hand, "RA.ADJUST");
     hand.getByText("Refit").click();
     hand.locator("[data-blank=Item]").waitFor();
