@@ -6,8 +6,7 @@ import { useState, type FormEvent } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, Problem, read, type Schemas } from '../api/client';
 import { ProblemNote } from '../kit/ProblemNote';
-import { Brand } from './Brand';
-import { DemoMark } from './DemoMark';
+import { DoorPage } from './DoorPage';
 import { useMe, useSignOut } from './session';
 
 type Secret = Schemas['Me']['by'];
@@ -118,31 +117,14 @@ export function OwnSecret({ secret }: { secret: Secret }) {
 /** A first or reset secret, which must be changed before anything else. */
 export function FirstSecret({ secret }: { secret: Secret }) {
   const { t } = useTranslation();
+  const me = useMe();
   const signOut = useSignOut();
   return (
-    <Box sx={{ minHeight: '100vh', display: 'grid', gridTemplateRows: 'auto 1fr' }}>
-      <Box
-        component="header"
-        sx={{
-          bgcolor: (theme) => theme.house.kraft,
-          px: 3,
-          py: 1.5,
-          display: 'flex',
-          alignItems: 'center',
-          gap: 2,
-        }}
-      >
-        <Brand />
-        <DemoMark />
-      </Box>
-      <Box component="main" sx={{ display: 'grid', justifyItems: 'center', alignContent: 'start' }}>
-        <Box sx={{ width: '100%', maxWidth: 448, p: 3, mt: { xs: 0, sm: 6 } }}>
-          <SecretForm secret={secret} first />
-          <Button onClick={() => signOut.mutate()} sx={{ minHeight: 48, mt: 1 }}>
-            {t('signOut')}
-          </Button>
-        </Box>
-      </Box>
-    </Box>
+    <DoorPage demo={me.demo}>
+      <SecretForm secret={secret} first />
+      <Button onClick={() => signOut.mutate()} sx={{ minHeight: 48 }}>
+        {t('signOut')}
+      </Button>
+    </DoorPage>
   );
 }

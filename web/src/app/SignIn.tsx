@@ -7,8 +7,7 @@ import { useTranslation } from 'react-i18next';
 import { api, read } from '../api/client';
 import { ProblemNote } from '../kit/ProblemNote';
 import { useScanner } from '../kit/useScanner';
-import { Brand } from './Brand';
-import { DemoStamp } from './DemoMark';
+import { DoorPage } from './DoorPage';
 import { changePerson } from './session';
 
 /** Signing in: with a password anywhere, with badge and PIN on an enrolled device. */
@@ -29,58 +28,38 @@ export function SignIn({ problem }: { problem?: Error | null }) {
     }
   });
   return (
-    <Box sx={{ minHeight: '100vh', display: 'grid', gridTemplateRows: 'auto 1fr' }}>
-      <Box
-        component="header"
-        sx={{
-          bgcolor: (theme) => theme.house.kraft,
-          px: 3,
-          py: 1.5,
-          display: 'flex',
-          alignItems: 'center',
-          gap: 2,
-        }}
-      >
-        <Brand />
-        {options.data?.demo && <DemoStamp />}
-      </Box>
-      <Box component="main" sx={{ display: 'grid', justifyItems: 'center', alignContent: 'start' }}>
-        <Box
-          sx={{ width: '100%', maxWidth: 400, p: 3, mt: { xs: 0, sm: 6 }, display: 'grid', gap: 2 }}
-        >
-          {options.data?.demo && <Box>{t('demo')}.</Box>}
-          {device && now !== 'enrol' && (
-            <Box sx={{ color: 'text.secondary' }}>{t('signIn.device', { name: device })}</Box>
-          )}
-          {now === 'enrol' ? (
-            <Enrolment onDone={() => setWay('badge')} />
-          ) : (
-            <Secrets
-              key={`${now} ${badge}`}
-              byBadge={now === 'badge'}
-              scanned={badge}
-              problem={problem}
-            />
-          )}
-          {now === 'badge' && !device && options.data && <Box>{t('signIn.notEnrolled')}</Box>}
-          {now === 'password' && device && (
-            <Button onClick={() => setWay('badge')} sx={{ minHeight: 48 }}>
-              {t('signIn.useBadge')}
-            </Button>
-          )}
-          {now !== 'password' && (
-            <Button onClick={() => setWay('password')} sx={{ minHeight: 48 }}>
-              {t(now === 'enrol' ? 'signIn.back' : 'signIn.usePassword')}
-            </Button>
-          )}
-          {!device && options.data && now !== 'enrol' && (
-            <Button onClick={() => setWay('enrol')} sx={{ minHeight: 48 }}>
-              {t('signIn.enrol')}
-            </Button>
-          )}
-        </Box>
-      </Box>
-    </Box>
+    <DoorPage demo={options.data?.demo}>
+      {options.data?.demo && <Box>{t('demo')}.</Box>}
+      {device && now !== 'enrol' && (
+        <Box sx={{ color: 'text.secondary' }}>{t('signIn.device', { name: device })}</Box>
+      )}
+      {now === 'enrol' ? (
+        <Enrolment onDone={() => setWay('badge')} />
+      ) : (
+        <Secrets
+          key={`${now} ${badge}`}
+          byBadge={now === 'badge'}
+          scanned={badge}
+          problem={problem}
+        />
+      )}
+      {now === 'badge' && !device && options.data && <Box>{t('signIn.notEnrolled')}</Box>}
+      {now === 'password' && device && (
+        <Button onClick={() => setWay('badge')} sx={{ minHeight: 48 }}>
+          {t('signIn.useBadge')}
+        </Button>
+      )}
+      {now !== 'password' && (
+        <Button onClick={() => setWay('password')} sx={{ minHeight: 48 }}>
+          {t(now === 'enrol' ? 'signIn.back' : 'signIn.usePassword')}
+        </Button>
+      )}
+      {!device && options.data && now !== 'enrol' && (
+        <Button onClick={() => setWay('enrol')} sx={{ minHeight: 48 }}>
+          {t('signIn.enrol')}
+        </Button>
+      )}
+    </DoorPage>
   );
 }
 

@@ -5,6 +5,7 @@ import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { Code } from '../../kit/Code';
 import { instant } from '../../kit/format';
+import { pageOf } from '../../kit/pageOf';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { Sheet } from '../../kit/Sheet';
@@ -71,14 +72,7 @@ export function LettersSpace() {
         <Sheet<Letter>
           name="letters"
           question={[letters.dataUpdatedAt]}
-          fetch={(offset, limit) => {
-            const rows = letters.data ?? [];
-            return Promise.resolve({
-              total: rows.length,
-              offset,
-              rows: rows.slice(offset, offset + limit),
-            });
-          }}
+          fetch={pageOf(letters.data)}
           columns={columns}
           rowKey={(row) => String(row.id)}
           opened={value('open')}

@@ -7,6 +7,7 @@ import { api, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Code } from '../../kit/Code';
 import { count } from '../../kit/format';
+import { pageOf } from '../../kit/pageOf';
 import { Room } from '../../kit/Rail';
 import { Sheet } from '../../kit/Sheet';
 import type { Column } from '../../kit/sheetColumns';
@@ -82,14 +83,7 @@ export function CustomerRules() {
         <Sheet<Customer>
           name="customers"
           question={[customers.dataUpdatedAt]}
-          fetch={(offset, limit) => {
-            const rows = customers.data ?? [];
-            return Promise.resolve({
-              total: rows.length,
-              offset,
-              rows: rows.slice(offset, offset + limit),
-            });
-          }}
+          fetch={pageOf(customers.data)}
           columns={columns}
           rowKey={(row) => String(row.id)}
           opened={opened}

@@ -10,6 +10,7 @@ import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { clock, instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
+import { pageOf } from '../../kit/pageOf';
 import { Room } from '../../kit/Rail';
 import { Sheet } from '../../kit/Sheet';
 import type { Column } from '../../kit/sheetColumns';
@@ -72,14 +73,7 @@ export function DeviceRules() {
         <Sheet<Device>
           name="devices-shown"
           question={[devices.dataUpdatedAt]}
-          fetch={(offset, limit) => {
-            const rows = devices.data ?? [];
-            return Promise.resolve({
-              total: rows.length,
-              offset,
-              rows: rows.slice(offset, offset + limit),
-            });
-          }}
+          fetch={pageOf(devices.data)}
           columns={columns}
           rowKey={(row) => String(row.id)}
           opened={value('open')}

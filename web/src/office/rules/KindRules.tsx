@@ -3,6 +3,7 @@ import { useTranslation } from 'react-i18next';
 import { useMay } from '../../app/session';
 import { Code } from '../../kit/Code';
 import { money } from '../../kit/format';
+import { pageOf } from '../../kit/pageOf';
 import { Room } from '../../kit/Rail';
 import { Sheet } from '../../kit/Sheet';
 import { SidePanel } from '../../kit/SidePanel';
@@ -43,13 +44,7 @@ export function KindRules() {
         <Sheet<Kind>
           name="kinds"
           question={[kinds.dataUpdatedAt]}
-          fetch={(offset, limit) =>
-            Promise.resolve({
-              total: rows.length,
-              offset,
-              rows: rows.slice(offset, offset + limit),
-            })
-          }
+          fetch={pageOf(rows)}
           columns={[
             {
               key: 'code',

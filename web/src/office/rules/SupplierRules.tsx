@@ -6,6 +6,7 @@ import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Code } from '../../kit/Code';
+import { pageOf } from '../../kit/pageOf';
 import { Room } from '../../kit/Rail';
 import { Sheet } from '../../kit/Sheet';
 import type { Column } from '../../kit/sheetColumns';
@@ -75,14 +76,7 @@ export function SupplierRules() {
         <Sheet<Supplier>
           name="suppliers"
           question={[suppliers.dataUpdatedAt]}
-          fetch={(offset, limit) => {
-            const rows = suppliers.data ?? [];
-            return Promise.resolve({
-              total: rows.length,
-              offset,
-              rows: rows.slice(offset, offset + limit),
-            });
-          }}
+          fetch={pageOf(suppliers.data)}
           columns={columns}
           rowKey={(row) => String(row.id)}
           opened={opened}

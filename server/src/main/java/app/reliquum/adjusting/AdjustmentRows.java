@@ -8,6 +8,7 @@ import app.reliquum.adjusting.Adjustment.State;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Utc;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
@@ -15,10 +16,8 @@ import app.reliquum.core.sentence.Adjust.Way;
 import app.reliquum.kinds.MovementKinds.Purpose;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Timestamp;
 import java.time.Instant;
 import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.List;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -140,7 +139,7 @@ public class AdjustmentRows {
         .param("field", like(query.field()))
         .param("after", utc(query.after()))
         .param("before", utc(query.before()))
-        .param("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites());
+        .param("sites", actor.siteNumbers());
   }
 
   private static String like(String typed) {
@@ -148,7 +147,7 @@ public class AdjustmentRows {
   }
 
   private static LocalDateTime utc(Instant moment) {
-    return moment == null ? null : LocalDateTime.ofInstant(moment, ZoneOffset.UTC);
+    return moment == null ? null : Utc.of(moment);
   }
 
   private static Row row(ResultSet row) throws SQLException {
@@ -170,16 +169,12 @@ public class AdjustmentRows {
         row.getBigDecimal("gross"),
         row.getString("note"),
         row.getString("source"),
-        instant(row.getTimestamp("written")),
+        Utc.instant(row.getTimestamp("written")),
         row.getString("writer"),
-        instant(row.getTimestamp("ended")),
+        Utc.instant(row.getTimestamp("ended")),
         row.getString("ender"),
         posting == 0 ? null : posting,
         reversed == 0 ? null : reversed);
-  }
-
-  private static Instant instant(Timestamp moment) {
-    return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
   }
 
   /** One of them whole. */

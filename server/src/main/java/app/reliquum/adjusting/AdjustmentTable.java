@@ -4,6 +4,7 @@ import app.reliquum.adjusting.Adjustment.State;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Utc;
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
@@ -15,7 +16,6 @@ import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -99,9 +99,7 @@ class AdjustmentTable {
             entry.due(),
             gross,
             net,
-            entry.effective() == null
-                ? now()
-                : LocalDateTime.ofInstant(entry.effective(), ZoneOffset.UTC),
+            entry.effective() == null ? now() : Utc.of(entry.effective()),
             command.actor().id())
         .update(key, "id");
     long id = key.getKeyAs(Number.class).longValue();
@@ -254,7 +252,7 @@ class AdjustmentTable {
   }
 
   LocalDateTime now() {
-    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
+    return Utc.of(clock.instant());
   }
 
   private static String text(String entered) {

@@ -6,6 +6,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Utc;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.Line;
@@ -31,13 +32,11 @@ import jakarta.validation.constraints.Size;
 import java.sql.Date;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -201,13 +200,13 @@ public class Loans {
 
   private JdbcClient.StatementSpec bind(JdbcClient.StatementSpec sql, String typed, Actor actor) {
     return sql.param("everywhere", actor.everywhere())
-        .param("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites())
+        .param("sites", actor.siteNumbers())
         .param("q", typed == null ? null : "%" + typed.strip() + "%");
   }
 
   private Row row(ResultSet row) throws SQLException {
     LocalDate due = date(row.getDate("due"));
-    Instant closed = instant(row.getTimestamp("closed"));
+    Instant closed = Utc.instant(row.getTimestamp("closed"));
     LocalDate today = clock.instant().atZone(ZoneId.of(row.getString("time_zone"))).toLocalDate();
     return new Row(
         row.getLong("id"),
@@ -217,7 +216,7 @@ public class Loans {
         row.getString("party"),
         due,
         closed == null && due != null && due.isBefore(today),
-        instant(row.getTimestamp("lent")),
+        Utc.instant(row.getTimestamp("lent")),
         row.getString("lender"),
         closed,
         row.getString("about") == null ? "" : row.getString("about"),
@@ -282,7 +281,7 @@ public class Loans {
         .query(
             (row, n) ->
                 new Back(
-                    instant(row.getTimestamp(1)),
+                    Utc.instant(row.getTimestamp(1)),
                     row.getString(2),
                     row.getLong(3),
                     row.getString(4),
@@ -502,14 +501,10 @@ public class Loans {
   }
 
   private LocalDateTime now() {
-    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
+    return Utc.of(clock.instant());
   }
 
   private static LocalDate date(Date date) {
     return date == null ? null : date.toLocalDate();
-  }
-
-  private static Instant instant(Timestamp moment) {
-    return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
   }
 }

@@ -1,13 +1,12 @@
 package app.reliquum.adjusting;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Utc;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.math.BigDecimal;
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -73,9 +72,9 @@ public class ScrapReport {
                 + (by == By.MONTH ? " order by x.label" : " order by value desc, x.label")
                 + " limit 500")
         .param("site", site)
-        .param("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites())
-        .param("after", LocalDateTime.ofInstant(after, ZoneOffset.UTC))
-        .param("before", LocalDateTime.ofInstant(before, ZoneOffset.UTC))
+        .param("sites", actor.siteNumbers())
+        .param("after", Utc.of(after))
+        .param("before", Utc.of(before))
         .query(
             (row, n) ->
                 new Row(

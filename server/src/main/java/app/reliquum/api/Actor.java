@@ -25,6 +25,8 @@ public record Actor(
     Set<Long> sites,
     Access access) {
 
+  private static final Set<Long> NO_SITE = Set.of(-1L);
+
   /** A secret of a person. */
   public enum Secret {
     PASSWORD,
@@ -70,6 +72,14 @@ public record Actor(
   /** Whether their role allows something. */
   public boolean may(Permission permission) {
     return permissions.contains(permission);
+  }
+
+  /**
+   * The sites where they may work, as a query can ask for them: never none, but a number that no
+   * site has.
+   */
+  public Set<Long> siteNumbers() {
+    return sites.isEmpty() ? NO_SITE : sites;
   }
 
   /** Whether they may work at a site. */

@@ -5,7 +5,6 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
 import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.Arrays;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.locks.LockSupport;
@@ -100,7 +99,7 @@ public class Commands {
           .param(command.id().toString())
           .param(command.actor().id())
           .param(fingerprint)
-          .param(LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC))
+          .param(Utc.of(clock.instant()))
           .update();
     } catch (DuplicateKeyException known) {
       throw new Repeated();

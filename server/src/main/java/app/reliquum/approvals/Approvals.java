@@ -5,15 +5,14 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Utc;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.math.BigDecimal;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -163,8 +162,7 @@ public class Approvals {
   }
 
   private static JdbcClient.StatementSpec here(JdbcClient.StatementSpec sql, Actor actor) {
-    return sql.param("everywhere", actor.everywhere())
-        .param("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites());
+    return sql.param("everywhere", actor.everywhere()).param("sites", actor.siteNumbers());
   }
 
   /** One proposal. */
@@ -179,7 +177,7 @@ public class Approvals {
             .query(
                 (row, n) ->
                     new Word(
-                        instant(row.getTimestamp(1)),
+                        Utc.instant(row.getTimestamp(1)),
                         row.getString(2),
                         What.valueOf(row.getString(3)),
                         row.getString(4)))
@@ -336,18 +334,14 @@ public class Approvals {
         row.getBigDecimal("most"),
         State.valueOf(row.getString("state")),
         row.getBoolean("asked_back"),
-        instant(row.getTimestamp("proposed")),
+        Utc.instant(row.getTimestamp("proposed")),
         row.getString("proposer"),
         row.getLong("proposed_by") == actor.id(),
-        instant(row.getTimestamp("decided")),
+        Utc.instant(row.getTimestamp("decided")),
         row.getString("decider"));
   }
 
-  private static Instant instant(Timestamp moment) {
-    return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
-  }
-
   private LocalDateTime now() {
-    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
+    return Utc.of(clock.instant());
   }
 }

@@ -207,7 +207,7 @@ class Ask {
   private List<Hit> atSites(Kind kind, String sql, String value, Actor actor, boolean exact) {
     return jdbc.sql(sql + OF_EACH)
         .param("prefix", value)
-        .param("sites", actor.sites().isEmpty() ? Set.of(-1L) : actor.sites())
+        .param("sites", actor.siteNumbers())
         .query(
             (row, n) ->
                 new Hit(kind, row.getLong(1), null, row.getString(2), row.getString(3), exact))
@@ -236,7 +236,7 @@ class Ask {
                 + " order by l.code limit "
                 + OF_EACH)
         .param("prefix", value)
-        .param("sites", actor.sites().isEmpty() ? Set.of(-1L) : actor.sites())
+        .param("sites", actor.siteNumbers())
         .query((row, n) -> ofItem(Kind.LOT, row, exact))
         .list();
   }
@@ -250,7 +250,7 @@ class Ask {
                 + " order by s.code limit "
                 + OF_EACH)
         .param("prefix", value)
-        .param("sites", actor.sites().isEmpty() ? Set.of(-1L) : actor.sites())
+        .param("sites", actor.siteNumbers())
         .query((row, n) -> ofItem(Kind.SERIAL, row, exact))
         .list();
   }

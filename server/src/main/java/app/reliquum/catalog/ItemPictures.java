@@ -1,10 +1,9 @@
 package app.reliquum.catalog;
 
 import app.reliquum.api.Problem;
+import app.reliquum.api.Utc;
 import app.reliquum.pictures.Picture;
 import java.time.Clock;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -51,11 +50,7 @@ public class ItemPictures {
             on duplicate key update media_type = value(media_type), content = value(content),
               changed = value(changed)
             """)
-        .params(
-            item,
-            picture.mediaType(),
-            picture.content(),
-            LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC))
+        .params(item, picture.mediaType(), picture.content(), Utc.of(clock.instant()))
         .update();
   }
 

@@ -2,6 +2,7 @@ package app.reliquum.catalog;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Utc;
 import app.reliquum.core.quantity.LotDates;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -179,7 +180,7 @@ public class Lots {
               """)
           .params(
               id,
-              LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC),
+              Utc.of(clock.instant()),
               actor.id(),
               entry.reason().strip(),
               before.expiry(),

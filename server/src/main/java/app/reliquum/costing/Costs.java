@@ -2,6 +2,7 @@ package app.reliquum.costing;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Utc;
 import app.reliquum.core.costing.CostLayer;
 import app.reliquum.core.costing.CostMethod;
 import app.reliquum.core.costing.CostPool;
@@ -16,7 +17,6 @@ import java.math.RoundingMode;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -391,6 +391,6 @@ public class Costs {
   }
 
   private LocalDateTime now() {
-    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
+    return Utc.of(clock.instant());
   }
 }

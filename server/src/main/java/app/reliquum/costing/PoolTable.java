@@ -1,5 +1,6 @@
 package app.reliquum.costing;
 
+import app.reliquum.api.Utc;
 import app.reliquum.core.costing.CostLayer;
 import app.reliquum.core.costing.CostMethod;
 import app.reliquum.core.costing.CostPool;
@@ -9,7 +10,6 @@ import java.math.BigDecimal;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
-import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -147,7 +147,7 @@ class PoolTable {
                     key.item(),
                     key.pool(),
                     layer.lot(),
-                    LocalDateTime.ofInstant(layer.since(), ZoneOffset.UTC),
+                    Utc.of(layer.since()),
                     layer.quantity().amount(),
                     layer.value()
                   });

@@ -39,7 +39,7 @@ class Blindness implements BlindCounting {
             .param("person", actor.id())
             .param("pool", !actor.may(Permission.POST))
             .param("everywhere", actor.everywhere())
-            .param("sites", actor.sites().isEmpty() ? List.of(0L) : actor.sites())
+            .param("sites", actor.siteNumbers())
             .query(Slip.class)
             .list();
     if (slips.isEmpty()) {

@@ -322,7 +322,7 @@ public class CountProgramme {
         .param("since", Times.utc(clock.instant().minus(days, ChronoUnit.DAYS)))
         .param("site", site == null ? 0 : site)
         .param("all", actor.everywhere())
-        .param("sites", actor.sites().isEmpty() ? List.of(0L) : actor.sites())
+        .param("sites", actor.siteNumbers())
         .query(
             (row, n) ->
                 accuracy(

@@ -83,7 +83,7 @@ class CountRows {
     }
     if (!actor.everywhere()) {
       where.append(" and c.site_id in (:sites)");
-      values.put("sites", actor.sites().isEmpty() ? List.of(0L) : actor.sites());
+      values.put("sites", actor.siteNumbers());
     }
     if (q != null && !q.isBlank()) {
       where.append(" and (c.number like :q or c.note like :words)");
@@ -140,7 +140,7 @@ class CountRows {
             from stock_count where :all or site_id in (:sites)
             """)
         .param("all", actor.everywhere())
-        .param("sites", actor.sites().isEmpty() ? List.of(0L) : actor.sites())
+        .param("sites", actor.siteNumbers())
         .query(Counts.class)
         .single();
   }

@@ -112,7 +112,7 @@ public class Suspicions {
             """)
         .param("site", site == null ? 0 : site)
         .param("all", actor.everywhere())
-        .param("sites", actor.sites().isEmpty() ? List.of(0L) : actor.sites())
+        .param("sites", actor.siteNumbers())
         .param("most", MOST)
         .query(
             (row, n) ->

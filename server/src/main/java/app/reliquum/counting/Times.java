@@ -1,5 +1,6 @@
 package app.reliquum.counting;
 
+import app.reliquum.api.Utc;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
 import java.sql.ResultSet;
@@ -19,7 +20,7 @@ final class Times {
   private Times() {}
 
   static LocalDateTime utc(Instant moment) {
-    return moment == null ? null : LocalDateTime.ofInstant(whole(moment), ZoneOffset.UTC);
+    return moment == null ? null : Utc.of(whole(moment));
   }
 
   /** As exact as it is kept. */

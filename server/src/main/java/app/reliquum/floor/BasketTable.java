@@ -1,10 +1,9 @@
 package app.reliquum.floor;
 
+import app.reliquum.api.Utc;
 import app.reliquum.core.sentence.Adjust;
 import app.reliquum.core.sentence.AdjustSentence.Change;
 import java.time.Clock;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -83,7 +82,7 @@ class BasketTable {
             basket.kind(),
             basket.way().name(),
             json.writerFor(CHANGES).writeValueAsString(basket.changes()),
-            LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC))
+            Utc.of(clock.instant()))
         .update();
   }
 }

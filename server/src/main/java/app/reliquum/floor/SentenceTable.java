@@ -1,11 +1,11 @@
 package app.reliquum.floor;
 
+import app.reliquum.api.Utc;
 import app.reliquum.core.sentence.Evidence;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.time.Clock;
 import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -135,6 +135,6 @@ class SentenceTable {
   }
 
   private LocalDateTime now() {
-    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
+    return Utc.of(clock.instant());
   }
 }

@@ -3,6 +3,7 @@ package app.reliquum.labels;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Utc;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.ElementString;
@@ -318,7 +319,7 @@ class Labels {
   @Transactional(propagation = Propagation.MANDATORY)
   public Printed print(Entry entry, Actor actor) {
     Made made = make(entry, actor);
-    LocalDateTime now = LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
+    LocalDateTime now = Utc.of(clock.instant());
     GeneratedKeyHolder key = new GeneratedKeyHolder();
     jdbc.sql(
             "insert into printed (person_id, badges, title, labels, at, content) values (?, ?, ?, ?,"

@@ -2,15 +2,14 @@ package app.reliquum.mail;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Utc;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -102,7 +101,7 @@ public class Letters {
                 + MOST)
         .param("document", document)
         .param("everywhere", actor.everywhere())
-        .param("sites", actor.sites().isEmpty() ? List.of(0L) : actor.sites())
+        .param("sites", actor.siteNumbers())
         .query((row, n) -> letter(row))
         .list();
   }
@@ -137,10 +136,10 @@ public class Letters {
         row.getString(5),
         State.valueOf(row.getString(6)),
         row.getString(7),
-        instant(row.getTimestamp(8)),
-        instant(row.getTimestamp(9)),
+        Utc.instant(row.getTimestamp(8)),
+        Utc.instant(row.getTimestamp(9)),
         row.getInt(10),
-        instant(row.getTimestamp(11)));
+        Utc.instant(row.getTimestamp(11)));
   }
 
   void sent(long id) {
@@ -200,10 +199,6 @@ public class Letters {
   }
 
   private LocalDateTime now() {
-    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
-  }
-
-  private static @Nullable Instant instant(@Nullable Timestamp moment) {
-    return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
+    return Utc.of(clock.instant());
   }
 }

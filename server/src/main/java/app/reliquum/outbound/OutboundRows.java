@@ -2,6 +2,7 @@ package app.reliquum.outbound;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
+import app.reliquum.api.Utc;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.outbound.Outbound;
 import app.reliquum.core.quantity.Quantity;
@@ -12,12 +13,9 @@ import java.math.RoundingMode;
 import java.sql.Date;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -67,10 +65,6 @@ class OutboundRows {
     return actor.everywhere() ? "" : " and o.site_id in (:sites)";
   }
 
-  private static List<Long> sites(Actor actor) {
-    return actor.sites().isEmpty() ? List.of(-1L) : List.copyOf(actor.sites());
-  }
-
   Page<Outgoing.Row> page(Query query, Actor actor) {
     String words = query.q() == null ? "" : query.q().strip().replaceAll("[%_\\\\]", "");
     String where =
@@ -91,7 +85,7 @@ class OutboundRows {
                     + " and (i.code like :starts or i.name like :holds)))");
     Map<Long, LocalDate> today = days.today();
     Map<String, Object> params = new HashMap<>();
-    params.put("sites", sites(actor));
+    params.put("sites", actor.siteNumbers());
     params.put("site", query.site());
     params.put("customer", query.customer());
     params.put("item", query.item());
@@ -164,8 +158,8 @@ class OutboundRows {
         row.getInt("parcels"),
         money(row.getBigDecimal("value")),
         row.getString("picker"),
-        instant(row.getTimestamp("created")),
-        instant(row.getTimestamp("ended")));
+        Utc.instant(row.getTimestamp("created")),
+        Utc.instant(row.getTimestamp("ended")));
   }
 
   static int late(LocalDate needed, Outbound.State state, LocalDate today) {
@@ -187,7 +181,7 @@ class OutboundRows {
   private int count(Outgoing.Filter filter, Actor actor) {
     return jdbc.sql(
             "select count(*) from outbound_order o where " + condition(filter) + seenBy(actor))
-        .param("sites", sites(actor))
+        .param("sites", actor.siteNumbers())
         .query(Integer.class)
         .single();
   }
@@ -286,7 +280,7 @@ class OutboundRows {
                 new Outgoing.Despatch(
                     row.getLong(1),
                     row.getString(2),
-                    instant(row.getTimestamp(3)),
+                    Utc.instant(row.getTimestamp(3)),
                     row.getString(4),
                     row.getString(5),
                     goods.getOrDefault(row.getLong(1), List.of())))
@@ -323,7 +317,7 @@ class OutboundRows {
         .query(
             (row, n) ->
                 new Outgoing.Event(
-                    instant(row.getTimestamp(1)),
+                    Utc.instant(row.getTimestamp(1)),
                     row.getString(2),
                     row.getString(3),
                     row.getString(4)))
@@ -363,8 +357,8 @@ class OutboundRows {
                 + " group by g.item_id, i.code, i.name, i.unit"
                 + " order by coalesce(sum(g.quantity * g.price), 0)"
                 + " - sum(if(g.price is null, 0, g.cost)) desc, i.code limit 500")
-        .param("since", LocalDateTime.ofInstant(since, ZoneOffset.UTC))
-        .param("sites", sites(actor))
+        .param("since", Utc.of(since))
+        .param("sites", actor.siteNumbers())
         .param("site", site)
         .query(
             (row, n) -> {
@@ -393,10 +387,6 @@ class OutboundRows {
 
   private static String symbol(String unit) {
     return UnitOfMeasure.valueOf(unit).symbol();
-  }
-
-  private static Instant instant(Timestamp moment) {
-    return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
   }
 
   private static LocalDate date(Date date) {

@@ -1,6 +1,7 @@
 package app.reliquum.outbound;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Utc;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.outbound.Outbound;
@@ -12,7 +13,6 @@ import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -392,6 +392,6 @@ class OutboundTable {
   }
 
   LocalDateTime now() {
-    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
+    return Utc.of(clock.instant());
   }
 }

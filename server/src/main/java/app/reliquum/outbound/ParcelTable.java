@@ -1,10 +1,9 @@
 package app.reliquum.outbound;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Utc;
 import java.math.BigDecimal;
 import java.time.Clock;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -60,7 +59,7 @@ class ParcelTable {
 
   void add(long load, long order, Actor actor) {
     jdbc.sql("insert into parcel (unit_load_id, order_id, made, person_id) values (?, ?, ?, ?)")
-        .params(load, order, LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC), actor.id())
+        .params(load, order, Utc.of(clock.instant()), actor.id())
         .update();
   }
 

@@ -2,13 +2,13 @@ package app.reliquum.people;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Utc;
 import app.reliquum.people.SecurityLog.What;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -114,7 +114,7 @@ class Devices {
   }
 
   private static Card card(ResultSet row, int n) throws SQLException {
-    Instant revoked = instant(row.getTimestamp(12));
+    Instant revoked = Utc.instant(row.getTimestamp(12));
     boolean enrolled = row.getBoolean(6);
     return new Card(
         row.getLong(1),
@@ -124,9 +124,9 @@ class Devices {
         row.getString(5),
         revoked != null ? State.REVOKED : enrolled ? State.ENROLLED : State.WAITING,
         row.getString(7),
-        instant(row.getTimestamp(8)),
-        instant(row.getTimestamp(9)),
-        instant(row.getTimestamp(10)),
+        Utc.instant(row.getTimestamp(8)),
+        Utc.instant(row.getTimestamp(9)),
+        Utc.instant(row.getTimestamp(10)),
         row.getString(11),
         revoked);
   }
@@ -257,10 +257,6 @@ class Devices {
   }
 
   private LocalDateTime now() {
-    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
-  }
-
-  private static @Nullable Instant instant(@Nullable Timestamp moment) {
-    return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
+    return Utc.of(clock.instant());
   }
 }

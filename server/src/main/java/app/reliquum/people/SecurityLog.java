@@ -4,13 +4,11 @@ import app.reliquum.api.AccessRefused;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.api.RuleChanged;
+import app.reliquum.api.Utc;
 import io.swagger.v3.oas.annotations.media.Schema;
-import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -93,7 +91,7 @@ public class SecurityLog {
             "insert into security_event (at, what, person_id, subject, detail, device, address)"
                 + " values (?, ?, ?, ?, ?, ?, ?)")
         .params(
-            LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC),
+            Utc.of(clock.instant()),
             what.name(),
             person,
             cut(subject, 80),
@@ -180,7 +178,7 @@ public class SecurityLog {
                 (row, n) ->
                     new Event(
                         row.getLong(1),
-                        instant(row.getTimestamp(2)),
+                        Utc.instant(row.getTimestamp(2)),
                         What.valueOf(row.getString(3)),
                         row.getString(4),
                         row.getString(5),
@@ -189,9 +187,5 @@ public class SecurityLog {
                         row.getString(8)))
             .list();
     return new Page<>(total, offset, rows);
-  }
-
-  private static Instant instant(Timestamp moment) {
-    return moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
   }
 }

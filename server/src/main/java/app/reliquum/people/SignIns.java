@@ -3,12 +3,10 @@ package app.reliquum.people;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Actor.Access;
 import app.reliquum.api.Actor.Secret;
-import java.sql.Timestamp;
+import app.reliquum.api.Utc;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
@@ -71,8 +69,8 @@ class SignIns {
         .param(proof.name())
         .param(device)
         .param(SecurityLog.address())
-        .param(local(now))
-        .param(local(now.plus(LONGEST)))
+        .param(Utc.of(now))
+        .param(Utc.of(now.plus(LONGEST)))
         .update();
     return token;
   }
@@ -104,10 +102,10 @@ class SignIns {
                         one.getLong(1),
                         one.getLong(2),
                         Secret.valueOf(one.getString(3)),
-                        instant(one.getTimestamp(4)),
+                        Utc.instant(one.getTimestamp(4)),
                         one.getObject(5, Long.class),
                         one.getString(6),
-                        instant(one.getTimestamp(7))))
+                        Utc.instant(one.getTimestamp(7))))
             .optional();
     row.ifPresent(one -> seen(one, now));
     Actor actor =
@@ -131,7 +129,7 @@ class SignIns {
   private void seen(Row row, Instant now) {
     if (row.device() != null && (row.seen() == null || row.seen().plus(SEEN).isBefore(now))) {
       jdbc.sql("update device set last_seen = ?, last_person = ? where id = ?")
-          .params(local(now), row.person(), row.device())
+          .params(Utc.of(now), row.person(), row.device())
           .update();
     }
   }
@@ -139,7 +137,7 @@ class SignIns {
   /** Ends what a browser holds a token of. */
   void end(String token) {
     jdbc.sql("update sign_in set ended = ? where token_hash = ? and ended is null")
-        .params(local(clock.instant()), Tokens.hash(token))
+        .params(Utc.of(clock.instant()), Tokens.hash(token))
         .update();
     Believed known = believed.remove(token);
     if (known != null && known.actor() != null) {
@@ -150,7 +148,7 @@ class SignIns {
   /** Ends every sign-in of someone, but for one; 0 for all. */
   void endOf(long person, long but) {
     jdbc.sql("update sign_in set ended = ? where person_id = ? and id <> ? and ended is null")
-        .params(local(clock.instant()), person, but)
+        .params(Utc.of(clock.instant()), person, but)
         .update();
     changed(person);
   }
@@ -163,7 +161,7 @@ class SignIns {
         .list()
         .forEach(this::changed);
     jdbc.sql("update sign_in set ended = ? where device_id = ? and ended is null")
-        .params(local(clock.instant()), device)
+        .params(Utc.of(clock.instant()), device)
         .update();
   }
 
@@ -190,15 +188,7 @@ class SignIns {
   /** Forgets sign-ins that ended long ago; the security log keeps that they were. */
   int forget() {
     return jdbc.sql("delete from sign_in where until < ?")
-        .param(local(clock.instant().minus(Duration.ofDays(30))))
+        .param(Utc.of(clock.instant().minus(Duration.ofDays(30))))
         .update();
-  }
-
-  private static LocalDateTime local(Instant moment) {
-    return LocalDateTime.ofInstant(moment, ZoneOffset.UTC);
-  }
-
-  private static @Nullable Instant instant(@Nullable Timestamp moment) {
-    return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
   }
 }

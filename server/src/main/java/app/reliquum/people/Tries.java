@@ -1,12 +1,11 @@
 package app.reliquum.people;
 
 import app.reliquum.api.Problem;
-import java.sql.Timestamp;
+import app.reliquum.api.Utc;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.Map;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
@@ -138,14 +137,14 @@ class Tries {
                                     + " - 1)), blocked_until = null, succeeded = :now where scope ="
                                     + " :scope")
                             .param("all", account == Account.HERE)
-                            .param("now", local(clock.instant()))
+                            .param("now", Utc.of(clock.instant()))
                             .param("scope", scope)
                             .update()));
   }
 
   private State locked(String scope, Instant now) {
     jdbc.sql("insert ignore into sign_in_try (scope, failures, last) values (?, 0, ?)")
-        .params(scope, local(now))
+        .params(scope, Utc.of(now))
         .update();
     return jdbc.sql(
             "select failures, last, blocked_until, succeeded from sign_in_try where scope = ? for"
@@ -155,9 +154,9 @@ class Tries {
             (row, n) ->
                 new State(
                     row.getInt(1),
-                    instant(row.getTimestamp(2)),
-                    instant(row.getTimestamp(3)),
-                    instant(row.getTimestamp(4))))
+                    Utc.instant(row.getTimestamp(2)),
+                    Utc.instant(row.getTimestamp(3)),
+                    Utc.instant(row.getTimestamp(4))))
         .single();
   }
 
@@ -167,26 +166,18 @@ class Tries {
     Duration wait = account.waitAfter(failures);
     jdbc.sql("update sign_in_try set failures = ?, last = ?, blocked_until = ? where scope = ?")
         .param(failures)
-        .param(local(now))
-        .param(wait.isZero() ? null : local(now.plus(wait)))
+        .param(Utc.of(now))
+        .param(wait.isZero() ? null : Utc.of(now.plus(wait)))
         .param(scope)
         .update();
   }
 
   /** Forgets accounts that say nothing any more. */
   int forget() {
-    LocalDateTime now = local(clock.instant());
+    LocalDateTime now = Utc.of(clock.instant());
     return jdbc.sql(
             "delete from sign_in_try where last < ? and (succeeded is null or succeeded < ?)")
         .params(now.minus(FORGOTTEN), now.minus(KNOWN))
         .update();
-  }
-
-  private static LocalDateTime local(Instant moment) {
-    return LocalDateTime.ofInstant(moment, ZoneOffset.UTC);
-  }
-
-  private static @Nullable Instant instant(@Nullable Timestamp moment) {
-    return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
   }
 }

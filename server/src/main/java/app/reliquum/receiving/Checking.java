@@ -3,6 +3,7 @@ package app.reliquum.receiving;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Utc;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.Line;
@@ -102,7 +103,7 @@ public class Checking {
                 + (actor.everywhere() ? "" : " and w.id in (:sites)")
                 + " order by since, s.place_id, i.code limit 500")
         .param("site", site)
-        .param("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites())
+        .param("sites", actor.siteNumbers())
         .query(
             (row, n) ->
                 new Waiting(
@@ -132,7 +133,7 @@ public class Checking {
                     row.getLong("site_id"),
                     Condition.values()[row.getInt("condition_code")],
                     new Quantity(row.getBigDecimal("quantity")),
-                    OrderTable.instant(row.getTimestamp("since")),
+                    Utc.instant(row.getTimestamp("since")),
                     row.getString("document")))
         .list();
   }

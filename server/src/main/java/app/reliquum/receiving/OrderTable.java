@@ -2,6 +2,7 @@ package app.reliquum.receiving;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
+import app.reliquum.api.Utc;
 import app.reliquum.core.inbound.Arrival;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
@@ -11,12 +12,9 @@ import java.math.BigDecimal;
 import java.sql.Date;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Timestamp;
 import java.time.Clock;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -255,7 +253,7 @@ class OrderTable {
     String words = typed == null ? "" : typed.strip().replaceAll("[%_\\\\]", "");
     Map<String, Object> params = new HashMap<>();
     params.put("site", site);
-    params.put("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites());
+    params.put("sites", actor.siteNumbers());
     params.put("item", item);
     params.put("starts", words + "%");
     params.put("holds", "%" + words + "%");
@@ -310,7 +308,7 @@ class OrderTable {
         row.getInt("open_count"),
         progress == null ? 0 : progress.movePointRight(2).intValue(),
         row.getBigDecimal("value"),
-        instant(row.getTimestamp("last_receipt")),
+        Utc.instant(row.getTimestamp("last_receipt")),
         row.getString("reason"));
   }
 
@@ -331,7 +329,7 @@ class OrderTable {
         .query(
             (row, n) ->
                 new Inbound.Event(
-                    instant(row.getTimestamp(1)),
+                    Utc.instant(row.getTimestamp(1)),
                     row.getString(2),
                     row.getString(3),
                     row.getString(4)))
@@ -358,7 +356,7 @@ class OrderTable {
             (row, n) ->
                 new Inbound.Receipt(
                     row.getLong(1),
-                    instant(row.getTimestamp(2)),
+                    Utc.instant(row.getTimestamp(2)),
                     row.getString(3),
                     row.getInt(4),
                     row.getString(5),
@@ -395,11 +393,7 @@ class OrderTable {
   }
 
   LocalDateTime now() {
-    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
-  }
-
-  static Instant instant(Timestamp moment) {
-    return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
+    return Utc.of(clock.instant());
   }
 
   static LocalDate date(Date date) {

@@ -1,5 +1,6 @@
 package app.reliquum.removal;
 
+import app.reliquum.api.Utc;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
@@ -11,7 +12,6 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -50,7 +50,7 @@ class PastTable {
               and (:category = '' or i.category = :category or i.category like :below)
             group by l.item_id order by count(*) desc, l.item_id
             """)
-        .param("since", LocalDateTime.ofInstant(since, ZoneOffset.UTC))
+        .param("since", Utc.of(since))
         .param("site", site)
         .param("item", rule.itemId())
         .param("category", rule.category())
@@ -87,7 +87,7 @@ class PastTable {
                     .formatted(PICKABLE.formatted("fa"), PICKABLE.formatted("ta")))
             .param("item", item)
             .param("site", site)
-            .param("since", LocalDateTime.ofInstant(since, ZoneOffset.UTC))
+            .param("since", Utc.of(since))
             .query((row, n) -> row(row, site))
             .list();
     Map<PositionKey, Candidate> before = new LinkedHashMap<>();

@@ -1,6 +1,7 @@
 package app.reliquum.removal;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Utc;
 import app.reliquum.core.removal.Rule;
 import app.reliquum.core.removal.Scope;
 import app.reliquum.core.removal.SortKey;
@@ -267,7 +268,7 @@ class RuleTable {
             order by c.at desc, c.id desc limit :most
             """)
         .param("everywhere", actor.everywhere())
-        .param("sites", actor.sites().isEmpty() ? List.of(0L) : actor.sites())
+        .param("sites", actor.siteNumbers())
         .param("rule", rule == null ? 0 : rule)
         .param("most", MOST_CHANGES)
         .query(
@@ -297,6 +298,6 @@ class RuleTable {
   }
 
   private LocalDateTime now() {
-    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
+    return Utc.of(clock.instant());
   }
 }

@@ -147,7 +147,7 @@ public class BookChecks {
             """)
         .param("check", check)
         .param("everywhere", actor.everywhere())
-        .param("sites", actor.sites().isEmpty() ? List.of(0L) : actor.sites())
+        .param("sites", actor.siteNumbers())
         .query(
             (row, n) ->
                 new Difference(

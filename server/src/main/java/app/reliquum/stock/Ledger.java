@@ -13,7 +13,6 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.List;
-import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
@@ -219,7 +218,7 @@ public class Ledger {
         .param("item", query.item())
         .param("place", query.place())
         .param("site", query.site())
-        .param("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites())
+        .param("sites", actor.siteNumbers())
         .param("lot", query.lot())
         .param("serial", query.serial())
         .param("person", query.person())
@@ -290,7 +289,7 @@ public class Ledger {
                     "select count(*) from ledger_line l join place p on p.id in (l.from_place_id,"
                         + " l.to_place_id) where l.posting_id = :posting and p.site_id in (:sites)")
                 .param("posting", posting)
-                .param("sites", actor.sites().isEmpty() ? Set.of(-1L) : actor.sites())
+                .param("sites", actor.siteNumbers())
                 .query(Long.class)
                 .single()
             > 0;

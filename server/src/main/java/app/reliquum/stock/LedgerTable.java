@@ -1,6 +1,7 @@
 package app.reliquum.stock;
 
 import app.reliquum.api.Command;
+import app.reliquum.api.Utc;
 import app.reliquum.core.costing.Valuation;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.Line;
@@ -157,7 +158,7 @@ class LedgerTable {
   }
 
   static LocalDateTime utc(Instant moment) {
-    return LocalDateTime.ofInstant(moment, ZoneOffset.UTC);
+    return Utc.of(moment);
   }
 
   static Instant instant(Timestamp moment) {

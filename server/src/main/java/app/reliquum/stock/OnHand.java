@@ -313,7 +313,7 @@ public class OnHand {
       JdbcClient.StatementSpec statement, Query query, Actor actor) {
     return statement
         .param("site", query.site())
-        .param("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites())
+        .param("sites", actor.siteNumbers())
         .param("area", query.area())
         .param("item", query.item())
         .param("place", query.place())

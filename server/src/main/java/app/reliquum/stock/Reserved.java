@@ -79,7 +79,7 @@ class Reserved {
         .param("place", place == null ? 0 : place)
         .param("lot", lot == null ? 0 : lot)
         .param("everywhere", actor.everywhere())
-        .param("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites())
+        .param("sites", actor.siteNumbers())
         .param("most", MOST)
         .query((row, n) -> row(row))
         .list();

@@ -2,12 +2,11 @@ package app.reliquum.stock;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Utc;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.scan.Sscc;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Clock;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -77,7 +76,7 @@ public class UnitLoads {
                 + " where u.trolley and (:everywhere or p.site_id is null or p.site_id in (:sites))"
                 + " group by u.id order by u.code")
         .param("everywhere", actor.everywhere())
-        .param("sites", actor.sites().isEmpty() ? List.of(0L) : actor.sites())
+        .param("sites", actor.siteNumbers())
         .query(Card.class)
         .list();
   }
@@ -108,7 +107,7 @@ public class UnitLoads {
   private long insert(String code, boolean trolley, String name) {
     try {
       jdbc.sql("insert into unit_load (code, trolley, name, made) values (?, ?, ?, ?)")
-          .params(code, trolley, name, LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC))
+          .params(code, trolley, name, Utc.of(clock.instant()))
           .update();
     } catch (DuplicateKeyException madeMeanwhile) {
       // then it is there

@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Utc;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
@@ -18,11 +19,9 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -142,7 +141,7 @@ public class Requisitions {
   private static JdbcClient.StatementSpec bind(
       JdbcClient.StatementSpec sql, State state, Actor actor) {
     return sql.param("everywhere", actor.everywhere())
-        .param("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites())
+        .param("sites", actor.siteNumbers())
         .param("state", state == null ? null : state.name());
   }
 
@@ -180,15 +179,11 @@ public class Requisitions {
         supplier == 0 ? null : supplier,
         row.getString("supplier"),
         row.getString("source"),
-        instant(row.getTimestamp("asked")),
+        Utc.instant(row.getTimestamp("asked")),
         row.getString("asker") == null ? "" : row.getString("asker"),
         row.getString("agreer"),
         order == 0 ? null : order,
         row.getString("order_number"));
-  }
-
-  private static Instant instant(Timestamp moment) {
-    return moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
   }
 
   /** Asks for what someone has entered. */
@@ -403,6 +398,6 @@ public class Requisitions {
   }
 
   private LocalDateTime now() {
-    return LocalDateTime.ofInstant(clock.instant(), ZoneOffset.UTC);
+    return Utc.of(clock.instant());
   }
 }

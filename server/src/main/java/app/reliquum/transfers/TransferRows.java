@@ -2,6 +2,7 @@ package app.reliquum.transfers;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
+import app.reliquum.api.Utc;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
@@ -12,12 +13,9 @@ import java.math.RoundingMode;
 import java.sql.Date;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -87,10 +85,6 @@ class TransferRows {
         : " and (t.from_site_id in (:sites) or t.to_site_id in (:sites))";
   }
 
-  private static List<Long> sites(Actor actor) {
-    return actor.sites().isEmpty() ? List.of(-1L) : List.copyOf(actor.sites());
-  }
-
   Page<Between.Row> page(Query query, Actor actor) {
     String words = query.q() == null ? "" : query.q().strip().replaceAll("[%_\\\\]", "");
     String where =
@@ -112,7 +106,7 @@ class TransferRows {
                     + " and (i.code like :starts or i.name like :holds)))");
     Map<Long, LocalDate> today = days.today();
     Map<String, Object> params = new HashMap<>();
-    params.put("sites", sites(actor));
+    params.put("sites", actor.siteNumbers());
     params.put("site", query.site());
     params.put("from", query.from());
     params.put("to", query.to());
@@ -160,8 +154,8 @@ class TransferRows {
   private static Between.Row row(ResultSet row, Map<Long, LocalDate> today) throws SQLException {
     LocalDate wanted = date(row.getDate("wanted"));
     Transfer.State state = Transfer.State.valueOf(row.getString("state"));
-    Instant lastSent = instant(row.getTimestamp("last_sent"));
-    Instant lastArrival = instant(row.getTimestamp("last_arrival"));
+    Instant lastSent = Utc.instant(row.getTimestamp("last_sent"));
+    Instant lastArrival = Utc.instant(row.getTimestamp("last_arrival"));
     int road = row.getInt("road_count");
     return new Between.Row(
         row.getLong("id"),
@@ -185,7 +179,7 @@ class TransferRows {
         money(row.getBigDecimal("road_value")),
         lastSent,
         lastArrival,
-        instant(row.getTimestamp("created")));
+        Utc.instant(row.getTimestamp("created")));
   }
 
   static int late(LocalDate wanted, Transfer.State state, LocalDate today) {
@@ -205,7 +199,7 @@ class TransferRows {
 
   private int count(Between.Filter filter, Actor actor) {
     return jdbc.sql("select count(*) from transfer t where " + condition(filter) + seenBy(actor))
-        .param("sites", sites(actor))
+        .param("sites", actor.siteNumbers())
         .query(Integer.class)
         .single();
   }
@@ -293,7 +287,10 @@ class TransferRows {
         .query(
             (row, n) ->
                 new Between.Shipment(
-                    row.getInt(1), instant(row.getTimestamp(2)), row.getString(3), row.getLong(4)))
+                    row.getInt(1),
+                    Utc.instant(row.getTimestamp(2)),
+                    row.getString(3),
+                    row.getLong(4)))
         .list();
   }
 
@@ -308,7 +305,7 @@ class TransferRows {
         .query(
             (row, n) ->
                 new Between.Event(
-                    instant(row.getTimestamp(1)),
+                    Utc.instant(row.getTimestamp(1)),
                     row.getString(2),
                     row.getString(3),
                     row.getString(4),
@@ -346,7 +343,7 @@ class TransferRows {
                 """
                     + seenBy(actor)
                     + " order by `from`, `to`")
-            .param("sites", sites(actor))
+            .param("sites", actor.siteNumbers())
             .query(RoadRow.class)
             .list();
     Map<String, List<RoadRow>> byRoute = new LinkedHashMap<>();
@@ -436,7 +433,7 @@ class TransferRows {
                 """)
             .param("item", item)
             .param("site", site)
-            .param("since", LocalDateTime.ofInstant(since, ZoneOffset.UTC))
+            .param("since", Utc.of(since))
             .query(BigDecimal.class)
             .single());
   }
@@ -474,15 +471,15 @@ class TransferRows {
                 + (document == null ? "" : " and t.number = :document")
                 + seenBy(actor)
                 + " order by p.effective, p.id, m.id limit 100000")
-        .param("after", LocalDateTime.ofInstant(after, ZoneOffset.UTC))
-        .param("before", LocalDateTime.ofInstant(before, ZoneOffset.UTC))
+        .param("after", Utc.of(after))
+        .param("before", Utc.of(before))
         .param("document", document)
-        .param("sites", sites(actor))
+        .param("sites", actor.siteNumbers())
         .query(
             (row, n) ->
                 new Step(
                     row.getLong("id"),
-                    instant(row.getTimestamp("effective")),
+                    Utc.instant(row.getTimestamp("effective")),
                     row.getString("number"),
                     row.getString("code"),
                     row.getString("name"),
@@ -503,10 +500,6 @@ class TransferRows {
 
   private static String symbol(String unit) {
     return UnitOfMeasure.valueOf(unit).symbol();
-  }
-
-  static Instant instant(Timestamp moment) {
-    return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
   }
 
   static LocalDate date(Date date) {

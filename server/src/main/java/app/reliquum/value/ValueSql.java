@@ -1,11 +1,10 @@
 package app.reliquum.value;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Utc;
 import app.reliquum.costing.Pools;
 import java.time.Instant;
 import java.time.LocalDateTime;
-import java.time.ZoneOffset;
-import java.util.List;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** The parts of which questions about value are made. */
@@ -68,12 +67,10 @@ final class ValueSql {
 
   static JdbcClient.StatementSpec bind(
       JdbcClient.StatementSpec sql, Actor actor, Long pool, Instant at) {
-    return sql.param("sites", actor.sites().isEmpty() ? List.of(-1L) : actor.sites())
-        .param("pool", pool)
-        .param("at", utc(at));
+    return sql.param("sites", actor.siteNumbers()).param("pool", pool).param("at", utc(at));
   }
 
   static LocalDateTime utc(Instant moment) {
-    return moment == null ? null : LocalDateTime.ofInstant(moment, ZoneOffset.UTC);
+    return moment == null ? null : Utc.of(moment);
   }
 }

@@ -1,0 +1,23 @@
+package app.reliquum.api;
+
+import java.sql.Timestamp;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import org.jspecify.annotations.Nullable;
+
+/** Moments as the database keeps them: in UTC, without saying so. */
+public final class Utc {
+
+  private Utc() {}
+
+  /** A moment, to be kept. */
+  public static LocalDateTime of(Instant moment) {
+    return LocalDateTime.ofInstant(moment, ZoneOffset.UTC);
+  }
+
+  /** A moment that was kept; null if none was. */
+  public static @Nullable Instant instant(@Nullable Timestamp kept) {
+    return kept == null ? null : kept.toLocalDateTime().toInstant(ZoneOffset.UTC);
+  }
+}
