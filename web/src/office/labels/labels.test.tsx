@@ -81,13 +81,20 @@ it.each([
   { kind: 'Actions', sent: { of: 'ACTION', ids: [] } },
 ])('prints the whole set of $kind', async ({ kind, sent }) => {
   house();
-  show(<LabelSpace />);
+  show(<LabelSpace />, { permissions: ['LOOK', 'MOVE', 'PEOPLE'] });
   await screen.findByText('Bins of Rack QA');
   await userEvent.selectOptions(screen.getByLabelText('Labels for'), kind);
   await press('Print');
   expect(await screen.findByText('1 label lies in the tray.')).toBeTruthy();
   expect(body('/api/labels/printing')).toMatchObject(sent);
   expect(body('/api/labels/printing')).not.toHaveProperty('area');
+});
+
+it('offers badges to those only who say who may do what', async () => {
+  house();
+  show(<LabelSpace />);
+  await screen.findByText('Bins of Rack QA');
+  expect(screen.queryByRole('option', { name: 'Badges' })).toBeNull();
 });
 
 it('prints the bins of the area that is chosen, the first one unless told', async () => {
