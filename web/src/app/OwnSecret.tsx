@@ -6,7 +6,7 @@ import { useState, type FormEvent } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, Problem, read, type Schemas } from '../api/client';
 import { ProblemNote } from '../kit/ProblemNote';
-import { DoorPage } from './DoorPage';
+import { SignedOutPage } from './SignedOutPage';
 import { useMe, useSignOut } from './session';
 
 type Secret = Schemas['Me']['by'];
@@ -120,11 +120,11 @@ export function FirstSecret({ secret }: { secret: Secret }) {
   const me = useMe();
   const signOut = useSignOut();
   return (
-    <DoorPage demo={me.demo}>
+    <SignedOutPage demo={me.demo}>
       <SecretForm secret={secret} first />
       <Button onClick={() => signOut.mutate()} sx={{ minHeight: 48 }}>
         {t('signOut')}
       </Button>
-    </DoorPage>
+    </SignedOutPage>
   );
 }

@@ -7,7 +7,7 @@ import { useTranslation } from 'react-i18next';
 import { api, read } from '../api/client';
 import { ProblemNote } from '../kit/ProblemNote';
 import { useScanner } from '../kit/useScanner';
-import { DoorPage } from './DoorPage';
+import { SignedOutPage } from './SignedOutPage';
 import { changePerson } from './session';
 
 /** Signing in: with a password anywhere, with badge and PIN on an enrolled device. */
@@ -28,7 +28,7 @@ export function SignIn({ problem }: { problem?: Error | null }) {
     }
   });
   return (
-    <DoorPage demo={options.data?.demo}>
+    <SignedOutPage demo={options.data?.demo}>
       {options.data?.demo && <Box>{t('demo')}.</Box>}
       {device && now !== 'enrol' && (
         <Box sx={{ color: 'text.secondary' }}>{t('signIn.device', { name: device })}</Box>
@@ -59,7 +59,7 @@ export function SignIn({ problem }: { problem?: Error | null }) {
           {t('signIn.enrol')}
         </Button>
       )}
-    </DoorPage>
+    </SignedOutPage>
   );
 }
 

@@ -25,16 +25,16 @@ import tools.jackson.databind.json.JsonMapper;
 class ApiConfiguration implements WebMvcConfigurer {
 
   private final JsonMapper json;
-  private final Admission admission;
+  private final PermissionCheck permissions;
 
-  ApiConfiguration(@Lazy JsonMapper json, Admission admission) {
+  ApiConfiguration(@Lazy JsonMapper json, PermissionCheck permissions) {
     this.json = json;
-    this.admission = admission;
+    this.permissions = permissions;
   }
 
   @Override
   public void addInterceptors(InterceptorRegistry interceptors) {
-    interceptors.addInterceptor(admission).addPathPatterns("/api/**");
+    interceptors.addInterceptor(permissions).addPathPatterns("/api/**");
   }
 
   static {

@@ -60,7 +60,7 @@ class Problems extends ResponseEntityExceptionHandler {
                       new AccessRefused(
                           actor,
                           handler instanceof HandlerMethod method
-                              ? Admission.name(method)
+                              ? PermissionCheck.name(method)
                               : request.getRequestURI(),
                           problem.getMessage())));
     }

@@ -84,7 +84,7 @@ class FirstPerson implements ApplicationRunner {
             password,
             null,
             null);
-    people.add(entry, people.house());
+    people.add(entry, people.hashes(entry), people.house());
     log.write(What.PASSWORD_SET, null, name, "made on the machine itself", "");
     write(name + " " + password);
   }

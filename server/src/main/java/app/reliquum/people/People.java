@@ -102,14 +102,35 @@ public class People {
         .toList();
   }
 
+  /** The hashes of new secrets; null for one that stays. */
+  record Hashes(@Nullable String password, @Nullable String pin) {}
+
+  /**
+   * Checks and hashes the secrets of an entry. That takes long on purpose, so it is done before a
+   * transaction begins.
+   *
+   * @throws Problem if one is not taken
+   */
+  Hashes hashes(Entry entry) {
+    if (entry.password() != null) {
+      secrets.checkPassword(entry.password(), entry.code(), entry.name());
+    }
+    if (entry.pin() != null) {
+      secrets.checkPin(entry.pin());
+    }
+    return new Hashes(
+        entry.password() == null ? null : secrets.hash(entry.password()),
+        entry.pin() == null ? null : secrets.hash(entry.pin()));
+  }
+
   /**
    * Takes someone on. Their secrets are for the first sign-in only.
    *
    * @param by who does
    */
   @Transactional
-  public Card add(Entry entry, Actor by) {
-    Card card = add(entry, true);
+  Card add(Entry entry, Hashes hashes, Actor by) {
+    Card card = add(entry, hashes, true);
     log.write(What.PERSON_ADDED, by, entry.code(), rights(entry));
     return card;
   }
@@ -117,16 +138,16 @@ public class People {
   /** Takes someone on who has chosen their secrets already, for the demo and tests. */
   @Transactional
   public Card settle(Entry entry) {
-    return add(entry, false);
+    return add(entry, hashes(entry), false);
   }
 
-  private Card add(Entry entry, boolean temporary) {
+  private Card add(Entry entry, Hashes hashes, boolean temporary) {
     if (store.findByCode(entry.code()).isPresent()) {
       throw Problem.conflict("not-unique", "Someone has the code " + entry.code() + " already.")
           .with("field", "code");
     }
     Person person = new Person(entry.code());
-    write(person, entry, temporary);
+    write(person, entry, hashes, temporary);
     return card(store.saveAndFlush(person));
   }
 
@@ -135,7 +156,7 @@ public class People {
    * one sign-in only, and ends those that were made with the old one.
    */
   @Transactional
-  public Card change(long id, Entry entry, Actor by) {
+  Card change(long id, Entry entry, Hashes hashes, Actor by) {
     Person person = store.findById(id).orElseThrow(() -> Problem.missing("person", id));
     if (entry.version() == null || entry.version() != person.version()) {
       throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
@@ -153,7 +174,7 @@ public class People {
     }
     boolean closed = person.active() && !entry.active();
     String before = rights(person);
-    write(person, entry, person.id() != by.id());
+    write(person, entry, hashes, person.id() != by.id());
     String after = rights(entry);
     if (closed || entry.password() != null || entry.pin() != null) {
       signIns.endOf(id, person.id() == by.id() ? by.access().signIn() : 0);
@@ -200,30 +221,26 @@ public class People {
         + (active ? "" : ", closed");
   }
 
-  private void write(Person person, Entry entry, boolean temporary) {
+  private void write(Person person, Entry entry, Hashes hashes, boolean temporary) {
     checkSites(entry);
     person.describe(entry.name(), entry.role(), entry.everywhere(), entry.sites(), entry.active());
     person.limited(entry.approvalValue());
-    if (entry.password() != null) {
-      secrets.checkPassword(entry.password(), entry.code(), entry.name());
-      person.password(secrets.hash(entry.password()), temporary);
+    if (hashes.password() != null) {
+      person.password(hashes.password(), temporary);
     }
-    if (entry.pin() != null) {
-      secrets.checkPin(entry.pin());
-      person.pin(secrets.hash(entry.pin()), temporary);
+    if (hashes.pin() != null) {
+      person.pin(hashes.pin(), temporary);
     }
   }
 
   /** Sets a secret that its owner has chosen; other sign-ins of theirs end. */
   @Transactional
-  void choose(Actor actor, Secret secret, String chosen) {
+  void choose(Actor actor, Secret secret, String hash) {
     Person person = store.findById(actor.id()).orElseThrow();
     if (secret == Secret.PIN) {
-      secrets.checkPin(chosen);
-      person.pin(secrets.hash(chosen), false);
+      person.pin(hash, false);
     } else {
-      secrets.checkPassword(chosen, person.code(), person.name());
-      person.password(secrets.hash(chosen), false);
+      person.password(hash, false);
     }
     store.saveAndFlush(person);
     signIns.endOf(person.id(), actor.access().signIn());

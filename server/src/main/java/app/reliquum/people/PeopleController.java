@@ -48,12 +48,13 @@ class PeopleController {
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   People.Card add(Command command, @Valid @RequestBody People.Entry entry) {
+    People.Hashes hashes = people.hashes(entry);
     return commands.once(
         command,
         "add person",
         entry.withoutSecrets(),
         People.Card.class,
-        () -> people.add(entry, command.actor()));
+        () -> people.add(entry, hashes, command.actor()));
   }
 
   @Operation(operationId = "changePerson", summary = "Change a person")
@@ -61,11 +62,12 @@ class PeopleController {
   @PutMapping("/{id}")
   People.Card change(
       Command command, @PathVariable long id, @Valid @RequestBody People.Entry entry) {
+    People.Hashes hashes = people.hashes(entry);
     return commands.once(
         command,
         "change person " + id,
         entry.withoutSecrets(),
         People.Card.class,
-        () -> people.change(id, entry, command.actor()));
+        () -> people.change(id, entry, hashes, command.actor()));
   }
 }

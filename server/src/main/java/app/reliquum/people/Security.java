@@ -29,11 +29,11 @@ import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWrite
 import org.springframework.web.filter.OncePerRequestFilter;
 import org.springframework.web.servlet.HandlerExceptionResolver;
 
-/** Who gets through the door, and what a browser may do with what it gets. */
+/** Who is let in, and what a browser may do with what it gets. */
 @Configuration
 class Security {
 
-  /** Sign-in has doors of its own; nothing may fall back to a generated user. */
+  /** Sign-in has operations of its own; nothing may fall back to a generated user. */
   @Bean
   AuthenticationManager authenticationManager() {
     return authentication -> {
@@ -50,7 +50,7 @@ class Security {
   }
 
   @Bean
-  SecurityFilterChain doors(
+  SecurityFilterChain filters(
       HttpSecurity http,
       SignIns signIns,
       CsrfTokenRepository csrfTokens,

@@ -35,13 +35,14 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/session")
 class SessionController {
 
-  private final Door door;
+  private final SigningIn signingIn;
   private final Devices devices;
   private final CsrfTokenRepository tokens;
   private final DemoMark demo;
 
-  SessionController(Door door, Devices devices, CsrfTokenRepository tokens, DemoMark demo) {
-    this.door = door;
+  SessionController(
+      SigningIn signingIn, Devices devices, CsrfTokenRepository tokens, DemoMark demo) {
+    this.signingIn = signingIn;
     this.devices = devices;
     this.tokens = tokens;
     this.demo = demo;
@@ -147,7 +148,7 @@ class SessionController {
   @PutMapping("/secret")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void changeSecret(Actor actor, @Valid @RequestBody SecretEntry entry) {
-    door.choose(actor, entry.present(), entry.secret(), entry.chosen());
+    signingIn.choose(actor, entry.present(), entry.secret(), entry.chosen());
   }
 
   @Operation(operationId = "signInWithPassword", summary = "Sign in with a code and a password")
@@ -191,10 +192,10 @@ class SessionController {
       String said,
       HttpServletRequest request,
       HttpServletResponse response) {
-    Door.Opened opened = door.open(code, secret, said, Cookies.DEVICE.of(request));
+    SigningIn.Opened opened = signingIn.open(code, secret, said, Cookies.DEVICE.of(request));
     String before = Cookies.SIGN_IN.of(request);
     if (before != null) {
-      door.replace(before);
+      signingIn.replace(before);
     }
     Cookies.SIGN_IN.set(opened.token(), request, response);
     // What another could have planted before is worth nothing now.
@@ -209,7 +210,7 @@ class SessionController {
   void signOut(Actor actor, HttpServletRequest request, HttpServletResponse response) {
     String token = Cookies.SIGN_IN.of(request);
     if (token != null) {
-      door.close(actor, token);
+      signingIn.close(actor, token);
     }
     Cookies.SIGN_IN.clear(request, response);
     tokens.saveToken(null, request, response);

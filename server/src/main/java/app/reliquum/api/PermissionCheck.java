@@ -18,11 +18,11 @@ import org.springframework.web.servlet.HandlerInterceptor;
  * operation that does not say what it needs lets nobody through.
  */
 @Component
-class Admission implements HandlerInterceptor {
+class PermissionCheck implements HandlerInterceptor {
 
   private final ApplicationEventPublisher events;
 
-  Admission(ApplicationEventPublisher events) {
+  PermissionCheck(ApplicationEventPublisher events) {
     this.events = events;
   }
 

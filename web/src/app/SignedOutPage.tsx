@@ -4,7 +4,7 @@ import { Brand } from './Brand';
 import { DemoStamp } from './DemoMark';
 
 /** A page before the house: its name above, one narrow column below. */
-export function DoorPage({ demo, children }: { demo?: boolean; children: ReactNode }) {
+export function SignedOutPage({ demo, children }: { demo?: boolean; children: ReactNode }) {
   return (
     <Box sx={{ minHeight: '100vh', display: 'grid', gridTemplateRows: 'auto 1fr' }}>
       <Box

@@ -14,7 +14,7 @@ import org.springframework.stereotype.Service;
  * and must not hold a connection of the database meanwhile.
  */
 @Service
-class Door {
+class SigningIn {
 
   private final People people;
   private final Secrets secrets;
@@ -23,7 +23,7 @@ class Door {
   private final Devices devices;
   private final SecurityLog log;
 
-  Door(
+  SigningIn(
       People people,
       Secrets secrets,
       SignIns signIns,
@@ -103,7 +103,12 @@ class Door {
     if (secrets.matches(chosen, person.hash(secret))) {
       throw Problem.invalid("chosen", "That is what it was. Choose another.");
     }
-    people.choose(actor, secret, chosen);
+    if (secret == Secret.PIN) {
+      secrets.checkPin(chosen);
+    } else {
+      secrets.checkPassword(chosen, actor.code(), actor.name());
+    }
+    people.choose(actor, secret, secrets.hash(chosen));
   }
 
   /** Ends what a browser held a token of before someone signed in with it anew. */

@@ -9,7 +9,7 @@ import org.springframework.context.annotation.Configuration;
 
 /** Forgets what is over: tries to sign in, and sign-ins that ended long ago. */
 @Configuration
-class Forgetting {
+class ForgetSignIns {
 
   @Bean
   RecurringTask<Void> forgetSignIns(Tries tries, SignIns signIns) {

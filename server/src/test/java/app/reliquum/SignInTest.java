@@ -38,7 +38,7 @@ import tools.jackson.databind.JsonNode;
 
 /** Getting in and being put out: secrets, devices, tries, ends, and the log of it all. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
-class DoorsTest {
+class SignInTest {
 
   @RegisterExtension static final RunningHouse HOUSE = RunningHouse.empty();
 
