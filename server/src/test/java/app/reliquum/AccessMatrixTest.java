@@ -213,6 +213,34 @@ class AccessMatrixTest {
   }
 
   @Test
+  void aPinOpensWhatTheTableSaysIsOfTheFloor() {
+    Client hand = HOUSE.nobody();
+    hand.get("/api/session/options");
+    String code =
+        everywhere
+            .get(Role.CONTROLLER)
+            .post("/api/devices", Map.of("name", "Handheld", "site", 1))
+            .ok()
+            .path("code")
+            .asString();
+    hand.post("/api/session/device", Map.of("code", code)).ok();
+    String badge = "RP.ALL" + Role.CONTROLLER.ordinal();
+    hand.post("/api/session/badge", Map.of("badge", badge, "pin", RunningHouse.PIN)).ok();
+    List<String> wrong = new ArrayList<>();
+    rights.forEach(
+        (id, right) -> {
+          boolean may = ROLES.get(Role.CONTROLLER).contains(right.permission());
+          if (may && !streams(id)) {
+            Client.Answer answer = ask(hand, operations.get(id));
+            if (answer.problem().equals("floor-only") == right.floor()) {
+              wrong.add(id + " " + answer.status() + " " + answer.problem());
+            }
+          }
+        });
+    assertThat(wrong).isEmpty();
+  }
+
+  @Test
   void whoIsNotEverywhereCanNotSayWhatHoldsEverywhere() {
     List<String> wrong = new ArrayList<>();
     rights.forEach(

@@ -472,6 +472,31 @@ class SignInTest {
     assertThat(log("SIGN_IN_BLOCKED")).isNotEmpty();
   }
 
+  private static Client.Answer from(String address, String code, String password) {
+    Client browser = HOUSE.nobody();
+    browser.get("/api/session/options");
+    return browser.post(
+        "/api/session/password",
+        Map.of("code", code, "password", password),
+        "X-Forwarded-For",
+        address);
+  }
+
+  @Test
+  void nobodyLocksSomebodyElseOutForLong() {
+    HOUSE.hire("VICTIM", Role.CLERK, site);
+    for (int address = 1; address <= 10; address++) {
+      for (int k = 0; k < 4; k++) {
+        from("203.0.113." + address, "VICTIM", "wrong password");
+      }
+    }
+    // From elsewhere they wait a little, from where they have signed in before not at all.
+    Client.Answer elsewhere = from("198.51.100.1", "VICTIM", RunningHouse.PASSWORD);
+    assertThat(elsewhere.status()).isEqualTo(429);
+    assertThat(elsewhere.body().path("retryAfter").asInt()).isLessThanOrEqualTo(31);
+    from("127.0.0.1", "VICTIM", RunningHouse.PASSWORD).ok();
+  }
+
   @Test
   void whoTriesManyNamesFromOneAddressIsSlowedDownToo() throws Exception {
     HOUSE.clock().set(Instant.now().plus(Duration.ofDays(4)));

@@ -1,4 +1,7 @@
-/** What every capability's API has in common: who asks and whether they may, commands done once, problems, pages. */
+/**
+ * What every capability's API has in common: who asks and whether they may, commands done once,
+ * problems, pages.
+ */
 @org.springframework.modulith.ApplicationModule(
     type = org.springframework.modulith.ApplicationModule.Type.OPEN)
 package app.reliquum.api;
