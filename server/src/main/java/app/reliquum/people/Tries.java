@@ -143,7 +143,11 @@ class Tries {
   }
 
   private State locked(String scope, Instant now) {
-    jdbc.sql("insert ignore into sign_in_try (scope, failures, last) values (?, 0, ?)")
+    // An update, though of nothing, locks the row at once: "insert ignore" would share it with
+    // others first, and then each would wait for all.
+    jdbc.sql(
+            "insert into sign_in_try (scope, failures, last) values (?, 0, ?) on duplicate key"
+                + " update scope = scope")
         .params(scope, Utc.of(now))
         .update();
     return jdbc.sql(
