@@ -102,17 +102,17 @@ class DemoRighting {
       Instant when = at(today.minusDays(8L + i * 7L));
       DemoItem item = items.get((i * 37 + 11) % items.size());
       List<Long> more = i % 5 == 0 ? List.of(kind("SPOILED").id()) : List.of();
-      take(hand, quay, kind(reasons[i % 4]), item, 1 + i % 3, more, null, Map.of(), when);
+      take(clerk, quay, kind(reasons[i % 4]), item, 1 + i % 3, more, null, Map.of(), when);
       if (i % 3 == 0) {
         DemoItem used = items.get((i * 53 + 5) % items.size());
-        take(hand, quay, job, used, 2, List.of(), null, filled(job, i, today), when);
+        take(clerk, quay, job, used, 2, List.of(), null, filled(job, i, today), when);
       }
       if (i % 6 == 2) {
         DemoItem lost = items.get((i * 29 + 3) % items.size());
         take(clerk, quay, kind("LOSS"), lost, 1, List.of(), null, Map.of(), when);
       }
     }
-    lend(items, quay, hand, today);
+    lend(items, quay, clerk, today);
     propose(items, quay, clerk, hand);
     ask(items, quay, controller, clerk);
   }
@@ -221,7 +221,7 @@ class DemoRighting {
                         List.of(line))));
   }
 
-  private void lend(List<DemoItem> items, DemoSite quay, Actor hand, LocalDate today) {
+  private void lend(List<DemoItem> items, DemoSite quay, Actor clerk, LocalDate today) {
     List<DemoItem> pieces =
         items.stream()
             .filter(DemoHouse::bySerial)
@@ -237,9 +237,9 @@ class DemoRighting {
     Lending regatta = new Lending("Regatta committee", today.plusDays(9));
     Lending club = new Lending("Kittiwake Rowing Club", today.plusDays(30));
     List<Long> none = List.of();
-    take(hand, quay, lent, pieces.get(1), 1, none, school, Map.of(), at(today.minusDays(40)));
-    take(hand, quay, lent, pieces.get(4), 1, none, regatta, Map.of(), at(today.minusDays(6)));
-    take(hand, quay, lent, plain.get(2), 6, none, club, Map.of(), at(today.minusDays(15)));
+    take(clerk, quay, lent, pieces.get(1), 1, none, school, Map.of(), at(today.minusDays(40)));
+    take(clerk, quay, lent, pieces.get(4), 1, none, regatta, Map.of(), at(today.minusDays(6)));
+    take(clerk, quay, lent, plain.get(2), 6, none, club, Map.of(), at(today.minusDays(15)));
     loans
         .page(Loans.Filter.OPEN, "Rowing", Actor.house(0), 0, 1)
         .rows()
@@ -247,7 +247,7 @@ class DemoRighting {
             loan -> {
               Loans.LoanGoods goods = loans.card(loan.id(), Actor.house(0)).goods().get(0);
               loans.back(
-                  command(hand),
+                  command(clerk),
                   loan.id(),
                   new Loans.ReturnEntry(
                       List.of(

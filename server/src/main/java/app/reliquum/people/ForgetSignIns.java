@@ -12,7 +12,7 @@ import org.springframework.context.annotation.Configuration;
 class ForgetSignIns {
 
   @Bean
-  RecurringTask<Void> forgetSignIns(Tries tries, SignIns signIns) {
+  RecurringTask<Void> forgetEndedSignIns(Tries tries, SignIns signIns) {
     return Tasks.recurring("forget-sign-ins", FixedDelay.of(Duration.ofHours(1)))
         .execute(
             (task, context) -> {
