@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, empty, press, Refusal, sent, show } from '../testing/house';
+import { answers, empty, fill, press, Refusal, sent, show } from '../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -19,7 +19,7 @@ it('asks for a password where the device is not enrolled, and offers to enrol it
   show(<SignIn />);
   expect(await screen.findByLabelText(/Password/)).toBeTruthy();
   await press('Enrol this device');
-  await userEvent.type(screen.getByLabelText(/Code from House rules/), 'abcde-fghjk');
+  fill(screen.getByLabelText(/Code from House rules/), 'abcde-fghjk');
   await press('Enrol');
   // Now it is one: it asks for the badge, and says what it is called.
   expect(await screen.findByText('This is Handheld 7.')).toBeTruthy();
@@ -33,7 +33,7 @@ it('says why a code enrols nothing, and keeps it', async () => {
   show(<SignIn />);
   await press('Enrol this device');
   const field = screen.getByLabelText<HTMLInputElement>(/Code from House rules/);
-  await userEvent.type(field, 'wrong');
+  fill(field, 'wrong');
   await press('Enrol');
   expect(await screen.findByText('That code enrols no device.')).toBeTruthy();
   expect(field.value).toBe('wrong');
@@ -49,16 +49,16 @@ it('has a first password changed, typed twice alike', async () => {
   answers('PUT', '/api/session/secret', () => null);
   show(<FirstSecret secret="PASSWORD" />, { due: 'PASSWORD' });
   expect(await screen.findByText('Choose your own password')).toBeTruthy();
-  await userEvent.type(screen.getByLabelText(/Present password/), 'given to me');
+  fill(screen.getByLabelText(/Present password/), 'given to me');
   await userEvent.type(
     screen.getByLabelText(/^New password \*?$|^New password$/),
     'marsh kettle orbit',
   );
-  await userEvent.type(screen.getByLabelText(/New password again/), 'marsh kettle orbi');
+  fill(screen.getByLabelText(/New password again/), 'marsh kettle orbi');
   expect(screen.getByText('The two are not the same.')).toBeTruthy();
   await press('Save');
   expect(sent('PUT', '/api/session/secret')).toHaveLength(0);
-  await userEvent.type(screen.getByLabelText(/New password again/), 't');
+  fill(screen.getByLabelText(/New password again/), 'marsh kettle orbit');
   await press('Save');
   await waitFor(() =>
     expect(sent('PUT', '/api/session/secret').map((one) => one.body)).toEqual([
@@ -77,9 +77,9 @@ it('shows what is wrong with a new PIN beside it', async () => {
       }),
   );
   show(<OwnSecret secret="PIN" />);
-  await userEvent.type(screen.getByLabelText(/Present password/), 'mine');
-  await userEvent.type(screen.getByLabelText(/^New PIN \*?$|^New PIN$/), '2580');
-  await userEvent.type(screen.getByLabelText(/New PIN again/), '2580');
+  fill(screen.getByLabelText(/Present password/), 'mine');
+  fill(screen.getByLabelText(/^New PIN \*?$|^New PIN$/), '2580');
+  fill(screen.getByLabelText(/New PIN again/), '2580');
   await press('Save');
   expect(await screen.findByText(/line of the keypad/)).toBeTruthy();
 });

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, empty, press, sent, show } from '../../testing/house';
+import { answers, empty, fill, press, sent, show } from '../../testing/house';
 import { asItWas, laidOut } from '../../testing/layout';
 import { cleanup, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
@@ -44,7 +44,7 @@ it('adds a device, shows its code large, and can make this browser it', async ()
   answers('POST', '/api/session/device', () => ({ device: 'Handheld 5', demo: false }));
   show(<DeviceRules />);
   await press('Add device');
-  await userEvent.type(await screen.findByLabelText(/^Name/), 'Handheld 5');
+  fill(await screen.findByLabelText(/^Name/), 'Handheld 5');
   const buttons = await screen.findAllByRole('button', { name: 'Add device' });
   await userEvent.click(buttons[buttons.length - 1]);
   expect(await screen.findByText('abcde-fghjk')).toBeTruthy();
