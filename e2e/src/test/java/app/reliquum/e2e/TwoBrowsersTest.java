@@ -177,8 +177,11 @@ class TwoBrowsersTest {
     page.navigate(HOUSE.address().resolve(address).toString());
     if (begin != null) {
       for (String press : begin.split(" > ")) {
-        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(press).setExact(true))
-            .last()
+        // In the panel, or in what one of its buttons has opened.
+        page.locator("aside, .MuiPopover-paper")
+            .getByRole(
+                AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(press).setExact(true))
+            .first()
             .click();
       }
     }
