@@ -485,6 +485,32 @@ class SignInTest {
   }
 
   @Test
+  void enrollingAtOnceIsSlowedDownAndHoldsNothingUp() throws Exception {
+    HOUSE.clock().set(Instant.now().plus(Duration.ofDays(6)));
+    List<Callable<Integer>> work = new ArrayList<>();
+    for (int i = 0; i < 64; i++) {
+      work.add(
+          () -> {
+            Client browser = HOUSE.nobody();
+            browser.get("/api/session/options");
+            return browser.post("/api/session/device", Map.of("code", "wrong")).status();
+          });
+    }
+    ExecutorService all = Executors.newFixedThreadPool(64);
+    List<Integer> answers = new ArrayList<>();
+    for (Future<Integer> done : all.invokeAll(work)) {
+      answers.add(done.get());
+    }
+    all.shutdownNow();
+    assertThat(answers).containsOnly(422, 429);
+    assertThat(answers.stream().filter(status -> status == 422).count()).isLessThan(9);
+    // A row for who must wait, not one for each of their tries.
+    HOUSE.clock().reset();
+    assertThat(log("SIGN_IN_BLOCKED").stream().filter(row -> row.startsWith("enrolment")).count())
+        .isLessThan(5);
+  }
+
+  @Test
   void nobodyLocksSomebodyElseOutForLong() {
     HOUSE.hire("VICTIM", Role.CLERK, site);
     for (int address = 1; address <= 10; address++) {

@@ -38,14 +38,12 @@ class Devices {
   private final JdbcClient jdbc;
   private final SignIns signIns;
   private final SecurityLog log;
-  private final Tries tries;
   private final Clock clock;
 
-  Devices(JdbcClient jdbc, SignIns signIns, SecurityLog log, Tries tries, Clock clock) {
+  Devices(JdbcClient jdbc, SignIns signIns, SecurityLog log, Clock clock) {
     this.jdbc = jdbc;
     this.signIns = signIns;
     this.log = log;
-    this.tries = tries;
     this.clock = clock;
   }
 
@@ -219,7 +217,6 @@ class Devices {
   @Transactional
   String enrol(String said) {
     String code = said.strip().toLowerCase(Locale.ROOT).replaceAll("[\\s-]", "");
-    Tries.Charged charged = tries.charge("enrol", SecurityLog.address());
     Known device =
         jdbc.sql(
                 "select id, name from device where code_hash = ? and code_until > ? and revoked is"
@@ -234,7 +231,6 @@ class Devices {
                         "wrong-code",
                         "That code enrols no device, or is older than 15 minutes. Ask for a new"
                             + " one."));
-    tries.succeeded(charged);
     String token = Tokens.cookie();
     signIns.endOn(device.id());
     jdbc.sql(

@@ -13,7 +13,11 @@ import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.context.event.EventListener;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 
 /**
@@ -55,9 +59,14 @@ class FirstPerson implements ApplicationRunner {
   @Override
   public void run(ApplicationArguments arguments) {
     make();
+  }
+
+  /** Ends what was started for an administrator only, when all of it has started. */
+  @EventListener(ApplicationReadyEvent.class)
+  @Order(Ordered.LOWEST_PRECEDENCE)
+  void end() {
     if (only) {
-      // Closed by another thread, when this one has ended the start.
-      new Thread(application::close, "only an administrator").start();
+      application.close();
     }
   }
 

@@ -118,18 +118,32 @@ public class SecurityLog {
         : "";
   }
 
-  @EventListener
-  void refused(AccessRefused refused) {
-    String same = refused.actor().id() + " " + refused.operation();
+  /** Whether the same has been written a moment ago: nobody fills the log by asking again. */
+  private boolean lately(String same) {
     Instant now = clock.instant();
     Instant before = refusals.get(same);
     if (before != null && before.plus(AGAIN).isAfter(now)) {
-      return;
+      return true;
     }
     if (refusals.size() > MOST_REMEMBERED) {
       refusals.clear();
     }
     refusals.put(same, now);
+    return false;
+  }
+
+  /** Writes that someone must wait after too many wrong tries; once a minute from one address. */
+  void blocked(String subject, String why, String device) {
+    if (!lately("blocked " + address())) {
+      write(What.SIGN_IN_BLOCKED, null, subject, why, device);
+    }
+  }
+
+  @EventListener
+  void refused(AccessRefused refused) {
+    if (lately(refused.actor().id() + " " + refused.operation())) {
+      return;
+    }
     alone.executeWithoutResult(
         status -> write(What.ACCESS_REFUSED, refused.actor(), refused.operation(), refused.why()));
   }

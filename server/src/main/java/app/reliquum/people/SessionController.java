@@ -138,7 +138,7 @@ class SessionController {
       @Valid @RequestBody EnrolmentEntry entry,
       HttpServletRequest request,
       HttpServletResponse response) {
-    String token = devices.enrol(entry.code());
+    String token = signingIn.enrol(entry.code());
     Cookies.DEVICE.set(token, request, response);
     return new Options(devices.known(token).orElseThrow().name(), demo.isDemo());
   }

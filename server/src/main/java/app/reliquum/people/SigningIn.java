@@ -52,6 +52,8 @@ class SigningIn {
    */
   Opened open(String code, Secret secret, String said, @Nullable String deviceToken) {
     Optional<Devices.Known> device = devices.known(deviceToken);
+    String at = device.map(Devices.Known::name).orElse("");
+    Tries.Charged charged = charge(secret + " " + code, code, at);
     if (secret == Secret.PIN && device.isEmpty()) {
       log.write(What.SIGN_IN_REFUSED, null, code, "PIN on a device that is not enrolled", "");
       throw new Problem(
@@ -59,8 +61,6 @@ class SigningIn {
           "not-enrolled",
           "Badges and PINs open enrolled devices only. Ask a controller to enrol this one.");
     }
-    String at = device.map(Devices.Known::name).orElse("");
-    Tries.Charged charged = charge(code, secret, at);
     Optional<Person> person = people.byCode(code);
     if (!secrets.matches(said, person.map(one -> one.hash(secret)).orElse(null))) {
       log.write(What.SIGN_IN_REFUSED, person.map(Person::id).orElse(null), code, secret.name(), at);
@@ -74,13 +74,26 @@ class SigningIn {
     return new Opened(token, signIns.actor(token).orElseThrow());
   }
 
-  private Tries.Charged charge(String code, Secret secret, String device) {
+  private Tries.Charged charge(String account, String subject, String device) {
     try {
-      return tries.charge(secret + " " + code, SecurityLog.address());
+      return tries.charge(account, SecurityLog.address());
     } catch (Problem blocked) {
-      log.write(What.SIGN_IN_BLOCKED, null, code, blocked.getMessage(), device);
+      log.blocked(subject, blocked.getMessage(), device);
       throw blocked;
     }
+  }
+
+  /**
+   * Makes the browser that says a code the device that the code is for.
+   *
+   * @return the token for the browser to keep
+   * @throws Problem if the code enrols nothing, or too many were wrong lately
+   */
+  String enrol(String code) {
+    Tries.Charged charged = charge("enrol", "enrolment", "");
+    String token = devices.enrol(code);
+    tries.succeeded(charged);
+    return token;
   }
 
   /**
@@ -90,7 +103,7 @@ class SigningIn {
    */
   void choose(Actor actor, String present, Secret secret, String chosen) {
     Secret by = actor.access().by();
-    Tries.Charged charged = charge(actor.code(), by, "");
+    Tries.Charged charged = charge(by + " " + actor.code(), actor.code(), "");
     Person person = people.byCode(actor.code()).orElseThrow();
     if (!secrets.matches(present, person.hash(by))) {
       throw new Problem(
