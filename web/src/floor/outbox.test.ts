@@ -183,3 +183,12 @@ it('says so where nothing can be kept, and sends all the same', async () => {
   expect(house.done).toEqual(['A']);
   expect(outbox.snapshot().fleeting).toBe(true);
 });
+
+it('asks for no turn to send when it was closed while it opened', async () => {
+  const alone = vi.fn((work: () => Promise<void>) => work());
+  const outbox = new Outbox(outboxStore(), server().send, undefined, alone);
+  const opening = outbox.open(7);
+  outbox.close();
+  await opening;
+  expect(alone).not.toHaveBeenCalled();
+});

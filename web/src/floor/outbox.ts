@@ -192,7 +192,8 @@ export class Outbox {
   }
 
   private async run() {
-    if (this.running) {
+    // It may have been closed while the store was being read.
+    if (this.running || this.person === null) {
       return;
     }
     this.running = true;
