@@ -68,6 +68,24 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
 
   /** A page of a browser of its own, signed in. */
   public Page open(URI house, String person, int width, int height) {
+    Page page = front(house, width, height);
+    signIn(page, person);
+    return page;
+  }
+
+  /** The office of someone who was hired a moment ago and first chooses a password of their own. */
+  Page firstOffice(URI house, String person, String own) {
+    Page page = front(house, 1280, 800);
+    askIn(page, person);
+    page.getByLabel("Present password").fill(PASSWORD);
+    page.getByLabel("New password").first().fill(own);
+    page.getByLabel("New password again").fill(own);
+    button(page, "Save").click();
+    page.waitForURL("**/office/**");
+    return page;
+  }
+
+  private Page front(URI house, int width, int height) {
     BrowserContext context =
         chromium.newContext(
             new com.microsoft.playwright.Browser.NewContextOptions()
@@ -78,7 +96,6 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
                 .setTimezoneId("Europe/London"));
     Page page = heard(context);
     page.navigate(house.resolve("/").toString());
-    signIn(page, person);
     return page;
   }
 
@@ -120,10 +137,14 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
     return page;
   }
 
-  private static void signIn(Page page, String person) {
+  private static void askIn(Page page, String person) {
     page.getByLabel("Your code").fill(person);
     page.getByLabel("Password").fill(PASSWORD);
     button(page, "Sign in").click();
+  }
+
+  private static void signIn(Page page, String person) {
+    askIn(page, person);
     page.waitForFunction("() => /office|floor/.test(location.pathname)");
   }
 

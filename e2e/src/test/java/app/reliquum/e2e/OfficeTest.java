@@ -203,7 +203,7 @@ class OfficeTest {
     button(page, "Save").click();
     assertThat(page.getByText("Nils Aker")).isVisible();
 
-    Page nils = BROWSER.office(HOUSE.address(), "nils");
+    Page nils = BROWSER.firstOffice(HOUSE.address(), "nils", "larch and pitch");
     assertThat(nils.getByLabel("Site")).not().containsText("Kittiwake Quay");
     at(nils, "/office/rules/items");
     assertThat(rows(nils).first()).isVisible();
