@@ -1136,40 +1136,6 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
-  '/api/floor/adjust': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The Adjust sentence as it stands */
-    get: operations['getAdjustSentence'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/adjust/act': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Confirm, undo, repeat or clear the Adjust sentence */
-    post: operations['actOnAdjustSentence'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
   '/api/floor/adjust/empty': {
     parameters: {
       query?: never;
@@ -1232,40 +1198,6 @@ export interface paths {
     put?: never;
     /** Post the adjustment lines, or propose them */
     post: operations['postAdjustmentLines'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/adjust/say': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Say something to the Adjust sentence without a scan */
-    post: operations['sayToAdjustSentence'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/adjust/scan': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Scan into the Adjust sentence */
-    post: operations['scanIntoAdjustSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1442,108 +1374,6 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
-  '/api/floor/move': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The Move, Put away, Send or Receive transfer sentence as it stands */
-    get: operations['getMoveSentence'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/move/act': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Confirm, undo, repeat, turn or clear the Move sentence */
-    post: operations['actOnMoveSentence'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/move/say': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Say something to the Move sentence without a scan */
-    post: operations['sayToMoveSentence'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/move/scan': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Scan into the Move sentence */
-    post: operations['scanIntoMoveSentence'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/pick': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The Pick or Pack sentence as it stands */
-    get: operations['getPickSentence'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/pick/act': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Confirm, undo or clear the Pick sentence */
-    post: operations['actOnPickSentence'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
   '/api/floor/pick/leaving': {
     parameters: {
       query?: never;
@@ -1578,23 +1408,6 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
-  '/api/floor/pick/order': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Choose the order that is packed */
-    post: operations['chooseOrderToPack'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
   '/api/floor/pick/round': {
     parameters: {
       query?: never;
@@ -1612,40 +1425,6 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
-  '/api/floor/pick/say': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Say something to the Pick sentence without a scan */
-    post: operations['sayToPickSentence'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/pick/scan': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Scan into the Pick sentence */
-    post: operations['scanIntoPickSentence'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
   '/api/floor/pick/short': {
     parameters: {
       query?: never;
@@ -1657,91 +1436,6 @@ export interface paths {
     put?: never;
     /** Short pick: take less than the list says, with a reason */
     post: operations['shortPick'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/receive': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The Receive sentence as it stands */
-    get: operations['getReceiveSentence'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/receive/act': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Confirm, undo or clear the Receive sentence */
-    post: operations['actOnReceiveSentence'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/receive/order': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Choose the inbound order that is received */
-    post: operations['chooseInboundOrder'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/receive/say': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Say something to the Receive sentence without a scan */
-    post: operations['sayToReceiveSentence'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/receive/scan': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Scan into the Receive sentence */
-    post: operations['scanIntoReceiveSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1791,7 +1485,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    /** Choose the transfer that is sent or received */
+    /** Send or receive a transfer */
     post: operations['chooseTransfer'];
     delete?: never;
     options?: never;
@@ -1844,6 +1538,91 @@ export interface paths {
     get: operations['listTrolleys'];
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/{verb}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The sentence of a verb as it stands */
+    get: operations['getSentence'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/{verb}/act': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Confirm, undo, repeat, swap or clear the sentence of a verb */
+    post: operations['actOnSentence'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/{verb}/document': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Choose the order or the transfer that a sentence is about */
+    post: operations['chooseDocument'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/{verb}/say': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Say something to the sentence of a verb without a scan */
+    post: operations['sayToSentence'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/floor/{verb}/scan': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Scan into the sentence of a verb */
+    post: operations['scanIntoSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -4065,28 +3844,6 @@ export interface components {
         | 'CLEAR';
       /** Format: int64 */
       site: number;
-      verb?:
-        ('MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK') | null;
-    };
-    AdjustActEntry: {
-      /** @enum {string} */
-      action:
-        | 'MOVE'
-        | 'RECEIVE'
-        | 'PUTAWAY'
-        | 'SEND'
-        | 'ARRIVE'
-        | 'COUNT'
-        | 'ADJUST'
-        | 'PICK'
-        | 'PACK'
-        | 'CONFIRM'
-        | 'UNDO'
-        | 'SAME'
-        | 'TURN'
-        | 'CLEAR';
-      /** Format: int64 */
-      site: number;
     };
     AdjustKindEntry: {
       /** Format: int64 */
@@ -4095,16 +3852,6 @@ export interface components {
       site: number;
       /** @enum {string} */
       way: 'IN' | 'OUT' | 'SET';
-    };
-    AdjustSayEntry: {
-      saying: components['schemas']['FloorSaying'];
-      /** Format: int64 */
-      site: number;
-    };
-    AdjustScanEntry: {
-      /** Format: int64 */
-      site: number;
-      text: string;
     };
     AdjustmentCard: {
       adjustment: components['schemas']['AdjustmentRow'];
@@ -4354,12 +4101,6 @@ export interface components {
       lines?: components['schemas']['TransferArrivingEntry'][] | null;
       note?: string | null;
     };
-    ArrivingEntry: {
-      /** Format: int64 */
-      order?: number | null;
-      /** Format: int64 */
-      site: number;
-    };
     AskHit: {
       detail: string;
       exact: boolean;
@@ -4608,9 +4349,7 @@ export interface components {
       /** Format: int64 */
       site: number;
       /** Format: int64 */
-      transfer?: number | null;
-      verb?:
-        ('MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK') | null;
+      transfer: number;
     };
     Classed: {
       /** Format: int32 */
@@ -5210,6 +4949,12 @@ export interface components {
       /** Format: date-time */
       until: string;
     };
+    DocumentEntry: {
+      /** Format: int64 */
+      document?: number | null;
+      /** Format: int64 */
+      site: number;
+    };
     Done: {
       /** Format: int64 */
       letter: number;
@@ -5265,40 +5010,20 @@ export interface components {
       /** Format: int64 */
       transfer: number;
     };
-    FloorAdjust: {
+    FloorAdjusting: {
       /**
        * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       book: string | null;
-      canUndo: boolean;
-      candidates: components['schemas']['FloorCandidate'][];
-      choices: components['schemas']['FloorChoice'][];
-      condition: ('GOOD' | 'ON_HOLD' | 'REJECTED') | null;
-      conditions: ('GOOD' | 'ON_HOLD' | 'REJECTED')[];
-      /** Format: date */
-      expiry: string | null;
-      item: components['schemas']['FloorItem'];
       kind: components['schemas']['MovementKind'] | null;
       kinds: components['schemas']['MovementKind'][];
       leftAt: string | null;
       lines: components['schemas']['BasketLine'][];
-      lot: components['schemas']['FloorText'] | null;
-      needsSerials: boolean;
-      /** @enum {string} */
-      outcome: 'STANDS' | 'FILLED' | 'CHOOSE' | 'REFUSED' | 'DONE';
-      place: components['schemas']['FloorPlace'];
       posted: components['schemas']['BasketPosted'] | null;
-      quantity: components['schemas']['FloorQuantity'];
-      refusal: components['schemas']['FloorRefusal'] | null;
-      serials: string[];
-      /** Format: int64 */
-      site: number;
-      wanted: ('ITEM' | 'LOT' | 'SERIAL' | 'QUANTITY' | 'PLACE' | 'CONDITION')[];
       /** @enum {string} */
       way: 'IN' | 'OUT' | 'SET';
-      whole: boolean;
     };
     FloorCandidate: {
       address: string;
@@ -5460,8 +5185,11 @@ export interface components {
     };
     FloorDone: {
       /** Format: int64 */
+      load: number | null;
+      /** Format: int64 */
       posting: number;
       sentence: string;
+      suggested: string | null;
     };
     FloorElsewhere: {
       address: string;
@@ -5574,45 +5302,6 @@ export interface components {
           )
         | null;
     };
-    FloorMove: {
-      canSame: boolean;
-      canUndo: boolean;
-      candidates: components['schemas']['FloorCandidate'][];
-      choices: components['schemas']['FloorChoice'][];
-      condition: ('GOOD' | 'ON_HOLD' | 'REJECTED') | null;
-      conditions: ('GOOD' | 'ON_HOLD' | 'REJECTED')[];
-      done: components['schemas']['FloorDone'] | null;
-      elsewhere: components['schemas']['FloorElsewhere'][];
-      from: components['schemas']['FloorPlace'];
-      /**
-       * Format: decimal
-       * @description an exact decimal
-       * @example 12.5
-       */
-      held: string;
-      item: components['schemas']['FloorItem'];
-      load: components['schemas']['FloorLoad'] | null;
-      lot: components['schemas']['FloorLot'] | null;
-      needsSerials: boolean;
-      oneEnd: boolean;
-      /** @enum {string} */
-      outcome: 'STANDS' | 'FILLED' | 'CHOOSE' | 'REFUSED' | 'DONE';
-      quantity: components['schemas']['FloorQuantity'];
-      ready: boolean;
-      refusal: components['schemas']['FloorRefusal'] | null;
-      serials: string[];
-      /** Format: int64 */
-      site: number;
-      to: components['schemas']['FloorPlace'];
-      transfer: components['schemas']['FloorTransfer'] | null;
-      /** Format: int64 */
-      unordered: number | null;
-      /** @enum {string} */
-      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
-      wanted: ('ITEM' | 'LOT' | 'SERIAL' | 'QUANTITY' | 'FROM' | 'TO')[];
-      warning: string | null;
-      whole: boolean;
-    };
     FloorNotFound: {
       item: string;
       /** Format: int64 */
@@ -5689,46 +5378,6 @@ export interface components {
       factor: string;
       name: string;
     };
-    FloorPick: {
-      /**
-       * Format: decimal
-       * @description an exact decimal
-       * @example 12.5
-       */
-      asked: string | null;
-      canUndo: boolean;
-      choices: components['schemas']['FloorChoice'][];
-      choosable: components['schemas']['FloorPickChoice'][];
-      done: components['schemas']['FloorDone'] | null;
-      into: components['schemas']['FloorText'] | null;
-      item: components['schemas']['FloorItem'];
-      lot: components['schemas']['FloorLot'] | null;
-      order: string | null;
-      orders: components['schemas']['FloorPickOrder'][];
-      /** @enum {string} */
-      outcome: 'STANDS' | 'FILLED' | 'CHOOSE' | 'REFUSED' | 'DONE';
-      packs: boolean;
-      parcels: components['schemas']['OutboundParcel'][];
-      place: components['schemas']['FloorPlace'];
-      quantity: components['schemas']['FloorQuantity'];
-      ready: boolean;
-      refusal: components['schemas']['FloorRefusal'] | null;
-      serial: components['schemas']['FloorText'] | null;
-      /**
-       * Format: decimal
-       * @description an exact decimal
-       * @example 12.5
-       */
-      shortBy: string;
-      /** Format: int64 */
-      site: number;
-      stops: components['schemas']['FloorPickStop'][];
-      substitute: boolean;
-      /** @enum {string} */
-      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
-      wanted: ('PLACE' | 'ITEM' | 'LOT' | 'SERIAL' | 'INTO')[];
-      whole: boolean;
-    };
     FloorPickChoice: {
       /** Format: int64 */
       id: number;
@@ -5771,6 +5420,27 @@ export interface components {
       quantity: string;
       symbol: string;
       tote: string | null;
+    };
+    FloorPicking: {
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      asked: string | null;
+      choosable: components['schemas']['FloorPickChoice'][];
+      order: string | null;
+      orders: components['schemas']['FloorPickOrder'][];
+      packs: boolean;
+      parcels: components['schemas']['OutboundParcel'][];
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      shortBy: string;
+      stops: components['schemas']['FloorPickStop'][];
+      substitute: boolean;
     };
     FloorPlace: {
       address: string | null;
@@ -5831,7 +5501,7 @@ export interface components {
           )
         | null;
     };
-    FloorReceive: {
+    FloorReceiving: {
       agreed: boolean;
       /**
        * Format: decimal
@@ -5839,50 +5509,17 @@ export interface components {
        * @example 12.5
        */
       beyond: string;
-      canUndo: boolean;
-      choices: components['schemas']['FloorChoice'][];
-      /** @enum {string} */
-      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
-      done: components['schemas']['FloorReceived'] | null;
       /**
        * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
       expected: string;
-      expiry: components['schemas']['FloorDate'] | null;
       /** @enum {string} */
       flow: 'STRAIGHT_IN' | 'DOCK_FIRST' | 'DOCK_CHECK';
-      item: components['schemas']['FloorItem'];
       lines: components['schemas']['FloorOrderLine'][];
-      load: string | null;
-      lot: components['schemas']['FloorText'] | null;
-      needsExpiry: boolean;
-      needsSerials: boolean;
       order: components['schemas']['FloorOrder'] | null;
       orders: components['schemas']['FloorOrderChoice'][];
-      /** @enum {string} */
-      outcome: 'STANDS' | 'FILLED' | 'CHOOSE' | 'REFUSED' | 'DONE';
-      place: components['schemas']['FloorPlace'];
-      quantity: components['schemas']['FloorQuantity'];
-      ready: boolean;
-      refusal: components['schemas']['FloorRefusal'] | null;
-      serials: string[];
-      shelfNote: string;
-      /** Format: int64 */
-      site: number;
-      /** Format: int64 */
-      unordered: number | null;
-      wanted: ('ITEM' | 'LOT' | 'EXPIRY' | 'SERIAL' | 'QUANTITY' | 'PLACE')[];
-      whole: boolean;
-    };
-    FloorReceived: {
-      /** Format: int64 */
-      load: number | null;
-      /** Format: int64 */
-      posting: number;
-      sentence: string;
-      suggested: string | null;
     };
     FloorRefusal: {
       sentence: string;
@@ -5951,6 +5588,78 @@ export interface components {
       /** Format: int64 */
       serial?: number | null;
       text?: string | null;
+    };
+    FloorSentence: {
+      /** Format: int64 */
+      addable: number | null;
+      adjusting: components['schemas']['FloorAdjusting'] | null;
+      begins:
+        | (
+            | 'MOVE'
+            | 'PUT_AWAY'
+            | 'RECEIVE'
+            | 'SEND'
+            | 'ARRIVE'
+            | 'ADJUST'
+            | 'PICK'
+            | 'PACK'
+            | 'COUNT'
+          )
+        | null;
+      canSame: boolean;
+      canUndo: boolean;
+      candidates: components['schemas']['FloorCandidate'][];
+      choices: components['schemas']['FloorChoice'][];
+      condition: ('GOOD' | 'ON_HOLD' | 'REJECTED') | null;
+      conditions: ('GOOD' | 'ON_HOLD' | 'REJECTED')[];
+      done: components['schemas']['FloorDone'] | null;
+      elsewhere: components['schemas']['FloorElsewhere'][];
+      expiry: components['schemas']['FloorDate'] | null;
+      from: components['schemas']['FloorPlace'] | null;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      held: string;
+      incoming: string | null;
+      into: components['schemas']['FloorText'] | null;
+      item: components['schemas']['FloorItem'];
+      load: components['schemas']['FloorLoad'] | null;
+      lot: components['schemas']['FloorLot'] | null;
+      needsExpiry: boolean;
+      needsSerials: boolean;
+      /** @enum {string} */
+      outcome: 'STANDS' | 'FILLED' | 'CHOOSE' | 'REFUSED' | 'DONE';
+      picking: components['schemas']['FloorPicking'] | null;
+      place: components['schemas']['FloorPlace'] | null;
+      quantity: components['schemas']['FloorQuantity'];
+      ready: boolean;
+      receiving: components['schemas']['FloorReceiving'] | null;
+      refusal: components['schemas']['FloorRefusal'] | null;
+      serial: components['schemas']['FloorText'] | null;
+      serials: string[];
+      /** Format: int64 */
+      site: number;
+      to: components['schemas']['FloorPlace'] | null;
+      transfer: components['schemas']['FloorTransfer'] | null;
+      /** @enum {string} */
+      verb:
+        'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK' | 'COUNT';
+      wanted: (
+        | 'ITEM'
+        | 'LOT'
+        | 'EXPIRY'
+        | 'SERIAL'
+        | 'QUANTITY'
+        | 'FROM'
+        | 'TO'
+        | 'PLACE'
+        | 'CONDITION'
+        | 'INTO'
+      )[];
+      warning: string | null;
+      whole: boolean;
     };
     FloorStop: {
       address: string;
@@ -7133,12 +6842,6 @@ export interface components {
        */
       quantity?: string | null;
     };
-    PackOrderEntry: {
-      /** Format: int64 */
-      order: number;
-      /** Format: int64 */
-      site: number;
-    };
     PageAdjustmentRow: {
       /** Format: int32 */
       offset: number;
@@ -7292,42 +6995,6 @@ export interface components {
       /** Format: int64 */
       id: number;
       name: string;
-    };
-    PickActEntry: {
-      /** @enum {string} */
-      action:
-        | 'MOVE'
-        | 'RECEIVE'
-        | 'PUTAWAY'
-        | 'SEND'
-        | 'ARRIVE'
-        | 'COUNT'
-        | 'ADJUST'
-        | 'PICK'
-        | 'PACK'
-        | 'CONFIRM'
-        | 'UNDO'
-        | 'SAME'
-        | 'TURN'
-        | 'CLEAR';
-      /** Format: int64 */
-      site: number;
-      /** @enum {string} */
-      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
-    };
-    PickSayEntry: {
-      saying: components['schemas']['FloorSaying'];
-      /** Format: int64 */
-      site: number;
-      /** @enum {string} */
-      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
-    };
-    PickScanEntry: {
-      /** Format: int64 */
-      site: number;
-      text: string;
-      /** @enum {string} */
-      verb: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
     };
     PickSiteEntry: {
       /** Format: int64 */
@@ -7873,15 +7540,11 @@ export interface components {
       saying: components['schemas']['FloorSaying'];
       /** Format: int64 */
       site: number;
-      verb?:
-        ('MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK') | null;
     };
     ScanEntry: {
       /** Format: int64 */
       site: number;
       text: string;
-      verb?:
-        ('MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK') | null;
     };
     ScrapRow: {
       code: string | null;
@@ -11097,65 +10760,6 @@ export interface operations {
       403: components['responses']['Forbidden'];
     };
   };
-  getAdjustSentence: {
-    parameters: {
-      query: {
-        site: number;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorAdjust'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-    };
-  };
-  actOnAdjustSentence: {
-    parameters: {
-      query?: never;
-      header: {
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['AdjustActEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorAdjust'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
   removeAdjustmentLines: {
     parameters: {
       query?: never;
@@ -11178,7 +10782,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['FloorAdjust'];
+          'application/json': components['schemas']['FloorSentence'];
         };
       };
       400: components['responses']['Invalid'];
@@ -11212,7 +10816,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['FloorAdjust'];
+          'application/json': components['schemas']['FloorSentence'];
         };
       };
       400: components['responses']['Invalid'];
@@ -11246,7 +10850,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['FloorAdjust'];
+          'application/json': components['schemas']['FloorSentence'];
         };
       };
       400: components['responses']['Invalid'];
@@ -11280,75 +10884,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['FloorAdjust'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
-  sayToAdjustSentence: {
-    parameters: {
-      query?: never;
-      header: {
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['AdjustSayEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorAdjust'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
-  scanIntoAdjustSentence: {
-    parameters: {
-      query?: never;
-      header: {
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['AdjustScanEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorAdjust'];
+          'application/json': components['schemas']['FloorSentence'];
         };
       };
       400: components['responses']['Invalid'];
@@ -11694,194 +11230,6 @@ export interface operations {
       503: components['responses']['Busy'];
     };
   };
-  getMoveSentence: {
-    parameters: {
-      query: {
-        site: number;
-        verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorMove'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-    };
-  };
-  actOnMoveSentence: {
-    parameters: {
-      query?: never;
-      header: {
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ActEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorMove'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
-  sayToMoveSentence: {
-    parameters: {
-      query?: never;
-      header: {
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SayEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorMove'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
-  scanIntoMoveSentence: {
-    parameters: {
-      query?: never;
-      header: {
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ScanEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorMove'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
-  getPickSentence: {
-    parameters: {
-      query: {
-        site: number;
-        verb?: 'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK';
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorPick'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-    };
-  };
-  actOnPickSentence: {
-    parameters: {
-      query?: never;
-      header: {
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PickActEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorPick'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
   pausePicking: {
     parameters: {
       query?: never;
@@ -11904,7 +11252,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['FloorPick'];
+          'application/json': components['schemas']['FloorSentence'];
         };
       };
       400: components['responses']['Invalid'];
@@ -11938,41 +11286,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['FloorPick'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
-  chooseOrderToPack: {
-    parameters: {
-      query?: never;
-      header: {
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PackOrderEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorPick'];
+          'application/json': components['schemas']['FloorSentence'];
         };
       };
       400: components['responses']['Invalid'];
@@ -12006,75 +11320,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['FloorPick'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
-  sayToPickSentence: {
-    parameters: {
-      query?: never;
-      header: {
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PickSayEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorPick'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
-  scanIntoPickSentence: {
-    parameters: {
-      query?: never;
-      header: {
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PickScanEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorPick'];
+          'application/json': components['schemas']['FloorSentence'];
         };
       };
       400: components['responses']['Invalid'];
@@ -12108,168 +11354,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['FloorPick'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
-  getReceiveSentence: {
-    parameters: {
-      query: {
-        site: number;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorReceive'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-    };
-  };
-  actOnReceiveSentence: {
-    parameters: {
-      query?: never;
-      header: {
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ActEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorReceive'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
-  chooseInboundOrder: {
-    parameters: {
-      query?: never;
-      header: {
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ArrivingEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorReceive'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
-  sayToReceiveSentence: {
-    parameters: {
-      query?: never;
-      header: {
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SayEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorReceive'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
-  scanIntoReceiveSentence: {
-    parameters: {
-      query?: never;
-      header: {
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ScanEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorReceive'];
+          'application/json': components['schemas']['FloorSentence'];
         };
       };
       400: components['responses']['Invalid'];
@@ -12360,7 +11445,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['FloorMove'];
+          'application/json': components['schemas']['FloorSentence'];
         };
       };
       400: components['responses']['Invalid'];
@@ -12394,7 +11479,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['FloorMove'];
+          'application/json': components['schemas']['FloorSentence'];
         };
       };
       400: components['responses']['Invalid'];
@@ -12428,7 +11513,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['FloorMove'];
+          'application/json': components['schemas']['FloorSentence'];
         };
       };
       400: components['responses']['Invalid'];
@@ -12461,6 +11546,223 @@ export interface operations {
       400: components['responses']['Invalid'];
       401: components['responses']['SignIn'];
       403: components['responses']['Forbidden'];
+    };
+  };
+  getSentence: {
+    parameters: {
+      query: {
+        site: number;
+      };
+      header?: never;
+      path: {
+        verb:
+          | 'MOVE'
+          | 'PUT_AWAY'
+          | 'RECEIVE'
+          | 'SEND'
+          | 'ARRIVE'
+          | 'ADJUST'
+          | 'PICK'
+          | 'PACK'
+          | 'COUNT';
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorSentence'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  actOnSentence: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        verb:
+          | 'MOVE'
+          | 'PUT_AWAY'
+          | 'RECEIVE'
+          | 'SEND'
+          | 'ARRIVE'
+          | 'ADJUST'
+          | 'PICK'
+          | 'PACK'
+          | 'COUNT';
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ActEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorSentence'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  chooseDocument: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        verb:
+          | 'MOVE'
+          | 'PUT_AWAY'
+          | 'RECEIVE'
+          | 'SEND'
+          | 'ARRIVE'
+          | 'ADJUST'
+          | 'PICK'
+          | 'PACK'
+          | 'COUNT';
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['DocumentEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorSentence'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  sayToSentence: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        verb:
+          | 'MOVE'
+          | 'PUT_AWAY'
+          | 'RECEIVE'
+          | 'SEND'
+          | 'ARRIVE'
+          | 'ADJUST'
+          | 'PICK'
+          | 'PACK'
+          | 'COUNT';
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SayEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorSentence'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  scanIntoSentence: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        verb:
+          | 'MOVE'
+          | 'PUT_AWAY'
+          | 'RECEIVE'
+          | 'SEND'
+          | 'ARRIVE'
+          | 'ADJUST'
+          | 'PICK'
+          | 'PACK'
+          | 'COUNT';
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ScanEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FloorSentence'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
   getHouse: {

@@ -4,7 +4,7 @@ import type { Schemas } from '../api/client';
 import { TapRow } from './Parts';
 
 type Kind = Schemas['MovementKind'];
-type Way = Schemas['FloorAdjust']['way'];
+type Way = Schemas['FloorAdjusting']['way'];
 
 const WAYS: Record<Kind['direction'], Way[]> = {
   OUT: ['OUT'],

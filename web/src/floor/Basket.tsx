@@ -15,14 +15,15 @@ import { Refusal } from './Refusal';
 import { soFar } from '../kit/numbers';
 import { NumberField } from '../kit/NumberField';
 
-type View = Schemas['FloorAdjust'];
+type Adjusting = Schemas['FloorAdjusting'];
 type Line = Schemas['BasketLine'];
 type Telling = Omit<Schemas['BasketPostEntry'], 'site'>;
 
 /** What was gathered: looked through, changed, told what the kind asks for, and posted as one. */
 export function Basket({
-  view,
+  adjusting: { lines },
   kind,
+  refusal,
   fault,
   busy,
   onLine,
@@ -30,7 +31,8 @@ export function Basket({
   onPost,
   onBack,
 }: {
-  view: View;
+  adjusting: Adjusting;
+  refusal: Schemas['FloorRefusal'] | null;
   kind: Schemas['MovementKind'];
   fault: unknown;
   busy: boolean;
@@ -76,16 +78,16 @@ export function Basket({
           <Box sx={{ flex: 1 }}>{kind.name}</Box>
         </HeadStrip>
         <Box component="h1" sx={{ typography: 'h1', fontSize: 26, m: 0, p: 1.5 }}>
-          {t('righting.inBasket', { count: view.lines.length })}
+          {t('righting.inBasket', { count: lines.length })}
         </Box>
-        {view.refusal && <Refusal sentence={view.refusal.sentence} />}
+        {refusal && <Refusal sentence={refusal.sentence} />}
         {fault instanceof Problem && <Refusal sentence={fault.message} />}
         <Box
           component="ul"
           aria-label={t('righting.basket')}
           sx={{ listStyle: 'none', p: 0, m: 0 }}
         >
-          {view.lines.map((line) => (
+          {lines.map((line) => (
             <BasketRow
               key={line.line}
               line={line}
@@ -153,7 +155,7 @@ export function Basket({
           <SmallButton onClick={onEmpty}>{t('righting.empty')}</SmallButton>
         </Box>
         <MainButton type="submit" disabled={busy}>
-          {t('righting.post', { count: view.lines.length })}
+          {t('righting.post', { count: lines.length })}
         </MainButton>
       </Box>
     </Box>

@@ -46,7 +46,7 @@ const candidate = {
   quantity: '6',
 } as const;
 
-function view(part: Partial<Schemas['FloorMove']>): Schemas['FloorMove'] {
+function view(part: Partial<Schemas['FloorSentence']>): Schemas['FloorSentence'] {
   const blank = { state: 'EMPTY', why: null, id: null } as const;
   return {
     item: { ...blank, id: 5 },
@@ -56,7 +56,7 @@ function view(part: Partial<Schemas['FloorMove']>): Schemas['FloorMove'] {
     to: blank,
     candidates: [candidate, { ...candidate, lot: 'K2292', lotId: 4, quantity: '8' }],
     ...part,
-  } as unknown as Schemas['FloorMove'];
+  } as unknown as Schemas['FloorSentence'];
 }
 
 it('offers each bin once, with all that lies in it', async () => {

@@ -52,14 +52,14 @@ const FROM = [
 for (const [path, title] of FROM) {
   it(`opens an order that is scanned on ${path}`, async () => {
     finds({ kind: 'ORDER', id: 7, title: 'PO-10007' });
-    answers('POST', '/api/floor/receive/order', () => ({}));
+    answers('POST', '/api/floor/RECEIVE/document', () => ({ verb: 'RECEIVE' }));
     card(path);
     await screen.findByText(title);
     scan('PO-10007');
     expect(await screen.findByRole('heading', { name: 'receive' })).toBeTruthy();
-    expect(asked.find((one) => one.path === '/api/floor/receive/order')?.body).toEqual({
+    expect(asked.find((one) => one.path === '/api/floor/RECEIVE/document')?.body).toEqual({
       site: 1,
-      order: 7,
+      document: 7,
     });
   });
 
@@ -74,13 +74,12 @@ for (const [path, title] of FROM) {
 
   it(`begins to put a load away that is scanned on ${path}`, async () => {
     finds({ kind: 'LOAD', id: 9, title: '304000010000000017' });
-    answers('POST', '/api/floor/move/say', () => ({ outcome: 'FILLED' }));
+    answers('POST', '/api/floor/PUT_AWAY/say', () => ({ verb: 'PUT_AWAY', outcome: 'FILLED' }));
     card(path);
     await screen.findByText(title);
     scan('304000010000000017');
     expect(await screen.findByRole('heading', { name: 'put-away' })).toBeTruthy();
-    expect(asked.find((one) => one.path === '/api/floor/move/say')?.body).toMatchObject({
-      verb: 'PUT_AWAY',
+    expect(asked.find((one) => one.path === '/api/floor/PUT_AWAY/say')?.body).toMatchObject({
       afresh: true,
       saying: { kind: 'LOAD', load: 9 },
     });
@@ -99,7 +98,7 @@ for (const [path, title] of FROM) {
       { kind: 'BIN', id: 13, title: 'B-03', detail: 'a bin' },
       { kind: 'ORDER', id: 7, title: 'PO-7', detail: 'an order' },
     );
-    answers('POST', '/api/floor/receive/order', () => ({}));
+    answers('POST', '/api/floor/RECEIVE/document', () => ({ verb: 'RECEIVE' }));
     card(path);
     await screen.findByText(title);
     scan('B-03');
@@ -109,7 +108,7 @@ for (const [path, title] of FROM) {
 }
 
 it('starts a sentence with what is on the card in one request', async () => {
-  answers('POST', '/api/floor/move/say', () => ({ outcome: 'FILLED' }));
+  answers('POST', '/api/floor/MOVE/say', () => ({ outcome: 'FILLED' }));
   card('/floor/item/5');
   await screen.findByText('D shackle');
   await press(/move/i);

@@ -18,6 +18,7 @@ import { sound } from '../kit/tones';
 import { ChooseGoods } from './ChooseGoods';
 import { Hits } from './Hits';
 import { useOpening } from './opening';
+import { sentenceDesk } from './desks';
 import { ScanBar } from './ScanBar';
 import { saying } from './useSentence';
 
@@ -31,14 +32,14 @@ function useStart(site: Site) {
   return useMutation({
     mutationFn: (saying: Schemas['FloorSaying']) =>
       read(
-        api.POST('/api/floor/move/say', {
-          ...commandId(),
+        api.POST('/api/floor/{verb}/say', {
+          params: { ...commandId().params, path: { verb: 'MOVE' } },
           body: { site: site.id, saying, afresh: true },
         }),
       ),
     onSuccess: (view) => {
       sound(view.outcome === 'REFUSED' ? 'bad' : 'good');
-      queries.setQueryData(['floor-move', site.id, 'MOVE'], view);
+      queries.setQueryData(sentenceDesk(site.id, 'MOVE').key, view);
       void navigate('/floor/move');
     },
     onError: () => sound('bad'),

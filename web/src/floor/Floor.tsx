@@ -8,20 +8,18 @@ import { DemoMark } from '../app/DemoMark';
 import { OwnSecret } from '../app/OwnSecret';
 import { ShiftContext } from '../app/shift';
 import { Drop } from '../kit/Drop';
-import { AdjustSentence } from './AdjustSentence';
 import { BinCard, ItemCard } from './Cards';
 import { CountSentence } from './CountSentence';
+import type { SpokenVerb } from './desks';
+import { DOORS } from './doors';
+import { SentenceScreen } from './SentenceScreen';
 import { LoanOnFloor } from './LoanOnFloor';
-import { MoveSentence } from './MoveSentence';
 import { OutboxNote } from './OutboxNote';
-import { ReceiveSentence } from './ReceiveSentence';
-import { PackSentence } from './PackSentence';
-import { PickSentence } from './PickSentence';
 import { Rest } from './Rest';
 import { SignOut } from './SignOut';
-import { TransferSentence } from './TransferSentence';
 
 const SITE = 'reliquum.site';
+const SPOKEN = Object.keys(DOORS).filter((verb) => verb !== 'COUNT') as SpokenVerb[];
 
 /** The Floor view: portrait, one thumb, a scan starts everything. */
 export default function Floor() {
@@ -57,26 +55,16 @@ export default function Floor() {
       >
         <Routes>
           <Route index element={<Rest site={site} />} />
-          <Route path="move" element={<MoveSentence key={site.id} site={site} />} />
-          <Route
-            path="put-away"
-            element={<MoveSentence key={site.id} site={site} verb="PUT_AWAY" />}
-          />
-          <Route
-            path="send"
-            element={<TransferSentence key={`send ${site.id}`} site={site} verb="SEND" />}
-          />
-          <Route
-            path="arrive"
-            element={<TransferSentence key={`arrive ${site.id}`} site={site} verb="ARRIVE" />}
-          />
-          <Route path="pick" element={<PickSentence key={site.id} site={site} />} />
-          <Route path="pack" element={<PackSentence key={site.id} site={site} />} />
+          {SPOKEN.map((verb) => (
+            <Route
+              key={verb}
+              path={DOORS[verb].slice('/floor/'.length)}
+              element={<SentenceScreen key={`${verb} ${site.id}`} site={site} verb={verb} />}
+            />
+          ))}
           <Route path="count" element={<CountSentence key={site.id} site={site} />} />
-          <Route path="adjust" element={<AdjustSentence key={site.id} site={site} />} />
           <Route path="loan/:id" element={<LoanOnFloor site={site} />} />
           <Route path="own" element={<OwnSecret secret={me.by} />} />
-          <Route path="receive" element={<ReceiveSentence key={site.id} site={site} />} />
           <Route path="item/:id" element={<ItemCard site={site} />} />
           <Route path="bin/:id" element={<BinCard site={site} />} />
           <Route path="*" element={<Navigate to="/floor" replace />} />

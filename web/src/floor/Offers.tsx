@@ -4,10 +4,10 @@ import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
+import type { View } from './desks';
 import { saying, type Saying } from './useSentence';
 import { plus } from '../kit/numbers';
 
-type View = Schemas['FloorMove'];
 type Candidate = Schemas['FloorCandidate'];
 
 /** A code with several meanings is never guessed: these are they. */
@@ -44,7 +44,7 @@ export function Choices({
 /** Where the goods lie, or which lots do: to look at, or to tap instead of a scan. */
 export function Candidates({ view, onChoose }: { view: View; onChoose: (saying: Saying) => void }) {
   const { t } = useTranslation();
-  const byPlace = view.from.state === 'EMPTY';
+  const byPlace = view.from?.state === 'EMPTY';
   // Serial numbers are scanned from the piece in hand, never picked from a list.
   const toTap = !view.needsSerials || byPlace;
   const offered = byPlace ? onePerPlace(view.candidates) : view.candidates;

@@ -4,24 +4,14 @@ import { Link, useLocation } from 'react-router';
 import { clock } from '../kit/format';
 import type { Step } from './desks';
 import type { DeskKey, Waiting } from './outbox';
+import type { Verb } from './desks';
+import { DOORS } from './doors';
 import { useOutbox } from './OutboxContext';
 import { SmallButton } from './Parts';
 import { Refusal } from './Refusal';
 
-const PAGES: Record<string, string> = {
-  MOVE: '/floor/move',
-  PUT_AWAY: '/floor/put-away',
-  SEND: '/floor/send',
-  ARRIVE: '/floor/arrive',
-  PICK: '/floor/pick',
-  PACK: '/floor/pack',
-  'floor-receive': '/floor/receive',
-  'floor-count': '/floor/count',
-  'floor-adjust': '/floor/adjust',
-};
-
 function pageOf([name, , verb]: DeskKey): string {
-  return PAGES[String(verb ?? name)] ?? '/floor';
+  return DOORS[name === 'floor-count' ? 'COUNT' : (verb as Verb)];
 }
 
 /** What waits to be sent: how much, since when, and what holds it up. */

@@ -8,6 +8,7 @@ import { Code } from '../kit/Code';
 import { ago, quantity } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
 import { TapRow } from './Parts';
+import type { View } from './desks';
 import { saying, type Saying } from './useSentence';
 
 /** Everything that waits on docks, at inspection and on trolleys: to tap instead of a scan. */
@@ -167,7 +168,7 @@ export function WhyHere({
   onClose,
 }: {
   site: number;
-  view: Schemas['FloorMove'];
+  view: View;
   onClose: () => void;
 }) {
   const { t } = useTranslation();
@@ -175,7 +176,7 @@ export function WhyHere({
     site,
     item: view.item.id ?? 0,
     lot: view.lot?.id ?? 0,
-    place: view.from.id ?? 0,
+    place: view.from?.id ?? 0,
     load: view.load?.part === 'WHOLE' ? view.load.id : 0,
     condition: view.condition ?? ('GOOD' as const),
     quantity: view.held,

@@ -55,7 +55,7 @@ function floor() {
 beforeEach(() => {
   empty();
   heard.length = 0;
-  answers('GET', '/api/floor/move', () => ({ canUndo: false }));
+  answers('GET', '/api/floor/MOVE', () => ({ canUndo: false }));
   answers('GET', '/api/waiting', () => [{ condition: 'GOOD' }, { condition: 'ON_HOLD' }]);
 });
 afterEach(cleanup);
@@ -67,7 +67,7 @@ it('offers to put away what is good, and not what is still to be checked', async
 
 it('keeps scans that come while an order opens, and gives them to its page in order', async () => {
   finds({ 'PO-10007': { hits: [order] } });
-  answers('POST', '/api/floor/receive/order', () => ({}));
+  answers('POST', '/api/floor/RECEIVE/document', () => ({ verb: 'RECEIVE' }));
   floor();
   scan('PO-10007');
   scan('SHK-001');
@@ -99,7 +99,7 @@ it('takes the next scan as a start when the one before led nowhere', async () =>
 
 it('hears again after an order could not be opened', async () => {
   finds({ 'PO-10007': { hits: [order] }, 'QA-01-A': { hits: [bin] } });
-  answers('POST', '/api/floor/receive/order', () => new Refusal(409, 'The order is closed.'));
+  answers('POST', '/api/floor/RECEIVE/document', () => new Refusal(409, 'The order is closed.'));
   floor();
   scan('PO-10007');
   expect(await screen.findByText('The order is closed.')).toBeTruthy();

@@ -8,6 +8,7 @@ import { useMay } from '../app/session';
 import { Refusal } from './Refusal';
 import { Hits } from './Hits';
 import { useOpening } from './opening';
+import { sentenceDesk } from './desks';
 import { ScanBar } from './ScanBar';
 
 /** Nothing is being done: whatever is scanned is a start. */
@@ -15,9 +16,10 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
   const { t } = useTranslation();
   const navigate = useNavigate();
   const mayMove = useMay('MOVE');
+  const moving = sentenceDesk(site.id, 'MOVE');
   const unfinished = useQuery({
-    queryKey: ['floor-move', site.id, 'MOVE'],
-    queryFn: () => read(api.GET('/api/floor/move', { params: { query: { site: site.id } } })),
+    queryKey: moving.key,
+    queryFn: moving.load,
     enabled: mayMove,
   });
   const waiting = useQuery({

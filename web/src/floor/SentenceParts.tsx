@@ -6,9 +6,7 @@ import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { ItemPicture } from '../kit/ItemPicture';
 import { Blank } from './Blank';
-
-type View = Schemas['FloorMove'];
-type Why = Schemas['FloorPlace']['why'];
+import type { View } from './desks';
 
 /** What moves whole: a unit load, several goods of a bin, or all of them. */
 export function WholeLoad({ load }: { load: Schemas['FloorLoad'] }) {
@@ -45,59 +43,37 @@ export function WholeLoad({ load }: { load: Schemas['FloorLoad'] }) {
   );
 }
 
-/** How much of what, of which lot or which pieces. */
-export function GoodsOf({ view, why }: { view: View; why: (reason: Why) => string | undefined }) {
-  const { t } = useTranslation();
-  return (
-    <>
-      <Blank state={view.quantity.state} label={t('quantity')} why={why(view.quantity.why)} narrow>
-        {view.quantity.value && quantity(view.quantity.value)} {view.item.symbol}
-      </Blank>{' '}
-      ×{' '}
-      <Blank state={view.item.state} label={t('item.item')}>
-        {view.item.name}
-      </Blank>
-      {view.lot && (
-        <>
-          {' · '}
-          {t('move.lot')}{' '}
-          <Blank state={view.lot.state} label={t('lot')} why={why(view.lot.why)}>
-            <Code>{view.lot.code}</Code>
-          </Blank>
-        </>
-      )}
-      {view.needsSerials && (
-        <>
-          {' · '}
-          {t('move.serial')}{' '}
-          <Blank state={view.serials.length ? 'SAID' : 'EMPTY'} label={t('serial')}>
-            <Code>{view.serials.join(', ')}</Code>
-          </Blank>
-        </>
-      )}
-    </>
-  );
-}
-
 /** What one would otherwise have to ask: what lies there, in packs, until when it is good. */
 export function Facts({ view }: { view: View }) {
   const { t } = useTranslation();
+  const { item, lot, from, place, adjusting, picking } = view;
+  const amount = (of: string) => (Number(of) === 0 ? '0' : quantity(of));
   const facts = [
     view.quantity.packs && `= ${view.quantity.packs}`,
     view.verb !== 'ARRIVE' &&
-      view.from.address &&
-      view.item.name &&
+      from?.address &&
+      item.name &&
       Number(view.held) > 0 &&
-      t('move.holds', { place: view.from.address, amount: quantity(view.held) }),
-    view.lot?.expiry && `${t('expires')} ${date(view.lot.expiry)}`,
+      t('move.holds', { place: from.address, amount: quantity(view.held) }),
+    adjusting?.book &&
+      place?.address &&
+      t('move.holds', { place: place.address, amount: amount(adjusting.book) }),
+    !view.expiry && lot?.expiry && `${t('expires')} ${date(lot.expiry)}`,
+    view.incoming && `${t('away.load')} ${view.incoming}`,
     view.condition && view.condition !== 'GOOD' && t(`conditions.${view.condition}`),
-    view.item.shelfNote && `${t('item.shelfNote')}: ${view.item.shelfNote}`,
+    item.shelfNote && `${t('item.shelfNote')}: ${item.shelfNote}`,
     view.elsewhere.length > 0 &&
       t('away.elsewhere', {
         places: view.elsewhere
           .map((one) => `${one.address} (${quantity(one.quantity)})`)
           .join(', '),
       }),
+    picking?.asked &&
+      Number(picking.shortBy) > 0 &&
+      t('picking.listSays', { asked: quantity(picking.asked) }),
+    view.verb === 'SEND' &&
+      item.available !== null &&
+      t('going.available', { amount: `${amount(item.available)} ${item.symbol}` }),
   ].filter(Boolean);
   return (
     <Box component="span" sx={{ display: 'block', fontSize: 17, color: 'text.secondary' }}>

@@ -19,7 +19,7 @@ it('signs out at once while nothing waits', async () => {
 });
 
 it('asks first while scans of this person wait', async () => {
-  answers('POST', '/api/floor/move/scan', () => new Refusal(503, 'The server is starting.'));
+  answers('POST', '/api/floor/MOVE/scan', () => new Refusal(503, 'The server is starting.'));
   await outboxStore().add({
     id: crypto.randomUUID(),
     person: 1,
@@ -28,7 +28,7 @@ it('asks first while scans of this person wait', async () => {
     said: Date.now(),
   });
   show(<SignOut />);
-  await waitFor(() => expect(sent('POST', '/api/floor/move/scan').length).toBeGreaterThan(0));
+  await waitFor(() => expect(sent('POST', '/api/floor/MOVE/scan').length).toBeGreaterThan(0));
   await press('Sign out');
   const ask = await screen.findByRole('alert');
   expect(ask.textContent).toMatch(/1/);

@@ -7,7 +7,7 @@ import { Code } from '../kit/Code';
 import { date } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
 import { TapRow } from './Parts';
-import type { TransferVerb } from './useMoveDesk';
+import type { TransferVerb } from './desks';
 
 /** What is planned must be released first; what is begun on the floor may still be empty. */
 function sendable(row: Schemas['TransferRow']) {

@@ -3,20 +3,20 @@ import type { DeskKey } from './outbox';
 
 export type ActionName = Schemas['ActEntry']['action'];
 export type Saying = Schemas['FloorSaying'];
-
-/** The verbs of which one end is the road. */
+/** The sentence of a verb as it stands. */
+export type View = Schemas['FloorSentence'];
+export type Verb = View['verb'];
+/** The verbs that are conversations; counting keeps strokes. */
+export type SpokenVerb = Exclude<Verb, 'COUNT'>;
+/** The verbs of which one end is in transit. */
 export type TransferVerb = 'SEND' | 'ARRIVE';
-
-/** The verbs by which goods go from one place to another. */
-export type MovingVerb = 'MOVE' | 'PUT_AWAY' | TransferVerb;
 
 /** One thing said to a sentence. */
 export type Step =
   | { kind: 'scan'; text: string }
   | { kind: 'say'; saying: Saying }
   | { kind: 'act'; action: ActionName }
-  | { kind: 'order'; order: number }
-  | { kind: 'transfer'; transfer: number }
+  | { kind: 'document'; document: number }
   | { kind: 'begin'; to: number }
   | { kind: 'sending'; transfer: number; rest: Schemas['SendingEntry']['rest'] }
   | { kind: 'count'; count: number }
@@ -25,7 +25,7 @@ export type Step =
   | { kind: 'enter'; place: number }
   | { kind: 'line'; line: number; quantity: string | null }
   | { kind: 'finish' }
-  | { kind: 'why'; why: number; way: Schemas['FloorAdjust']['way'] }
+  | { kind: 'why'; why: number; way: Schemas['FloorAdjusting']['way'] }
   | { kind: 'empty' }
   | { kind: 'less'; reason: Schemas['ShortPickEntry']['reason'] }
   | { kind: 'walk'; orders: Schemas['RoundEntry']['orders'] }
@@ -40,7 +40,7 @@ export type Sent = Step & { ago: number };
 
 /** How a sentence stands, as far as every sentence does. */
 export interface Spoken {
-  outcome: Schemas['FloorMove']['outcome'] | Schemas['FloorCount']['outcome'];
+  outcome: View['outcome'] | Schemas['FloorCount']['outcome'];
 }
 
 /** Where one kind of sentence is heard: how it stands, and what is said to it. */
@@ -50,78 +50,88 @@ export interface Desk<V extends Spoken> {
   send: (params: CommandHeader, step: Sent) => Promise<V>;
 }
 
-/** A sentence by which goods move. */
-export function moveDesk(site: number, verb: MovingVerb): Desk<Schemas['FloorMove']> {
+/** The sentence of a verb. */
+export function sentenceDesk(site: number, verb: SpokenVerb): Desk<View> {
   return {
-    key: ['floor-move', site, verb],
-    load: () => read(api.GET('/api/floor/move', { params: { query: { site, verb } } })),
-    send: (params, step) => {
+    key: ['sentence', site, verb],
+    load: () => read(api.GET('/api/floor/{verb}', { params: { path: { verb }, query: { site } } })),
+    send: ({ header }, step) => {
+      const params = { header, path: { verb } };
       switch (step.kind) {
         case 'scan':
           return read(
-            api.POST('/api/floor/move/scan', { params, body: { site, verb, text: step.text } }),
+            api.POST('/api/floor/{verb}/scan', { params, body: { site, text: step.text } }),
           );
         case 'say':
           return read(
-            api.POST('/api/floor/move/say', { params, body: { site, verb, saying: step.saying } }),
+            api.POST('/api/floor/{verb}/say', { params, body: { site, saying: step.saying } }),
           );
         case 'act':
           return read(
-            api.POST('/api/floor/move/act', { params, body: { site, verb, action: step.action } }),
+            api.POST('/api/floor/{verb}/act', { params, body: { site, action: step.action } }),
           );
-        case 'transfer':
+        case 'document':
           return read(
-            api.POST('/api/floor/transfer', {
+            api.POST('/api/floor/{verb}/document', {
               params,
-              body: { site, verb, transfer: step.transfer },
-            }),
-          );
-        case 'begin':
-          return read(
-            api.POST('/api/floor/transfer/begin', { params, body: { site, to: step.to } }),
-          );
-        case 'sending':
-          return read(
-            api.POST('/api/floor/transfer/sending', {
-              params,
-              body: { site, transfer: step.transfer, rest: step.rest },
+              body: { site, document: step.document },
             }),
           );
         default:
-          throw new Error(`A move is not about ${step.kind}.`);
+          return sendMore(site, header, step);
       }
     },
   };
 }
 
-/** The Receive sentence. */
-export function receiveDesk(site: number): Desk<Schemas['FloorReceive']> {
-  return {
-    key: ['floor-receive', site],
-    load: () => read(api.GET('/api/floor/receive', { params: { query: { site } } })),
-    send: (params, step) => {
-      switch (step.kind) {
-        case 'scan':
-          return read(
-            api.POST('/api/floor/receive/scan', { params, body: { site, text: step.text } }),
-          );
-        case 'say':
-          return read(
-            api.POST('/api/floor/receive/say', { params, body: { site, saying: step.saying } }),
-          );
-        case 'act':
-          return read(
-            api.POST('/api/floor/receive/act', { params, body: { site, action: step.action } }),
-          );
-        case 'order':
-          return read(
-            api.POST('/api/floor/receive/order', { params, body: { site, order: step.order } }),
-          );
-        default:
-          throw new Error(`A receipt is not about ${step.kind}.`);
-      }
-    },
-  };
+/** What only one verb has to do. */
+function sendMore(site: number, header: CommandHeader['header'], step: Sent): Promise<View> {
+  const params = { header };
+  switch (step.kind) {
+    case 'begin':
+      return read(api.POST('/api/floor/transfer/begin', { params, body: { site, to: step.to } }));
+    case 'sending':
+      return read(
+        api.POST('/api/floor/transfer/sending', {
+          params,
+          body: { site, transfer: step.transfer, rest: step.rest },
+        }),
+      );
+    case 'why':
+      return read(
+        api.POST('/api/floor/adjust/kind', {
+          params,
+          body: { site, kind: step.why, way: step.way },
+        }),
+      );
+    case 'line':
+      return read(
+        api.POST('/api/floor/adjust/line', {
+          params,
+          body: { site, line: step.line, quantity: step.quantity ?? undefined },
+        }),
+      );
+    case 'empty':
+      return read(api.POST('/api/floor/adjust/empty', { params, body: { site } }));
+    case 'basket':
+      return read(
+        api.POST('/api/floor/adjust/posting', { params, body: { ...step.telling, site } }),
+      );
+    case 'less':
+      return read(
+        api.POST('/api/floor/pick/short', { params, body: { site, reason: step.reason } }),
+      );
+    case 'walk':
+      return read(
+        api.POST('/api/floor/pick/round', { params, body: { site, orders: step.orders } }),
+      );
+    case 'leave':
+      return read(api.POST('/api/floor/pick/leaving', { params, body: { site } }));
+    case 'load':
+      return read(api.POST('/api/floor/pick/load', { params, body: { site } }));
+    default:
+      throw new Error(`No sentence is about ${step.kind}.`);
+  }
 }
 
 /** The Count sentence. What was scanned a while ago is compared with the book of then. */
@@ -178,109 +188,15 @@ export function countDesk(site: number): Desk<Schemas['FloorCount']> {
   };
 }
 
-/** The Adjust sentence and its lines. */
-export function adjustDesk(site: number): Desk<Schemas['FloorAdjust']> {
-  return {
-    key: ['floor-adjust', site],
-    load: () => read(api.GET('/api/floor/adjust', { params: { query: { site } } })),
-    send: (params, step) => {
-      switch (step.kind) {
-        case 'scan':
-          return read(
-            api.POST('/api/floor/adjust/scan', { params, body: { site, text: step.text } }),
-          );
-        case 'say':
-          return read(
-            api.POST('/api/floor/adjust/say', { params, body: { site, saying: step.saying } }),
-          );
-        case 'act':
-          return read(
-            api.POST('/api/floor/adjust/act', { params, body: { site, action: step.action } }),
-          );
-        case 'why':
-          return read(
-            api.POST('/api/floor/adjust/kind', {
-              params,
-              body: { site, kind: step.why, way: step.way },
-            }),
-          );
-        case 'line':
-          return read(
-            api.POST('/api/floor/adjust/line', {
-              params,
-              body: { site, line: step.line, quantity: step.quantity ?? undefined },
-            }),
-          );
-        case 'empty':
-          return read(api.POST('/api/floor/adjust/empty', { params, body: { site } }));
-        case 'basket':
-          return read(
-            api.POST('/api/floor/adjust/posting', { params, body: { ...step.telling, site } }),
-          );
-        default:
-          throw new Error(`An adjustment is not about ${step.kind}.`);
-      }
-    },
-  };
-}
-
-/** The Pick sentence, or the Pack sentence. */
-export function pickDesk(site: number, verb: 'PICK' | 'PACK'): Desk<Schemas['FloorPick']> {
-  return {
-    key: ['floor-pick', site, verb],
-    load: () => read(api.GET('/api/floor/pick', { params: { query: { site, verb } } })),
-    send: (params, step) => {
-      switch (step.kind) {
-        case 'scan':
-          return read(
-            api.POST('/api/floor/pick/scan', { params, body: { site, verb, text: step.text } }),
-          );
-        case 'say':
-          return read(
-            api.POST('/api/floor/pick/say', { params, body: { site, verb, saying: step.saying } }),
-          );
-        case 'act':
-          return read(
-            api.POST('/api/floor/pick/act', { params, body: { site, verb, action: step.action } }),
-          );
-        case 'less':
-          return read(
-            api.POST('/api/floor/pick/short', { params, body: { site, reason: step.reason } }),
-          );
-        case 'walk':
-          return read(
-            api.POST('/api/floor/pick/round', { params, body: { site, orders: step.orders } }),
-          );
-        case 'leave':
-          return read(api.POST('/api/floor/pick/leaving', { params, body: { site } }));
-        case 'order':
-          return read(
-            api.POST('/api/floor/pick/order', { params, body: { site, order: step.order } }),
-          );
-        case 'load':
-          return read(api.POST('/api/floor/pick/load', { params, body: { site } }));
-        default:
-          throw new Error(`Picking is not about ${step.kind}.`);
-      }
-    },
-  };
-}
+/** What waits in the outbox of a device may have been said before sentences had one name. */
+const ONE_VERB: Record<string, SpokenVerb> = {
+  'floor-receive': 'RECEIVE',
+  'floor-adjust': 'ADJUST',
+};
 
 /** The desk that something waiting was said to, whether its page is open or not. */
 export function deskOf([name, site, verb]: DeskKey): Desk<Spoken> {
-  const at = Number(site);
-  switch (name) {
-    case 'floor-move':
-      return moveDesk(at, verb as MovingVerb);
-    case 'floor-receive':
-      return receiveDesk(at);
-    case 'floor-count':
-      return countDesk(at);
-    case 'floor-adjust':
-      return adjustDesk(at);
-    case 'floor-pick':
-      return pickDesk(at, verb as 'PICK' | 'PACK');
-    default:
-      throw new Error(`There is no desk ${name}.`);
-  }
+  return name === 'floor-count'
+    ? countDesk(Number(site))
+    : sentenceDesk(Number(site), (verb as SpokenVerb | undefined) ?? ONE_VERB[String(name)]);
 }

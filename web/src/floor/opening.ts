@@ -5,22 +5,12 @@ import { useNavigate } from 'react-router';
 import { api, commandId, Problem, read, type Schemas } from '../api/client';
 import { sound } from '../kit/tones';
 import { holdScan, takeHeldScans } from './heldScans';
+import { sentenceDesk, type SpokenVerb, type Verb, type View } from './desks';
+import { DOORS } from './doors';
 import { saying } from './useSentence';
 
 type Hit = Schemas['FloorHit'];
 type Doing = NonNullable<Schemas['FloorFound']['action']>;
-
-const DOORS: Partial<Record<Doing, string>> = {
-  MOVE: '/floor/move',
-  PUTAWAY: '/floor/put-away',
-  RECEIVE: '/floor/receive',
-  SEND: '/floor/send',
-  ARRIVE: '/floor/arrive',
-  COUNT: '/floor/count',
-  ADJUST: '/floor/adjust',
-  PICK: '/floor/pick',
-  PACK: '/floor/pack',
-};
 
 /**
  * Where a scan leads that is said to no sentence: at rest, and on cards. One meaning opens its card
@@ -51,7 +41,7 @@ export function useOpening(site: number, acts: Partial<Record<Doing, () => void>
       onSuccess: (found) => {
         sound(found.refusal ? 'bad' : 'good');
         const act = found.action ? acts[found.action] : undefined;
-        const door = found.action ? DOORS[found.action] : undefined;
+        const door = found.action ? doorOf(found.action) : undefined;
         if (act) {
           stay();
           act();
@@ -89,7 +79,7 @@ export function useOpening(site: number, acts: Partial<Record<Doing, () => void>
     takeHeldScans().forEach(hear);
   }
   const nothingToDo =
-    scan.data?.action && !DOORS[scan.data.action] && !acts[scan.data.action]
+    scan.data?.action && !doorOf(scan.data.action) && !acts[scan.data.action]
       ? t('floor.nothingToDo')
       : undefined;
   return {
@@ -109,73 +99,73 @@ function isCard(path: string): boolean {
   return path.startsWith('/floor/item/') || path.startsWith('/floor/bin/');
 }
 
+/** The page of the verb that an action label begins, if it begins one. */
+function doorOf(action: Doing): string | undefined {
+  const verb = action === 'PUTAWAY' ? 'PUT_AWAY' : action;
+  return verb in DOORS ? DOORS[verb as Verb] : undefined;
+}
+
 /** Opens what was scanned: a card, or the sentence that it begins. */
 function useOpen(site: number) {
   const queries = useQueryClient();
+  const shown = (view: View) => {
+    queries.setQueryData(sentenceDesk(site, view.verb as SpokenVerb).key, view);
+    return DOORS[view.verb];
+  };
+  const take = (verb: SpokenVerb, document: number) =>
+    read(
+      api.POST('/api/floor/{verb}/document', {
+        params: { ...commandId().params, path: { verb } },
+        body: { site, document },
+      }),
+    );
   return useMutation({
     mutationFn: async (hit: Hit) => {
-      if (hit.kind === 'ORDER') {
-        const view = await read(
-          api.POST('/api/floor/receive/order', { ...commandId(), body: { site, order: hit.id } }),
-        );
-        queries.setQueryData(['floor-receive', site], view);
-        return '/floor/receive';
-      }
-      if (hit.kind === 'TRANSFER') {
-        const view = await read(
-          api.POST('/api/floor/transfer', {
-            ...commandId(),
-            body: { site, transfer: hit.id },
-          }),
-        );
-        queries.setQueryData(['floor-move', site, view.verb], view);
-        return view.verb === 'SEND' ? '/floor/send' : '/floor/arrive';
-      }
-      if (hit.kind === 'COUNT') {
-        const view = await read(
-          api.POST('/api/floor/count/choose', {
-            ...commandId(),
-            body: { site, count: hit.id },
-          }),
-        );
-        queries.setQueryData(['floor-count', site], view);
-        return '/floor/count';
-      }
-      if (hit.kind === 'LOAD') {
-        const verb = 'PUT_AWAY' as const;
-        const view = await read(
-          api.POST('/api/floor/move/say', {
-            ...commandId(),
-            body: { site, verb, saying: saying({ kind: 'LOAD', load: hit.id }), afresh: true },
-          }),
-        );
-        queries.setQueryData(['floor-move', site, verb], view);
-        return '/floor/put-away';
-      }
-      if (hit.kind === 'LEAVING') {
-        const order = await read(
-          api.GET('/api/outbound/{id}', { params: { path: { id: hit.id } } }),
-        );
-        if (order.kept.some((one) => !one.picked)) {
+      switch (hit.kind) {
+        case 'ORDER':
+          return shown(await take('RECEIVE', hit.id));
+        case 'TRANSFER':
+          return shown(
+            await read(
+              api.POST('/api/floor/transfer', {
+                ...commandId(),
+                body: { site, transfer: hit.id },
+              }),
+            ),
+          );
+        case 'COUNT': {
           const view = await read(
-            api.POST('/api/floor/pick/round', {
+            api.POST('/api/floor/count/choose', {
               ...commandId(),
-              body: { site, orders: [{ order: hit.id }] },
+              body: { site, count: hit.id },
             }),
           );
-          queries.setQueryData(['floor-pick', site, 'PICK'], view);
-          return '/floor/pick';
+          queries.setQueryData(['floor-count', site], view);
+          return DOORS.COUNT;
         }
-        const view = await read(
-          api.POST('/api/floor/pick/order', { ...commandId(), body: { site, order: hit.id } }),
-        );
-        queries.setQueryData(['floor-pick', site, 'PACK'], view);
-        return '/floor/pack';
+        case 'LOAD':
+          return shown(
+            await read(
+              api.POST('/api/floor/{verb}/say', {
+                params: { ...commandId().params, path: { verb: 'PUT_AWAY' } },
+                body: { site, saying: saying({ kind: 'LOAD', load: hit.id }), afresh: true },
+              }),
+            ),
+          );
+        case 'LEAVING': {
+          const order = await read(
+            api.GET('/api/outbound/{id}', { params: { path: { id: hit.id } } }),
+          );
+          const toPick = order.kept.some((one) => !one.picked);
+          return shown(await take(toPick ? 'PICK' : 'PACK', hit.id));
+        }
+        case 'LOAN':
+          return `/floor/loan/${hit.id}`;
+        case 'BIN':
+          return `/floor/bin/${hit.id}`;
+        default:
+          return `/floor/item/${hit.itemId}`;
       }
-      if (hit.kind === 'LOAN') {
-        return `/floor/loan/${hit.id}`;
-      }
-      return hit.kind === 'BIN' ? `/floor/bin/${hit.id}` : `/floor/item/${hit.itemId}`;
     },
   });
 }

@@ -4,8 +4,34 @@ import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import '../app/words';
-import { PackSentence } from './PackSentence';
-import { PickSentence } from './PickSentence';
+import { sentence } from '../testing/sentence';
+import type { View } from './desks';
+import { SentenceScreen } from './SentenceScreen';
+
+const PICKING = [
+  'orders',
+  'choosable',
+  'order',
+  'asked',
+  'shortBy',
+  'substitute',
+  'stops',
+  'parcels',
+  'packs',
+];
+
+/** The sentence as it is sent: what is picked stands apart. */
+function told(flat: Record<string, unknown>): View {
+  const picking: Record<string, unknown> = {};
+  const more: Record<string, unknown> = {};
+  for (const [name, value] of Object.entries(flat)) {
+    (PICKING.includes(name) ? picking : more)[name] = value;
+  }
+  return sentence({ ...more, picking } as unknown as View);
+}
+
+const tells = (method: 'GET' | 'POST', path: string, flat: () => Record<string, unknown>) =>
+  answers(method, path, () => told(flat()));
 
 const site = { id: 1, code: 'KQ', name: 'Kittiwake Quay' } as never;
 
@@ -84,31 +110,30 @@ beforeEach(empty);
 afterEach(cleanup);
 
 it('shows the next stop with the bin first, and takes it once that is certain', async () => {
-  answers('GET', '/api/floor/pick', () => view);
-  answers('POST', '/api/floor/pick/act', () => ({
+  tells('GET', '/api/floor/PICK', () => view);
+  tells('POST', '/api/floor/PICK/act', () => ({
     ...view,
     ready: true,
     place: { ...view.place, state: 'SAID' },
   }));
-  show(<PickSentence site={site} />);
+  show(<SentenceScreen site={site} verb="PICK" />);
   const sentence = await screen.findByTestId('sentence');
   expect(sentence.textContent).toMatch(/^QA-01-A/);
   await press('That is it');
   expect(await screen.findByRole('button', { name: 'Take it' })).toBeTruthy();
-  expect(sent('POST', '/api/floor/pick/act')[0]?.body).toMatchObject({
-    verb: 'PICK',
+  expect(sent('POST', '/api/floor/PICK/act')[0]?.body).toMatchObject({
     action: 'CONFIRM',
   });
 });
 
 it('asks why when less is there, and sends the reason', async () => {
-  answers('GET', '/api/floor/pick', () => view);
-  answers('POST', '/api/floor/pick/short', () => ({
+  tells('GET', '/api/floor/PICK', () => view);
+  tells('POST', '/api/floor/pick/short', () => ({
     ...view,
     outcome: 'DONE',
     done: { posting: 0, sentence: '10 short in QA-01-A: now from QA-02-A.' },
   }));
-  show(<PickSentence site={site} />);
+  show(<SentenceScreen site={site} verb="PICK" />);
   await press('Less there');
   await press('Nothing is there');
   expect((await screen.findByRole('status')).textContent).toContain('now from QA-02-A');
@@ -116,9 +141,9 @@ it('asks why when less is there, and sends the reason', async () => {
 });
 
 it('gathers two orders with their totes into one walk', async () => {
-  answers('GET', '/api/floor/pick', () => none);
-  answers('POST', '/api/floor/pick/round', () => view);
-  show(<PickSentence site={site} />);
+  tells('GET', '/api/floor/PICK', () => none);
+  tells('POST', '/api/floor/pick/round', () => view);
+  show(<SentenceScreen site={site} verb="PICK" />);
   await press(/OB-1/);
   await press(/OB-2.*late/);
   await userEvent.type(screen.getByLabelText('Tote of OB-1'), 'RU.TOTE-1');
@@ -132,13 +157,13 @@ it('gathers two orders with their totes into one walk', async () => {
 });
 
 it('leaps to another stop by a tap, and warns of what the list does not say', async () => {
-  answers('GET', '/api/floor/pick', () => ({ ...view, substitute: true }));
-  answers('POST', '/api/floor/pick/say', () => view);
-  show(<PickSentence site={site} />);
+  tells('GET', '/api/floor/PICK', () => ({ ...view, substitute: true }));
+  tells('POST', '/api/floor/PICK/say', () => view);
+  show(<SentenceScreen site={site} verb="PICK" />);
   expect((await screen.findByRole('alert')).textContent).toContain('rules allow it');
   await press(/QA-02-A/);
   await waitFor(() =>
-    expect(sent('POST', '/api/floor/pick/say')[0]?.body).toMatchObject({
+    expect(sent('POST', '/api/floor/PICK/say')[0]?.body).toMatchObject({
       saying: { kind: 'BIN', place: 12 },
     }),
   );
@@ -159,9 +184,9 @@ it('packs into a new load, weighs it, and hands it over', async () => {
   let stops = view.stops.slice(0, 1);
   let parcels: (typeof parcel)[] = [];
   const packing = () => ({ ...view, verb: 'PACK', whole: parcels.length > 0, stops, parcels });
-  answers('GET', '/api/floor/pick', packing);
+  tells('GET', '/api/floor/PACK', packing);
   answers('GET', '/api/outbound/carriage', () => [{ service: 'NEXT_DAY', most: 30 }]);
-  answers('POST', '/api/floor/pick/load', () => {
+  tells('POST', '/api/floor/pick/load', () => {
     parcels = [parcel];
     return {
       ...packing(),
@@ -169,7 +194,7 @@ it('packs into a new load, weighs it, and hands it over', async () => {
       into: { state: 'SAID', value: parcel.code },
     };
   });
-  answers('POST', '/api/floor/pick/act', () => {
+  tells('POST', '/api/floor/PACK/act', () => {
     stops = [];
     return { ...packing(), outcome: 'DONE', done: { posting: 5, sentence: 'Packed 10.' } };
   });
@@ -178,8 +203,8 @@ it('packs into a new load, weighs it, and hands it over', async () => {
     return {};
   });
   answers('POST', '/api/outbound/3/hand-over', () => ({}));
-  answers('POST', '/api/floor/pick/order', () => ({ ...none, verb: 'PACK' }));
-  show(<PackSentence site={site} />);
+  tells('POST', '/api/floor/PACK/document', () => ({ ...none, verb: 'PACK' }));
+  show(<SentenceScreen site={site} verb="PACK" />);
   await press('New load');
   await press('Pack it');
   await press('Weigh');

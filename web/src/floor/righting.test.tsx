@@ -4,7 +4,9 @@ import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import '../app/words';
-import { AdjustSentence } from './AdjustSentence';
+import { noBin, sentence } from '../testing/sentence';
+import type { View } from './desks';
+import { SentenceScreen } from './SentenceScreen';
 
 const site = { id: 1, code: 'KQ', name: 'Kittiwake Quay' } as never;
 
@@ -24,46 +26,24 @@ const job = {
   fields: [{ id: 71, name: 'Job', type: 'TEXT', required: true, choices: [] }],
 };
 
-const blank = { state: 'EMPTY', why: null, id: null, address: null, area: null };
-
-const view = {
-  site: 1,
-  outcome: 'STANDS',
-  kind: job,
-  way: 'OUT',
-  kinds: [],
-  item: {
-    state: 'EMPTY',
-    id: null,
-    code: null,
-    name: null,
-    symbol: null,
-    decimals: null,
-    tracking: null,
-    packs: [],
-    available: null,
-    picture: null,
-    shelfNote: '',
-  },
-  lot: null,
-  expiry: null,
-  needsSerials: false,
-  serials: [],
-  quantity: { state: 'EMPTY', why: null, value: null, packs: '' },
-  place: blank,
-  condition: null,
-  conditions: [],
-  book: null,
-  wanted: [],
-  whole: false,
-  canUndo: false,
-  lines: [],
-  candidates: [],
-  choices: [],
-  leftAt: null,
-  refusal: null,
-  posted: null,
-};
+/** The Adjust sentence, and what is adjusted with it. */
+function view(part: Partial<View> = {}, adjusting: Partial<View['adjusting']> = {}): View {
+  return sentence({
+    verb: 'ADJUST',
+    place: noBin,
+    adjusting: {
+      kind: job,
+      way: 'OUT',
+      kinds: [],
+      book: null,
+      lines: [],
+      leftAt: null,
+      posted: null,
+      ...adjusting,
+    } as View['adjusting'],
+    ...part,
+  });
+}
 
 const line = {
   line: 1,
@@ -78,16 +58,18 @@ const line = {
   place: 'QA-01-A',
   condition: 'GOOD',
   quantity: '3',
-};
+} as const;
 
 beforeEach(empty);
 afterEach(cleanup);
 
 it('begins with why, each reason under the way that goods go', async () => {
   const either = { ...job, id: 2, name: 'Counted again', direction: 'EITHER', fields: [] };
-  answers('GET', '/api/floor/adjust', () => ({ ...view, kind: null, kinds: [job, either] }));
-  answers('POST', '/api/floor/adjust/kind', () => view);
-  show(<AdjustSentence site={site} />);
+  answers('GET', '/api/floor/ADJUST', () =>
+    view({}, { kind: null, kinds: [job, either] as never }),
+  );
+  answers('POST', '/api/floor/adjust/kind', () => view());
+  show(<SentenceScreen site={site} verb="ADJUST" />);
   expect(await screen.findByRole('region', { name: 'Set to a figure' })).toBeTruthy();
   await userEvent.click(screen.getByText('Taken for a job'));
   await waitFor(() =>
@@ -100,39 +82,43 @@ it('begins with why, each reason under the way that goods go', async () => {
 });
 
 it('puts a whole sentence into the basket with its largest button', async () => {
-  answers('GET', '/api/floor/adjust', () => ({
-    ...view,
-    whole: true,
-    canUndo: true,
-    item: { ...view.item, state: 'SAID', id: 7, name: 'Rope', symbol: 'm' },
-    quantity: { state: 'SAID', why: null, value: '3', packs: '' },
-    place: { ...blank, state: 'ONLY', id: 3, address: 'QA-01-A' },
-    book: '40',
-  }));
-  answers('POST', '/api/floor/adjust/act', () => ({ ...view, outcome: 'DONE', lines: [line] }));
-  show(<AdjustSentence site={site} />);
+  answers('GET', '/api/floor/ADJUST', () =>
+    view(
+      {
+        whole: true,
+        canUndo: true,
+        item: { ...view().item, state: 'SAID', id: 7, name: 'Rope', symbol: 'm' },
+        quantity: { state: 'SAID', why: null, value: '3', packs: '' },
+        place: { ...noBin, state: 'ONLY', id: 3, address: 'QA-01-A' },
+      },
+      { book: '40' },
+    ),
+  );
+  answers('POST', '/api/floor/ADJUST/act', () => view({ outcome: 'DONE' }, { lines: [line] }));
+  show(<SentenceScreen site={site} verb="ADJUST" />);
   expect((await screen.findByTestId('sentence')).textContent).toContain('QA-01-A holds 40');
   await press('Into the basket');
   expect(await screen.findByRole('button', { name: 'Look through 1 line' })).toBeTruthy();
 });
 
 it('asks for the fields when the basket is posted, and keeps it when one is missing', async () => {
-  answers('GET', '/api/floor/adjust', () => ({ ...view, lines: [line] }));
+  answers('GET', '/api/floor/ADJUST', () => view({}, { lines: [line] }));
   answers(
     'POST',
     '/api/floor/adjust/posting',
     () => new Refusal(400, 'Job is needed.', 'invalid', { field: 'field-71' }),
   );
-  show(<AdjustSentence site={site} />);
+  show(<SentenceScreen site={site} verb="ADJUST" />);
   await press('Look through 1 line');
   await press('Post 1 line');
   expect((await screen.findAllByText('Job is needed.')).length).toBeGreaterThan(0);
   expect(screen.getByText('Rope')).toBeTruthy();
-  answers('POST', '/api/floor/adjust/posting', () => ({
-    ...view,
-    outcome: 'DONE',
-    posted: { number: 'MV-00001', proposed: false, lines: 1, value: -3 },
-  }));
+  answers('POST', '/api/floor/adjust/posting', () =>
+    view(
+      { outcome: 'DONE' },
+      { posted: { number: 'MV-00001', proposed: false, lines: 1, value: -3 } },
+    ),
+  );
   await userEvent.type(screen.getByLabelText('Job'), 'J-1042');
   await press('Post 1 line');
   expect(await screen.findByText('MV-00001')).toBeTruthy();
@@ -142,9 +128,9 @@ it('asks for the fields when the basket is posted, and keeps it when one is miss
 });
 
 it('changes a line of the basket, and takes one out', async () => {
-  answers('GET', '/api/floor/adjust', () => ({ ...view, lines: [line] }));
-  answers('POST', '/api/floor/adjust/line', () => ({ ...view, lines: [line] }));
-  show(<AdjustSentence site={site} />);
+  answers('GET', '/api/floor/ADJUST', () => view({}, { lines: [line] }));
+  answers('POST', '/api/floor/adjust/line', () => view({}, { lines: [line] }));
+  show(<SentenceScreen site={site} verb="ADJUST" />);
   await press('Look through 1 line');
   await userEvent.click(screen.getByText('Rope'));
   const amount = screen.getByLabelText('Quantity');

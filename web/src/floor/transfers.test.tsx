@@ -9,9 +9,9 @@ import { ItemPicture } from '../kit/ItemPicture';
 import { ChooseGoods } from './ChooseGoods';
 import { SendNow } from './SendNow';
 import { OnTheRoad, PickedList, PickList } from './TransferLists';
-import { TransferSentence } from './TransferSentence';
+import { noBin, sentence } from '../testing/sentence';
+import { SentenceScreen } from './SentenceScreen';
 
-type View = Schemas['FloorMove'];
 type Transfer = Schemas['FloorTransfer'];
 type Kept = Schemas['TransferKept'];
 
@@ -54,50 +54,7 @@ const transfer: Transfer = {
   goods: [],
 };
 
-const blank = { state: 'EMPTY' as const, why: null, id: null, address: null, area: null };
-
-const view: View = {
-  site: 1,
-  verb: 'SEND',
-  outcome: 'STANDS',
-  load: null,
-  item: {
-    state: 'EMPTY',
-    id: null,
-    code: null,
-    name: null,
-    symbol: null,
-    decimals: null,
-    tracking: null,
-    packs: [],
-    available: null,
-    picture: null,
-    shelfNote: '',
-  },
-  lot: null,
-  needsSerials: false,
-  serials: [],
-  quantity: { state: 'EMPTY', why: null, value: null, packs: '' },
-  from: blank,
-  to: blank,
-  condition: null,
-  conditions: [],
-  held: '0',
-  oneEnd: false,
-  wanted: [],
-  whole: false,
-  ready: false,
-  canUndo: false,
-  canSame: false,
-  warning: null,
-  elsewhere: [],
-  candidates: [],
-  transfer: null,
-  choices: [],
-  refusal: null,
-  unordered: null,
-  done: null,
-};
+const view = sentence({ verb: 'SEND', from: noBin, to: noBin });
 
 beforeEach(empty);
 afterEach(cleanup);
@@ -194,7 +151,7 @@ it('shows the lots and pieces that were sent, to be confirmed', async () => {
 });
 
 it('begins with a site when there is no transfer, and sends what is picked', async () => {
-  answers('GET', '/api/floor/move', () => view);
+  answers('GET', '/api/floor/SEND', () => view);
   answers('GET', '/api/transfers', () => ({ total: 0, offset: 0, rows: [] }));
   answers('GET', '/api/transfers/sites', () => [
     { id: 1, code: 'KQ', name: 'Kittiwake Quay' },
@@ -206,7 +163,7 @@ it('begins with a site when there is no transfer, and sends what is picked', asy
     transfer: { ...transfer, planned: false, kept: [{ ...kept, picked: true }] },
   }));
   answers('POST', '/api/floor/transfer/sending', () => view);
-  show(<TransferSentence site={site} verb="SEND" />);
+  show(<SentenceScreen site={site} verb="SEND" />);
   await press('Pontoon Shop');
   expect(screen.queryByRole('button', { name: 'Kittiwake Quay' })).toBeNull();
   await screen.findByText('→ Pontoon Shop');
@@ -221,20 +178,19 @@ it('begins with a site when there is no transfer, and sends what is picked', asy
 });
 
 it('adds knowingly what the transfer does not ask for', async () => {
-  answers('GET', '/api/floor/move', () => ({
+  answers('GET', '/api/floor/SEND', () => ({
     ...view,
     transfer,
     outcome: 'REFUSED',
-    unordered: 6,
+    addable: 6,
     refusal: { type: 'not-on-transfer', sentence: 'TR-10007 does not ask for that.', values: {} },
   }));
-  answers('POST', '/api/floor/move/say', () => ({ ...view, transfer }));
-  show(<TransferSentence site={site} verb="SEND" />);
+  answers('POST', '/api/floor/SEND/say', () => ({ ...view, transfer }));
+  show(<SentenceScreen site={site} verb="SEND" />);
   await press('Send it all the same');
   await waitFor(() =>
     expect(asked.find((one) => one.path.endsWith('say'))?.body).toEqual({
       site: 1,
-      verb: 'SEND',
       saying: { kind: 'KNOWINGLY', item: 6 },
     }),
   );

@@ -73,12 +73,12 @@ class CostsAndPicturesTest {
             .ok()
             .path("id")
             .asLong();
-    hand.post("/api/floor/receive/order", Map.of("site", site, "order", order)).ok();
-    hand.post("/api/floor/receive/scan", Map.of("site", site, "text", "RI.SHK")).ok();
-    hand.post("/api/floor/receive/scan", Map.of("site", site, "text", received)).ok();
-    hand.post("/api/floor/receive/scan", Map.of("site", site, "text", "RB.KQ.DOCK-1")).ok();
+    hand.post("/api/floor/RECEIVE/document", Map.of("site", site, "document", order)).ok();
+    hand.post("/api/floor/RECEIVE/scan", Map.of("site", site, "text", "RI.SHK")).ok();
+    hand.post("/api/floor/RECEIVE/scan", Map.of("site", site, "text", received)).ok();
+    hand.post("/api/floor/RECEIVE/scan", Map.of("site", site, "text", "RB.KQ.DOCK-1")).ok();
     JsonNode done =
-        hand.post("/api/floor/receive/act", Map.of("site", site, "action", "CONFIRM")).ok();
+        hand.post("/api/floor/RECEIVE/act", Map.of("site", site, "action", "CONFIRM")).ok();
     assertThat(done.path("outcome").asString()).as("%s", done).isEqualTo("DONE");
   }
 

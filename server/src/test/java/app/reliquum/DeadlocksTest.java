@@ -78,8 +78,8 @@ class DeadlocksTest {
   }
 
   private static long receive(Client hand, long site, long order, String item) {
-    String at = "/api/floor/receive/";
-    hand.post(at + "order", Map.of("site", site, "order", order)).ok();
+    String at = "/api/floor/RECEIVE/";
+    hand.post(at + "document", Map.of("site", site, "document", order)).ok();
     for (String text : List.of(item, "1")) {
       hand.post(at + "scan", Map.of("site", site, "text", text)).ok();
     }

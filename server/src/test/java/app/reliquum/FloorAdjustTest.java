@@ -58,7 +58,8 @@ class FloorAdjustTest {
   private Client.Answer answer(String what, Map<String, Object> values) {
     Map<String, Object> body = new HashMap<>(values);
     body.put("site", site);
-    return hand.post("/api/floor/adjust/" + what, body);
+    String at = List.of("scan", "act").contains(what) ? "ADJUST/" : "adjust/";
+    return hand.post("/api/floor/" + at + what, body);
   }
 
   private JsonNode kind(String code, String way) {
@@ -77,18 +78,19 @@ class FloorAdjustTest {
   void whyComesFirstAndScansAfterItInAnyOrder() {
     JsonNode early = scan("RI.RPE");
     assertThat(early.path("refusal").path("type").asString()).isEqualTo("kind-first");
-    assertThat(early.path("kinds").findValuesAsString("code"))
+    assertThat(early.path("adjusting").path("kinds").findValuesAsString("code"))
         .contains("DAMAGE", "EXPIRED", "LENT")
         .doesNotContain("CAMEBACK");
     kind("DAMAGE", "OUT");
     scan("3");
     JsonNode sentence = scan("RI.RPE");
     assertThat(sentence.path("place").path("address").asString()).isEqualTo("A-01-A");
-    assertThat(sentence.path("book").asString()).isEqualTo("40");
+    assertThat(sentence.path("adjusting").path("book").asString()).isEqualTo("40");
     assertThat(sentence.path("whole").asBoolean()).isTrue();
     JsonNode gathered = act("CONFIRM");
-    assertThat(gathered.path("lines").get(0).path("quantity").asString()).isEqualTo("3");
-    JsonNode posted = send("posting", Map.of("replacing", false)).path("posted");
+    assertThat(gathered.path("adjusting").path("lines").get(0).path("quantity").asString())
+        .isEqualTo("3");
+    JsonNode posted = send("posting", Map.of("replacing", false)).path("adjusting").path("posted");
     assertThat(posted.path("proposed").asBoolean()).isFalse();
     assertThat(posted.path("number").asString()).startsWith("AD-");
     assertThat(goods.onHand(rope, "")).isEqualTo("37");
@@ -122,25 +124,28 @@ class FloorAdjustTest {
     scan("K1");
     scan("1");
     // The same goods in the same bin are one line.
-    assertThat(act("CONFIRM").path("lines")).hasSize(4);
+    assertThat(act("CONFIRM").path("adjusting").path("lines")).hasSize(4);
     act("CLEAR");
     goods.opening("RPE", null, null, "KQ.A-02-A", "4");
     scan("RB.KQ.A-02-A");
     scan("1");
     JsonNode basket = act("CONFIRM");
-    assertThat(basket.path("lines")).hasSize(5);
-    assertThat(basket.path("lines").get(0).path("quantity").asString()).isEqualTo("3");
+    assertThat(basket.path("adjusting").path("lines")).hasSize(5);
+    assertThat(basket.path("adjusting").path("lines").get(0).path("quantity").asString())
+        .isEqualTo("3");
     assertThat(answer("line", Map.of("line", 4, "quantity", "2")).problem())
         .isEqualTo("serial-is-one");
     send("line", Map.of("line", 3, "quantity", "6"));
     assertThat(answer("line", Map.of("line", 9, "quantity", "6")).status()).isEqualTo(404);
     JsonNode done = send("posting", Map.of("replacing", false));
-    assertThat(done.path("posted").path("lines").asInt()).isEqualTo(5);
-    assertThat(done.path("lines")).isEmpty();
+    assertThat(done.path("adjusting").path("posted").path("lines").asInt()).isEqualTo(5);
+    assertThat(done.path("adjusting").path("lines")).isEmpty();
     assertThat(goods.onHand(beacon, "&site=" + site)).isEqualTo("0");
     JsonNode ledger =
         controller
-            .get("/api/ledger?document=" + done.path("posted").path("number").asString())
+            .get(
+                "/api/ledger?document="
+                    + done.path("adjusting").path("posted").path("number").asString())
             .ok();
     assertThat(ledger.path("total").asInt()).isEqualTo(5);
     assertThat(ledger.path("rows").findValuesAsString("posting").stream().distinct().count())
@@ -174,12 +179,12 @@ class FloorAdjustTest {
     assertThat(answer("kind", Map.of("kind", kinds.get("FOUND"), "way", "IN")).problem())
         .isEqualTo("basket-not-empty");
     // Another device of the same person finds it.
-    JsonNode there = hand.get("/api/floor/adjust?site=" + site).ok();
-    assertThat(there.path("lines")).hasSize(1);
-    assertThat(there.path("kind").path("code").asString()).isEqualTo("DAMAGE");
+    JsonNode there = hand.get("/api/floor/ADJUST?site=" + site).ok();
+    assertThat(there.path("adjusting").path("lines")).hasSize(1);
+    assertThat(there.path("adjusting").path("kind").path("code").asString()).isEqualTo("DAMAGE");
     assertThat(act("UNDO").path("outcome").asString()).isEqualTo("FILLED");
     act("UNDO");
-    assertThat(send("empty", Map.of()).path("lines")).isEmpty();
+    assertThat(send("empty", Map.of()).path("adjusting").path("lines")).isEmpty();
   }
 
   @Test
@@ -187,12 +192,12 @@ class FloorAdjustTest {
     kind("FOUND", "IN");
     scan("RI.FLR");
     JsonNode lot = scan("K-NEW-1");
-    assertThat(lot.path("lot").path("value").asString()).isEqualTo("K-NEW-1");
+    assertThat(lot.path("lot").path("code").asString()).isEqualTo("K-NEW-1");
     scan("RB.KQ.A-03-A");
     scan("4");
     act("CONFIRM");
     JsonNode done = send("posting", Map.of("replacing", false));
-    assertThat(done.path("posted").path("number").asString()).startsWith("AD-");
+    assertThat(done.path("adjusting").path("posted").path("number").asString()).startsWith("AD-");
     assertThat(controller.get("/api/on-hand?group=LOT&q=K-NEW-1").text()).contains("K-NEW-1");
   }
 
@@ -204,7 +209,7 @@ class FloorAdjustTest {
     scan("K1");
     JsonNode much = scan("99");
     assertThat(much.path("refusal").path("type").asString()).isEqualTo("not-enough");
-    assertThat(much.path("lot").path("value").asString()).isEqualTo("K1");
+    assertThat(much.path("lot").path("code").asString()).isEqualTo("K1");
     assertThat(scan("NOSUCHCODE").path("outcome").asString()).isEqualTo("REFUSED");
     assertThat(act("CONFIRM").path("refusal").path("type").asString()).isEqualTo("not-whole");
     assertThat(answer("kind", Map.of("kind", kinds.get("DAMAGE"), "way", "IN")).problem())
@@ -220,7 +225,8 @@ class FloorAdjustTest {
     act("CONFIRM");
     Client.Answer missing = answer("posting", Map.of("replacing", false));
     assertThat(missing.body().path("field").asString()).isEqualTo("note");
-    assertThat(hand.get("/api/floor/adjust?site=" + site).ok().path("lines")).hasSize(1);
+    assertThat(hand.get("/api/floor/ADJUST?site=" + site).ok().path("adjusting").path("lines"))
+        .hasSize(1);
   }
 
   @Test
@@ -231,7 +237,7 @@ class FloorAdjustTest {
     act("CONFIRM");
     JsonNode done =
         send("posting", Map.of("replacing", false, "party", "Lifeboat", "due", "2026-01-10"));
-    String number = done.path("posted").path("number").asString();
+    String number = done.path("adjusting").path("posted").path("number").asString();
     for (String text : List.of("B-77", number)) {
       JsonNode hit =
           hand.post("/api/floor/scan", Map.of("site", site, "text", text)).ok().path("hits").get(0);

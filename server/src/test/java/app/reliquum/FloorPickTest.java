@@ -98,8 +98,7 @@ class FloorPickTest {
   }
 
   private JsonNode act(Client who, String verb, String action) {
-    return who.post("/api/floor/pick/act", Map.of("site", site, "verb", verb, "action", action))
-        .ok();
+    return who.post("/api/floor/" + verb + "/act", Map.of("site", site, "action", action)).ok();
   }
 
   @Test
@@ -113,7 +112,7 @@ class FloorPickTest {
     picker.done();
     // The third piece is not on the list, and may be taken instead of the second.
     JsonNode instead = picker.scan("B" + made + "-3");
-    assertThat(instead.path("substitute").asBoolean()).isTrue();
+    assertThat(instead.path("picking").path("substitute").asBoolean()).isTrue();
     picker.done();
     assertThat(
             leaving
@@ -159,12 +158,9 @@ class FloorPickTest {
     picker.scan("RB.KQ.A-04-A", shackle);
     act(first, "PICK", "CLEAR");
     assertThat(picker.stands().path("canUndo").asBoolean()).isFalse();
-    assertThat(
-            first
-                .post(
-                    "/api/floor/pick/act", Map.of("site", site, "verb", "PICK", "action", "COUNT"))
-                .problem())
-        .isEqualTo("other-action");
+    JsonNode other = act(first, "PICK", "COUNT");
+    assertThat(other.path("begins").asString()).isEqualTo("COUNT");
+    assertThat(other.path("outcome").asString()).as("this one stays").isEqualTo("STANDS");
     leaving.act(id(order), "round/leaving", Map.of()).ok();
     leaving.act(id(order), "closing", Map.of("reason", "Test")).ok();
   }
@@ -179,7 +175,7 @@ class FloorPickTest {
     assertThat(taken.detail()).contains("Person FIRST");
     first.post("/api/floor/pick/leaving", Map.of("site", site)).ok();
     JsonNode rest = other.round(Map.of(id(order), ""));
-    assertThat(rest.path("stops")).hasSize(1);
+    assertThat(rest.path("picking").path("stops")).hasSize(1);
     assertThat(rest.path("quantity").path("value").asString()).isEqualTo("3");
     other.done("RB.KQ.A-06-C", shackle);
     assertThat(leaving.state(id(order))).isEqualTo("PACKED");
@@ -190,16 +186,21 @@ class FloorPickTest {
   void anOrderIsBegunByItsLabelAndActionLabelsChangeTheWork() {
     JsonNode order = leaving.order("TERN", Leaving.line(shackle, "2"));
     JsonNode begun = picker.scan("RD." + order.path("number").asString());
-    assertThat(begun.path("orders").get(0).path("number")).isEqualTo(order.path("number"));
+    assertThat(begun.path("picking").path("orders").get(0).path("number"))
+        .isEqualTo(order.path("number"));
     picker.done("RB.KQ.A-04-A", shackle);
-    JsonNode packing = picker.tryScan("RA.PACK");
-    assertThat(packing.path("verb").asString()).isEqualTo("PACK");
-    assertThat(packing.path("choosable").valueStream().map(one -> one.path("number")))
+    assertThat(picker.tryScan("RA.PACK").path("begins").asString()).isEqualTo("PACK");
+    JsonNode packing = packer.stands();
+    assertThat(
+            packing.path("picking").path("choosable").valueStream().map(one -> one.path("number")))
         .contains(order.path("number"));
-    assertThat(packer.scan("RD." + order.path("number").asString()).path("stops")).hasSize(1);
-    assertThat(packer.tryScan("RA.PICK").path("verb").asString()).isEqualTo("PICK");
+    assertThat(packer.scan("RD." + order.path("number").asString()).path("picking").path("stops"))
+        .hasSize(1);
+    assertThat(packer.tryScan("RA.PICK").path("begins").asString()).isEqualTo("PICK");
     leaving.act(id(order), "hand-over", Map.of()).ok();
-    assertThat(packer.stands().path("orders")).as("it has gone meanwhile").isEmpty();
+    assertThat(packer.stands().path("picking").path("orders"))
+        .as("it has gone meanwhile")
+        .isEmpty();
   }
 
   @Test
@@ -281,7 +282,7 @@ class FloorPickTest {
     packer.pack(id(order));
     JsonNode load = packer.newLoad();
     packer.done(shackle, "4");
-    long unit = load.path("parcels").get(0).path("load").asLong();
+    long unit = load.path("picking").path("parcels").get(0).path("load").asLong();
     assertThat(leaving.card(id(order)).path("state").asString()).isEqualTo("PICKING");
     assertThat(drop(id(order), unit).problem()).isEqualTo("not-empty");
     leaving.act(id(order), "parcels/" + unit + "/weight", Map.of("weight", "3")).ok();

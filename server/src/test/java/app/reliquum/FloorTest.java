@@ -56,7 +56,7 @@ class FloorTest {
   }
 
   private JsonNode scan(Client client, String text) {
-    return client.post("/api/floor/move/scan", Map.of("site", site, "text", text)).ok();
+    return client.post("/api/floor/MOVE/scan", Map.of("site", site, "text", text)).ok();
   }
 
   private JsonNode scan(String text) {
@@ -64,7 +64,7 @@ class FloorTest {
   }
 
   private JsonNode act(String action) {
-    return hand.post("/api/floor/move/act", Map.of("site", site, "action", action)).ok();
+    return hand.post("/api/floor/MOVE/act", Map.of("site", site, "action", action)).ok();
   }
 
   private static String refused(JsonNode view) {
@@ -134,11 +134,11 @@ class FloorTest {
     scan("A-02-A");
     scan("FLR");
     Client elsewhere = HOUSE.nobody().signIn("HAND", RunningHouse.PASSWORD);
-    JsonNode view = elsewhere.get("/api/floor/move?site=" + site).ok();
+    JsonNode view = elsewhere.get("/api/floor/MOVE?site=" + site).ok();
     assertThat(view.path("from").path("address").asString()).isEqualTo("A-02-A");
     assertThat(view.path("item").path("code").asString()).isEqualTo("FLR");
     scan(elsewhere, "K2");
-    assertThat(hand.get("/api/floor/move?site=" + site).ok().path("lot").path("code").asString())
+    assertThat(hand.get("/api/floor/MOVE?site=" + site).ok().path("lot").path("code").asString())
         .isEqualTo("K2");
     JsonNode undone = act("UNDO");
     assertThat(undone.path("lot").path("state").asString()).isEqualTo("SUGGESTED");
@@ -149,8 +149,8 @@ class FloorTest {
     scan("A-01-A");
     UUID command = UUID.randomUUID();
     Map<String, Object> body = Map.of("site", site, "text", gtin("210000000001"));
-    hand.post("/api/floor/move/scan", body, command).ok();
-    JsonNode again = hand.post("/api/floor/move/scan", body, command).ok();
+    hand.post("/api/floor/MOVE/scan", body, command).ok();
+    JsonNode again = hand.post("/api/floor/MOVE/scan", body, command).ok();
     assertThat(again.path("quantity").path("value").asString()).isEqualTo("1");
     assertThat(scan(gtin("210000000001")).path("quantity").path("value").asString()).isEqualTo("2");
   }
@@ -203,7 +203,7 @@ class FloorTest {
     assertThat(view.path("outcome").asString()).isEqualTo("CHOOSE");
     assertThat(view.path("choices")).hasSize(2);
     JsonNode saying = view.path("choices").get(0).path("saying");
-    JsonNode chosen = hand.post("/api/floor/move/say", Map.of("site", site, "saying", saying)).ok();
+    JsonNode chosen = hand.post("/api/floor/MOVE/say", Map.of("site", site, "saying", saying)).ok();
     assertThat(chosen.path("item").path("code").asString()).isEqualTo("12");
     assertThat(scan("2").path("quantity").path("value").asString()).isEqualTo("2");
   }
@@ -215,7 +215,7 @@ class FloorTest {
     scan("5");
     scan("B-05");
     goods.post("USED_UP", List.of(Goods.line("SHK", null, null, "KQ.B-04", "3"))).ok();
-    JsonNode view = hand.get("/api/floor/move?site=" + site).ok();
+    JsonNode view = hand.get("/api/floor/MOVE?site=" + site).ok();
     assertThat(refused(view)).contains("B-04 holds 2, you asked for 5");
     assertThat(view.path("to").path("address").asString()).isEqualTo("B-05");
     assertThat(refused(act("CONFIRM"))).contains("holds 2");

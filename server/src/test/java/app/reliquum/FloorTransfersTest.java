@@ -72,18 +72,16 @@ class FloorTransfersTest {
   private JsonNode choose(Client who, long site, String verb, long transfer) {
     Map<String, Object> entry = new HashMap<>();
     entry.put("site", site);
-    entry.put("verb", verb);
-    entry.put("transfer", transfer);
-    return who.post("/api/floor/transfer", entry).ok();
+    entry.put("document", transfer);
+    return who.post("/api/floor/" + verb + "/document", entry).ok();
   }
 
   private JsonNode scan(Client who, long site, String verb, String text) {
-    return who.post("/api/floor/move/scan", Map.of("site", site, "verb", verb, "text", text)).ok();
+    return who.post("/api/floor/" + verb + "/scan", Map.of("site", site, "text", text)).ok();
   }
 
   private JsonNode act(Client who, long site, String verb, String action) {
-    return who.post("/api/floor/move/act", Map.of("site", site, "verb", verb, "action", action))
-        .ok();
+    return who.post("/api/floor/" + verb + "/act", Map.of("site", site, "action", action)).ok();
   }
 
   private JsonNode send(Client who, long transfer, String rest) {
@@ -197,16 +195,10 @@ class FloorTransfersTest {
     act(hand, quay, "SEND", "CLEAR");
     view = scan(hand, quay, "SEND", "RI." + flare);
     assertThat(refusal(view)).contains("does not ask for");
-    assertThat(view.path("unordered").asLong()).isEqualTo(flareId);
+    assertThat(view.path("addable").asLong()).isEqualTo(flareId);
     hand.post(
-            "/api/floor/move/say",
-            Map.of(
-                "site",
-                quay,
-                "verb",
-                "SEND",
-                "saying",
-                Map.of("kind", "KNOWINGLY", "item", flareId)))
+            "/api/floor/SEND/say",
+            Map.of("site", quay, "saying", Map.of("kind", "KNOWINGLY", "item", flareId)))
         .ok();
     view = act(hand, quay, "SEND", "CONFIRM");
     assertThat(outcome(view)).as("%s", view.path("refusal")).isEqualTo("DONE");
@@ -258,7 +250,7 @@ class FloorTransfersTest {
     long id = planned(shackle, "5");
     assertThat(
             shopHand
-                .post("/api/floor/transfer", Map.of("site", shop, "verb", "SEND", "transfer", id))
+                .post("/api/floor/SEND/document", Map.of("site", shop, "document", id))
                 .problem())
         .isEqualTo("other-site");
     JsonNode found =
@@ -290,7 +282,7 @@ class FloorTransfersTest {
             .ok()
             .path("id")
             .asLong();
-    hand.post("/api/floor/receive/order", Map.of("site", quay, "order", order)).ok();
+    hand.post("/api/floor/RECEIVE/document", Map.of("site", quay, "document", order)).ok();
     String sscc = Sscc.of("34000000", made * 10L + pallets++).digits();
     receive("(00)" + sscc + "(02)" + gtin + "(37)36");
     receive("RB.KQ.B-05");
@@ -298,7 +290,7 @@ class FloorTransfersTest {
   }
 
   private void receive(String text) {
-    JsonNode view = hand.post("/api/floor/receive/scan", Map.of("site", quay, "text", text)).ok();
+    JsonNode view = hand.post("/api/floor/RECEIVE/scan", Map.of("site", quay, "text", text)).ok();
     assertThat(outcome(view)).as("%s", view.path("refusal")).isEqualTo("DONE");
   }
 
@@ -350,7 +342,7 @@ class FloorTransfersTest {
 
   private JsonNode contents(long place, List<Map<String, Object>> parts) {
     return hand.post(
-            "/api/floor/move/say",
+            "/api/floor/MOVE/say",
             Map.of(
                 "site", quay, "saying", Map.of("kind", "CONTENTS", "place", place, "parts", parts)))
         .ok();

@@ -112,8 +112,8 @@ final class ForeignSite {
     long in = know("inbound", make("/api/inbound", entry).path("id").asLong());
     make("/api/inbound/" + in + "/sending", Map.of());
     know("letter", root.get("/api/letters").ok().get(0).path("id").asLong());
-    String at = "/api/floor/receive/";
-    make(at + "order", map("site", site, "order", in));
+    String at = "/api/floor/RECEIVE/";
+    make(at + "document", map("site", site, "document", in));
     make(at + "scan", map("site", site, "text", "SHK"));
     make(at + "scan", map("site", site, "text", "5"));
     JsonNode done = null;

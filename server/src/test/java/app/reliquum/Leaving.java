@@ -146,7 +146,7 @@ final class Leaving {
     }
 
     JsonNode pack(long order) {
-      return who.post("/api/floor/pick/order", Map.of("site", site, "order", order)).ok();
+      return who.post("/api/floor/PACK/document", Map.of("site", site, "document", order)).ok();
     }
 
     JsonNode newLoad() {
@@ -154,8 +154,7 @@ final class Leaving {
     }
 
     JsonNode tryScan(String text) {
-      return who.post("/api/floor/pick/scan", Map.of("site", site, "verb", verb, "text", text))
-          .ok();
+      return who.post("/api/floor/" + verb + "/scan", Map.of("site", site, "text", text)).ok();
     }
 
     JsonNode scan(String... texts) {
@@ -170,8 +169,7 @@ final class Leaving {
     }
 
     JsonNode confirm() {
-      return who.post(
-              "/api/floor/pick/act", Map.of("site", site, "verb", verb, "action", "CONFIRM"))
+      return who.post("/api/floor/" + verb + "/act", Map.of("site", site, "action", "CONFIRM"))
           .ok();
     }
 
@@ -189,7 +187,7 @@ final class Leaving {
     }
 
     JsonNode stands() {
-      return who.get("/api/floor/pick?site=" + site + "&verb=" + verb).ok();
+      return who.get("/api/floor/" + verb + "?site=" + site).ok();
     }
   }
 }

@@ -134,16 +134,16 @@ class ManyAtOnceTest {
     goods.item(entry);
     goods.opening("DUO", null, null, "KQ.B-03", "500");
     Client hand = HOUSE.hire("DUOHAND", Role.FLOOR_HAND, site);
-    hand.post("/api/floor/move/scan", Map.of("site", site, "text", "B-03")).ok();
+    hand.post("/api/floor/MOVE/scan", Map.of("site", site, "text", "B-03")).ok();
     List<Callable<Client.Answer>> scans = new ArrayList<>();
     for (int device = 0; device < 4; device++) {
       Client one = HOUSE.nobody().signIn("DUOHAND", RunningHouse.PASSWORD);
       for (int i = 0; i < 10; i++) {
-        scans.add(() -> one.post("/api/floor/move/scan", Map.of("site", site, "text", piece)));
+        scans.add(() -> one.post("/api/floor/MOVE/scan", Map.of("site", site, "text", piece)));
       }
     }
     assertThat(atOnce(scans)).allMatch(answer -> answer.status() == 200);
-    JsonNode view = hand.get("/api/floor/move?site=" + site).ok();
+    JsonNode view = hand.get("/api/floor/MOVE?site=" + site).ok();
     assertThat(view.path("quantity").path("value").asString()).isEqualTo("40");
   }
 
@@ -153,12 +153,12 @@ class ManyAtOnceTest {
     goods.opening("ONCE", null, null, "KQ.B-04", "8");
     Client hand = HOUSE.hire("ONCEHAND", Role.FLOOR_HAND, site);
     for (String text : List.of("B-04", "3", "B-05")) {
-      hand.post("/api/floor/move/scan", Map.of("site", site, "text", text)).ok();
+      hand.post("/api/floor/MOVE/scan", Map.of("site", site, "text", text)).ok();
     }
     List<Callable<Client.Answer>> confirms = new ArrayList<>();
     for (int i = 0; i < 6; i++) {
       confirms.add(
-          () -> hand.post("/api/floor/move/act", Map.of("site", site, "action", "CONFIRM")));
+          () -> hand.post("/api/floor/MOVE/act", Map.of("site", site, "action", "CONFIRM")));
     }
     List<String> outcomes =
         atOnce(confirms).stream().map(one -> one.ok().path("outcome").asString()).toList();

@@ -91,7 +91,7 @@ class OutboundTest {
     assertThat(Leaving.kept(order)).containsExactly("10 L1 A-01-A", "5 L2 A-01-B", "30 L3 A-01-C");
     assertThat(order.path("state").asString()).isEqualTo("ALLOCATED");
     JsonNode first = picker.round(Map.of(id(order), ""));
-    assertThat(first.path("stops")).hasSize(3);
+    assertThat(first.path("picking").path("stops")).hasSize(3);
     assertThat(first.path("quantity").path("value").asString()).isEqualTo("10");
     assertThat(leaving.state(id(order))).isEqualTo("PICKING");
     assertThat(leaving.card(id(order)).path("picker").asString()).isEqualTo("Person HAND");
@@ -104,8 +104,8 @@ class OutboundTest {
                 + ".");
     picker.done("L2", "RB.KQ.A-01-B");
     JsonNode last = picker.done("RB.KQ.A-01-C", "L3");
-    assertThat(last.path("stops")).isEmpty();
-    assertThat(last.path("orders")).as("the round has ended by itself").isEmpty();
+    assertThat(last.path("picking").path("stops")).isEmpty();
+    assertThat(last.path("picking").path("orders")).as("the round has ended by itself").isEmpty();
     assertThat(leaving.state(id(order))).isEqualTo("PACKED");
     assertThat(goods.onHand(flareId, "&group=ITEM")).isEqualTo("75");
     JsonNode gone = leaving.act(id(order), "hand-over", Map.of("takenBy", "Ferry")).ok();
@@ -167,7 +167,12 @@ class OutboundTest {
     totes.put(id(one), "T" + made + "A");
     totes.put(id(other), "T" + made + "B");
     JsonNode round = picker.round(totes);
-    assertThat(round.path("stops").valueStream().map(stop -> stop.path("place").asString()))
+    assertThat(
+            round
+                .path("picking")
+                .path("stops")
+                .valueStream()
+                .map(stop -> stop.path("place").asString()))
         .containsExactly("A-01-A", "A-01-A", "A-02-A");
     assertThat(picker.tryRound(Map.of(id(other), "")).problem()).isEqualTo("on-round");
     assertThat(round.path("into").path("value").asString()).isEqualTo("T" + made + "A");
@@ -229,7 +234,7 @@ class OutboundTest {
     JsonNode order = leaving.order("TERN", Leaving.line(flare, "6"));
     picker.round(Map.of(id(order), ""));
     JsonNode instead = picker.scan("L3");
-    assertThat(instead.path("substitute").asBoolean()).isTrue();
+    assertThat(instead.path("picking").path("substitute").asBoolean()).isTrue();
     picker.done("RB.KQ.A-01-C");
     assertThat(Leaving.kept(leaving.card(id(order)))).containsExactly("6 L3 PACK-1 picked");
     Map<String, Object> strict = Leaving.rule("EARLIEST_EXPIRY");
@@ -266,7 +271,7 @@ class OutboundTest {
     JsonNode card = leaving.card(id(order));
     assertThat(card.path("state").asString()).isEqualTo("PACKED");
     assertThat(card.path("parcels")).hasSize(2);
-    assertThat(second.path("parcels")).hasSize(2);
+    assertThat(second.path("picking").path("parcels")).hasSize(2);
     long load = card.path("parcels").get(0).path("load").asLong();
     String parcel = "parcels/" + load;
     assertThat(

@@ -56,7 +56,7 @@ class ProblemsTest {
     "/api/ledger?kind=THEFT, 400",
     "/api/ask, 400",
     "/api/export/on-hand?format=PDF&columns=item, 400",
-    "/api/floor/move?site=999, 404"
+    "/api/floor/MOVE?site=999, 404"
   })
   void aBadQuestionIsAnsweredByAProblem(String path, int status) {
     Client.Answer answer = controller.get(path);

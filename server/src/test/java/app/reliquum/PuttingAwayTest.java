@@ -60,14 +60,11 @@ class PuttingAwayTest {
   }
 
   private JsonNode scan(String text) {
-    return hand.post("/api/floor/move/scan", Map.of("site", site, "verb", "PUT_AWAY", "text", text))
-        .ok();
+    return hand.post("/api/floor/PUT_AWAY/scan", Map.of("site", site, "text", text)).ok();
   }
 
   private JsonNode act(String action) {
-    return hand.post(
-            "/api/floor/move/act", Map.of("site", site, "verb", "PUT_AWAY", "action", action))
-        .ok();
+    return hand.post("/api/floor/PUT_AWAY/act", Map.of("site", site, "action", action)).ok();
   }
 
   private static List<String> taken(JsonNode advice) {

@@ -140,19 +140,19 @@ class ReceivingTest {
   }
 
   private JsonNode choose(long order) {
-    return hand.post("/api/floor/receive/order", Map.of("site", site, "order", order)).ok();
+    return hand.post("/api/floor/RECEIVE/document", Map.of("site", site, "document", order)).ok();
   }
 
   private JsonNode scan(String text) {
-    return hand.post("/api/floor/receive/scan", Map.of("site", site, "text", text)).ok();
+    return hand.post("/api/floor/RECEIVE/scan", Map.of("site", site, "text", text)).ok();
   }
 
   private JsonNode act(String action) {
-    return hand.post("/api/floor/receive/act", Map.of("site", site, "action", action)).ok();
+    return hand.post("/api/floor/RECEIVE/act", Map.of("site", site, "action", action)).ok();
   }
 
   private JsonNode say(Map<String, Object> saying) {
-    return hand.post("/api/floor/receive/say", Map.of("site", site, "saying", saying)).ok();
+    return hand.post("/api/floor/RECEIVE/say", Map.of("site", site, "saying", saying)).ok();
   }
 
   private static String outcome(JsonNode view) {
@@ -231,7 +231,8 @@ class ReceivingTest {
     JsonNode events = card.path("events");
     assertThat(events.get(events.size() - 1).path("what").asString()).isEqualTo("CLOSED_SHORT");
     assertThat(
-            hand.post("/api/floor/receive/order", Map.of("site", site, "order", order)).problem())
+            hand.post("/api/floor/RECEIVE/document", Map.of("site", site, "document", order))
+                .problem())
         .isEqualTo("closed");
   }
 
@@ -241,7 +242,7 @@ class ReceivingTest {
     choose(order);
     scan("SHK");
     JsonNode over = scan("105");
-    assertThat(over.path("beyond").asString()).isEqualTo("5");
+    assertThat(over.path("receiving").path("beyond").asString()).isEqualTo("5");
     act("CONFIRM");
     assertThat(outcome(act("CONFIRM"))).isEqualTo("DONE");
     JsonNode card = order(order);
@@ -258,7 +259,7 @@ class ReceivingTest {
     choose(order);
     JsonNode view = scan("RPE");
     assertThat(refused(view)).contains("Rope", "not on this order");
-    long rope = view.path("unordered").asLong();
+    long rope = view.path("addable").asLong();
     say(Map.of("kind", "KNOWINGLY", "item", rope));
     scan("3");
     act("CONFIRM");
@@ -287,7 +288,7 @@ class ReceivingTest {
     long order = order(line("FLR", "12", ""));
     choose(order);
     scan(FLARE_GTIN);
-    assertThat(scan("NEWLOT-1").path("lot").path("value").asString()).isEqualTo("NEWLOT-1");
+    assertThat(scan("NEWLOT-1").path("lot").path("code").asString()).isEqualTo("NEWLOT-1");
     assertThat(refused(scan(LocalDate.now().minusDays(2).toString()))).contains("was good until");
     JsonNode view = scan("6");
     assertThat(view.path("expiry").path("state").asString()).isEqualTo("SUGGESTED");
@@ -295,7 +296,7 @@ class ReceivingTest {
         .isEqualTo(LocalDate.now().plusDays(900).toString());
     act("CLEAR");
     scan(FLARE_GTIN);
-    assertThat(say(Map.of("kind", "NEW_LOT")).path("lot").path("value").asString())
+    assertThat(say(Map.of("kind", "NEW_LOT")).path("lot").path("code").asString())
         .matches("L[0-9]{6}-[0-9]{2}");
   }
 
@@ -305,19 +306,20 @@ class ReceivingTest {
     assertThat(refused(scan("RARE"))).contains("Nobody expects Rare thing");
     long first = order(line("RARE", "5", ""));
     JsonNode view = scan("RARE");
-    assertThat(view.path("order").path("id").asLong()).isEqualTo(first);
+    assertThat(view.path("receiving").path("order").path("id").asLong()).isEqualTo(first);
     assertThat(view.path("item").path("id").asLong()).isEqualTo(rare);
     act("CLEAR");
     choose(0);
     long second = order(line("RARE", "7", ""));
     view = scan("RARE");
     assertThat(outcome(view)).isEqualTo("CHOOSE");
-    assertThat(view.path("orders").size()).isEqualTo(2);
+    assertThat(view.path("receiving").path("orders").size()).isEqualTo(2);
     act("CLEAR");
     choose(0);
-    assertThat(scan("Skerry").path("orders").size()).isGreaterThan(1);
+    assertThat(scan("Skerry").path("receiving").path("orders").size()).isGreaterThan(1);
     String number = order(second).path("number").asString();
-    assertThat(scan("RD." + number).path("order").path("id").asLong()).isEqualTo(second);
+    assertThat(scan("RD." + number).path("receiving").path("order").path("id").asLong())
+        .isEqualTo(second);
   }
 
   @Test
@@ -381,9 +383,7 @@ class ReceivingTest {
     assertThat(waiting).isNotNull();
     assertThat(waiting.path("condition").asString()).isEqualTo("ON_HOLD");
     JsonNode away =
-        hand.post(
-                "/api/floor/move/scan", Map.of("site", site, "verb", "PUT_AWAY", "text", "RI.CHK"))
-            .ok();
+        hand.post("/api/floor/PUT_AWAY/scan", Map.of("site", site, "text", "RI.CHK")).ok();
     assertThat(refused(away)).contains("waits to be checked");
     Map<String, Object> check = new HashMap<>();
     check.put("item", waiting.path("itemId").asLong());
@@ -448,14 +448,14 @@ class ReceivingTest {
       Client one = HOUSE.hire("TEN" + i, Role.FLOOR_HAND, site);
       tasks.add(
           () -> {
-            Map<String, Object> at = Map.of("site", site, "order", order);
-            one.post("/api/floor/receive/order", at).ok();
-            one.post("/api/floor/receive/scan", Map.of("site", site, "text", "MANY"));
-            one.post("/api/floor/receive/scan", Map.of("site", site, "text", "2"));
+            Map<String, Object> at = Map.of("site", site, "document", order);
+            one.post("/api/floor/RECEIVE/document", at).ok();
+            one.post("/api/floor/RECEIVE/scan", Map.of("site", site, "text", "MANY"));
+            one.post("/api/floor/RECEIVE/scan", Map.of("site", site, "text", "2"));
             int done = 0;
             for (int k = 0; k < 2; k++) {
               Client.Answer answer =
-                  one.post("/api/floor/receive/act", Map.of("site", site, "action", "CONFIRM"));
+                  one.post("/api/floor/RECEIVE/act", Map.of("site", site, "action", "CONFIRM"));
               done += answer.status() == 200 && outcome(answer.body()).equals("DONE") ? 1 : 0;
             }
             return done;
@@ -483,8 +483,8 @@ class ReceivingTest {
     String label = pallet(50, "TWICE");
     UUID command = UUID.randomUUID();
     Map<String, Object> body = Map.of("site", site, "text", label);
-    String first = hand.post("/api/floor/receive/scan", body, command).text();
-    assertThat(hand.post("/api/floor/receive/scan", body, command).text()).isEqualTo(first);
+    String first = hand.post("/api/floor/RECEIVE/scan", body, command).text();
+    assertThat(hand.post("/api/floor/RECEIVE/scan", body, command).text()).isEqualTo(first);
     // Scanned anew it is the same pallet, which has come already.
     assertThat(refused(scan(label))).contains("has come in already and stands in DOCK-1");
     assertThat(received(order(order), 0)).isEqualTo("50");

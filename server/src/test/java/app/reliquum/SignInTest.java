@@ -191,7 +191,7 @@ class SignInTest {
     Client browser = HOUSE.nobody();
     enrol(browser, "Handheld 4");
     badge(browser, "PIN4", RunningHouse.PIN).ok();
-    browser.get("/api/floor/move?site=" + site).ok();
+    browser.get("/api/floor/MOVE?site=" + site).ok();
     for (String path : List.of("/api/ledger", "/api/people/names", "/api/value", "/api/devices")) {
       assertThat(browser.get(path).problem()).as(path).isEqualTo("floor-only");
     }
@@ -212,11 +212,15 @@ class SignInTest {
     String at = "/api/floor/adjust/";
     browser.post(at + "kind", Map.of("site", site, "kind", damage, "way", "OUT")).ok();
     for (String text : List.of("RB.KQ.A-01-A", "SHK", "2")) {
-      browser.post(at + "scan", Map.of("site", site, "text", text)).ok();
+      browser.post("/api/floor/ADJUST/scan", Map.of("site", site, "text", text)).ok();
     }
-    browser.post(at + "act", Map.of("site", site, "action", "CONFIRM")).ok();
+    browser.post("/api/floor/ADJUST/act", Map.of("site", site, "action", "CONFIRM")).ok();
     JsonNode posted =
-        browser.post(at + "posting", Map.of("site", site, "replacing", false)).ok().path("posted");
+        browser
+            .post(at + "posting", Map.of("site", site, "replacing", false))
+            .ok()
+            .path("adjusting")
+            .path("posted");
     assertThat(posted.path("proposed").asBoolean()).isTrue();
     assertThat(posted.path("number").asString()).startsWith("AD-");
     String ledger = "/api/ledger?document=" + posted.path("number").asString();
@@ -284,7 +288,7 @@ class SignInTest {
     change("DEMOTED", Map.of("role", "FLOOR_HAND")).ok();
     assertThat(clerk.get("/api/letters").status()).isEqualTo(403);
     change("DEMOTED", Map.of("sites", List.of(other))).ok();
-    assertThat(clerk.get("/api/floor/move?site=" + site).status()).isEqualTo(403);
+    assertThat(clerk.get("/api/floor/MOVE?site=" + site).status()).isEqualTo(403);
     assertThat(log("RIGHTS_CHANGED")).anyMatch(row -> row.contains("CLERK"));
     assertThat(log("PERSON_CLOSED")).anyMatch(row -> row.startsWith("ENDAC"));
   }

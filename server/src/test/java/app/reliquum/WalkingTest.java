@@ -96,6 +96,7 @@ class WalkingTest {
     List<String> walk =
         picker
             .round(Map.of(order.path("id").asLong(), ""))
+            .path("picking")
             .path("stops")
             .valueStream()
             .map(one -> one.path("place").asString())
@@ -103,7 +104,11 @@ class WalkingTest {
     // Half-way the rest of the walk is still the same.
     String first = walk.get(0);
     JsonNode rest = picker.done("RB.KQ." + first, "IT-" + first);
-    assertThat(rest.path("stops").valueStream().map(one -> one.path("place").asString()))
+    assertThat(
+            rest.path("picking")
+                .path("stops")
+                .valueStream()
+                .map(one -> one.path("place").asString()))
         .containsExactlyElementsOf(walk.subList(1, walk.size()));
     hand.post("/api/floor/pick/leaving", Map.of("site", site)).ok();
     return walk;

@@ -27,7 +27,7 @@ final class Receipts {
     List<Long> scans = new ArrayList<>();
     List<Long> posts = new ArrayList<>();
     try (Wire wire = new Wire(port, http)) {
-      wire.post("/api/floor/receive/order", "{\"site\":1,\"order\":%d}".formatted(order));
+      wire.post("/api/floor/RECEIVE/document", "{\"site\":1,\"document\":%d}".formatted(order));
       for (int round = 0; round < 2 * ROUNDS; round++) {
         // The first half warms up.
         boolean counts = round >= ROUNDS;
@@ -46,11 +46,11 @@ final class Receipts {
   }
 
   private static String[] scan(String text) {
-    return new String[] {"/api/floor/receive/scan", "{\"site\":1,\"text\":\"%s\"}".formatted(text)};
+    return new String[] {"/api/floor/RECEIVE/scan", "{\"site\":1,\"text\":\"%s\"}".formatted(text)};
   }
 
   private static String[] act() {
-    return new String[] {"/api/floor/receive/act", "{\"site\":1,\"action\":\"CONFIRM\"}"};
+    return new String[] {"/api/floor/RECEIVE/act", "{\"site\":1,\"action\":\"CONFIRM\"}"};
   }
 
   private static void time(Wire wire, List<Long> into, String[] request) throws Exception {

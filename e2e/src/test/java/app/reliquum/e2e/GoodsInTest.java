@@ -31,9 +31,9 @@ class GoodsInTest {
 
   @BeforeEach
   void rest() {
-    hand.post("/api/floor/receive/order", Map.of("site", 1, "order", 0)).ok();
-    hand.post("/api/floor/receive/act", Map.of("site", 1, "action", "CLEAR")).ok();
-    hand.post("/api/floor/move/act", Map.of("site", 1, "verb", "PUT_AWAY", "action", "CLEAR")).ok();
+    hand.post("/api/floor/RECEIVE/document", Map.of("site", 1, "document", 0)).ok();
+    hand.post("/api/floor/RECEIVE/act", Map.of("site", 1, "action", "CLEAR")).ok();
+    hand.post("/api/floor/PUT_AWAY/act", Map.of("site", 1, "action", "CLEAR")).ok();
   }
 
   private static Map<String, Object> line(String item, String packs, String pack) {
@@ -240,7 +240,7 @@ class GoodsInTest {
   void theThreeFlowsAndTheCheck() {
     // At Outer Holm goods go straight in.
     order(2, "E2E-HOLM", List.of(line("SHK-030", "3", "box")));
-    hand.post("/api/floor/receive/order", Map.of("site", 2, "order", 0)).ok();
+    hand.post("/api/floor/RECEIVE/document", Map.of("site", 2, "document", 0)).ok();
     Page page = BROWSER.floor(HOUSE.address(), "tavi");
     button(page, "Tavi").click();
     page.getByText("Outer Holm Depot").click();

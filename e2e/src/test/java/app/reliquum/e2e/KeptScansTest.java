@@ -73,7 +73,7 @@ class KeptScansTest {
                 "lines",
                 List.of(Map.of("item", "SHK-004", "place", "KQ." + from, "quantity", "1000"))))
         .ok();
-    HOUSE.signIn("tavi").post("/api/floor/move/act", Map.of("site", 1, "action", "CLEAR")).ok();
+    HOUSE.signIn("tavi").post("/api/floor/MOVE/act", Map.of("site", 1, "action", "CLEAR")).ok();
     String newest = "/api/ledger?kind=MOVE&limit=" + MOVES + "&item=" + stock.path("itemId");
     long before = clerk.get(newest).ok().path("total").asLong();
 

@@ -105,12 +105,12 @@ class KilledServerTest {
 
     static Said scan(String text) {
       return new Said(
-          "/api/floor/receive/scan", Map.of("site", 1, "text", text), UUID.randomUUID());
+          "/api/floor/RECEIVE/scan", Map.of("site", 1, "text", text), UUID.randomUUID());
     }
 
     static Said confirm() {
       return new Said(
-          "/api/floor/receive/act", Map.of("site", 1, "action", "CONFIRM"), UUID.randomUUID());
+          "/api/floor/RECEIVE/act", Map.of("site", 1, "action", "CONFIRM"), UUID.randomUUID());
     }
 
     JsonNode to(Client hand) {
@@ -142,8 +142,8 @@ class KilledServerTest {
             .path("id")
             .asLong();
     Client hand = HOUSE.signIn("tavi");
-    hand.post("/api/floor/receive/act", Map.of("site", 1, "action", "CLEAR")).ok();
-    hand.post("/api/floor/receive/order", Map.of("site", 1, "order", order)).ok();
+    hand.post("/api/floor/RECEIVE/act", Map.of("site", 1, "action", "CLEAR")).ok();
+    hand.post("/api/floor/RECEIVE/document", Map.of("site", 1, "document", order)).ok();
     AtomicInteger received = new AtomicInteger();
     Thread killer = new Thread(() -> killAfter(received, 8));
     killer.start();
@@ -159,7 +159,7 @@ class KilledServerTest {
     }
     JsonNode line = again.get("/api/inbound/" + order).ok().path("lines").get(0);
     assertThat(line.path("received").asString()).isEqualTo(received.toString());
-    JsonNode now = again.get("/api/floor/receive?site=1").ok();
+    JsonNode now = again.get("/api/floor/RECEIVE?site=1").ok();
     assertThat(now.path("order").path("number").asString()).isEqualTo("E2E-KILLED");
     check(HOUSE.signIn("oddny"));
   }

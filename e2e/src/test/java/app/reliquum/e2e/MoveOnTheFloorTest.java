@@ -29,7 +29,7 @@ class MoveOnTheFloorTest {
 
   @BeforeEach
   void beginAnew() {
-    hand.post("/api/floor/move/act", Map.of("site", 1, "action", "CLEAR")).ok();
+    hand.post("/api/floor/MOVE/act", Map.of("site", 1, "action", "CLEAR")).ok();
   }
 
   /** Where an item without lots lies at the main site: its home bin, and how much. */

@@ -84,7 +84,7 @@ class PicturesTest {
   @Test
   void floor() {
     Client hand = HOUSE.signIn("tavi");
-    hand.post("/api/floor/move/act", Map.of("site", 1, "action", "CLEAR")).ok();
+    hand.post("/api/floor/MOVE/act", Map.of("site", 1, "action", "CLEAR")).ok();
     JsonNode stock =
         hand.get("/api/on-hand?group=POSITION&site=1&sort=ON_HAND&descending=true&q=LJC")
             .ok()

@@ -38,9 +38,9 @@ class TransfersTest {
       for (String verb : List.of("MOVE", "SEND", "ARRIVE")) {
         long site = person.equals("tavi") ? QUAY : PONTOON;
         if (!verb.equals("MOVE")) {
-          hand.post("/api/floor/transfer", Map.of("site", site, "verb", verb, "transfer", 0));
+          hand.post("/api/floor/" + verb + "/document", Map.of("site", site, "document", 0));
         }
-        hand.post("/api/floor/move/act", Map.of("site", site, "verb", verb, "action", "CLEAR"));
+        hand.post("/api/floor/" + verb + "/act", Map.of("site", site, "action", "CLEAR"));
       }
     }
   }

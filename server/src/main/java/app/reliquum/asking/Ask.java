@@ -107,13 +107,13 @@ class Ask {
           label.lot() == 0 ? label.goods() : new Meaning.Lot(label.goods().item(), label.lot()),
           actor);
     }
-    if (meaning instanceof Meaning.Document order) {
-      return orders("o.id = :prefix", Long.toString(order.document()), actor, true);
+    if (meaning instanceof Meaning.InboundOrder order) {
+      return orders("o.id = :prefix", Long.toString(order.order()), actor, true);
     }
     if (meaning instanceof Meaning.Transfer of) {
       return transfers("t.id = :prefix", Long.toString(of.transfer()), actor, true);
     }
-    if (meaning instanceof Meaning.Order of) {
+    if (meaning instanceof Meaning.OutboundOrder of) {
       return leaving("o.id = :prefix", Long.toString(of.order()), actor, true);
     }
     if (meaning instanceof Meaning.Count of) {

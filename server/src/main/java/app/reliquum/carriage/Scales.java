@@ -1,7 +1,7 @@
 package app.reliquum.carriage;
 
 import app.reliquum.catalog.Catalog;
-import app.reliquum.core.sentence.Stock;
+import app.reliquum.core.sentence.HeldPosition;
 import app.reliquum.stock.OnHand;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
@@ -35,12 +35,12 @@ public class Scales {
    * @return kilograms; nothing if nothing stands on the scale
    */
   public Optional<BigDecimal> shows(long unitLoad) {
-    List<Stock> goods = onHand.on(unitLoad);
+    List<HeldPosition> goods = onHand.on(unitLoad);
     if (goods.isEmpty()) {
       return Optional.empty();
     }
     BigDecimal sum = TARE;
-    for (Stock one : goods) {
+    for (HeldPosition one : goods) {
       BigDecimal each = catalog.stored(one.key().item()).weight();
       sum = sum.add(one.quantity().amount().multiply(each));
     }

@@ -7,7 +7,7 @@ import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.OwnLabel;
 import app.reliquum.core.sentence.Count;
-import app.reliquum.core.sentence.Stock;
+import app.reliquum.core.sentence.HeldPosition;
 import app.reliquum.counting.CountProgramme;
 import app.reliquum.counting.Counting;
 import app.reliquum.counting.Drawing;
@@ -102,7 +102,7 @@ class DemoCounts {
     List<EarlierCounts.Found> found = new ArrayList<>();
     for (int i = 0; i < 22; i++) {
       DemoItem item = items.get((nth * 31 + i * 17) % items.size());
-      for (Stock one : onHand.of(item.card().id(), site.card().id())) {
+      for (HeldPosition one : onHand.of(item.card().id(), site.card().id())) {
         boolean wrong = random.nextInt(100) < 16 - nth && one.key().serial() == 0;
         long most = Math.min(3, one.quantity().amount().longValue() / 4);
         long more = wrong && most > 0 ? (random.nextInt(3) == 0 ? 1 : -1) * most : 0;
@@ -171,7 +171,7 @@ class DemoCounts {
     Tallies.Sitting at = tallies.enter(command(hand), tallies.lock(hand, site), place, false);
     List<Count.Stroke> strokes = new ArrayList<>();
     boolean onePieceIsMissing = difference < 0;
-    for (Stock one : empty ? List.<Stock>of() : onHand.in(place)) {
+    for (HeldPosition one : empty ? List.<HeldPosition>of() : onHand.in(place)) {
       if (one.key().serial() != 0 && onePieceIsMissing) {
         onePieceIsMissing = false;
         continue;

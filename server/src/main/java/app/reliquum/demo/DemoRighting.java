@@ -11,7 +11,7 @@ import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Adjust.Way;
-import app.reliquum.core.sentence.Stock;
+import app.reliquum.core.sentence.HeldPosition;
 import app.reliquum.costing.Costs;
 import app.reliquum.demo.DemoHouse.DemoItem;
 import app.reliquum.demo.DemoHouse.DemoSite;
@@ -161,7 +161,7 @@ class DemoRighting {
   private Optional<Adjustment.LineEntry> line(DemoItem item, DemoSite site, int quantity) {
     Quantity all =
         onHand.of(item.card().id(), site.card().id()).stream()
-            .map(Stock::quantity)
+            .map(HeldPosition::quantity)
             .reduce(Quantity.ZERO, Quantity::plus);
     if (onHand.available(item.card().id(), site.card().id()).compareTo(all) < 0) {
       return Optional.empty();
@@ -185,7 +185,7 @@ class DemoRighting {
             });
   }
 
-  private static boolean serial(Stock one) {
+  private static boolean serial(HeldPosition one) {
     return one.key().serial() != 0;
   }
 

@@ -159,7 +159,7 @@ class CollectorFiles {
 
   /** What a barcode means, if it means one item. */
   private Meaning meaning(String barcode) {
-    HouseCodes.Read read = codes.read(barcode);
+    app.reliquum.core.scan.Scan read = codes.read(barcode);
     List<Meaning> items = read.meanings().stream().filter(meaning -> meaning.item() != 0).toList();
     if (items.isEmpty()) {
       throw Problem.invalid(

@@ -1,14 +1,11 @@
 package app.reliquum.floor;
 
 import app.reliquum.adjusting.Adjustment;
-import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
-import app.reliquum.api.Scanned;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.core.scan.Action;
 import app.reliquum.core.sentence.Adjust;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
@@ -18,33 +15,25 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Supplier;
-import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
 @RequestMapping("/api/floor/adjust")
 class AdjustFloorController {
 
-  private final AdjustDesk desk;
+  private final Adjustments desk;
   private final Commands commands;
 
-  AdjustFloorController(AdjustDesk desk, Commands commands) {
+  AdjustFloorController(Adjustments desk, Commands commands) {
     this.desk = desk;
     this.commands = commands;
   }
 
   /** Why, and which way goods go; null or 0 to choose anew. */
   record AdjustKindEntry(@NotNull Long site, Long kind, @NotNull Adjust.Way way) {}
-
-  record AdjustScanEntry(@NotNull Long site, @Scanned @NotNull @Size(max = 400) String text) {}
-
-  record AdjustSayEntry(@NotNull Long site, @NotNull @Valid FloorView.Saying saying) {}
-
-  record AdjustActEntry(@NotNull Long site, @NotNull Action action) {}
 
   /** A line of the basket and its new quantity; null takes it out. */
   record BasketLineEntry(@NotNull Long site, int line, Quantity quantity) {}
@@ -63,52 +52,20 @@ class AdjustFloorController {
       Map<Long, String> fields,
       @Valid Adjustment.Picture picture) {}
 
-  @Operation(operationId = "getAdjustSentence", summary = "The Adjust sentence as it stands")
-  @Needs(value = Permission.LOOK, floor = true)
-  @GetMapping
-  AdjustView.Adjusting stands(Actor actor, @RequestParam long site) {
-    return desk.stands(actor, site);
-  }
-
   @Operation(operationId = "chooseAdjustmentReason", summary = "Choose the reason of an adjustment")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/kind")
-  AdjustView.Adjusting choose(Command command, @Valid @RequestBody AdjustKindEntry entry) {
+  FloorView.Sentence choose(Command command, @Valid @RequestBody AdjustKindEntry entry) {
     long kind = entry.kind() == null ? 0 : entry.kind();
     return adjusted(
         command, "kind", entry, () -> desk.choose(command, entry.site(), kind, entry.way()));
-  }
-
-  @Operation(operationId = "scanIntoAdjustSentence", summary = "Scan into the Adjust sentence")
-  @Needs(value = Permission.MOVE, floor = true)
-  @PostMapping("/scan")
-  AdjustView.Adjusting scan(Command command, @Valid @RequestBody AdjustScanEntry entry) {
-    return adjusted(command, "scan", entry, () -> desk.scan(command, entry.site(), entry.text()));
-  }
-
-  @Operation(
-      operationId = "sayToAdjustSentence",
-      summary = "Say something to the Adjust sentence without a scan")
-  @Needs(value = Permission.MOVE, floor = true)
-  @PostMapping("/say")
-  AdjustView.Adjusting say(Command command, @Valid @RequestBody AdjustSayEntry entry) {
-    return adjusted(command, "say", entry, () -> desk.say(command, entry.site(), entry.saying()));
-  }
-
-  @Operation(
-      operationId = "actOnAdjustSentence",
-      summary = "Confirm, undo, repeat or clear the Adjust sentence")
-  @Needs(value = Permission.MOVE, floor = true)
-  @PostMapping("/act")
-  AdjustView.Adjusting act(Command command, @Valid @RequestBody AdjustActEntry entry) {
-    return adjusted(command, "act", entry, () -> desk.act(command, entry.site(), entry.action()));
   }
 
   /** Changes a line of the basket, or takes it out. */
   @Operation(operationId = "changeAdjustmentLine", summary = "Change or remove an adjustment line")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/line")
-  AdjustView.Adjusting line(Command command, @Valid @RequestBody BasketLineEntry entry) {
+  FloorView.Sentence line(Command command, @Valid @RequestBody BasketLineEntry entry) {
     return adjusted(
         command,
         "line",
@@ -119,7 +76,7 @@ class AdjustFloorController {
   @Operation(operationId = "removeAdjustmentLines", summary = "Remove all adjustment lines")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/empty")
-  AdjustView.Adjusting empty(Command command, @Valid @RequestBody BasketSiteEntry entry) {
+  FloorView.Sentence empty(Command command, @Valid @RequestBody BasketSiteEntry entry) {
     return adjusted(command, "empty", entry, () -> desk.empty(command, entry.site()));
   }
 
@@ -129,7 +86,7 @@ class AdjustFloorController {
       summary = "Post the adjustment lines, or propose them")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/posting")
-  AdjustView.Adjusting post(Command command, @Valid @RequestBody BasketPostEntry entry) {
+  FloorView.Sentence post(Command command, @Valid @RequestBody BasketPostEntry entry) {
     return adjusted(
         command,
         "post",
@@ -138,7 +95,7 @@ class AdjustFloorController {
             desk.post(
                 command,
                 entry.site(),
-                new AdjustDesk.Telling(
+                new Adjustments.Telling(
                     entry.note(),
                     entry.source(),
                     entry.reasons(),
@@ -149,9 +106,8 @@ class AdjustFloorController {
                     entry.picture())));
   }
 
-  private AdjustView.Adjusting adjusted(
-      Command command, String what, Object request, Supplier<AdjustView.Adjusting> work) {
-    return commands.once(
-        command, "floor adjust " + what, request, AdjustView.Adjusting.class, work);
+  private FloorView.Sentence adjusted(
+      Command command, String what, Object request, Supplier<FloorView.Sentence> work) {
+    return commands.once(command, "floor adjust " + what, request, FloorView.Sentence.class, work);
   }
 }

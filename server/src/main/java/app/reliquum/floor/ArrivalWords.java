@@ -10,9 +10,9 @@ import java.util.Map;
 /** Words for what does not fit when goods come in or stand on unit loads. */
 class ArrivalWords {
 
-  private final FloorFacts facts;
+  private final StoredFacts facts;
 
-  ArrivalWords(FloorFacts facts) {
+  ArrivalWords(StoredFacts facts) {
     this.facts = facts;
   }
 

@@ -9,6 +9,7 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.core.scan.Reading;
+import app.reliquum.core.scan.Scan;
 import app.reliquum.core.sentence.Blank;
 import app.reliquum.core.sentence.Count;
 import app.reliquum.core.sentence.Count.Heard;
@@ -36,9 +37,9 @@ class CountDesk {
 
   private final Tallies tallies;
   private final HouseCodes codes;
-  private final FloorFacts.House house;
+  private final StoredFacts.House house;
 
-  CountDesk(Tallies tallies, HouseCodes codes, FloorFacts.House house) {
+  CountDesk(Tallies tallies, HouseCodes codes, StoredFacts.House house) {
     this.tallies = tallies;
     this.codes = codes;
     this.house = house;
@@ -47,7 +48,7 @@ class CountDesk {
   /** One reading of one person's sentence, with the facts of that moment. */
   private final class Sitting {
     private final Actor actor;
-    private final FloorFacts floor;
+    private final StoredFacts floor;
     private final FloorWords words;
     private Tallies.Sitting at;
     private List<FloorView.Choice> choices = List.of();
@@ -57,12 +58,12 @@ class CountDesk {
     Sitting(Actor actor, Tallies.Sitting at) {
       this.actor = actor;
       this.at = at;
-      this.floor = new FloorFacts(at.site(), Verb.MOVE, house);
+      this.floor = new StoredFacts(at.site(), house);
       this.words = new FloorWords(floor);
     }
 
-    CountFactsHere facts() {
-      return new CountFactsHere(floor, house, tallies, at);
+    StoredCountFacts facts() {
+      return new StoredCountFacts(house, at);
     }
 
     void keep(Tallies.Sitting next) {
@@ -119,7 +120,7 @@ class CountDesk {
 
     /** What is available would tell what the book says. */
     private FloorView.Item item(Blank<Long> blank, boolean blind) {
-      FloorView.Item shown = floor.shown(blank);
+      FloorView.Item shown = SentenceDraft.item(floor, blank);
       return blind
           ? new FloorView.Item(
               shown.state(),
@@ -181,7 +182,7 @@ class CountDesk {
           key.unitLoad() == 0 ? null : floor.load(key.unitLoad()),
           key.condition(),
           line.quantity(),
-          words.packs(item.id(), line.quantity()),
+          SentenceDraft.packs(floor, item.id(), line.quantity()),
           line.stated(),
           line.at());
     }
@@ -201,7 +202,7 @@ class CountDesk {
       Quantity held =
           floor.stockIn(key.place()).stream()
               .filter(one -> one.key().equals(key))
-              .map(app.reliquum.core.sentence.Stock::quantity)
+              .map(app.reliquum.core.sentence.HeldPosition::quantity)
               .findFirst()
               .orElse(Quantity.ZERO);
       return new CountView.NotFound(
@@ -291,7 +292,7 @@ class CountDesk {
   /** Says a scan, or a typed text, to the sentence. */
   @Transactional
   CountView.Count scan(Command command, long site, String text, Duration ago) {
-    HouseCodes.Read read = codes.read(text);
+    Scan read = codes.read(text);
     Sitting sitting = sitting(command, site);
     if (read.meanings().size() == 1) {
       Meaning only = read.meanings().get(0);
@@ -303,7 +304,7 @@ class CountDesk {
       }
     }
     if (read.reading() instanceof Reading.Unreadable) {
-      return sitting.refused(FloorWords.unknown(read.reading(), List.of()));
+      return sitting.refused(FloorWords.unknown(read.reading()));
     }
     if (!chosen(command, sitting)) {
       return sitting.refused(
@@ -326,7 +327,8 @@ class CountDesk {
       } else if (read.meanings().isEmpty()) {
         return sitting.refused(
             FloorWords.unknown(
-                read.reading(), CountWords.wanted(Count.wanted(sentence, sitting.facts()))));
+                Misfit.UnknownCode.of(read.reading(), List.of()),
+                CountWords.wanted(Count.wanted(sentence, sitting.facts()))));
       }
     }
     return answer(command, sitting, heard, ago);
@@ -349,7 +351,7 @@ class CountDesk {
   CountView.Count say(Command command, long site, FloorView.Saying saying, Duration ago) {
     Sitting sitting = sitting(command, site);
     Evidence evidence = Sayings.evidence(saying);
-    if (evidence instanceof Evidence.Of of) {
+    if (evidence instanceof Evidence.ConditionSaid of) {
       sitting.keep(sitting.at.saying(sitting.at.sentence().in(of.condition())));
       return sitting.view(Outcome.FILLED);
     }

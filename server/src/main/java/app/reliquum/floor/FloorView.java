@@ -2,18 +2,24 @@ package app.reliquum.floor;
 
 import app.reliquum.core.inbound.Arrival;
 import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.outbound.Outbound;
 import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.Tracking;
 import app.reliquum.core.scan.Action;
+import app.reliquum.core.sentence.Adjust;
 import app.reliquum.core.sentence.Blank;
 import app.reliquum.core.sentence.MoveSentence;
-import app.reliquum.core.sentence.ReceiveSentence;
+import app.reliquum.core.sentence.Verb;
+import app.reliquum.core.sentence.Wanted;
+import app.reliquum.kinds.MovementKinds;
+import app.reliquum.outbound.Outgoing;
 import app.reliquum.receiving.Inbound;
 import app.reliquum.stock.UnitLoads;
 import app.reliquum.transfers.Between;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.Size;
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -124,41 +130,15 @@ final class FloorView {
   @Schema(name = "FloorElsewhere")
   record Elsewhere(String address, Quantity quantity) {}
 
-  /** What was done. */
+  /**
+   * What was done.
+   *
+   * @param posting the posting, 0 if nothing had to be posted
+   * @param load the unit load that came in, null for none
+   * @param suggested where it would be put next, null if it stays or nowhere has room
+   */
   @Schema(name = "FloorDone")
-  record Done(long posting, String sentence) {}
-
-  /** The Move sentence as it stands, and what came of the last word. */
-  @Schema(name = "FloorMove")
-  record Move(
-      long site,
-      Verb verb,
-      Outcome outcome,
-      @Nullable Load load,
-      Item item,
-      @Nullable Lot lot,
-      boolean needsSerials,
-      List<String> serials,
-      Amount quantity,
-      Place from,
-      Place to,
-      @Nullable Condition condition,
-      List<Condition> conditions,
-      Quantity held,
-      boolean oneEnd,
-      List<MoveSentence.Wanted> wanted,
-      boolean whole,
-      boolean ready,
-      boolean canUndo,
-      boolean canSame,
-      @Nullable String warning,
-      List<Elsewhere> elsewhere,
-      List<Candidate> candidates,
-      @Nullable Transfer transfer,
-      List<Choice> choices,
-      @Nullable Refusal refusal,
-      @Nullable Long unordered,
-      @Nullable Done done) {}
+  record Done(long posting, String sentence, @Nullable Long load, @Nullable String suggested) {}
 
   /**
    * The transfer that goods are sent on or arrive on.
@@ -235,46 +215,171 @@ final class FloorView {
   record OrderChoice(long id, String number, String supplier, @Nullable LocalDate expected) {}
 
   /**
-   * What was received.
+   * What is received, and what remains of it.
    *
-   * @param load the pallet that it came on
-   * @param suggested where it would be put, null if it stays or nowhere has room
+   * @param order the order that goods come on; null while none is chosen
+   * @param orders those that may be meant, if it is not one
+   * @param expected how much the order still expects of the item
+   * @param beyond how much more than that is said
+   * @param agreed whether someone has agreed to what is beyond
    */
-  @Schema(name = "FloorReceived")
-  record ReceivedLine(
-      long posting, String sentence, @Nullable Long load, @Nullable String suggested) {}
-
-  /** The Receive sentence as it stands, and what came of the last word. */
-  @Schema(name = "FloorReceive")
-  record Receive(
-      long site,
+  @Schema(name = "FloorReceiving")
+  record Receiving(
       InboundFlow flow,
-      Outcome outcome,
       @Nullable Order order,
       List<OrderLine> lines,
+      List<OrderChoice> orders,
+      Quantity expected,
+      Quantity beyond,
+      boolean agreed) {}
+
+  // Adjusting
+
+  /** A line of an adjustment that is gathered. */
+  @Schema(name = "BasketLine")
+  record BasketLine(
+      int line,
+      long item,
+      String code,
+      String name,
+      String symbol,
+      int decimals,
+      @Nullable String lot,
+      @Nullable String serial,
+      long placeId,
+      String place,
+      Condition condition,
+      Quantity quantity) {}
+
+  /** What posting came to. */
+  @Schema(name = "BasketPosted")
+  record Posted(String number, boolean proposed, int lines, BigDecimal value) {}
+
+  /**
+   * Why the book is adjusted, and the lines that are gathered.
+   *
+   * @param kind the movement kind; null while none is chosen
+   * @param kinds those that can be chosen; empty once one is
+   * @param book what lies there of what is named; null while it is not known where
+   * @param leftAt the site at which other lines of the person wait, null for none
+   */
+  @Schema(name = "FloorAdjusting")
+  record Adjusting(
+      MovementKinds.@Nullable Kind kind,
+      Adjust.Way way,
+      List<MovementKinds.Kind> kinds,
+      @Nullable Quantity book,
+      List<BasketLine> lines,
+      @Nullable String leftAt,
+      @Nullable Posted posted) {}
+
+  // Picking and packing
+
+  /** An order that is picked or packed now. */
+  @Schema(name = "FloorPickOrder")
+  record PickOrder(long id, String number, String party, @Nullable String tote, int left) {}
+
+  /** An order that could be picked or packed next. */
+  @Schema(name = "FloorPickChoice")
+  record PickChoice(
+      long id,
+      String number,
+      String party,
+      Outbound.State state,
+      @Nullable LocalDate needed,
+      int late,
+      int lines,
+      @Nullable String picker) {}
+
+  /** Something that is still to be taken. */
+  @Schema(name = "FloorPickStop")
+  record PickStop(
+      long id,
+      long placeId,
+      String place,
+      String name,
+      @Nullable String mark,
+      Quantity quantity,
+      String symbol,
+      String order,
+      @Nullable String tote) {}
+
+  /**
+   * What is picked or packed.
+   *
+   * @param orders the orders on the round; of Pack the one that is packed
+   * @param choosable the orders that could be taken on, while there are none
+   * @param order the order that the stop is for
+   * @param asked how much the list says
+   * @param shortBy how much less is said than the list says
+   * @param stops what is still to be taken, in walking order
+   * @param parcels the unit loads that are packed; empty while picking
+   */
+  @Schema(name = "FloorPicking")
+  record Picking(
+      List<PickOrder> orders,
+      List<PickChoice> choosable,
+      @Nullable String order,
+      @Nullable Quantity asked,
+      Quantity shortBy,
+      boolean substitute,
+      List<PickStop> stops,
+      List<Outgoing.Parcel> parcels,
+      boolean packs) {}
+
+  /**
+   * A sentence as it stands, and what came of the last word. Blanks that the verb does not have are
+   * null.
+   *
+   * @param begins the verb that an action label asks to go on with instead; null for this one
+   * @param needsExpiry whether lots of the item expire, so that a last day must be named
+   * @param into the unit load that goods are put into
+   * @param load what part a unit load has in it
+   * @param incoming the number of the unit load that goods come on
+   * @param conditions those that could be meant
+   * @param held how much there is to take
+   * @param ready whether it can be done as it stands; suggestions must be accepted otherwise
+   * @param addable the item that may be added although it was refused
+   */
+  @Schema(name = "FloorSentence")
+  record Sentence(
+      long site,
+      Verb verb,
+      Outcome outcome,
+      @Nullable Verb begins,
       Item item,
-      @Nullable Text lot,
+      @Nullable Lot lot,
       @Nullable Day expiry,
       boolean needsExpiry,
       boolean needsSerials,
       List<String> serials,
+      @Nullable Text serial,
       Amount quantity,
-      Place place,
-      Condition condition,
-      @Nullable String load,
-      Quantity expected,
-      Quantity beyond,
-      boolean agreed,
-      String shelfNote,
-      List<ReceiveSentence.Wanted> wanted,
+      @Nullable Place from,
+      @Nullable Place to,
+      @Nullable Place place,
+      @Nullable Text into,
+      @Nullable Load load,
+      @Nullable String incoming,
+      @Nullable Condition condition,
+      List<Condition> conditions,
+      Quantity held,
+      List<Wanted> wanted,
       boolean whole,
       boolean ready,
       boolean canUndo,
+      boolean canSame,
+      @Nullable String warning,
+      List<Elsewhere> elsewhere,
+      List<Candidate> candidates,
+      @Nullable Transfer transfer,
+      @Nullable Receiving receiving,
+      @Nullable Adjusting adjusting,
+      @Nullable Picking picking,
       List<Choice> choices,
-      List<OrderChoice> orders,
       @Nullable Refusal refusal,
-      @Nullable Long unordered,
-      @Nullable ReceivedLine done) {}
+      @Nullable Long addable,
+      @Nullable Done done) {}
 
   /**
    * What someone says other than by a scan: a choice among meanings, a bin for a certain blank, a

@@ -1,17 +1,16 @@
 package app.reliquum.floor;
 
 import app.reliquum.adjusting.Loans;
-import app.reliquum.core.quantity.PackBreakdown;
-import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.core.scan.Reading;
 import app.reliquum.core.sentence.Evidence;
 import app.reliquum.core.sentence.Misfit;
 import app.reliquum.core.sentence.MoveSentence;
 import app.reliquum.core.sentence.ReceiveSentence;
+import app.reliquum.core.sentence.Verb;
+import app.reliquum.core.sentence.Wanted;
 import app.reliquum.floor.FloorView.Refusal;
 import app.reliquum.outbound.OutboundOrders;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -22,57 +21,53 @@ class FloorWords {
 
   private static final int MOST_PLACES_NAMED = 4;
 
-  private final FloorFacts facts;
+  private final StoredFacts facts;
 
-  FloorWords(FloorFacts facts) {
+  FloorWords(StoredFacts facts) {
     this.facts = facts;
   }
 
   /** Nobody knows the code. */
-  static Refusal unknown(Reading reading, List<String> wanted) {
-    if (reading instanceof Reading.Unreadable unreadable) {
-      return refusal("unreadable", unreadable.reason(), Map.of());
-    }
+  static Refusal unknown(Misfit.UnknownCode unknown) {
+    List<String> wanted = unknown.wanted().stream().map(FloorWords::name).toList();
+    return unknown(unknown, wanted);
+  }
+
+  static Refusal unknown(Misfit.UnknownCode unknown, List<String> wanted) {
     String expected =
         wanted.isEmpty()
             ? "Expected a bin, an item, a lot, a serial number, a unit load, an order or an action."
             : "Expected " + listed(wanted, " or ") + ".";
     String why =
-        reading instanceof Reading.Plain plain && plain.fault().isPresent()
-            ? plain.fault().get()
-            : "Nothing here is called " + reading.text() + ".";
-    return refusal("unknown-code", why + " " + expected, Map.of("text", reading.text()));
+        unknown.fault() == null
+            ? "Nothing here is called " + unknown.text() + "."
+            : unknown.fault();
+    return refusal("unknown-code", why + " " + expected, Map.of("text", unknown.text()));
   }
 
-  /** Something is still missing. */
-  static Refusal notWhole(List<String> wanted) {
-    return refusal(
-        "not-whole", "Still missing: " + String.join(", ", wanted) + ".", Map.of("wanted", wanted));
+  /** A text that means nothing in the house, where nothing certain was expected. */
+  static Refusal unknown(Reading reading) {
+    return reading instanceof Reading.Unreadable unreadable
+        ? refusal("unreadable", unreadable.reason(), Map.of())
+        : unknown(Misfit.UnknownCode.of(reading, List.of()));
   }
 
   static Refusal refusal(String type, String sentence, Map<String, Object> values) {
     return new Refusal(type, sentence, values);
   }
 
-  static String name(MoveSentence.Wanted wanted) {
+  private static String name(Wanted wanted) {
     return switch (wanted) {
       case ITEM -> "an item";
       case LOT -> "a lot";
+      case EXPIRY -> "the last day it is good";
       case SERIAL -> "a serial number";
       case QUANTITY -> "a quantity";
       case FROM -> "the bin it comes from";
       case TO -> "the bin it goes to";
-    };
-  }
-
-  static String name(ReceiveSentence.Wanted wanted) {
-    return switch (wanted) {
-      case ITEM -> "an item";
-      case LOT -> "the lot's number";
-      case EXPIRY -> "the last day it is good";
-      case SERIAL -> "a serial number";
-      case QUANTITY -> "a quantity";
-      case PLACE -> "the place where it lands";
+      case PLACE -> "a bin";
+      case CONDITION -> "a condition";
+      case INTO -> "the unit load it goes into";
     };
   }
 
@@ -225,7 +220,89 @@ class FloorWords {
     }
     return new PickWords(facts)
         .misfit(misfit)
+        .or(() -> sayMore(misfit))
         .orElseGet(() -> new ArrivalWords(facts).misfit(misfit));
+  }
+
+  /** What is missing before it comes to the goods. */
+  private Optional<Refusal> sayMore(Misfit misfit) {
+    if (misfit instanceof Misfit.UnknownCode unknown) {
+      return Optional.of(unknown(unknown));
+    }
+    if (misfit instanceof Misfit.Unreadable unreadable) {
+      return Optional.of(refusal("unreadable", unreadable.reason(), Map.of()));
+    }
+    if (misfit instanceof Misfit.NotWhole not) {
+      List<String> wanted = not.wanted().stream().map(FloorWords::name).toList();
+      return Optional.of(
+          refusal(
+              "not-whole",
+              "Still missing: " + String.join(", ", wanted) + ".",
+              Map.of("wanted", wanted)));
+    }
+    if (misfit instanceof Misfit.NothingToUndo) {
+      return Optional.of(refusal("nothing-to-undo", "There is nothing to take back.", Map.of()));
+    }
+    if (misfit instanceof Misfit.NothingBefore before) {
+      return Optional.of(
+          refusal(
+              "nothing-before",
+              before.begun()
+                  ? "Finish this move first, or clear it."
+                  : "Nothing was moved before. Scan a bin or an item.",
+              Map.of()));
+    }
+    if (misfit instanceof Misfit.DocumentFirst first) {
+      return Optional.of(documentFirst(first.verb()));
+    }
+    if (misfit instanceof Misfit.NotExpected not) {
+      return Optional.of(
+          refusal(
+              "not-expected",
+              "Nobody expects "
+                  + item(not.item())
+                  + " here. If it came all the same, receive it as unexpected.",
+              Map.of()));
+    }
+    if (misfit instanceof Misfit.ToInspect inspect) {
+      return Optional.of(
+          refusal(
+              "to-check",
+              item(inspect.item()) + " waits to be checked before it is put away.",
+              Map.of()));
+    }
+    if (misfit instanceof Misfit.SayWhy less) {
+      return Optional.of(
+          refusal(
+              "say-why",
+              less.shortBy() + " less than the list says. Say why.",
+              Map.of("shortBy", less.shortBy())));
+    }
+    return misfit instanceof Misfit.HowMany
+        ? Optional.of(refusal("how-many", "Type first how many you take.", Map.of()))
+        : Optional.empty();
+  }
+
+  private static Refusal documentFirst(Verb verb) {
+    return switch (verb) {
+      case SEND ->
+          refusal(
+              "no-transfer",
+              "To where? Scan a transfer, choose one, or choose the site that it goes to.",
+              Map.of());
+      case ARRIVE ->
+          refusal(
+              "no-transfer",
+              "Nothing of that is on the road to here. Scan the transfer, or choose one.",
+              Map.of());
+      case ADJUST -> refusal("kind-first", "Choose first what you do: out, in, or why.", Map.of());
+      case RECEIVE ->
+          refusal(
+              "no-order",
+              "On which order? Choose one, or receive the goods as unexpected.",
+              Map.of());
+      default -> refusal("order-first", "Choose an order first, or scan one.", Map.of());
+    };
   }
 
   /** What a choice would mean. */
@@ -249,7 +326,7 @@ class FloorWords {
     if (evidence instanceof Evidence.UnitLoad load) {
       return choice("Unit load " + facts.load(load.unitLoad()), "", Sayings.saying(evidence));
     }
-    if (evidence instanceof Evidence.Together together) {
+    if (evidence instanceof Evidence.LabelSaid together) {
       FloorView.Choice first = choice(together.parts().get(0));
       return choice(first.title(), "label", Sayings.saying(evidence));
     }
@@ -340,15 +417,15 @@ class FloorWords {
               .limit(2)
               .collect(Collectors.joining(", ")));
     }
-    if (meaning instanceof Meaning.Document order) {
+    if (meaning instanceof Meaning.InboundOrder order) {
       return new FloorView.Hit(
-          FloorView.Hit.Kind.ORDER, order.document(), null, facts.order(order.document()), "");
+          FloorView.Hit.Kind.ORDER, order.order(), null, facts.order(order.order()), "");
     }
     if (meaning instanceof Meaning.Transfer of) {
       return new FloorView.Hit(
           FloorView.Hit.Kind.TRANSFER, of.transfer(), null, facts.transfer(of.transfer()), "");
     }
-    if (meaning instanceof Meaning.Order of) {
+    if (meaning instanceof Meaning.OutboundOrder of) {
       return leaving(of.order());
     }
     if (meaning instanceof Meaning.Count of) {
@@ -393,20 +470,6 @@ class FloorWords {
             + loan.party()
             + (loan.due() == null ? "" : ", due " + loan.due())
             + (loan.overdue() ? ", overdue" : ""));
-  }
-
-  /** "2 carton 3 box 4", or nothing where there are no packs in it. */
-  String packs(long item, Quantity quantity) {
-    PackBreakdown broken = PackBreakdown.of(quantity, facts.packs(item));
-    if (broken.parts().isEmpty()) {
-      return "";
-    }
-    List<String> words = new ArrayList<>();
-    broken.parts().forEach(part -> words.add(part.count() + " " + part.pack().name()));
-    if (!broken.loose().isZero()) {
-      words.add(broken.loose().toString());
-    }
-    return String.join(" ", words);
   }
 
   String item(long id) {

@@ -5,10 +5,8 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Codes;
 import app.reliquum.core.scan.Gtin;
 import app.reliquum.core.scan.Meaning;
-import app.reliquum.core.scan.Meanings;
 import app.reliquum.core.scan.OwnLabel;
-import app.reliquum.core.scan.Reading;
-import app.reliquum.core.scan.ScanReader;
+import app.reliquum.core.scan.Scan;
 import app.reliquum.core.scan.Sscc;
 import app.reliquum.counting.Tallies;
 import app.reliquum.outbound.OutboundOrders;
@@ -50,13 +48,9 @@ public class HouseCodes implements Codes {
     this.orders = orders;
   }
 
-  /** A text that was read, and everything it can mean. */
-  public record Read(Reading reading, List<Meaning> meanings) {}
-
   /** Reads a text and asks what it stands for. */
-  public Read read(String text) {
-    Reading reading = ScanReader.read(text);
-    return new Read(reading, Meanings.of(reading, this));
+  public Scan read(String text) {
+    return Scan.of(text, this);
   }
 
   @Override
@@ -96,9 +90,9 @@ public class HouseCodes implements Codes {
 
   private List<Meaning> documents(String number) {
     List<Meaning> all = new ArrayList<>();
-    orders.withNumber(number).ifPresent(id -> all.add(new Meaning.Document(id)));
+    orders.withNumber(number).ifPresent(id -> all.add(new Meaning.InboundOrder(id)));
     transfers.withNumber(number).ifPresent(id -> all.add(new Meaning.Transfer(id)));
-    outbound.withNumber(number).ifPresent(id -> all.add(new Meaning.Order(id)));
+    outbound.withNumber(number).ifPresent(id -> all.add(new Meaning.OutboundOrder(id)));
     tallies.withNumber(number).ifPresent(id -> all.add(new Meaning.Count(id)));
     return all;
   }

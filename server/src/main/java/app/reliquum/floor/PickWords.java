@@ -16,20 +16,10 @@ final class PickWords {
 
   private static final int MOST_PLACES_NAMED = 3;
 
-  private final FloorFacts facts;
+  private final StoredFacts facts;
 
-  PickWords(FloorFacts facts) {
+  PickWords(StoredFacts facts) {
     this.facts = facts;
-  }
-
-  static String name(PickSentence.Wanted wanted) {
-    return switch (wanted) {
-      case ITEM -> "the item";
-      case LOT -> "the lot";
-      case SERIAL -> "the serial number";
-      case PLACE -> "the bin";
-      case INTO -> "the unit load it goes into";
-    };
   }
 
   Optional<Refusal> misfit(Misfit misfit) {

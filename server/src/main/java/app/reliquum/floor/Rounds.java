@@ -5,11 +5,8 @@ import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.putaway.Plan;
-import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Blank;
-import app.reliquum.core.sentence.Evidence;
-import app.reliquum.core.sentence.MoveSentence;
-import app.reliquum.core.sentence.Stock;
+import app.reliquum.core.sentence.HeldPosition;
 import app.reliquum.stock.UnitLoads;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -24,9 +21,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class Rounds {
 
-  private final FloorFacts.House house;
+  private final StoredFacts.House house;
 
-  Rounds(FloorFacts.House house) {
+  Rounds(StoredFacts.House house) {
     this.house = house;
   }
 
@@ -40,16 +37,16 @@ class Rounds {
             .card(load)
             .filter(UnitLoads.Card::trolley)
             .orElseThrow(() -> Problem.missing("trolley", load));
-    return plan(new FloorFacts(site, Verb.PUT_AWAY, house), site, trolley);
+    return plan(new StoredFacts(site, house), site, trolley);
   }
 
-  private FloorView.Round plan(FloorFacts facts, long site, UnitLoads.Card trolley) {
+  FloorView.Round plan(StoredFacts facts, long site, UnitLoads.Card trolley) {
     List<FloorView.Stop> stops = new ArrayList<>();
     List<FloorView.Content> nowhere = new ArrayList<>();
     Set<Long> claimed = new HashSet<>();
-    List<Stock> carried = new ArrayList<>(facts.stockOn(trolley.id()));
-    carried.sort(Comparator.comparing(Stock::key));
-    for (Stock one : carried) {
+    List<HeldPosition> carried = new ArrayList<>(facts.stockOn(trolley.id()));
+    carried.sort(Comparator.comparing(HeldPosition::key));
+    for (HeldPosition one : carried) {
       PositionKey key = one.key();
       // Off the trolley it is loose; on it, it would count as a unit load.
       PositionKey loose =
@@ -81,32 +78,5 @@ class Rounds {
         Comparator.comparing((FloorView.Stop stop) -> walk.getOrDefault(stop.placeId(), 0))
             .thenComparing(FloorView.Stop::address));
     return new FloorView.Round(trolley, stops, nowhere);
-  }
-
-  /** What a trolley carries for the bin that was scanned, if that is one thing. */
-  List<Evidence> meantFor(FloorFacts facts, MoveSentence sentence) {
-    boolean trolley = sentence.load().part() == MoveSentence.Load.Part.OFF;
-    if (!trolley || sentence.item().filled().isPresent()) {
-      return List.of();
-    }
-    long bin = sentence.to().filled().orElse(0L);
-    UnitLoads.Card card = facts.card(sentence.load().unitLoad()).orElseThrow();
-    List<FloorView.Stop> here =
-        plan(facts, facts.site(), card).stops().stream()
-            .filter(stop -> stop.placeId() == bin)
-            .toList();
-    if (here.size() != 1) {
-      return List.of();
-    }
-    FloorView.Stop stop = here.get(0);
-    List<Evidence> said = new ArrayList<>();
-    said.add(new Evidence.Item(stop.itemId(), Quantity.ZERO));
-    if (stop.lotId() != 0) {
-      said.add(new Evidence.Lot(stop.itemId(), stop.lotId()));
-    }
-    if (!facts.measure(stop.itemId()).tracking().needsSerial()) {
-      said.add(new Evidence.Figure(stop.quantity(), null));
-    }
-    return said;
   }
 }

@@ -38,9 +38,9 @@ final class Sayings {
                   ? Evidence.Role.ANY
                   : Evidence.Role.valueOf(saying.role().name()));
       case FIGURE -> new Evidence.Figure(needed(saying.quantity()), saying.pack());
-      case CONDITION -> new Evidence.Of(needed(saying.condition()));
+      case CONDITION -> new Evidence.ConditionSaid(needed(saying.condition()));
       case LOAD -> new Evidence.UnitLoad(saying.load());
-      case SSCC -> new Evidence.Load(saying.text().strip(), saying.counts() != null);
+      case SSCC -> new Evidence.IncomingUnitLoad(saying.text().strip(), saying.counts() != null);
       case LOT_CODE -> new Evidence.LotCode(saying.item(), saying.text().strip());
       case SERIAL_CODE -> new Evidence.SerialCode(saying.item(), saying.text().strip());
       case SERIAL_ROW ->
@@ -49,8 +49,8 @@ final class Sayings {
       case BEST_BEFORE -> new Evidence.BestBefore(needed(saying.date()));
       case PRODUCED -> new Evidence.Produced(needed(saying.date()));
       case KNOWINGLY -> new Evidence.Knowingly(saying.item());
-      case OVER -> new Evidence.Over();
-      case TOGETHER -> new Evidence.Together(saying.parts().stream().map(Sayings::read).toList());
+      case OVER -> new Evidence.OverReceiptAgreed();
+      case TOGETHER -> new Evidence.LabelSaid(saying.parts().stream().map(Sayings::read).toList());
       case CONTENTS ->
           new Evidence.Contents(
               saying.place(), saying.parts().stream().map(Sayings::taken).toList());
@@ -133,12 +133,12 @@ final class Sayings {
       out.date = produced.day();
       return out.saying(Saying.Kind.PRODUCED);
     }
-    if (evidence instanceof Evidence.Load load) {
+    if (evidence instanceof Evidence.IncomingUnitLoad load) {
       out.text = load.sscc();
       out.counts = load.whole() ? Quantity.ONE : null;
       return out.saying(Saying.Kind.SSCC);
     }
-    if (evidence instanceof Evidence.Together together) {
+    if (evidence instanceof Evidence.LabelSaid together) {
       out.parts = together.parts().stream().map(Sayings::saying).toList();
       return out.saying(Saying.Kind.TOGETHER);
     }

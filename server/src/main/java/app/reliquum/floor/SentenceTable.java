@@ -2,6 +2,8 @@ package app.reliquum.floor;
 
 import app.reliquum.api.Utc;
 import app.reliquum.core.sentence.Evidence;
+import app.reliquum.core.sentence.OpenSentence;
+import app.reliquum.core.sentence.Verb;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.time.Clock;
@@ -37,10 +39,10 @@ class SentenceTable {
     @JsonSubTypes.Type(value = Evidence.Lot.class, name = "lot"),
     @JsonSubTypes.Type(value = Evidence.Serial.class, name = "serial"),
     @JsonSubTypes.Type(value = Evidence.Figure.class, name = "figure"),
-    @JsonSubTypes.Type(value = Evidence.Of.class, name = "of"),
+    @JsonSubTypes.Type(value = Evidence.ConditionSaid.class, name = "of"),
     @JsonSubTypes.Type(value = Evidence.Turned.class, name = "turned"),
     @JsonSubTypes.Type(value = Evidence.UnitLoad.class, name = "unitLoad"),
-    @JsonSubTypes.Type(value = Evidence.Load.class, name = "load"),
+    @JsonSubTypes.Type(value = Evidence.IncomingUnitLoad.class, name = "load"),
     @JsonSubTypes.Type(value = Evidence.LotCode.class, name = "lotCode"),
     @JsonSubTypes.Type(value = Evidence.SerialCode.class, name = "serialCode"),
     @JsonSubTypes.Type(value = Evidence.SerialRange.class, name = "serialRange"),
@@ -48,38 +50,22 @@ class SentenceTable {
     @JsonSubTypes.Type(value = Evidence.BestBefore.class, name = "best-before"),
     @JsonSubTypes.Type(value = Evidence.Produced.class, name = "produced"),
     @JsonSubTypes.Type(value = Evidence.Knowingly.class, name = "knowingly"),
-    @JsonSubTypes.Type(value = Evidence.Over.class, name = "over"),
+    @JsonSubTypes.Type(value = Evidence.OverReceiptAgreed.class, name = "over"),
     @JsonSubTypes.Type(value = Evidence.Contents.class, name = "contents"),
-    @JsonSubTypes.Type(value = Evidence.Together.class, name = "together")
+    @JsonSubTypes.Type(value = Evidence.LabelSaid.class, name = "together")
   })
   interface EvidenceInJson {}
-
-  /**
-   * What a person has said for a verb.
-   *
-   * @param lastDone what the next sentence begins with when the same is to be done again
-   * @param about the document that it is about, 0 for none
-   */
-  record Said(long site, List<Evidence> evidence, List<Evidence> lastDone, long about) {
-    static Said nothing(long site) {
-      return new Said(site, List.of(), List.of(), 0);
-    }
-
-    Said with(List<Evidence> other) {
-      return new Said(site, other, lastDone, about);
-    }
-  }
 
   private record Row(long siteId, String evidence, String lastDone, long about) {}
 
   /** Reads a row, as it is. */
-  Said read(long person, Verb verb, long site) {
-    return find(person, verb, site, "").orElse(Said.nothing(site));
+  OpenSentence read(long person, Verb verb, long site) {
+    return find(person, verb, site, "").orElse(OpenSentence.nothing(site));
   }
 
   /** Reads a row and keeps others from it until the transaction ends. */
-  Said lock(long person, Verb verb, long site) {
-    Optional<Said> there = find(person, verb, site, " for update");
+  OpenSentence lock(long person, Verb verb, long site) {
+    Optional<OpenSentence> there = find(person, verb, site, " for update");
     if (there.isEmpty()) {
       // An insert that yields to one made meanwhile; it locks the row as an update does.
       jdbc.sql(
@@ -95,7 +81,7 @@ class SentenceTable {
     return there.orElseThrow();
   }
 
-  private Optional<Said> find(long person, Verb verb, long site, String lock) {
+  private Optional<OpenSentence> find(long person, Verb verb, long site, String lock) {
     return jdbc.sql(
             "select site_id, evidence, last_done, about from sentence where person_id = ? and verb = ?"
                 + lock)
@@ -104,12 +90,17 @@ class SentenceTable {
         .optional()
         .map(
             row ->
-                new Said(row.siteId(), parse(row.evidence()), parse(row.lastDone()), row.about()))
+                new OpenSentence(
+                    row.siteId(), parse(row.evidence()), parse(row.lastDone()), row.about()))
         // An empty sentence belongs to no site; what was done elsewhere can't be done again here.
-        .map(said -> said.evidence().isEmpty() && said.site() != site ? Said.nothing(site) : said);
+        .map(
+            said ->
+                said.evidence().isEmpty() && said.site() != site
+                    ? OpenSentence.nothing(site)
+                    : said);
   }
 
-  void write(long person, Verb verb, Said said) {
+  void write(long person, Verb verb, OpenSentence said) {
     jdbc.sql(
             """
             update sentence set site_id = ?, evidence = ?, last_done = ?, about = ?, changed = ?

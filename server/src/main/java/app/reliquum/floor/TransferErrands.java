@@ -4,9 +4,10 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
-import app.reliquum.core.scan.Meaning;
 import app.reliquum.core.sentence.Evidence;
 import app.reliquum.core.sentence.MoveSentence;
+import app.reliquum.core.sentence.OpenSentence;
+import app.reliquum.core.sentence.Verb;
 import app.reliquum.core.transfer.Transfer;
 import app.reliquum.stock.Reserving;
 import app.reliquum.transfers.Arriving;
@@ -14,14 +15,14 @@ import app.reliquum.transfers.Between;
 import app.reliquum.transfers.Planning;
 import app.reliquum.transfers.Sending;
 import app.reliquum.transfers.Transfers;
-import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 
 /** What sending and receiving off the road need beyond moving. */
 @Component
 class TransferErrands {
 
-  private final FloorFacts.House house;
+  private final StoredFacts.House house;
   private final Transfers transfers;
   private final Planning planning;
   private final Sending sending;
@@ -29,7 +30,7 @@ class TransferErrands {
   private final Reserving reserving;
 
   TransferErrands(
-      FloorFacts.House house,
+      StoredFacts.House house,
       Transfers transfers,
       Planning planning,
       Sending sending,
@@ -43,15 +44,14 @@ class TransferErrands {
     this.reserving = reserving;
   }
 
-  /** The facts for a verb, and for the transfer that is being sent or arrives, if one is chosen. */
-  FloorFacts facts(Verb verb, SentenceTable.Said said) {
-    if (verb.ofTransfer() && said.about() != 0) {
-      Transfers.Facts of = transfers.facts(said.about()).orElse(null);
-      if (of != null && siteOf(verb, of) == said.site() && of.state() != Transfer.State.CLOSED) {
-        return new TransferFacts(said.site(), verb, house, of, reserving);
-      }
-    }
-    return new FloorFacts(said.site(), verb, house);
+  /** The facts for a verb and the transfer that it is about, if one is chosen that is open here. */
+  Optional<StoredTransferFacts> facts(Verb verb, OpenSentence said, Rounds rounds) {
+    return verb.ofTransfer() && said.about() != 0
+        ? transfers
+            .facts(said.about())
+            .filter(of -> siteOf(verb, of) == said.site() && of.state() != Transfer.State.CLOSED)
+            .map(of -> new StoredTransferFacts(said.site(), verb, house, rounds, of, reserving))
+        : Optional.empty();
   }
 
   private static long siteOf(Verb verb, Transfers.Facts transfer) {
@@ -93,12 +93,8 @@ class TransferErrands {
     return of.toSite() == site ? Verb.ARRIVE : Verb.SEND;
   }
 
-  /** The one transfer on the road to a site that brings what was scanned; 0 if it is not one. */
-  long find(Actor actor, Verb verb, long site, List<Meaning> meanings) {
-    long item = meanings.stream().map(Meaning::item).filter(id -> id != 0).findFirst().orElse(0L);
-    if (verb == Verb.SEND || item == 0) {
-      return 0;
-    }
+  /** The one transfer in transit to a site that brings an item; 0 if it is not one. */
+  long find(Actor actor, long site, long item) {
     Page<Between.Row> there =
         transfers.page(Between.Filter.ROAD, null, null, site, item, null, actor, 0, 2);
     return there.total() == 1 ? there.rows().get(0).id() : 0;
@@ -109,7 +105,7 @@ class TransferErrands {
   }
 
   /** Does what a sentence says; the posting, 0 if nothing had to be posted. */
-  long done(Command command, TransferFacts facts, MoveSentence sentence) {
+  long done(Command command, StoredTransferFacts facts, MoveSentence sentence) {
     long id = facts.transfer().id();
     if (!facts.sends()) {
       return arriving.arrive(command, id, sentence.lines()).posting();

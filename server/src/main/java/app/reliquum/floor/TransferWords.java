@@ -8,24 +8,11 @@ import java.util.Map;
 /** Words for goods that are sent on a transfer, or arrive on it. */
 final class TransferWords extends FloorWords {
 
-  private final TransferFacts facts;
+  private final StoredTransferFacts facts;
 
-  TransferWords(TransferFacts facts) {
+  TransferWords(StoredTransferFacts facts) {
     super(facts);
     this.facts = facts;
-  }
-
-  /** Nothing can be done before it is known on which transfer. */
-  static Refusal noTransfer(Verb verb) {
-    return verb == Verb.SEND
-        ? refusal(
-            "no-transfer",
-            "To where? Scan a transfer, choose one, or choose the site that it goes to.",
-            Map.of())
-        : refusal(
-            "no-transfer",
-            "Nothing of that is on the road to here. Scan the transfer, or choose one.",
-            Map.of());
   }
 
   private String number() {

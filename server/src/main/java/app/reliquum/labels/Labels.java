@@ -219,7 +219,7 @@ class Labels {
       return Label.plain(
           load.code(), new OwnLabel(OwnLabel.Kind.UNIT_LOAD, load.code()).text(), load.name());
     }
-    List<app.reliquum.core.sentence.Stock> on = onHand.on(id);
+    List<app.reliquum.core.sentence.HeldPosition> on = onHand.on(id);
     StringBuilder text = new StringBuilder("(00)").append(load.code());
     String line = on.isEmpty() ? "" : on.size() + " kinds of goods";
     if (on.size() == 1) {

@@ -79,17 +79,17 @@ public class Binning {
   @Transactional(readOnly = true)
   public Sheet sheet(long site, Actor actor) {
     Places.SiteCard card = places.site(site, actor);
-    List<app.reliquum.core.sentence.Stock> held =
+    List<app.reliquum.core.sentence.HeldPosition> held =
         places.implied(site).map(place -> onHand.in(place.id())).orElse(List.of());
     List<Row> rows = new ArrayList<>();
     held.stream()
-        .sorted(Comparator.comparing(app.reliquum.core.sentence.Stock::key))
+        .sorted(Comparator.comparing(app.reliquum.core.sentence.HeldPosition::key))
         .limit(MOST)
         .forEach(one -> rows.add(row(site, card.binned(), one)));
     return new Sheet(site, card.name(), card.binned(), held.size(), rows);
   }
 
-  private Row row(long site, boolean binned, app.reliquum.core.sentence.Stock one) {
+  private Row row(long site, boolean binned, app.reliquum.core.sentence.HeldPosition one) {
     PositionKey key = one.key();
     Catalog.Measured item = catalog.measured(Set.of(key.item())).get(0);
     String suggested = null;

@@ -372,12 +372,12 @@ public class OnHand {
   // What the floor asks
 
   /** Everything that lies in a place. */
-  public List<app.reliquum.core.sentence.Stock> in(long place) {
+  public List<app.reliquum.core.sentence.HeldPosition> in(long place) {
     return positions("s.place_id = ?", place);
   }
 
   /** Everything that stands on a unit load. */
-  public List<app.reliquum.core.sentence.Stock> on(long unitLoad) {
+  public List<app.reliquum.core.sentence.HeldPosition> on(long unitLoad) {
     return positions("s.unit_load_id = ?", unitLoad);
   }
 
@@ -402,12 +402,12 @@ public class OnHand {
   }
 
   /** Everything of an item that lies at a site. */
-  public List<app.reliquum.core.sentence.Stock> of(long item, long site) {
+  public List<app.reliquum.core.sentence.HeldPosition> of(long item, long site) {
     return positions(
         "s.item_id = ? and s.place_id in (select id from place where site_id = ?)", item, site);
   }
 
-  private List<app.reliquum.core.sentence.Stock> positions(String where, Object... values) {
+  private List<app.reliquum.core.sentence.HeldPosition> positions(String where, Object... values) {
     return jdbc.sql(
             "select s.item_id, s.place_id, s.lot_id, s.serial_id, s.unit_load_id,"
                 + " s.condition_code, s.quantity, s.in_date from stock_position s"
@@ -416,7 +416,7 @@ public class OnHand {
         .params(values)
         .query(
             (row, n) ->
-                new app.reliquum.core.sentence.Stock(
+                new app.reliquum.core.sentence.HeldPosition(
                     new PositionKey(
                         row.getLong(1),
                         row.getLong(2),

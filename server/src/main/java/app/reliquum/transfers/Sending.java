@@ -348,7 +348,7 @@ public class Sending {
   }
 
   private static boolean allPicked(
-      app.reliquum.core.sentence.Stock stock, List<Reservation> picked) {
+      app.reliquum.core.sentence.HeldPosition stock, List<Reservation> picked) {
     Quantity sum =
         picked.stream()
             .filter(one -> one.key().equals(stock.key()))

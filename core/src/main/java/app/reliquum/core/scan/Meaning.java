@@ -32,7 +32,7 @@ public sealed interface Meaning {
   record UnitLoad(long unitLoad) implements Meaning {}
 
   /** A document, such as an order that is expected. */
-  record Document(long document) implements Meaning {}
+  record InboundOrder(long order) implements Meaning {}
 
   /** A transfer between sites. */
   record Transfer(long transfer) implements Meaning {}
@@ -41,7 +41,7 @@ public sealed interface Meaning {
   record Count(long count) implements Meaning {}
 
   /** An order by which goods leave the house. */
-  record Order(long order) implements Meaning {}
+  record OutboundOrder(long order) implements Meaning {}
 
   /**
    * Goods as a GS1 label tells of them. What the house does not know yet is 0.

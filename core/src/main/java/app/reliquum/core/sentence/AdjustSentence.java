@@ -5,6 +5,7 @@ import app.reliquum.core.quantity.Quantity;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * "Take out <em>quantity</em> × <em>item</em>, lot <em>lot</em>, from <em>place</em>", or "Bring in
@@ -36,18 +37,9 @@ public record AdjustSentence(
     Blank<Quantity> quantity,
     Blank<Long> place,
     Blank<Condition> condition,
-    List<Stock> source,
-    List<Stock> candidates) {
-
-  /** What a scan could still say. */
-  public enum Wanted {
-    ITEM,
-    LOT,
-    SERIAL,
-    QUANTITY,
-    PLACE,
-    CONDITION
-  }
+    List<HeldPosition> source,
+    List<HeldPosition> candidates)
+    implements Sentence {
 
   public AdjustSentence {
     evidence = List.copyOf(evidence);
@@ -71,9 +63,48 @@ public record AdjustSentence(
       long place,
       long unitLoad,
       Condition condition,
-      Quantity quantity) {}
+      Quantity quantity) {
+    /** The same of another quantity. */
+    public Change with(Quantity other) {
+      return new Change(item, lot, expiry, serial, place, unitLoad, condition, other);
+    }
 
-  /** The blanks that nothing fills yet, not even a suggestion, in reading order. */
+    private boolean sameGoods(Change other) {
+      return item == other.item
+          && place == other.place
+          && unitLoad == other.unitLoad
+          && condition == other.condition
+          && lot.equalsIgnoreCase(other.lot)
+          && serial.equalsIgnoreCase(other.serial);
+    }
+  }
+
+  /**
+   * The changes that were gathered before, and those of this whole sentence. The same goods in the
+   * same bin are one change; a figure that is said again is the figure.
+   *
+   * @return empty if it names a piece that was gathered before
+   */
+  public Optional<List<Change>> added(List<Change> before) {
+    List<Change> all = new ArrayList<>(before);
+    for (Change change : changes()) {
+      Optional<Change> same = all.stream().filter(change::sameGoods).findFirst();
+      if (same.isEmpty()) {
+        all.add(change);
+      } else if (!change.serial().isEmpty()) {
+        return Optional.empty();
+      } else {
+        Quantity sum =
+            way == Adjust.Way.SET
+                ? change.quantity()
+                : same.get().quantity().plus(change.quantity());
+        all.set(all.indexOf(same.get()), same.get().with(sum));
+      }
+    }
+    return Optional.of(all);
+  }
+
+  @Override
   public List<Wanted> wanted() {
     List<Wanted> wanted = new ArrayList<>();
     if (item.filled().isEmpty()) {
@@ -96,14 +127,25 @@ public record AdjustSentence(
     return wanted;
   }
 
-  /** Whether nothing is missing but, perhaps, that suggestions are accepted. */
+  @Override
   public boolean whole() {
     return wanted().isEmpty();
   }
 
+  /** A suggested bin is taken as it stands: the line can be changed before it is posted. */
+  @Override
+  public boolean ready() {
+    return whole();
+  }
+
+  @Override
+  public List<Evidence> accepted() {
+    return evidence;
+  }
+
   /** What lies there of what is named. */
   public Quantity book() {
-    return source.stream().map(Stock::quantity).reduce(Quantity.ZERO, Quantity::plus);
+    return source.stream().map(HeldPosition::quantity).reduce(Quantity.ZERO, Quantity::plus);
   }
 
   /**
@@ -124,7 +166,7 @@ public record AdjustSentence(
       return changes;
     }
     Quantity open = all;
-    for (Stock one : source) {
+    for (HeldPosition one : source) {
       Quantity part = open.min(one.quantity());
       if (part.isPositive()) {
         changes.add(change("", one.key().unitLoad(), part));
@@ -149,10 +191,5 @@ public record AdjustSentence(
         unitLoad,
         condition.filled().orElseThrow(),
         part);
-  }
-
-  /** What the next one begins with: whoever goes on stands in the same bin. */
-  public List<Evidence> next() {
-    return evidence.stream().filter(one -> one instanceof Evidence.Bin).toList();
   }
 }

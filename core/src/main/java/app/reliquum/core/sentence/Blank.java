@@ -62,6 +62,16 @@ public sealed interface Blank<T> {
     return new Empty<>();
   }
 
+  /** What someone named; empty for 0. */
+  static Blank<Long> said(long id) {
+    return id == 0 ? empty() : new Said<>(id);
+  }
+
+  /** What has only one possible value; empty for 0. */
+  static Blank<Long> only(long id) {
+    return id == 0 ? empty() : new Only<>(id);
+  }
+
   /** What stands in it, suggested or not. */
   default Optional<T> filled() {
     if (this instanceof Said<T> said) {

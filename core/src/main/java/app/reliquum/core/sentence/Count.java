@@ -126,8 +126,8 @@ public final class Count {
   public static Heard hear(CountSentence sentence, Meaning meaning, CountFacts facts) {
     try {
       return new Count(sentence, facts).heard(meaning);
-    } catch (Hearing.Clash clash) {
-      return new Heard.Refused(clash.misfit());
+    } catch (MisfitFound found) {
+      return new Heard.Refused(found.misfit());
     } catch (QuantityException fault) {
       return new Heard.Refused(new Misfit.WrongQuantity(fault));
     }
@@ -146,8 +146,8 @@ public final class Count {
         case SERIAL -> count.piece(sentence.item(), sentence.lot(), code);
         case BIN, ITEM -> new Heard.Refused(new Misfit.NoRoom());
       };
-    } catch (Hearing.Clash clash) {
-      return new Heard.Refused(clash.misfit());
+    } catch (MisfitFound found) {
+      return new Heard.Refused(found.misfit());
     }
   }
 
@@ -156,7 +156,7 @@ public final class Count {
       return bin(bin.place());
     }
     if (sentence.place() == 0) {
-      throw new Hearing.Clash(new Misfit.BinFirst());
+      throw new MisfitFound(new Misfit.BinFirst());
     }
     if (meaning instanceof Meaning.Item item) {
       return item(item.item(), item.counts());
@@ -177,12 +177,12 @@ public final class Count {
     if (meaning instanceof Meaning.Label label) {
       return label(label);
     }
-    throw new Hearing.Clash(new Misfit.NoRoom());
+    throw new MisfitFound(new Misfit.NoRoom());
   }
 
   private Heard bin(long place) {
     if (facts.siteOf(place) != facts.site()) {
-      throw new Hearing.Clash(new Misfit.OtherSite(place));
+      throw new MisfitFound(new Misfit.OtherSite(place));
     }
     checkNothingPends();
     return place == sentence.place() ? new Heard.Leaves() : new Heard.Enters(place);
@@ -191,7 +191,7 @@ public final class Count {
   /** What was scanned but can't be kept without its lot must not be forgotten silently. */
   private void checkNothingPends() {
     if (sentence.pending().isPositive()) {
-      throw new Hearing.Clash(new Misfit.LotFirst(sentence.item()));
+      throw new MisfitFound(new Misfit.LotFirst(sentence.item()));
     }
   }
 
@@ -228,10 +228,10 @@ public final class Count {
   private Heard lot(long item, String code, LocalDate expiry) {
     boolean pends = sentence.pending().isPositive();
     if (pends && item != sentence.item()) {
-      throw new Hearing.Clash(new Misfit.LotFirst(sentence.item()));
+      throw new MisfitFound(new Misfit.LotFirst(sentence.item()));
     }
     if (!facts.measure(item).tracking().needsLot()) {
-      throw new Hearing.Clash(new Misfit.NotKept(item, false));
+      throw new MisfitFound(new Misfit.NotKept(item, false));
     }
     CountSentence next = sentence.about(item, code, expiry);
     return pends ? counted(next, "", sentence.figure(), sentence.pending()) : new Heard.Waits(next);
@@ -240,29 +240,29 @@ public final class Count {
   private Heard piece(long item, String lotSaid, String code) {
     checkNothingPends();
     if (!facts.measure(item).tracking().needsSerial()) {
-      throw new Hearing.Clash(new Misfit.NotKept(item, true));
+      throw new MisfitFound(new Misfit.NotKept(item, true));
     }
     if (facts.pieceCounted(item, code)) {
-      throw new Hearing.Clash(new Misfit.CodeTwice(code));
+      throw new MisfitFound(new Misfit.CodeTwice(code));
     }
     String lot =
         facts.lotOfPiece(item, code).filter(id -> id != 0).map(facts::lotCode).orElse(lotSaid);
     if (facts.measure(item).tracking().needsLot() && lot.isEmpty()) {
-      throw new Hearing.Clash(new Misfit.LotFirst(item));
+      throw new MisfitFound(new Misfit.LotFirst(item));
     }
     return counted(sentence.about(item, lot, null), code, true, Quantity.ONE);
   }
 
   private Heard figure(Evidence.Figure said) {
     if (sentence.item() == 0) {
-      throw new Hearing.Clash(
+      throw new MisfitFound(
           said.pack() == null ? new Misfit.ItemFirst() : new Misfit.PackNeedsItem(said.pack()));
     }
     MeasureRule rule = facts.measure(sentence.item());
     if (rule.tracking().needsSerial()) {
-      throw new Hearing.Clash(new Misfit.ScanSerials(sentence.item()));
+      throw new MisfitFound(new Misfit.ScanSerials(sentence.item()));
     }
-    Quantity quantity = Hearing.inBaseUnits(said, rule, facts.packs(sentence.item()));
+    Quantity quantity = ScanFitting.inBaseUnits(said, rule, facts.packs(sentence.item()));
     if (!quantity.isZero()) {
       rule.check(quantity);
     }
@@ -278,12 +278,12 @@ public final class Count {
     if (unitLoad == sentence.unitLoad()) {
       return new Heard.Waits(sentence.on(0));
     }
-    List<Stock> contents = facts.stockOn(unitLoad);
+    List<HeldPosition> contents = facts.stockOn(unitLoad);
     if (facts.trolley(unitLoad) || contents.isEmpty()) {
       return new Heard.Waits(sentence.on(unitLoad));
     }
     List<Stroke> strokes = new ArrayList<>();
-    for (Stock one : contents) {
+    for (HeldPosition one : contents) {
       strokes.add(
           new Stroke(
               one.key().item(),
@@ -309,28 +309,18 @@ public final class Count {
     if (rule.tracking().needsSerial() && elements.data("21").isPresent()) {
       return piece(item, rule.tracking().needsLot() ? lot : "", elements.data("21").get());
     }
-    Quantity counts = measured(elements, rule, label.goods().counts());
+    Quantity counts = ScanFitting.measured(elements, rule).orElse(label.goods().counts());
     if (!rule.tracking().needsLot() || lot.isEmpty()) {
       return item(item, counts);
     }
     if (item != sentence.item()) {
       checkNothingPends();
     }
-    LocalDate expiry = elements.date("17", facts.year()).orElse(null);
+    LocalDate expiry = elements.date("17", facts.today().getYear()).orElse(null);
     CountSentence next = sentence.about(item, lot, expiry);
     return rule.tracking().needsSerial() || counts.isZero()
         ? new Heard.Waits(next)
         : counted(next, "", false, counts);
-  }
-
-  /** How much a label says there is, by count or, for what is measured, by weight or length. */
-  private static Quantity measured(ElementString elements, MeasureRule rule, Quantity counts) {
-    return switch (rule.unit()) {
-      case KILOGRAM -> elements.measure("310").orElse(counts);
-      case METRE -> elements.measure("311").orElse(counts);
-      case LITRE -> elements.measure("315").orElse(counts);
-      default -> counts;
-    };
   }
 
   private Heard counted(CountSentence next, String serial, boolean whole, Quantity quantity) {

@@ -35,7 +35,7 @@ public sealed interface Evidence {
   record Figure(Quantity quantity, String pack) implements Evidence {}
 
   /** The condition of the goods that are meant. */
-  record Of(Condition condition) implements Evidence {}
+  record ConditionSaid(Condition condition) implements Evidence {}
 
   /** From and to are to change places. */
   record Turned() implements Evidence {}
@@ -48,7 +48,7 @@ public sealed interface Evidence {
    *
    * @param whole whether its label told of everything on it, so that it can come in only once
    */
-  record Load(String sscc, boolean whole) implements Evidence {}
+  record IncomingUnitLoad(String sscc, boolean whole) implements Evidence {}
 
   /** The number of a lot, known or new. */
   record LotCode(long item, String code) implements Evidence {}
@@ -72,7 +72,7 @@ public sealed interface Evidence {
   record Knowingly(long item) implements Evidence {}
 
   /** Yes, more than was expected. */
-  record Over() implements Evidence {}
+  record OverReceiptAgreed() implements Evidence {}
 
   /**
    * Several goods of a bin, which move together.
@@ -90,8 +90,8 @@ public sealed interface Evidence {
   record Taken(Goods goods, long unitLoad, Condition condition, Quantity quantity) {}
 
   /** All that one label said. It is taken back as one. */
-  record Together(List<Evidence> parts) implements Evidence {
-    public Together {
+  record LabelSaid(List<Evidence> parts) implements Evidence {
+    public LabelSaid {
       parts = List.copyOf(parts);
     }
   }

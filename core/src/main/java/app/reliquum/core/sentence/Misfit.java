@@ -5,6 +5,7 @@ import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.core.removal.Removal;
+import app.reliquum.core.scan.Reading;
 import java.time.LocalDate;
 import java.util.List;
 
@@ -182,4 +183,61 @@ public sealed interface Misfit {
    * @param most how much is to be taken there
    */
   record MoreThanAsked(Quantity asked, Quantity most) implements Misfit {}
+
+  // What is refused before it comes to the goods.
+
+  /** The text can't be read at all. */
+  record Unreadable(String reason) implements Misfit {}
+
+  /**
+   * The house knows no such code.
+   *
+   * @param fault what is wrong with it, if it has the shape of a code that it is not; null if none
+   * @param wanted what could be said instead
+   */
+  record UnknownCode(String text, String fault, List<Wanted> wanted) implements Misfit {
+    public UnknownCode {
+      wanted = List.copyOf(wanted);
+    }
+
+    /** The misfit of a text that means nothing in the house. */
+    public static UnknownCode of(Reading reading, List<Wanted> wanted) {
+      return new UnknownCode(
+          reading.text(),
+          reading instanceof Reading.Plain plain ? plain.fault().orElse(null) : null,
+          wanted);
+    }
+  }
+
+  /** Something is still missing. */
+  record NotWhole(List<Wanted> wanted) implements Misfit {
+    public NotWhole {
+      wanted = List.copyOf(wanted);
+    }
+  }
+
+  /** There is nothing to take back. */
+  record NothingToUndo() implements Misfit {}
+
+  /**
+   * The same can't be done again.
+   *
+   * @param begun whether another sentence has been begun; nothing was done before otherwise
+   */
+  record NothingBefore(boolean begun) implements Misfit {}
+
+  /** The document that it is about must be chosen first, or why the book is adjusted. */
+  record DocumentFirst(Verb verb) implements Misfit {}
+
+  /** Nobody expects the item at the site. */
+  record NotExpected(long item) implements Misfit {}
+
+  /** Some of the item waits, but must be inspected before it is put away. */
+  record ToInspect(long item) implements Misfit {}
+
+  /** Less is taken than the list says, and nobody has said why. */
+  record SayWhy(Quantity shortBy) implements Misfit {}
+
+  /** Fewer are there than the list says, and nobody has said how many. */
+  record HowMany() implements Misfit {}
 }

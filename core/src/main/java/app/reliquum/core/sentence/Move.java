@@ -1,658 +1,84 @@
 package app.reliquum.core.sentence;
 
-import app.reliquum.core.ledger.Condition;
-import app.reliquum.core.ledger.Goods;
-import app.reliquum.core.ledger.Holding;
 import app.reliquum.core.ledger.PositionKey;
-import app.reliquum.core.ledger.Spot;
-import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.core.quantity.QuantityException;
-import app.reliquum.core.scan.Meaning;
-import app.reliquum.core.sentence.Evidence.Role;
-import app.reliquum.core.sentence.Hearing.Clash;
 import app.reliquum.core.sentence.MoveSentence.Load.Part;
-import java.time.LocalDate;
-import java.util.ArrayList;
-import java.util.Collections;
-import java.util.Comparator;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
-import java.util.TreeSet;
-import java.util.function.Predicate;
 
 /**
  * The Move verb: goods go from one bin of a site to another.
  *
- * <p>Scans may come in any order. A bin that holds the goods is where they come from, a bin that
- * does not is where they go; of two that hold them the first scanned is the source, unless someone
- * turned them round. A piece's barcode counts one pack each time it is scanned, a shelf label only
- * names the item, a typed figure replaces what was counted. What has one possible value fills
- * itself.
+ * <p>Scans may come in any order. A piece's barcode counts one pack each time it is scanned, a
+ * shelf label only names the item, a typed figure replaces what was counted.
  */
-public final class Move {
-
+public class Move extends Dialogue<MoveSentence> {
   private final MoveFacts facts;
-  private final List<Evidence> evidence;
 
-  private long item;
-  private long lot;
-  private final List<Evidence.Serial> serials = new ArrayList<>();
-  private Condition condition;
-  private Evidence.Figure figure;
-  private Quantity counted = Quantity.ZERO;
-  private final List<Evidence.Bin> bins = new ArrayList<>();
-  private boolean turned;
-  private long load;
-  private Part loadPart = Part.NONE;
-  private Evidence.Contents contents;
-  private boolean knowingly;
+  /** The conversation with the facts of this moment. */
+  public Move(MoveFacts facts) {
+    this(Verb.MOVE, facts);
+  }
 
-  private Move(List<Evidence> evidence, MoveFacts facts) {
-    this.evidence = evidence;
+  Move(Verb verb, MoveFacts facts) {
+    super(verb);
     this.facts = facts;
   }
 
-  /** Two bins in their roles; 0 for a blank. */
-  private record Roles(long from, long to) {}
-
-  /**
-   * Reads a sentence from its evidence.
-   *
-   * @return the sentence as filled, or why the evidence does not go together
-   */
-  public static Reply<MoveSentence> read(List<Evidence> evidence, MoveFacts facts) {
-    try {
-      return new Reply.Filled<>(new Move(List.copyOf(evidence), facts).sentence());
-    } catch (Clash clash) {
-      return new Reply.Refused<>(clash.misfit());
-    }
+  @Override
+  final MoveSentence sentence(List<Evidence> evidence) {
+    return new MoveReading(evidence, facts).sentence();
   }
 
-  /**
-   * Says something more to a sentence.
-   *
-   * @param evidence what has been said so far
-   * @param meanings everything that the scan can mean; at least one
-   * @param facts what is known of the house
-   * @return the filled sentence if just one meaning fits, the choices if several do, and the first
-   *     meaning's misfit if none does
-   */
-  public static Reply<MoveSentence> fill(
-      List<Evidence> evidence, List<Meaning> meanings, MoveFacts facts) {
-    return Hearing.fill(meanings, Hearing::ofKnown, more -> add(evidence, more, facts));
-  }
-
-  /**
-   * What still goes together of evidence that no longer does, because the house has changed since
-   * it was said: each piece in turn, unless it contradicts those before it.
-   */
-  public static List<Evidence> standing(List<Evidence> evidence, MoveFacts facts) {
-    return Hearing.standing(evidence, some -> read(some, facts));
-  }
-
-  /** Says one settled thing more to a sentence. */
-  public static Reply<MoveSentence> add(List<Evidence> evidence, Evidence more, MoveFacts facts) {
-    List<Evidence> all = new ArrayList<>(evidence);
-    all.add(more);
-    Reply<MoveSentence> reply = read(all, facts);
-    if (more instanceof Evidence.Turned && reply instanceof Reply.Filled<MoveSentence> filled) {
+  /** Turning two bins round must change something. */
+  @Override
+  public final Step<MoveSentence> add(List<Evidence> evidence, Evidence more) {
+    Step<MoveSentence> step = super.add(evidence, more);
+    if (more instanceof Evidence.Turned && step instanceof Step.Filled<MoveSentence> filled) {
       boolean changed =
-          !(read(evidence, facts) instanceof Reply.Filled<MoveSentence> before)
+          !(read(evidence) instanceof Step.Filled<MoveSentence> before)
               || !before.sentence().from().filled().equals(filled.sentence().from().filled());
-      return changed ? reply : new Reply.Refused<>(new Misfit.CannotTurn());
+      return changed ? step : new Step.Refused<>(new Misfit.CannotTurn());
     }
-    return reply;
+    return step;
   }
 
-  private MoveSentence sentence() {
-    evidence.forEach(this::hear);
-    if (contents != null) {
-      return severalGoods();
-    }
-    if (load != 0 && !facts.trolley(load)) {
-      return wholeLoad();
-    }
-    boolean empty = load != 0 && facts.stockOn(load).stream().noneMatch(fits());
-    loadPart = load == 0 ? Part.NONE : empty ? Part.ONTO : Part.OFF;
-    Roles roles = assign();
-    Blank<Long> itemBlank = item == 0 ? Blank.empty() : new Blank.Said<>(item);
-    Blank<Long> fromBlank = facts.origin().isPresent() ? only(roles.from()) : said(roles.from());
-    Blank<Long> toBlank = facts.destination().isPresent() ? only(roles.to()) : said(roles.to());
-    if (item != 0 && roles.from() == 0) {
-      fromBlank = onlySource(roles.to());
-    } else if (loadPart == Part.OFF && roles.from() == 0) {
-      fromBlank = new Blank.Only<>(facts.stockOn(load).get(0).key().place());
-    }
-    long from = fromBlank.filled().orElse(0L);
-    if (item == 0 && from != 0) {
-      itemBlank = onlyItem(from);
-      item = itemBlank.filled().orElse(0L);
-    }
-    if (item == 0) {
-      return new MoveSentence(
-          evidence,
-          itemBlank,
-          Blank.empty(),
-          false,
-          false,
-          List.of(),
-          typedAlone(),
-          fromBlank,
-          toBlank,
-          Blank.empty(),
-          new MoveSentence.Load(load, loadPart),
-          List.of(),
-          List.of());
-    }
-    return withItem(itemBlank, fromBlank, toBlank);
+  @Override
+  final Step<MoveSentence> turned(MoveSentence before) {
+    return add(before.evidence(), new Evidence.Turned());
   }
 
-  private MoveSentence withItem(Blank<Long> itemBlank, Blank<Long> fromBlank, Blank<Long> toBlank) {
-    if (!facts.listed(item) && !knowingly) {
-      throw new Clash(new Misfit.NotOnOrder(item));
-    }
-    MeasureRule rule = facts.measure(item);
-    long from = fromBlank.filled().orElse(0L);
-    List<Stock> source = from == 0 ? List.of() : in(from);
-    Blank<Condition> conditionBlank = conditionOf(source);
-    // Pieces that are named one by one move together, each in its own condition.
-    if (serials.isEmpty() && conditionBlank.filled().isPresent()) {
-      Condition wanted = conditionBlank.filled().get();
-      source = source.stream().filter(stock -> stock.key().condition() == wanted).toList();
-    }
-    boolean needsSerials = rule.tracking().needsSerial();
-    if (needsSerials && serials.isEmpty() && source.size() == 1) {
-      Goods goods = source.get(0).key().goods();
-      serials.add(new Evidence.Serial(goods.item(), goods.lot(), goods.serial()));
-    } else if (needsSerials && serials.isEmpty() && !source.isEmpty()) {
-      source = List.of();
-    }
-    boolean needsLot = rule.tracking().needsLot() && !needsSerials;
-    Blank<Long> lotBlank =
-        needsLot ? lotOf(source) : lot == 0 ? Blank.empty() : new Blank.Said<>(lot);
-    if (needsLot && lotBlank.filled().isPresent()) {
-      long wanted = lotBlank.filled().get();
-      source = source.stream().filter(stock -> stock.key().lot() == wanted).toList();
-    }
-    Blank<Quantity> quantity = needsSerials ? countedSerials() : quantityOf(rule, source, from);
-    checkAsked(quantity);
-    Blank<Long> target = toBlank;
-    if (from != 0 && loadPart != Part.ONTO && !source.isEmpty()) {
-      Quantity asked = quantity.filled().orElse(Quantity.ZERO);
-      Optional<MoveFacts.Target> best = facts.target(source.get(0).key(), asked);
-      if (best.isPresent() && target.filled().isEmpty()) {
-        target = new Blank.Suggested<>(best.get().place(), best.get().why());
-      }
-      // Whoever goes where the house would means as much as the house would put there.
-      boolean there =
-          best.isPresent() && target.filled().filter(to -> to == best.get().place()).isPresent();
-      if (there && quantity.suggested() && best.get().quantity().compareTo(asked) < 0) {
-        quantity = new Blank.Suggested<>(best.get().quantity(), Blank.Why.AS_MUCH_AS_FITS);
-      }
-    }
-    List<Stock> candidates = from == 0 ? elsewhere(toBlank.filled().orElse(0L)) : List.of();
-    return new MoveSentence(
-        evidence,
-        itemBlank,
-        lotBlank,
-        needsLot,
-        needsSerials,
-        serials,
-        quantity,
-        fromBlank,
-        target,
-        conditionBlank,
-        new MoveSentence.Load(load, loadPart),
-        source,
-        candidates);
+  @Override
+  final Step<MoveSentence> again(OpenSentence open) {
+    boolean begun = !open.evidence().isEmpty();
+    return begun || open.lastDone().isEmpty()
+        ? new Step.Refused<>(new Misfit.NothingBefore(begun))
+        : read(open.lastDone());
   }
 
-  /** A pallet moves with all that stands on it; only where to is open. */
-  private MoveSentence wholeLoad() {
-    List<Stock> on = facts.stockOn(load);
-    if (on.isEmpty()) {
-      throw new Clash(new Misfit.NothingOn(load));
+  /**
+   * What the bin that someone chose has against goods that wait.
+   *
+   * @return nothing if the rules chose the bin, or the goods wait for nothing
+   */
+  public final Optional<String> objection(MoveSentence sentence) {
+    Optional<Long> to = sentence.to().filled();
+    if (to.isEmpty() || sentence.to().suggested() || sentence.source().isEmpty()) {
+      return Optional.empty();
     }
-    if (figure != null || !serials.isEmpty() || lot != 0) {
-      throw new Clash(new Misfit.WholeLoad(load));
+    PositionKey goods = sentence.source().get(0).key();
+    if (!facts.waits(goods)) {
+      return Optional.empty();
     }
-    Set<Long> items = new TreeSet<>();
-    on.forEach(stock -> items.add(stock.key().item()));
-    if (item != 0 && !items.equals(Set.of(item))) {
-      throw new Clash(new Misfit.OtherItem(items.iterator().next(), item));
-    }
-    long from = on.get(0).key().place();
-    Quantity held = on.stream().map(Stock::quantity).reduce(Quantity.ZERO, Quantity::plus);
-    Blank<Long> target = whereTo(from, on.get(0), held);
-    boolean one = items.size() == 1;
-    return new MoveSentence(
-        evidence,
-        one ? new Blank.Only<>(items.iterator().next()) : Blank.empty(),
-        Blank.empty(),
-        false,
-        false,
-        List.of(),
-        one ? new Blank.Only<>(held) : Blank.empty(),
-        new Blank.Only<>(from),
-        target,
-        Blank.empty(),
-        new MoveSentence.Load(load, Part.WHOLE),
-        on,
-        List.of());
-  }
-
-  /** Several goods of a bin go together; only where to is open. */
-  private MoveSentence severalGoods() {
-    if (item != 0 || figure != null || load != 0) {
-      throw new Clash(new Misfit.SeveralMove(contents.place()));
-    }
-    long from = contents.place();
-    if (facts.siteOf(from) != facts.site()) {
-      throw new Clash(new Misfit.OtherSite(from));
-    }
-    List<Stock> there = facts.stockIn(from);
-    if (there.isEmpty()) {
-      throw new Clash(new Misfit.NotThere(from, 0, List.of()));
-    }
-    boolean everything = contents.taken().isEmpty();
-    List<Stock> moved =
-        everything ? there : contents.taken().stream().map(one -> taken(one, there)).toList();
-    Quantity held = moved.stream().map(Stock::quantity).reduce(Quantity.ZERO, Quantity::plus);
-    Set<Long> items = new TreeSet<>();
-    moved.forEach(stock -> items.add(stock.key().item()));
-    boolean one = items.size() == 1;
-    return new MoveSentence(
-        evidence,
-        one ? new Blank.Only<>(items.iterator().next()) : Blank.empty(),
-        Blank.empty(),
-        false,
-        false,
-        List.of(),
-        one ? new Blank.Only<>(held) : Blank.empty(),
-        new Blank.Said<>(from),
-        whereTo(from, moved.get(0), held),
-        Blank.empty(),
-        new MoveSentence.Load(0, everything ? Part.EVERYTHING : Part.SEVERAL),
-        moved,
-        List.of());
-  }
-
-  private Stock taken(Evidence.Taken said, List<Stock> there) {
-    PositionKey key =
-        PositionKey.of(said.goods(), new Spot(contents.place(), said.unitLoad(), said.condition()));
-    Stock stock =
-        there.stream()
-            .filter(one -> one.key().equals(key))
-            .findFirst()
-            .orElseThrow(() -> new Clash(new Misfit.NotThere(key.place(), key.item(), List.of())));
-    if (said.quantity().compareTo(stock.quantity()) > 0) {
-      throw new Clash(new Misfit.NotEnough(key.place(), said.quantity(), stock.quantity()));
-    }
-    try {
-      facts.measure(key.item()).check(said.quantity());
-    } catch (QuantityException fault) {
-      throw new Clash(new Misfit.WrongQuantity(fault));
-    }
-    return new Stock(key, new Holding(said.quantity(), stock.holding().inDate()));
-  }
-
-  /** The bin that goods go to which move whole: the one named beside where they are. */
-  private Blank<Long> whereTo(long from, Stock first, Quantity held) {
-    if (facts.destination().isPresent()) {
-      return only(facts.destination().get());
-    }
-    Blank<Long> target = Blank.empty();
-    for (Evidence.Bin bin : bins) {
-      if (bin.place() != from) {
-        if (target.filled().isPresent()) {
-          throw new Clash(new Misfit.PlacesNamed(bin.place(), from, target.filled().orElseThrow()));
-        }
-        target = new Blank.Said<>(bin.place());
-      }
-    }
-    return target.filled().isPresent()
-        ? target
-        : facts
-            .target(first.key(), held)
-            .<Blank<Long>>map(best -> new Blank.Suggested<>(best.place(), best.why()))
-            .orElse(Blank.empty());
-  }
-
-  private void checkAsked(Blank<Quantity> quantity) {
-    Optional<Quantity> most = knowingly ? Optional.empty() : facts.asked(item);
-    if (most.isPresent()
-        && quantity.settled()
-        && quantity.filled().orElseThrow().compareTo(most.get()) > 0) {
-      throw new Clash(
-          new Misfit.TooMuch(item, quantity.filled().orElseThrow(), most.get(), most.get()));
-    }
-  }
-
-  // What was said, taken one by one.
-
-  private void hear(Evidence one) {
-    if (one instanceof Evidence.Item said) {
-      hearItem(said.item());
-      counted = counted.plus(said.counts());
-    } else if (one instanceof Evidence.Lot said) {
-      hearItem(said.item());
-      hearLot(said.lot());
-    } else if (one instanceof Evidence.Serial said) {
-      hearItem(said.item());
-      if (serials.stream().anyMatch(known -> known.serial() == said.serial())) {
-        throw new Clash(new Misfit.SerialTwice(said.serial()));
-      }
-      serials.add(said);
-    } else if (one instanceof Evidence.Figure said) {
-      figure = said;
-      counted = Quantity.ZERO;
-    } else if (one instanceof Evidence.Of said) {
-      condition = said.condition();
-    } else if (one instanceof Evidence.Bin said) {
-      hearBin(said);
-    } else if (one instanceof Evidence.Turned) {
-      turned = !turned;
-    } else if (one instanceof Evidence.Together said) {
-      said.parts().forEach(this::hear);
-    } else if (one instanceof Evidence.UnitLoad said) {
-      if (load != 0 && load != said.unitLoad()) {
-        throw new Clash(new Misfit.OtherLoad(load, said.unitLoad()));
-      }
-      load = said.unitLoad();
-    } else if (one instanceof Evidence.Contents said) {
-      contents = said;
-    } else if (one instanceof Evidence.Knowingly said) {
-      hearItem(said.item());
-      knowingly = true;
-    } else if (one instanceof Evidence.LotCode said) {
-      throw new Clash(new Misfit.UnknownLot(said.item(), said.code()));
-    } else if (one instanceof Evidence.SerialCode said) {
-      throw new Clash(new Misfit.UnknownSerial(said.item(), said.code()));
-    } else {
-      throw new Clash(new Misfit.NoRoom());
-    }
-  }
-
-  private void hearItem(long said) {
-    if (item != 0 && item != said) {
-      if (!facts.replaces()) {
-        throw new Clash(new Misfit.OtherItem(item, said));
-      }
-      lot = 0;
-      serials.clear();
-      condition = null;
-      figure = null;
-      counted = Quantity.ZERO;
-      item = said;
-      bins.removeIf(bin -> facts.origin().isEmpty() && in(bin.place()).isEmpty());
-    }
-    item = said;
-  }
-
-  private void hearLot(long said) {
-    if (lot != 0 && lot != said) {
-      throw new Clash(new Misfit.OtherLot(lot, said));
-    }
-    lot = said;
-  }
-
-  private void hearBin(Evidence.Bin said) {
-    if (facts.origin().filter(end -> end == said.place()).isPresent()
-        || facts.destination().filter(end -> end == said.place()).isPresent()) {
-      return; // it is settled already
-    }
-    if (facts.siteOf(said.place()) != facts.site()) {
-      throw new Clash(new Misfit.OtherSite(said.place()));
-    }
-    if (bins.stream().anyMatch(bin -> bin.place() == said.place())) {
-      throw new Clash(new Misfit.PlaceTwice(said.place()));
-    }
-    if (bins.size() == 2) {
-      Roles roles = assign();
-      throw new Clash(new Misfit.PlacesNamed(said.place(), roles.from(), roles.to()));
-    }
-    bins.add(said);
-  }
-
-  // Which bin is which.
-
-  private Roles assign() {
-    if (facts.origin().isPresent() || facts.destination().isPresent()) {
-      return oneEndOpen();
-    }
-    List<Roles> possible = new ArrayList<>();
-    if (bins.isEmpty()) {
-      return new Roles(0, 0);
-    }
-    Evidence.Bin first = bins.get(0);
-    Evidence.Bin second = bins.size() == 2 ? bins.get(1) : null;
-    if (first.role() != Role.TO && (second == null || second.role() != Role.FROM)) {
-      possible.add(new Roles(first.place(), second == null ? 0 : second.place()));
-    }
-    if (first.role() != Role.FROM && (second == null || second.role() != Role.TO)) {
-      possible.add(new Roles(second == null ? 0 : second.place(), first.place()));
-    }
-    if (turned) {
-      Collections.reverse(possible);
-    }
-    return possible.stream()
-        .filter(this::possible)
-        .findFirst()
-        .orElseThrow(() -> new Clash(notThere()));
-  }
-
-  /** One end is settled, and a bin is the other. */
-  private Roles oneEndOpen() {
-    if (bins.size() == 2) {
-      throw new Clash(
-          new Misfit.PlacesNamed(bins.get(1).place(), bins.get(0).place(), bins.get(0).place()));
-    }
-    long bin = bins.isEmpty() ? 0 : bins.get(0).place();
-    boolean goodsSaid = item != 0 || !serials.isEmpty();
-    if (facts.origin().isPresent()) {
-      long origin = facts.origin().get();
-      if (goodsSaid && !holds(origin)) {
-        throw new Clash(new Misfit.NoneHere(item));
-      }
-      return new Roles(origin, bin);
-    }
-    if (bin != 0 && !holds(bin)) {
-      throw new Clash(notThere());
-    }
-    return new Roles(bin, facts.destination().orElseThrow());
-  }
-
-  private boolean possible(Roles roles) {
-    if (roles.from() != 0) {
-      return holds(roles.from());
-    }
-    return item == 0 || !elsewhere(roles.to()).isEmpty();
-  }
-
-  private Misfit notThere() {
-    if (item != 0 && elsewhere(0).isEmpty()) {
-      return new Misfit.NoneHere(item);
-    }
-    // The newest bin that holds none of it is the one that someone must be told about.
-    long named = 0;
-    for (Evidence.Bin bin : bins) {
-      if (!holds(bin.place())) {
-        named = bin.place();
-      }
-    }
-    if (named == 0) {
-      return new Misfit.NoneHere(item);
-    }
-    List<Long> places = item == 0 ? List.of() : places(elsewhere(named));
-    return new Misfit.NotThere(named, item, places);
-  }
-
-  private boolean holds(long place) {
-    List<Stock> there = in(place);
-    return serials.isEmpty()
-        ? !there.isEmpty()
-        : there.stream().map(stock -> stock.key().serial()).distinct().count() == serials.size();
-  }
-
-  private Blank<Long> onlySource(long to) {
-    List<Stock> fitting = elsewhere(to);
-    List<Long> places = places(fitting);
-    if (!serials.isEmpty()) {
-      places = places.stream().filter(this::holds).toList();
-      if (places.isEmpty() && !fitting.isEmpty()) {
-        throw new Clash(new Misfit.SerialsApart(serials.get(serials.size() - 1).serial()));
-      }
-    }
-    if (places.isEmpty()) {
-      throw new Clash(new Misfit.NoneHere(item));
-    }
-    if (places.size() == 1) {
-      return new Blank.Only<>(places.get(0));
-    }
-    return facts
-        .setAside(item)
-        .map(PositionKey::place)
-        .filter(places::contains)
-        .<Blank<Long>>map(place -> new Blank.Suggested<>(place, Blank.Why.RESERVED))
-        .orElse(Blank.empty());
-  }
-
-  // What fills itself.
-
-  private Blank<Long> onlyItem(long from) {
-    Set<Long> items = new TreeSet<>();
-    facts.stockIn(from).stream().filter(fits()).forEach(stock -> items.add(stock.key().item()));
-    return items.size() == 1 ? new Blank.Only<>(items.iterator().next()) : Blank.empty();
-  }
-
-  private Blank<Condition> conditionOf(List<Stock> source) {
-    Set<Condition> there = new TreeSet<>();
-    source.forEach(stock -> there.add(stock.key().condition()));
-    boolean named = !serials.isEmpty();
-    if (condition != null) {
-      boolean mixed = named && there.size() > 1;
-      if (mixed || (!there.isEmpty() && !there.contains(condition))) {
-        throw new Clash(new Misfit.NoSuchCondition());
-      }
-      return new Blank.Said<>(condition);
-    }
-    if (there.isEmpty() || (named && there.size() > 1)) {
-      return Blank.empty();
-    }
-    // Good goods are meant unless someone says otherwise or there are none.
-    return new Blank.Only<>(there.iterator().next());
-  }
-
-  private Blank<Long> lotOf(List<Stock> source) {
-    if (lot != 0) {
-      return new Blank.Said<>(lot);
-    }
-    Set<Long> lots = new LinkedHashSet<>();
-    source.stream().sorted(firstOut()).forEach(stock -> lots.add(stock.key().lot()));
-    if (lots.isEmpty()) {
-      return Blank.empty();
-    }
-    long first = lots.iterator().next();
-    if (lots.size() == 1) {
-      return new Blank.Only<>(first);
-    }
-    Optional<Long> kept = facts.setAside(item).map(PositionKey::lot).filter(lots::contains);
-    if (kept.isPresent()) {
-      return new Blank.Suggested<>(kept.get(), Blank.Why.RESERVED);
-    }
-    boolean expires = facts.expiry(first).isPresent();
-    return new Blank.Suggested<>(first, expires ? Blank.Why.EARLIEST_EXPIRY : Blank.Why.OLDEST);
-  }
-
-  /** Earliest expiry, then earliest in-date, then lot: never the order of the rows. */
-  private Comparator<Stock> firstOut() {
-    Comparator<LocalDate> nullsLast = Comparator.nullsLast(Comparator.naturalOrder());
-    return Comparator.comparing(
-            (Stock stock) -> facts.expiry(stock.key().lot()).orElse(null), nullsLast)
-        .thenComparing(stock -> stock.holding().inDate(), nullsLast)
-        .thenComparing(stock -> stock.key().lot());
-  }
-
-  // How much.
-
-  private Blank<Quantity> typedAlone() {
-    if (figure == null) {
-      return Blank.empty();
-    }
-    if (figure.pack() != null) {
-      throw new Clash(new Misfit.PackNeedsItem(figure.pack()));
-    }
-    return new Blank.Said<>(figure.quantity());
-  }
-
-  private Blank<Quantity> countedSerials() {
-    if (figure != null && !figure.quantity().equals(Quantity.of(serials.size()))) {
-      throw new Clash(new Misfit.ScanSerials(item));
-    }
-    return serials.isEmpty() ? Blank.empty() : new Blank.Said<>(Quantity.of(serials.size()));
-  }
-
-  private Blank<Quantity> quantityOf(MeasureRule rule, List<Stock> source, long from) {
-    Quantity held = source.stream().map(Stock::quantity).reduce(Quantity.ZERO, Quantity::plus);
-    if (figure == null && counted.isZero()) {
-      Optional<Quantity> open = facts.asked(item).filter(Quantity::isPositive);
-      if (open.isPresent() && open.get().compareTo(held) < 0) {
-        return new Blank.Suggested<>(open.get(), Blank.Why.STILL_ASKED);
-      }
-      return held.isZero() ? Blank.empty() : new Blank.Suggested<>(held, Blank.Why.ALL_OF_IT);
-    }
-    Quantity asked;
-    try {
-      asked =
-          rule.check(
-              (figure == null
-                      ? Quantity.ZERO
-                      : Hearing.inBaseUnits(figure, rule, facts.packs(item)))
-                  .plus(counted));
-    } catch (QuantityException fault) {
-      throw new Clash(new Misfit.WrongQuantity(fault));
-    }
-    if (from != 0 && asked.compareTo(held) > 0) {
-      throw new Clash(new Misfit.NotEnough(from, asked, held));
-    }
-    return new Blank.Said<>(asked);
-  }
-
-  // Stock that fits what was said.
-
-  private List<Stock> in(long place) {
-    return facts.stockIn(place).stream().filter(fits()).toList();
-  }
-
-  private List<Stock> elsewhere(long place) {
-    return facts.stockOf(item).stream()
-        .filter(stock -> stock.key().place() != place)
-        .filter(fits())
-        .toList();
-  }
-
-  private Predicate<Stock> fits() {
-    return stock ->
-        (loadPart != Part.OFF || stock.key().unitLoad() == load)
-            && (loadPart != Part.ONTO || stock.key().unitLoad() != load)
-            && (item == 0 || stock.key().item() == item)
-            && (lot == 0 || stock.key().lot() == lot)
-            && (serials.isEmpty()
-                || serials.stream().anyMatch(said -> said.serial() == stock.key().serial()));
-  }
-
-  private static List<Long> places(List<Stock> stock) {
-    return stock.stream().map(one -> one.key().place()).distinct().sorted().toList();
-  }
-
-  private static Blank<Long> only(long value) {
-    return value == 0 ? Blank.empty() : new Blank.Only<>(value);
-  }
-
-  private static Blank<Long> said(long value) {
-    return value == 0 ? Blank.empty() : new Blank.Said<>(value);
+    Quantity asked =
+        sentence.load().whole()
+            ? sentence.held()
+            : sentence.quantity().filled().orElse(Quantity.ONE);
+    PositionKey moved =
+        sentence.load().part() == Part.OFF
+            ? new PositionKey(
+                goods.item(), goods.place(), goods.lot(), goods.serial(), 0, goods.condition())
+            : goods;
+    return facts.objection(to.get(), moved, asked);
   }
 }

@@ -1,40 +1,12 @@
 package app.reliquum.core.sentence;
 
 import app.reliquum.core.ledger.PositionKey;
-import app.reliquum.core.quantity.MeasureRule;
-import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
-import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 
-/** What the Move sentence must know of the house. Order of the lists does not matter. */
-public interface MoveFacts {
-
-  /** The site at which goods are being moved. */
-  long site();
-
-  /** The site of a place. */
-  long siteOf(long place);
-
-  /** The quantities that an item allows. */
-  MeasureRule measure(long item);
-
-  /** The packs that an item comes in. */
-  List<Pack> packs(long item);
-
-  /** Everything that lies in a place. */
-  List<Stock> stockIn(long place);
-
-  /** Everything of an item that lies at the site. */
-  List<Stock> stockOf(long item);
-
-  /** When a lot expires, if it does. */
-  Optional<LocalDate> expiry(long lot);
-
-  /** The bin at the site that an item belongs in, if one is named. */
-  Optional<Long> homeBin(long item);
-
+/** What sentences that move goods must know of the house beyond what every sentence does. */
+public interface MoveFacts extends HouseFacts {
   /**
    * Where goods are best put.
    *
@@ -54,14 +26,27 @@ public interface MoveFacts {
         .map(home -> new Target(home, quantity, Blank.Why.HOME_BIN));
   }
 
-  /** Everything that stands on a unit load. */
-  default List<Stock> stockOn(long unitLoad) {
-    return List.of();
+  /** Whether goods wait where they are: on a dock, at inspection, or on a trolley. */
+  default boolean waits(PositionKey goods) {
+    return false;
   }
 
-  /** Whether a unit load is a trolley, which goods are put on and off; a pallet moves whole. */
-  default boolean trolley(long unitLoad) {
+  /** Whether some of an item waits, but must be inspected first. */
+  default boolean toInspect(long item) {
     return false;
+  }
+
+  /** What a bin has against goods; nothing if it takes them. */
+  default Optional<String> objection(long place, PositionKey goods, Quantity quantity) {
+    return Optional.empty();
+  }
+
+  /** Something that a trolley carries for a bin. */
+  record Carried(long item, long lot, Quantity quantity) {}
+
+  /** What a trolley carries that the rules would put into a bin. */
+  default List<Carried> carriedFor(long trolley, long place) {
+    return List.of();
   }
 
   /** Where goods are taken, if there is no choice: what arrives comes off the road. */

@@ -38,8 +38,9 @@ public record MoveSentence(
     Blank<Long> to,
     Blank<Condition> condition,
     Load load,
-    List<Stock> source,
-    List<Stock> candidates) {
+    List<HeldPosition> source,
+    List<HeldPosition> candidates)
+    implements Sentence {
 
   /**
    * The part of a unit load.
@@ -78,16 +79,6 @@ public record MoveSentence(
     }
   }
 
-  /** What a scan could still say. */
-  public enum Wanted {
-    ITEM,
-    LOT,
-    SERIAL,
-    QUANTITY,
-    FROM,
-    TO
-  }
-
   public MoveSentence {
     evidence = List.copyOf(evidence);
     serials = List.copyOf(serials);
@@ -95,7 +86,7 @@ public record MoveSentence(
     candidates = List.copyOf(candidates);
   }
 
-  /** The blanks that nothing fills yet, not even a suggestion, in reading order. */
+  @Override
   public List<Wanted> wanted() {
     List<Wanted> wanted = new ArrayList<>();
     if (load.whole()) {
@@ -124,22 +115,22 @@ public record MoveSentence(
     return wanted;
   }
 
-  /** Whether nothing is missing but, perhaps, that suggestions are accepted. */
+  @Override
   public boolean whole() {
     return wanted().isEmpty();
   }
 
-  /** Whether it can be done as it stands. */
+  @Override
   public boolean ready() {
     return whole() && !quantity.suggested() && !to.suggested() && !lot.suggested();
   }
 
   /** How much there is to take. */
   public Quantity held() {
-    return source.stream().map(Stock::quantity).reduce(Quantity.ZERO, Quantity::plus);
+    return source.stream().map(HeldPosition::quantity).reduce(Quantity.ZERO, Quantity::plus);
   }
 
-  /** The evidence with every suggestion accepted, as if it had been scanned. */
+  @Override
   public List<Evidence> accepted() {
     List<Evidence> said = new ArrayList<>(evidence);
     from.filled().ifPresent(place -> fix(said, place, Evidence.Role.FROM));
@@ -169,7 +160,7 @@ public record MoveSentence(
 
   /** Whether a list or a label has named the place for just that. */
   private static boolean names(Evidence one, long place, Evidence.Role role) {
-    return one instanceof Evidence.Together together
+    return one instanceof Evidence.LabelSaid together
         && together.parts().contains(new Evidence.Bin(place, role));
   }
 
@@ -200,9 +191,9 @@ public record MoveSentence(
     }
     Quantity rest = load.whole() ? held() : quantity.filled().orElseThrow();
     List<Line> lines = new ArrayList<>();
-    List<Stock> order = new ArrayList<>(source);
-    order.sort(Comparator.comparing(Stock::key));
-    for (Stock stock : order) {
+    List<HeldPosition> order = new ArrayList<>(source);
+    order.sort(Comparator.comparing(HeldPosition::key));
+    for (HeldPosition stock : order) {
       Quantity taken = rest.min(stock.quantity());
       if (taken.isPositive()) {
         Spot there = target(stock);
@@ -213,7 +204,7 @@ public record MoveSentence(
     return lines;
   }
 
-  private Spot target(Stock stock) {
+  private Spot target(HeldPosition stock) {
     long place = load.onto() ? stock.key().place() : to.filled().orElseThrow();
     long on =
         switch (load.part()) {

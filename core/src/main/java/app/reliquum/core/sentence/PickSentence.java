@@ -34,22 +34,14 @@ public record PickSentence(
     Blank<Quantity> quantity,
     Blank<Long> into,
     boolean needsInto,
-    PositionKey taken) {
-
-  /** What a scan could still say. */
-  public enum Wanted {
-    PLACE,
-    ITEM,
-    LOT,
-    SERIAL,
-    INTO
-  }
+    PositionKey taken)
+    implements Sentence {
 
   public PickSentence {
     evidence = List.copyOf(evidence);
   }
 
-  /** The blanks that are only suggested, or empty, in reading order. */
+  @Override
   public List<Wanted> wanted() {
     List<Wanted> wanted = new ArrayList<>();
     if (stop == null) {
@@ -75,11 +67,13 @@ public record PickSentence(
   }
 
   /** Whether nothing is empty: accepted as it stands it can be done. */
+  @Override
   public boolean whole() {
     return stop != null && (!needsInto || into.filled().isPresent());
   }
 
   /** Whether what is taken, and where, is certain. How much stands as it is suggested. */
+  @Override
   public boolean ready() {
     return whole() && wanted().stream().allMatch(one -> one == Wanted.INTO);
   }
@@ -96,7 +90,7 @@ public record PickSentence(
         : stop.quantity().minus(quantity.filled().orElse(stop.quantity()));
   }
 
-  /** The evidence with every suggestion accepted, as if it had been scanned. */
+  @Override
   public List<Evidence> accepted() {
     List<Evidence> said = new ArrayList<>(evidence);
     if (stop == null) {
@@ -115,22 +109,5 @@ public record PickSentence(
       said.add(new Evidence.Item(taken.item(), Quantity.ZERO));
     }
     return said;
-  }
-
-  /**
-   * What the next one begins with: whoever stands in a bin where more is to be taken need not scan
-   * it again, and a packer goes on with the same unit load.
-   *
-   * @param left what is then still to be taken, in walking order
-   * @param packs whether goods are packed
-   */
-  public List<Evidence> next(List<PickFacts.Stop> left, boolean packs) {
-    List<Evidence> next = new ArrayList<>();
-    if (packs) {
-      into.filled().ifPresent(load -> next.add(new Evidence.UnitLoad(load)));
-    } else if (left.stream().anyMatch(other -> other.key().place() == taken.place())) {
-      next.add(new Evidence.Bin(taken.place(), Evidence.Role.FROM));
-    }
-    return next;
   }
 }

@@ -1,15 +1,12 @@
 package app.reliquum.core.sentence;
 
 import app.reliquum.core.quantity.LotDates;
-import app.reliquum.core.quantity.MeasureRule;
-import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
-import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 
-/** What the Receive sentence must know of the house and of the order that arrives. */
-public interface ReceiveFacts {
+/** What the Receive sentence must know of the order that arrives, and of where goods land. */
+public interface ReceiveFacts extends HouseFacts {
 
   /**
    * A line of the order that still expects something.
@@ -25,14 +22,8 @@ public interface ReceiveFacts {
   /** A lot that the house knows. */
   record KnownLot(long lot, LotDates dates) {}
 
-  /** The day at the site. */
-  LocalDate today();
-
-  /** The quantities that an item allows. */
-  MeasureRule measure(long item);
-
-  /** The packs that an item comes in. */
-  List<Pack> packs(long item);
+  /** Whether it is known on which order goods come, or that they come unexpectedly. */
+  boolean orderChosen();
 
   /** The lines of the order that are of an item, open or full; most is what may still come. */
   List<Expected> linesOf(long item);
@@ -45,12 +36,6 @@ public interface ReceiveFacts {
 
   /** A lot of an item by its number. */
   Optional<KnownLot> lot(long item, String code);
-
-  /** The number of a lot. */
-  String lotCode(long lot);
-
-  /** The number of a piece. */
-  String serialCode(long serial);
 
   /** Where a piece is, if it is in the house, on the road or on loan. */
   Optional<Long> pieceAt(long item, String code);
@@ -66,12 +51,6 @@ public interface ReceiveFacts {
 
   /** Whether goods may be received straight into a bin that is no dock. */
   boolean straightIn();
-
-  /** The site of a place. */
-  long siteOf(long place);
-
-  /** The site at which goods are received. */
-  long site();
 
   /**
    * The bin in which the house would put goods that come straight in.

@@ -46,24 +46,15 @@ public record ReceiveSentence(
     boolean ordered,
     Quantity expected,
     Quantity beyond,
-    boolean agreed) {
-
-  /** What a scan could still say. */
-  public enum Wanted {
-    ITEM,
-    LOT,
-    EXPIRY,
-    SERIAL,
-    QUANTITY,
-    PLACE
-  }
+    boolean agreed)
+    implements Sentence {
 
   public ReceiveSentence {
     evidence = List.copyOf(evidence);
     serials = List.copyOf(serials);
   }
 
-  /** The blanks that nothing fills yet, not even a suggestion, in reading order. */
+  @Override
   public List<Wanted> wanted() {
     List<Wanted> wanted = new ArrayList<>();
     if (item.filled().isEmpty()) {
@@ -86,12 +77,12 @@ public record ReceiveSentence(
     return wanted;
   }
 
-  /** Whether nothing is missing but, perhaps, that suggestions are accepted. */
+  @Override
   public boolean whole() {
     return wanted().isEmpty();
   }
 
-  /** Whether it can be done as it stands. */
+  @Override
   public boolean ready() {
     return whole()
         && !quantity.suggested()
@@ -100,7 +91,7 @@ public record ReceiveSentence(
         && (beyond.isZero() || agreed);
   }
 
-  /** The evidence with every suggestion accepted, as if it had been scanned. */
+  @Override
   public List<Evidence> accepted() {
     List<Evidence> said = new ArrayList<>(evidence);
     if (quantity.suggested()) {
@@ -113,13 +104,8 @@ public record ReceiveSentence(
       said.add(new Evidence.Bin(place.filled().orElseThrow(), Evidence.Role.TO));
     }
     if (beyond.isPositive() && !agreed) {
-      said.add(new Evidence.Over());
+      said.add(new Evidence.OverReceiptAgreed());
     }
     return said;
-  }
-
-  /** What the next line begins with: goods go on landing where someone said they do. */
-  public List<Evidence> next() {
-    return evidence.stream().filter(one -> one instanceof Evidence.Bin).toList();
   }
 }

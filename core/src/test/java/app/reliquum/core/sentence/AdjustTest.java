@@ -12,7 +12,6 @@ import app.reliquum.core.quantity.Tracking;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.core.sentence.Adjust.Way;
-import app.reliquum.core.sentence.AdjustSentence.Wanted;
 import app.reliquum.core.sentence.Evidence.Role;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -36,15 +35,20 @@ class AdjustTest {
   private static final long PALLET = 90;
 
   /** Rope here and there, two lots of flares here, two beacons there; a pallet of rope here. */
-  private record House(Way way) implements AdjustFacts {
+  private record House(Way way) implements AdjustFacts, AnyHouse {
+    @Override
+    public boolean reasonChosen() {
+      return true;
+    }
 
-    private static Stock stock(long item, long place, long lot, long serial, long load, int many) {
-      return new Stock(
+    private static HeldPosition stock(
+        long item, long place, long lot, long serial, long load, int many) {
+      return new HeldPosition(
           new PositionKey(item, place, lot, serial, load, Condition.GOOD),
           new Holding(Quantity.of(many), LocalDate.of(2026, 1, 1)));
     }
 
-    private static List<Stock> all() {
+    private static List<HeldPosition> all() {
       return List.of(
           stock(ROPE, HERE, 0, 0, 0, 7),
           stock(ROPE, HERE, 0, 0, PALLET, 50),
@@ -53,14 +57,9 @@ class AdjustTest {
           stock(FLARE, HERE, 62, 0, 0, 4),
           stock(BEACON, THERE, 0, 71, 0, 1),
           stock(BEACON, THERE, 0, 72, 0, 1),
-          new Stock(
+          new HeldPosition(
               new PositionKey(ROPE, THERE, 0, 0, 0, Condition.REJECTED),
               new Holding(Quantity.of(2), LocalDate.of(2026, 1, 1))));
-    }
-
-    @Override
-    public int year() {
-      return 2026;
     }
 
     @Override
@@ -98,12 +97,12 @@ class AdjustTest {
     }
 
     @Override
-    public List<Stock> stockIn(long place) {
+    public List<HeldPosition> stockIn(long place) {
       return all().stream().filter(one -> one.key().place() == place).toList();
     }
 
     @Override
-    public List<Stock> stockOf(long item) {
+    public List<HeldPosition> stockOf(long item) {
       return all().stream().filter(one -> one.key().item() == item).toList();
     }
 
@@ -128,13 +127,13 @@ class AdjustTest {
   }
 
   private static AdjustSentence read(Way way, Evidence... evidence) {
-    Reply<AdjustSentence> reply = Adjust.read(List.of(evidence), new House(way));
-    assertThat(reply).isInstanceOf(Reply.Filled.class);
-    return ((Reply.Filled<AdjustSentence>) reply).sentence();
+    Step<AdjustSentence> reply = new Adjust(new House(way)).read(List.of(evidence));
+    assertThat(reply).isInstanceOf(Step.Filled.class);
+    return ((Step.Filled<AdjustSentence>) reply).sentence();
   }
 
   private static Misfit misfit(Way way, Evidence... evidence) {
-    return ((Reply.Refused<AdjustSentence>) Adjust.read(List.of(evidence), new House(way)))
+    return ((Step.Refused<AdjustSentence>) new Adjust(new House(way)).read(List.of(evidence)))
         .misfit();
   }
 
@@ -180,7 +179,12 @@ class AdjustTest {
     AdjustSentence good = read(Way.OUT, BIN_THERE, SOME_ROPE, figure("1"));
     assertThat(good.condition().filled()).contains(Condition.GOOD);
     AdjustSentence rejected =
-        read(Way.OUT, BIN_THERE, SOME_ROPE, new Evidence.Of(Condition.REJECTED), figure("2"));
+        read(
+            Way.OUT,
+            BIN_THERE,
+            SOME_ROPE,
+            new Evidence.ConditionSaid(Condition.REJECTED),
+            figure("2"));
     assertThat(rejected.book()).isEqualTo(Quantity.of(2));
   }
 
@@ -209,8 +213,9 @@ class AdjustTest {
             new AdjustSentence.Change(
                 FLARE, "NEW", null, "", HERE, 0, Condition.GOOD, Quantity.of(12)));
     AdjustSentence open = read(Way.IN, ONE_FLARE);
-    assertThat(Adjust.asNewNumber(open, "K77")).contains(new Evidence.LotCode(FLARE, "K77"));
-    assertThat(Adjust.asNewNumber(read(Way.OUT, ONE_FLARE), "K77")).isEmpty();
+    assertThat(new Adjust(new House(Way.IN)).newNumber(open, "K77"))
+        .contains(new Evidence.LotCode(FLARE, "K77"));
+    assertThat(new Adjust(new House(Way.OUT)).newNumber(read(Way.OUT, ONE_FLARE), "K77")).isEmpty();
     AdjustSentence pieces = read(Way.IN, BIN_HERE, new Evidence.SerialCode(BEACON, "S200"));
     assertThat(pieces.whole()).isTrue();
   }
@@ -233,12 +238,12 @@ class AdjustTest {
 
   @Test
   void aScanThatFitsOneWayOnlyIsNotAsked() {
-    Reply<AdjustSentence> reply =
-        Adjust.fill(
-            List.of(BIN_HERE, ONE_FLARE),
-            List.of(new Meaning.Lot(ROPE, 5), new Meaning.Lot(FLARE, 61)),
-            new House(Way.OUT));
-    assertThat(reply).isInstanceOf(Reply.Filled.class);
+    Step<AdjustSentence> reply =
+        new Adjust(new House(Way.OUT))
+            .fill(
+                List.of(BIN_HERE, ONE_FLARE),
+                List.of(new Meaning.Lot(ROPE, 5), new Meaning.Lot(FLARE, 61)));
+    assertThat(reply).isInstanceOf(Step.Filled.class);
     assertThat(misfit(Way.OUT, ONE_FLARE, SOME_ROPE)).isEqualTo(new Misfit.OtherItem(FLARE, ROPE));
   }
 
@@ -250,7 +255,7 @@ class AdjustTest {
             List.of(
                 BIN_HERE,
                 new Evidence.Lot(FLARE, 62),
-                new Evidence.Of(Condition.GOOD),
+                new Evidence.ConditionSaid(Condition.GOOD),
                 figure(Integer.toString(quantity))));
     Collections.shuffle(said, new Random(seed));
     for (Way way : Way.values()) {

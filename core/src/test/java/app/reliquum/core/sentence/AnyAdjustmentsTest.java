@@ -28,10 +28,10 @@ class AnyAdjustmentsTest {
   private static final LocalDate DAY = LocalDate.of(2026, 1, 1);
 
   /** What lies somewhere: item 1 plain, item 2 by lot, item 3 by serial number. */
-  record House(Adjust.Way way, List<Stock> stock) implements AdjustFacts {
+  record House(Adjust.Way way, List<HeldPosition> stock) implements AdjustFacts, AnyHouse {
     @Override
-    public int year() {
-      return 2026;
+    public boolean reasonChosen() {
+      return true;
     }
 
     @Override
@@ -66,12 +66,12 @@ class AnyAdjustmentsTest {
     }
 
     @Override
-    public List<Stock> stockIn(long place) {
+    public List<HeldPosition> stockIn(long place) {
       return stock.stream().filter(one -> one.key().place() == place).toList();
     }
 
     @Override
-    public List<Stock> stockOf(long item) {
+    public List<HeldPosition> stockOf(long item) {
       return stock.stream().filter(one -> one.key().item() == item).toList();
     }
 
@@ -88,7 +88,7 @@ class AnyAdjustmentsTest {
 
   @Provide
   Arbitrary<House> houses() {
-    Arbitrary<Stock> heaps =
+    Arbitrary<HeldPosition> heaps =
         Combinators.combine(
                 Arbitraries.longs().between(1, 3),
                 Arbitraries.longs().between(10, 13),
@@ -98,7 +98,7 @@ class AnyAdjustmentsTest {
                 Arbitraries.of(0L, 0L, 77L))
             .as(
                 (item, place, mark, many, condition, load) ->
-                    new Stock(
+                    new HeldPosition(
                         new PositionKey(
                             item,
                             place,
@@ -109,7 +109,7 @@ class AnyAdjustmentsTest {
                         new Holding(Quantity.of(item == 3 ? 1 : many), DAY)));
     return Combinators.combine(
             Arbitraries.of(Adjust.Way.values()),
-            heaps.list().ofMaxSize(12).uniqueElements(Stock::key))
+            heaps.list().ofMaxSize(12).uniqueElements(HeldPosition::key))
         .as(House::new);
   }
 
@@ -132,7 +132,7 @@ class AnyAdjustmentsTest {
                 .between(0, 25)
                 .map(many -> (Evidence) new Evidence.Figure(Quantity.of(many), null)),
             Arbitraries.of(new Evidence.Figure(Quantity.ONE, "box")),
-            Arbitraries.of(Condition.values()).map(of -> (Evidence) new Evidence.Of(of)),
+            Arbitraries.of(Condition.values()).map(of -> (Evidence) new Evidence.ConditionSaid(of)),
             Arbitraries.of(new Evidence.LotCode(2, "NEW"), new Evidence.SerialCode(3, "S9000")));
     return one.list().ofMaxSize(9);
   }
@@ -141,16 +141,16 @@ class AnyAdjustmentsTest {
   private static AdjustSentence said(House house, List<Evidence> sayings) {
     List<Evidence> kept = new ArrayList<>();
     for (Evidence one : sayings) {
-      Reply<AdjustSentence> reply = Adjust.add(kept, one, house);
-      if (reply instanceof Reply.Filled<AdjustSentence> filled) {
+      Step<AdjustSentence> reply = new Adjust(house).add(kept, one);
+      if (reply instanceof Step.Filled<AdjustSentence> filled) {
         kept = new ArrayList<>(filled.sentence().evidence());
         assertThat(kept).endsWith(one);
       } else {
         // What is refused leaves the sentence as it was.
-        assertThat(Adjust.read(kept, house)).isInstanceOf(Reply.Filled.class);
+        assertThat(new Adjust(house).read(kept)).isInstanceOf(Step.Filled.class);
       }
     }
-    return ((Reply.Filled<AdjustSentence>) Adjust.read(kept, house)).sentence();
+    return ((Step.Filled<AdjustSentence>) new Adjust(house).read(kept)).sentence();
   }
 
   @Property(tries = 600)
@@ -187,7 +187,7 @@ class AnyAdjustmentsTest {
                         || house.lotCode(one.key().lot()).equals(change.lot()))
                     && (change.serial().isEmpty()
                         || house.serialCode(one.key().serial()).equals(change.serial())))
-        .map(Stock::quantity)
+        .map(HeldPosition::quantity)
         .reduce(Quantity.ZERO, Quantity::plus);
   }
 
@@ -196,7 +196,7 @@ class AnyAdjustmentsTest {
       @ForAll("houses") House before,
       @ForAll("houses") House after,
       @ForAll("sayings") List<Evidence> sayings) {
-    List<Evidence> standing = Adjust.standing(said(before, sayings).evidence(), after);
-    assertThat(Adjust.read(standing, after)).isInstanceOf(Reply.Filled.class);
+    List<Evidence> standing = new Adjust(after).standing(said(before, sayings).evidence());
+    assertThat(new Adjust(after).read(standing)).isInstanceOf(Step.Filled.class);
   }
 }

@@ -30,11 +30,20 @@ class AnyPicksTest {
   private static final int LOTS = 2;
 
   /** Loose goods (item 1), goods with lots (2), and pieces with numbers (3). */
-  private static final class Walk implements PickFacts {
+  private static final class Walk implements PickFacts, AnyHouse {
+    @Override
+    public boolean orderChosen() {
+      return true;
+    }
 
     private final Map<PositionKey, Quantity> held = new LinkedHashMap<>();
     private final List<Stop> left = new ArrayList<>();
     private final boolean strict;
+
+    @Override
+    public boolean packs() {
+      return false;
+    }
 
     Walk(Random random) {
       strict = random.nextBoolean();
@@ -89,11 +98,13 @@ class AnyPicksTest {
     }
 
     @Override
-    public List<Stock> stockOf(long item) {
+    public List<HeldPosition> stockOf(long item) {
       return held.entrySet().stream()
           .filter(one -> one.getKey().item() == item && one.getValue().isPositive())
           .map(
-              one -> new Stock(one.getKey(), new Holding(one.getValue(), LocalDate.of(2026, 1, 1))))
+              one ->
+                  new HeldPosition(
+                      one.getKey(), new Holding(one.getValue(), LocalDate.of(2026, 1, 1))))
           .toList();
     }
 
@@ -164,17 +175,17 @@ class AnyPicksTest {
       if (stray) {
         more.add(any(random));
       }
-      if (!(Pick.read(more, walk) instanceof Reply.Filled<PickSentence> filled)) {
+      if (!(new Pick(walk).read(more) instanceof Step.Filled<PickSentence> filled)) {
         // What is refused changes nothing: the sentence stands as before.
         assertThat(stray).as("what stood before still reads").isTrue();
-        assertThat(Pick.read(said, walk)).isInstanceOf(Reply.Filled.class);
+        assertThat(new Pick(walk).read(said)).isInstanceOf(Step.Filled.class);
         continue;
       }
       PickSentence sentence = filled.sentence();
       said = more;
       if (sentence.ready() && positive(sentence)) {
         walk.take(sentence);
-        said = survives(sentence.next(walk.left, false), walk);
+        said = survives(new Pick(walk).next(sentence), walk);
       } else if (!stray) {
         PickSentence accepted = accepted(sentence, walk);
         if (accepted == null || !positive(accepted)) {
@@ -183,7 +194,7 @@ class AnyPicksTest {
         }
         assertThat(accepted.ready()).as("accepted as it stands it can be done").isTrue();
         walk.take(accepted);
-        said = survives(accepted.next(walk.left, false), walk);
+        said = survives(new Pick(walk).next(accepted), walk);
       }
     }
     Quantity taken = Quantity.ZERO;
@@ -202,13 +213,13 @@ class AnyPicksTest {
   /** What the next sentence begins with always reads. */
   private static List<Evidence> survives(List<Evidence> next, Walk walk) {
     if (!walk.left.isEmpty()) {
-      assertThat(Pick.read(next, walk)).isInstanceOf(Reply.Filled.class);
+      assertThat(new Pick(walk).read(next)).isInstanceOf(Step.Filled.class);
     }
     return next;
   }
 
   private static PickSentence accepted(PickSentence sentence, Walk walk) {
-    return Pick.read(sentence.accepted(), walk) instanceof Reply.Filled<PickSentence> filled
+    return new Pick(walk).read(sentence.accepted()) instanceof Step.Filled<PickSentence> filled
         ? filled.sentence()
         : null;
   }

@@ -27,7 +27,11 @@ class AnyReceiptsTest {
   private static final long ELSEWHERE = 9;
 
   /** An order that random decides: items 1 to 4, some of them expected. */
-  private record House(long seed) implements ReceiveFacts {
+  private record House(long seed) implements ReceiveFacts, AnyHouse {
+    @Override
+    public boolean orderChosen() {
+      return true;
+    }
 
     private int of(String what, long thing, int bound) {
       return new Random(seed * 31 + what.hashCode() * 7L + thing).nextInt(bound);
@@ -150,9 +154,11 @@ class AnyReceiptsTest {
       case 9 ->
           new Evidence.Bin(random.nextInt(8) == 0 ? ELSEWHERE : 1 + random.nextInt(4), Role.ANY);
       case 10 -> new Evidence.Knowingly(item);
-      case 11 -> new Evidence.Load("34012345000000000" + random.nextInt(9), random.nextBoolean());
+      case 11 ->
+          new Evidence.IncomingUnitLoad(
+              "34012345000000000" + random.nextInt(9), random.nextBoolean());
       default ->
-          new Evidence.Together(
+          new Evidence.LabelSaid(
               List.of(new Evidence.Item(item, Quantity.of(3)), new Evidence.LotCode(item, "L1")));
     };
   }
@@ -163,8 +169,8 @@ class AnyReceiptsTest {
     House house = new House(seed);
     List<Evidence> said = List.of();
     for (int step = 0; step < 25; step++) {
-      Reply<ReceiveSentence> reply = Receive.add(said, anything(random), house);
-      if (reply instanceof Reply.Filled<ReceiveSentence> filled) {
+      Step<ReceiveSentence> reply = new Receive(house).add(said, anything(random));
+      if (reply instanceof Step.Filled<ReceiveSentence> filled) {
         said = filled.sentence().evidence();
         holds(filled.sentence(), house);
       }
@@ -213,9 +219,9 @@ class AnyReceiptsTest {
   }
 
   private static ReceiveSentence filled(List<Evidence> said, House house) {
-    Reply<ReceiveSentence> reply = Receive.read(said, house);
-    assertThat(reply).isInstanceOf(Reply.Filled.class);
-    return ((Reply.Filled<ReceiveSentence>) reply).sentence();
+    Step<ReceiveSentence> reply = new Receive(house).read(said);
+    assertThat(reply).isInstanceOf(Step.Filled.class);
+    return ((Step.Filled<ReceiveSentence>) reply).sentence();
   }
 
   @Property(tries = 300)
@@ -225,8 +231,8 @@ class AnyReceiptsTest {
     List<Evidence> said = List.of();
     ReceiveSentence before = filled(said, house);
     for (int step = 0; step < 12; step++) {
-      if (Receive.add(said, anything(random), house)
-          instanceof Reply.Filled<ReceiveSentence> filled) {
+      if (new Receive(house).add(said, anything(random))
+          instanceof Step.Filled<ReceiveSentence> filled) {
         List<Evidence> more = filled.sentence().evidence();
         assertThat(filled(more.subList(0, more.size() - 1), house)).isEqualTo(before);
         said = more;

@@ -41,9 +41,9 @@ class AnyScansTest {
   private static final LocalDate DAY = LocalDate.of(2026, 2, 2);
 
   /** A house that was filled at random. */
-  private static final class House implements MoveFacts {
+  private static final class House implements MoveFacts, AnyHouse {
     private final Map<PositionKey, Quantity> stock = new TreeMap<>();
-    private final List<Stock> rows = new ArrayList<>();
+    private final List<HeldPosition> rows = new ArrayList<>();
 
     House(Random random) {
       for (int i = 0; i < 12; i++) {
@@ -66,7 +66,7 @@ class AnyScansTest {
       }
       stock.forEach(
           (key, quantity) ->
-              rows.add(new Stock(key, new Holding(quantity, DAY.plusDays(key.lot() % 7)))));
+              rows.add(new HeldPosition(key, new Holding(quantity, DAY.plusDays(key.lot() % 7)))));
       Collections.shuffle(rows, random);
     }
 
@@ -92,12 +92,12 @@ class AnyScansTest {
     }
 
     @Override
-    public List<Stock> stockIn(long place) {
+    public List<HeldPosition> stockIn(long place) {
       return rows.stream().filter(row -> row.key().place() == place).toList();
     }
 
     @Override
-    public List<Stock> stockOf(long item) {
+    public List<HeldPosition> stockOf(long item) {
       return rows.stream().filter(row -> row.key().item() == item).toList();
     }
 
@@ -147,19 +147,20 @@ class AnyScansTest {
 
   /** What stands after scanning at random; refused scans leave it as it was. */
   private static MoveSentence scanned(House house, Random random, int scans) {
-    MoveSentence sentence = filled(Move.read(List.of(), house));
+    MoveSentence sentence = filled(new Move(house).read(List.of()));
     for (int i = 0; i < scans; i++) {
-      Reply<MoveSentence> reply = Move.fill(sentence.evidence(), List.of(anything(random)), house);
-      if (reply instanceof Reply.Filled<MoveSentence> next) {
+      Step<MoveSentence> reply =
+          new Move(house).fill(sentence.evidence(), List.of(anything(random)));
+      if (reply instanceof Step.Filled<MoveSentence> next) {
         sentence = next.sentence();
       }
     }
     return sentence;
   }
 
-  private static MoveSentence filled(Reply<MoveSentence> reply) {
-    assertThat(reply).isInstanceOf(Reply.Filled.class);
-    return ((Reply.Filled<MoveSentence>) reply).sentence();
+  private static MoveSentence filled(Step<MoveSentence> reply) {
+    assertThat(reply).isInstanceOf(Step.Filled.class);
+    return ((Step.Filled<MoveSentence>) reply).sentence();
   }
 
   @Property(tries = 2000)
@@ -194,7 +195,7 @@ class AnyScansTest {
     if (!sentence.whole()) {
       return;
     }
-    MoveSentence settled = filled(Move.read(sentence.accepted(), house));
+    MoveSentence settled = filled(new Move(house).read(sentence.accepted()));
     assertThat(settled.ready()).isTrue();
     assertThat(settled.from().filled()).isEqualTo(sentence.from().filled());
     assertThat(settled.to().filled()).isEqualTo(sentence.to().filled());
@@ -216,7 +217,7 @@ class AnyScansTest {
     House house = new House(random);
     MoveSentence sentence = scanned(house, random, 6);
     Collections.shuffle(house.rows, random);
-    MoveSentence again = filled(Move.read(sentence.evidence(), house));
+    MoveSentence again = filled(new Move(house).read(sentence.evidence()));
     assertThat(again.lot()).isEqualTo(sentence.lot());
     assertThat(again.from()).isEqualTo(sentence.from());
     assertThat(again.to()).isEqualTo(sentence.to());
@@ -231,12 +232,12 @@ class AnyScansTest {
   void whateverHasChangedWhatStillStandsIsRead(@ForAll Random random) {
     MoveSentence sentence = scanned(new House(random), random, 6);
     House changed = new House(random);
-    List<Evidence> standing = Move.standing(sentence.evidence(), changed);
+    List<Evidence> standing = new Move(changed).standing(sentence.evidence());
     assertThat(sentence.evidence()).containsAll(standing);
-    assertThat(Move.read(standing, changed)).isInstanceOf(Reply.Filled.class);
-    if (Move.read(sentence.evidence(), changed) instanceof Reply.Filled) {
-      assertThat(filled(Move.read(standing, changed)).wanted().size())
-          .isLessThanOrEqualTo(MoveSentence.Wanted.values().length);
+    assertThat(new Move(changed).read(standing)).isInstanceOf(Step.Filled.class);
+    if (new Move(changed).read(sentence.evidence()) instanceof Step.Filled) {
+      assertThat(filled(new Move(changed).read(standing)).wanted().size())
+          .isLessThanOrEqualTo(Wanted.values().length);
     }
   }
 
@@ -245,13 +246,14 @@ class AnyScansTest {
     House house = new House(random);
     MoveSentence sentence = scanned(house, random, 4);
     List<Meaning> meanings = List.of(anything(random), anything(random));
-    Reply<MoveSentence> reply = Move.fill(sentence.evidence(), meanings, house);
-    if (reply instanceof Reply.Choose<MoveSentence> choose) {
+    Step<MoveSentence> reply = new Move(house).fill(sentence.evidence(), meanings);
+    if (reply instanceof Step.Choose<MoveSentence> choose) {
       assertThat(choose.choices()).hasSizeGreaterThan(1);
       for (Evidence choice : choose.choices()) {
-        assertThat(Move.add(sentence.evidence(), choice, house)).isInstanceOf(Reply.Filled.class);
+        assertThat(new Move(house).add(sentence.evidence(), choice))
+            .isInstanceOf(Step.Filled.class);
       }
-    } else if (reply instanceof Reply.Refused<MoveSentence> refused) {
+    } else if (reply instanceof Step.Refused<MoveSentence> refused) {
       assertThat(refused.misfit()).isNotNull();
     }
   }

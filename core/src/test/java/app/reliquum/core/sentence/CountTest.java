@@ -44,13 +44,13 @@ class CountTest {
   private static final long TROLLEY = 32;
 
   /** A small house: two lots of flares in the bin, one beacon, a pallet of shackles. */
-  private static final class House implements CountFacts {
-    final List<Stock> stock = new ArrayList<>();
+  private static final class House implements CountFacts, AnyHouse {
+    final List<HeldPosition> stock = new ArrayList<>();
     final Set<String> counted = new HashSet<>();
 
     void holds(long item, long place, long lot, long serial, long load, long quantity) {
       stock.add(
-          new Stock(
+          new HeldPosition(
               new PositionKey(item, place, lot, serial, load, Condition.GOOD),
               new Holding(Quantity.of(quantity), LocalDate.of(2026, 1, 5))));
     }
@@ -81,12 +81,12 @@ class CountTest {
     }
 
     @Override
-    public List<Stock> stockIn(long place) {
+    public List<HeldPosition> stockIn(long place) {
       return stock.stream().filter(one -> one.key().place() == place).toList();
     }
 
     @Override
-    public List<Stock> stockOn(long unitLoad) {
+    public List<HeldPosition> stockOn(long unitLoad) {
       return stock.stream().filter(one -> one.key().unitLoad() == unitLoad).toList();
     }
 
@@ -98,11 +98,6 @@ class CountTest {
     @Override
     public String lotCode(long lot) {
       return lot == K1 ? "K1" : "K2";
-    }
-
-    @Override
-    public Optional<Long> lot(long item, String code) {
-      return code.equals("K1") ? Optional.of(K1) : Optional.empty();
     }
 
     @Override
@@ -118,11 +113,6 @@ class CountTest {
     @Override
     public boolean pieceCounted(long item, String code) {
       return counted.contains(code);
-    }
-
-    @Override
-    public int year() {
-      return 2026;
     }
   }
 

@@ -15,7 +15,6 @@ import app.reliquum.core.quantity.Tracking;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.core.sentence.Evidence.Role;
-import app.reliquum.core.sentence.MoveSentence.Wanted;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -47,8 +46,8 @@ class MoveTest {
   private static final LocalDate DAY = LocalDate.of(2026, 5, 4);
 
   /** A small site: what lies where is written down by each test. */
-  private static final class Site implements MoveFacts {
-    private final List<Stock> stock = new ArrayList<>();
+  private static final class Site implements MoveFacts, AnyHouse {
+    private final List<HeldPosition> stock = new ArrayList<>();
 
     Site put(long item, long place, long lot, long serial, String quantity) {
       return put(item, place, lot, serial, quantity, Condition.GOOD);
@@ -56,7 +55,7 @@ class MoveTest {
 
     Site put(long item, long place, long lot, long serial, String quantity, Condition condition) {
       stock.add(
-          new Stock(
+          new HeldPosition(
               new PositionKey(item, place, lot, serial, 0, condition),
               new Holding(Quantity.of(quantity), DAY)));
       return this;
@@ -89,12 +88,12 @@ class MoveTest {
     }
 
     @Override
-    public List<Stock> stockIn(long place) {
+    public List<HeldPosition> stockIn(long place) {
       return stock.stream().filter(one -> one.key().place() == place).toList();
     }
 
     @Override
-    public List<Stock> stockOf(long item) {
+    public List<HeldPosition> stockOf(long item) {
       return stock.stream().filter(one -> one.key().item() == item).toList();
     }
 
@@ -148,16 +147,16 @@ class MoveTest {
   private MoveSentence scan(Meaning... meanings) {
     MoveSentence last = null;
     for (Meaning meaning : meanings) {
-      Reply<MoveSentence> reply = Move.fill(said, List.of(meaning), site);
-      assertThat(reply).isInstanceOf(Reply.Filled.class);
-      last = ((Reply.Filled<MoveSentence>) reply).sentence();
+      Step<MoveSentence> reply = new Move(site).fill(said, List.of(meaning));
+      assertThat(reply).isInstanceOf(Step.Filled.class);
+      last = ((Step.Filled<MoveSentence>) reply).sentence();
       said = last.evidence();
     }
     return last;
   }
 
   private Misfit refused(Meaning meaning) {
-    return ((Reply.Refused<MoveSentence>) Move.fill(said, List.of(meaning), site)).misfit();
+    return ((Step.Refused<MoveSentence>) new Move(site).fill(said, List.of(meaning))).misfit();
   }
 
   private static Line line(long item, long lot, long serial, long from, long to, String quantity) {
@@ -167,7 +166,7 @@ class MoveTest {
 
   @Test
   void anEmptySentenceWantsEverything() {
-    MoveSentence empty = ((Reply.Filled<MoveSentence>) Move.read(List.of(), site)).sentence();
+    MoveSentence empty = ((Step.Filled<MoveSentence>) new Move(site).read(List.of())).sentence();
     assertThat(empty.wanted())
         .containsExactly(Wanted.ITEM, Wanted.QUANTITY, Wanted.FROM, Wanted.TO);
     assertThat(empty.ready()).isFalse();
@@ -202,12 +201,12 @@ class MoveTest {
   void ofTwoBinsThatHoldItTheFirstIsTheSourceUntilTurnedRound() {
     scan(piece(SHACKLE), bin(A), bin(B));
     assertThat(scan(figure("2")).lines()).containsExactly(line(SHACKLE, 0, 0, A, B, "2"));
-    Reply<MoveSentence> turned = Move.add(said, new Evidence.Turned(), site);
-    assertThat(((Reply.Filled<MoveSentence>) turned).sentence().lines())
+    Step<MoveSentence> turned = new Move(site).add(said, new Evidence.Turned());
+    assertThat(((Step.Filled<MoveSentence>) turned).sentence().lines())
         .containsExactly(line(SHACKLE, 0, 0, B, A, "2"));
     said = List.of(new Evidence.Bin(A, Role.ANY), new Evidence.Bin(HOME, Role.ANY));
-    assertThat(Move.add(said, new Evidence.Turned(), site))
-        .isEqualTo(new Reply.Refused<>(new Misfit.CannotTurn()));
+    assertThat(new Move(site).add(said, new Evidence.Turned()))
+        .isEqualTo(new Step.Refused<>(new Misfit.CannotTurn()));
   }
 
   @Test
@@ -238,8 +237,8 @@ class MoveTest {
     assertThat(refused(new Meaning.Person(4))).isEqualTo(new Misfit.NoRoom());
     scan(label(SHACKLE));
     assertThat(refused(piece(FLARE))).isEqualTo(new Misfit.OtherItem(SHACKLE, FLARE));
-    assertThat(Move.add(said, new Evidence.Of(Condition.REJECTED), site))
-        .isEqualTo(new Reply.Refused<>(new Misfit.NoSuchCondition()));
+    assertThat(new Move(site).add(said, new Evidence.ConditionSaid(Condition.REJECTED)))
+        .isEqualTo(new Step.Refused<>(new Misfit.NoSuchCondition()));
   }
 
   @Test
@@ -265,7 +264,7 @@ class MoveTest {
     MoveSentence sentence = scan(bin(B), piece(FLARE));
     assertThat(sentence.ready()).isFalse();
     List<Evidence> accepted = sentence.accepted();
-    MoveSentence whole = ((Reply.Filled<MoveSentence>) Move.read(accepted, site)).sentence();
+    MoveSentence whole = ((Step.Filled<MoveSentence>) new Move(site).read(accepted)).sentence();
     assertThat(whole.ready()).isTrue();
     assertThat(whole.lines()).containsExactly(line(FLARE, SOON, 0, B, HOME, "1"));
 
@@ -279,7 +278,7 @@ class MoveTest {
     site.put(FLARE, HOME, LATE, 0, "50");
     MoveSentence sentence = scan(bin(B), new Meaning.Lot(FLARE, LATE));
     MoveSentence whole =
-        ((Reply.Filled<MoveSentence>) Move.read(sentence.accepted(), site)).sentence();
+        ((Step.Filled<MoveSentence>) new Move(site).read(sentence.accepted())).sentence();
     assertThat(whole.lines()).containsExactly(line(FLARE, LATE, 0, B, HOME, "8"));
   }
 
@@ -317,8 +316,9 @@ class MoveTest {
     site.put(SHACKLE, A, 0, 0, "3", Condition.ON_HOLD);
     MoveSentence good = scan(bin(A), bin(HOME));
     assertThat(good.condition().filled()).contains(Condition.GOOD);
-    Reply<MoveSentence> held = Move.add(said, new Evidence.Of(Condition.ON_HOLD), site);
-    assertThat(((Reply.Filled<MoveSentence>) held).sentence().held()).isEqualTo(Quantity.of(3));
+    Step<MoveSentence> held =
+        new Move(site).add(said, new Evidence.ConditionSaid(Condition.ON_HOLD));
+    assertThat(((Step.Filled<MoveSentence>) held).sentence().held()).isEqualTo(Quantity.of(3));
   }
 
   @Test
@@ -331,11 +331,11 @@ class MoveTest {
   void aCodeThatFitsInSeveralWaysIsNeverGuessed() {
     List<Meaning> several =
         List.of(new Meaning.Lot(FLARE, SOON), new Meaning.Serial(BEACON, 0, 31));
-    assertThat(Move.fill(List.of(), several, site))
+    assertThat(new Move(site).fill(List.of(), several))
         .isInstanceOfSatisfying(
-            Reply.Choose.class, choose -> assertThat(choose.choices()).hasSize(2));
+            Step.Choose.class, choose -> assertThat(choose.choices()).hasSize(2));
     scan(piece(FLARE));
-    assertThat(Move.fill(said, several, site)).isInstanceOf(Reply.Filled.class);
+    assertThat(new Move(site).fill(said, several)).isInstanceOf(Step.Filled.class);
   }
 
   @Test
@@ -343,9 +343,9 @@ class MoveTest {
     scan(bin(B), new Meaning.Lot(FLARE, LATE), figure("8"), bin(C));
     site.stock.removeIf(one -> one.key().lot() == LATE);
     site.put(FLARE, B, LATE, 0, "3");
-    assertThat(Move.read(said, site)).isInstanceOf(Reply.Refused.class);
+    assertThat(new Move(site).read(said)).isInstanceOf(Step.Refused.class);
     MoveSentence standing =
-        ((Reply.Filled<MoveSentence>) Move.read(Move.standing(said, site), site)).sentence();
+        ((Step.Filled<MoveSentence>) new Move(site).read(new Move(site).standing(said))).sentence();
     assertThat(standing.to()).isEqualTo(new Blank.Said<>(C));
     assertThat(standing.quantity())
         .isEqualTo(new Blank.Suggested<>(Quantity.of(3), Blank.Why.ALL_OF_IT));
@@ -389,7 +389,7 @@ class MoveTest {
     said = List.of();
     MoveSentence before = scan(scans.get(0), scans.get(1), scans.get(2));
     scan(scans.get(3));
-    Reply<MoveSentence> undone = Move.read(said.subList(0, said.size() - 1), site);
-    assertThat(((Reply.Filled<MoveSentence>) undone).sentence()).isEqualTo(before);
+    Step<MoveSentence> undone = new Move(site).read(said.subList(0, said.size() - 1));
+    assertThat(((Step.Filled<MoveSentence>) undone).sentence()).isEqualTo(before);
   }
 }

@@ -15,7 +15,6 @@ import app.reliquum.core.quantity.Tracking;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.core.sentence.Evidence.Role;
 import app.reliquum.core.sentence.MoveSentence.Load.Part;
-import app.reliquum.core.sentence.MoveSentence.Wanted;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -36,8 +35,8 @@ class OneEndTest {
   private static final long SHELF = 12;
   private static final long BULK = 13;
 
-  private static final class Site implements MoveFacts {
-    private final List<Stock> stock = new ArrayList<>();
+  private static final class Site implements MoveFacts, AnyHouse {
+    private final List<HeldPosition> stock = new ArrayList<>();
     private final Map<Long, Quantity> asked = new HashMap<>();
     private Long origin;
     private Long destination;
@@ -46,7 +45,7 @@ class OneEndTest {
 
     Site put(long item, long place, long lot, long serial, long quantity) {
       stock.add(
-          new Stock(
+          new HeldPosition(
               new PositionKey(item, place, lot, serial, 0, Condition.GOOD),
               new Holding(Quantity.of(quantity), LocalDate.of(2026, 5, 4))));
       return this;
@@ -75,12 +74,12 @@ class OneEndTest {
     }
 
     @Override
-    public List<Stock> stockIn(long place) {
+    public List<HeldPosition> stockIn(long place) {
       return stock.stream().filter(one -> one.key().place() == place).toList();
     }
 
     @Override
-    public List<Stock> stockOf(long item) {
+    public List<HeldPosition> stockOf(long item) {
       return stock.stream().filter(one -> one.key().item() == item).toList();
     }
 
@@ -138,14 +137,14 @@ class OneEndTest {
   private final List<Evidence> said = new ArrayList<>();
 
   private MoveSentence say(Evidence more) {
-    Reply<MoveSentence> reply = Move.add(said, more, site);
-    assertThat(reply).isInstanceOf(Reply.Filled.class);
+    Step<MoveSentence> reply = new Move(site).add(said, more);
+    assertThat(reply).isInstanceOf(Step.Filled.class);
     said.add(more);
-    return ((Reply.Filled<MoveSentence>) reply).sentence();
+    return ((Step.Filled<MoveSentence>) reply).sentence();
   }
 
   private Misfit refusal(Evidence more) {
-    return ((Reply.Refused<MoveSentence>) Move.add(said, more, site)).misfit();
+    return ((Step.Refused<MoveSentence>) new Move(site).add(said, more)).misfit();
   }
 
   private static Evidence item(long item, long counts) {
@@ -182,17 +181,17 @@ class OneEndTest {
     sending();
     MoveSentence sentence = say(bin(BULK));
     assertThat(sentence.whole()).isTrue();
-    Reply<MoveSentence> accepted = Move.read(sentence.accepted(), site);
-    assertThat(((Reply.Filled<MoveSentence>) accepted).sentence().ready()).isTrue();
+    Step<MoveSentence> accepted = new Move(site).read(sentence.accepted());
+    assertThat(((Step.Filled<MoveSentence>) accepted).sentence().ready()).isTrue();
   }
 
   @Test
   void aBinThatAListNamedIsNotNamedAgain() {
     sending();
     MoveSentence sentence =
-        say(new Evidence.Together(List.of(new Evidence.Bin(BULK, Role.FROM), item(SHACKLE, 0))));
-    Reply<MoveSentence> accepted = Move.read(sentence.accepted(), site);
-    assertThat(((Reply.Filled<MoveSentence>) accepted).sentence().ready()).isTrue();
+        say(new Evidence.LabelSaid(List.of(new Evidence.Bin(BULK, Role.FROM), item(SHACKLE, 0))));
+    Step<MoveSentence> accepted = new Move(site).read(sentence.accepted());
+    assertThat(((Step.Filled<MoveSentence>) accepted).sentence().ready()).isTrue();
   }
 
   @Test
@@ -321,7 +320,7 @@ class OneEndTest {
   void aWholeBinMovesWithTheUnitLoadsInIt() {
     site.put(SHACKLE, SHELF, 0, 0, 40);
     site.stock.add(
-        new Stock(
+        new HeldPosition(
             new PositionKey(FLARE, SHELF, 5, 0, 77, Condition.GOOD),
             new Holding(Quantity.of(6), LocalDate.of(2026, 5, 4))));
     say(bin(BULK));

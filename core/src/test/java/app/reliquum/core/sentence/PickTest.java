@@ -38,15 +38,20 @@ class PickTest {
   private static final long OTHER_TOTE = 91;
 
   /** Two lots of flares in the first bin, rope in the second, beacons and flares in the third. */
-  private record House(List<Stop> stops, Verdict against, boolean packs) implements PickFacts {
+  private record House(List<Stop> stops, Verdict against, boolean packs)
+      implements PickFacts, AnyHouse {
+    @Override
+    public boolean orderChosen() {
+      return true;
+    }
 
-    private static Stock stock(long item, long place, long lot, long serial, int many) {
-      return new Stock(
+    private static HeldPosition stock(long item, long place, long lot, long serial, int many) {
+      return new HeldPosition(
           new PositionKey(item, place, lot, serial, 0, Condition.GOOD),
           new Holding(Quantity.of(many), LocalDate.of(2026, 1, 1)));
     }
 
-    private static List<Stock> all() {
+    private static List<HeldPosition> all() {
       return List.of(
           stock(FLARE, FIRST, 61, 0, 10),
           stock(FLARE, FIRST, 62, 0, 5),
@@ -82,7 +87,7 @@ class PickTest {
     }
 
     @Override
-    public List<Stock> stockOf(long item) {
+    public List<HeldPosition> stockOf(long item) {
       return all().stream().filter(one -> one.key().item() == item).toList();
     }
 
@@ -90,7 +95,7 @@ class PickTest {
     public Quantity free(Stop stop, PositionKey key) {
       return all().stream()
           .filter(one -> one.key().equals(key))
-          .map(Stock::quantity)
+          .map(HeldPosition::quantity)
           .findFirst()
           .orElse(Quantity.ZERO);
     }
@@ -120,15 +125,15 @@ class PickTest {
   private static final Evidence FLARES = new Evidence.Item(FLARE, Quantity.ONE);
 
   private static PickSentence filled(House house, Evidence... evidence) {
-    Reply<PickSentence> reply = Pick.read(List.of(evidence), house);
-    assertThat(reply).isInstanceOf(Reply.Filled.class);
-    return ((Reply.Filled<PickSentence>) reply).sentence();
+    Step<PickSentence> reply = new Pick(house).read(List.of(evidence));
+    assertThat(reply).isInstanceOf(Step.Filled.class);
+    return ((Step.Filled<PickSentence>) reply).sentence();
   }
 
   private static Misfit refused(House house, Evidence... evidence) {
-    Reply<PickSentence> reply = Pick.read(List.of(evidence), house);
-    assertThat(reply).isInstanceOf(Reply.Refused.class);
-    return ((Reply.Refused<PickSentence>) reply).misfit();
+    Step<PickSentence> reply = new Pick(house).read(List.of(evidence));
+    assertThat(reply).isInstanceOf(Step.Refused.class);
+    return ((Step.Refused<PickSentence>) reply).misfit();
   }
 
   @Test
@@ -151,7 +156,7 @@ class PickTest {
     assertThat(rope.ready()).isTrue();
     assertThat(rope.quantity().filled()).as("one scan only names it").contains(Quantity.of(12));
     PickSentence flares = filled(house(), AT_FIRST, FLARES);
-    assertThat(flares.wanted()).containsExactly(PickSentence.Wanted.LOT);
+    assertThat(flares.wanted()).containsExactly(Wanted.LOT);
     assertThat(filled(house(), AT_FIRST, new Evidence.Lot(FLARE, 61)).ready()).isTrue();
   }
 
@@ -225,22 +230,23 @@ class PickTest {
     assertThat(filled(packing).whole()).isFalse();
     PickSentence first = filled(packing, new Evidence.UnitLoad(TOTE), new Evidence.Lot(FLARE, 61));
     assertThat(first.ready()).isTrue();
-    assertThat(first.next(List.of(LIST.get(1)), true)).containsExactly(new Evidence.UnitLoad(TOTE));
+    assertThat(new PackUnitLoads(packing).next(first)).containsExactly(new Evidence.UnitLoad(TOTE));
   }
 
   @Test
   void whoeverStandsInABinNeedNotScanItAgain() {
     PickSentence sentence = filled(house(), AT_FIRST, new Evidence.Lot(FLARE, 61));
-    assertThat(sentence.next(List.of(stop(9, FLARE, FIRST, 62, 0, 2)), false))
-        .containsExactly(new Evidence.Bin(FIRST, Role.FROM));
-    assertThat(sentence.next(List.of(LIST.get(1)), false)).isEmpty();
+    House more = new House(List.of(stop(9, FLARE, FIRST, 62, 0, 2)), null, false);
+    assertThat(new Pick(more).next(sentence)).containsExactly(new Evidence.Bin(FIRST, Role.FROM));
+    House elsewhere = new House(List.of(LIST.get(1)), null, false);
+    assertThat(new Pick(elsewhere).next(sentence)).isEmpty();
   }
 
   @Test
   void aScanWithSeveralMeaningsIsTheOneThatFits() {
-    Reply<PickSentence> reply =
-        Pick.fill(List.of(), List.of(new Meaning.Bin(13), new Meaning.Lot(FLARE, 61)), house());
-    assertThat(((Reply.Filled<PickSentence>) reply).sentence().lot())
+    Step<PickSentence> reply =
+        new Pick(house()).fill(List.of(), List.of(new Meaning.Bin(13), new Meaning.Lot(FLARE, 61)));
+    assertThat(((Step.Filled<PickSentence>) reply).sentence().lot())
         .isEqualTo(new Blank.Said<>(61L));
   }
 

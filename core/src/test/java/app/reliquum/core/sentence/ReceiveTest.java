@@ -12,6 +12,7 @@ import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.core.scan.ElementString;
 import app.reliquum.core.scan.Gtin;
 import app.reliquum.core.scan.Meaning;
+import app.reliquum.core.scan.Reading;
 import app.reliquum.core.scan.Sscc;
 import app.reliquum.core.sentence.Evidence.Role;
 import java.time.LocalDate;
@@ -40,7 +41,12 @@ class ReceiveTest {
   private static final String GTIN = "0401234500000" + Gtin.checkDigit("0401234500000");
 
   /** An order with 100 shackles, 36 flares and 20 beacons, of which nothing has come. */
-  private static final class House implements ReceiveFacts {
+  private static final class House implements ReceiveFacts, AnyHouse {
+    @Override
+    public boolean orderChosen() {
+      return true;
+    }
+
     private final Map<Long, Expected> lines = new HashMap<>();
     private final Map<String, KnownLot> lots = new HashMap<>();
     private final Map<String, Long> pieces = new HashMap<>();
@@ -152,15 +158,15 @@ class ReceiveTest {
   }
 
   private ReceiveSentence filled(Evidence... evidence) {
-    Reply<ReceiveSentence> reply = Receive.read(List.of(evidence), house);
-    assertThat(reply).isInstanceOf(Reply.Filled.class);
-    return ((Reply.Filled<ReceiveSentence>) reply).sentence();
+    Step<ReceiveSentence> reply = new Receive(house).read(List.of(evidence));
+    assertThat(reply).isInstanceOf(Step.Filled.class);
+    return ((Step.Filled<ReceiveSentence>) reply).sentence();
   }
 
   private Misfit refused(Evidence... evidence) {
-    Reply<ReceiveSentence> reply = Receive.read(List.of(evidence), house);
-    assertThat(reply).isInstanceOf(Reply.Refused.class);
-    return ((Reply.Refused<ReceiveSentence>) reply).misfit();
+    Step<ReceiveSentence> reply = new Receive(house).read(List.of(evidence));
+    assertThat(reply).isInstanceOf(Step.Refused.class);
+    return ((Step.Refused<ReceiveSentence>) reply).misfit();
   }
 
   private static Meaning.Label label(long item, long counts, String bracketed) {
@@ -190,8 +196,8 @@ class ReceiveTest {
     Sscc sscc = Sscc.of("34012345", 7);
     Meaning pallet = label(FLARE, 36, "(00)" + sscc + "(02)" + GTIN + "(37)36(10)K2291(17)280131");
     house.docks = List.of(DOCK);
-    Reply<ReceiveSentence> reply = Receive.fill(List.of(), List.of(pallet), house);
-    ReceiveSentence sentence = ((Reply.Filled<ReceiveSentence>) reply).sentence();
+    Step<ReceiveSentence> reply = new Receive(house).fill(List.of(), List.of(pallet));
+    ReceiveSentence sentence = ((Step.Filled<ReceiveSentence>) reply).sentence();
     assertThat(sentence.ready()).isTrue();
     assertThat(sentence.evidence()).hasSize(1);
     assertThat(sentence.lot().filled()).contains("K2291");
@@ -200,16 +206,16 @@ class ReceiveTest {
     assertThat(sentence.load()).isEqualTo(sscc.digits());
     // Its label scanned again is not a second pallet.
     house.pieces.put(sscc.digits(), BULK);
-    assertThat(Receive.fill(List.of(), List.of(pallet), house))
-        .isEqualTo(new Reply.Refused<>(new Misfit.LoadHere(sscc.digits(), BULK)));
+    assertThat(new Receive(house).fill(List.of(), List.of(pallet)))
+        .isEqualTo(new Step.Refused<>(new Misfit.LoadHere(sscc.digits(), BULK)));
   }
 
   @Test
   void aLabelMayMeasureRope() {
     house.expect(4, ROPE, 300, 300);
     Meaning reel = label(ROPE, 0, "(01)" + GTIN + "(3111)002005");
-    Reply<ReceiveSentence> reply = Receive.fill(List.of(), List.of(reel), house);
-    assertThat(((Reply.Filled<ReceiveSentence>) reply).sentence().quantity().filled())
+    Step<ReceiveSentence> reply = new Receive(house).fill(List.of(), List.of(reel));
+    assertThat(((Step.Filled<ReceiveSentence>) reply).sentence().quantity().filled())
         .contains(Quantity.of("200.5"));
   }
 
@@ -227,7 +233,8 @@ class ReceiveTest {
     ReceiveSentence over = filled(item(SHACKLE, 0), typed, dock);
     assertThat(over.beyond()).isEqualTo(Quantity.of(8));
     assertThat(over.ready()).isFalse();
-    assertThat(filled(item(SHACKLE, 0), typed, dock, new Evidence.Over()).ready()).isTrue();
+    assertThat(filled(item(SHACKLE, 0), typed, dock, new Evidence.OverReceiptAgreed()).ready())
+        .isTrue();
     assertThat(refused(item(SHACKLE, 0), new Evidence.Figure(Quantity.of(12), "boxes")))
         .isEqualTo(
             new Misfit.TooMuch(SHACKLE, Quantity.of(120), Quantity.of(100), Quantity.of(110)));
@@ -241,7 +248,7 @@ class ReceiveTest {
     assertThat(added.quantity().filled()).contains(Quantity.of("12.5"));
     assertThat(added.beyond()).isEqualTo(Quantity.ZERO);
     house.unexpected = true;
-    assertThat(filled(item(ROPE, 0)).wanted()).containsExactly(ReceiveSentence.Wanted.QUANTITY);
+    assertThat(filled(item(ROPE, 0)).wanted()).containsExactly(Wanted.QUANTITY);
   }
 
   @Test
@@ -295,23 +302,26 @@ class ReceiveTest {
 
   @Test
   void aTextThatNobodyKnowsIsTheNumberThatIsMissing() {
-    assertThat(Receive.asNewNumber(filled(item(FLARE, 6)), "K77"))
+    assertThat(new Receive(house).newNumber(filled(item(FLARE, 6)), "K77"))
         .contains(new Evidence.LotCode(FLARE, "K77"));
-    assertThat(Receive.asNewNumber(filled(item(BEACON, 1)), "B77"))
+    assertThat(new Receive(house).newNumber(filled(item(BEACON, 1)), "B77"))
         .contains(new Evidence.SerialCode(BEACON, "B77"));
-    assertThat(Receive.asNewNumber(filled(item(SHACKLE, 1)), "B77")).isEmpty();
+    assertThat(new Receive(house).newNumber(filled(item(SHACKLE, 1)), "B77")).isEmpty();
   }
 
   @Test
   void aLabelWithoutAnItemIsAboutTheItemAtHand() {
     ElementString more = ElementString.ofBracketed("(17)280131(10)K5");
-    Evidence said = Receive.asMore(filled(item(FLARE, 6)), more, house).orElseThrow();
+    Receive receive = new Receive(house);
+    Reading label = new Reading.Elements("label", more);
+    Evidence said = receive.byForm(filled(item(FLARE, 6)), label).orElseThrow();
     ReceiveSentence sentence = filled(item(FLARE, 6), said);
     assertThat(sentence.lot().filled()).contains("K5");
     assertThat(sentence.expiry().filled()).contains(LocalDate.of(2028, 1, 31));
-    assertThat(Receive.asMore(filled(), more, house)).isEmpty();
+    assertThat(receive.byForm(filled(), label)).isEmpty();
     ElementString other = ElementString.ofBracketed("(01)" + GTIN + "(10)K5");
-    assertThat(Receive.asMore(filled(item(FLARE, 6)), other, house)).isEmpty();
+    assertThat(receive.byForm(filled(item(FLARE, 6)), new Reading.Elements("label", other)))
+        .isEmpty();
   }
 
   @Test
@@ -342,7 +352,7 @@ class ReceiveTest {
   @Test
   void theConditionIsGoodUnlessSomeoneSaysOtherwise() {
     assertThat(filled(item(SHACKLE, 1)).condition()).isEqualTo(Condition.GOOD);
-    assertThat(filled(item(SHACKLE, 1), new Evidence.Of(Condition.REJECTED)).condition())
+    assertThat(filled(item(SHACKLE, 1), new Evidence.ConditionSaid(Condition.REJECTED)).condition())
         .isEqualTo(Condition.REJECTED);
   }
 
@@ -356,7 +366,7 @@ class ReceiveTest {
                 new Evidence.LotCode(FLARE, "K1"),
                 new Evidence.Expiry(TODAY.plusDays(9)),
                 new Evidence.Bin(OTHER_DOCK, Role.ANY),
-                new Evidence.Load("340123450000000077", false)));
+                new Evidence.IncomingUnitLoad("340123450000000077", false)));
     ReceiveSentence first = filled(said.toArray(new Evidence[0]));
     Collections.shuffle(said, random);
     ReceiveSentence shuffled = filled(said.toArray(new Evidence[0]));

@@ -14,7 +14,6 @@ import app.reliquum.core.quantity.Tracking;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.core.sentence.Evidence.Role;
 import app.reliquum.core.sentence.MoveSentence.Load.Part;
-import app.reliquum.core.sentence.MoveSentence.Wanted;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -31,13 +30,13 @@ class UnitLoadTest {
   private static final long PALLET = 71;
   private static final long TROLLEY = 72;
 
-  private static final class Site implements MoveFacts {
-    private final List<Stock> stock = new ArrayList<>();
+  private static final class Site implements MoveFacts, AnyHouse {
+    private final List<HeldPosition> stock = new ArrayList<>();
     private Target target;
 
     Site put(long item, long place, long unitLoad, long quantity) {
       stock.add(
-          new Stock(
+          new HeldPosition(
               new PositionKey(item, place, 0, 0, unitLoad, Condition.GOOD),
               new Holding(Quantity.of(quantity), LocalDate.of(2026, 5, 4))));
       return this;
@@ -64,17 +63,17 @@ class UnitLoadTest {
     }
 
     @Override
-    public List<Stock> stockIn(long place) {
+    public List<HeldPosition> stockIn(long place) {
       return stock.stream().filter(one -> one.key().place() == place).toList();
     }
 
     @Override
-    public List<Stock> stockOf(long item) {
+    public List<HeldPosition> stockOf(long item) {
       return stock.stream().filter(one -> one.key().item() == item).toList();
     }
 
     @Override
-    public List<Stock> stockOn(long unitLoad) {
+    public List<HeldPosition> stockOn(long unitLoad) {
       return stock.stream().filter(one -> one.key().unitLoad() == unitLoad).toList();
     }
 
@@ -102,13 +101,13 @@ class UnitLoadTest {
   private final Site site = new Site();
 
   private MoveSentence filled(Evidence... evidence) {
-    Reply<MoveSentence> reply = Move.read(List.of(evidence), site);
-    assertThat(reply).isInstanceOf(Reply.Filled.class);
-    return ((Reply.Filled<MoveSentence>) reply).sentence();
+    Step<MoveSentence> reply = new Move(site).read(List.of(evidence));
+    assertThat(reply).isInstanceOf(Step.Filled.class);
+    return ((Step.Filled<MoveSentence>) reply).sentence();
   }
 
   private Misfit refused(Evidence... evidence) {
-    return ((Reply.Refused<MoveSentence>) Move.read(List.of(evidence), site)).misfit();
+    return ((Step.Refused<MoveSentence>) new Move(site).read(List.of(evidence))).misfit();
   }
 
   private static Evidence item(long item) {

@@ -1,0 +1,340 @@
+package app.reliquum.floor;
+
+import app.reliquum.adjusting.Adjusting;
+import app.reliquum.adjusting.Adjustment;
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Problem;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.core.scan.Action;
+import app.reliquum.core.sentence.Adjust;
+import app.reliquum.core.sentence.AdjustSentence;
+import app.reliquum.core.sentence.AdjustSentence.Change;
+import app.reliquum.core.sentence.Dialogue;
+import app.reliquum.core.sentence.Evidence;
+import app.reliquum.core.sentence.Misfit;
+import app.reliquum.core.sentence.OpenSentence;
+import app.reliquum.core.sentence.Verb;
+import app.reliquum.floor.BasketTable.Basket;
+import app.reliquum.floor.FloorView.Outcome;
+import app.reliquum.kinds.MovementKinds;
+import app.reliquum.kinds.MovementKinds.Kind;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * The book is adjusted. A sentence that is whole becomes a line; the lines are looked through,
+ * changed and posted as one document.
+ */
+@Component
+class Adjustments implements FloorVerb {
+  private final SentenceTable table;
+  private final BasketTable baskets;
+  private final StoredFacts.House house;
+  private final MovementKinds kinds;
+  private final Adjusting adjusting;
+
+  Adjustments(
+      SentenceTable table,
+      BasketTable baskets,
+      StoredFacts.House house,
+      MovementKinds kinds,
+      Adjusting adjusting) {
+    this.table = table;
+    this.baskets = baskets;
+    this.house = house;
+    this.kinds = kinds;
+    this.adjusting = adjusting;
+  }
+
+  /** What someone tells with the lines when they post them. */
+  record Telling(
+      String note,
+      String source,
+      List<Long> reasons,
+      boolean replacing,
+      String party,
+      LocalDate due,
+      Map<Long, String> fields,
+      Adjustment.Picture picture) {}
+
+  @Override
+  public Set<Verb> verbs() {
+    return Set.of(Verb.ADJUST);
+  }
+
+  @Override
+  public Adjusted conversation(Actor actor, Verb verb, OpenSentence said) {
+    return new Adjusted(actor, said);
+  }
+
+  /** One person's Adjust sentence, and the lines that are gathered. */
+  final class Adjusted extends Conversation<AdjustSentence> {
+    private Basket basket;
+    private StoredAdjustFacts facts;
+    private FloorView.Posted posted;
+
+    Adjusted(Actor actor, OpenSentence said) {
+      super(table, actor, Verb.ADJUST, said);
+      basket = baskets.read(actor.id(), said.site());
+    }
+
+    @Override
+    Dialogue<AdjustSentence> fetch() {
+      facts = new StoredAdjustFacts(basket, house);
+      return new Adjust(facts);
+    }
+
+    @Override
+    StoredAdjustFacts facts() {
+      dialogue();
+      return facts;
+    }
+
+    @Override
+    FloorWords words() {
+      return new FloorWords(facts());
+    }
+
+    void keep(Basket other) {
+      basket = other;
+      baskets.write(actor().id(), other);
+      look();
+    }
+
+    /** Once nothing of the sentence is left, the last line is taken back. */
+    @Override
+    FloorView.Sentence act(Command command, Action action) {
+      List<Change> changes = basket.changes();
+      if (action == Action.UNDO && said().evidence().isEmpty() && !changes.isEmpty()) {
+        keep(basket.with(changes.subList(0, changes.size() - 1)));
+        return view(Outcome.FILLED);
+      }
+      return super.act(command, action);
+    }
+
+    @Override
+    FloorView.Sentence perform(Command command, AdjustSentence sentence) {
+      Optional<List<Change>> all = sentence.added(basket.changes());
+      if (all.isEmpty()) {
+        return refused(new Misfit.CodeTwice(sentence.serials().get(0)));
+      }
+      if (all.get().size() > Adjustment.MOST_LINES) {
+        return refused(
+            FloorWords.refusal(
+                "basket-full", "The basket holds no more lines. Post it first.", Map.of()));
+      }
+      keep(basket.with(all.get()));
+      return super.perform(command, sentence);
+    }
+
+    /** The lines are posted together. */
+    @Override
+    List<Evidence> carryOut(Command command, AdjustSentence sentence) {
+      return List.of();
+    }
+
+    @Override
+    void draw(SentenceDraft draft, AdjustSentence sentence) {
+      Kind kind = basket.kind() == 0 ? null : kinds.kind(basket.kind());
+      draft.goods(sentence.item(), sentence.quantity());
+      draft.lot =
+          sentence.needsLot() ? SentenceDraft.newLot(sentence.lot(), sentence.expiry()) : null;
+      draft.needsSerials = sentence.needsSerials();
+      draft.serials = sentence.serials();
+      draft.place = draft.place(sentence.place());
+      draft.condition = sentence.condition().filled().orElse(null);
+      Optional<Long> item = sentence.item().filled();
+      Optional<Long> place = sentence.place().filled();
+      boolean known = item.isPresent() && place.isPresent();
+      draft.conditions =
+          !known
+              ? List.of()
+              : basket.way() == Adjust.Way.IN
+                  ? List.of(Condition.values())
+                  : SentenceDraft.conditions(facts.stockIn(place.get()), item.get());
+      draft.candidates = draft.candidates(sentence.candidates().stream());
+      draft.adjusting =
+          new FloorView.Adjusting(
+              kind,
+              basket.way(),
+              kind == null ? choosable() : List.of(),
+              known ? sentence.book() : null,
+              lines(),
+              baskets
+                  .elsewhere(actor().id(), said().site())
+                  .map(site -> house.places().site(site, actor()).name())
+                  .orElse(null),
+              posted);
+    }
+
+    private List<FloorView.BasketLine> lines() {
+      List<FloorView.BasketLine> lines = new ArrayList<>();
+      for (Change change : basket.changes()) {
+        Catalog.Measured item = facts.item(change.item());
+        lines.add(
+            new FloorView.BasketLine(
+                lines.size() + 1,
+                item.id(),
+                item.code(),
+                item.name(),
+                item.unit().symbol(),
+                item.decimals(),
+                change.lot().isEmpty() ? null : change.lot(),
+                change.serial().isEmpty() ? null : change.serial(),
+                change.place(),
+                facts.bin(change.place()).address(),
+                change.condition(),
+                change.quantity()));
+      }
+      return lines;
+    }
+  }
+
+  private List<Kind> choosable() {
+    return kinds.all().stream()
+        .filter(Kind::active)
+        // What comes back belongs to a loan, and is found by it.
+        .filter(
+            kind ->
+                kind.purpose() != MovementKinds.Purpose.LOAN
+                    || kind.direction() != MovementKinds.Direction.IN)
+        .toList();
+  }
+
+  private Adjusted locked(Actor actor, long site) {
+    house.places().requireSite(site, actor);
+    return new Adjusted(actor, table.lock(actor.id(), Verb.ADJUST, site));
+  }
+
+  /** Chooses why, and which way goods go; 0 to choose anew. Lines that are gathered keep theirs. */
+  @Transactional
+  FloorView.Sentence choose(Command command, long site, long kind, Adjust.Way way) {
+    Adjusted adjusted = locked(command.actor(), site);
+    if (!adjusted.basket.changes().isEmpty()) {
+      throw Problem.refused(
+          "basket-not-empty", "Post what is in the basket, or empty it, before you begin anew.");
+    }
+    if (kind != 0) {
+      Kind chosen = kinds.kind(kind);
+      boolean allowed =
+          way == Adjust.Way.SET
+              ? chosen.direction() == MovementKinds.Direction.EITHER
+              : chosen.direction().allows(way == Adjust.Way.IN);
+      if (!chosen.active() || !allowed) {
+        throw Problem.refused("wrong-way", chosen.name() + " does not go that way.");
+      }
+    }
+    // Lines that were left behind elsewhere are not thrown away by looking in here.
+    baskets
+        .elsewhere(command.actor().id(), site)
+        .ifPresent(
+            left -> {
+              throw Problem.refused(
+                  "basket-elsewhere",
+                  "Your basket still waits at "
+                      + house.places().site(left, command.actor()).name()
+                      + ". Post it there, or empty it.");
+            });
+    adjusted.keep(new Basket(site, kind, way, List.of()));
+    OpenSentence said = adjusted.said();
+    adjusted.keep(said.with(adjusted.dialogue().standing(said.evidence())));
+    return adjusted.view(Outcome.FILLED);
+  }
+
+  /** Changes a line; null takes it out. */
+  @Transactional
+  FloorView.Sentence line(Command command, long site, int line, Quantity quantity) {
+    Adjusted adjusted = locked(command.actor(), site);
+    List<Change> all = new ArrayList<>(adjusted.basket.changes());
+    if (line < 1 || line > all.size()) {
+      throw Problem.missing("line of the basket", line);
+    }
+    if (quantity == null) {
+      all.remove(line - 1);
+    } else {
+      Change change = all.get(line - 1);
+      if (!change.serial().isEmpty()) {
+        throw Problem.refused(
+            "serial-is-one", "A serial number is one piece. Take it out instead.");
+      }
+      try {
+        if (adjusted.basket.way() != Adjust.Way.SET || !quantity.isZero()) {
+          adjusted.facts().measure(change.item()).check(quantity);
+        }
+      } catch (QuantityException fault) {
+        throw Problem.invalid("quantity", fault.getMessage());
+      }
+      all.set(line - 1, change.with(quantity));
+    }
+    adjusted.keep(adjusted.basket.with(all));
+    return adjusted.view(Outcome.FILLED);
+  }
+
+  /** Removes all lines and wipes the sentence. */
+  @Transactional
+  FloorView.Sentence empty(Command command, long site) {
+    Adjusted adjusted = locked(command.actor(), site);
+    adjusted.keep(Basket.empty(site));
+    adjusted.keep(adjusted.said().with(List.of()));
+    return adjusted.view(Outcome.FILLED);
+  }
+
+  /** Posts the lines as one document. */
+  @Transactional
+  FloorView.Sentence post(Command command, long site, Telling telling) {
+    Adjusted adjusted = locked(command.actor(), site);
+    Basket basket = adjusted.basket;
+    if (basket.changes().isEmpty()) {
+      throw Problem.refused("basket-empty", "There is nothing in the basket yet.");
+    }
+    StoredAdjustFacts facts = adjusted.facts();
+    Adjustment.Written written =
+        adjusting.write(
+            command,
+            new Adjustment.Entry(
+                basket.kind(),
+                basket.way(),
+                telling.reasons(),
+                telling.note(),
+                telling.source(),
+                telling.replacing(),
+                telling.party(),
+                telling.due(),
+                telling.fields(),
+                telling.picture(),
+                null,
+                basket.changes().stream().map(change -> entry(change, facts)).toList()));
+    adjusted.keep(basket.with(List.of()));
+    adjusted.keep(adjusted.said().with(List.of()));
+    adjusted.posted =
+        new FloorView.Posted(
+            written.number(),
+            written.state() == Adjustment.State.PROPOSED,
+            written.lines(),
+            written.net());
+    return adjusted.view(Outcome.DONE);
+  }
+
+  private static Adjustment.LineEntry entry(Change change, StoredAdjustFacts facts) {
+    var bin = facts.bin(change.place());
+    return new Adjustment.LineEntry(
+        facts.item(change.item()).code(),
+        bin.siteCode() + "." + bin.address(),
+        change.lot(),
+        change.expiry(),
+        change.serial(),
+        change.unitLoad() == 0 ? null : facts.load(change.unitLoad()),
+        change.condition(),
+        change.quantity());
+  }
+}

@@ -1,0 +1,308 @@
+package app.reliquum.floor;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Problem;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.sentence.Blank;
+import app.reliquum.core.sentence.Dialogue;
+import app.reliquum.core.sentence.Evidence;
+import app.reliquum.core.sentence.Misfit;
+import app.reliquum.core.sentence.OpenSentence;
+import app.reliquum.core.sentence.PackUnitLoads;
+import app.reliquum.core.sentence.Pick;
+import app.reliquum.core.sentence.PickFacts;
+import app.reliquum.core.sentence.PickSentence;
+import app.reliquum.core.sentence.Verb;
+import app.reliquum.floor.FloorView.Outcome;
+import app.reliquum.outbound.OutboundOrders;
+import app.reliquum.outbound.Outgoing;
+import app.reliquum.outbound.Packing;
+import app.reliquum.outbound.PickRounds;
+import app.reliquum.outbound.Picking;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Goods are taken for orders, stop by stop, and put into unit loads. */
+@Component
+class Picks implements FloorVerb {
+  private static final int MOST_CHOICES = 50;
+  private final SentenceTable table;
+  private final StoredFacts.House house;
+  private final OutboundOrders orders;
+  private final PickRounds rounds;
+  private final Picking picking;
+  private final Packing packing;
+
+  Picks(
+      SentenceTable table,
+      StoredFacts.House house,
+      OutboundOrders orders,
+      PickRounds rounds,
+      Picking picking,
+      Packing packing) {
+    this.table = table;
+    this.house = house;
+    this.orders = orders;
+    this.rounds = rounds;
+    this.picking = picking;
+    this.packing = packing;
+  }
+
+  @Override
+  public Set<Verb> verbs() {
+    return EnumSet.of(Verb.PICK, Verb.PACK);
+  }
+
+  @Override
+  public Taking conversation(Actor actor, Verb verb, OpenSentence said) {
+    return new Taking(actor, verb, said);
+  }
+
+  /** One person's Pick or Pack sentence, with what is to be taken at this moment. */
+  final class Taking extends Conversation<PickSentence> {
+    private StoredPickFacts facts;
+    private Outgoing.Reason reason;
+
+    Taking(Actor actor, Verb verb, OpenSentence said) {
+      super(table, actor, verb, said);
+    }
+
+    private boolean packs() {
+      return verb() == Verb.PACK;
+    }
+
+    @Override
+    Dialogue<PickSentence> fetch() {
+      facts = packs() ? toPack() : toPick();
+      return packs() ? new PackUnitLoads(facts) : new Pick(facts);
+    }
+
+    private StoredPickFacts toPick() {
+      var round = rounds.of(actor().id(), said().site());
+      return new StoredPickFacts(
+          said().site(),
+          house,
+          picking,
+          round.map(PickRounds.Round::orders).orElse(List.of()),
+          round.map(rounds::stops).orElse(List.of()),
+          false);
+    }
+
+    private StoredPickFacts toPack() {
+      long order = said().about();
+      Packing.Open open = order == 0 ? null : packing.open(order);
+      return new StoredPickFacts(
+          said().site(),
+          house,
+          picking,
+          open == null ? List.of() : open.order().stream().toList(),
+          open == null ? List.of() : open.loose(),
+          true);
+    }
+
+    @Override
+    StoredPickFacts facts() {
+      dialogue();
+      return facts;
+    }
+
+    @Override
+    FloorWords words() {
+      return new FloorWords(facts());
+    }
+
+    /** An order that is scanned is picked in a walk of its own, or packed. */
+    @Override
+    void take(Command command, long order) {
+      if (packs()) {
+        checkLeaves(order);
+        keep(OpenSentence.nothing(said().site()).about(order));
+      } else if (order != 0) {
+        begin(
+            command,
+            new PickRounds.Entry(said().site(), List.of(new PickRounds.OrderEntry(order, null))));
+      }
+    }
+
+    private void checkLeaves(long order) {
+      if (order != 0) {
+        OutboundOrders.Named named =
+            orders.named(order).orElseThrow(() -> Problem.missing("order", order));
+        if (named.site() != said().site()) {
+          throw Problem.refused("other-site", named.number() + " does not leave from here.");
+        }
+      }
+    }
+
+    private void begin(Command command, PickRounds.Entry entry) {
+      rounds.begin(command, entry);
+      look();
+      keep(said().with(List.of()));
+    }
+
+    @Override
+    List<Evidence> carryOut(Command command, PickSentence sentence) {
+      Quantity quantity =
+          reason == null || said(sentence)
+              ? sentence.quantity().filled().orElseThrow()
+              : Quantity.ZERO;
+      take(command, sentence, reason == Outgoing.Reason.EMPTY ? Quantity.ZERO : quantity);
+      return List.of();
+    }
+
+    private boolean said(PickSentence sentence) {
+      return sentence.quantity() instanceof Blank.Said<?>;
+    }
+
+    private void take(Command command, PickSentence sentence, Quantity quantity) {
+      PickWords words = new PickWords(facts());
+      if (packs()) {
+        long load = sentence.into().filled().orElseThrow();
+        long posting = packing.pack(command, said().about(), sentence.stop().id(), quantity, load);
+        done(new FloorView.Done(posting, words.packed(sentence, quantity, load), null, null));
+        return;
+      }
+      PickRounds.Taken order = facts.order(sentence.stop());
+      Picking.Taken taken =
+          picking.pick(
+              command,
+              order.id(),
+              new Picking.Take(sentence.stop().id(), sentence.taken(), quantity, 0, reason));
+      String said = words.taken(sentence, quantity, order.number(), taken);
+      done(new FloorView.Done(taken.posting(), said, null, null));
+    }
+
+    @Override
+    void draw(SentenceDraft draft, PickSentence sentence) {
+      draft.goods(sentence.item(), sentence.quantity());
+      draft.lot = sentence.needsLot() ? draft.lot(sentence.lot()) : null;
+      draft.serial =
+          sentence.needsSerial()
+              ? SentenceDraft.text(
+                  sentence.serial(), sentence.serial().filled().map(facts::serial).orElse(null))
+              : null;
+      draft.place = draft.place(sentence.place());
+      draft.into =
+          sentence.needsInto() || sentence.into().filled().isPresent()
+              ? SentenceDraft.text(
+                  sentence.into(), sentence.into().filled().map(facts::load).orElse(null))
+              : null;
+      PickFacts.Stop stop = sentence.stop();
+      draft.picking =
+          new FloorView.Picking(
+              facts.orders().stream().map(this::order).toList(),
+              facts.orders().isEmpty() ? choosable() : List.of(),
+              stop == null ? null : facts.order(stop).number(),
+              stop == null ? null : stop.quantity(),
+              sentence.shortBy(),
+              sentence.substitute(),
+              facts.list().stream().map(this::stop).toList(),
+              packs() && said().about() != 0 ? packing.parcels(said().about()) : List.of(),
+              house.places().leaving(said().site()).flow().packs());
+    }
+
+    private FloorView.PickOrder order(PickRounds.Taken one) {
+      int left = (int) facts.list().stream().filter(stop -> stop.order().id() == one.id()).count();
+      return new FloorView.PickOrder(one.id(), one.number(), one.party(), one.tote(), left);
+    }
+
+    private FloorView.PickStop stop(PickRounds.Stop one) {
+      var key = one.reservation().key();
+      Catalog.Measured item = facts.item(key.item());
+      return new FloorView.PickStop(
+          one.reservation().id(),
+          key.place(),
+          facts.bin(key.place()).address(),
+          item.name(),
+          key.serial() != 0
+              ? facts.serial(key.serial())
+              : facts.lot(key.lot()).map(Catalog.LotCard::code).orElse(null),
+          one.reservation().quantity(),
+          item.unit().symbol(),
+          one.order().number(),
+          one.order().tote());
+    }
+
+    private List<FloorView.PickChoice> choosable() {
+      return orders
+          .page(Outgoing.Filter.OPEN, said().site(), null, null, null, actor(), 0, MOST_CHOICES)
+          .rows()
+          .stream()
+          .filter(row -> packs() ? row.pickedLines() > 0 : toPick(row))
+          .map(
+              row ->
+                  new FloorView.PickChoice(
+                      row.id(),
+                      row.number(),
+                      row.party(),
+                      row.state(),
+                      row.needed(),
+                      row.late(),
+                      row.lines(),
+                      row.picker()))
+          .toList();
+    }
+
+    private static boolean toPick(Outgoing.Row row) {
+      return switch (row.state()) {
+        case ALLOCATED, SHORT, PICKING -> row.toPick() > row.shortLines();
+        case ACCEPTED, PACKED, GONE, DONE, CANCELLED -> false;
+      };
+    }
+  }
+
+  private Taking locked(Actor actor, Verb verb, long site) {
+    house.places().requireSite(site, actor);
+    return new Taking(actor, verb, table.lock(actor.id(), verb, site));
+  }
+
+  /** Begins a round. */
+  @Transactional
+  FloorView.Sentence begin(Command command, PickRounds.Entry entry) {
+    Taking taking = locked(command.actor(), Verb.PICK, entry.site());
+    taking.begin(command, entry);
+    return taking.view(Outcome.FILLED);
+  }
+
+  /** Leaves the round: what is not picked waits for whoever takes it on. */
+  @Transactional
+  FloorView.Sentence leave(Command command, long site) {
+    Taking taking = locked(command.actor(), Verb.PICK, site);
+    rounds.leave(command, site);
+    taking.look();
+    taking.keep(taking.said().with(List.of()));
+    return taking.view(Outcome.FILLED);
+  }
+
+  /** Begins a new unit load for the order that is packed. */
+  @Transactional
+  FloorView.Sentence newLoad(Command command, long site) {
+    Taking taking = locked(command.actor(), Verb.PACK, site);
+    OpenSentence said = taking.said();
+    if (said.about() == 0) {
+      return taking.refused(new Misfit.DocumentFirst(Verb.PACK));
+    }
+    long load = packing.begin(command, said.about()).id();
+    return taking.go(command, taking.dialogue().say(said, new Evidence.UnitLoad(load)), null);
+  }
+
+  /** Takes less than the list says, for a reason. */
+  @Transactional
+  FloorView.Sentence takeLess(Command command, long site, Outgoing.Reason reason) {
+    Taking taking = locked(command.actor(), Verb.PICK, site);
+    PickSentence sentence = taking.sentence();
+    if (sentence.stop() == null) {
+      return taking.refused(new Misfit.NothingToTake());
+    }
+    if (reason == Outgoing.Reason.FEWER && !taking.said(sentence)) {
+      return taking.refused(new Misfit.HowMany());
+    }
+    taking.reason = reason;
+    return taking.perform(command, sentence);
+  }
+}

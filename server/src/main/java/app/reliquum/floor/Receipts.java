@@ -1,0 +1,276 @@
+package app.reliquum.floor;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.api.Page;
+import app.reliquum.api.Problem;
+import app.reliquum.core.inbound.Arrival;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.quantity.LotDates;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.scan.Scan;
+import app.reliquum.core.sentence.Dialogue;
+import app.reliquum.core.sentence.Evidence;
+import app.reliquum.core.sentence.Misfit;
+import app.reliquum.core.sentence.MoveFacts;
+import app.reliquum.core.sentence.MoveSentence;
+import app.reliquum.core.sentence.OpenSentence;
+import app.reliquum.core.sentence.Receive;
+import app.reliquum.core.sentence.ReceiveSentence;
+import app.reliquum.core.sentence.Step;
+import app.reliquum.core.sentence.Verb;
+import app.reliquum.floor.FloorView.Outcome;
+import app.reliquum.receiving.Inbound;
+import app.reliquum.receiving.Orders;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+
+/** Goods come in. */
+@Component
+class Receipts implements FloorVerb {
+  private static final int MOST_ORDERS = 8;
+  private final SentenceTable table;
+  private final StoredFacts.House house;
+  private final Moves moves;
+
+  Receipts(SentenceTable table, StoredFacts.House house, Moves moves) {
+    this.table = table;
+    this.house = house;
+    this.moves = moves;
+  }
+
+  @Override
+  public Set<Verb> verbs() {
+    return Set.of(Verb.RECEIVE);
+  }
+
+  @Override
+  public Conversation<ReceiveSentence> conversation(Actor actor, Verb verb, OpenSentence said) {
+    return new Receiving(actor, said);
+  }
+
+  private final class Receiving extends Conversation<ReceiveSentence> {
+    private StoredReceiveFacts facts;
+    private List<FloorView.OrderChoice> orders = List.of();
+
+    Receiving(Actor actor, OpenSentence said) {
+      super(table, actor, Verb.RECEIVE, said);
+    }
+
+    @Override
+    Dialogue<ReceiveSentence> fetch() {
+      long order = said().about();
+      facts =
+          new StoredReceiveFacts(
+              said().site(),
+              house,
+              order == 0
+                  ? null
+                  : house
+                      .orders()
+                      .expected(order)
+                      .filter(one -> one.site() == said().site())
+                      .orElse(null));
+      return new Receive(facts);
+    }
+
+    @Override
+    StoredReceiveFacts facts() {
+      dialogue();
+      return facts;
+    }
+
+    @Override
+    FloorWords words() {
+      return new FloorWords(facts());
+    }
+
+    /** What was said of another order is wiped. */
+    @Override
+    void take(Command command, long order) {
+      if (order != 0) {
+        Orders.Expected expected =
+            house.orders().expected(order).orElseThrow(() -> Problem.missing("order", order));
+        if (expected.site() != said().site()) {
+          throw Problem.refused("other-site", expected.number() + " is expected at another site.");
+        }
+        if (expected.state() == Arrival.State.CLOSED) {
+          throw Problem.refused("closed", expected.number() + " is closed. Choose another order.");
+        }
+      }
+      boolean other = said().about() != 0 && said().about() != order;
+      keep((other ? said().with(List.of()) : said()).about(order));
+    }
+
+    /** What is scanned finds the order that expects it; words may be a supplier's name. */
+    @Override
+    FloorView.Sentence find(Command command, Step.Find<ReceiveSentence> find, Scan scan) {
+      boolean goods = find.item() != 0;
+      Page<Inbound.Row> open =
+          house
+              .orders()
+              .page(
+                  Inbound.Filter.OPEN,
+                  said().site(),
+                  goods ? find.item() : null,
+                  goods ? null : find.words(),
+                  actor(),
+                  0,
+                  MOST_ORDERS);
+      if (open.total() > 1) {
+        orders =
+            open.rows().stream()
+                .map(
+                    row ->
+                        new FloorView.OrderChoice(
+                            row.id(), row.number(), row.supplier(), row.expected()))
+                .toList();
+        return view(Outcome.CHOOSE);
+      }
+      if (goods && open.total() == 0) {
+        return refused(new Misfit.NotExpected(find.item()));
+      }
+      if (!goods && open.total() == 1) {
+        return choose(command, open.rows().get(0).id());
+      }
+      if (goods) {
+        keep(said().about(open.rows().get(0).id()));
+      }
+      return go(command, dialogue().fit(said(), scan), scan);
+    }
+
+    /** The pallet that has just come is put away: it, and the bin, are all that is said. */
+    @Override
+    FloorView.Sentence aside(Command command, Step.Aside<ReceiveSentence> aside, Scan scan) {
+      long site = said().site();
+      Conversation<MoveSentence> away =
+          moves.conversation(actor(), aside.verb(), table.lock(actor().id(), aside.verb(), site));
+      OpenSentence pallet = OpenSentence.nothing(site).with(aside.evidence());
+      FloorView.Sentence moved = away.go(command, away.dialogue().scan(pallet, scan), scan);
+      if (moved.outcome() != Outcome.DONE) {
+        return refused(
+            moved.refusal() != null
+                ? moved.refusal()
+                : FloorWords.refusal(
+                    "does-not-fit",
+                    moved.warning() == null ? "That is not whole." : moved.warning(),
+                    Map.of()));
+      }
+      keep(said().done(said().evidence(), List.of()));
+      done(moved.done());
+      return view(Outcome.DONE);
+    }
+
+    @Override
+    Evidence evidence(FloorView.Saying saying) {
+      if (saying.kind() != FloorView.Saying.Kind.NEW_LOT) {
+        return super.evidence(saying);
+      }
+      long item =
+          sentence()
+              .item()
+              .filled()
+              .orElseThrow(() -> Problem.invalid("kind", "Which item? Scan it first."));
+      return new Evidence.LotCode(item, house.catalog().nextLot(item, facts().today()));
+    }
+
+    @Override
+    List<Evidence> carryOut(Command command, ReceiveSentence sentence) {
+      long item = sentence.item().filled().orElseThrow();
+      Quantity quantity = sentence.quantity().filled().orElseThrow();
+      long place = sentence.place().filled().orElseThrow();
+      String words = words().received(sentence);
+      Orders.Received received =
+          house
+              .orders()
+              .receive(
+                  command,
+                  said().about(),
+                  new Orders.Arriving(
+                      item,
+                      sentence.lot().filled().orElse(null),
+                      LotDates.expiring(sentence.expiry().filled().orElse(null))
+                          .with(sentence.dates()),
+                      sentence.serials(),
+                      quantity,
+                      place,
+                      sentence.condition(),
+                      sentence.load(),
+                      true));
+      long load = received.unitLoad();
+      PositionKey goods = new PositionKey(item, place, 0, 0, load, received.condition());
+      done(
+          new FloorView.Done(
+              received.posting(), words, load == 0 ? null : load, suggested(goods, quantity)));
+      return load == 0 ? List.of() : List.of(new Evidence.UnitLoad(load));
+    }
+
+    /** Where what was received would be put next. */
+    private String suggested(PositionKey goods, Quantity quantity) {
+      boolean stays =
+          !facts.docks().contains(goods.place())
+              || goods.condition() == Condition.ON_HOLD
+              || facts.bin(goods.place()).implied();
+      return stays
+          ? null
+          : facts
+              .planned(goods, quantity)
+              .map(MoveFacts.Target::place)
+              .map(place -> facts.bin(place).address())
+              .orElse(null);
+    }
+
+    @Override
+    void draw(SentenceDraft draft, ReceiveSentence sentence) {
+      draft.goods(sentence.item(), sentence.quantity());
+      if (sentence.needsLot()) {
+        draft.lot = SentenceDraft.newLot(sentence.lot(), sentence.expiry().filled().orElse(null));
+        draft.expiry =
+            new FloorView.Day(
+                FloorView.State.of(sentence.expiry()),
+                SentenceDraft.why(sentence.expiry()),
+                sentence.expiry().filled().orElse(null));
+      }
+      draft.needsExpiry = sentence.needsExpiry();
+      draft.needsSerials = sentence.needsSerials();
+      draft.serials = sentence.serials();
+      draft.place = draft.place(sentence.place());
+      draft.condition = sentence.condition();
+      draft.incoming = sentence.load();
+      Orders.Expected order = facts.order();
+      draft.receiving =
+          new FloorView.Receiving(
+              facts.flow(),
+              order == null
+                  ? null
+                  : new FloorView.Order(
+                      order.id(),
+                      order.number(),
+                      order.kind(),
+                      order.state(),
+                      order.supplier(),
+                      order.reason()),
+              order == null ? List.of() : order.lines().stream().map(Receipts::line).toList(),
+              orders,
+              sentence.expected(),
+              sentence.beyond(),
+              sentence.agreed());
+    }
+  }
+
+  private static FloorView.OrderLine line(Orders.ExpectedLine line) {
+    return new FloorView.OrderLine(
+        line.line().line(),
+        line.item(),
+        line.code(),
+        line.name(),
+        line.symbol(),
+        line.line().origin(),
+        line.line().quantity(),
+        line.line().received(),
+        line.line().open());
+  }
+}

@@ -1,0 +1,230 @@
+package app.reliquum.floor;
+
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.quantity.PackBreakdown;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.sentence.Blank;
+import app.reliquum.core.sentence.HeldPosition;
+import app.reliquum.core.sentence.Sentence;
+import app.reliquum.core.sentence.Verb;
+import app.reliquum.floor.FloorView.State;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.stream.Stream;
+
+/** A sentence as it is being drawn for the Floor: every verb fills in the blanks that it has. */
+final class SentenceDraft {
+  private static final int MOST_CANDIDATES = 12;
+  private final StoredFacts facts;
+  FloorView.Item item;
+  FloorView.Lot lot;
+  FloorView.Day expiry;
+  boolean needsExpiry;
+  boolean needsSerials;
+  List<String> serials = List.of();
+  FloorView.Text serial;
+  FloorView.Amount quantity;
+  FloorView.Place from;
+  FloorView.Place to;
+  FloorView.Place place;
+  FloorView.Text into;
+  FloorView.Load load;
+  String incoming;
+  Condition condition;
+  List<Condition> conditions = List.of();
+  Quantity held = Quantity.ZERO;
+  boolean canSame;
+  String warning;
+  List<FloorView.Elsewhere> elsewhere = List.of();
+  List<FloorView.Candidate> candidates = List.of();
+  FloorView.Transfer transfer;
+  FloorView.Receiving receiving;
+  FloorView.Adjusting adjusting;
+  FloorView.Picking picking;
+
+  SentenceDraft(StoredFacts facts) {
+    this.facts = facts;
+  }
+
+  /** What was said of how the sentence stands, beside what stands in its blanks. */
+  record Told(
+      Verb verb,
+      FloorView.Outcome outcome,
+      Verb begins,
+      boolean canUndo,
+      List<FloorView.Choice> choices,
+      FloorView.Refusal refusal,
+      Long addable,
+      FloorView.Done done) {}
+
+  FloorView.Sentence sentence(Sentence of, Told told) {
+    return new FloorView.Sentence(
+        facts.site(),
+        told.verb(),
+        told.outcome(),
+        told.begins(),
+        item,
+        lot,
+        expiry,
+        needsExpiry,
+        needsSerials,
+        serials,
+        serial,
+        quantity,
+        from,
+        to,
+        place,
+        into,
+        load,
+        incoming,
+        condition,
+        conditions,
+        held,
+        of.wanted(),
+        of.whole(),
+        of.ready(),
+        told.canUndo(),
+        canSame,
+        warning,
+        elsewhere,
+        candidates,
+        transfer,
+        receiving,
+        adjusting,
+        picking,
+        told.choices(),
+        told.refusal(),
+        told.addable(),
+        told.done());
+  }
+
+  // The parts of which sentences are made.
+
+  /** The item, and how much of it: an amount is told in packs once the item is known. */
+  void goods(Blank<Long> which, Blank<Quantity> howMuch) {
+    item = item(facts, which);
+    Quantity value = howMuch.filled().orElse(null);
+    boolean known = value != null && which.filled().isPresent();
+    quantity =
+        new FloorView.Amount(
+            State.of(howMuch),
+            why(howMuch),
+            value,
+            known ? packs(facts, which.filled().get(), value) : "");
+  }
+
+  static FloorView.Item item(StoredFacts facts, Blank<Long> blank) {
+    if (blank.filled().isEmpty()) {
+      return new FloorView.Item(
+          State.EMPTY, null, null, null, null, null, null, List.of(), null, null, "");
+    }
+    Catalog.Measured item = facts.item(blank.filled().get());
+    return new FloorView.Item(
+        State.of(blank),
+        item.id(),
+        item.code(),
+        item.name(),
+        item.unit().symbol(),
+        item.decimals(),
+        item.tracking(),
+        facts.packs(item.id()).stream()
+            .map(pack -> new FloorView.PackSize(pack.name(), pack.factor()))
+            .toList(),
+        facts.house.onHand().available(item.id(), facts.site()),
+        facts.house.catalog().picture(item.id()).orElse(null),
+        facts.house.places().shelfNote(item.id(), facts.site()));
+  }
+
+  /** "2 carton 3 box 4", or nothing where there are no packs in it. */
+  static String packs(StoredFacts facts, long item, Quantity quantity) {
+    PackBreakdown broken = PackBreakdown.of(quantity, facts.packs(item));
+    if (broken.parts().isEmpty()) {
+      return "";
+    }
+    List<String> words = new ArrayList<>();
+    broken.parts().forEach(part -> words.add(part.count() + " " + part.pack().name()));
+    if (!broken.loose().isZero()) {
+      words.add(broken.loose().toString());
+    }
+    return String.join(" ", words);
+  }
+
+  FloorView.Lot lot(Blank<Long> blank) {
+    return blank
+        .filled()
+        .flatMap(facts::lot)
+        .map(
+            known ->
+                new FloorView.Lot(
+                    State.of(blank), why(blank), known.id(), known.code(), known.expiry()))
+        .orElse(new FloorView.Lot(State.EMPTY, null, null, null, null));
+  }
+
+  /** A lot that goes by its number, and may be new. */
+  static FloorView.Lot newLot(Blank<String> blank, LocalDate expiry) {
+    return new FloorView.Lot(
+        State.of(blank), why(blank), null, blank.filled().orElse(null), expiry);
+  }
+
+  FloorView.Place place(Blank<Long> blank) {
+    return blank
+        .filled()
+        .map(
+            id ->
+                new FloorView.Place(
+                    State.of(blank),
+                    why(blank),
+                    id,
+                    facts.bin(id).address(),
+                    facts.bin(id).siteName()))
+        .orElse(new FloorView.Place(State.EMPTY, null, null, null, null));
+  }
+
+  static FloorView.Text text(Blank<?> blank, String value) {
+    return new FloorView.Text(State.of(blank), value);
+  }
+
+  static Blank.Why why(Blank<?> blank) {
+    return blank instanceof Blank.Suggested<?> suggested ? suggested.why() : null;
+  }
+
+  FloorView.Content content(HeldPosition one) {
+    Catalog.Measured of = facts.item(one.key().item());
+    return new FloorView.Content(of.name(), lotCode(one.key()), one.quantity(), of.unit().symbol());
+  }
+
+  private String lotCode(PositionKey key) {
+    return key.lot() == 0 ? null : facts.lotCode(key.lot());
+  }
+
+  /** Stock that could be meant. */
+  List<FloorView.Candidate> candidates(Stream<HeldPosition> stock) {
+    return stock.limit(MOST_CANDIDATES).map(this::candidate).toList();
+  }
+
+  private FloorView.Candidate candidate(HeldPosition one) {
+    PositionKey key = one.key();
+    return new FloorView.Candidate(
+        key.place(),
+        facts.bin(key.place()).address(),
+        key.lot(),
+        key.serial() != 0 ? facts.serial(key.serial()) : lotCode(key),
+        key.lot() == 0 ? null : facts.expiry(key.lot()).orElse(null),
+        key.condition(),
+        one.quantity());
+  }
+
+  /** The conditions in which an item lies in a bin. */
+  static List<Condition> conditions(Collection<HeldPosition> there, long item) {
+    return there.stream()
+        .filter(one -> one.key().item() == item)
+        .map(one -> one.key().condition())
+        .distinct()
+        .sorted()
+        .toList();
+  }
+}

@@ -1,0 +1,30 @@
+package app.reliquum.floor;
+
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.sentence.CountFacts;
+import app.reliquum.counting.Tallies;
+import java.util.Optional;
+
+/** The facts for one reading of a Count sentence. */
+final class StoredCountFacts extends StoredFacts implements CountFacts {
+  private final Tallies.Sitting sitting;
+
+  StoredCountFacts(House house, Tallies.Sitting sitting) {
+    super(sitting.site(), house);
+    this.sitting = sitting;
+  }
+
+  @Override
+  public Optional<Long> lotOfPiece(long item, String code) {
+    return house.catalog().serial(item, code).map(Catalog.SerialCard::lotId);
+  }
+
+  @Override
+  public boolean pieceCounted(long item, String code) {
+    return house
+        .catalog()
+        .serial(item, code)
+        .filter(piece -> house.tallies().pieceCounted(sitting, piece.id()))
+        .isPresent();
+  }
+}

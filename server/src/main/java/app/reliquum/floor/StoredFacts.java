@@ -1,0 +1,240 @@
+package app.reliquum.floor;
+
+import app.reliquum.adjusting.Loans;
+import app.reliquum.api.Problem;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.quantity.MeasureRule;
+import app.reliquum.core.quantity.Pack;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.sentence.Blank;
+import app.reliquum.core.sentence.HeldPosition;
+import app.reliquum.core.sentence.HouseFacts;
+import app.reliquum.core.sentence.MoveFacts;
+import app.reliquum.counting.Tallies;
+import app.reliquum.outbound.OutboundOrders;
+import app.reliquum.places.Places;
+import app.reliquum.putaway.PuttingAway;
+import app.reliquum.receiving.Orders;
+import app.reliquum.stock.OnHand;
+import app.reliquum.stock.UnitLoads;
+import app.reliquum.transfers.Transfers;
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+
+/** The facts for one reading of a sentence, each fetched once. */
+class StoredFacts implements HouseFacts {
+
+  private final long site;
+  private final Catalog catalog;
+  private final Places places;
+  private final OnHand onHand;
+  private final Map<Long, Catalog.Measured> items = new HashMap<>();
+  private final Map<Long, Places.LedgerPlace> bins = new HashMap<>();
+  private final Map<Long, List<HeldPosition>> in = new HashMap<>();
+  private final Map<Long, List<HeldPosition>> of = new HashMap<>();
+  private final Map<Long, List<HeldPosition>> on = new HashMap<>();
+  private final Map<Long, Optional<UnitLoads.Card>> loads = new HashMap<>();
+  private final Map<Long, Optional<Catalog.LotCard>> lots = new HashMap<>();
+  private final Map<Long, String> pieces = new HashMap<>();
+  private LocalDate today;
+
+  final House house;
+
+  /** What the facts are fetched from. */
+  @Component
+  record House(
+      Catalog catalog,
+      Places places,
+      OnHand onHand,
+      UnitLoads loads,
+      PuttingAway puttingAway,
+      Orders orders,
+      Transfers transfers,
+      Tallies tallies,
+      Loans loansOut,
+      OutboundOrders outbound) {}
+
+  StoredFacts(long site, House house) {
+    this.site = site;
+    this.house = house;
+    this.catalog = house.catalog();
+    this.places = house.places();
+    this.onHand = house.onHand();
+  }
+
+  @Override
+  public long site() {
+    return site;
+  }
+
+  @Override
+  public long siteOf(long place) {
+    return bin(place).site();
+  }
+
+  @Override
+  public MeasureRule measure(long item) {
+    return item(item).measure();
+  }
+
+  @Override
+  public List<Pack> packs(long item) {
+    return catalog.packs(item);
+  }
+
+  @Override
+  public LocalDate today() {
+    if (today == null) {
+      today = house.orders().today(site);
+    }
+    return today;
+  }
+
+  @Override
+  public List<HeldPosition> stockIn(long place) {
+    return in.computeIfAbsent(place, onHand::in);
+  }
+
+  @Override
+  public List<HeldPosition> stockOf(long item) {
+    return of.computeIfAbsent(item, id -> onHand.of(id, site));
+  }
+
+  @Override
+  public List<HeldPosition> stockOn(long unitLoad) {
+    return on.computeIfAbsent(unitLoad, onHand::on);
+  }
+
+  @Override
+  public boolean trolley(long unitLoad) {
+    return card(unitLoad).map(UnitLoads.Card::trolley).orElse(false);
+  }
+
+  /** Where the rules would put goods first. */
+  final Optional<MoveFacts.Target> planned(PositionKey goods, Quantity quantity) {
+    Quantity asked = quantity.isPositive() ? quantity : Quantity.ONE;
+    return house.puttingAway().plan(site, goods, asked).placements().stream()
+        .findFirst()
+        .map(
+            first ->
+                new MoveFacts.Target(
+                    first.place(), first.quantity(), Blank.Why.valueOf(first.stage().name())));
+  }
+
+  @Override
+  public String lotCode(long lot) {
+    return lot(lot).map(Catalog.LotCard::code).orElse("?");
+  }
+
+  @Override
+  public String serialCode(long serial) {
+    return serial(serial);
+  }
+
+  /** Forgets what a posting has changed. */
+  void forget() {
+    in.clear();
+    of.clear();
+    on.clear();
+    loads.clear();
+  }
+
+  Optional<UnitLoads.Card> card(long unitLoad) {
+    return loads.computeIfAbsent(unitLoad, house.loads()::card);
+  }
+
+  String load(long unitLoad) {
+    return card(unitLoad).map(UnitLoads.Card::code).orElse("?");
+  }
+
+  String order(long id) {
+    return house.orders().expected(id).map(Orders.Expected::number).orElse("?");
+  }
+
+  String transfer(long id) {
+    return house.transfers().facts(id).map(Transfers.Facts::number).orElse("?");
+  }
+
+  /** An order by which goods leave. */
+  Optional<OutboundOrders.Named> leaving(long id) {
+    return house.outbound().named(id);
+  }
+
+  /** The open loan that a piece is on. */
+  Optional<Loans.Row> loanOf(long serial) {
+    return house.loansOut().ofSerial(serial).map(house.loansOut()::row);
+  }
+
+  String count(long id) {
+    return house.tallies().doing(id).map(Tallies.Doing::number).orElse("?");
+  }
+
+  @Override
+  public Optional<LocalDate> expiry(long lot) {
+    return lot(lot).map(Catalog.LotCard::expiry);
+  }
+
+  @Override
+  public Optional<Long> homeBin(long item) {
+    return catalog.homeBin(item, site);
+  }
+
+  Catalog.Measured item(long id) {
+    return items.computeIfAbsent(
+        id,
+        key ->
+            catalog.measured(Set.of(key)).stream()
+                .findFirst()
+                .orElseThrow(() -> Problem.missing("item", key)));
+  }
+
+  Places.LedgerPlace bin(long id) {
+    return bins.computeIfAbsent(
+        id,
+        key ->
+            places.forLedger(Set.of(key)).stream()
+                .findFirst()
+                .orElseThrow(() -> Problem.missing("place", key)));
+  }
+
+  /** The items that were looked at. */
+  Collection<Catalog.Measured> itemsSeen() {
+    return items.values();
+  }
+
+  /** The bins that were looked at. */
+  Collection<Places.LedgerPlace> binsSeen() {
+    return bins.values();
+  }
+
+  Optional<Catalog.LotCard> lot(long id) {
+    return lots.computeIfAbsent(id, catalog::lot);
+  }
+
+  /** The number of a piece. */
+  String serial(long id) {
+    if (!pieces.containsKey(id)) {
+      // Whoever asks about one piece asks about those beside it next.
+      Set<Long> asked =
+          Stream.of(in, of, on)
+              .flatMap(seen -> seen.values().stream())
+              .flatMap(List::stream)
+              .map(one -> one.key().serial())
+              .filter(piece -> piece != 0 && !pieces.containsKey(piece))
+              .collect(Collectors.toCollection(HashSet::new));
+      asked.add(id);
+      pieces.putAll(catalog.serialCodes(asked));
+    }
+    return pieces.getOrDefault(id, "?");
+  }
+}

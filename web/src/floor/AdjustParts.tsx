@@ -1,0 +1,153 @@
+import Box from '@mui/material/Box';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import type { Schemas } from '../api/client';
+import { Code } from '../kit/Code';
+import { money, quantity } from '../kit/format';
+import { AdjustChoice } from './AdjustChoice';
+import { Basket } from './Basket';
+import type { Saying, View } from './desks';
+import { DoneNote, HeadStrip, SmallButton, TapRow } from './Parts';
+import { useBasics, type Parts, type Talk } from './SentenceScreen';
+import { saying } from './useSentence';
+
+/** Adjusting: why, then a sentence a line, then all lines at once. */
+export function useAdjustParts(talk: Talk): Parts {
+  const { t } = useTranslation();
+  const { now, desk } = talk;
+  const { undo, back, confirm } = useBasics(talk);
+  const [looking, setLooking] = useState(false);
+  const adjusting = now.adjusting!;
+  const { kind, lines, way } = adjusting;
+  const notes = (
+    <>
+      {now.outcome === 'DONE' && adjusting.posted && <Posted posted={adjusting.posted} />}
+      {adjusting.leftAt && (
+        <Box sx={{ p: 2 }}>{t('righting.leftAt', { site: adjusting.leftAt })}</Box>
+      )}
+    </>
+  );
+  if (!kind) {
+    return {
+      head: notes,
+      choice: (
+        <AdjustChoice
+          kinds={adjusting.kinds}
+          onChoose={(why, chosen) => desk.speak({ kind: 'why', why, way: chosen })}
+        />
+      ),
+      small: [],
+      hint: t('righting.chooseFirst'),
+    };
+  }
+  const some = lines.length > 0;
+  // What stands from the line before, a bin, is no beginning yet.
+  const begun = now.item.state !== 'EMPTY';
+  const look = {
+    label: t('righting.look', { count: lines.length }),
+    onPress: () => setLooking(true),
+  };
+  const other = {
+    label: t('righting.other'),
+    onPress: () => desk.speak({ kind: 'why', why: 0, way }),
+  };
+  return {
+    page: looking && some && (
+      <Basket
+        adjusting={adjusting}
+        kind={kind}
+        refusal={now.refusal}
+        fault={desk.fault}
+        busy={desk.busy}
+        onLine={(line, amount) => desk.speak({ kind: 'line', line, quantity: amount })}
+        onEmpty={() => {
+          setLooking(false);
+          desk.speak({ kind: 'empty' });
+        }}
+        onPost={(telling) => desk.speak({ kind: 'basket', telling })}
+        onBack={() => setLooking(false)}
+      />
+    ),
+    head: (
+      <>
+        <HeadStrip number={kind.code}>
+          <Box sx={{ flex: 1 }}>{kind.name}</Box>
+          {some && <Box>{t('righting.inBasket', { count: lines.length })}</Box>}
+        </HeadStrip>
+        {notes}
+      </>
+    ),
+    body: (
+      <>
+        <Extras view={now} onSay={desk.say} />
+        <Lies view={now} onSay={desk.say} />
+      </>
+    ),
+    small: [
+      { ...undo, disabled: !now.canUndo && !some },
+      ...(some ? (begun ? [look] : []) : [other]),
+      back,
+    ],
+    main: some && !begun ? look : { ...confirm(t('righting.add')), disabled: !now.whole },
+    hint: t('righting.hint'),
+  };
+}
+
+function Posted({ posted }: { posted: Schemas['BasketPosted'] }) {
+  const { t } = useTranslation();
+  return (
+    <DoneNote title={t(posted.proposed ? 'righting.proposed' : 'righting.posted')}>
+      <Code strong>{posted.number}</Code>{' '}
+      {t('righting.postedLines', { count: posted.lines, value: money(posted.value) })}
+      {posted.proposed && <Box sx={{ fontSize: 18 }}>{t('righting.someoneElse')}</Box>}
+    </DoneNote>
+  );
+}
+
+/** Goods that are not good, where there are several conditions to choose from. */
+function Extras({ view, onSay }: { view: View; onSay: (saying: Saying) => void }) {
+  const { t } = useTranslation();
+  if (view.conditions.length < 2) {
+    return null;
+  }
+  return (
+    <Box sx={{ px: 1.5, pb: 1, display: 'flex', gap: 1 }}>
+      {view.conditions
+        .filter((condition) => condition !== view.condition)
+        .map((condition) => (
+          <SmallButton
+            key={condition}
+            onClick={() => onSay(saying({ kind: 'CONDITION', condition }))}
+          >
+            {t(`conditions.${condition}`)}
+          </SmallButton>
+        ))}
+    </Box>
+  );
+}
+
+/** Where it lies, while the bin is open; to look at, or to tap instead of a scan. */
+function Lies({ view, onSay }: { view: View; onSay: (saying: Saying) => void }) {
+  const { t } = useTranslation();
+  if (view.candidates.length === 0) {
+    return null;
+  }
+  return (
+    <Box sx={{ p: 1.5, pt: 0 }}>
+      <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
+        {t('righting.lies')}
+      </Box>
+      {view.candidates.map((one, i) => (
+        <TapRow
+          key={i}
+          onTap={() => onSay(saying({ kind: 'BIN', place: one.place, role: 'ANY' }))}
+          title={<Code strong>{one.address}</Code>}
+          detail={[one.lot, one.condition !== 'GOOD' && t(`conditions.${one.condition}`)]
+            .filter(Boolean)
+            .join(' · ')}
+          end={quantity(one.quantity)}
+        />
+      ))}
+    </Box>
+  );
+}

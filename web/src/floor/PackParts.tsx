@@ -1,0 +1,294 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../api/client';
+import { Choice } from '../kit/Choice';
+import { Code } from '../kit/Code';
+import { date, quantity } from '../kit/format';
+import { ProblemNote } from '../kit/ProblemNote';
+import { useSave } from '../kit/useSave';
+import { HeadStrip, SmallButton, TapRow } from './Parts';
+import { SentenceLine } from './SentenceLine';
+import { useBasics, type Parts, type Talk } from './SentenceScreen';
+import { saying } from './useSentence';
+import { soFar } from '../kit/numbers';
+
+type Picking = Schemas['FloorPicking'];
+
+/** Packing: which goods go into which unit load; then weight, carrier, and out of the house. */
+export function usePackParts(talk: Talk): Parts {
+  const { t } = useTranslation();
+  const { now, desk } = talk;
+  const { undo, confirm } = useBasics(talk);
+  const picking = now.picking!;
+  const order = picking.orders[0];
+  const choose = (document: number) => desk.speak({ kind: 'document', document });
+  const handOver = useSave(
+    ['outbound', 'sentence'],
+    (command, id: number) =>
+      read(
+        api.POST('/api/outbound/{id}/hand-over', {
+          params: { ...command.params, path: { id } },
+          body: {},
+        }),
+      ),
+    () => choose(0),
+  );
+  if (!order) {
+    return {
+      choice: <PackChoice choices={picking.choosable} onChoose={choose} />,
+      small: [],
+      hint: t('picking.scanOrder'),
+    };
+  }
+  const open = picking.stops.length > 0;
+  const newLoad = { label: t('packing.newLoad'), onPress: () => desk.speak({ kind: 'load' }) };
+  return {
+    head: (
+      <HeadStrip number={order.number}>
+        <Box sx={{ flex: 1 }}>{order.party}</Box>
+        {open && <Box>{t('packing.left', { count: picking.stops.length })}</Box>}
+      </HeadStrip>
+    ),
+    title: open ? <SentenceLine view={now} /> : <></>,
+    body: (
+      <>
+        <Parcels
+          order={order.id}
+          picking={picking}
+          onUse={(load) => desk.say(saying({ kind: 'LOAD', load }))}
+        />
+        {open && (
+          <Box sx={{ p: 1.5, pt: 0 }}>
+            <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
+              {t('packing.toPack')}
+            </Box>
+            {picking.stops.map((stop) => (
+              <Box
+                key={stop.id}
+                sx={{ borderTop: 1, borderColor: 'divider', py: 1, display: 'flex', gap: 1 }}
+              >
+                <Box sx={{ flex: 1 }}>
+                  {stop.name} <Code>{stop.mark}</Code>
+                </Box>
+                {quantity(stop.quantity)} {stop.symbol}
+              </Box>
+            ))}
+          </Box>
+        )}
+        <ProblemNote problem={handOver.error} />
+      </>
+    ),
+    small: [
+      undo,
+      ...(now.whole || !open ? [newLoad] : []),
+      { label: t('packing.other'), onPress: () => choose(0) },
+    ],
+    main: !open
+      ? {
+          label: t('packing.handOver'),
+          onPress: () => handOver.mutate(order.id),
+          disabled: handOver.isPending,
+        }
+      : now.whole
+        ? confirm(t(now.ready ? 'packing.pack' : 'picking.isIt'))
+        : newLoad,
+    hint: t('packing.hint'),
+  };
+}
+
+function PackChoice({
+  choices,
+  onChoose,
+}: {
+  choices: Schemas['FloorPickChoice'][];
+  onChoose: (order: number) => void;
+}) {
+  const { t } = useTranslation();
+  return (
+    <Box sx={{ p: 1.5 }}>
+      <Box component="h1" sx={{ typography: 'h1', fontSize: 30, m: 0, mb: 0.5 }}>
+        {t('packing.title')}
+      </Box>
+      <Box sx={{ color: 'text.secondary', mb: 1 }}>{t('packing.find')}</Box>
+      {choices.length === 0 && (
+        <Box sx={{ py: 2, fontSize: 19, color: 'text.secondary' }}>{t('packing.none')}</Box>
+      )}
+      {choices.map((one) => (
+        <TapRow
+          key={one.id}
+          onTap={() => onChoose(one.id)}
+          title={
+            <>
+              <Code strong>{one.number}</Code> {one.party}
+            </>
+          }
+          detail={
+            one.late > 0
+              ? t('going.late', { count: one.late })
+              : one.needed
+                ? t('picking.needed', { day: date(one.needed) })
+                : ''
+          }
+          end={t(`outbound.state.${one.state}`)}
+        />
+      ))}
+    </Box>
+  );
+}
+
+/** The unit loads of the order: what they weigh, and who carries them. */
+function Parcels({
+  order,
+  picking,
+  onUse,
+}: {
+  order: number;
+  picking: Picking;
+  onUse: (load: number) => void;
+}) {
+  const { t } = useTranslation();
+  const queries = useQueryClient();
+  const offers = useQuery({
+    queryKey: ['carriage'],
+    queryFn: () => read(api.GET('/api/outbound/carriage')),
+    staleTime: Infinity,
+    enabled: picking.parcels.length > 0,
+  });
+  const again = () => void queries.invalidateQueries({ queryKey: ['sentence'] });
+  const weigh = useSave(
+    ['outbound'],
+    (command, { load, weight }: { load: number; weight?: number }) =>
+      read(
+        api.POST('/api/outbound/{id}/parcels/{load}/weight', {
+          params: { ...command.params, path: { id: order, load } },
+          body: { weight },
+        }),
+      ),
+    again,
+  );
+  const carry = useSave(
+    ['outbound'],
+    (command, { load, service }: { load: number; service: Schemas['CarriageEntry']['service'] }) =>
+      read(
+        api.POST('/api/outbound/{id}/parcels/{load}/carriage', {
+          params: { ...command.params, path: { id: order, load } },
+          body: { service },
+        }),
+      ),
+    again,
+  );
+  if (picking.parcels.length === 0) {
+    return null;
+  }
+  return (
+    <Box sx={{ p: 1.5, pt: 0 }}>
+      <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
+        {t('packing.loads')}
+      </Box>
+      <ProblemNote problem={weigh.error ?? carry.error} />
+      {picking.parcels.map((parcel) => (
+        <Box key={parcel.load} sx={{ borderTop: 1, borderColor: 'divider', py: 1 }}>
+          <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
+            <Box sx={{ flex: 1, minWidth: 0 }}>
+              <Code strong>{parcel.code}</Code>
+              <Box sx={{ color: 'text.secondary', fontSize: 16 }}>
+                {[
+                  t('packing.kinds', { count: parcel.kinds }),
+                  parcel.weight !== null && `${quantity(String(parcel.weight))} kg`,
+                  parcel.tracking,
+                ]
+                  .filter(Boolean)
+                  .join(' · ')}
+              </Box>
+            </Box>
+            <Box sx={{ display: 'flex', width: 104 }}>
+              {picking.stops.length > 0 && (
+                <SmallButton onClick={() => onUse(parcel.load)}>{t('packing.use')}</SmallButton>
+              )}
+              {picking.stops.length === 0 && parcel.weight === null && (
+                <SmallButton onClick={() => weigh.mutate({ load: parcel.load })}>
+                  {t('packing.weigh')}
+                </SmallButton>
+              )}
+            </Box>
+          </Box>
+          {picking.stops.length === 0 && parcel.weight === null && (
+            <Typed onWeight={(weight) => weigh.mutate({ load: parcel.load, weight })} />
+          )}
+          {parcel.weight !== null && !parcel.tracking && (
+            <Choice
+              label={t('packing.carrier')}
+              value=""
+              fullWidth
+              sx={{ mt: 1 }}
+              onChange={(service) =>
+                service &&
+                carry.mutate({
+                  load: parcel.load,
+                  service: service as Schemas['CarriageEntry']['service'],
+                })
+              }
+              options={[
+                ['', t('packing.noCarrier')],
+                ...(offers.data ?? []).map(
+                  (one) =>
+                    [
+                      one.service as string,
+                      t('packing.offer', {
+                        service: t(`packing.service.${one.service}`),
+                        most: one.most,
+                      }),
+                    ] as const,
+                ),
+              ]}
+            />
+          )}
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+function Typed({ onWeight }: { onWeight: (weight: number) => void }) {
+  const { t } = useTranslation();
+  const [text, setText] = useState('');
+  const weight = Number(soFar(text) ?? 0);
+  return (
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (weight > 0) {
+          onWeight(weight);
+        }
+      }}
+      sx={{ display: 'flex', gap: 1, mt: 1 }}
+    >
+      <Box
+        component="input"
+        inputMode="decimal"
+        aria-label={t('packing.typed')}
+        placeholder={t('packing.typed')}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        sx={{
+          flex: 1,
+          minWidth: 0,
+          height: 48,
+          px: 1.5,
+          font: 'inherit',
+          color: 'text.primary',
+          bgcolor: 'background.paper',
+          border: '1.5px solid',
+          borderRadius: '3px',
+        }}
+      />
+      <Button type="submit" variant="outlined" disabled={!(weight > 0)} sx={{ minHeight: 48 }}>
+        {t('packing.set')}
+      </Button>
+    </Box>
+  );
+}

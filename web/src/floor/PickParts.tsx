@@ -1,0 +1,126 @@
+import Box from '@mui/material/Box';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import type { Schemas } from '../api/client';
+import { Code } from '../kit/Code';
+import { quantity } from '../kit/format';
+import type { Saying } from './desks';
+import { HeadStrip, SmallButton, TapRow, Warning } from './Parts';
+import { PickChoice } from './PickChoice';
+import { useBasics, type Parts, type Talk } from './SentenceScreen';
+import { saying } from './useSentence';
+
+const REASONS = ['EMPTY', 'FEWER', 'DAMAGED', 'OUT_OF_REACH'] as const;
+
+/** Picking: the next stop stands as a sentence, and each scan confirms a word of it. */
+export function usePickParts(talk: Talk): Parts {
+  const { t } = useTranslation();
+  const { now, desk } = talk;
+  const { undo, confirm } = useBasics(talk);
+  const [less, setLess] = useState(false);
+  const picking = now.picking!;
+  if (picking.orders.length === 0) {
+    return {
+      choice: (
+        <PickChoice
+          choices={picking.choosable}
+          busy={desk.busy}
+          onBegin={(orders) => desk.speak({ kind: 'walk', orders })}
+        />
+      ),
+      small: [],
+      hint: t('picking.scanOrder'),
+    };
+  }
+  const asks = less || now.refusal?.type === 'say-why';
+  return {
+    head: (
+      <HeadStrip number={picking.order ?? ''}>
+        <Box sx={{ flex: 1 }}>
+          {picking.orders.find((one) => one.number === picking.order)?.party}
+        </Box>
+        <Box>{t('picking.left', { count: picking.stops.length })}</Box>
+      </HeadStrip>
+    ),
+    body: (
+      <>
+        {picking.substitute && <Warning>{t('picking.substitute')}</Warning>}
+        {asks ? (
+          <Box sx={{ px: 1.5, display: 'grid', gap: 1 }}>
+            <Box component="h2" sx={{ typography: 'h2', m: 0 }}>
+              {t('picking.why')}
+            </Box>
+            {REASONS.map((reason) => (
+              <SmallButton
+                key={reason}
+                onClick={() => {
+                  setLess(false);
+                  desk.speak({ kind: 'less', reason });
+                }}
+              >
+                {t(`picking.reason.${reason}`)}
+              </SmallButton>
+            ))}
+            <SmallButton onClick={() => (less ? setLess(false) : desk.act('UNDO'))}>
+              {t('picking.notLess')}
+            </SmallButton>
+          </Box>
+        ) : (
+          <Stops picking={picking} onSay={desk.say} />
+        )}
+      </>
+    ),
+    small: asks
+      ? []
+      : [
+          undo,
+          { label: t('picking.less'), onPress: () => setLess(true) },
+          { label: t('picking.leave'), onPress: () => desk.speak({ kind: 'leave' }) },
+        ],
+    main: asks
+      ? undefined
+      : { ...confirm(t(now.ready ? 'picking.take' : 'picking.isIt')), disabled: !now.whole },
+    hint: t('picking.hint'),
+  };
+}
+
+/** What comes next on the walk; a tap leaps there. */
+function Stops({
+  picking,
+  onSay,
+}: {
+  picking: Schemas['FloorPicking'];
+  onSay: (saying: Saying) => void;
+}) {
+  const { t } = useTranslation();
+  const several = picking.orders.length > 1;
+  if (picking.stops.length < 2) {
+    return null;
+  }
+  return (
+    <Box sx={{ p: 1.5, pt: 0 }}>
+      <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
+        {t('picking.walk')}
+      </Box>
+      {picking.stops.map((stop) => (
+        <TapRow
+          key={stop.id}
+          onTap={() => onSay(saying({ kind: 'BIN', place: stop.placeId, role: 'FROM' }))}
+          title={
+            <>
+              <Code strong>{stop.place}</Code> {stop.name}
+            </>
+          }
+          detail={[
+            stop.mark,
+            several && stop.order,
+            stop.tote && t('picking.intoTote', { tote: stop.tote }),
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+          end={`${quantity(stop.quantity)} ${stop.symbol}`}
+        />
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,217 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Code } from '../kit/Code';
+import { date, quantity } from '../kit/format';
+import { Arriving, StillOpen } from './Arriving';
+import type { Saying, View } from './desks';
+import { HeadStrip, TapRow, Warning } from './Parts';
+import { SentenceLine } from './SentenceLine';
+import { useBasics, type Parts, type Talk } from './SentenceScreen';
+import { saying } from './useSentence';
+
+/** Goods come in: one sentence a line, and what remains of the order under it. */
+export function useReceiveParts(talk: Talk): Parts {
+  const { t } = useTranslation();
+  const { site, now, desk } = talk;
+  const { undo, clear, back, confirm } = useBasics(talk);
+  const [keying, setKeying] = useState(false);
+  const { order, lines, orders, expected, beyond, agreed } = now.receiving!;
+  const begun = now.item.state !== 'EMPTY' && now.canUndo;
+  const over = Number(beyond) > 0 && !agreed;
+  const choose = (document: number) => desk.speak({ kind: 'document', document });
+  const which = orders.length > 0 && (
+    <Box sx={{ px: 1.5 }}>
+      <Box component="h2" sx={{ typography: 'h2', m: 0 }}>
+        {t('receive.whichOrder')}
+      </Box>
+      {orders.map((one) => (
+        <TapRow
+          key={one.id}
+          onTap={() => choose(one.id)}
+          title={<Code strong>{one.number}</Code>}
+          detail={`${one.supplier} · ${date(one.expected)}`}
+        />
+      ))}
+    </Box>
+  );
+  if (!order) {
+    return {
+      choice: which || <Arriving site={site} onChoose={choose} />,
+      small: [back],
+      hint: t('receive.hintOrder'),
+    };
+  }
+  return {
+    head: (
+      <HeadStrip number={order.number}>
+        <Box sx={{ color: 'text.secondary', flex: 1 }}>
+          {order.supplier || t(`inbound.kind.${order.kind}`)}
+          {order.reason && ` · ${order.reason}`}
+        </Box>
+        <Box>{t(`inbound.state.${order.state}`)}</Box>
+      </HeadStrip>
+    ),
+    title: begun || now.outcome !== 'DONE' ? <SentenceLine view={now} /> : <></>,
+    afterwards: now.done?.suggested && (
+      <Box sx={{ mt: 1 }}>
+        {t(now.done.load !== null ? 'receive.scanBin' : 'receive.goesTo')}{' '}
+        <Box component="span" sx={{ fontSize: 34, whiteSpace: 'nowrap' }}>
+          <Code strong>{now.done.suggested}</Code>
+        </Box>
+      </Box>
+    ),
+    add: t('receive.knowingly'),
+    body: (
+      <>
+        {over && (
+          <Warning>
+            {t('receive.beyond', {
+              more: quantity(beyond),
+              open: Number(expected) === 0 ? '0' : quantity(expected),
+            })}
+          </Warning>
+        )}
+        {which}
+        {begun && <Extras view={now} onSay={desk.say} keying={keying} onKey={setKeying} />}
+        <StillOpen
+          lines={lines}
+          onChoose={(item) => desk.say(saying({ kind: 'ITEM', item, counts: '0' }))}
+        />
+      </>
+    ),
+    small: begun
+      ? [undo, clear]
+      : [back, { label: t('receive.otherOrder'), onPress: () => choose(0) }],
+    main: !begun
+      ? undefined
+      : now.ready
+        ? confirm(t('receive.confirm'))
+        : now.whole
+          ? confirm(t(over ? 'receive.agree' : 'move.accept'))
+          : undefined,
+    hint: t('receive.hint'),
+  };
+}
+
+/** What is not on every label: a lot number of our own, a row of serials, goods that are not good. */
+function Extras({
+  view,
+  onSay,
+  keying,
+  onKey,
+}: {
+  view: View;
+  onSay: (saying: Saying) => void;
+  keying: boolean;
+  onKey: (keying: boolean) => void;
+}) {
+  const { t } = useTranslation();
+  const small = { minHeight: 52, fontSize: 16 };
+  return (
+    <Box sx={{ px: 1.5, pb: 1, display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+      {view.lot?.state === 'EMPTY' && (
+        <Button variant="outlined" sx={small} onClick={() => onSay(saying({ kind: 'NEW_LOT' }))}>
+          {t('receive.newLot')}
+        </Button>
+      )}
+      {view.needsSerials && !keying && (
+        <Button variant="outlined" sx={small} onClick={() => onKey(true)}>
+          {t('receive.row')}
+        </Button>
+      )}
+      {view.needsSerials && keying && view.item.id !== null && (
+        <SerialRow
+          onRow={(text, last) => {
+            onKey(false);
+            onSay(saying({ kind: 'SERIAL_ROW', item: view.item.id ?? undefined, text, last }));
+          }}
+        />
+      )}
+      {view.needsExpiry && view.expiry?.state !== 'ONLY' && (
+        <Box component="label" sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 16 }}>
+          {t('receive.lastDay')}
+          <Box
+            component="input"
+            type="date"
+            value={view.expiry?.state === 'SAID' ? (view.expiry.value ?? '') : ''}
+            onChange={(event) =>
+              event.target.value && onSay(saying({ kind: 'EXPIRY', date: event.target.value }))
+            }
+            sx={{
+              minHeight: 52,
+              px: 1,
+              font: 'inherit',
+              color: 'inherit',
+              bgcolor: 'background.paper',
+              border: '1.5px solid',
+              borderRadius: '3px',
+            }}
+          />
+        </Box>
+      )}
+      <Button
+        variant="outlined"
+        sx={small}
+        onClick={() =>
+          onSay(
+            saying({
+              kind: 'CONDITION',
+              condition: view.condition === 'GOOD' ? 'ON_HOLD' : 'GOOD',
+            }),
+          )
+        }
+      >
+        {t(view.condition === 'GOOD' ? 'receive.damaged' : 'receive.good')}
+      </Button>
+    </Box>
+  );
+}
+
+function SerialRow({ onRow }: { onRow: (first: string, last: string) => void }) {
+  const { t } = useTranslation();
+  const [first, setFirst] = useState('');
+  const [last, setLast] = useState('');
+  const field = {
+    flex: 1,
+    minWidth: 0,
+    width: 130,
+    minHeight: 52,
+    px: 1,
+    font: 'inherit',
+    border: '1.5px solid',
+  };
+  return (
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        onRow(first.trim(), last.trim());
+      }}
+      sx={{ display: 'flex', gap: 1, width: '100%' }}
+    >
+      <Box
+        component="input"
+        required
+        aria-label={t('receive.first')}
+        placeholder={t('receive.first')}
+        value={first}
+        onChange={(event) => setFirst(event.target.value)}
+        sx={field}
+      />
+      <Box
+        component="input"
+        required
+        aria-label={t('receive.last')}
+        placeholder={t('receive.last')}
+        value={last}
+        onChange={(event) => setLast(event.target.value)}
+        sx={field}
+      />
+      <Button type="submit" variant="outlined" sx={{ minHeight: 52 }}>
+        {t('receive.take')}
+      </Button>
+    </Box>
+  );
+}
