@@ -5045,6 +5045,19 @@ export interface components {
     };
     FloorChoice: {
       detail: string;
+      /** @enum {string} */
+      kind:
+        | 'ITEM'
+        | 'BIN'
+        | 'LOT'
+        | 'SERIAL'
+        | 'LOAD'
+        | 'ORDER'
+        | 'TRANSFER'
+        | 'COUNT'
+        | 'LOAN'
+        | 'LEAVING'
+        | 'FIGURE';
       saying: components['schemas']['FloorSaying'];
       title: string;
     };
@@ -5061,6 +5074,19 @@ export interface components {
     };
     FloorCount: {
       asking: boolean;
+      begins:
+        | (
+            | 'MOVE'
+            | 'PUT_AWAY'
+            | 'RECEIVE'
+            | 'SEND'
+            | 'ARRIVE'
+            | 'ADJUST'
+            | 'PICK'
+            | 'PACK'
+            | 'COUNT'
+          )
+        | null;
       canUndo: boolean;
       choices: components['schemas']['FloorChoice'][];
       /** @enum {string} */
@@ -5083,8 +5109,8 @@ export interface components {
        */
       pending: string;
       place: components['schemas']['FloorPlace'];
-      refusal: components['schemas']['FloorRefusal'] | null;
-      said: string | null;
+      refusal: components['schemas']['FloorTold'] | null;
+      said: components['schemas']['FloorTold'][];
       /** Format: int64 */
       site: number;
       slip: components['schemas']['FloorCountSlip'] | null;
@@ -5188,8 +5214,8 @@ export interface components {
       load: number | null;
       /** Format: int64 */
       posting: number;
-      sentence: string;
       suggested: string | null;
+      told: components['schemas']['FloorTold'][];
     };
     FloorElsewhere: {
       address: string;
@@ -5220,10 +5246,12 @@ export interface components {
           )
         | null;
       hits: components['schemas']['FloorHit'][];
-      refusal: components['schemas']['FloorRefusal'] | null;
+      refusal: components['schemas']['FloorTold'] | null;
     };
     FloorHit: {
       detail: string;
+      /** Format: date */
+      due: string | null;
       /** Format: int64 */
       id: number;
       /** Format: int64 */
@@ -5239,7 +5267,9 @@ export interface components {
         | 'TRANSFER'
         | 'COUNT'
         | 'LOAN'
-        | 'LEAVING';
+        | 'LEAVING'
+        | 'FIGURE';
+      overdue: boolean;
       title: string;
     };
     FloorItem: {
@@ -5521,13 +5551,6 @@ export interface components {
       order: components['schemas']['FloorOrder'] | null;
       orders: components['schemas']['FloorOrderChoice'][];
     };
-    FloorRefusal: {
-      sentence: string;
-      type: string;
-      values: {
-        [key: string]: unknown;
-      };
-    };
     FloorRound: {
       nowhere: components['schemas']['FloorContent'][];
       stops: components['schemas']['FloorStop'][];
@@ -5636,7 +5659,7 @@ export interface components {
       quantity: components['schemas']['FloorQuantity'];
       ready: boolean;
       receiving: components['schemas']['FloorReceiving'] | null;
-      refusal: components['schemas']['FloorRefusal'] | null;
+      refusal: components['schemas']['FloorTold'] | null;
       serial: components['schemas']['FloorText'] | null;
       serials: string[];
       /** Format: int64 */
@@ -5701,6 +5724,12 @@ export interface components {
       /** @enum {string} */
       state: 'EMPTY' | 'SAID' | 'ONLY' | 'SUGGESTED';
       value: string | null;
+    };
+    FloorTold: {
+      type: string;
+      values: {
+        [key: string]: unknown;
+      };
     };
     FloorTransfer: {
       from: string;

@@ -12,6 +12,7 @@ import { readable } from '../kit/numbers';
 import { pictureOf } from '../kit/pictureOf';
 import { HeadStrip, MainButton, SmallButton } from './Parts';
 import { Refusal } from './Refusal';
+import { useTold } from './told';
 import { soFar } from '../kit/numbers';
 import { NumberField } from '../kit/NumberField';
 
@@ -32,7 +33,7 @@ export function Basket({
   onBack,
 }: {
   adjusting: Adjusting;
-  refusal: Schemas['FloorRefusal'] | null;
+  refusal: Schemas['FloorTold'] | null;
   kind: Schemas['MovementKind'];
   fault: unknown;
   busy: boolean;
@@ -42,6 +43,7 @@ export function Basket({
   onBack: () => void;
 }) {
   const { t } = useTranslation();
+  const words = useTold('ADJUST');
   const [opened, setOpened] = useState<number | null>(null);
   const [filled, setFilled] = useState<Filled>({});
   const [told, setTold] = useState({ note: '', source: '', party: '', due: '' });
@@ -80,7 +82,7 @@ export function Basket({
         <Box component="h1" sx={{ typography: 'h1', fontSize: 26, m: 0, p: 1.5 }}>
           {t('righting.inBasket', { count: lines.length })}
         </Box>
-        {refusal && <Refusal sentence={refusal.sentence} />}
+        {refusal && <Refusal sentence={words.refusal(refusal)} />}
         {fault instanceof Problem && <Refusal sentence={fault.message} />}
         <Box
           component="ul"

@@ -88,7 +88,9 @@ it('lets serial numbers be looked at but not tapped', () => {
 it('sends a choice back as it came', async () => {
   const chosen = vi.fn();
   const saying = { kind: 'FIGURE', quantity: '12' } as Schemas['FloorSaying'];
-  render(<Choices choices={[{ title: '12', detail: 'the quantity', saying }]} onChoose={chosen} />);
+  render(
+    <Choices choices={[{ kind: 'FIGURE', title: '12', detail: '', saying }]} onChoose={chosen} />,
+  );
   await userEvent.click(screen.getByRole('button'));
   expect(chosen).toHaveBeenCalledExactlyOnceWith(saying);
 });

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
@@ -12,7 +12,9 @@ import { Asked, CountLines, NotFound } from './CountLists';
 import { Choices } from './Offers';
 import { DoneNote, HeadStrip, MainButton, SmallButton, TapRow } from './Parts';
 import { Refusal } from './Refusal';
+import { DOORS } from './doors';
 import { ScanBar } from './ScanBar';
+import { useTold } from './told';
 import { Known } from './SentenceParts';
 import { useCountDesk } from './useCountDesk';
 import type { Step } from './useSentence';
@@ -26,6 +28,14 @@ export function CountSentence({ site }: { site: Schemas['SiteCard'] }) {
   const desk = useCountDesk(site.id);
   const [line, setLine] = useState<number | null>(null);
   const now = desk.now;
+  const { refusal, told } = useTold('COUNT');
+  // An action label may ask for other work; the count stays as it is.
+  const begins = now?.begins;
+  useEffect(() => {
+    if (begins) {
+      void navigate(DOORS[begins]);
+    }
+  }, [begins, navigate]);
   if (!now) {
     const fault = desk.view.error;
     return <Box sx={{ p: 2 }}>{fault ? fault.message : t('loading')}</Box>;
@@ -42,9 +52,11 @@ export function CountSentence({ site }: { site: Schemas['SiteCard'] }) {
     <>
       <Box sx={{ flex: 1, overflow: 'auto' }}>
         {now.count && <Head count={now.count} others={now.others} />}
-        {now.said && !fault && <DoneNote title={t('move.done')}>{now.said}</DoneNote>}
+        {now.said.length > 0 && !fault && (
+          <DoneNote title={t('move.done')}>{told(now.said)}</DoneNote>
+        )}
         {fault && <Refusal sentence={fault.message} />}
-        {now.refusal && !fault && <Refusal sentence={now.refusal.sentence} />}
+        {now.refusal && !fault && <Refusal sentence={refusal(now.refusal)} />}
         {notOnCount !== null && (
           <Box sx={{ px: 1.5, display: 'grid' }}>
             <Button

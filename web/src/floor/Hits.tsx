@@ -2,12 +2,14 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
+import { useNamed } from './told';
 
 type Hit = Schemas['FloorHit'];
 
 /** What a scan may stand for, to choose from. */
 export function Hits({ hits, onChoose }: { hits: Hit[]; onChoose: (hit: Hit) => void }) {
   const { t } = useTranslation();
+  const named = useNamed();
   if (hits.length === 0) {
     return null;
   }
@@ -23,9 +25,9 @@ export function Hits({ hits, onChoose }: { hits: Hit[]; onChoose: (hit: Hit) => 
           onClick={() => onChoose(hit)}
           sx={{ minHeight: 60, justifyContent: 'space-between', fontSize: 18 }}
         >
-          <span>{hit.title}</span>
+          <span>{named(hit).title}</span>
           <Box component="span" sx={{ color: 'text.secondary', fontSize: 16 }}>
-            {hit.detail}
+            {named(hit).detail}
           </Box>
         </Button>
       ))}

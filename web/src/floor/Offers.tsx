@@ -5,6 +5,7 @@ import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import type { View } from './desks';
+import { useNamed } from './told';
 import { saying, type Saying } from './useSentence';
 import { plus } from '../kit/numbers';
 
@@ -19,6 +20,7 @@ export function Choices({
   onChoose: (saying: Saying) => void;
 }) {
   const { t } = useTranslation();
+  const named = useNamed();
   return (
     <Box sx={{ p: 1.5, display: 'grid', gap: 1 }}>
       <Box component="h2" sx={{ typography: 'h2', m: 0 }}>
@@ -31,9 +33,9 @@ export function Choices({
           onClick={() => onChoose(choice.saying)}
           sx={{ minHeight: 60, justifyContent: 'space-between', fontSize: 18 }}
         >
-          <span>{choice.title}</span>
+          <span>{named(choice).title}</span>
           <Box component="span" sx={{ color: 'text.secondary', fontSize: 16 }}>
-            {choice.detail}
+            {named(choice).detail}
           </Box>
         </Button>
       ))}

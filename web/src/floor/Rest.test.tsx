@@ -87,7 +87,9 @@ it('gives scans to the page an action label leads to', async () => {
 
 it('takes the next scan as a start when the one before led nowhere', async () => {
   finds({
-    'QA-99': { refusal: { sentence: "Nothing here is called 'QA-99'." } as Found['refusal'] },
+    'QA-99': {
+      refusal: { type: 'unknown-code', values: { text: 'QA-99', fault: '', wanted: [] } },
+    },
     'QA-01-A': { hits: [bin] },
   });
   floor();

@@ -16,6 +16,7 @@ import { useReceiveParts } from './ReceiveParts';
 import { Refusal } from './Refusal';
 import { ScanBar } from './ScanBar';
 import { SentenceLine } from './SentenceLine';
+import { useTold } from './told';
 import { useTransferParts } from './TransferParts';
 import { saying, useSentence } from './useSentence';
 
@@ -91,6 +92,7 @@ function Stand({ useParts, ...talk }: Talk & { useParts: (talk: Talk) => Parts }
   const { t } = useTranslation();
   const { site, now, desk } = talk;
   const parts = useParts(talk);
+  const { told } = useTold(now.verb, now.transfer);
   if (parts.page) {
     return parts.page;
   }
@@ -101,7 +103,7 @@ function Stand({ useParts, ...talk }: Talk & { useParts: (talk: Talk) => Parts }
         {parts.head}
         {done && (
           <DoneNote title={t('move.done')}>
-            {now.done?.sentence}
+            {told(now.done?.told ?? [])}
             {parts.afterwards}
           </DoneNote>
         )}
@@ -134,10 +136,11 @@ function Stand({ useParts, ...talk }: Talk & { useParts: (talk: Talk) => Parts }
 /** What was refused and why, what may be meant, and what to think of. */
 function Told({ talk: { now, desk }, add }: { talk: Talk; add?: string }) {
   const { t } = useTranslation();
+  const { refusal } = useTold(now.verb, now.transfer);
   return (
     <>
       {desk.fault && <Refusal sentence={desk.fault.message} />}
-      {now.refusal && !desk.fault && <Refusal sentence={now.refusal.sentence} />}
+      {now.refusal && !desk.fault && <Refusal sentence={refusal(now.refusal)} />}
       {now.addable !== null && add && (
         <Box sx={{ px: 1.5, display: 'grid' }}>
           <Button

@@ -59,6 +59,7 @@ const missing: View['notFound'][number] = {
 
 const view: View = {
   site: 1,
+  begins: null,
   outcome: 'STANDS',
   count,
   counts: [],
@@ -103,7 +104,7 @@ const view: View = {
   canUndo: false,
   choices: [],
   refusal: null,
-  said: null,
+  said: [],
 };
 
 const nowhere = { state: 'EMPTY' as const, why: null, id: null, address: null, area: null };
@@ -202,6 +203,7 @@ it('shows what is left to count, and ends a count without slips', async () => {
     slip: null,
     place: nowhere,
     said: 'CO-10009 is in review now.',
+    begins: null,
     outcome: 'DONE',
   }));
   const slip = await screen.findByRole('button', { name: /QA-01-A/ });

@@ -7,6 +7,7 @@ import { sound } from '../kit/tones';
 import { holdScan, takeHeldScans } from './heldScans';
 import { sentenceDesk, type SpokenVerb, type Verb, type View } from './desks';
 import { DOORS } from './doors';
+import { useTold } from './told';
 import { saying } from './useSentence';
 
 type Hit = Schemas['FloorHit'];
@@ -22,6 +23,7 @@ export function useOpening(site: number, acts: Partial<Record<Doing, () => void>
   const { t } = useTranslation();
   const navigate = useNavigate();
   const open = useOpen(site);
+  const told = useTold();
   const scan = useMutation({
     mutationFn: (text: string) => read(api.POST('/api/floor/scan', { body: { site, text } })),
   });
@@ -88,7 +90,7 @@ export function useOpening(site: number, acts: Partial<Record<Doing, () => void>
     /** What it may be, if it may be several things. */
     hits: (scan.data?.hits.length ?? 0) > 1 ? (scan.data?.hits ?? []) : [],
     refusal:
-      scan.data?.refusal?.sentence ??
+      (scan.data?.refusal ? told.refusal(scan.data.refusal) : undefined) ??
       nothingToDo ??
       (scan.error instanceof Problem ? scan.error.message : undefined) ??
       (open.error instanceof Problem ? open.error.message : undefined),

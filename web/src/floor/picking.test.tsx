@@ -131,7 +131,17 @@ it('asks why when less is there, and sends the reason', async () => {
   tells('POST', '/api/floor/pick/short', () => ({
     ...view,
     outcome: 'DONE',
-    done: { posting: 0, sentence: '10 short in QA-01-A: now from QA-02-A.' },
+    done: {
+      posting: 0,
+      told: [
+        {
+          type: 'short',
+          values: { quantity: '10', place: 'QA-01-A', elsewhere: ['QA-02-A'], missing: '0' },
+        },
+      ],
+      load: null,
+      suggested: null,
+    },
   }));
   show(<SentenceScreen site={site} verb="PICK" />);
   await press('Less there');
@@ -196,7 +206,7 @@ it('packs into a new load, weighs it, and hands it over', async () => {
   });
   tells('POST', '/api/floor/PACK/act', () => {
     stops = [];
-    return { ...packing(), outcome: 'DONE', done: { posting: 5, sentence: 'Packed 10.' } };
+    return { ...packing(), outcome: 'DONE', done: { posting: 5, told: [] } };
   });
   answers('POST', '/api/outbound/3/parcels/9/weight', () => {
     parcels = [{ ...parcel, weight: 4.2, weighed: true }];

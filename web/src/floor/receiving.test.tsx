@@ -163,11 +163,13 @@ it('warns of more than was expected, and names the button for it', async () => {
 });
 
 it('offers to add knowingly what nobody ordered', async () => {
-  const refusal = { type: 'not-on-order', sentence: 'That is Rope.', values: {} };
+  const refusal = { type: 'not-on-order', values: { item: 'Rope' } };
   stands(view({ order, lines: [line], outcome: 'REFUSED', refusal, addable: 12 }));
   answers('POST', '/api/floor/RECEIVE/say', () => view(begun));
   show(<SentenceScreen site={site} verb="RECEIVE" />);
-  expect((await screen.findByRole('alert')).textContent).toBe('That is Rope.');
+  expect((await screen.findByRole('alert')).textContent).toMatch(
+    /^That is Rope, which is not on this order/,
+  );
   await userEvent.click(screen.getByText(/Nobody ordered it/));
   await waitFor(() =>
     expect(asked.find((one) => one.path.endsWith('/say'))?.body).toMatchObject({
@@ -205,7 +207,7 @@ it('makes a lot number when the goods bring none', async () => {
 it('tells where a pallet goes that has come', async () => {
   const done = {
     posting: 3,
-    sentence: 'Received 36 × Flare at DOCK-1.',
+    told: [],
     load: 4,
     suggested: 'FL-11',
   };

@@ -183,10 +183,13 @@ it('adds knowingly what the transfer does not ask for', async () => {
     transfer,
     outcome: 'REFUSED',
     addable: 6,
-    refusal: { type: 'not-on-transfer', sentence: 'TR-10007 does not ask for that.', values: {} },
+    refusal: { type: 'not-on-order', values: { item: 'Flare' } },
   }));
   answers('POST', '/api/floor/SEND/say', () => ({ ...view, transfer }));
   show(<SentenceScreen site={site} verb="SEND" />);
+  expect((await screen.findByRole('alert')).textContent).toContain(
+    'Flare, which TR-10007 does not ask for',
+  );
   await press('Send it all the same');
   await waitFor(() =>
     expect(asked.find((one) => one.path.endsWith('say'))?.body).toEqual({

@@ -179,7 +179,7 @@ class CountingTest {
     assertThat(asks.path("notFound").get(0).path("quantity").isNull()).as("blind").isTrue();
     JsonNode done = hand.confirm();
     assertThat(done.path("outcome").asString()).isEqualTo("DONE");
-    assertThat(done.path("said").asString()).contains("4 things are stated as not there");
+    assertThat(Told.said(done)).startsWith("counted").contains("zeros=4").endsWith("all-counted");
     assertThat(Counter.state(clerk, count)).isEqualTo("IN_REVIEW");
     assertThat(Counter.results(clerk, count, "show=STATED")).hasSize(4);
     assertThat(Counter.results(clerk, count, "show=RIGHT")).hasSize(2);
@@ -352,12 +352,12 @@ class CountingTest {
     assertThat(seen.path("others").get(0).asString()).isEqualTo("Person HAND");
     mate.scan("RI." + shackle, "24", "B" + made + "-1", "B" + made + "-3");
     assertThat(mate.tryScan("B" + made + "-1").ok().path("refusal").path("type").asString())
-        .isEqualTo("serial-twice");
+        .isEqualTo("code-twice");
     assertThat(hand.tryScan("B" + made + "-1").ok().path("refusal").path("type").asString())
         .as("nor by the other one")
-        .isEqualTo("serial-twice");
+        .isEqualTo("code-twice");
     JsonNode left = hand.confirm();
-    assertThat(left.path("said").asString()).contains("Person MATE still counts there");
+    assertThat(Told.said(left)).startsWith("left").contains("others=Person MATE");
     assertThat(Counter.state(clerk, count)).isEqualTo("COUNTING");
     assertThat(mate.confirm().path("outcome").asString()).isEqualTo("ASKS");
     mate.confirm();
@@ -538,17 +538,17 @@ class CountingTest {
   @Test
   void scansThatFitNowhereSayWhatWasExpected() {
     hand.begin("SPOT");
-    assertThat(refusal("RI." + shackle)).contains("Scan the bin first");
+    assertThat(refusal("RI." + shackle)).isEqualTo("bin-first");
     hand.scan(label(bin));
-    assertThat(refusal("4")).contains("How many of what?");
-    assertThat(refusal("NO-SUCH-THING")).contains("Expected an item or the next bin");
+    assertThat(refusal("4")).isEqualTo("item-first");
+    assertThat(refusal("NO-SUCH-THING")).contains("wanted=ITEM,PLACE");
     hand.scan("RI." + flare, "4");
-    assertThat(refusal(label(other))).contains("Of which lot?");
+    assertThat(refusal(label(other))).startsWith("lot-first");
     assertThat(hand.confirm().path("refusal").path("type").asString()).isEqualTo("lot-first");
   }
 
   private String refusal(String text) {
-    return hand.tryScan(text).ok().path("refusal").path("sentence").asString();
+    return Told.refusal(hand.tryScan(text).ok());
   }
 
   @Test

@@ -133,22 +133,22 @@ class FloorPickTest {
     assertThat(named.path("kept").get(0).path("serial").asString()).isEqualTo("B" + made + "-3");
     picker.round(Map.of(id(order), ""));
     JsonNode refused = picker.tryScan("B" + made + "-3");
-    assertThat(refused.path("refusal").path("sentence").asString())
-        .contains("number B" + made + "-3")
-        .contains("kept for another order");
+    assertThat(Told.refusal(refused))
+        .startsWith("not-instead")
+        .contains("otherMark=B" + made + "-3", "why=RESERVED");
     leaving.act(id(named), "closing", Map.of("reason", "Test")).ok();
   }
 
   @Test
   void whatFitsNowhereIsRefusedAndNothingOfTheSentenceIsLost() {
     JsonNode order = leaving.order("TERN", Leaving.line(shackle, "5"));
-    assertThat(refusal(picker.tryScan("RB.KQ.A-04-A"))).isEqualTo("order-first");
+    assertThat(refusal(picker.tryScan("RB.KQ.A-04-A"))).isEqualTo("document-first");
     picker.round(Map.of(id(order), ""));
     picker.scan("RB.KQ.A-04-A");
     assertThat(refusal(picker.tryScan("RB.KQ.A-01-A"))).isEqualTo("not-on-walk");
     assertThat(refusal(picker.tryScan(beacon))).isEqualTo("not-on-list");
     assertThat(refusal(picker.tryScan("NO SUCH CODE"))).isEqualTo("unknown-code");
-    assertThat(refusal(picker.tryScan("99"))).isEqualTo("too-much");
+    assertThat(refusal(picker.tryScan("99"))).isEqualTo("more-than-asked");
     JsonNode stands = picker.stands();
     assertThat(stands.path("place").path("state").asString()).isEqualTo("SAID");
     assertThat(stands.path("canUndo").asBoolean()).isTrue();
@@ -248,13 +248,12 @@ class FloorPickTest {
     assertThat(refusal(picker.takeLess("FEWER"))).isEqualTo("how-many");
     picker.scan("RB.KQ.A-04-A", shackle, "10");
     JsonNode damaged = picker.takeLess("DAMAGED");
-    assertThat(damaged.path("done").path("sentence").asString())
-        .contains("Took 10")
-        .contains("A-06-C");
+    assertThat(Told.done(damaged)).contains("quantity=10", "elsewhere=A-06-C");
     JsonNode reach = picker.takeLess("OUT_OF_REACH");
-    assertThat(reach.path("done").path("sentence").asString())
+    assertThat(Told.done(reach))
         .as("what is left in the first bin may be taken after all")
-        .contains("2 short in A-06-C: now from A-04-A");
+        .startsWith("short")
+        .contains("quantity=2", "place=A-06-C", "elsewhere=A-04-A");
     String due = clerk.get("/api/counts/suspicions?site=" + site).ok().toString();
     assertThat(due).contains("A-04-A");
     assertThat(due).as("out of reach is no doubt about the book").doesNotContain("\"A-06-C\"");

@@ -69,7 +69,7 @@ class FloorTest {
 
   private static String refused(JsonNode view) {
     assertThat(view.path("outcome").asString()).isEqualTo("REFUSED");
-    return view.path("refusal").path("sentence").asString();
+    return Told.refusal(view);
   }
 
   @Test
@@ -82,8 +82,9 @@ class FloorTest {
     assertThat(view.path("quantity").path("packs").asString()).isEqualTo("1 box");
     JsonNode done = scan("RA.CONFIRM");
     assertThat(done.path("outcome").asString()).isEqualTo("DONE");
-    assertThat(done.path("done").path("sentence").asString())
-        .isEqualTo("Moved 10 × Shackle from A-01-A to A-05-A.");
+    assertThat(Told.done(done))
+        .startsWith("moved part=NONE quantity=10 item=Shackle")
+        .endsWith("from=A-01-A to=A-05-A");
     assertThat(goods.onHand(shackle, "&place=" + goods.bin(site, "A-05-A"))).isEqualTo("10");
     JsonNode same = scan("RA.SAME");
     assertThat(same.path("from").path("address").asString()).isEqualTo("A-01-A");
@@ -157,26 +158,28 @@ class FloorTest {
 
   @Test
   void refusalsNameWhatTheLabelIsAndWhatWasExpected() {
-    assertThat(refused(scan("XYZZY"))).contains("Nothing here is called XYZZY").contains("an item");
+    assertThat(refused(scan("XYZZY")))
+        .isEqualTo("unknown-code text=XYZZY fault= wanted=ITEM,QUANTITY,FROM,TO more=0");
     String wrong = gtin("210000000009").substring(0, 12) + "x";
-    assertThat(refused(scan(wrong))).contains("Nothing here");
+    assertThat(refused(scan(wrong))).startsWith("unknown-code text=" + wrong);
     char right = gtin("210000000001").charAt(12);
     assertThat(refused(scan("210000000001" + (right == '0' ? '1' : '0'))))
         .contains("should end with " + right);
     scan("A-02-A");
     scan("FLR");
-    assertThat(refused(scan("SHK"))).contains("That is Shackle").contains("about Flare");
-    assertThat(refused(scan("99"))).contains("A-02-A holds 20").contains("99");
-    assertThat(refused(scan("1.5"))).contains("not whole");
-    assertThat(refused(scan("RB.OH.A-01-A"))).contains("at Site OH");
+    assertThat(refused(scan("SHK"))).isEqualTo("other-item expectedItem=Flare item=Shackle");
+    assertThat(refused(scan("99"))).isEqualTo("not-enough place=A-02-A asked=99 held=20");
+    assertThat(refused(scan("1.5"))).isEqualTo("wrong-quantity fault=NOT_WHOLE given=1.5 limit=0");
+    assertThat(refused(scan("RB.OH.A-01-A"))).startsWith("other-site place=A-01-A");
     scan("A-04-A");
-    assertThat(refused(scan("A-05-A"))).contains("That is bin A-05-A");
-    assertThat(refused(act("TURN"))).contains("can't be turned");
-    assertThat(refused(act("SAME"))).contains("Finish this move first");
+    assertThat(refused(scan("A-05-A")))
+        .isEqualTo("places-named place=A-05-A from=A-02-A to=A-04-A");
+    assertThat(refused(act("TURN"))).isEqualTo("cannot-turn");
+    assertThat(refused(act("SAME"))).isEqualTo("nothing-before begun=true");
     clear();
-    assertThat(refused(act("UNDO"))).contains("nothing to take back");
-    assertThat(refused(act("CONFIRM"))).contains("Still missing");
-    assertThat(refused(scan("2 box"))).contains("Which box");
+    assertThat(refused(act("UNDO"))).contains("nothing-to-undo");
+    assertThat(refused(act("CONFIRM"))).startsWith("not-whole");
+    assertThat(refused(scan("2 box"))).isEqualTo("pack-needs-item pack=box");
   }
 
   @Test
@@ -185,7 +188,7 @@ class FloorTest {
     JsonNode view = scan("B-2");
     assertThat(view.path("serials")).hasSize(2);
     assertThat(view.path("from").path("address").asString()).isEqualTo("A-03-A");
-    assertThat(refused(scan("B-2"))).contains("scanned already");
+    assertThat(refused(scan("B-2"))).isEqualTo("serial-twice serial=B-2");
     scan("A-04-C");
     assertThat(act("CONFIRM").path("outcome").asString()).isEqualTo("DONE");
     scan("A-04-C");
@@ -216,9 +219,9 @@ class FloorTest {
     scan("B-05");
     goods.post("USED_UP", List.of(Goods.line("SHK", null, null, "KQ.B-04", "3"))).ok();
     JsonNode view = hand.get("/api/floor/MOVE?site=" + site).ok();
-    assertThat(refused(view)).contains("B-04 holds 2, you asked for 5");
+    assertThat(refused(view)).contains("not-enough place=B-04 asked=5 held=2");
     assertThat(view.path("to").path("address").asString()).isEqualTo("B-05");
-    assertThat(refused(act("CONFIRM"))).contains("holds 2");
+    assertThat(refused(act("CONFIRM"))).contains("not-enough place=B-04 asked=5 held=2");
     assertThat(act("CONFIRM").path("quantity").path("value").asString()).isEqualTo("2");
     assertThat(act("CONFIRM").path("outcome").asString()).isEqualTo("DONE");
   }

@@ -100,7 +100,7 @@ class FloorTransfersTest {
 
   private static String refusal(JsonNode view) {
     assertThat(outcome(view)).isEqualTo("REFUSED");
-    return view.path("refusal").path("sentence").asString();
+    return Told.refusal(view);
   }
 
   private long planned(String item, String quantity) {
@@ -134,8 +134,7 @@ class FloorTransfersTest {
     assertThat(view.path("whole").asBoolean()).isTrue();
     view = act(hand, quay, "SEND", "CONFIRM");
     assertThat(outcome(view)).isEqualTo("DONE");
-    assertThat(view.path("done").path("sentence").asString())
-        .isEqualTo("Picked 12 × Shackle " + made + " from A-01-A.");
+    assertThat(Told.done(view)).contains("quantity=12 item=Shackle " + made, "from=A-01-A");
     // What was scanned is on the server at once; someone else goes on, on another device.
     assertThat(card(id).path("lines").get(0).path("picked").asString()).isEqualTo("12");
     view = scan(colleague, quay, "SEND", "RD." + number);
@@ -158,14 +157,16 @@ class FloorTransfersTest {
     assertThat(view.path("transfer").path("goods")).hasSize(3);
     scan(shopHand, shop, "ARRIVE", "L-" + made);
     assertThat(refusal(scan(shopHand, shop, "ARRIVE", "5")))
-        .isEqualTo("On " + number + " 4 of that are on the road, you said 5.");
+        .startsWith("not-enough")
+        .endsWith("asked=5 held=4");
     view = scan(shopHand, shop, "ARRIVE", "3");
     assertThat(view.path("to").path("address").asString()).isEqualTo("DOCK-1");
     view = act(shopHand, shop, "ARRIVE", "CONFIRM");
-    assertThat(view.path("done").path("sentence").asString())
-        .isEqualTo("Arrived: 3 × Flare " + made + ", lot L-" + made + ", at DOCK-1.");
+    assertThat(Told.done(view))
+        .contains("quantity=3 item=Flare " + made, "lot=L-" + made)
+        .endsWith("to=DOCK-1");
     assertThat(refusal(scan(shopHand, shop, "ARRIVE", "S-" + made + "-1")))
-        .contains("No more of that Beacon");
+        .startsWith("none-here item=Beacon");
     scan(shopHand, shop, "ARRIVE", "S-" + made + "-2");
     act(shopHand, shop, "ARRIVE", "CONFIRM");
     scan(shopHand, shop, "ARRIVE", "RI." + shackle);
@@ -190,11 +191,13 @@ class FloorTransfersTest {
     assertThat(view.path("from").path("why").asString()).isEqualTo("RESERVED");
     view = scan(hand, quay, "SEND", "RB.KQ.B-01");
     assertThat(view.path("quantity").path("value").asString()).isEqualTo("50");
-    assertThat(refusal(scan(hand, quay, "SEND", "51"))).contains("asks for 50 more of Shackle");
+    assertThat(refusal(scan(hand, quay, "SEND", "51")))
+        .startsWith("too-much item=Shackle")
+        .endsWith("asked=51 open=50 most=50");
     // Something else that was not asked for, and is sent knowingly.
     act(hand, quay, "SEND", "CLEAR");
     view = scan(hand, quay, "SEND", "RI." + flare);
-    assertThat(refusal(view)).contains("does not ask for");
+    assertThat(refusal(view)).startsWith("not-on-order item=Flare");
     assertThat(view.path("addable").asLong()).isEqualTo(flareId);
     hand.post(
             "/api/floor/SEND/say",
@@ -241,8 +244,9 @@ class FloorTransfersTest {
     choose(shopHand, shop, "ARRIVE", 0);
     act(shopHand, shop, "ARRIVE", "CLEAR");
     assertThat(refusal(scan(shopHand, shop, "ARRIVE", "RI." + flare)))
-        .contains("Nothing of that is on the road to here");
-    assertThat(refusal(scan(hand, quay, "SEND", "RI." + flare))).startsWith("To where?");
+        .isEqualTo("document-first verb=ARRIVE");
+    assertThat(refusal(scan(hand, quay, "SEND", "RI." + flare)))
+        .isEqualTo("document-first verb=SEND");
   }
 
   @Test
@@ -311,7 +315,7 @@ class FloorTransfersTest {
     JsonNode view = scan(hand, quay, "SEND", "(00)" + whole);
     assertThat(view.path("load").path("part").asString()).isEqualTo("WHOLE");
     view = act(hand, quay, "SEND", "CONFIRM");
-    assertThat(view.path("done").path("sentence").asString()).contains("unit load " + whole);
+    assertThat(Told.done(view)).contains("part=WHOLE", "load=" + whole);
     send(hand, id, "FOLLOWS");
     assertThat(card(id).path("goods").get(0).path("load").asString()).isEqualTo(whole);
     choose(shopHand, shop, "ARRIVE", id);
@@ -364,8 +368,7 @@ class FloorTransfersTest {
     view = scan(hand, quay, "MOVE", "RB.KQ.A-06-C");
     assertThat(view.path("ready").asBoolean()).isTrue();
     view = act(hand, quay, "MOVE", "CONFIRM");
-    assertThat(view.path("done").path("sentence").asString())
-        .isEqualTo("Moved 2 kinds of goods from A-01-A to A-06-C.");
+    assertThat(Told.done(view)).contains("part=SEVERAL", "kinds=2", "from=A-01-A to=A-06-C");
     List<String> lines = new ArrayList<>();
     clerk
         .get("/api/ledger?posting=" + view.path("done").path("posting").asLong())
@@ -380,6 +383,6 @@ class FloorTransfersTest {
     view = act(hand, quay, "MOVE", "CONFIRM");
     assertThat(outcome(view)).isEqualTo("DONE");
     assertThat(goods.onHand(shackleId, "&place=" + bin)).isEqualTo("0");
-    assertThat(refusal(contents(bin, List.of()))).contains("A-01-A").contains("empty");
+    assertThat(refusal(contents(bin, List.of()))).isEqualTo("empty-bin place=A-01-A");
   }
 }

@@ -95,13 +95,9 @@ class OutboundTest {
     assertThat(first.path("quantity").path("value").asString()).isEqualTo("10");
     assertThat(leaving.state(id(order))).isEqualTo("PICKING");
     assertThat(leaving.card(id(order)).path("picker").asString()).isEqualTo("Person HAND");
-    assertThat(picker.done("RB.KQ.A-01-A", flare).path("done").path("sentence").asString())
-        .isEqualTo(
-            "Took 10 × Flare "
-                + made
-                + ", lot L1 from A-01-A for "
-                + order.path("number").asString()
-                + ".");
+    assertThat(Told.done(picker.done("RB.KQ.A-01-A", flare)))
+        .contains("quantity=10 item=Flare " + made + " lot=L1")
+        .endsWith("from=A-01-A order=" + order.path("number").asString());
     picker.done("L2", "RB.KQ.A-01-B");
     JsonNode last = picker.done("RB.KQ.A-01-C", "L3");
     assertThat(last.path("picking").path("stops")).isEmpty();
@@ -201,9 +197,8 @@ class OutboundTest {
     picker.scan("RB.KQ.A-02-A", shackle, "12");
     assertThat(picker.confirm().path("refusal").path("type").asString()).isEqualTo("say-why");
     JsonNode done = picker.takeLess("FEWER");
-    assertThat(done.path("done").path("sentence").asString())
-        .contains("Took 12")
-        .contains("8 short in A-02-A: now from B-06");
+    assertThat(Told.done(done))
+        .contains("quantity=12", "; short ", "quantity=8", "place=A-02-A", "elsewhere=B-06");
     assertThat(done.path("place").path("address").asString()).isEqualTo("B-06");
     assertThat(clerk.get("/api/counts/suspicions?site=" + site).ok().toString()).contains("A-02-A");
     picker.done("RB.KQ.B-06", shackle);
@@ -216,8 +211,7 @@ class OutboundTest {
     JsonNode order = leaving.order("TERN", Leaving.line(flare, "75"));
     picker.round(Map.of(id(order), ""));
     JsonNode done = picker.takeLess("EMPTY");
-    assertThat(done.path("done").path("sentence").asString())
-        .contains("nothing more of it is free");
+    assertThat(Told.done(done)).startsWith("short").matches(".*elsewhere=( .*)?$");
     hand.post("/api/floor/pick/leaving", Map.of("site", site)).ok();
     JsonNode card = leaving.card(id(order));
     assertThat(card.path("state").asString()).isEqualTo("SHORT");
@@ -244,9 +238,9 @@ class OutboundTest {
     JsonNode second = leaving.order("TERN", Leaving.line(flare, "6"));
     picker.round(Map.of(id(second), ""));
     JsonNode refused = picker.tryScan("L3");
-    assertThat(refused.path("refusal").path("sentence").asString())
-        .contains("the list says lot L1")
-        .contains("Another lot may not be taken");
+    assertThat(Told.refusal(refused))
+        .startsWith("not-instead")
+        .contains("chosenMark=L1", "otherMark=L3", "why=OTHER_LOT");
     hand.post("/api/floor/pick/leaving", Map.of("site", site)).ok();
     clerk.delete("/api/removal/rules/" + rule);
     leaving.act(id(order), "hand-over", Map.of()).ok();
@@ -260,8 +254,7 @@ class OutboundTest {
     assertThat(leaving.state(id(order))).isEqualTo("PICKING");
     assertThat(leaving.act(id(order), "hand-over", Map.of()).problem()).isEqualTo("not-packed");
     packer.pack(id(order));
-    assertThat(packer.confirm().path("refusal").path("sentence").asString())
-        .contains("the unit load it goes into");
+    assertThat(Told.refusal(packer.confirm())).contains("wanted=").contains("INTO");
     packer.newLoad();
     packer.done("L1", "6");
     JsonNode second = packer.newLoad();

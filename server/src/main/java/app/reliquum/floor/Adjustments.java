@@ -100,11 +100,6 @@ class Adjustments implements FloorVerb {
       return facts;
     }
 
-    @Override
-    FloorWords words() {
-      return new FloorWords(facts());
-    }
-
     void keep(Basket other) {
       basket = other;
       baskets.write(actor().id(), other);
@@ -129,9 +124,7 @@ class Adjustments implements FloorVerb {
         return refused(new Misfit.CodeTwice(sentence.serials().get(0)));
       }
       if (all.get().size() > Adjustment.MOST_LINES) {
-        return refused(
-            FloorWords.refusal(
-                "basket-full", "The basket holds no more lines. Post it first.", Map.of()));
+        return refused(new FloorView.Told("basket-full", Map.of("most", Adjustment.MOST_LINES)));
       }
       keep(basket.with(all.get()));
       return super.perform(command, sentence);

@@ -26,7 +26,7 @@ abstract class Conversation<S extends Sentence> {
   private OpenSentence said;
   private Dialogue<S> dialogue;
   private List<FloorView.Choice> choices = List.of();
-  private FloorView.Refusal refusal;
+  private FloorView.Told refusal;
   private Long addable;
   private Verb begins;
   private FloorView.Done done;
@@ -45,8 +45,6 @@ abstract class Conversation<S extends Sentence> {
 
   /** The facts that were fetched last. */
   abstract StoredFacts facts();
-
-  abstract FloorWords words();
 
   /** Takes a document up, 0 for none: what is said from now on is about it. */
   void take(Command command, long document) {
@@ -97,6 +95,10 @@ abstract class Conversation<S extends Sentence> {
       dialogue = fetch();
     }
     return dialogue;
+  }
+
+  final Names names() {
+    return new Names(facts());
   }
 
   /** The sentence as far as it is still true. */
@@ -153,7 +155,7 @@ abstract class Conversation<S extends Sentence> {
       return view(Outcome.FILLED);
     }
     if (step instanceof Step.Choose<S> choose) {
-      choices = choose.choices().stream().map(words()::choice).toList();
+      choices = choose.choices().stream().map(names()::choice).toList();
       return view(Outcome.CHOOSE);
     }
     if (step instanceof Step.Refused<S> refused) {
@@ -191,10 +193,10 @@ abstract class Conversation<S extends Sentence> {
 
   final FloorView.Sentence refused(Misfit misfit) {
     addable = dialogue().addable(misfit).orElse(null);
-    return refused(words().misfit(misfit));
+    return refused(names().told(misfit));
   }
 
-  final FloorView.Sentence refused(FloorView.Refusal why) {
+  final FloorView.Sentence refused(FloorView.Told why) {
     refusal = why;
     return view(Outcome.REFUSED);
   }

@@ -16,13 +16,14 @@ import app.reliquum.core.sentence.Count.Heard;
 import app.reliquum.core.sentence.CountSentence;
 import app.reliquum.core.sentence.Evidence;
 import app.reliquum.core.sentence.Misfit;
+import app.reliquum.core.sentence.Verb;
 import app.reliquum.counting.Counting;
 import app.reliquum.counting.Tallies;
 import app.reliquum.floor.CountView.Outcome;
 import app.reliquum.floor.FloorView.State;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.SortedSet;
 import org.springframework.stereotype.Service;
@@ -49,17 +50,18 @@ class CountDesk {
   private final class Sitting {
     private final Actor actor;
     private final StoredFacts floor;
-    private final FloorWords words;
+    private final Names names;
     private Tallies.Sitting at;
     private List<FloorView.Choice> choices = List.of();
-    private FloorView.Refusal refusal;
-    private String said;
+    private FloorView.Told refusal;
+    private List<FloorView.Told> said = List.of();
+    private Verb begins;
 
     Sitting(Actor actor, Tallies.Sitting at) {
       this.actor = actor;
       this.at = at;
       this.floor = new StoredFacts(at.site(), house);
-      this.words = new FloorWords(floor);
+      this.names = new Names(floor);
     }
 
     StoredCountFacts facts() {
@@ -71,13 +73,13 @@ class CountDesk {
       tallies.keep(actor, next);
     }
 
-    CountView.Count refused(FloorView.Refusal why) {
+    CountView.Count refused(FloorView.Told why) {
       refusal = why;
       return view(Outcome.REFUSED);
     }
 
     CountView.Count refused(Misfit misfit) {
-      return refused(CountWords.misfit(misfit, words));
+      return refused(names.told(misfit));
     }
 
     CountView.Count view(Outcome outcome) {
@@ -89,6 +91,7 @@ class CountDesk {
       return new CountView.Count(
           at.site(),
           outcome,
+          begins,
           doing == null ? null : doing(doing),
           doing == null
               ? tallies.open(at.site()).stream().map(CountDesk::doing).toList()
@@ -116,6 +119,12 @@ class CountDesk {
           choices,
           refusal,
           said);
+    }
+
+    /** What is being counted, to be told when it is ended. */
+    private String where() {
+      long item = tallies.slip(at.slip()).map(Tallies.SlipRowView::item).orElse(0L);
+      return item == 0 ? names.bin(at.sentence().place()) : names.item(item);
     }
 
     /** What is available would tell what the book says. */
@@ -285,7 +294,7 @@ class CountDesk {
     Sitting sitting = sitting(command, site);
     String number = tallies.doing(sitting.at.count()).map(Tallies.Doing::number).orElse("");
     sitting.at = tallies.finish(command, sitting.at);
-    sitting.said = number + " is in review now.";
+    sitting.said = List.of(new FloorView.Told("in-review", Map.of("number", number)));
     return sitting.view(Outcome.DONE);
   }
 
@@ -304,33 +313,12 @@ class CountDesk {
       }
     }
     if (read.reading() instanceof Reading.Unreadable) {
-      return sitting.refused(FloorWords.unknown(read.reading()));
+      return sitting.refused(Misfit.unknown(read.reading(), List.of()));
     }
     if (!chosen(command, sitting)) {
-      return sitting.refused(
-          FloorWords.refusal("no-count", "Choose a count first, or begin one.", Map.of()));
+      return sitting.refused(new Misfit.DocumentFirst(Verb.COUNT));
     }
-    CountSentence sentence = sitting.at.sentence();
-    Heard heard =
-        read.meanings().isEmpty()
-            ? new Heard.Refused(new Misfit.NoRoom())
-            : Count.hear(sentence, read.meanings(), sitting.facts());
-    if (heard instanceof Heard.Refused && read.reading() instanceof Reading.Plain plain) {
-      boolean known = !read.meanings().isEmpty() && plain.figure().isEmpty();
-      Heard asNew =
-          known
-              ? heard
-              : Count.hearNew(
-                  sentence, plain.text().strip().toUpperCase(Locale.ROOT), sitting.facts());
-      if (!(asNew instanceof Heard.Refused) && plain.figure().isEmpty()) {
-        heard = asNew;
-      } else if (read.meanings().isEmpty()) {
-        return sitting.refused(
-            FloorWords.unknown(
-                Misfit.UnknownCode.of(read.reading(), List.of()),
-                CountWords.wanted(Count.wanted(sentence, sitting.facts()))));
-      }
-    }
+    Heard heard = Count.hear(sitting.at.sentence(), read, sitting.facts());
     return answer(command, sitting, heard, ago);
   }
 
@@ -358,7 +346,11 @@ class CountDesk {
     return answer(
         command,
         sitting,
-        Count.hear(sitting.at.sentence(), CountWords.meaning(evidence), sitting.facts()),
+        Count.hear(
+            sitting.at.sentence(),
+            Count.meaning(evidence)
+                .orElseThrow(() -> Problem.invalid("kind", "That is nothing that can be counted.")),
+            sitting.facts()),
         ago);
   }
 
@@ -375,7 +367,7 @@ class CountDesk {
     if (heard instanceof Heard.Choose choose) {
       sitting.choices =
           choose.choices().stream()
-              .map(meaning -> sitting.words.choice(CountWords.evidence(meaning)))
+              .map(meaning -> sitting.names.choice(Count.evidence(meaning)))
               .toList();
       return sitting.view(Outcome.CHOOSE);
     }
@@ -402,7 +394,7 @@ class CountDesk {
   }
 
   private CountView.Count leave(Command command, Sitting sitting, boolean yes, long next) {
-    String where = CountWords.where(sitting.at, sitting.words, tallies);
+    String where = sitting.where();
     Tallies.Left left = tallies.leave(command, sitting.at, yes, next);
     if (left instanceof Tallies.Left.Asks asks) {
       sitting.at = asks.sitting();
@@ -410,15 +402,23 @@ class CountDesk {
     }
     Tallies.Left.Ended ended = (Tallies.Left.Ended) left;
     sitting.at = ended.sitting();
-    sitting.said = CountWords.ended(where, ended);
+    sitting.said = List.of(ended(where, ended));
     if (next != 0 && tallies.doing(sitting.at.count()).isPresent()) {
       sitting.at = tallies.enter(command, sitting.at, next, false);
     }
     if (tallies.doing(sitting.at.count()).isEmpty()) {
       sitting.at = tallies.lock(command.actor(), sitting.at.site());
-      sitting.said = sitting.said + " Everything is counted; it is in review now.";
+      List<FloorView.Told> all = new ArrayList<>(sitting.said);
+      all.add(new FloorView.Told("all-counted", Map.of()));
+      sitting.said = all;
     }
     return sitting.view(Outcome.DONE);
+  }
+
+  private static FloorView.Told ended(String where, Tallies.Left.Ended ended) {
+    return new FloorView.Told(
+        ended.slip() == null || !ended.others().isEmpty() ? "left" : "counted",
+        Map.of("where", where, "others", ended.others(), "zeros", ended.zeros()));
   }
 
   /** Does what an action label asks for. */
@@ -444,9 +444,11 @@ class CountDesk {
         yield sitting.view(Outcome.FILLED);
       }
       case COUNT -> sitting.view(Outcome.STANDS);
-      case MOVE, PUTAWAY, RECEIVE, SEND, ARRIVE, ADJUST, PICK, PACK, SAME, TURN ->
-          throw Problem.refused(
-              "other-action", "That is for moving goods. End counting first, then scan it.");
+      case SAME, TURN -> sitting.refused(new Misfit.NoRoom());
+      case MOVE, PUTAWAY, RECEIVE, SEND, ARRIVE, ADJUST, PICK, PACK -> {
+        sitting.begins = Verb.begunBy(action).orElseThrow();
+        yield sitting.view(Outcome.STANDS);
+      }
     };
   }
 
@@ -461,8 +463,7 @@ class CountDesk {
       return sitting.view(Outcome.FILLED);
     }
     if (sitting.at.count() == 0 || !tallies.undo(command, sitting.at)) {
-      return sitting.refused(
-          FloorWords.refusal("nothing-to-undo", "There is nothing to take back here.", Map.of()));
+      return sitting.refused(new Misfit.NothingToUndo());
     }
     return sitting.view(Outcome.FILLED);
   }

@@ -3,6 +3,7 @@ package app.reliquum.floor;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.CountSentence;
+import app.reliquum.core.sentence.Verb;
 import app.reliquum.counting.Counting;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
@@ -100,6 +101,7 @@ final class CountView {
   /**
    * The Count sentence as it stands, and what came of the last word.
    *
+   * @param begins the verb that an action label asks to go on with; null for this one
    * @param statesAll whether ending the slip states what was not scanned as not there
    * @param asking whether it is asked if what was not scanned is really not there
    * @param pending what was scanned and waits for its lot
@@ -110,6 +112,7 @@ final class CountView {
   record Count(
       long site,
       Outcome outcome,
+      @Nullable Verb begins,
       @Nullable Doing count,
       List<Doing> counts,
       @Nullable Slip slip,
@@ -130,6 +133,6 @@ final class CountView {
       List<String> others,
       boolean canUndo,
       List<FloorView.Choice> choices,
-      FloorView.@Nullable Refusal refusal,
-      @Nullable String said) {}
+      FloorView.@Nullable Told refusal,
+      List<FloorView.Told> said) {}
 }

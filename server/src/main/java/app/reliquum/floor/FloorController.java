@@ -10,6 +10,7 @@ import app.reliquum.api.Scanned;
 import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.core.scan.Scan;
+import app.reliquum.core.sentence.Misfit;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.stock.UnitLoads;
 import app.reliquum.transfers.Between;
@@ -86,7 +87,7 @@ class FloorController {
   @PostMapping("/scan")
   FloorView.Found scan(Actor actor, @Valid @RequestBody ScanEntry entry) {
     house.places().requireSite(entry.site(), actor);
-    FloorWords words = new FloorWords(new StoredFacts(entry.site(), house));
+    Names names = new Names(new StoredFacts(entry.site(), house));
     Scan scan = codes.read(entry.text());
     for (Meaning meaning : scan.meanings()) {
       if (meaning instanceof Meaning.Act act) {
@@ -97,18 +98,18 @@ class FloorController {
         scan.meanings().stream()
             .filter(meaning -> !(meaning instanceof Meaning.Figure))
             .filter(meaning -> !(meaning instanceof Meaning.Bin bin) || seenBy(actor, bin.place()))
-            .map(words::hit)
+            .map(names::hit)
             .toList();
     if (hits.isEmpty()) {
       Optional<Loans.Row> loan =
           house.loansOut().withNumber(entry.text().strip()).map(house.loansOut()::row);
       if (loan.isPresent() && actor.worksAt(loan.get().siteId())) {
         return new FloorView.Found(
-            null, List.of(FloorWords.loan(loan.get(), loan.get().number())), null);
+            null, List.of(Names.loan(loan.get(), loan.get().number())), null);
       }
     }
     return new FloorView.Found(
-        null, hits, hits.isEmpty() ? FloorWords.unknown(scan.reading()) : null);
+        null, hits, hits.isEmpty() ? names.told(Misfit.unknown(scan.reading(), List.of())) : null);
   }
 
   private boolean seenBy(Actor actor, long place) {

@@ -109,13 +109,15 @@ final class FloorView {
       Condition condition,
       Quantity quantity) {}
 
-  /** One way to understand a scan, to be sent back as it is. */
+  /**
+   * One way to understand a scan, to be sent back as it is: of which kind, and what it is called.
+   */
   @Schema(name = "FloorChoice")
-  record Choice(String title, String detail, Saying saying) {}
+  record Choice(Hit.Kind kind, String title, String detail, Saying saying) {}
 
-  /** A refusal: its type, the sentence for people, the values. */
-  @Schema(name = "FloorRefusal")
-  record Refusal(String type, String sentence, Map<String, Object> values) {}
+  /** Something that people are told: its type, and the values that it is said with. */
+  @Schema(name = "FloorTold")
+  record Told(String type, Map<String, Object> values) {}
 
   /** A unit load in a move: which, and what becomes of it. */
   @Schema(name = "FloorLoad")
@@ -138,7 +140,7 @@ final class FloorView {
    * @param suggested where it would be put next, null if it stays or nowhere has room
    */
   @Schema(name = "FloorDone")
-  record Done(long posting, String sentence, @Nullable Long load, @Nullable String suggested) {}
+  record Done(long posting, List<Told> told, @Nullable Long load, @Nullable String suggested) {}
 
   /**
    * The transfer that goods are sent on or arrive on.
@@ -377,7 +379,7 @@ final class FloorView {
       @Nullable Adjusting adjusting,
       @Nullable Picking picking,
       List<Choice> choices,
-      @Nullable Refusal refusal,
+      @Nullable Told refusal,
       @Nullable Long addable,
       @Nullable Done done) {}
 
@@ -437,9 +439,20 @@ final class FloorView {
     }
   }
 
-  /** What a scan at rest stands for. */
+  /**
+   * What a scan at rest stands for.
+   *
+   * @param due when what is on loan is to come back
+   */
   @Schema(name = "FloorHit")
-  record Hit(Kind kind, long id, @Nullable Long itemId, String title, String detail) {
+  record Hit(
+      Kind kind,
+      long id,
+      @Nullable Long itemId,
+      String title,
+      String detail,
+      @Nullable LocalDate due,
+      boolean overdue) {
     enum Kind {
       ITEM,
       BIN,
@@ -450,11 +463,12 @@ final class FloorView {
       TRANSFER,
       COUNT,
       LOAN,
-      LEAVING
+      LEAVING,
+      FIGURE
     }
   }
 
   /** The answer to a scan at rest: an action, one thing, several to choose from, or a refusal. */
   @Schema(name = "FloorFound")
-  record Found(@Nullable Action action, List<Hit> hits, @Nullable Refusal refusal) {}
+  record Found(@Nullable Action action, List<Hit> hits, @Nullable Told refusal) {}
 }

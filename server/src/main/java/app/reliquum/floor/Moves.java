@@ -93,13 +93,6 @@ class Moves implements FloorVerb {
     }
 
     @Override
-    FloorWords words() {
-      return facts() instanceof StoredTransferFacts of
-          ? new TransferWords(of)
-          : new FloorWords(facts());
-    }
-
-    @Override
     void take(Command command, long transfer) {
       transfers.check(verb(), said().site(), transfer);
       keep((said().about() == transfer ? said() : said().with(List.of())).about(transfer));
@@ -118,7 +111,7 @@ class Moves implements FloorVerb {
 
     @Override
     List<Evidence> carryOut(Command command, MoveSentence sentence) {
-      String words = words().done(sentence);
+      FloorView.Told told = new FloorView.Told("moved", names().moved(sentence));
       long posting =
           facts instanceof StoredTransferFacts of
               ? transfers.done(command, of, sentence)
@@ -128,7 +121,7 @@ class Moves implements FloorVerb {
                       NewPosting.now(PostingKind.MOVE, sentence.lines())
                           .knowing(facts.itemsSeen(), facts.binsSeen()))
                   .posting();
-      done(new FloorView.Done(posting, words, null, null));
+      done(new FloorView.Done(posting, List.of(told), null, null));
       return sentence.sameAgain();
     }
 

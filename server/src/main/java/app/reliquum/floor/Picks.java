@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Blank;
 import app.reliquum.core.sentence.Dialogue;
@@ -21,8 +22,10 @@ import app.reliquum.outbound.Outgoing;
 import app.reliquum.outbound.Packing;
 import app.reliquum.outbound.PickRounds;
 import app.reliquum.outbound.Picking;
+import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -111,11 +114,6 @@ class Picks implements FloorVerb {
       return facts;
     }
 
-    @Override
-    FloorWords words() {
-      return new FloorWords(facts());
-    }
-
     /** An order that is scanned is picked in a walk of its own, or packed. */
     @Override
     void take(Command command, long order) {
@@ -160,11 +158,19 @@ class Picks implements FloorVerb {
     }
 
     private void take(Command command, PickSentence sentence, Quantity quantity) {
-      PickWords words = new PickWords(facts());
+      PositionKey key = sentence.taken();
+      Map<String, Object> told =
+          names()
+              .goods(
+                  quantity,
+                  key.item(),
+                  key.lot() == 0 || key.serial() != 0 ? "" : facts.lotCode(key.lot()),
+                  key.serial() == 0 ? "" : facts.serial(key.serial()));
       if (packs()) {
         long load = sentence.into().filled().orElseThrow();
         long posting = packing.pack(command, said().about(), sentence.stop().id(), quantity, load);
-        done(new FloorView.Done(posting, words.packed(sentence, quantity, load), null, null));
+        told.put("load", facts.load(load));
+        done(new FloorView.Done(posting, List.of(new FloorView.Told("done", told)), null, null));
         return;
       }
       PickRounds.Taken order = facts.order(sentence.stop());
@@ -172,9 +178,29 @@ class Picks implements FloorVerb {
           picking.pick(
               command,
               order.id(),
-              new Picking.Take(sentence.stop().id(), sentence.taken(), quantity, 0, reason));
-      String said = words.taken(sentence, quantity, order.number(), taken);
-      done(new FloorView.Done(taken.posting(), said, null, null));
+              new Picking.Take(sentence.stop().id(), key, quantity, 0, reason));
+      told.put("from", names().bin(key.place()));
+      told.put("order", order.number());
+      List<FloorView.Told> all = new ArrayList<>();
+      if (quantity.isPositive()) {
+        all.add(new FloorView.Told("done", told));
+      }
+      Quantity less = sentence.stop().quantity().minus(quantity);
+      if (less.isPositive()) {
+        all.add(
+            new FloorView.Told(
+                "short",
+                Map.of(
+                    "quantity",
+                    less.toString(),
+                    "place",
+                    names().bin(sentence.stop().key().place()),
+                    "elsewhere",
+                    taken.elsewhere(),
+                    "missing",
+                    taken.missing().toString())));
+      }
+      done(new FloorView.Done(taken.posting(), all, null, null));
     }
 
     @Override

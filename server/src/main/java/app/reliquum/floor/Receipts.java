@@ -83,11 +83,6 @@ class Receipts implements FloorVerb {
       return facts;
     }
 
-    @Override
-    FloorWords words() {
-      return new FloorWords(facts());
-    }
-
     /** What was said of another order is wiped. */
     @Override
     void take(Command command, long order) {
@@ -154,10 +149,8 @@ class Receipts implements FloorVerb {
         return refused(
             moved.refusal() != null
                 ? moved.refusal()
-                : FloorWords.refusal(
-                    "does-not-fit",
-                    moved.warning() == null ? "That is not whole." : moved.warning(),
-                    Map.of()));
+                : new FloorView.Told(
+                    "does-not-fit", Map.of("why", moved.warning() == null ? "" : moved.warning())));
       }
       keep(said().done(said().evidence(), List.of()));
       done(moved.done());
@@ -182,7 +175,9 @@ class Receipts implements FloorVerb {
       long item = sentence.item().filled().orElseThrow();
       Quantity quantity = sentence.quantity().filled().orElseThrow();
       long place = sentence.place().filled().orElseThrow();
-      String words = words().received(sentence);
+      Map<String, Object> told =
+          names().goods(quantity, item, sentence.lot().filled().orElse(""), "");
+      told.put("place", names().bin(place));
       Orders.Received received =
           house
               .orders()
@@ -204,7 +199,10 @@ class Receipts implements FloorVerb {
       PositionKey goods = new PositionKey(item, place, 0, 0, load, received.condition());
       done(
           new FloorView.Done(
-              received.posting(), words, load == 0 ? null : load, suggested(goods, quantity)));
+              received.posting(),
+              List.of(new FloorView.Told("done", told)),
+              load == 0 ? null : load,
+              suggested(goods, quantity)));
       return load == 0 ? List.of() : List.of(new Evidence.UnitLoad(load));
     }
 

@@ -57,7 +57,7 @@ final class SentenceDraft {
       Verb begins,
       boolean canUndo,
       List<FloorView.Choice> choices,
-      FloorView.Refusal refusal,
+      FloorView.Told refusal,
       Long addable,
       FloorView.Done done) {}
 

@@ -6,10 +6,14 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.core.scan.ElementString;
 import app.reliquum.core.scan.Meaning;
+import app.reliquum.core.scan.Reading;
+import app.reliquum.core.scan.Scan;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -96,6 +100,63 @@ public final class Count {
       }
     }
     return CountSentence.Wanted.ITEM;
+  }
+
+  /** What could be said to the sentence, in the words that every sentence uses. */
+  private static List<Wanted> expected(CountSentence sentence, CountFacts facts) {
+    return switch (wanted(sentence, facts)) {
+      case BIN -> List.of(Wanted.PLACE);
+      case ITEM -> List.of(Wanted.ITEM, Wanted.PLACE);
+      case LOT -> List.of(Wanted.LOT);
+      case SERIAL -> List.of(Wanted.SERIAL, Wanted.PLACE);
+    };
+  }
+
+  /**
+   * Says a text that was scanned or typed. What the house does not know may be the number of a lot
+   * or a piece that nobody expected.
+   */
+  public static Heard hear(CountSentence sentence, Scan scan, CountFacts facts) {
+    if (!scan.meanings().isEmpty()) {
+      return hear(sentence, scan.meanings(), facts);
+    }
+    Heard heard =
+        scan.reading() instanceof Reading.Plain plain && plain.figure().isEmpty()
+            ? hearNew(sentence, plain.text().strip().toUpperCase(Locale.ROOT), facts)
+            : new Heard.Refused(new Misfit.NoRoom());
+    return heard instanceof Heard.Refused
+        ? new Heard.Refused(Misfit.unknown(scan.reading(), expected(sentence, facts)))
+        : heard;
+  }
+
+  /** A meaning as something that can be chosen by touch. */
+  public static Evidence evidence(Meaning meaning) {
+    return meaning instanceof Meaning.Label label
+        ? new Evidence.Item(label.item(), label.goods().counts())
+        : ScanFitting.evidenceOf(meaning).orElseThrow();
+  }
+
+  /**
+   * What was chosen by touch, as a meaning.
+   *
+   * @return empty if it is nothing that can be counted
+   */
+  public static Optional<Meaning> meaning(Evidence evidence) {
+    Meaning meaning = null;
+    if (evidence instanceof Evidence.Bin bin) {
+      meaning = new Meaning.Bin(bin.place());
+    } else if (evidence instanceof Evidence.Item item) {
+      meaning = new Meaning.Item(item.item(), 0, item.counts());
+    } else if (evidence instanceof Evidence.Lot lot) {
+      meaning = new Meaning.Lot(lot.item(), lot.lot());
+    } else if (evidence instanceof Evidence.Serial piece) {
+      meaning = new Meaning.Serial(piece.item(), piece.lot(), piece.serial());
+    } else if (evidence instanceof Evidence.UnitLoad load) {
+      meaning = new Meaning.UnitLoad(load.unitLoad());
+    } else if (evidence instanceof Evidence.Figure figure) {
+      meaning = new Meaning.Figure(figure.quantity(), figure.pack());
+    }
+    return Optional.ofNullable(meaning);
   }
 
   /**

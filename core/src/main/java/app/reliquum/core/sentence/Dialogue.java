@@ -215,8 +215,8 @@ public abstract class Dialogue<S extends Sentence> {
     if (byForm.isPresent()) {
       return heard(add(before.evidence(), byForm.get()));
     }
-    if (scan.reading() instanceof Reading.Unreadable unreadable) {
-      return new Step.Refused<>(new Misfit.Unreadable(unreadable.reason()));
+    if (scan.reading() instanceof Reading.Unreadable) {
+      return new Step.Refused<>(Misfit.unknown(scan.reading(), List.of()));
     }
     return search(scan).or(() -> missing().map(Step.Refused::new)).orElseGet(() -> fit(open, scan));
   }
@@ -233,7 +233,7 @@ public abstract class Dialogue<S extends Sentence> {
             : Optional.empty();
     Step<S> step =
         unknown
-            ? new Step.Refused<>(Misfit.UnknownCode.of(reading, before.wanted()))
+            ? new Step.Refused<>(Misfit.unknown(reading, before.wanted()))
             : fill(before.evidence(), scan.meanings());
     return heard(
         step instanceof Step.Refused && number.isPresent()

@@ -13,10 +13,10 @@ import java.util.List;
 public sealed interface Misfit {
 
   /** The sentence is about another item. */
-  record OtherItem(long expected, long found) implements Misfit {}
+  record OtherItem(long expectedItem, long item) implements Misfit {}
 
   /** The sentence is about another lot. */
-  record OtherLot(long expected, long found) implements Misfit {}
+  record OtherLot(long expectedLot, long lot) implements Misfit {}
 
   /** The serial number has been scanned before. */
   record SerialTwice(long serial) implements Misfit {}
@@ -37,12 +37,15 @@ public sealed interface Misfit {
    * The goods do not lie where they are to be taken.
    *
    * @param place the bin that was named
-   * @param item the item, 0 if it is not known and the bin is simply empty
+   * @param item the item
    * @param places where the goods do lie
    */
   record NotThere(long place, long item, List<Long> places) implements Misfit {}
 
-  /** There is none of the item at the site. */
+  /** There is nothing in the bin that goods are to be taken from. */
+  record EmptyBin(long place) implements Misfit {}
+
+  /** There is none of the item at the site; of anything, if the item is 0. */
   record NoneHere(long item) implements Misfit {}
 
   /** There is less than was asked for. */
@@ -89,7 +92,7 @@ public sealed interface Misfit {
   record SeveralMove(long place) implements Misfit {}
 
   /** Another unit load has been named. */
-  record OtherLoad(long expected, long found) implements Misfit {}
+  record OtherLoad(long expectedUnitLoad, long unitLoad) implements Misfit {}
 
   /**
    * The pallet has come in before.
@@ -117,7 +120,7 @@ public sealed interface Misfit {
   record OtherDate(String lot, LotDates.Contradiction contradiction) implements Misfit {}
 
   /** Another lot number has been named. */
-  record OtherLotCode(String expected, String found) implements Misfit {}
+  record OtherLotCode(String expectedLot, String lot) implements Misfit {}
 
   /** The piece's number was scanned before. */
   record CodeTwice(String code) implements Misfit {}
@@ -199,14 +202,18 @@ public sealed interface Misfit {
     public UnknownCode {
       wanted = List.copyOf(wanted);
     }
+  }
 
-    /** The misfit of a text that means nothing in the house. */
-    public static UnknownCode of(Reading reading, List<Wanted> wanted) {
-      return new UnknownCode(
-          reading.text(),
-          reading instanceof Reading.Plain plain ? plain.fault().orElse(null) : null,
-          wanted);
-    }
+  /**
+   * The misfit of a text that means nothing in the house: it is unknown, or can't be read at all.
+   */
+  static Misfit unknown(Reading reading, List<Wanted> wanted) {
+    return reading instanceof Reading.Unreadable unreadable
+        ? new Unreadable(unreadable.reason())
+        : new UnknownCode(
+            reading.text(),
+            reading instanceof Reading.Plain plain ? plain.fault().orElse(null) : null,
+            wanted);
   }
 
   /** Something is still missing. */

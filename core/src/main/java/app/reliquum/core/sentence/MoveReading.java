@@ -199,7 +199,7 @@ final class MoveReading extends GoodsSaid {
     }
     List<HeldPosition> there = facts.stockIn(from);
     if (there.isEmpty()) {
-      throw new MisfitFound(new Misfit.NotThere(from, 0, List.of()));
+      throw new MisfitFound(new Misfit.EmptyBin(from));
     }
     boolean everything = contents.taken().isEmpty();
     List<HeldPosition> moved =
@@ -421,8 +421,9 @@ final class MoveReading extends GoodsSaid {
     if (named == 0) {
       return new Misfit.NoneHere(item);
     }
-    List<Long> places = item == 0 ? List.of() : places(elsewhere(named));
-    return new Misfit.NotThere(named, item, places);
+    return item == 0
+        ? new Misfit.EmptyBin(named)
+        : new Misfit.NotThere(named, item, places(elsewhere(named)));
   }
 
   private boolean holds(long place) {

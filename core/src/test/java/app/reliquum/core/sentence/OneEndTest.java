@@ -336,7 +336,7 @@ class OneEndTest {
   void severalGoodsMustLieThere() {
     site.put(SHACKLE, SHELF, 0, 0, 4);
     assertThat(refusal(new Evidence.Contents(BULK, List.of())))
-        .isEqualTo(new Misfit.NotThere(BULK, 0, List.of()));
+        .isEqualTo(new Misfit.EmptyBin(BULK));
     assertThat(refusal(new Evidence.Contents(SHELF, List.of(taken(SHACKLE, 0, 5)))))
         .isEqualTo(new Misfit.NotEnough(SHELF, Quantity.of(5), Quantity.of(4)));
     assertThat(refusal(new Evidence.Contents(SHELF, List.of(taken(ROPE, 0, 1)))))
