@@ -21,7 +21,7 @@ type Picking = Schemas['FloorPicking'];
 export function usePackParts(talk: Talk): Parts {
   const { t } = useTranslation();
   const { now, desk } = talk;
-  const { undo, confirm } = useBasics(talk);
+  const { undo, confirm, amount } = useBasics(talk);
   const picking = now.picking!;
   const order = picking.orders[0];
   const choose = (document: number) => desk.speak({ kind: 'document', document });
@@ -93,7 +93,7 @@ export function usePackParts(talk: Talk): Parts {
           disabled: handOver.isPending,
         }
       : now.whole
-        ? confirm(t(now.ready ? 'packing.pack' : 'picking.isIt'))
+        ? confirm(now.ready ? t('packing.pack', amount) : t('picking.isIt'))
         : newLoad,
     hint: t('packing.hint'),
   };

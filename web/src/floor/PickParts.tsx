@@ -16,7 +16,7 @@ const REASONS = ['EMPTY', 'FEWER', 'DAMAGED', 'OUT_OF_REACH'] as const;
 export function usePickParts(talk: Talk): Parts {
   const { t } = useTranslation();
   const { now, desk } = talk;
-  const { undo, confirm } = useBasics(talk);
+  const { undo, confirm, amount } = useBasics(talk);
   const [less, setLess] = useState(false);
   const picking = now.picking!;
   if (picking.orders.length === 0) {
@@ -79,7 +79,10 @@ export function usePickParts(talk: Talk): Parts {
         ],
     main: asks
       ? undefined
-      : { ...confirm(t(now.ready ? 'picking.take' : 'picking.isIt')), disabled: !now.whole },
+      : {
+          ...confirm(now.ready ? t('picking.take', amount) : t('picking.isIt')),
+          disabled: !now.whole,
+        },
     hint: t('picking.hint'),
   };
 }

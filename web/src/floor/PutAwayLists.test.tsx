@@ -73,7 +73,7 @@ it('leaves out what must be checked first, and says how many that are', async ()
   answers('GET', '/api/waiting', () => [row({ condition: 'ON_HOLD' })]);
   show(<WaitingList site={1} onChoose={vi.fn()} />);
   expect(await screen.findByText('Nothing waits to be put away.')).toBeTruthy();
-  expect(screen.getByText('1 more waits to be checked first.')).toBeTruthy();
+  expect(screen.getByText('1 more must be inspected first.')).toBeTruthy();
 });
 
 it('walks a round in the order it is given, and says what nowhere has room for', async () => {

@@ -15,7 +15,7 @@ import { saying } from './useSentence';
 export function useReceiveParts(talk: Talk): Parts {
   const { t } = useTranslation();
   const { site, now, desk } = talk;
-  const { undo, clear, back, confirm } = useBasics(talk);
+  const { undo, clear, back, confirm, amount } = useBasics(talk);
   const [keying, setKeying] = useState(false);
   const { order, lines, orders, expected, beyond, agreed } = now.receiving!;
   const begun = now.item.state !== 'EMPTY' && now.canUndo;
@@ -87,7 +87,7 @@ export function useReceiveParts(talk: Talk): Parts {
     main: !begun
       ? undefined
       : now.ready
-        ? confirm(t('receive.confirm'))
+        ? confirm(t('receive.confirm', amount))
         : now.whole
           ? confirm(t(over ? 'receive.agree' : 'move.accept'))
           : undefined,

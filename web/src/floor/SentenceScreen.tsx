@@ -4,6 +4,7 @@ import { useEffect, type ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
 import type { Schemas } from '../api/client';
+import { quantity } from '../kit/format';
 import { useAdjustParts } from './AdjustParts';
 import { sentenceDesk, type SpokenVerb, type View } from './desks';
 import { DOORS } from './doors';
@@ -158,6 +159,10 @@ function Told({ talk: { now, desk }, add }: { talk: Talk; add?: string }) {
   );
 }
 
+function number(of: string | null) {
+  return Number(of ?? 0) === 0 ? '0' : quantity(of);
+}
+
 /** What can be taken back, or else left. */
 export function useBasics({ now, desk }: Talk) {
   const { t } = useTranslation();
@@ -167,5 +172,7 @@ export function useBasics({ now, desk }: Talk) {
     clear: { label: t('move.clear'), onPress: () => desk.act('CLEAR') },
     back: { label: t('back'), onPress: () => void navigate('/floor') },
     confirm: (label: string): Press => ({ label, onPress: () => desk.act('CONFIRM') }),
+    /** How much it is, for a button that says so. */
+    amount: { amount: `${number(now.quantity.value)} ${now.item.symbol ?? ''}`.trim() },
   };
 }

@@ -14,7 +14,7 @@ import { OnTheRoad, PickedList, PickList } from './TransferLists';
 export function useTransferParts(talk: Talk): Parts {
   const { t } = useTranslation();
   const { site, now, desk } = talk;
-  const { undo, clear, back, confirm } = useBasics(talk);
+  const { undo, clear, back, confirm, amount } = useBasics(talk);
   const [sending, setSending] = useState(false);
   const [sentTo, setSentTo] = useState<string | null>(null);
   const transfer = now.transfer;
@@ -87,7 +87,7 @@ export function useTransferParts(talk: Talk): Parts {
       ? undefined
       : begun
         ? now.whole
-          ? confirm(t(sends ? 'going.pickIt' : 'going.itIsHere'))
+          ? confirm(sends ? t('going.pickIt', amount) : t('going.itIsHere'))
           : undefined
         : picked
           ? finish

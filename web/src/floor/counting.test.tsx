@@ -133,19 +133,19 @@ it('offers the open counts, and one of one’s own', async () => {
 
 it('says that a bin is empty only while nothing was said in it', async () => {
   stands({ notFound: [missing] });
-  expect(await screen.findByText('The book has one thing here')).toBeTruthy();
+  expect(await screen.findByText('The book has 1 line here')).toBeTruthy();
   expect(screen.getByRole('button', { name: 'QA-01-A is empty' })).toBeTruthy();
   cleanup();
   stands({ item: { ...view.item, state: 'SAID', id: 5, name: 'D shackle', symbol: 'pc' } });
-  expect(await screen.findByRole('button', { name: 'Done with QA-01-A' })).toBeTruthy();
+  expect(await screen.findByRole('button', { name: 'Finish QA-01-A' })).toBeTruthy();
 });
 
 it('asks before anything is stated as not there, and goes on if told so', async () => {
   stands({ asking: true, lines: [line], notFound: [missing] });
   answers('POST', '/api/floor/count/act', () => ({ ...view, lines: [line] }));
-  expect(await screen.findByText('QA-01-A: one thing was not scanned')).toBeTruthy();
+  expect(await screen.findByText('QA-01-A: 1 line was not scanned')).toBeTruthy();
   expect(screen.getByText(/B-77/)).toBeTruthy();
-  expect(screen.getByRole('button', { name: 'It is not there' })).toBeTruthy();
+  expect(screen.getByRole('button', { name: 'Count as zero' })).toBeTruthy();
   await press('Go on counting');
   await waitFor(() => expect(said()).toEqual([{ site: 1, action: 'UNDO' }]));
   expect(await screen.findByText('D shackle')).toBeTruthy();
@@ -202,12 +202,12 @@ it('shows what is left to count, and ends a count without slips', async () => {
     count: null,
     slip: null,
     place: nowhere,
-    said: 'CO-10009 is in review now.',
+    said: [{ type: 'in-review', values: { number: 'CO-10009' } }],
     begins: null,
     outcome: 'DONE',
   }));
   const slip = await screen.findByRole('button', { name: /QA-01-A/ });
   expect(within(slip).getByText(/count again · yours/)).toBeTruthy();
-  await press('Everything is counted');
+  await press('Finish count');
   expect(await screen.findByText('CO-10009 is in review now.')).toBeTruthy();
 });

@@ -87,7 +87,7 @@ it('takes a piece back by its scan and the scan of a bin', async () => {
 
 it('keeps what a scanner types after the figure apart from it', async () => {
   show(<LoanOnFloor site={site} />);
-  await userEvent.click((await screen.findAllByRole('button', { name: 'Came back' }))[1]);
+  await userEvent.click((await screen.findAllByRole('button', { name: 'Received back' }))[1]);
   const amount = screen.getByLabelText('Quantity Thimble');
   fireEvent.change(amount, { target: { value: '4RB.KQ.QA-01-B' } });
   fireEvent.keyDown(amount, { key: 'Enter' });
@@ -103,7 +103,7 @@ it('asks what has come back before a bin says where', async () => {
   show(<LoanOnFloor site={site} />);
   await screen.findByText('LN-00003');
   scan('RB.KQ.QA-01-A');
-  expect(await screen.findByText(/Tap what has come back first/)).toBeTruthy();
+  expect(await screen.findByText(/Tap what is received back first/)).toBeTruthy();
   expect(sent()).toBeUndefined();
 });
 
@@ -114,7 +114,7 @@ it('says what the house has against it, and keeps what was chosen', async () => 
     () => new Refusal(422, 'Only 6 are still out; 9 can’t come back.', 'more-than-lent'),
   );
   show(<LoanOnFloor site={site} />);
-  await userEvent.click((await screen.findAllByRole('button', { name: 'Came back' }))[1]);
+  await userEvent.click((await screen.findAllByRole('button', { name: 'Received back' }))[1]);
   fireEvent.change(screen.getByLabelText('Quantity Thimble'), { target: { value: '9' } });
   scan('QA-01-B');
   expect(await screen.findByText(/Only 6 are still out/)).toBeTruthy();

@@ -119,8 +119,8 @@ it('shows the next stop with the bin first, and takes it once that is certain', 
   show(<SentenceScreen site={site} verb="PICK" />);
   const sentence = await screen.findByTestId('sentence');
   expect(sentence.textContent).toMatch(/^QA-01-A/);
-  await press('That is it');
-  expect(await screen.findByRole('button', { name: 'Take it' })).toBeTruthy();
+  await press('Accept suggestion');
+  expect(await screen.findByRole('button', { name: 'Pick 10 pc' })).toBeTruthy();
   expect(sent('POST', '/api/floor/PICK/act')[0]?.body).toMatchObject({
     action: 'CONFIRM',
   });
@@ -144,7 +144,7 @@ it('asks why when less is there, and sends the reason', async () => {
     },
   }));
   show(<SentenceScreen site={site} verb="PICK" />);
-  await press('Less there');
+  await press('Short pick');
   await press('Nothing is there');
   expect((await screen.findByRole('status')).textContent).toContain('now from QA-02-A');
   expect(sent('POST', '/api/floor/pick/short')[0]?.body).toEqual({ site: 1, reason: 'EMPTY' });
@@ -157,7 +157,7 @@ it('gathers two orders with their totes into one walk', async () => {
   await press(/OB-1/);
   await press(/OB-2.*late/);
   await userEvent.type(screen.getByLabelText('Tote of OB-1'), 'RU.TOTE-1');
-  await press('Pick 2 in one walk');
+  await press('Pick 2 in one route');
   await waitFor(() =>
     expect(sent('POST', '/api/floor/pick/round')[0]?.body).toEqual({
       site: 1,
@@ -216,9 +216,9 @@ it('packs into a new load, weighs it, and hands it over', async () => {
   tells('POST', '/api/floor/PACK/document', () => ({ ...none, verb: 'PACK' }));
   show(<SentenceScreen site={site} verb="PACK" />);
   await press('New load');
-  await press('Pack it');
+  await press('Pack 10 pc');
   await press('Weigh');
   expect(await screen.findByText(/4.2 kg/)).toBeTruthy();
-  await press('Hand over');
+  await press('Ship');
   expect(await screen.findByText('Pack an order')).toBeTruthy();
 });

@@ -159,7 +159,7 @@ it('warns of more than was expected, and names the button for it', async () => {
   show(<SentenceScreen site={site} verb="RECEIVE" />);
   expect(await screen.findByText(/10 more than the order still expects/)).toBeTruthy();
   await userEvent.click(screen.getByText('Receive more than ordered'));
-  expect(await screen.findByText('Receive it')).toBeTruthy();
+  expect(await screen.findByText('Receive 90 pc')).toBeTruthy();
 });
 
 it('offers to add knowingly what nobody ordered', async () => {
@@ -170,7 +170,7 @@ it('offers to add knowingly what nobody ordered', async () => {
   expect((await screen.findByRole('alert')).textContent).toMatch(
     /^That is Rope, which is not on this order/,
   );
-  await userEvent.click(screen.getByText(/Nobody ordered it/));
+  await userEvent.click(screen.getByText('Add unordered item'));
   await waitFor(() =>
     expect(asked.find((one) => one.path.endsWith('/say'))?.body).toMatchObject({
       saying: { kind: 'KNOWINGLY', item: 12 },
@@ -182,10 +182,10 @@ it('takes serial numbers in a row by their ends', async () => {
   stands(view({ ...begun, needsSerials: true, quantity: { ...begun.quantity, state: 'EMPTY' } }));
   answers('POST', '/api/floor/RECEIVE/say', () => view(begun));
   show(<SentenceScreen site={site} verb="RECEIVE" />);
-  await userEvent.click(await screen.findByText('Serials in a row'));
+  await userEvent.click(await screen.findByText('Serial range'));
   await userEvent.type(screen.getByLabelText('First'), 'B-01');
   await userEvent.type(screen.getByLabelText('Last'), 'B-20');
-  await userEvent.click(screen.getByText('Take them'));
+  await userEvent.click(screen.getByText('Add range'));
   await waitFor(() =>
     expect(asked.find((one) => one.path.endsWith('/say'))?.body).toMatchObject({
       saying: { kind: 'SERIAL_ROW', item: 5, text: 'B-01', last: 'B-20' },
@@ -200,7 +200,7 @@ it('makes a lot number when the goods bring none', async () => {
     view({ ...begun, lot: { ...lot, state: 'SAID', code: 'L261125-01' } }),
   );
   show(<SentenceScreen site={site} verb="RECEIVE" />);
-  await userEvent.click(await screen.findByText('Make a lot number'));
+  await userEvent.click(await screen.findByText('New lot number'));
   expect(await screen.findByText('L261125-01')).toBeTruthy();
 });
 
@@ -214,14 +214,14 @@ it('tells where a pallet goes that has come', async () => {
   stands(view({ order, outcome: 'DONE', done, lines: [{ ...line, open: '0', received: '100' }] }));
   show(<SentenceScreen site={site} verb="RECEIVE" />);
   expect((await screen.findByRole('status')).textContent).toContain('Scan its bin: FL-11');
-  expect(screen.getByText('All that was ordered has come')).toBeTruthy();
+  expect(screen.getByText('Everything ordered is received')).toBeTruthy();
 });
 
 it('says what the server refuses, and keeps the sentence', async () => {
   stands(view({ ...begun, ready: true }));
   answers('POST', '/api/floor/RECEIVE/act', () => new Refusal(422, 'PO-10007 is closed.'));
   show(<SentenceScreen site={site} verb="RECEIVE" />);
-  await userEvent.click(await screen.findByText('Receive it'));
+  await userEvent.click(await screen.findByText('Receive 90 pc'));
   expect((await screen.findByRole('alert')).textContent).toBe('PO-10007 is closed.');
   expect(screen.getByTestId('sentence').textContent).toContain('D shackle');
 });

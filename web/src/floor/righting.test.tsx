@@ -70,7 +70,7 @@ it('begins with why, each reason under the way that goods go', async () => {
   );
   answers('POST', '/api/floor/adjust/kind', () => view());
   show(<SentenceScreen site={site} verb="ADJUST" />);
-  expect(await screen.findByRole('region', { name: 'Set to a figure' })).toBeTruthy();
+  expect(await screen.findByRole('region', { name: 'Set quantity' })).toBeTruthy();
   await userEvent.click(screen.getByText('Taken for a job'));
   await waitFor(() =>
     expect(asked.find((one) => one.path === '/api/floor/adjust/kind')?.body).toEqual({
@@ -97,8 +97,8 @@ it('puts a whole sentence into the basket with its largest button', async () => 
   answers('POST', '/api/floor/ADJUST/act', () => view({ outcome: 'DONE' }, { lines: [line] }));
   show(<SentenceScreen site={site} verb="ADJUST" />);
   expect((await screen.findByTestId('sentence')).textContent).toContain('QA-01-A holds 40');
-  await press('Into the basket');
-  expect(await screen.findByRole('button', { name: 'Look through 1 line' })).toBeTruthy();
+  await press('Add line');
+  expect(await screen.findByRole('button', { name: 'Review 1 line' })).toBeTruthy();
 });
 
 it('asks for the fields when the basket is posted, and keeps it when one is missing', async () => {
@@ -109,7 +109,7 @@ it('asks for the fields when the basket is posted, and keeps it when one is miss
     () => new Refusal(400, 'Job is needed.', 'invalid', { field: 'field-71' }),
   );
   show(<SentenceScreen site={site} verb="ADJUST" />);
-  await press('Look through 1 line');
+  await press('Review 1 line');
   await press('Post 1 line');
   expect((await screen.findAllByText('Job is needed.')).length).toBeGreaterThan(0);
   expect(screen.getByText('Rope')).toBeTruthy();
@@ -131,7 +131,7 @@ it('changes a line of the basket, and takes one out', async () => {
   answers('GET', '/api/floor/ADJUST', () => view({}, { lines: [line] }));
   answers('POST', '/api/floor/adjust/line', () => view({}, { lines: [line] }));
   show(<SentenceScreen site={site} verb="ADJUST" />);
-  await press('Look through 1 line');
+  await press('Review 1 line');
   await userEvent.click(screen.getByText('Rope'));
   const amount = screen.getByLabelText('Quantity');
   await userEvent.clear(amount);

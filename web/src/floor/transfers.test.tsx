@@ -112,7 +112,7 @@ it('asks whether it is complete, and says what is missing', async () => {
   const sent = vi.fn();
   show(<SendNow transfer={transfer} busy={false} onSend={sent} onCancel={vi.fn()} />);
   expect(screen.getByText('8 pc')).toBeTruthy();
-  await press('Send; the rest follows');
+  await press('Ship; the rest follows');
   expect(sent).toHaveBeenCalledWith('FOLLOWS');
 });
 
@@ -167,9 +167,9 @@ it('begins with a site when there is no transfer, and sends what is picked', asy
   await press('Pontoon Shop');
   expect(screen.queryByRole('button', { name: 'Kittiwake Quay' })).toBeNull();
   await screen.findByText('→ Pontoon Shop');
-  await press('Send it on its way');
-  await press('Send; the rest stays here');
-  await screen.findByText('On its way to Pontoon Shop.');
+  await press('Ship');
+  await press('Ship without the rest');
+  await screen.findByText('Shipped to Pontoon Shop.');
   expect(asked.find((one) => one.path.endsWith('sending'))?.body).toEqual({
     site: 1,
     transfer: 7,
@@ -190,7 +190,7 @@ it('adds knowingly what the transfer does not ask for', async () => {
   expect((await screen.findByRole('alert')).textContent).toContain(
     'Flare, which TR-10007 does not ask for',
   );
-  await press('Send it all the same');
+  await press('Add unordered item');
   await waitFor(() =>
     expect(asked.find((one) => one.path.endsWith('say'))?.body).toEqual({
       site: 1,

@@ -111,14 +111,14 @@ it('offers the next step only: pack before it is handed over', async () => {
   answers('GET', '/api/outbound/5', () => ({ ...card, state: 'PICKING', kept: [kept] }));
   show(<OutboundPanel order={5} onClose={() => undefined} />);
   expect(await screen.findByRole('button', { name: 'Pack all into one' })).toBeTruthy();
-  expect(screen.queryByRole('button', { name: 'Hand over' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Ship' })).toBeNull();
   cleanup();
   answers('GET', '/api/outbound/5', () => ({ ...card, flow: 'PICK_HAND_OVER', kept: [kept] }));
   answers('POST', '/api/outbound/5/hand-over', () => ({ ...card, state: 'GONE' }));
   show(<OutboundPanel order={5} onClose={() => undefined} />);
-  await press('Hand over');
+  await press('Ship');
   await userEvent.type(screen.getByLabelText(/Who takes it/), 'Ferry');
-  const all = screen.getAllByRole('button', { name: 'Hand over' });
+  const all = screen.getAllByRole('button', { name: 'Ship' });
   await userEvent.click(all[all.length - 1]!);
   await waitFor(() =>
     expect(sent('POST', '/api/outbound/5/hand-over')[0]?.body).toEqual({ takenBy: 'Ferry' }),
@@ -277,9 +277,9 @@ it('warns that what is not picked follows, before it is handed over', async () =
       { ...kept, quantity: '40' },
     ],
   });
-  await press('Hand over');
+  await press('Ship');
   expect(screen.getByText('What is not picked stays open and follows.')).toBeTruthy();
-  await press('Not yet');
+  await press('Go back');
   expect(screen.queryByText('What is not picked stays open and follows.')).toBeNull();
   expect(sent('POST', '/api/outbound/5/hand-over')).toHaveLength(0);
 });
@@ -317,7 +317,7 @@ it('shows what has gone, who took it, and its papers', async () => {
   expect(await screen.findByText('Handed over: DN-10002')).toBeTruthy();
   expect(screen.getByText(/taken by Ferry/)).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'More' })).toBeNull();
-  expect(screen.queryByRole('button', { name: 'Hand over' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Ship' })).toBeNull();
   await press('Papers');
   const links = screen.getAllByRole('link', { name: /DN-10002/ });
   expect(links.map((one) => one.getAttribute('href'))).toEqual([

@@ -124,7 +124,7 @@ class AccessTest {
     scan(page, "FLR-001");
     page.getByText("Home bin").waitFor();
     accessible(page);
-    button(page, "Move it").click();
+    button(page, "Move").click();
     page.locator("[data-blank=Item][data-state=SAID]").waitFor();
     accessible(page);
     scan(page, "NOTHING LIKE IT");
@@ -162,7 +162,7 @@ class AccessTest {
     page.getByText("Pack an order").waitFor();
     accessible(page);
     page.navigate(HOUSE.address().resolve("/floor").toString());
-    button(page, "Put right").click();
+    button(page, "Adjust").click();
     page.getByText("Damaged").waitFor();
     accessible(page);
     page.getByText("Damaged").click();
@@ -173,17 +173,17 @@ class AccessTest {
     scan(page, "1");
     page.locator("[data-blank=Quantity][data-state=SAID]").waitFor();
     scan(page, "RA.CONFIRM");
-    page.getByText("1 line in the basket").waitFor();
-    page.getByText("Look through 1 line").click();
+    page.getByText("1 adjustment line").waitFor();
+    page.getByText("Review 1 line").click();
     page.getByText("Parachute flare, red").click();
     page.getByLabel("Quantity").waitFor();
     accessible(page);
-    button(page, "Empty it").click();
-    page.getByText("Put the book right").waitFor();
+    button(page, "Remove all lines").click();
+    page.getByText("Adjust stock").waitFor();
     button(page, "Back").or(page.locator("header button").first()).first().click();
     page.getByText("Scan anything").waitFor();
     scan(page, "LN-00001");
-    page.getByText("What has come back?").first().waitFor();
+    page.getByText("What is received back?").first().waitFor();
     accessible(page);
     button(page, "Back").last().click();
     page.getByText("Scan anything").waitFor();
@@ -198,8 +198,9 @@ class AccessTest {
     button(page, "Clear").click();
     button(page, "Other transfer").click();
     button(page, "Back").click();
-    button(page, "Arrive").click();
-    page.getByText("What has arrived?").waitFor();
+    button(page, "Receive transfer").click();
+    page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Receive transfer"))
+        .waitFor();
     accessible(page);
     button(page, "Back").click();
     scan(page, "RB.KQ.BA-01-A");
@@ -261,7 +262,7 @@ class AccessTest {
   void theMoveIsDoneByKeyboardAlone() {
     Page page = BROWSER.floor(HOUSE.address(), "tavi");
     page.keyboard().press("Tab");
-    while (!"Move goods".equals(focused(page)) && !"Go on with your move".equals(focused(page))) {
+    while (!"Move goods".equals(focused(page)) && !"Continue move".equals(focused(page))) {
       page.keyboard().press("Tab");
     }
     page.keyboard().press("Enter");

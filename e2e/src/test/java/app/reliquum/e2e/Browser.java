@@ -27,6 +27,7 @@ import org.junit.jupiter.api.extension.ExtensionContext;
 public final class Browser implements BeforeAllCallback, AfterEachCallback, AfterAllCallback {
 
   static final String PASSWORD = "kittiwake quay";
+  private static final String AMOUNT = " [0-9.,]+ \\S+";
   private static final int PATIENCE_MILLIS = 20_000;
   private static final List<String> ARGUMENTS =
       List.of(
@@ -169,17 +170,25 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
    * @param suggestion what its button says then
    */
   static void complete(Page page, String act, String... suggestion) {
+    String done = act + AMOUNT;
     Locator main =
         page.getByRole(
             AriaRole.BUTTON,
             new Page.GetByRoleOptions()
-                .setName(Pattern.compile("^(" + act + "|" + String.join("|", suggestion) + ")$")));
+                .setName(Pattern.compile("^(" + done + "|" + String.join("|", suggestion) + ")$")));
     // It can be pressed as soon as every scan has been answered.
     PlaywrightAssertions.assertThat(main).isEnabled();
-    if (!main.innerText().equals(act)) {
+    if (!main.innerText().matches(done)) {
       main.click();
     }
-    button(page, act).click();
+    amount(page, act).click();
+  }
+
+  /** A button that says how much it does: "Pick 12 pc". */
+  static Locator amount(Page page, String act) {
+    return page.getByRole(
+        AriaRole.BUTTON,
+        new Page.GetByRoleOptions().setName(Pattern.compile("^" + act + AMOUNT + "$")));
   }
 
   /** Types as a hardware scanner does: wherever the focus is, and Enter at the end. */

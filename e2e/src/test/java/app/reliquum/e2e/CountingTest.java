@@ -172,21 +172,21 @@ class CountingTest {
     floor.getByText(number(count)).click();
     scan(floor, "RB.KQ." + bin);
     assertThat(blank(floor, "Bin")).hasText(bin);
-    says(floor, "The book has 6 things here");
+    says(floor, "The book has 6 lines here");
     scan(floor, "RI.SHK-001");
     scan(floor, "4 boxes");
     assertThat(blank(floor, "Quantity")).containsText("40");
     scan(floor, "E-9002");
     says(floor, "Counted here (2)");
     scan(floor, "RB.KQ." + bin);
-    says(floor, "T-01-A: 4 things were not scanned");
+    says(floor, "T-01-A: 4 lines were not scanned");
     assertThat(floor.getByText("E-9001")).isVisible();
     assertThat(floor.getByText("E-9002")).hasCount(0);
     button(floor, "Go on counting").click();
     says(floor, "Counted here (2)");
-    button(floor, "Done with T-01-A").click();
-    button(floor, "These 4 are not there").click();
-    says(floor, "4 things are stated as not there");
+    button(floor, "Finish T-01-A").click();
+    button(floor, "Count all as zero").click();
+    says(floor, "4 counted as zero");
     // An empty bin is two scans.
     scan(floor, "RB.KQ.T-01-B");
     assertThat(blank(floor, "Bin")).hasText("T-01-B");
@@ -237,9 +237,9 @@ class CountingTest {
     assertThat(blank(floor, "Quantity")).containsText("33");
     // Goods go on moving while the count waits to be posted.
     move(null, "TO_CUSTOMER", bin, "4");
-    button(floor, "Done with " + bin).click();
+    button(floor, "Finish " + bin).click();
     says(floor, bin + " is counted");
-    button(floor, "Everything is counted").click();
+    button(floor, "Finish count").click();
     says(floor, "is in review now");
     JsonNode count = maren.get("/api/counts?filter=REVIEW").ok().path("rows").get(0);
     Page page = office("oddny", review(count.path("id").asLong()));
@@ -297,14 +297,14 @@ class CountingTest {
     scan(oddny, "8");
     says(tavi, "by Oddny Varga");
     assertThat(blank(tavi, "Quantity")).containsText("20");
-    button(tavi, "Done with " + bin).click();
+    button(tavi, "Finish " + bin).click();
     says(tavi, "Oddny Varga still counts there");
     scan(oddny, "RI.SHK-006");
     scan(oddny, "7");
     starting(oddny, "Change Bow shackle|Change D shackle|Change ");
     oddny.getByLabel("How many (pc)").fill("8");
     button(oddny, "Correct").click();
-    button(oddny, "Done with " + bin).click();
+    button(oddny, "Finish " + bin).click();
     says(oddny, "in review now");
     JsonNode line =
         maren.get("/api/counts/" + count + "/results?show=WRONG").ok().path("rows").get(0);
@@ -325,7 +325,7 @@ class CountingTest {
     scan(rowan, "RI.SHK-005");
     scan(rowan, "28");
     assertThat(blank(rowan, "Quantity")).containsText("28");
-    button(rowan, "Done with D shackle").or(rowan.getByText("Done with")).first().click();
+    button(rowan, "Finish D shackle").or(rowan.getByText("Finish ")).first().click();
     says(rowan, "in review now");
     page.navigate(HOUSE.address().resolve(review(count)).toString());
     says(page, "settled, count 2");
@@ -366,7 +366,7 @@ class CountingTest {
       scan(floor, row.path("onHand").asString());
       assertThat(blank(floor, "Quantity")).hasAttribute("data-state", "SAID");
     }
-    button(floor, "Done with T-04-C").click();
+    button(floor, "Finish T-04-C").click();
     says(floor, "T-04-C is counted");
     button(page, "Take to review").click();
     says(page, "Posting changes");
@@ -431,7 +431,7 @@ class CountingTest {
   void aBinThatLooksWrongIsCountedAndWhatIsDueIsDrawnUp() {
     Page floor = BROWSER.floor(HOUSE.address(), "tavi");
     scan(floor, "RB.KQ.T-06-A");
-    button(floor, "Looks wrong").click();
+    button(floor, "Report a discrepancy").click();
     says(floor, "someone will count it");
     Page page = office("maren", "/office/checking/counts");
     says(page, "3 bins look wrong to someone");

@@ -74,7 +74,7 @@ class GoodsInTest {
 
   /** Takes what is suggested, if something is, and receives the line. */
   private static void receive(Page page) {
-    complete(page, "Receive it", "Take the suggestion", "Receive more than ordered");
+    complete(page, "Receive", "Accept suggestion", "Receive more than ordered");
   }
 
   private static void putAway(Page page) {
@@ -128,7 +128,7 @@ class GoodsInTest {
             + "(10)E2E1");
     assertThat(page.getByRole(AriaRole.STATUS)).containsText("Received 36 × Parachute flare");
     assertThat(page.getByText("Scan its bin:")).isVisible();
-    assertThat(page.getByText("All that was ordered has come")).isVisible();
+    assertThat(page.getByText("Everything ordered is received")).isVisible();
     JsonNode lot = maren.get("/api/on-hand?group=LOT&q=E2E1").ok().path("rows").get(0);
     check(lot.path("available").asString()).isEqualTo("0");
     scan(page, "RB.KQ.FL-11");
@@ -168,7 +168,7 @@ class GoodsInTest {
     assertThat(page.getByRole(AriaRole.STATUS)).containsText("Received 11 ×");
     scan(page, "RI.RPE-003");
     assertThat(page.getByText("which is not on this order")).isVisible();
-    button(page, "Nobody ordered it. Add it all the same").click();
+    button(page, "Add unordered item").click();
     scan(page, "2.5");
     quantity(page, "2.5");
     receive(page);
@@ -198,10 +198,10 @@ class GoodsInTest {
         order(1, "E2E-SERIAL", List.of(line("BCN-002", "20", ""), line("FLR-003", "6", "")));
     Page page = receiving("E2E-SERIAL");
     scan(page, "RI.BCN-002");
-    button(page, "Serials in a row").click();
+    button(page, "Serial range").click();
     page.getByLabel("First", new Page.GetByLabelOptions().setExact(true)).fill("E2E-0095");
     page.getByLabel("Last", new Page.GetByLabelOptions().setExact(true)).fill("E2E-0114");
-    button(page, "Take them").click();
+    button(page, "Add range").click();
     assertThat(blank(page, "Quantity")).hasText(Pattern.compile("^20\\s*pc$"));
     receive(page);
     assertThat(page.getByRole(AriaRole.STATUS)).containsText("Received 20 ×");
@@ -302,7 +302,7 @@ class GoodsInTest {
     if (free >= 10) {
       assertThat(blank(page, "To")).containsText(home);
       assertThat(blank(page, "Quantity")).containsText("as much as fits");
-      page.getByText("Why there?").click();
+      page.getByText("Why this bin?").click();
       assertThat(page.getByText("then it is full")).isVisible();
       scan(page, "RB.KQ." + home);
       assertThat(page.getByRole(AriaRole.STATUS)).containsText("to " + home);
@@ -337,7 +337,7 @@ class GoodsInTest {
       scan(page, "4");
       scan(page, "RU.T2");
       assertThat(blank(page, "Unit load")).hasText("T2");
-      button(page, "Load it").click();
+      button(page, "Put on unit load").click();
       assertThat(page.getByRole(AriaRole.STATUS)).containsText("onto T2");
     }
     long trolley = 0;

@@ -160,7 +160,8 @@ class KilledServerTest {
     JsonNode line = again.get("/api/inbound/" + order).ok().path("lines").get(0);
     assertThat(line.path("received").asString()).isEqualTo(received.toString());
     JsonNode now = again.get("/api/floor/RECEIVE?site=1").ok();
-    assertThat(now.path("receiving").path("order").path("number").asString()).isEqualTo("E2E-KILLED");
+    assertThat(now.path("receiving").path("order").path("number").asString())
+        .isEqualTo("E2E-KILLED");
     check(HOUSE.signIn("oddny"));
   }
 

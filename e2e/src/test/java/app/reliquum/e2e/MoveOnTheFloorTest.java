@@ -140,7 +140,7 @@ class MoveOnTheFloorTest {
     scan(page, "RA.UNDO");
     assertThat(page.getByRole(AriaRole.ALERT)).hasCount(0);
     scan(page, "NO SUCH THING");
-    assertThat(page.getByRole(AriaRole.ALERT)).containsText("Nothing here is called NO SUCH THING");
+    assertThat(page.getByRole(AriaRole.ALERT)).containsText("NO SUCH THING not found");
   }
 
   @Test
@@ -156,15 +156,15 @@ class MoveOnTheFloorTest {
     assertThat(blank(page, "From")).hasText(stock.path("place").asString());
 
     Page other = BROWSER.floor(HOUSE.address(), "tavi");
-    button(other, "Go on with your move").click();
+    button(other, "Continue move").click();
     assertThat(blank(other, "From")).hasText(stock.path("place").asString());
     scan(other, "RB.KQ.PACK-1");
     assertThat(blank(other, "To")).hasText("PACK-1");
     // All that lies there is suggested: the first Enter takes it, the second does it.
-    button(other, "Take the suggestion").click();
-    button(other, "Move it").click();
+    button(other, "Accept suggestion").click();
+    button(other, "Move").click();
     assertThat(other.getByText("Done.")).isVisible();
-    button(other, "Same way again").click();
+    button(other, "Repeat").click();
     assertThat(blank(other, "To")).hasText("PACK-1");
     button(other, "Clear").click();
     assertThat(blank(other, "To")).hasAttribute("data-state", "EMPTY");
@@ -200,7 +200,7 @@ class MoveOnTheFloorTest {
     page.getByLabel("Scan, or type a code").fill("SHK-018");
     page.keyboard().press("Enter");
     assertThat(page.getByRole(AriaRole.HEADING).first()).hasText(stock.path("name").asString());
-    button(page, "Move it").click();
+    button(page, "Move").click();
     page.getByText("It lies in").waitFor();
     page.locator("button:has-text(\"" + stock.path("place").asString() + "\")").first().click();
     assertThat(blank(page, "From")).hasText(stock.path("place").asString());
@@ -254,7 +254,7 @@ class MoveOnTheFloorTest {
     assertThat(button(page, "Outer Holm Depot")).isVisible();
     scan(page, "OA-01-A");
     assertThat(page.getByRole(AriaRole.HEADING).first()).hasText("OA-01-A");
-    button(page, "Move it").click();
+    button(page, "Move").click();
     assertThat(blank(page, "From")).hasText("OA-01-A");
     scan(page, "RB.KQ.QA-01-A");
     assertThat(page.getByRole(AriaRole.ALERT)).containsText("at Kittiwake Quay");

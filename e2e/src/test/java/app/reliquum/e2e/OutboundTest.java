@@ -1,5 +1,6 @@
 package app.reliquum.e2e;
 
+import static app.reliquum.e2e.Browser.amount;
 import static app.reliquum.e2e.Browser.button;
 import static app.reliquum.e2e.Browser.complete;
 import static app.reliquum.e2e.Browser.scan;
@@ -191,18 +192,18 @@ class OutboundTest {
     blank(floor, "Quantity", "10");
     scan(floor, "RB.KQ.W-01-A");
     scan(floor, "L1");
-    button(floor, "Take it").click();
-    assertThat(done(floor)).containsText("Took 10 × Lot flare, lot L1");
+    amount(floor, "Pick").click();
+    assertThat(done(floor)).containsText("Picked 10 × Lot flare, lot L1");
     blank(floor, "Bin", "W-01-B");
     scan(floor, "RB.KQ.W-01-B");
     scan(floor, "RI.OUTL");
-    button(floor, "Take it").click();
-    assertThat(done(floor)).containsText("Took 5 × Lot flare, lot L2");
+    amount(floor, "Pick").click();
+    assertThat(done(floor)).containsText("Picked 5 × Lot flare, lot L2");
     // Whoever does not scan says twice that it is so.
     blank(floor, "Bin", "W-02-A");
-    button(floor, "That is it").click();
-    button(floor, "Take it").click();
-    assertThat(done(floor)).containsText("Took 30 × Lot flare, lot L3");
+    button(floor, "Accept suggestion").click();
+    amount(floor, "Pick").click();
+    assertThat(done(floor)).containsText("Picked 30 × Lot flare, lot L3");
     assertThat(floor.getByText("Pick an order")).isVisible();
     page.reload();
     assertThat(page.locator("aside")).containsText("Picked");
@@ -278,7 +279,7 @@ class OutboundTest {
     page.getByRole(AriaRole.BUTTON).filter(new Locator.FilterOptions().setHasText(other)).click();
     labelled(page, "Tote of " + one).fill("OUT-1");
     labelled(page, "Tote of " + other).fill("OUT-2");
-    button(page, "Pick 2 in one walk").click();
+    button(page, "Pick 2 in one route").click();
     blank(page, "Unit load", "OUT-1");
     String bin = page.locator("[data-blank='Bin']").first().innerText();
     scan(page, "RB.KQ." + bin);
@@ -287,15 +288,15 @@ class OutboundTest {
     assertThat(page.getByRole(AriaRole.ALERT).first()).containsText("OUT-1");
     scan(page, "RU.OUT-1");
     // The scans have said it all, but for a lot that lies there with others.
-    complete(page, "Take it", "That is it");
+    complete(page, "Pick", "Accept suggestion");
     blank(page, "Item", "Test shackle");
     String first = page.locator("[data-blank='Bin']").first().innerText();
-    button(page, "Less there").click();
+    button(page, "Short pick").click();
     button(page, "Nothing is there").click();
     assertThat(done(page)).containsText("12 short in " + first);
     assertThat(done(page)).containsText("now from");
-    complete(page, "Take it", "That is it");
-    assertThat(done(page)).containsText("Took 12 × Test shackle");
+    complete(page, "Pick", "Accept suggestion");
+    assertThat(done(page)).containsText("Picked 12 × Test shackle");
     org.assertj.core.api.Assertions.assertThat(
             maren.get("/api/counts/suspicions?site=" + QUAY).ok().toString())
         .contains(first);
@@ -315,17 +316,17 @@ class OutboundTest {
     assertThat(page.locator("[data-blank='Unit load']")).containsText("3020");
     scan(page, "RI.OUTF");
     scan(page, "2");
-    complete(page, "Pack it", "That is it");
+    complete(page, "Pack", "Accept suggestion");
     assertThat(done(page)).containsText("Packed 2 × Test flare");
     button(page, "New load").click();
     scan(page, "RI.OUTF");
-    complete(page, "Pack it", "That is it");
+    complete(page, "Pack", "Accept suggestion");
     assertThat(done(page)).containsText("Packed 4 × Test flare");
     button(page, "Weigh").first().click();
     assertThat(page.getByText("kg").first()).isVisible();
     page.getByLabel("Carrier").first().selectOption("ECONOMY");
     assertThat(page.getByText("TC2")).isVisible();
-    button(page, "Hand over").click();
+    button(page, "Ship").click();
     assertThat(page.getByText("Pack an order")).isVisible();
     check(state(id)).isEqualTo("GONE");
     Page office = office("/office/coming/outbound?filter=GONE&open=" + id);

@@ -131,11 +131,11 @@ class PicturesTest {
         page.locator("[data-blank=Bin][data-state=SAID]").waitFor();
       }
       scan(page, "RA.CONFIRM");
-      page.getByText("in the basket").waitFor();
+      page.getByText("adjustment line").waitFor();
       scan(page, "RA.CLEAR");
       page.locator("[data-blank=Item][data-state=EMPTY]").waitFor();
     }
-    page.getByText("Look through").click();
+    page.getByText("Review").first().click();
     page.getByLabel("Job number").waitFor();
     shoot(page, "floor-basket");
     hand.post("/api/floor/adjust/empty", Map.of("site", 1)).ok();
@@ -148,7 +148,7 @@ class PicturesTest {
     page.navigate(HOUSE.address().resolve("/floor/put-away").toString());
     page.getByText("Long shackle").click();
     page.locator("[data-blank=To][data-state=SUGGESTED]").waitFor();
-    page.getByText("Why there?").click();
+    page.getByText("Why this bin?").click();
     page.getByText("would go").waitFor();
     shoot(page, "floor-put-away");
     page.navigate(HOUSE.address().resolve("/floor/send").toString());

@@ -271,14 +271,14 @@ class RightingTest {
   @Test
   void aLoanComesBackInPartsAndItsRestIsOverdue() {
     Page hand = BROWSER.floor(HOUSE.address(), "oddny");
-    button(hand, "Put right").click();
+    button(hand, "Adjust").click();
     hand.getByText("Lent out").click();
     hand.locator("[data-blank=Item]").waitFor();
     scan(hand, "RB.KQ.R-04-A");
     scan(hand, "6");
     hand.locator("[data-blank=Quantity][data-state=SAID]").waitFor();
-    button(hand, "Into the basket").click();
-    press(hand, "Look through");
+    button(hand, "Add line").click();
+    press(hand, "Review");
     hand.getByLabel("To whom").fill("Sailing school");
     hand.getByLabel("Due back").fill(LocalDate.now().minusDays(2).toString());
     press(hand, "Post");
@@ -287,13 +287,14 @@ class RightingTest {
     button(hand, "Back").click();
     hand.getByText("Scan anything").waitFor();
     scan(hand, number);
-    says(hand, "What has come back?");
-    hand.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Came back").setExact(true))
+    says(hand, "What is received back?");
+    hand.getByRole(
+            AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Received back").setExact(true))
         .first()
         .click();
     hand.getByLabel("Quantity Thimble RGT-4").fill("4");
     scan(hand, "RB.KQ.R-04-B");
-    says(hand, "Came back into");
+    says(hand, "Received back into");
     Page page = office("maren", "/office/today");
     page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Sailing school")).click();
     assertThat(page.locator("aside").getByText("still out: 2")).isVisible();
@@ -330,12 +331,12 @@ class RightingTest {
       scan(hand, "" + i);
       hand.locator("[data-blank=Quantity][data-state=SAID]").waitFor();
       scan(hand, "RA.CONFIRM");
-      says(hand, i == 5 ? "1 line in the basket" : (i - 4) + " lines in the basket");
+      says(hand, i == 5 ? "1 adjustment line" : (i - 4) + " adjustment lines");
       scan(hand, "RA.CLEAR");
       hand.locator("[data-blank=Item][data-state=EMPTY]").waitFor();
     }
     hand.reload();
-    press(hand, "Look through 5 lines");
+    press(hand, "Review 5 lines");
     hand.getByText("Thimble RGT-6").click();
     hand.getByLabel("Quantity").fill("2");
     button(hand, "Change").click();

@@ -1,5 +1,6 @@
 package app.reliquum.e2e;
 
+import static app.reliquum.e2e.Browser.amount;
 import static app.reliquum.e2e.Browser.button;
 import static app.reliquum.e2e.Browser.scan;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
@@ -115,7 +116,7 @@ class TransfersTest {
   private static void pickAllOnTheFloor(Page page, int rows) {
     for (int i = 0; i < rows; i++) {
       page.locator("h2:text-is('To be picked') ~ button").first().click();
-      button(page, "Pick it").click();
+      amount(page, "Pick").click();
       says(page, "Done.");
     }
   }
@@ -140,30 +141,30 @@ class TransfersTest {
     says(floor, "To be picked");
     pickAllOnTheFloor(floor, card("E2E-WAY").path("kept").size());
     says(floor, "All that is asked for is picked");
-    button(floor, "Send it on its way").click();
+    button(floor, "Ship").click();
     says(floor, "Everything is picked.");
     button(floor, "Send it").click();
-    says(floor, "On its way to Pontoon Shop.");
+    says(floor, "Shipped to Pontoon Shop.");
     check(onHand("SHK-002", QUAY)).isEqualTo(shackles - 20);
     check(card("E2E-WAY").path("state").asString()).isEqualTo("ON_THE_ROAD");
 
     Page shop = BROWSER.floor(HOUSE.address(), "isolde");
-    button(shop, "Arrive").click();
+    button(shop, "Receive transfer").click();
     tap(shop, "E2E-WAY");
-    says(shop, "Still on the road");
+    says(shop, "Still in transit");
     tap(shop, "shackle");
     assertThat(blank(shop, "Quantity")).containsText("20");
     scan(shop, "25");
-    says(shop, "20 of that are on the road, you said 25.");
+    says(shop, "20 of that are in transit on");
     scan(shop, "10");
-    button(shop, "It is here").click();
-    says(shop, "Arrived: 10 ×");
+    button(shop, "Confirm receipt").click();
+    says(shop, "Received 10 ×");
     tap(shop, "Parachute flare");
-    button(shop, "It is here").click();
-    says(shop, "Arrived: 6 ×");
+    button(shop, "Confirm receipt").click();
+    says(shop, "Received 6 ×");
     tap(shop, "Personal locator");
-    button(shop, "It is here").click();
-    says(shop, "Arrived: 1 ×");
+    button(shop, "Confirm receipt").click();
+    says(shop, "Received 1 ×");
     check(onHand("SHK-002", PONTOON)).isEqualTo(there + 10);
 
     office.reload();
@@ -176,8 +177,8 @@ class TransfersTest {
 
     // The missing case turns up.
     tap(shop, "shackle");
-    button(shop, "It is here").click();
-    says(shop, "What has arrived?");
+    button(shop, "Confirm receipt").click();
+    says(shop, "Receive transfer");
     check(onHand("SHK-002", PONTOON)).isEqualTo(there + 20);
     JsonNode done = card("E2E-WAY");
     check(done.path("state").asString()).isEqualTo("CLOSED");
@@ -212,23 +213,23 @@ class TransfersTest {
       second.locator("h2:text-is('It lies in') ~ button").first().click();
     }
     scan(second, "2");
-    button(second, "Pick it").click();
+    amount(second, "Pick").click();
     says(second, "Done.");
     // Someone else goes on with it, and sends it.
     Page other = BROWSER.floor(HOUSE.address(), "maren");
     scan(other, "RD." + number);
     says(other, "Picked");
-    button(other, "Send it on its way").click();
+    button(other, "Ship").click();
     button(other, "Send it").click();
-    says(other, "On its way to Pontoon Shop.");
+    says(other, "Shipped to Pontoon Shop.");
     JsonNode card = card(number);
     check(card.path("state").asString()).isEqualTo("ON_THE_ROAD");
     check(card.path("lines").get(0).path("sent").asString()).isEqualTo("2");
     Page shop = BROWSER.floor(HOUSE.address(), "isolde");
     scan(shop, number);
     tap(shop, "shackle");
-    button(shop, "It is here").click();
-    says(shop, "What has arrived?");
+    button(shop, "Confirm receipt").click();
+    says(shop, "Receive transfer");
     check(card(number).path("state").asString()).isEqualTo("CLOSED");
   }
 
@@ -326,14 +327,14 @@ class TransfersTest {
     assertThat(blank(page, "Item")).containsText("2 kinds of goods");
     scan(page, "RB.KQ.PACK-3");
     assertThat(blank(page, "To")).containsText("PACK-3");
-    button(page, "Move it").click();
+    button(page, "Move").click();
     says(page, "Moved 2 kinds of goods from " + address + " to PACK-3.");
     button(page, "Back").click();
     scan(page, "RB.KQ.PACK-3");
-    button(page, "Move everything in it").click();
+    button(page, "Move all").click();
     assertThat(blank(page, "Item")).containsText("everything");
     scan(page, "RB.KQ." + address);
-    button(page, "Move it").click();
+    button(page, "Move").click();
     says(page, "Moved everything (2 kinds of goods) from PACK-3 to " + address + ".");
   }
 }
