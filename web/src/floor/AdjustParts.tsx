@@ -36,7 +36,7 @@ export function useAdjustParts(talk: Talk): Parts {
           onChoose={(why, chosen) => desk.speak({ kind: 'why', why, way: chosen })}
         />
       ),
-      small: [],
+      small: [back],
       hint: t('righting.chooseFirst'),
     };
   }

@@ -21,7 +21,7 @@ type Picking = Schemas['FloorPicking'];
 export function usePackParts(talk: Talk): Parts {
   const { t } = useTranslation();
   const { now, desk } = talk;
-  const { undo, confirm, amount } = useBasics(talk);
+  const { undo, back, confirm, amount } = useBasics(talk);
   const picking = now.picking!;
   const order = picking.orders[0];
   const choose = (document: number) => desk.speak({ kind: 'document', document });
@@ -39,7 +39,7 @@ export function usePackParts(talk: Talk): Parts {
   if (!order) {
     return {
       choice: <PackChoice choices={picking.choosable} onChoose={choose} />,
-      small: [],
+      small: [back],
       hint: t('picking.scanOrder'),
     };
   }

@@ -16,7 +16,7 @@ const REASONS = ['EMPTY', 'FEWER', 'DAMAGED', 'OUT_OF_REACH'] as const;
 export function usePickParts(talk: Talk): Parts {
   const { t } = useTranslation();
   const { now, desk } = talk;
-  const { undo, confirm, amount } = useBasics(talk);
+  const { undo, back, confirm, amount } = useBasics(talk);
   const [less, setLess] = useState(false);
   const picking = now.picking!;
   if (picking.orders.length === 0) {
@@ -28,7 +28,7 @@ export function usePickParts(talk: Talk): Parts {
           onBegin={(orders) => desk.speak({ kind: 'walk', orders })}
         />
       ),
-      small: [],
+      small: [back],
       hint: t('picking.scanOrder'),
     };
   }

@@ -7,6 +7,7 @@ import app.reliquum.testing.Client;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -163,6 +164,31 @@ class CountingTest {
     assertThat(Counter.results(clerk, count, "").get(0).path("variance").asString()).isEqualTo("0");
     acceptAndPost(count);
     assertThat(held(shackleId, bin)).isEqualTo("32");
+  }
+
+  @Test
+  void aBinWithManyLinesAsksTheDatabaseAsOftenAsOneWithFew() {
+    List<Map<String, Object>> lines = new ArrayList<>();
+    for (int i = 1; i <= 32; i++) {
+      String where = "KQ." + (i <= 2 ? other : bin);
+      lines.add(Goods.line(beacon, null, "M%d-%02d".formatted(made, i), where, "1"));
+    }
+    goods.post("OPENING", lines).ok();
+    long few = questions(other, 1, 2);
+    long many = questions(bin, 3, 32);
+    assertThat(many - few).as("questions more for 28 lines more").isLessThan(8);
+  }
+
+  /** How often the database is asked to show a bin in which so many pieces are counted. */
+  private long questions(String where, int first, int last) {
+    hand.choose(sweep(where));
+    hand.scan(label(where));
+    for (int i = first; i <= last; i++) {
+      hand.scan("M%d-%02d".formatted(made, i));
+    }
+    long before = HOUSE.database().counter("Com_select");
+    assertThat(hand.stands().path("lines")).hasSize(last - first + 1);
+    return HOUSE.database().counter("Com_select") - before;
   }
 
   @Test

@@ -536,6 +536,20 @@ public class Catalog {
         .list();
   }
 
+  /** The packs of items; an item without any is not among them. */
+  public Map<Long, List<Pack>> packs(Collection<Long> items) {
+    Map<Long, List<Pack>> packs = new HashMap<>();
+    jdbc.sql("select item_id, name, factor from pack where item_id in (:items) order by factor")
+        .param("items", items)
+        .query(
+            row -> {
+              packs
+                  .computeIfAbsent(row.getLong(1), item -> new ArrayList<>())
+                  .add(new Pack(row.getString(2), new Quantity(row.getBigDecimal(3))));
+            });
+    return packs;
+  }
+
   /** What a barcode names: a GTIN with fourteen digits, or any other code. */
   public List<BarcodeHit> barcode(String code) {
     return jdbc.sql(
@@ -572,6 +586,11 @@ public class Catalog {
       "select id, item_id, code, expiry, best_before, produced, supplier_lot from lot where ";
   private static final String SERIAL =
       "select id, item_id, code, lot_id, service_due from serial where ";
+
+  /** Lots by their numbers. */
+  public List<LotCard> lots(Collection<Long> ids) {
+    return jdbc.sql(LOT + "id in (:ids)").param("ids", ids).query(LotCard.class).list();
+  }
 
   public Optional<LotCard> lot(long id) {
     return jdbc.sql(LOT + "id = ?").param(id).query(LotCard.class).optional();
@@ -658,11 +677,23 @@ public class Catalog {
 
   /** Which picture there is of an item, if there is one: another number is another picture. */
   public Optional<Long> picture(long item) {
-    return jdbc.sql("select changed from item_picture where item_id = ?")
-        .param(item)
-        .query(java.time.LocalDateTime.class)
-        .optional()
-        .map(changed -> changed.toInstant(java.time.ZoneOffset.UTC).toEpochMilli());
+    return Optional.ofNullable(pictures(Set.of(item)).get(item));
+  }
+
+  /** Which picture there is of items; an item without one is not among them. */
+  public Map<Long, Long> pictures(Collection<Long> items) {
+    Map<Long, Long> pictures = new HashMap<>();
+    jdbc.sql("select item_id, changed from item_picture where item_id in (:items)")
+        .param("items", items)
+        .query(
+            row -> {
+              pictures.put(
+                  row.getLong(1),
+                  row.getObject(2, java.time.LocalDateTime.class)
+                      .toInstant(java.time.ZoneOffset.UTC)
+                      .toEpochMilli());
+            });
+    return pictures;
   }
 
   /** The next number of a counter, from 1. Others wait until this transaction ends. */

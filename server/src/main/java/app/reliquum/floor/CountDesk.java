@@ -49,7 +49,7 @@ class CountDesk {
   /** One reading of one person's sentence, with the facts of that moment. */
   private final class Sitting {
     private final Actor actor;
-    private final StoredFacts floor;
+    private final StoredCountFacts floor;
     private final Names names;
     private Tallies.Sitting at;
     private List<FloorView.Choice> choices = List.of();
@@ -60,12 +60,8 @@ class CountDesk {
     Sitting(Actor actor, Tallies.Sitting at) {
       this.actor = actor;
       this.at = at;
-      this.floor = new StoredFacts(at.site(), house);
+      this.floor = new StoredCountFacts(at.site(), house, () -> this.at);
       this.names = new Names(floor);
-    }
-
-    StoredCountFacts facts() {
-      return new StoredCountFacts(house, at);
     }
 
     void keep(Tallies.Sitting next) {
@@ -105,7 +101,7 @@ class CountDesk {
           sentence.unitLoad() == 0 ? null : floor.load(sentence.unitLoad()),
           sentence.condition(),
           sentence.pending(),
-          Count.wanted(sentence, facts()),
+          Count.wanted(sentence, floor),
           tallies.statesAll(at),
           !at.asked().isEmpty(),
           lines(),
@@ -167,7 +163,9 @@ class CountDesk {
     }
 
     private List<CountView.Line> lines() {
-      return tallies.lines(at).stream().limit(LINES_SHOWN).map(this::line).toList();
+      List<Tallies.Line> shown = tallies.lines(at).stream().limit(LINES_SHOWN).toList();
+      floor.look(shown.stream().map(Tallies.Line::key).toList());
+      return shown.stream().map(this::line).toList();
     }
 
     private CountView.Line line(Tallies.Line line) {
@@ -183,7 +181,7 @@ class CountDesk {
           item.name(),
           item.unit().symbol(),
           item.decimals(),
-          house.catalog().picture(item.id()).orElse(null),
+          floor.picture(item.id()).orElse(null),
           floor.bin(key.place()).address(),
           lot == null ? null : lot.code(),
           lot == null ? null : lot.expiry(),
@@ -203,7 +201,9 @@ class CountDesk {
       if (blind && outcome != Outcome.ASKS && at.asked().isEmpty() && !empty) {
         return List.of();
       }
-      return missing.stream().limit(LINES_SHOWN).map(key -> notFound(key, blind)).toList();
+      List<PositionKey> shown = missing.stream().limit(LINES_SHOWN).toList();
+      floor.look(shown);
+      return shown.stream().map(key -> notFound(key, blind)).toList();
     }
 
     private CountView.NotFound notFound(PositionKey key, boolean blind) {
@@ -219,7 +219,7 @@ class CountDesk {
           item.code(),
           item.name(),
           item.unit().symbol(),
-          house.catalog().picture(item.id()).orElse(null),
+          floor.picture(item.id()).orElse(null),
           floor.bin(key.place()).address(),
           key.lot() == 0 ? null : floor.lot(key.lot()).map(Catalog.LotCard::code).orElse(null),
           key.serial() == 0 ? null : floor.serial(key.serial()),
@@ -318,7 +318,7 @@ class CountDesk {
     if (!chosen(command, sitting)) {
       return sitting.refused(new Misfit.DocumentFirst(Verb.COUNT));
     }
-    Heard heard = Count.hear(sitting.at.sentence(), read, sitting.facts());
+    Heard heard = Count.hear(sitting.at.sentence(), read, sitting.floor);
     return answer(command, sitting, heard, ago);
   }
 
@@ -350,7 +350,7 @@ class CountDesk {
             sitting.at.sentence(),
             Count.meaning(evidence)
                 .orElseThrow(() -> Problem.invalid("kind", "That is nothing that can be counted.")),
-            sitting.facts()),
+            sitting.floor),
         ago);
   }
 

@@ -135,7 +135,7 @@ final class SentenceDraft {
             .map(pack -> new FloorView.PackSize(pack.name(), pack.factor()))
             .toList(),
         facts.house.onHand().available(item.id(), facts.site()),
-        facts.house.catalog().picture(item.id()).orElse(null),
+        facts.picture(item.id()).orElse(null),
         facts.house.places().shelfNote(item.id(), facts.site()));
   }
 

@@ -4,13 +4,17 @@ import app.reliquum.catalog.Catalog;
 import app.reliquum.core.sentence.CountFacts;
 import app.reliquum.counting.Tallies;
 import java.util.Optional;
+import java.util.function.Supplier;
 
 /** The facts for one reading of a Count sentence. */
 final class StoredCountFacts extends StoredFacts implements CountFacts {
-  private final Tallies.Sitting sitting;
+  private final Supplier<Tallies.Sitting> sitting;
 
-  StoredCountFacts(House house, Tallies.Sitting sitting) {
-    super(sitting.site(), house);
+  /**
+   * @param sitting where the person stands in the count at this moment
+   */
+  StoredCountFacts(long site, House house, Supplier<Tallies.Sitting> sitting) {
+    super(site, house);
     this.sitting = sitting;
   }
 
@@ -24,7 +28,7 @@ final class StoredCountFacts extends StoredFacts implements CountFacts {
     return house
         .catalog()
         .serial(item, code)
-        .filter(piece -> house.tallies().pieceCounted(sitting, piece.id()))
+        .filter(piece -> house.tallies().pieceCounted(sitting.get(), piece.id()))
         .isPresent();
   }
 }

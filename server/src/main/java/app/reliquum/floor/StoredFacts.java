@@ -27,13 +27,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.ToLongFunction;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** The facts for one reading of a sentence, each fetched once. */
 class StoredFacts implements HouseFacts {
 
+  private static final int MOST_AT_ONCE = 500;
   private final long site;
   private final Catalog catalog;
   private final Places places;
@@ -46,6 +47,9 @@ class StoredFacts implements HouseFacts {
   private final Map<Long, Optional<UnitLoads.Card>> loads = new HashMap<>();
   private final Map<Long, Optional<Catalog.LotCard>> lots = new HashMap<>();
   private final Map<Long, String> pieces = new HashMap<>();
+  private final Map<Long, List<Pack>> packs = new HashMap<>();
+  private final Map<Long, Optional<Long>> pictures = new HashMap<>();
+  private final Set<PositionKey> seen = new HashSet<>();
   private LocalDate today;
 
   final House house;
@@ -89,7 +93,12 @@ class StoredFacts implements HouseFacts {
 
   @Override
   public List<Pack> packs(long item) {
-    return catalog.packs(item);
+    if (!packs.containsKey(item)) {
+      Set<Long> asked = beside(item, PositionKey::item, packs);
+      Map<Long, List<Pack>> found = catalog.packs(asked);
+      asked.forEach(id -> packs.put(id, found.getOrDefault(id, List.of())));
+    }
+    return packs.get(item);
   }
 
   @Override
@@ -102,17 +111,17 @@ class StoredFacts implements HouseFacts {
 
   @Override
   public List<HeldPosition> stockIn(long place) {
-    return in.computeIfAbsent(place, onHand::in);
+    return in.computeIfAbsent(place, id -> looked(onHand.in(id)));
   }
 
   @Override
   public List<HeldPosition> stockOf(long item) {
-    return of.computeIfAbsent(item, id -> onHand.of(id, site));
+    return of.computeIfAbsent(item, id -> looked(onHand.of(id, site)));
   }
 
   @Override
   public List<HeldPosition> stockOn(long unitLoad) {
-    return on.computeIfAbsent(unitLoad, onHand::on);
+    return on.computeIfAbsent(unitLoad, id -> looked(onHand.on(id)));
   }
 
   @Override
@@ -141,6 +150,40 @@ class StoredFacts implements HouseFacts {
     return serial(serial);
   }
 
+  private List<HeldPosition> looked(List<HeldPosition> stock) {
+    stock.forEach(one -> seen.add(one.key()));
+    return stock;
+  }
+
+  /** Says of which positions there will be talk, so that what they are is fetched at once. */
+  final void look(Collection<PositionKey> keys) {
+    seen.addAll(keys);
+  }
+
+  /** Whoever asks about one thing asks about those beside it next: they are fetched together. */
+  private Set<Long> beside(long id, ToLongFunction<PositionKey> part, Map<Long, ?> known) {
+    Set<Long> asked =
+        seen.stream()
+            .mapToLong(part)
+            .filter(one -> one != 0 && !known.containsKey(one))
+            .distinct()
+            .limit(MOST_AT_ONCE)
+            .boxed()
+            .collect(Collectors.toCollection(HashSet::new));
+    asked.add(id);
+    return asked;
+  }
+
+  /** Which picture there is of an item. */
+  final Optional<Long> picture(long item) {
+    if (!pictures.containsKey(item)) {
+      Set<Long> asked = beside(item, PositionKey::item, pictures);
+      Map<Long, Long> found = catalog.pictures(asked);
+      asked.forEach(id -> pictures.put(id, Optional.ofNullable(found.get(id))));
+    }
+    return pictures.get(item);
+  }
+
   /** Forgets what a posting has changed. */
   void forget() {
     in.clear();
@@ -150,7 +193,12 @@ class StoredFacts implements HouseFacts {
   }
 
   Optional<UnitLoads.Card> card(long unitLoad) {
-    return loads.computeIfAbsent(unitLoad, house.loads()::card);
+    if (!loads.containsKey(unitLoad)) {
+      Set<Long> asked = beside(unitLoad, PositionKey::unitLoad, loads);
+      asked.forEach(id -> loads.put(id, Optional.empty()));
+      house.loads().cards(asked).forEach(card -> loads.put(card.id(), Optional.of(card)));
+    }
+    return loads.get(unitLoad);
   }
 
   String load(long unitLoad) {
@@ -190,21 +238,21 @@ class StoredFacts implements HouseFacts {
   }
 
   Catalog.Measured item(long id) {
-    return items.computeIfAbsent(
-        id,
-        key ->
-            catalog.measured(Set.of(key)).stream()
-                .findFirst()
-                .orElseThrow(() -> Problem.missing("item", key)));
+    if (!items.containsKey(id)) {
+      catalog
+          .measured(beside(id, PositionKey::item, items))
+          .forEach(found -> items.put(found.id(), found));
+    }
+    return Optional.ofNullable(items.get(id)).orElseThrow(() -> Problem.missing("item", id));
   }
 
   Places.LedgerPlace bin(long id) {
-    return bins.computeIfAbsent(
-        id,
-        key ->
-            places.forLedger(Set.of(key)).stream()
-                .findFirst()
-                .orElseThrow(() -> Problem.missing("place", key)));
+    if (!bins.containsKey(id)) {
+      places
+          .forLedger(beside(id, PositionKey::place, bins))
+          .forEach(found -> bins.put(found.id(), found));
+    }
+    return Optional.ofNullable(bins.get(id)).orElseThrow(() -> Problem.missing("place", id));
   }
 
   /** The items that were looked at. */
@@ -218,22 +266,18 @@ class StoredFacts implements HouseFacts {
   }
 
   Optional<Catalog.LotCard> lot(long id) {
-    return lots.computeIfAbsent(id, catalog::lot);
+    if (!lots.containsKey(id)) {
+      Set<Long> asked = beside(id, PositionKey::lot, lots);
+      asked.forEach(one -> lots.put(one, Optional.empty()));
+      catalog.lots(asked).forEach(found -> lots.put(found.id(), Optional.of(found)));
+    }
+    return lots.get(id);
   }
 
   /** The number of a piece. */
   String serial(long id) {
     if (!pieces.containsKey(id)) {
-      // Whoever asks about one piece asks about those beside it next.
-      Set<Long> asked =
-          Stream.of(in, of, on)
-              .flatMap(seen -> seen.values().stream())
-              .flatMap(List::stream)
-              .map(one -> one.key().serial())
-              .filter(piece -> piece != 0 && !pieces.containsKey(piece))
-              .collect(Collectors.toCollection(HashSet::new));
-      asked.add(id);
-      pieces.putAll(catalog.serialCodes(asked));
+      pieces.putAll(catalog.serialCodes(beside(id, PositionKey::serial, pieces)));
     }
     return pieces.getOrDefault(id, "?");
   }

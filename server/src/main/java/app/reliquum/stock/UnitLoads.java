@@ -7,6 +7,7 @@ import app.reliquum.catalog.Catalog;
 import app.reliquum.core.scan.Sscc;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Clock;
+import java.util.Collection;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -59,6 +60,14 @@ public class UnitLoads {
   /** A unit load by its number. */
   public Optional<Card> card(long id) {
     return jdbc.sql(CARD + " where u.id = ? limit 1").param(id).query(Card.class).optional();
+  }
+
+  /** Unit loads by their numbers. */
+  public List<Card> cards(Collection<Long> ids) {
+    return jdbc.sql(CARD + " where u.id in (:ids) group by u.id")
+        .param("ids", ids)
+        .query(Card.class)
+        .list();
   }
 
   /** A unit load by its SSCC or code. */
