@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
-import { TapRow } from './Parts';
+import { Choosing, ListHead, TapRow } from './Parts';
 
 type Kind = Schemas['MovementKind'];
 type Way = Schemas['FloorAdjusting']['way'];
@@ -25,17 +25,12 @@ export function AdjustChoice({
     (way) => [way, kinds.filter((kind) => WAYS[kind.direction].includes(way))] as const,
   );
   return (
-    <Box sx={{ p: 1.5 }}>
-      <Box component="h1" sx={{ typography: 'h1', fontSize: 30, m: 0 }}>
-        {t('righting.title')}
-      </Box>
+    <Choosing title={t('righting.title')}>
       {ways.map(
         ([way, some]) =>
           some.length > 0 && (
             <Box key={way} component="section" aria-label={t(`righting.ways.${way}`)}>
-              <Box component="h2" sx={{ typography: 'h2', m: 0, mt: 2, mb: 0.5 }}>
-                {t(`righting.ways.${way}`)}
-              </Box>
+              <ListHead>{t(`righting.ways.${way}`)}</ListHead>
               {some.map((kind) => (
                 <TapRow
                   key={kind.id}
@@ -51,6 +46,6 @@ export function AdjustChoice({
             </Box>
           ),
       )}
-    </Box>
+    </Choosing>
   );
 }

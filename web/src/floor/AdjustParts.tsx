@@ -7,7 +7,7 @@ import { money, quantity } from '../kit/format';
 import { AdjustChoice } from './AdjustChoice';
 import { Basket } from './Basket';
 import type { Saying, View } from './desks';
-import { DoneNote, HeadStrip, SmallButton, TapRow } from './Parts';
+import { ListHead, DoneNote, HeadStrip, SmallButton, TapRow } from './Parts';
 import { useBasics, type Parts, type Talk } from './SentenceScreen';
 import { saying } from './useSentence';
 
@@ -134,9 +134,7 @@ function Lies({ view, onSay }: { view: View; onSay: (saying: Saying) => void }) 
   }
   return (
     <Box sx={{ p: 1.5, pt: 0 }}>
-      <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
-        {t('righting.lies')}
-      </Box>
+      <ListHead>{t('righting.lies')}</ListHead>
       {view.candidates.map((one, i) => (
         <TapRow
           key={i}

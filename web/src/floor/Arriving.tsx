@@ -9,7 +9,7 @@ import { Code } from '../kit/Code';
 import { count, date } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
 import { useSave } from '../kit/useSave';
-import { TapRow } from './Parts';
+import { Choosing, ListHead, TapRow, TypeIn } from './Parts';
 
 /** What is expected at a site, the latest first; or goods that nobody expects. */
 export function Arriving({
@@ -36,11 +36,11 @@ export function Arriving({
     (order) => onChoose(order.id),
   );
   return (
-    <Box sx={{ p: 1.5 }}>
-      <Box component="h1" sx={{ typography: 'h1', fontSize: 30, m: 0, mb: 0.5 }}>
-        {t('receive.title')}
-      </Box>
-      <Box sx={{ color: 'text.secondary', mb: 1 }}>{t('receive.find')}</Box>
+    <Choosing
+      title={t('receive.title')}
+      find={t('receive.find')}
+      none={orders.data?.total === 0 && t('receive.none')}
+    >
       <ProblemNote problem={orders.error ?? begin.error} />
       {orders.data?.rows.map((row) => (
         <TapRow
@@ -61,9 +61,6 @@ export function Arriving({
           end={t('receive.openLines', { count: row.openLines })}
         />
       ))}
-      {orders.data?.total === 0 && (
-        <Box sx={{ py: 2, fontSize: 19, color: 'text.secondary' }}>{t('receive.none')}</Box>
-      )}
       {(orders.data?.total ?? 0) > (orders.data?.rows.length ?? 0) && (
         <Box sx={{ py: 1, color: 'text.secondary' }}>
           {t('receive.moreOrders', { shown: count(orders.data?.total ?? 0) })}
@@ -91,8 +88,7 @@ export function Arriving({
           }}
           sx={{ mt: 1, display: 'flex', gap: 1 }}
         >
-          <Box
-            component="input"
+          <TypeIn
             required
             autoFocus
             aria-label={t('receive.reason')}
@@ -100,23 +96,13 @@ export function Arriving({
             value={reason}
             onChange={(event) => setReason(event.target.value)}
             maxLength={200}
-            sx={{
-              flex: 1,
-              minWidth: 0,
-              minHeight: 56,
-              px: 1.5,
-              font: 'inherit',
-              color: 'inherit',
-              bgcolor: 'background.paper',
-              border: '1.5px solid',
-            }}
           />
           <Button type="submit" variant="contained" sx={{ minHeight: 56, fontSize: 18 }}>
             {t('receive.begin')}
           </Button>
         </Box>
       )}
-    </Box>
+    </Choosing>
   );
 }
 
@@ -133,9 +119,7 @@ export function StillOpen({
   const came = lines.filter((line) => Number(line.received) > 0);
   return (
     <Box sx={{ px: 1.5, pb: 1.5 }}>
-      <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
-        {open.length > 0 ? t('receive.remains') : t('receive.allHere')}
-      </Box>
+      <ListHead>{open.length > 0 ? t('receive.remains') : t('receive.allHere')}</ListHead>
       {open.map((line) => (
         <TapRow
           key={line.line}

@@ -16,7 +16,7 @@ import { parts, StockBar } from '../kit/StockBar';
 import { useSave } from '../kit/useSave';
 import { sound } from '../kit/tones';
 import { ChooseGoods } from './ChooseGoods';
-import { Hits } from './Hits';
+import { Choices } from './Offers';
 import { useOpening } from './opening';
 import { sentenceDesk } from './desks';
 import { ScanBar } from './ScanBar';
@@ -74,7 +74,7 @@ function Card({
           {title}
         </Box>
         <ProblemNote problem={problem ?? refusal} />
-        <Hits hits={hits} onChoose={begin} />
+        {hits.length > 0 && <Choices choices={hits} onChoose={begin} />}
         {children}
       </Box>
       <Box sx={{ px: 1.5, pb: 1.5, display: 'flex', gap: 1 }}>

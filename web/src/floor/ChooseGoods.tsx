@@ -7,6 +7,7 @@ import { Code } from '../kit/Code';
 import { saying, type Saying } from './useSentence';
 import { soFar, typedNumber, unmistakable } from '../kit/numbers';
 import { Readings } from '../kit/Readings';
+import { TypeIn } from './Parts';
 import { Refusal } from './Refusal';
 
 type Row = Schemas['OnHandRow'];
@@ -104,25 +105,13 @@ export function ChooseGoods({ rows, onMove }: { rows: Row[]; onMove: (parts: Say
                 )}
               </span>
             </Box>
-            <Box
-              component="input"
+            <TypeIn
               inputMode="decimal"
               aria-label={t('move.howMany', { name: row.name })}
               disabled={!on || row.serialId !== null}
               value={chosen[row.key] ?? row.onHand ?? ''}
               onChange={(event) => setChosen({ ...chosen, [row.key]: event.target.value })}
-              sx={{
-                width: 84,
-                height: 52,
-                px: 1,
-                font: 'inherit',
-                fontSize: 19,
-                textAlign: 'right',
-                color: 'inherit',
-                bgcolor: 'background.paper',
-                border: '1.5px solid',
-                '&:disabled': { borderColor: 'divider', bgcolor: 'transparent' },
-              }}
+              sx={{ flex: '0 0 84px', width: 84, px: 1, textAlign: 'right' }}
             />
           </Box>
         );

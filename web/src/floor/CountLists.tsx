@@ -8,7 +8,7 @@ import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
 import { date } from '../kit/format';
 import { ItemPicture } from '../kit/ItemPicture';
-import { Warning } from './Parts';
+import { ListHead, Warning } from './Parts';
 import { soFar } from '../kit/numbers';
 import { NumberField } from '../kit/NumberField';
 
@@ -63,9 +63,7 @@ export function CountLines({
   }
   return (
     <Box sx={{ px: 1.5, pb: 1 }}>
-      <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
-        {t('counting.counted', { count: lines.length })}
-      </Box>
+      <ListHead>{t('counting.counted', { count: lines.length })}</ListHead>
       {lines.map((line) => (
         <Box
           key={line.id}
@@ -201,9 +199,9 @@ export function NotFound({ view }: { view: View }) {
   const empty = view.lines.length === 0;
   return (
     <Box sx={{ px: 1.5, pb: 1.5 }}>
-      <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5, mt: 1 }}>
+      <ListHead>
         {t(empty ? 'counting.bookHasHere' : 'counting.notYet', { count: view.notFound.length })}
-      </Box>
+      </ListHead>
       {view.notFound.map((one, i) => (
         <Box key={i} sx={{ borderTop: 1, borderColor: 'divider', borderTopStyle: 'dashed', px: 1 }}>
           <Missing of={one} here={view.place.address} />

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
 import { Problem, type Schemas } from '../api/client';
@@ -10,9 +10,9 @@ import { Blank } from './Blank';
 import { CountChoice } from './CountChoice';
 import { Asked, CountLines, NotFound } from './CountLists';
 import { Choices } from './Offers';
-import { DoneNote, HeadStrip, MainButton, SmallButton, TapRow } from './Parts';
+import { ListHead, DoneNote, HeadStrip, MainButton, SmallButton, TapRow } from './Parts';
 import { Refusal } from './Refusal';
-import { DOORS } from './doors';
+import { useBegins } from './doors';
 import { ScanBar } from './ScanBar';
 import { useTold } from './told';
 import { Known } from './SentenceParts';
@@ -29,13 +29,7 @@ export function CountSentence({ site }: { site: Schemas['SiteCard'] }) {
   const [line, setLine] = useState<number | null>(null);
   const now = desk.now;
   const { refusal, told } = useTold('COUNT');
-  // An action label may ask for other work; the count stays as it is.
-  const begins = now?.begins;
-  useEffect(() => {
-    if (begins) {
-      void navigate(DOORS[begins]);
-    }
-  }, [begins, navigate]);
+  useBegins(now?.begins);
   if (!now) {
     const fault = desk.view.error;
     return <Box sx={{ p: 2 }}>{fault ? fault.message : t('loading')}</Box>;
@@ -77,7 +71,9 @@ export function CountSentence({ site }: { site: Schemas['SiteCard'] }) {
         )}
         {now.asking && <Asked view={now} />}
         {now.count && !now.asking && <Sentence view={now} />}
-        {now.choices.length > 0 && <Choices choices={now.choices} onChoose={desk.say} />}
+        {now.choices.length > 0 && (
+          <Choices choices={now.choices} onChoose={(one) => desk.say(one.saying)} />
+        )}
         {now.count && !at && <Slips view={now} onTake={(slip) => speak({ kind: 'slip', slip })} />}
         {at && !now.asking && (
           <>
@@ -207,9 +203,7 @@ function Slips({ view, onTake }: { view: View; onTake: (slip: number) => void })
   const { t } = useTranslation();
   return (
     <Box sx={{ px: 1.5, pb: 1.5 }}>
-      <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
-        {view.slips.length > 0 ? t('counting.next') : t('counting.noSlips')}
-      </Box>
+      <ListHead>{view.slips.length > 0 ? t('counting.next') : t('counting.noSlips')}</ListHead>
       {view.slips.map((slip) => (
         <TapRow
           key={slip.id}

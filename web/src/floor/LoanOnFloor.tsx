@@ -9,7 +9,7 @@ import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { useSave } from '../kit/useSave';
 import { sound } from '../kit/tones';
-import { DoneNote, HeadStrip, SmallButton, Warning } from './Parts';
+import { DoneNote, HeadStrip, SmallButton, Warning, TypeIn } from './Parts';
 import { Refusal } from './Refusal';
 import { ScanBar } from './ScanBar';
 import { decimal } from '../kit/numbers';
@@ -159,8 +159,7 @@ function OutRow({
         </Box>
       </Box>
       {coming !== undefined && !goods.serial && (
-        <Box
-          component="input"
+        <TypeIn
           aria-label={`${t('quantity')} ${goods.name}`}
           inputMode="decimal"
           value={coming}
@@ -178,7 +177,7 @@ function OutRow({
               onScan(scanned);
             }
           }}
-          sx={{ width: 84, minHeight: 48, fontSize: 20, textAlign: 'right' }}
+          sx={{ flex: '0 0 84px', width: 84, px: 1, fontSize: 20, textAlign: 'right' }}
         />
       )}
       <Button

@@ -4,38 +4,37 @@ import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
+import { ListHead } from './Parts';
 import type { View } from './desks';
-import { useNamed } from './told';
+import { useNamed, type Named } from './told';
 import { saying, type Saying } from './useSentence';
 import { plus } from '../kit/numbers';
 
 type Candidate = Schemas['FloorCandidate'];
 
 /** A code with several meanings is never guessed: these are they. */
-export function Choices({
+export function Choices<T extends Named>({
   choices,
   onChoose,
 }: {
-  choices: Schemas['FloorChoice'][];
-  onChoose: (saying: Saying) => void;
+  choices: T[];
+  onChoose: (chosen: T) => void;
 }) {
   const { t } = useTranslation();
   const named = useNamed();
   return (
     <Box sx={{ p: 1.5, display: 'grid', gap: 1 }}>
-      <Box component="h2" sx={{ typography: 'h2', m: 0 }}>
-        {t('floor.which')}
-      </Box>
-      {choices.map((choice) => (
+      <ListHead>{t('floor.which')}</ListHead>
+      {choices.map((one) => (
         <Button
-          key={choice.title + choice.detail}
+          key={one.kind + one.title + one.detail}
           variant="outlined"
-          onClick={() => onChoose(choice.saying)}
+          onClick={() => onChoose(one)}
           sx={{ minHeight: 60, justifyContent: 'space-between', fontSize: 18 }}
         >
-          <span>{named(choice).title}</span>
+          <span>{named(one).title}</span>
           <Box component="span" sx={{ color: 'text.secondary', fontSize: 16 }}>
-            {named(choice).detail}
+            {named(one).detail}
           </Box>
         </Button>
       ))}
@@ -61,9 +60,7 @@ export function Candidates({ view, onChoose }: { view: View; onChoose: (saying: 
     );
   return (
     <Box sx={{ p: 1.5, pt: 0 }}>
-      <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
-        {byPlace ? t('move.liesIn') : t('move.liesThere')}
-      </Box>
+      <ListHead>{byPlace ? t('move.liesIn') : t('move.liesThere')}</ListHead>
       {offered.map((one, i) => (
         <Box
           key={i}

@@ -9,7 +9,7 @@ import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
 import { useSave } from '../kit/useSave';
-import { HeadStrip, SmallButton, TapRow } from './Parts';
+import { Choosing, ListHead, HeadStrip, SmallButton, TapRow, TypeIn } from './Parts';
 import { SentenceLine } from './SentenceLine';
 import { useBasics, type Parts, type Talk } from './SentenceScreen';
 import { saying } from './useSentence';
@@ -62,9 +62,7 @@ export function usePackParts(talk: Talk): Parts {
         />
         {open && (
           <Box sx={{ p: 1.5, pt: 0 }}>
-            <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
-              {t('packing.toPack')}
-            </Box>
+            <ListHead>{t('packing.toPack')}</ListHead>
             {picking.stops.map((stop) => (
               <Box
                 key={stop.id}
@@ -108,14 +106,11 @@ function PackChoice({
 }) {
   const { t } = useTranslation();
   return (
-    <Box sx={{ p: 1.5 }}>
-      <Box component="h1" sx={{ typography: 'h1', fontSize: 30, m: 0, mb: 0.5 }}>
-        {t('packing.title')}
-      </Box>
-      <Box sx={{ color: 'text.secondary', mb: 1 }}>{t('packing.find')}</Box>
-      {choices.length === 0 && (
-        <Box sx={{ py: 2, fontSize: 19, color: 'text.secondary' }}>{t('packing.none')}</Box>
-      )}
+    <Choosing
+      title={t('packing.title')}
+      find={t('packing.find')}
+      none={choices.length === 0 && t('packing.none')}
+    >
       {choices.map((one) => (
         <TapRow
           key={one.id}
@@ -135,7 +130,7 @@ function PackChoice({
           end={t(`outbound.state.${one.state}`)}
         />
       ))}
-    </Box>
+    </Choosing>
   );
 }
 
@@ -185,9 +180,7 @@ function Parcels({
   }
   return (
     <Box sx={{ p: 1.5, pt: 0 }}>
-      <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
-        {t('packing.loads')}
-      </Box>
+      <ListHead>{t('packing.loads')}</ListHead>
       <ProblemNote problem={weigh.error ?? carry.error} />
       {picking.parcels.map((parcel) => (
         <Box key={parcel.load} sx={{ borderTop: 1, borderColor: 'divider', py: 1 }}>
@@ -267,24 +260,12 @@ function Typed({ onWeight }: { onWeight: (weight: number) => void }) {
       }}
       sx={{ display: 'flex', gap: 1, mt: 1 }}
     >
-      <Box
-        component="input"
+      <TypeIn
         inputMode="decimal"
         aria-label={t('packing.typed')}
         placeholder={t('packing.typed')}
         value={text}
         onChange={(event) => setText(event.target.value)}
-        sx={{
-          flex: 1,
-          minWidth: 0,
-          height: 48,
-          px: 1.5,
-          font: 'inherit',
-          color: 'text.primary',
-          bgcolor: 'background.paper',
-          border: '1.5px solid',
-          borderRadius: '3px',
-        }}
       />
       <Button type="submit" variant="outlined" disabled={!(weight > 0)} sx={{ minHeight: 48 }}>
         {t('packing.set')}

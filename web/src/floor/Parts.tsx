@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import Button, { type ButtonProps } from '@mui/material/Button';
+import { styled, type SxProps, type Theme } from '@mui/material/styles';
 import type { ReactNode } from 'react';
 import { Code } from '../kit/Code';
 
@@ -126,3 +127,66 @@ export function SmallButton(props: ButtonProps) {
 export function MainButton(props: ButtonProps) {
   return <Button variant="contained" {...props} sx={{ minHeight: 68, fontSize: 24 }} />;
 }
+
+/** What a list is of. */
+export function ListHead({ children }: { children: ReactNode }) {
+  return (
+    <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5, mt: 1 }}>
+      {children}
+    </Box>
+  );
+}
+
+/** What is to be chosen before anything is said: how it is found, and rows to tap. */
+export function Choosing({
+  title,
+  find,
+  none,
+  children,
+}: {
+  title: string;
+  find?: string;
+  /** Said instead of rows where there are none; false where there are some. */
+  none?: string | false;
+  children: ReactNode;
+}) {
+  return (
+    <Box sx={{ p: 1.5 }}>
+      <Box component="h1" sx={{ typography: 'h1', fontSize: 30, m: 0, mb: 0.5 }}>
+        {title}
+      </Box>
+      <Box sx={{ color: 'text.secondary', mb: 1 }}>{find}</Box>
+      {none && <Box sx={{ py: 2, fontSize: 19, color: 'text.secondary' }}>{none}</Box>}
+      {children}
+    </Box>
+  );
+}
+
+/** A row that is only looked at. */
+export function LookRow({ children, sx }: { children: ReactNode; sx?: SxProps<Theme> }) {
+  return (
+    <Box
+      sx={[
+        { display: 'flex', gap: 1.5, py: 1, borderTop: 1, borderColor: 'divider' },
+        ...(Array.isArray(sx) ? sx : [sx]),
+      ]}
+    >
+      {children}
+    </Box>
+  );
+}
+
+/** A line to type in, large enough for a glove. */
+export const TypeIn = styled('input')(({ theme }) => ({
+  flex: 1,
+  minWidth: 0,
+  minHeight: 52,
+  padding: '0 12px',
+  font: 'inherit',
+  fontSize: 18,
+  color: theme.palette.text.primary,
+  backgroundColor: theme.palette.background.paper,
+  border: '1.5px solid',
+  borderRadius: 3,
+  '&:disabled': { borderColor: theme.palette.divider, backgroundColor: 'transparent' },
+}));

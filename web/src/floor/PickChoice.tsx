@@ -5,7 +5,7 @@ import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date } from '../kit/format';
 import { fonts } from '../app/theme';
-import { MainButton, TapRow } from './Parts';
+import { Choosing, MainButton, TapRow, TypeIn } from './Parts';
 
 type Choice = Schemas['FloorPickChoice'];
 
@@ -31,14 +31,11 @@ export function PickChoice({
     });
   const chosen = choices.filter((one) => totes.has(one.id));
   return (
-    <Box sx={{ p: 1.5 }}>
-      <Box component="h1" sx={{ typography: 'h1', fontSize: 30, m: 0, mb: 0.5 }}>
-        {t('picking.title')}
-      </Box>
-      <Box sx={{ color: 'text.secondary', mb: 1 }}>{t('picking.find')}</Box>
-      {choices.length === 0 && (
-        <Box sx={{ py: 2, fontSize: 19, color: 'text.secondary' }}>{t('picking.none')}</Box>
-      )}
+    <Choosing
+      title={t('picking.title')}
+      find={t('picking.find')}
+      none={choices.length === 0 && t('picking.none')}
+    >
       {choices.map((one) => (
         <Box key={one.id} sx={{ borderLeft: totes.has(one.id) ? 10 : 0 }}>
           <TapRow
@@ -61,25 +58,12 @@ export function PickChoice({
             end={t('picking.lines', { count: one.lines })}
           />
           {totes.has(one.id) && chosen.length > 1 && (
-            <Box
-              component="input"
+            <TypeIn
               aria-label={t('picking.toteOf', { number: one.number })}
               placeholder={t('picking.tote')}
               value={totes.get(one.id)}
               onChange={(event) => setTotes(new Map(totes).set(one.id, event.target.value))}
-              sx={{
-                ml: 1.5,
-                mb: 1,
-                width: 'calc(100% - 24px)',
-                height: 48,
-                px: 1.5,
-                fontFamily: fonts.code,
-                fontSize: 18,
-                color: 'text.primary',
-                bgcolor: 'background.paper',
-                border: '1.5px solid',
-                borderRadius: '3px',
-              }}
+              sx={{ ml: 1.5, mb: 1, width: 'calc(100% - 24px)', fontFamily: fonts.code }}
             />
           )}
         </Box>
@@ -101,6 +85,6 @@ export function PickChoice({
           </MainButton>
         </Box>
       )}
-    </Box>
+    </Choosing>
   );
 }

@@ -5,7 +5,7 @@ import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { quantity } from '../kit/format';
 import type { Saying } from './desks';
-import { HeadStrip, SmallButton, TapRow, Warning } from './Parts';
+import { ListHead, HeadStrip, SmallButton, TapRow, Warning } from './Parts';
 import { PickChoice } from './PickChoice';
 import { useBasics, type Parts, type Talk } from './SentenceScreen';
 import { saying } from './useSentence';
@@ -47,9 +47,7 @@ export function usePickParts(talk: Talk): Parts {
         {picking.substitute && <Warning>{t('picking.substitute')}</Warning>}
         {asks ? (
           <Box sx={{ px: 1.5, display: 'grid', gap: 1 }}>
-            <Box component="h2" sx={{ typography: 'h2', m: 0 }}>
-              {t('picking.why')}
-            </Box>
+            <ListHead>{t('picking.why')}</ListHead>
             {REASONS.map((reason) => (
               <SmallButton
                 key={reason}
@@ -102,9 +100,7 @@ function Stops({
   }
   return (
     <Box sx={{ p: 1.5, pt: 0 }}>
-      <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
-        {t('picking.walk')}
-      </Box>
+      <ListHead>{t('picking.walk')}</ListHead>
       {picking.stops.map((stop) => (
         <TapRow
           key={stop.id}

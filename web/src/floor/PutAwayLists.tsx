@@ -7,7 +7,7 @@ import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
 import { ago, quantity } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
-import { TapRow } from './Parts';
+import { ListHead, TapRow } from './Parts';
 import type { View } from './desks';
 import { saying, type Saying } from './useSentence';
 
@@ -105,9 +105,7 @@ export function DockList({ site, onChoose }: { site: number; onChoose: (saying: 
   });
   return (waiting.data?.length ?? 0) === 0 ? null : (
     <>
-      <Box component="h2" sx={{ typography: 'h2', m: 0, px: 1.5 }}>
-        {t('move.dock')}
-      </Box>
+      <ListHead>{t('move.dock')}</ListHead>
       <WaitingList site={site} onChoose={onChoose} />
     </>
   );
@@ -187,9 +185,9 @@ export function WhyHere({
   });
   return (
     <Box sx={{ m: 1.5, p: 1.5, border: '1.5px solid', bgcolor: 'background.paper' }}>
-      <Box component="h2" sx={{ typography: 'h2', m: 0 }}>
+      <ListHead>
         {t('away.whyTitle', { amount: `${quantity(view.held)} ${view.item.symbol ?? ''}` })}
-      </Box>
+      </ListHead>
       <ProblemNote problem={plan.error} />
       <Reasons advice={plan.data} />
       <Button onClick={onClose} sx={{ minHeight: 48, fontSize: 17 }}>

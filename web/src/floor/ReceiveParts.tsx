@@ -6,7 +6,7 @@ import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { Arriving, StillOpen } from './Arriving';
 import type { Saying, View } from './desks';
-import { HeadStrip, TapRow, Warning } from './Parts';
+import { ListHead, HeadStrip, TapRow, Warning, TypeIn } from './Parts';
 import { SentenceLine } from './SentenceLine';
 import { useBasics, type Parts, type Talk } from './SentenceScreen';
 import { saying } from './useSentence';
@@ -23,9 +23,7 @@ export function useReceiveParts(talk: Talk): Parts {
   const choose = (document: number) => desk.speak({ kind: 'document', document });
   const which = orders.length > 0 && (
     <Box sx={{ px: 1.5 }}>
-      <Box component="h2" sx={{ typography: 'h2', m: 0 }}>
-        {t('receive.whichOrder')}
-      </Box>
+      <ListHead>{t('receive.whichOrder')}</ListHead>
       {orders.map((one) => (
         <TapRow
           key={one.id}
@@ -132,22 +130,12 @@ function Extras({
       {view.needsExpiry && view.expiry?.state !== 'ONLY' && (
         <Box component="label" sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 16 }}>
           {t('receive.lastDay')}
-          <Box
-            component="input"
+          <TypeIn
             type="date"
             value={view.expiry?.state === 'SAID' ? (view.expiry.value ?? '') : ''}
             onChange={(event) =>
               event.target.value && onSay(saying({ kind: 'EXPIRY', date: event.target.value }))
             }
-            sx={{
-              minHeight: 52,
-              px: 1,
-              font: 'inherit',
-              color: 'inherit',
-              bgcolor: 'background.paper',
-              border: '1.5px solid',
-              borderRadius: '3px',
-            }}
           />
         </Box>
       )}
@@ -173,15 +161,6 @@ function SerialRow({ onRow }: { onRow: (first: string, last: string) => void }) 
   const { t } = useTranslation();
   const [first, setFirst] = useState('');
   const [last, setLast] = useState('');
-  const field = {
-    flex: 1,
-    minWidth: 0,
-    width: 130,
-    minHeight: 52,
-    px: 1,
-    font: 'inherit',
-    border: '1.5px solid',
-  };
   return (
     <Box
       component="form"
@@ -191,23 +170,19 @@ function SerialRow({ onRow }: { onRow: (first: string, last: string) => void }) 
       }}
       sx={{ display: 'flex', gap: 1, width: '100%' }}
     >
-      <Box
-        component="input"
+      <TypeIn
         required
         aria-label={t('receive.first')}
         placeholder={t('receive.first')}
         value={first}
         onChange={(event) => setFirst(event.target.value)}
-        sx={field}
       />
-      <Box
-        component="input"
+      <TypeIn
         required
         aria-label={t('receive.last')}
         placeholder={t('receive.last')}
         value={last}
         onChange={(event) => setLast(event.target.value)}
-        sx={field}
       />
       <Button type="submit" variant="outlined" sx={{ minHeight: 52 }}>
         {t('receive.take')}

@@ -6,7 +6,7 @@ import { useNavigate } from 'react-router';
 import { api, read, type Schemas } from '../api/client';
 import { useMay } from '../app/session';
 import { Refusal } from './Refusal';
-import { Hits } from './Hits';
+import { Choices } from './Offers';
 import { useOpening } from './opening';
 import { sentenceDesk } from './desks';
 import { ScanBar } from './ScanBar';
@@ -40,7 +40,7 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
           <Box sx={{ color: 'text.secondary', fontSize: 18 }}>{t('floor.scanWhat')}</Box>
         </Box>
         {refusal && <Refusal sentence={refusal} />}
-        <Hits hits={hits} onChoose={begin} />
+        {hits.length > 0 && <Choices choices={hits} onChoose={begin} />}
       </Box>
       {mayMove && (
         <Box sx={{ px: 1.5, pb: 1.5, display: 'grid', gap: 1 }}>

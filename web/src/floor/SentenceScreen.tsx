@@ -1,13 +1,13 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useEffect, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
 import type { Schemas } from '../api/client';
 import { quantity } from '../kit/format';
 import { useAdjustParts } from './AdjustParts';
 import { sentenceDesk, type SpokenVerb, type View } from './desks';
-import { DOORS } from './doors';
+import { useBegins } from './doors';
 import { useMoveParts } from './MoveParts';
 import { Choices } from './Offers';
 import { usePackParts } from './PackParts';
@@ -72,16 +72,9 @@ const PARTS: Record<SpokenVerb, (talk: Talk) => Parts> = {
 /** What is being done, as one plain sentence with blanks that scans fill in any order. */
 export function SentenceScreen({ site, verb }: { site: Site; verb: SpokenVerb }) {
   const { t } = useTranslation();
-  const navigate = useNavigate();
   const desk = useSentence(sentenceDesk(site.id, verb));
   const now = desk.view.data;
-  // An action label may ask for other work; this sentence stays as it is.
-  const begins = now?.begins;
-  useEffect(() => {
-    if (begins) {
-      void navigate(DOORS[begins]);
-    }
-  }, [begins, navigate]);
+  useBegins(now?.begins);
   if (!now) {
     const fault = desk.view.error;
     return <Box sx={{ p: 2 }}>{fault ? fault.message : t('loading')}</Box>;
@@ -154,7 +147,9 @@ function Told({ talk: { now, desk }, add }: { talk: Talk; add?: string }) {
         </Box>
       )}
       {now.warning && <Warning>{t('away.warning', { why: now.warning })}</Warning>}
-      {now.choices.length > 0 && <Choices choices={now.choices} onChoose={desk.say} />}
+      {now.choices.length > 0 && (
+        <Choices choices={now.choices} onChoose={(one) => desk.say(one.saying)} />
+      )}
     </>
   );
 }

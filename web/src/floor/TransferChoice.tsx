@@ -6,7 +6,7 @@ import { api, read, type Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
-import { TapRow } from './Parts';
+import { Choosing, ListHead, TapRow } from './Parts';
 import type { TransferVerb } from './desks';
 
 /** What is planned must be released first; what is begun on the floor may still be empty. */
@@ -48,13 +48,13 @@ export function TransferChoice({
   });
   const rows = transfers.data?.rows.filter((row) => !sends || sendable(row)) ?? [];
   return (
-    <Box sx={{ p: 1.5 }}>
-      <Box component="h1" sx={{ typography: 'h1', fontSize: 30, m: 0, mb: 0.5 }}>
-        {t(sends ? 'going.sendTitle' : 'going.arriveTitle')}
-      </Box>
-      <Box sx={{ color: 'text.secondary', mb: 1 }}>
-        {t(sends ? 'going.sendFind' : 'going.arriveFind')}
-      </Box>
+    <Choosing
+      title={t(sends ? 'going.sendTitle' : 'going.arriveTitle')}
+      find={t(sends ? 'going.sendFind' : 'going.arriveFind')}
+      none={
+        transfers.data && rows.length === 0 && t(sends ? 'going.noneToSend' : 'going.noneOnRoad')
+      }
+    >
       <ProblemNote problem={transfers.error ?? destinations.error} />
       {rows.map((row) => (
         <TapRow
@@ -75,16 +75,9 @@ export function TransferChoice({
           end={t('going.kinds', { count: sends ? row.sendLines : row.roadLines })}
         />
       ))}
-      {transfers.data && rows.length === 0 && (
-        <Box sx={{ py: 2, fontSize: 19, color: 'text.secondary' }}>
-          {t(sends ? 'going.noneToSend' : 'going.noneOnRoad')}
-        </Box>
-      )}
       {sends && (
         <>
-          <Box component="h2" sx={{ typography: 'h2', m: 0, mt: 2, mb: 0.5 }}>
-            {t('going.toSite')}
-          </Box>
+          <ListHead>{t('going.toSite')}</ListHead>
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
             {destinations.data
               ?.filter((one) => one.id !== site.id)
@@ -101,6 +94,6 @@ export function TransferChoice({
           </Box>
         </>
       )}
-    </Box>
+    </Choosing>
   );
 }

@@ -7,7 +7,7 @@ import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
 import { useSave } from '../kit/useSave';
-import { TapRow } from './Parts';
+import { ListHead, TapRow } from './Parts';
 import { saying, type Saying } from './useSentence';
 import { minus } from '../kit/numbers';
 
@@ -97,13 +97,13 @@ export function PickList({
   const any = transfer.kept.some((one) => one.picked);
   return (
     <Box sx={{ px: 1.5, pt: 1, pb: 1.5 }}>
-      <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
+      <ListHead>
         {open.length > 0
           ? t('going.pickList')
           : transfer.planned && any
             ? t('going.allPicked')
             : !any && t('going.nothingPicked')}
-      </Box>
+      </ListHead>
       {together(open, (row) => row.placeId).map((rows) => {
         const one = rows[0]!;
         const many = rows.length > 1;
@@ -159,9 +159,7 @@ export function PickedList({ transfer, onChanged }: { transfer: Transfer; onChan
   }
   return (
     <Box sx={{ px: 1.5, pt: 1, pb: 1.5 }}>
-      <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
-        {t('going.picked')}
-      </Box>
+      <ListHead>{t('going.picked')}</ListHead>
       <ProblemNote problem={putBack.error} />
       {picked.map((one) => (
         <Box
@@ -216,9 +214,7 @@ export function OnTheRoad({
   const { t } = useTranslation();
   return (
     <Box sx={{ px: 1.5, pt: 1, pb: 1.5 }}>
-      <Box component="h2" sx={{ typography: 'h2', m: 0, mb: 0.5 }}>
-        {t(transfer.goods.length > 0 ? 'going.onTheRoad' : 'going.allHere')}
-      </Box>
+      <ListHead>{t(transfer.goods.length > 0 ? 'going.onTheRoad' : 'going.allHere')}</ListHead>
       {together(transfer.goods, (row) => row.shipment).map((rows) => {
         const one = rows[0]!;
         const many = rows.length > 1;

@@ -1,3 +1,5 @@
+import { useEffect } from 'react';
+import { useNavigate } from 'react-router';
 import type { Verb } from './desks';
 
 /** Where each verb is at home. */
@@ -12,3 +14,13 @@ export const DOORS: Record<Verb, string> = {
   PACK: '/floor/pack',
   COUNT: '/floor/count',
 };
+
+/** Goes where an action label asks for other work; what was said meanwhile stays as it is. */
+export function useBegins(begins: Verb | null | undefined) {
+  const navigate = useNavigate();
+  useEffect(() => {
+    if (begins) {
+      void navigate(DOORS[begins]);
+    }
+  }, [begins, navigate]);
+}

@@ -86,7 +86,7 @@ export function useTold(verb?: Verb, about?: View['transfer']) {
   };
 }
 
-type Named = Pick<Schemas['FloorHit'], 'kind' | 'title' | 'detail'> &
+export type Named = Pick<Schemas['FloorHit'], 'kind' | 'title' | 'detail'> &
   Partial<Pick<Schemas['FloorHit'], 'due' | 'overdue'>>;
 
 /** What something that was scanned is called, and what there is to say of it. */

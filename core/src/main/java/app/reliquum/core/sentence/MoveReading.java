@@ -163,28 +163,33 @@ final class MoveReading extends GoodsSaid {
     if (figure != null || !serials.isEmpty() || lot != 0) {
       throw new MisfitFound(new Misfit.WholeLoad(load));
     }
-    Set<Long> items = new TreeSet<>();
-    on.forEach(stock -> items.add(stock.key().item()));
-    if (item != 0 && !items.equals(Set.of(item))) {
-      throw new MisfitFound(new Misfit.OtherItem(items.iterator().next(), item));
+    if (item != 0 && on.stream().anyMatch(stock -> stock.key().item() != item)) {
+      throw new MisfitFound(new Misfit.OtherItem(on.get(0).key().item(), item));
     }
-    long from = on.get(0).key().place();
-    Quantity held = on.stream().map(HeldPosition::quantity).reduce(Quantity.ZERO, Quantity::plus);
-    Blank<Long> target = whereTo(from, on.get(0), held);
-    boolean one = items.size() == 1;
+    return asItStands(
+        new Blank.Only<>(on.get(0).key().place()), on, new MoveSentence.Load(load, Part.WHOLE));
+  }
+
+  /** What moves is settled, with how much of it; only where to is open. */
+  private MoveSentence asItStands(
+      Blank<Long> from, List<HeldPosition> moved, MoveSentence.Load what) {
+    Quantity held =
+        moved.stream().map(HeldPosition::quantity).reduce(Quantity.ZERO, Quantity::plus);
+    HeldPosition first = moved.get(0);
+    boolean one = moved.stream().allMatch(stock -> stock.key().item() == first.key().item());
     return new MoveSentence(
         evidence,
-        one ? new Blank.Only<>(items.iterator().next()) : Blank.empty(),
+        one ? new Blank.Only<>(first.key().item()) : Blank.empty(),
         Blank.empty(),
         false,
         false,
         List.of(),
         one ? new Blank.Only<>(held) : Blank.empty(),
-        new Blank.Only<>(from),
-        target,
+        from,
+        whereTo(from.filled().orElseThrow(), first, held),
         Blank.empty(),
-        new MoveSentence.Load(load, Part.WHOLE),
-        on,
+        what,
+        moved,
         List.of());
   }
 
@@ -204,25 +209,10 @@ final class MoveReading extends GoodsSaid {
     boolean everything = contents.taken().isEmpty();
     List<HeldPosition> moved =
         everything ? there : contents.taken().stream().map(one -> taken(one, there)).toList();
-    Quantity held =
-        moved.stream().map(HeldPosition::quantity).reduce(Quantity.ZERO, Quantity::plus);
-    Set<Long> items = new TreeSet<>();
-    moved.forEach(stock -> items.add(stock.key().item()));
-    boolean one = items.size() == 1;
-    return new MoveSentence(
-        evidence,
-        one ? new Blank.Only<>(items.iterator().next()) : Blank.empty(),
-        Blank.empty(),
-        false,
-        false,
-        List.of(),
-        one ? new Blank.Only<>(held) : Blank.empty(),
+    return asItStands(
         new Blank.Said<>(from),
-        whereTo(from, moved.get(0), held),
-        Blank.empty(),
-        new MoveSentence.Load(0, everything ? Part.EVERYTHING : Part.SEVERAL),
         moved,
-        List.of());
+        new MoveSentence.Load(0, everything ? Part.EVERYTHING : Part.SEVERAL));
   }
 
   private HeldPosition taken(Evidence.Taken said, List<HeldPosition> there) {
