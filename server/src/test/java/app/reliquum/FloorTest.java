@@ -146,6 +146,31 @@ class FloorTest {
   }
 
   @Test
+  void whatWasSaidBeforeAnUpgradeIsReadOn() {
+    scan("A-01-A");
+    // As it was written before sentences had their present names.
+    String said =
+        """
+        [{"kind":"together","parts":[{"kind":"bin","place":%d,"role":"FROM"},
+        {"kind":"item","item":%d,"counts":"0"}]},{"kind":"of","condition":"GOOD"},
+        {"kind":"figure","quantity":"7","pack":null}]
+        """
+            .formatted(goods.bin(site, "A-01-A"), shackle)
+            .replace("\n", "");
+    HOUSE
+        .database()
+        .run(
+            "update sentence set evidence = '"
+                + said
+                + "' where verb = 'MOVE' and person_id = (select id from person where code ="
+                + " 'HAND')");
+    JsonNode view = hand.get("/api/floor/MOVE?site=" + site).ok();
+    assertThat(view.path("quantity").path("value").asString()).isEqualTo("7");
+    assertThat(view.path("item").path("code").asString()).isEqualTo("SHK");
+    assertThat(view.path("from").path("address").asString()).isEqualTo("A-01-A");
+  }
+
+  @Test
   void aScanSentTwiceCountsOnce() {
     scan("A-01-A");
     UUID command = UUID.randomUUID();
