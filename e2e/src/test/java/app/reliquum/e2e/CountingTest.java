@@ -191,7 +191,7 @@ class CountingTest {
     scan(floor, "RB.KQ.T-01-B");
     assertThat(blank(floor, "Bin")).hasText("T-01-B");
     scan(floor, "RA.CONFIRM");
-    says(floor, "it is in review now");
+    says(floor, "the count is in review now");
 
     Page page = office("oddny", review(count));
     says(page, "In review");
