@@ -121,7 +121,7 @@ class PicturesTest {
     scan(page, "RA.CLEAR");
     page.navigate(HOUSE.address().resolve("/floor/adjust").toString());
     page.getByText("Taken for a job").click();
-    for (String item : List.of("SHK-004", "FLR-003", "RPE-002")) {
+    for (String item : List.of("SHK-004", "RPE-001", "RPE-002")) {
       scan(page, "RI." + item);
       page.locator("[data-blank=Item][data-state=SAID]").waitFor();
       scan(page, "2");

@@ -22,6 +22,10 @@ import java.util.Optional;
  * scanned puts the pallet away.
  */
 public final class Receive extends Dialogue<ReceiveSentence> {
+  /** Days that people mean; a year beside them is a slip of the finger. */
+  private static final LocalDate FIRST_DAY = LocalDate.of(1900, 1, 1);
+
+  private static final LocalDate LAST_DAY = LocalDate.of(2200, 12, 31);
   private final ReceiveFacts facts;
 
   /** The conversation with the facts of this moment, the order's among them. */
@@ -68,7 +72,10 @@ public final class Receive extends Dialogue<ReceiveSentence> {
     String text = reading.text();
     if (text.matches("[0-9]{4}-[0-9]{2}-[0-9]{2}")) {
       try {
-        return Optional.of(new Evidence.Expiry(LocalDate.parse(text)));
+        LocalDate day = LocalDate.parse(text);
+        return day.isBefore(FIRST_DAY) || day.isAfter(LAST_DAY)
+            ? Optional.empty()
+            : Optional.of(new Evidence.Expiry(day));
       } catch (DateTimeParseException noDate) {
         return Optional.empty();
       }

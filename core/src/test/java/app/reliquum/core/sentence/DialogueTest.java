@@ -401,6 +401,10 @@ class DialogueTest {
     Step<ReceiveSentence> day = receive.scan(flare, scan("2027-05-31"));
     assertThat(((Step.Filled<ReceiveSentence>) day).sentence().expiry().filled())
         .contains(LocalDate.of(2027, 5, 31));
+    Step<ReceiveSentence> slip = receive.scan(flare, scan("2750-05-31"));
+    assertThat(((Step.Filled<ReceiveSentence>) slip).sentence().expiry().filled())
+        .as("no day that anyone means")
+        .isEmpty();
     assertThat(refused(receive.scan(flare, scan("RB.KQ.NOWHERE"))))
         .as("a label of our own is never a lot")
         .isInstanceOf(Misfit.UnknownCode.class);
