@@ -8,7 +8,7 @@ import { AdjustChoice } from './AdjustChoice';
 import { Basket } from './Basket';
 import type { Saying, View } from './desks';
 import { ListHead, DoneNote, HeadStrip, SmallButton, TapRow } from './Parts';
-import { useBasics, type Parts, type Talk } from './SentenceScreen';
+import { useBasics, type Parts, type Talk } from './talk';
 import { saying } from './useSentence';
 
 /** Adjusting: why, then a sentence a line, then all lines at once. */

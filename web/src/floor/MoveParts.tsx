@@ -5,7 +5,7 @@ import { useTranslation } from 'react-i18next';
 import { Candidates } from './Offers';
 import { DockList, RoundList, WaitingList, WhyHere } from './PutAwayLists';
 import { SentenceLine } from './SentenceLine';
-import { useBasics, type Parts, type Talk } from './SentenceScreen';
+import { useBasics, type Parts, type Talk } from './talk';
 
 /** Moving, and putting away what waits on a dock or a trolley. */
 export function useMoveParts(talk: Talk): Parts {

@@ -11,7 +11,7 @@ import { ProblemNote } from '../kit/ProblemNote';
 import { useSave } from '../kit/useSave';
 import { Choosing, ListHead, HeadStrip, SmallButton, TapRow, TypeIn } from './Parts';
 import { SentenceLine } from './SentenceLine';
-import { useBasics, type Parts, type Talk } from './SentenceScreen';
+import { useBasics, type Parts, type Talk } from './talk';
 import { saying } from './useSentence';
 import { soFar } from '../kit/numbers';
 

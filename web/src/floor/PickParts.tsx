@@ -7,7 +7,7 @@ import { quantity } from '../kit/format';
 import type { Saying } from './desks';
 import { ListHead, HeadStrip, SmallButton, TapRow, Warning } from './Parts';
 import { PickChoice } from './PickChoice';
-import { useBasics, type Parts, type Talk } from './SentenceScreen';
+import { useBasics, type Parts, type Talk } from './talk';
 import { saying } from './useSentence';
 
 const REASONS = ['EMPTY', 'FEWER', 'DAMAGED', 'OUT_OF_REACH'] as const;

@@ -8,7 +8,7 @@ import { Arriving, StillOpen } from './Arriving';
 import type { Saying, View } from './desks';
 import { ListHead, HeadStrip, TapRow, Warning, TypeIn } from './Parts';
 import { SentenceLine } from './SentenceLine';
-import { useBasics, type Parts, type Talk } from './SentenceScreen';
+import { useBasics, type Parts, type Talk } from './talk';
 import { saying } from './useSentence';
 
 /** Goods come in: one sentence a line, and what remains of the order under it. */

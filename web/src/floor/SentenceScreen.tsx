@@ -1,12 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
-import { useNavigate } from 'react-router';
-import type { Schemas } from '../api/client';
-import { quantity } from '../kit/format';
 import { useAdjustParts } from './AdjustParts';
-import { sentenceDesk, type SpokenVerb, type View } from './desks';
+import { sentenceDesk, type SpokenVerb } from './desks';
 import { useBegins } from './doors';
 import { useMoveParts } from './MoveParts';
 import { Choices } from './Offers';
@@ -17,46 +13,10 @@ import { useReceiveParts } from './ReceiveParts';
 import { Refusal } from './Refusal';
 import { ScanBar } from './ScanBar';
 import { SentenceLine } from './SentenceLine';
+import type { Parts, Site, Talk } from './talk';
 import { useTold } from './told';
 import { useTransferParts } from './TransferParts';
 import { saying, useSentence } from './useSentence';
-
-export type Site = Schemas['SiteCard'];
-
-/** How a sentence stands, and how to say more to it. */
-export interface Talk {
-  site: Site;
-  now: View;
-  desk: ReturnType<typeof useSentence<View>>;
-}
-
-/** Something that can be pressed. */
-export interface Press {
-  label: string;
-  onPress: () => void;
-  disabled?: boolean;
-}
-
-/** What a verb shows around its sentence. */
-export interface Parts {
-  /** What it is about, over the sentence. */
-  head?: ReactNode;
-  /** The whole page, instead of a sentence. */
-  page?: ReactNode;
-  /** What must be chosen first, instead of the sentence. */
-  choice?: ReactNode;
-  /** What stands instead of the sentence while nothing is said; the sentence otherwise. */
-  title?: ReactNode;
-  /** Beside what was done. */
-  afterwards?: ReactNode;
-  /** What a refused item may be added by. */
-  add?: string;
-  /** Under the sentence. */
-  body?: ReactNode;
-  small: Press[];
-  main?: Press;
-  hint: string;
-}
 
 const PARTS: Record<SpokenVerb, (talk: Talk) => Parts> = {
   MOVE: useMoveParts,
@@ -152,22 +112,4 @@ function Told({ talk: { now, desk }, add }: { talk: Talk; add?: string }) {
       )}
     </>
   );
-}
-
-function number(of: string | null) {
-  return Number(of ?? 0) === 0 ? '0' : quantity(of);
-}
-
-/** What can be taken back, or else left. */
-export function useBasics({ now, desk }: Talk) {
-  const { t } = useTranslation();
-  const navigate = useNavigate();
-  return {
-    undo: { label: t('move.undo'), onPress: () => desk.act('UNDO'), disabled: !now.canUndo },
-    clear: { label: t('move.clear'), onPress: () => desk.act('CLEAR') },
-    back: { label: t('back'), onPress: () => void navigate('/floor') },
-    confirm: (label: string): Press => ({ label, onPress: () => desk.act('CONFIRM') }),
-    /** How much it is, for a button that says so. */
-    amount: { amount: `${number(now.quantity.value)} ${now.item.symbol ?? ''}`.trim() },
-  };
 }

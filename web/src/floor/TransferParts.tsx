@@ -6,7 +6,7 @@ import { Candidates } from './Offers';
 import { DoneNote, HeadStrip } from './Parts';
 import { SendNow } from './SendNow';
 import { SentenceLine } from './SentenceLine';
-import { useBasics, type Parts, type Talk } from './SentenceScreen';
+import { useBasics, type Parts, type Talk } from './talk';
 import { TransferChoice } from './TransferChoice';
 import { OnTheRoad, PickedList, PickList } from './TransferLists';
 
