@@ -119,7 +119,11 @@ export function TapRow({
 /** The second row of buttons of a sentence. */
 export function SmallButton(props: ButtonProps) {
   return (
-    <Button variant="outlined" {...props} sx={{ minHeight: 56, fontSize: 17, flex: 1, px: 0.5 }} />
+    <Button
+      variant="outlined"
+      {...props}
+      sx={{ minHeight: 56, fontSize: 17, lineHeight: 1.15, flex: 1, px: 0.5 }}
+    />
   );
 }
 
