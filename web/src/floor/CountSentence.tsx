@@ -12,6 +12,7 @@ import { Asked, CountLines, NotFound } from './CountLists';
 import { Choices } from './Offers';
 import { ListHead, DoneNote, HeadStrip, MainButton, SmallButton, TapRow } from './Parts';
 import { Refusal } from './Refusal';
+import { countDesk } from './desks';
 import { useBegins } from './doors';
 import { ScanBar } from './ScanBar';
 import { useTold } from './told';
@@ -29,7 +30,7 @@ export function CountSentence({ site }: { site: Schemas['SiteCard'] }) {
   const [line, setLine] = useState<number | null>(null);
   const now = desk.now;
   const { refusal, told } = useTold('COUNT');
-  useBegins(now?.begins);
+  useBegins(countDesk(site.id), now?.begins);
   if (!now) {
     const fault = desk.view.error;
     return <Box sx={{ p: 2 }}>{fault ? fault.message : t('loading')}</Box>;

@@ -34,7 +34,7 @@ export function SentenceScreen({ site, verb }: { site: Site; verb: SpokenVerb })
   const { t } = useTranslation();
   const desk = useSentence(sentenceDesk(site.id, verb));
   const now = desk.view.data;
-  useBegins(now?.begins);
+  useBegins(sentenceDesk(site.id, verb), now?.begins);
   if (!now) {
     const fault = desk.view.error;
     return <Box sx={{ p: 2 }}>{fault ? fault.message : t('loading')}</Box>;

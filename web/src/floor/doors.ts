@@ -1,6 +1,8 @@
+import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
 import type { Verb } from './desks';
+import type { DeskKey } from './outbox';
 
 /** Where each verb is at home. */
 export const DOORS: Record<Verb, string> = {
@@ -15,12 +17,21 @@ export const DOORS: Record<Verb, string> = {
   COUNT: '/floor/count',
 };
 
-/** Goes where an action label asks for other work; what was said meanwhile stays as it is. */
-export function useBegins(begins: Verb | null | undefined) {
+/**
+ * Goes where an action label asks for other work, once: the sentence stays as it is, and is there
+ * when someone comes back.
+ */
+export function useBegins({ key }: { key: DeskKey }, begins: Verb | null | undefined) {
   const navigate = useNavigate();
+  const queries = useQueryClient();
+  const name = JSON.stringify(key);
   useEffect(() => {
     if (begins) {
+      queries.setQueryData<{ begins: Verb | null }>(
+        JSON.parse(name) as DeskKey,
+        (view) => view && { ...view, begins: null },
+      );
       void navigate(DOORS[begins]);
     }
-  }, [begins, navigate]);
+  }, [begins, name, navigate, queries]);
 }

@@ -73,6 +73,14 @@ it('tells what was done, and all of it', () => {
   );
 });
 
+it('takes a lot that is called 0 for a lot', () => {
+  const values = { part: 'NONE', quantity: '2', item: 'Flare', lot: '0', serial: '' };
+  const { told } = renderHook(() => useTold('RECEIVE')).result.current;
+  expect(told([{ type: 'done', values: { ...values, place: 'DOCK-1' } }])).toBe(
+    'Received 2 × Flare, lot 0 at DOCK-1.',
+  );
+});
+
 it('names what was scanned', () => {
   const named = renderHook(() => useNamed()).result.current;
   expect(named({ kind: 'LOT', title: 'K1', detail: 'Flare' })).toEqual({

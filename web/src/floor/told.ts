@@ -21,7 +21,7 @@ function marks(values: Values): string[] {
   const others = Object.entries(values).flatMap(([name, value]) => {
     const none =
       value === '' ||
-      value === '0' ||
+      (QUANTITIES.includes(name) && Number(value) === 0) ||
       value === 0 ||
       value === false ||
       (Array.isArray(value) && value.length === 0);
