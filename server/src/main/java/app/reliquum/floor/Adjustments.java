@@ -121,13 +121,23 @@ class Adjustments implements FloorVerb {
     FloorView.Sentence perform(Command command, AdjustSentence sentence) {
       Optional<List<Change>> all = sentence.added(basket.changes());
       if (all.isEmpty()) {
-        return refused(new Misfit.CodeTwice(sentence.serials().get(0)));
+        return refused(new Misfit.CodeTwice(gathered(sentence)));
       }
       if (all.get().size() > Adjustment.MOST_LINES) {
         return refused(new FloorView.Told("basket-full", Map.of("most", Adjustment.MOST_LINES)));
       }
       keep(basket.with(all.get()));
       return super.perform(command, sentence);
+    }
+
+    /** The piece of a sentence that a line has already. */
+    private String gathered(AdjustSentence sentence) {
+      return sentence.serials().stream()
+          .filter(
+              code ->
+                  basket.changes().stream().anyMatch(one -> one.serial().equalsIgnoreCase(code)))
+          .findFirst()
+          .orElseThrow();
     }
 
     /** The lines are posted together. */
