@@ -112,6 +112,29 @@ class PostingTest {
   }
 
   @Test
+  void aCommandIdBelongsToItsAddressToo() {
+    goods.opening("SHK", null, null, "KQ.A-05-A", "10");
+    UUID command = UUID.randomUUID();
+    Map<String, Object> move = Goods.move("SHK", null, "KQ.A-05-A", "KQ.A-05-B", "2");
+    long first = controller.post("/api/moves", move).ok().path("posting").asLong();
+    long second = controller.post("/api/moves", move).ok().path("posting").asLong();
+    Map<String, Object> why = Map.of("reason", "twice");
+    controller.post("/api/postings/" + first + "/reversal", why, command).ok();
+    Client.Answer other = controller.post("/api/postings/" + second + "/reversal", why, command);
+    assertThat(other.problem()).isEqualTo("command-id-reused");
+  }
+
+  @Test
+  void aCommandDoneByAnEarlierReleaseIsAnswered() throws Exception {
+    goods.opening("SHK", null, null, "KQ.A-05-A", "10");
+    UUID command = UUID.randomUUID();
+    Map<String, Object> move = Goods.move("SHK", null, "KQ.A-05-A", "KQ.A-05-B", "7");
+    JsonNode first = controller.post("/api/moves", move, command).ok();
+    HOUSE.database().run("update command set fingerprint = null where id = '" + command + "'");
+    assertThat(controller.post("/api/moves", move, command).ok()).isEqualTo(first);
+  }
+
+  @Test
   void theSameCommandFromManyClientsAtOnceIsDoneOnce() throws Exception {
     goods.opening("SHK", null, null, "KQ.A-04-A", "10");
     UUID command = UUID.randomUUID();

@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
+import app.reliquum.api.OnceInPart;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
@@ -14,7 +15,6 @@ import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.PositiveOrZero;
 import java.time.Instant;
-import java.util.Arrays;
 import java.util.List;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -117,14 +117,14 @@ class AdjustmentController {
   @PostMapping("/adjustments")
   @ResponseStatus(HttpStatus.CREATED)
   Adjustment.Written write(Command command, @Valid @RequestBody Adjustment.Entry entry) {
-    return commands.once(
-        command, "adjust", entry, Adjustment.Written.class, () -> adjusting.write(command, entry));
+    return adjusting.write(command, entry);
   }
 
   /** Reads a file of adjustments; a trial writes nothing. */
   @Operation(
       operationId = "importAdjustment",
       summary = "Import an adjustment from a file, or try it")
+  @OnceInPart
   @Needs(Permission.POST)
   @PostMapping(
       path = "/adjustments/files",
@@ -147,7 +147,7 @@ class AdjustmentController {
     return commands.once(
         command,
         "adjustments of a file",
-        Arrays.hashCode(content),
+        content,
         AdjustmentFile.Result.class,
         () -> file.write(command, content));
   }
@@ -190,11 +190,6 @@ class AdjustmentController {
   @ResponseStatus(HttpStatus.CREATED)
   Loans.Card back(
       Command command, @PathVariable long loan, @Valid @RequestBody Loans.ReturnEntry entry) {
-    return commands.once(
-        command,
-        "back of loan " + loan,
-        entry,
-        Loans.Card.class,
-        () -> loans.back(command, loan, entry));
+    return loans.back(command, loan, entry);
   }
 }

@@ -9,8 +9,10 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import org.springdoc.core.utils.SpringDocUtils;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnMissingBean;
 import org.springframework.boot.jackson.autoconfigure.JsonMapperBuilderCustomizer;
+import org.springframework.boot.webmvc.autoconfigure.WebMvcRegistrations;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Lazy;
@@ -19,6 +21,7 @@ import org.springframework.http.converter.HttpMessageConverters;
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
 import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerAdapter;
 import tools.jackson.databind.json.JsonMapper;
 
 @Configuration
@@ -63,6 +66,17 @@ class ApiConfiguration implements WebMvcConfigurer {
   @Bean
   JsonMapperBuilderCustomizer quantities() {
     return builder -> builder.addMixIn(Quantity.class, QuantityInJson.class);
+  }
+
+  /** Every operation that takes a command is done once. */
+  @Bean
+  WebMvcRegistrations onceHandlers(ObjectProvider<Commands> commands) {
+    return new WebMvcRegistrations() {
+      @Override
+      public RequestMappingHandlerAdapter getRequestMappingHandlerAdapter() {
+        return new OnceHandlers(commands);
+      }
+    };
   }
 
   /** The clock of the machine, unless whoever starts the application has brought one. */

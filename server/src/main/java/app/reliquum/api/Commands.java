@@ -1,5 +1,6 @@
 package app.reliquum.api;
 
+import java.lang.reflect.Type;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
@@ -51,17 +52,18 @@ public class Commands {
   private record Done(byte[] fingerprint, String answer) {}
 
   /**
-   * Does the work, or gives the answer of the first time.
+   * Does the work, or gives the answer of the first time. An operation that takes a command need
+   * not ask for it: see {@link OnceHandlers}.
    *
    * @param command who asks, under which id
    * @param what what is asked, by name; part of what makes two requests the same
    * @param request the whole request; part of what makes two requests the same
-   * @param answerType the type of the answer
+   * @param answerType the type of the answer, of which a kept one is read again
    * @param work the work, done in a transaction
    * @throws Problem if the id was used for another request
    */
   public <T> T once(
-      Command command, String what, Object request, Class<T> answerType, Supplier<T> work) {
+      Command command, String what, Object request, Type answerType, Supplier<T> work) {
     byte[] fingerprint = fingerprint(command, what, request);
     try {
       return patiently(
@@ -106,19 +108,20 @@ public class Commands {
     }
   }
 
-  private <T> T firstAnswer(Command command, byte[] fingerprint, Class<T> answerType) {
+  private <T> T firstAnswer(Command command, byte[] fingerprint, Type answerType) {
     Done done =
         jdbc.sql("select fingerprint, answer from command where id = ?")
             .param(command.id().toString())
             .query(Done.class)
             .single();
-    if (!Arrays.equals(done.fingerprint(), fingerprint)) {
+    // A command of an earlier release has none.
+    if (done.fingerprint() != null && !Arrays.equals(done.fingerprint(), fingerprint)) {
       throw Problem.conflict(
               "command-id-reused",
               "This command id was used for another request. Every request needs an id of its own.")
           .with("commandId", command.id());
     }
-    return json.readValue(done.answer(), answerType);
+    return json.readValue(done.answer(), json.constructType(answerType));
   }
 
   private byte[] fingerprint(Command command, String what, Object request) {

@@ -2,7 +2,6 @@ package app.reliquum.approvals;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
@@ -14,7 +13,6 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
-import java.util.function.Supplier;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -28,11 +26,9 @@ import org.springframework.web.bind.annotation.RestController;
 class ApprovalController {
 
   private final Approvals approvals;
-  private final Commands commands;
 
-  ApprovalController(Approvals approvals, Commands commands) {
+  ApprovalController(Approvals approvals) {
     this.approvals = approvals;
-    this.commands = commands;
   }
 
   /** A note that may be left out. */
@@ -66,12 +62,7 @@ class ApprovalController {
   @PostMapping("/{approval}/approval")
   Approvals.Card approve(
       Command command, @PathVariable long approval, @Valid @RequestBody Note note) {
-    return once(
-        command,
-        "approve",
-        approval,
-        note,
-        () -> approvals.approve(command, approval, note.note()));
+    return approvals.approve(command, approval, note.note());
   }
 
   @Operation(operationId = "refuse", summary = "Refuse with a reason")
@@ -79,12 +70,7 @@ class ApprovalController {
   @PostMapping("/{approval}/refusal")
   Approvals.Card refuse(
       Command command, @PathVariable long approval, @Valid @RequestBody Reason reason) {
-    return once(
-        command,
-        "refuse",
-        approval,
-        reason,
-        () -> approvals.refuse(command, approval, reason.note().strip()));
+    return approvals.refuse(command, approval, reason.note().strip());
   }
 
   @Operation(operationId = "askOrAnswerApproval", summary = "Request information, or give it")
@@ -92,23 +78,13 @@ class ApprovalController {
   @PostMapping("/{approval}/words")
   Approvals.Card say(
       Command command, @PathVariable long approval, @Valid @RequestBody Reason reason) {
-    return once(
-        command,
-        "say",
-        approval,
-        reason,
-        () -> approvals.say(command, approval, reason.note().strip()));
+    return approvals.say(command, approval, reason.note().strip());
   }
 
   @Operation(operationId = "withdrawApproval", summary = "Withdraw what one has proposed")
   @Needs(Permission.MOVE)
   @PostMapping("/{approval}/withdrawal")
   Approvals.Card withdraw(Command command, @PathVariable long approval) {
-    return once(command, "withdraw", approval, "", () -> approvals.withdraw(command, approval));
-  }
-
-  private Approvals.Card once(
-      Command command, String what, long id, Object request, Supplier<Approvals.Card> work) {
-    return commands.once(command, what + " approval " + id, request, Approvals.Card.class, work);
+    return approvals.withdraw(command, approval);
   }
 }

@@ -1,7 +1,6 @@
 package app.reliquum.catalog;
 
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
@@ -30,12 +29,10 @@ class CatalogController {
 
   private final Catalog catalog;
   private final Lots lots;
-  private final Commands commands;
 
-  CatalogController(Catalog catalog, Lots lots, Commands commands) {
+  CatalogController(Catalog catalog, Lots lots) {
     this.catalog = catalog;
     this.lots = lots;
-    this.commands = commands;
   }
 
   /** A unit that items can be counted in. */
@@ -80,12 +77,7 @@ class CatalogController {
   @PutMapping("/lots/{id}/dates")
   Lots.LotView correctLot(
       Command command, @PathVariable long id, @Valid @RequestBody Lots.LotDatesEntry entry) {
-    return commands.once(
-        command,
-        "correct lot " + id,
-        entry,
-        Lots.LotView.class,
-        () -> lots.correct(command.actor(), id, entry));
+    return lots.correct(command.actor(), id, entry);
   }
 
   @Operation(operationId = "getItem", summary = "An item")
@@ -100,12 +92,7 @@ class CatalogController {
   @PostMapping("/items")
   @ResponseStatus(HttpStatus.CREATED)
   Catalog.ItemCard add(Command command, @Valid @RequestBody Catalog.ItemEntry entry) {
-    return commands.once(
-        command,
-        "add item",
-        entry,
-        Catalog.ItemCard.class,
-        () -> catalog.add(entry, command.actor()));
+    return catalog.add(entry, command.actor());
   }
 
   @Operation(operationId = "changeItem", summary = "Change an item")
@@ -113,11 +100,6 @@ class CatalogController {
   @PutMapping("/items/{id}")
   Catalog.ItemCard change(
       Command command, @PathVariable long id, @Valid @RequestBody Catalog.ItemEntry entry) {
-    return commands.once(
-        command,
-        "change item " + id,
-        entry,
-        Catalog.ItemCard.class,
-        () -> catalog.change(id, entry, command.actor()));
+    return catalog.change(id, entry, command.actor());
   }
 }

@@ -1,7 +1,6 @@
 package app.reliquum.catalog;
 
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
@@ -25,12 +24,10 @@ class PictureController {
 
   private final Catalog catalog;
   private final ItemPictures pictures;
-  private final Commands commands;
 
-  PictureController(Catalog catalog, ItemPictures pictures, Commands commands) {
+  PictureController(Catalog catalog, ItemPictures pictures) {
     this.catalog = catalog;
     this.pictures = pictures;
-    this.commands = commands;
   }
 
   @Operation(operationId = "getItemPicture", summary = "The picture of an item")
@@ -50,30 +47,16 @@ class PictureController {
   @Needs(Permission.RULES)
   @PutMapping(consumes = {"image/jpeg", "image/png", "image/webp"})
   Catalog.ItemCard set(Command command, @PathVariable long item, @RequestBody byte[] content) {
-    return commands.once(
-        command,
-        "set picture " + item,
-        content,
-        Catalog.ItemCard.class,
-        () -> {
-          Catalog.ItemCard card = catalog.item(item);
-          pictures.set(item, content);
-          return card;
-        });
+    Catalog.ItemCard card = catalog.item(item);
+    pictures.set(item, content);
+    return card;
   }
 
   @Operation(operationId = "removeItemPicture", summary = "Remove the picture of an item")
   @Needs(Permission.RULES)
   @DeleteMapping
   Catalog.ItemCard remove(Command command, @PathVariable long item) {
-    return commands.once(
-        command,
-        "remove picture " + item,
-        "",
-        Catalog.ItemCard.class,
-        () -> {
-          pictures.remove(item);
-          return catalog.item(item);
-        });
+    pictures.remove(item);
+    return catalog.item(item);
   }
 }

@@ -2,7 +2,6 @@ package app.reliquum.costing;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import app.reliquum.core.costing.CostMethod;
@@ -28,11 +27,9 @@ import org.springframework.web.bind.annotation.RestController;
 class CostController {
 
   private final Costs costs;
-  private final Commands commands;
 
-  CostController(Costs costs, Commands commands) {
+  CostController(Costs costs) {
     this.costs = costs;
-    this.commands = commands;
   }
 
   /** What one base unit costs, and which worth goods take along when they leave. */
@@ -53,22 +50,15 @@ class CostController {
   @Needs(value = Permission.RULES, everywhere = true)
   @PutMapping("/items/{item}/cost")
   Cost set(Command command, @PathVariable long item, @Valid @RequestBody Cost entry) {
-    return commands.once(
-        command,
-        "set cost " + item,
-        entry,
-        Cost.class,
-        () -> {
-          if (entry.method() != null) {
-            costs.method(item, entry.method());
-          }
-          UnitCost cost = new UnitCost(entry.cost());
-          if (!cost.equals(costs.of(item))) {
-            String reason = entry.reason() == null ? "" : entry.reason().strip();
-            costs.set(command.actor(), item, cost, reason.isEmpty() ? "Set by hand" : reason);
-          }
-          return cost(item);
-        });
+    if (entry.method() != null) {
+      costs.method(item, entry.method());
+    }
+    UnitCost cost = new UnitCost(entry.cost());
+    if (!cost.equals(costs.of(item))) {
+      String reason = entry.reason() == null ? "" : entry.reason().strip();
+      costs.set(command.actor(), item, cost, reason.isEmpty() ? "Set by hand" : reason);
+    }
+    return cost(item);
   }
 
   /** With whom a site shares its cost. */
@@ -85,19 +75,12 @@ class CostController {
   @Needs(Permission.RULES)
   @PutMapping("/costs/sites/{site}")
   Sharing share(Command command, @PathVariable long site, @Valid @RequestBody Sharing sharing) {
-    return commands.once(
-        command,
-        "share cost " + site,
-        sharing,
-        Sharing.class,
-        () -> {
-          for (Costs.SiteCost one : costs.sites()) {
-            if (one.site() == site || one.site() == sharing.costSite()) {
-              command.actor().requireSite(one.site(), one.name());
-            }
-          }
-          costs.share(command.actor(), site, sharing.costSite());
-          return sharing;
-        });
+    for (Costs.SiteCost one : costs.sites()) {
+      if (one.site() == site || one.site() == sharing.costSite()) {
+        command.actor().requireSite(one.site(), one.name());
+      }
+    }
+    costs.share(command.actor(), site, sharing.costSite());
+    return sharing;
   }
 }

@@ -2,7 +2,6 @@ package app.reliquum.counting;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
@@ -61,7 +60,6 @@ class CountController {
   private final PuttingRight posting;
   private final Suspicions suspicions;
   private final CountPapers papers;
-  private final Commands commands;
 
   CountController(
       CountRows counts,
@@ -69,15 +67,13 @@ class CountController {
       Reviewing reviewing,
       PuttingRight posting,
       Suspicions suspicions,
-      CountPapers papers,
-      Commands commands) {
+      CountPapers papers) {
     this.counts = counts;
     this.drawing = drawing;
     this.reviewing = reviewing;
     this.posting = posting;
     this.suspicions = suspicions;
     this.papers = papers;
-    this.commands = commands;
   }
 
   /**
@@ -163,12 +159,7 @@ class CountController {
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   Card drawUp(Command command, @Valid @RequestBody Entry entry) {
-    return commands.once(
-        command,
-        "draw up count",
-        entry,
-        Card.class,
-        () -> counts.card(drawing.drawUp(command, entry), command.actor()));
+    return counts.card(drawing.drawUp(command, entry), command.actor());
   }
 
   /** What people on the floor say looks wrong. */
@@ -183,15 +174,8 @@ class CountController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/suspicions")
   Many suspect(Command command, @Valid @RequestBody Suspicions.Entry entry) {
-    return commands.once(
-        command,
-        "suspect",
-        entry,
-        Many.class,
-        () -> {
-          suspicions.say(command, entry);
-          return new Many(1);
-        });
+    suspicions.say(command, entry);
+    return new Many(1);
   }
 
   @Operation(operationId = "getCount", summary = "A count")
@@ -285,7 +269,8 @@ class CountController {
   @Needs(Permission.POST)
   @PostMapping("/{id}/review")
   Card review(Command command, @PathVariable long id) {
-    return changed(command, "review", id, "", () -> reviewing.toReview(command, id));
+    reviewing.toReview(command, id);
+    return counts.card(id, command.actor());
   }
 
   /** Goes back to counting. */
@@ -293,7 +278,8 @@ class CountController {
   @Needs(Permission.POST)
   @PostMapping("/{id}/counting")
   Card countOn(Command command, @PathVariable long id) {
-    return changed(command, "count on", id, "", () -> reviewing.countOn(command, id));
+    reviewing.countOn(command, id);
+    return counts.card(id, command.actor());
   }
 
   @Operation(operationId = "cancelCount", summary = "Cancel a count")
@@ -301,7 +287,8 @@ class CountController {
   @PostMapping("/{id}/drop")
   Card drop(Command command, @PathVariable long id, @Valid @RequestBody ReasonEntry entry) {
     String reason = entry.reason() == null ? "" : entry.reason().strip();
-    return changed(command, "drop", id, entry, () -> reviewing.drop(command, id, reason));
+    reviewing.drop(command, id, reason);
+    return counts.card(id, command.actor());
   }
 
   @Operation(operationId = "assignSlips", summary = "Assign slips to a person or to the pool")
@@ -309,8 +296,8 @@ class CountController {
   @PostMapping("/{id}/hands")
   Card hand(Command command, @PathVariable long id, @Valid @RequestBody HandEntry entry) {
     long person = entry.person() == null ? 0 : entry.person();
-    return changed(
-        command, "hand", id, entry, () -> reviewing.assign(command, id, entry.slips(), person));
+    reviewing.assign(command, id, entry.slips(), person);
+    return counts.card(id, command.actor());
   }
 
   @Operation(operationId = "decideVariances", summary = "Accept, recount or leave variances")
@@ -318,12 +305,7 @@ class CountController {
   @PostMapping("/{id}/decisions")
   Many decide(Command command, @PathVariable long id, @Valid @RequestBody DecisionEntry entry) {
     Question question = entry.question() == null ? Question.UNDECIDED : entry.question().question();
-    return commands.once(
-        command,
-        "decide count " + id,
-        entry,
-        Many.class,
-        () -> new Many(reviewing.decide(command, id, entry.decision(), entry.ids(), question)));
+    return new Many(reviewing.decide(command, id, entry.decision(), entry.ids(), question));
   }
 
   /** Accepts all that is within a tolerance. */
@@ -338,12 +320,7 @@ class CountController {
             entry.quantity() == null ? null : new Quantity(entry.quantity()),
             entry.percent(),
             entry.value());
-    return commands.once(
-        command,
-        "accept count by rule " + id,
-        entry,
-        Many.class,
-        () -> new Many(reviewing.acceptByRule(command, id, tolerance)));
+    return new Many(reviewing.acceptByRule(command, id, tolerance));
   }
 
   /** Decides about what nobody counted. */
@@ -353,12 +330,7 @@ class CountController {
   @Needs(Permission.POST)
   @PostMapping("/{id}/uncounted")
   Many uncounted(Command command, @PathVariable long id, @Valid @RequestBody RestEntry entry) {
-    return commands.once(
-        command,
-        "uncounted of count " + id,
-        entry,
-        Many.class,
-        () -> new Many(reviewing.uncounted(command, id, entry.rest(), entry.slips())));
+    return new Many(reviewing.uncounted(command, id, entry.rest(), entry.slips()));
   }
 
   /** Posts it, or proposes it where someone else must agree. */
@@ -368,12 +340,7 @@ class CountController {
   @Needs(Permission.POST)
   @PostMapping("/{id}/posting")
   PostAnswer post(Command command, @PathVariable long id, @Valid @RequestBody PostEntry entry) {
-    return commands.once(
-        command,
-        "post count " + id,
-        entry,
-        PostAnswer.class,
-        () -> new PostAnswer(posting.post(command, id, seen(entry))));
+    return new PostAnswer(posting.post(command, id, seen(entry)));
   }
 
   /** Agrees to what someone else has proposed, and posts it. */
@@ -383,30 +350,11 @@ class CountController {
   @Needs(Permission.RULES)
   @PostMapping("/{id}/approval")
   PostAnswer approve(Command command, @PathVariable long id, @Valid @RequestBody PostEntry entry) {
-    return commands.once(
-        command,
-        "approve count " + id,
-        entry,
-        PostAnswer.class,
-        () -> {
-          posting.approve(command, id, seen(entry));
-          return new PostAnswer(true);
-        });
+    posting.approve(command, id, seen(entry));
+    return new PostAnswer(true);
   }
 
   private static PuttingRight.Seen seen(PostEntry entry) {
     return new PuttingRight.Seen(entry.net(), entry.lines());
-  }
-
-  private Card changed(Command command, String what, long id, Object request, Runnable work) {
-    return commands.once(
-        command,
-        what + " count " + id,
-        request,
-        Card.class,
-        () -> {
-          work.run();
-          return counts.card(id, command.actor());
-        });
   }
 }

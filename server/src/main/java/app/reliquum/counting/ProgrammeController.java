@@ -2,7 +2,6 @@ package app.reliquum.counting;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
@@ -22,12 +21,10 @@ class ProgrammeController {
 
   private final CountProgramme programme;
   private final CountRules rules;
-  private final Commands commands;
 
-  ProgrammeController(CountProgramme programme, CountRules rules, Commands commands) {
+  ProgrammeController(CountProgramme programme, CountRules rules) {
     this.programme = programme;
     this.rules = rules;
-    this.commands = commands;
   }
 
   /** What is due at a site today, and how the days after it look. */
@@ -61,8 +58,7 @@ class ProgrammeController {
   @Needs(value = Permission.RULES, everywhere = true)
   @PutMapping("/rules")
   CountRules.Rules change(Command command, @Valid @RequestBody CountRules.Rules changed) {
-    return commands.once(
-        command, "count rules", changed, CountRules.Rules.class, () -> rules.change(changed));
+    return rules.change(changed);
   }
 
   /** How many items have a class now. */
@@ -73,11 +69,6 @@ class ProgrammeController {
   @Needs(Permission.RULES)
   @PostMapping("/classes")
   Classed workOut(Command command, @RequestParam long site) {
-    return commands.once(
-        command,
-        "count classes",
-        site,
-        Classed.class,
-        () -> new Classed(programme.workOut(site, command.actor())));
+    return new Classed(programme.workOut(site, command.actor()));
   }
 }

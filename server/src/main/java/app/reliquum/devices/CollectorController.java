@@ -3,12 +3,12 @@ package app.reliquum.devices;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
+import app.reliquum.api.OnceInPart;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
-import java.util.Arrays;
 import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -59,6 +59,7 @@ class CollectorController {
   @Operation(
       operationId = "importCollectorFile",
       summary = "Import what a collector has counted, or try it")
+  @OnceInPart
   @Needs(Permission.MOVE)
   @PostMapping(
       path = "/counts/{count}/files",
@@ -78,7 +79,7 @@ class CollectorController {
     return commands.once(
         command,
         "collector file " + count,
-        Arrays.hashCode(content),
+        content,
         CollectorFiles.Result.class,
         () -> files.read(command, count, content, false));
   }

@@ -2,7 +2,6 @@ package app.reliquum.floor;
 
 import app.reliquum.adjusting.Adjustment;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import app.reliquum.core.quantity.Quantity;
@@ -14,7 +13,6 @@ import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
-import java.util.function.Supplier;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -25,11 +23,9 @@ import org.springframework.web.bind.annotation.RestController;
 class AdjustFloorController {
 
   private final Adjustments desk;
-  private final Commands commands;
 
-  AdjustFloorController(Adjustments desk, Commands commands) {
+  AdjustFloorController(Adjustments desk) {
     this.desk = desk;
-    this.commands = commands;
   }
 
   /** Why, and which way goods go; null or 0 to choose anew. */
@@ -57,8 +53,7 @@ class AdjustFloorController {
   @PostMapping("/kind")
   FloorView.Sentence choose(Command command, @Valid @RequestBody AdjustKindEntry entry) {
     long kind = entry.kind() == null ? 0 : entry.kind();
-    return adjusted(
-        command, "kind", entry, () -> desk.choose(command, entry.site(), kind, entry.way()));
+    return desk.choose(command, entry.site(), kind, entry.way());
   }
 
   /** Changes a line of the basket, or takes it out. */
@@ -66,18 +61,14 @@ class AdjustFloorController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/line")
   FloorView.Sentence line(Command command, @Valid @RequestBody BasketLineEntry entry) {
-    return adjusted(
-        command,
-        "line",
-        entry,
-        () -> desk.line(command, entry.site(), entry.line(), entry.quantity()));
+    return desk.line(command, entry.site(), entry.line(), entry.quantity());
   }
 
   @Operation(operationId = "removeAdjustmentLines", summary = "Remove all adjustment lines")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/empty")
   FloorView.Sentence empty(Command command, @Valid @RequestBody BasketSiteEntry entry) {
-    return adjusted(command, "empty", entry, () -> desk.empty(command, entry.site()));
+    return desk.empty(command, entry.site());
   }
 
   /** Posts the basket as one document. */
@@ -87,27 +78,17 @@ class AdjustFloorController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/posting")
   FloorView.Sentence post(Command command, @Valid @RequestBody BasketPostEntry entry) {
-    return adjusted(
+    return desk.post(
         command,
-        "post",
-        entry,
-        () ->
-            desk.post(
-                command,
-                entry.site(),
-                new Adjustments.Telling(
-                    entry.note(),
-                    entry.source(),
-                    entry.reasons(),
-                    entry.replacing(),
-                    entry.party(),
-                    entry.due(),
-                    entry.fields(),
-                    entry.picture())));
-  }
-
-  private FloorView.Sentence adjusted(
-      Command command, String what, Object request, Supplier<FloorView.Sentence> work) {
-    return commands.once(command, "floor adjust " + what, request, FloorView.Sentence.class, work);
+        entry.site(),
+        new Adjustments.Telling(
+            entry.note(),
+            entry.source(),
+            entry.reasons(),
+            entry.replacing(),
+            entry.party(),
+            entry.due(),
+            entry.fields(),
+            entry.picture()));
   }
 }

@@ -2,7 +2,6 @@ package app.reliquum.floor;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Scanned;
@@ -14,7 +13,6 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Duration;
-import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -36,11 +34,9 @@ class CountFloorController {
   private static final String AGO = "X-Scanned-Ago";
 
   private final CountDesk desk;
-  private final Commands commands;
 
-  CountFloorController(CountDesk desk, Commands commands) {
+  CountFloorController(CountDesk desk) {
     this.desk = desk;
-    this.commands = commands;
   }
 
   record CountScanEntry(@NotNull Long site, @Scanned @NotNull @Size(max = 400) String text) {}
@@ -75,7 +71,7 @@ class CountFloorController {
   @PostMapping("/choose")
   CountView.Count choose(Command command, @Valid @RequestBody CountChoiceEntry entry) {
     long count = entry.count() == null ? 0 : entry.count();
-    return counted(command, "choose", entry, () -> desk.choose(command, entry.site(), count));
+    return desk.choose(command, entry.site(), count);
   }
 
   /** Begins a count that nobody has drawn up. */
@@ -83,15 +79,14 @@ class CountFloorController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/begin")
   CountView.Count begin(Command command, @Valid @RequestBody CountBeginEntry entry) {
-    return counted(
-        command, "begin", entry, () -> desk.begin(command, entry.site(), entry.method()));
+    return desk.begin(command, entry.site(), entry.method());
   }
 
   @Operation(operationId = "takeSlip", summary = "Take a slip from the pool")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/take")
   CountView.Count take(Command command, @Valid @RequestBody CountSlipEntry entry) {
-    return counted(command, "take", entry, () -> desk.take(command, entry.site(), entry.slip()));
+    return desk.take(command, entry.site(), entry.slip());
   }
 
   /** Counts a bin although it is on no slip. */
@@ -99,8 +94,7 @@ class CountFloorController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/enter")
   CountView.Count enter(Command command, @Valid @RequestBody CountPlaceEntry entry) {
-    return counted(
-        command, "enter", entry, () -> desk.enterKnowingly(command, entry.site(), entry.place()));
+    return desk.enterKnowingly(command, entry.site(), entry.place());
   }
 
   @Operation(operationId = "scanIntoCountSentence", summary = "Scan into the Count sentence")
@@ -110,11 +104,7 @@ class CountFloorController {
       Command command,
       @Valid @RequestBody CountScanEntry entry,
       @RequestHeader(name = AGO, defaultValue = "0") long ago) {
-    return counted(
-        command,
-        "scan",
-        entry,
-        () -> desk.scan(command, entry.site(), entry.text(), Duration.ofMillis(ago)));
+    return desk.scan(command, entry.site(), entry.text(), Duration.ofMillis(ago));
   }
 
   @Operation(
@@ -126,11 +116,7 @@ class CountFloorController {
       Command command,
       @Valid @RequestBody CountSayEntry entry,
       @RequestHeader(name = AGO, defaultValue = "0") long ago) {
-    return counted(
-        command,
-        "say",
-        entry,
-        () -> desk.say(command, entry.site(), entry.saying(), Duration.ofMillis(ago)));
+    return desk.say(command, entry.site(), entry.saying(), Duration.ofMillis(ago));
   }
 
   @Operation(
@@ -139,7 +125,7 @@ class CountFloorController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/act")
   CountView.Count act(Command command, @Valid @RequestBody CountActEntry entry) {
-    return counted(command, "act", entry, () -> desk.act(command, entry.site(), entry.action()));
+    return desk.act(command, entry.site(), entry.action());
   }
 
   /** Corrects a line, or takes it away. */
@@ -150,13 +136,8 @@ class CountFloorController {
       Command command,
       @Valid @RequestBody CountLineEntry entry,
       @RequestHeader(name = AGO, defaultValue = "0") long ago) {
-    return counted(
-        command,
-        "line",
-        entry,
-        () ->
-            desk.correct(
-                command, entry.site(), entry.line(), entry.quantity(), Duration.ofMillis(ago)));
+    return desk.correct(
+        command, entry.site(), entry.line(), entry.quantity(), Duration.ofMillis(ago));
   }
 
   /** Ends a count that has no slips beforehand: it goes to review. */
@@ -164,11 +145,6 @@ class CountFloorController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/finish")
   CountView.Count finish(Command command, @Valid @RequestBody CountSiteEntry entry) {
-    return counted(command, "finish", entry, () -> desk.finish(command, entry.site()));
-  }
-
-  private CountView.Count counted(
-      Command command, String what, Object request, Supplier<CountView.Count> work) {
-    return commands.once(command, "floor count " + what, request, CountView.Count.class, work);
+    return desk.finish(command, entry.site());
   }
 }

@@ -3,7 +3,6 @@ package app.reliquum.floor;
 import app.reliquum.adjusting.Loans;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Scanned;
@@ -21,7 +20,6 @@ import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Supplier;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -39,21 +37,18 @@ class FloorController {
   private final TransferErrands errands;
   private final HouseCodes codes;
   private final StoredFacts.House house;
-  private final Commands commands;
 
   FloorController(
       FloorConversations conversations,
       Rounds rounds,
       TransferErrands errands,
       HouseCodes codes,
-      StoredFacts.House house,
-      Commands commands) {
+      StoredFacts.House house) {
     this.conversations = conversations;
     this.rounds = rounds;
     this.errands = errands;
     this.codes = codes;
     this.house = house;
-    this.commands = commands;
   }
 
   /** Something scanned or typed at a site. */
@@ -129,12 +124,7 @@ class FloorController {
   @PostMapping("/{verb}/scan")
   FloorView.Sentence scan(
       Command command, @PathVariable Verb verb, @Valid @RequestBody ScanEntry scan) {
-    return once(
-        command,
-        verb,
-        "scan",
-        scan,
-        () -> conversations.scan(command, verb, scan.site(), scan.text()));
+    return conversations.scan(command, verb, scan.site(), scan.text());
   }
 
   @Operation(
@@ -145,12 +135,7 @@ class FloorController {
   FloorView.Sentence say(
       Command command, @PathVariable Verb verb, @Valid @RequestBody SayEntry said) {
     boolean afresh = Boolean.TRUE.equals(said.afresh());
-    return once(
-        command,
-        verb,
-        "say",
-        said,
-        () -> conversations.say(command, verb, said.site(), said.saying(), afresh));
+    return conversations.say(command, verb, said.site(), said.saying(), afresh);
   }
 
   @Operation(
@@ -160,12 +145,7 @@ class FloorController {
   @PostMapping("/{verb}/act")
   FloorView.Sentence act(
       Command command, @PathVariable Verb verb, @Valid @RequestBody ActEntry act) {
-    return once(
-        command,
-        verb,
-        "act",
-        act,
-        () -> conversations.act(command, verb, act.site(), act.action()));
+    return conversations.act(command, verb, act.site(), act.action());
   }
 
   @Operation(
@@ -176,12 +156,7 @@ class FloorController {
   FloorView.Sentence choose(
       Command command, @PathVariable Verb verb, @Valid @RequestBody DocumentEntry entry) {
     long document = entry.document() == null ? 0 : entry.document();
-    return once(
-        command,
-        verb,
-        "document",
-        entry,
-        () -> conversations.choose(command, verb, entry.site(), document));
+    return conversations.choose(command, verb, entry.site(), document);
   }
 
   // Transfers
@@ -192,14 +167,8 @@ class FloorController {
   @PostMapping("/transfer")
   FloorView.Sentence transfer(Command command, @Valid @RequestBody ChosenTransferEntry entry) {
     long site = entry.site();
-    return once(
-        command,
-        Verb.SEND,
-        "transfer",
-        entry,
-        () ->
-            conversations.choose(
-                command, errands.verb(site, entry.transfer()), site, entry.transfer()));
+    return conversations.choose(
+        command, errands.verb(site, entry.transfer()), site, entry.transfer());
   }
 
   /** Begins a transfer that is made as goods are scanned. */
@@ -209,17 +178,8 @@ class FloorController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/transfer/begin")
   FloorView.Sentence begin(Command command, @Valid @RequestBody BeginEntry entry) {
-    return once(
-        command,
-        Verb.SEND,
-        "begin",
-        entry,
-        () ->
-            conversations.choose(
-                command,
-                Verb.SEND,
-                entry.site(),
-                errands.begin(command, entry.site(), entry.to())));
+    return conversations.choose(
+        command, Verb.SEND, entry.site(), errands.begin(command, entry.site(), entry.to()));
   }
 
   /** Sends what is picked on its way. */
@@ -227,15 +187,8 @@ class FloorController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/transfer/sending")
   FloorView.Sentence send(Command command, @Valid @RequestBody FinishEntry entry) {
-    return once(
-        command,
-        Verb.SEND,
-        "send",
-        entry,
-        () -> {
-          errands.send(command, entry.transfer(), entry.rest());
-          return conversations.choose(command, Verb.SEND, entry.site(), 0);
-        });
+    errands.send(command, entry.transfer(), entry.rest());
+    return conversations.choose(command, Verb.SEND, entry.site(), 0);
   }
 
   /** The trolleys of the house. */
@@ -252,11 +205,5 @@ class FloorController {
   @GetMapping("/round")
   FloorView.Round round(Actor actor, @RequestParam long site, @RequestParam long load) {
     return rounds.round(actor, site, load);
-  }
-
-  private FloorView.Sentence once(
-      Command command, Verb verb, String what, Object request, Supplier<FloorView.Sentence> work) {
-    return commands.once(
-        command, "floor " + verb + " " + what, request, FloorView.Sentence.class, work);
   }
 }

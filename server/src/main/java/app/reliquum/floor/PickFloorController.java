@@ -1,7 +1,6 @@
 package app.reliquum.floor;
 
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import app.reliquum.outbound.Outgoing;
@@ -9,7 +8,6 @@ import app.reliquum.outbound.PickRounds;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
-import java.util.function.Supplier;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -20,11 +18,9 @@ import org.springframework.web.bind.annotation.RestController;
 class PickFloorController {
 
   private final Picks desk;
-  private final Commands commands;
 
-  PickFloorController(Picks desk, Commands commands) {
+  PickFloorController(Picks desk) {
     this.desk = desk;
-    this.commands = commands;
   }
 
   record PickSiteEntry(@NotNull Long site) {}
@@ -39,8 +35,7 @@ class PickFloorController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/short")
   FloorView.Sentence takeLess(Command command, @Valid @RequestBody ShortPickEntry entry) {
-    return picked(
-        command, "short", entry, () -> desk.takeLess(command, entry.site(), entry.reason()));
+    return desk.takeLess(command, entry.site(), entry.reason());
   }
 
   /** Takes one order on to be picked, or several in one walk. */
@@ -50,7 +45,7 @@ class PickFloorController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/round")
   FloorView.Sentence begin(Command command, @Valid @RequestBody PickRounds.Entry entry) {
-    return picked(command, "round", entry, () -> desk.begin(command, entry));
+    return desk.begin(command, entry);
   }
 
   /** Leaves the round. */
@@ -58,7 +53,7 @@ class PickFloorController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/leaving")
   FloorView.Sentence leave(Command command, @Valid @RequestBody PickSiteEntry entry) {
-    return picked(command, "leave", entry, () -> desk.leave(command, entry.site()));
+    return desk.leave(command, entry.site());
   }
 
   /** Begins a new unit load for the order that is packed. */
@@ -66,11 +61,6 @@ class PickFloorController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/load")
   FloorView.Sentence newLoad(Command command, @Valid @RequestBody PickSiteEntry entry) {
-    return picked(command, "load", entry, () -> desk.newLoad(command, entry.site()));
-  }
-
-  private FloorView.Sentence picked(
-      Command command, String what, Object entry, Supplier<FloorView.Sentence> work) {
-    return commands.once(command, "floor pick " + what, entry, FloorView.Sentence.class, work);
+    return desk.newLoad(command, entry.site());
   }
 }

@@ -1,7 +1,6 @@
 package app.reliquum.house;
 
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
@@ -22,11 +21,9 @@ import org.springframework.web.bind.annotation.RestController;
 class HouseController {
 
   private final House house;
-  private final Commands commands;
 
-  HouseController(House house, Commands commands) {
+  HouseController(House house) {
     this.house = house;
-    this.commands = commands;
   }
 
   @Operation(operationId = "getHouse", summary = "The name and address of the house")
@@ -40,8 +37,7 @@ class HouseController {
   @Needs(value = Permission.RULES, everywhere = true)
   @PutMapping
   House.Card change(Command command, @Valid @RequestBody House.Entry entry) {
-    return commands.once(
-        command, "change house", entry, House.Card.class, () -> house.change(entry));
+    return house.change(entry);
   }
 
   @Operation(operationId = "getLogo", summary = "The logo")
@@ -60,13 +56,13 @@ class HouseController {
       path = "/logo",
       consumes = {"image/png", "image/jpeg"})
   House.Card logo(Command command, @RequestBody byte[] content) {
-    return commands.once(command, "set logo", content, House.Card.class, () -> house.logo(content));
+    return house.logo(content);
   }
 
   @Operation(operationId = "removeLogo", summary = "Remove the logo")
   @Needs(value = Permission.RULES, everywhere = true)
   @DeleteMapping("/logo")
   House.Card removeLogo(Command command) {
-    return commands.once(command, "remove logo", "", House.Card.class, () -> house.logo(null));
+    return house.logo(null);
   }
 }

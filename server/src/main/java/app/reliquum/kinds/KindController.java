@@ -1,7 +1,6 @@
 package app.reliquum.kinds;
 
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
@@ -22,11 +21,9 @@ import org.springframework.web.bind.annotation.RestController;
 class KindController {
 
   private final MovementKinds kinds;
-  private final Commands commands;
 
-  KindController(MovementKinds kinds, Commands commands) {
+  KindController(MovementKinds kinds) {
     this.kinds = kinds;
-    this.commands = commands;
   }
 
   @Operation(operationId = "listReasons", summary = "Reasons and movement kinds")
@@ -41,8 +38,7 @@ class KindController {
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   MovementKinds.Kind add(Command command, @Valid @RequestBody MovementKinds.Entry entry) {
-    return commands.once(
-        command, "add kind", entry, MovementKinds.Kind.class, () -> kinds.add(entry));
+    return kinds.add(entry);
   }
 
   @Operation(operationId = "changeReason", summary = "Change a reason or movement kind")
@@ -50,11 +46,6 @@ class KindController {
   @PutMapping("/{kind}")
   MovementKinds.Kind change(
       Command command, @PathVariable long kind, @Valid @RequestBody MovementKinds.Entry entry) {
-    return commands.once(
-        command,
-        "change kind " + kind,
-        entry,
-        MovementKinds.Kind.class,
-        () -> kinds.change(kind, entry));
+    return kinds.change(kind, entry);
   }
 }

@@ -2,7 +2,6 @@ package app.reliquum.labels;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
@@ -26,11 +25,9 @@ import org.springframework.web.bind.annotation.RestController;
 class LabelController {
 
   private final Labels labels;
-  private final Commands commands;
 
-  LabelController(Labels labels, Commands commands) {
+  LabelController(Labels labels) {
     this.labels = labels;
-    this.commands = commands;
   }
 
   /** Makes labels as a PDF. Changes nothing, so it needs no command id. */
@@ -47,12 +44,7 @@ class LabelController {
   @PostMapping("/printing")
   @ResponseStatus(HttpStatus.CREATED)
   Labels.Printed print(Command command, @Valid @RequestBody Labels.Entry entry) {
-    return commands.once(
-        command,
-        "print labels",
-        entry,
-        Labels.Printed.class,
-        () -> labels.print(entry, command.actor()));
+    return labels.print(entry, command.actor());
   }
 
   /** What lies in the printer's tray. */

@@ -2,7 +2,6 @@ package app.reliquum.mail;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
@@ -17,11 +16,9 @@ import org.springframework.web.bind.annotation.RestController;
 class MailController {
 
   private final Letters letters;
-  private final Commands commands;
 
-  MailController(Letters letters, Commands commands) {
+  MailController(Letters letters) {
     this.letters = letters;
-    this.commands = commands;
   }
 
   /** The newest letters, or those of a document. */
@@ -37,15 +34,8 @@ class MailController {
   @Needs(Permission.POST)
   @PostMapping("/api/letters/{id}/sending")
   Done again(Command command, @PathVariable long id) {
-    return commands.once(
-        command,
-        "send letter " + id,
-        "",
-        Done.class,
-        () -> {
-          letters.again(id, command.actor());
-          return new Done(id);
-        });
+    letters.again(id, command.actor());
+    return new Done(id);
   }
 
   /** The letter that will be tried again. */

@@ -1,7 +1,6 @@
 package app.reliquum.outbound;
 
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
@@ -23,12 +22,10 @@ class CustomerController {
 
   private final Customers customers;
   private final Kits kits;
-  private final Commands commands;
 
-  CustomerController(Customers customers, Kits kits, Commands commands) {
+  CustomerController(Customers customers, Kits kits) {
     this.customers = customers;
     this.kits = kits;
-    this.commands = commands;
   }
 
   @Operation(operationId = "listCustomers", summary = "Customers")
@@ -43,8 +40,7 @@ class CustomerController {
   @PostMapping("/customers")
   @ResponseStatus(HttpStatus.CREATED)
   Customers.Card add(Command command, @Valid @RequestBody Customers.Entry entry) {
-    return commands.once(
-        command, "add customer", entry, Customers.Card.class, () -> customers.add(entry));
+    return customers.add(entry);
   }
 
   @Operation(operationId = "changeCustomer", summary = "Change a customer")
@@ -52,12 +48,7 @@ class CustomerController {
   @PutMapping("/customers/{id}")
   Customers.Card change(
       Command command, @PathVariable long id, @Valid @RequestBody Customers.Entry entry) {
-    return commands.once(
-        command,
-        "change customer " + id,
-        entry,
-        Customers.Card.class,
-        () -> customers.change(id, entry));
+    return customers.change(id, entry);
   }
 
   /** The items that the house puts together itself. */
@@ -80,7 +71,6 @@ class CustomerController {
   @Needs(Permission.RULES)
   @PutMapping("/items/{id}/components")
   Kits.Card madeOf(Command command, @PathVariable long id, @Valid @RequestBody Kits.Entry entry) {
-    return commands.once(
-        command, "components of " + id, entry, Kits.Card.class, () -> kits.write(id, entry));
+    return kits.write(id, entry);
   }
 }

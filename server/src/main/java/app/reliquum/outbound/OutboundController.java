@@ -2,7 +2,6 @@ package app.reliquum.outbound;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
@@ -40,7 +39,6 @@ class OutboundController {
   private final Packing packing;
   private final HandingOver handingOver;
   private final Carrier carrier;
-  private final Commands commands;
 
   OutboundController(
       OutboundOrders orders,
@@ -50,8 +48,7 @@ class OutboundController {
       PickRounds rounds,
       Packing packing,
       HandingOver handingOver,
-      Carrier carrier,
-      Commands commands) {
+      Carrier carrier) {
     this.orders = orders;
     this.accepting = accepting;
     this.allocating = allocating;
@@ -60,7 +57,6 @@ class OutboundController {
     this.packing = packing;
     this.handingOver = handingOver;
     this.carrier = carrier;
-    this.commands = commands;
   }
 
   @Operation(operationId = "listOutboundOrders", summary = "Outbound orders and jobs, filtered")
@@ -136,8 +132,8 @@ class OutboundController {
   @PutMapping("/{id}")
   Outgoing.Card change(
       Command command, @PathVariable long id, @Valid @RequestBody Outgoing.Entry entry) {
-    return changed(
-        command, "change", id, entry, () -> accepting.change(id, entry, command.actor()));
+    accepting.change(id, entry, command.actor());
+    return orders.card(id, command.actor());
   }
 
   /** Closes it: nothing more of it is delivered. */
@@ -148,7 +144,8 @@ class OutboundController {
   @PostMapping("/{id}/closing")
   Outgoing.Card close(
       Command command, @PathVariable long id, @Valid @RequestBody Outgoing.ClosingEntry entry) {
-    return changed(command, "close", id, entry, () -> accepting.close(command, id, entry.reason()));
+    accepting.close(command, id, entry.reason());
+    return orders.card(id, command.actor());
   }
 
   /** The orders of a site for which stock can be looked for, in the order in which it is done. */
@@ -176,7 +173,8 @@ class OutboundController {
   @Needs(Permission.POST)
   @PostMapping("/{id}/allocation")
   Outgoing.Card allocate(Command command, @PathVariable long id) {
-    return changed(command, "allocate", id, "", () -> allocating.allocate(id, command.actor()));
+    allocating.allocate(id, command.actor());
+    return orders.card(id, command.actor());
   }
 
   /** Frees everything that is reserved for it and not picked. */
@@ -184,7 +182,8 @@ class OutboundController {
   @Needs(Permission.POST)
   @PostMapping("/{id}/release")
   Outgoing.Card release(Command command, @PathVariable long id) {
-    return changed(command, "release", id, "", () -> allocating.release(id, command.actor()));
+    allocating.release(id, command.actor());
+    return orders.card(id, command.actor());
   }
 
   /** How much of a reservation is freed; null for all. */
@@ -199,12 +198,8 @@ class OutboundController {
       @PathVariable long id,
       @PathVariable long reservation,
       @Valid @RequestBody ReleaseEntry entry) {
-    return changed(
-        command,
-        "release " + reservation,
-        id,
-        entry,
-        () -> allocating.release(id, reservation, entry.quantity(), command.actor()));
+    allocating.release(id, reservation, entry.quantity(), command.actor());
+    return orders.card(id, command.actor());
   }
 
   /** Lets a line be of several lots. */
@@ -212,8 +207,8 @@ class OutboundController {
   @Needs(Permission.POST)
   @PostMapping("/{id}/lines/{line}/split")
   Outgoing.Card split(Command command, @PathVariable long id, @PathVariable int line) {
-    return changed(
-        command, "split " + line, id, "", () -> allocating.split(id, line, command.actor()));
+    allocating.split(id, line, command.actor());
+    return orders.card(id, command.actor());
   }
 
   /** Picks everything as it is reserved. */
@@ -221,7 +216,8 @@ class OutboundController {
   @Needs(Permission.MOVE)
   @PostMapping("/{id}/picking")
   Outgoing.Card pickAll(Command command, @PathVariable long id) {
-    return changed(command, "pick", id, "", () -> picking.pickAll(command, id));
+    picking.pickAll(command, id);
+    return orders.card(id, command.actor());
   }
 
   /** Calls the one away who is on the way to pick it. */
@@ -229,7 +225,8 @@ class OutboundController {
   @Needs(Permission.POST)
   @PostMapping("/{id}/round/leaving")
   Outgoing.Card free(Command command, @PathVariable long id) {
-    return changed(command, "free", id, "", () -> rounds.free(command, id));
+    rounds.free(command, id);
+    return orders.card(id, command.actor());
   }
 
   /** Puts something that was picked back. */
@@ -237,12 +234,8 @@ class OutboundController {
   @Needs(Permission.MOVE)
   @PostMapping("/{id}/picked/{reservation}/return")
   Outgoing.Card putBack(Command command, @PathVariable long id, @PathVariable long reservation) {
-    return changed(
-        command,
-        "put back " + reservation,
-        id,
-        "",
-        () -> picking.putBack(command, id, reservation));
+    picking.putBack(command, id, reservation);
+    return orders.card(id, command.actor());
   }
 
   // Packing
@@ -252,7 +245,8 @@ class OutboundController {
   @Needs(Permission.MOVE)
   @PostMapping("/{id}/parcels")
   Outgoing.Card beginParcel(Command command, @PathVariable long id) {
-    return changed(command, "begin parcel", id, "", () -> packing.begin(command, id));
+    packing.begin(command, id);
+    return orders.card(id, command.actor());
   }
 
   /** Packs everything that is loose into a new unit load. */
@@ -260,7 +254,8 @@ class OutboundController {
   @Needs(Permission.MOVE)
   @PostMapping("/{id}/packing")
   Outgoing.Card packAll(Command command, @PathVariable long id) {
-    return changed(command, "pack all", id, "", () -> packing.packAll(command, id));
+    packing.packAll(command, id);
+    return orders.card(id, command.actor());
   }
 
   /** Packs some of what is picked. */
@@ -269,12 +264,8 @@ class OutboundController {
   @PostMapping("/{id}/packed")
   Outgoing.Card pack(
       Command command, @PathVariable long id, @Valid @RequestBody Packing.PackEntry entry) {
-    return changed(
-        command,
-        "pack",
-        id,
-        entry,
-        () -> packing.pack(command, id, entry.picked(), entry.quantity(), entry.load()));
+    packing.pack(command, id, entry.picked(), entry.quantity(), entry.load());
+    return orders.card(id, command.actor());
   }
 
   /** Takes something off its unit load again. */
@@ -282,14 +273,16 @@ class OutboundController {
   @Needs(Permission.MOVE)
   @PostMapping("/{id}/packed/{picked}/return")
   Outgoing.Card unpack(Command command, @PathVariable long id, @PathVariable long picked) {
-    return changed(command, "unpack " + picked, id, "", () -> packing.unpack(command, id, picked));
+    packing.unpack(command, id, picked);
+    return orders.card(id, command.actor());
   }
 
   @Operation(operationId = "deleteParcel", summary = "Delete an empty unit load of an order")
   @Needs(Permission.MOVE)
   @DeleteMapping("/{id}/parcels/{load}")
   Outgoing.Card drop(Command command, @PathVariable long id, @PathVariable long load) {
-    return changed(command, "drop " + load, id, "", () -> packing.drop(command, id, load));
+    packing.drop(command, id, load);
+    return orders.card(id, command.actor());
   }
 
   /** Writes down what a unit load weighs: typed, or what the scale shows. */
@@ -301,12 +294,8 @@ class OutboundController {
       @PathVariable long id,
       @PathVariable long load,
       @Valid @RequestBody Packing.WeightEntry entry) {
-    return changed(
-        command,
-        "weigh " + load,
-        id,
-        entry,
-        () -> packing.weigh(command, id, load, entry.weight()));
+    packing.weigh(command, id, load, entry.weight());
+    return orders.card(id, command.actor());
   }
 
   /** Has the carrier take a unit load on. */
@@ -318,12 +307,8 @@ class OutboundController {
       @PathVariable long id,
       @PathVariable long load,
       @Valid @RequestBody Packing.CarriageEntry entry) {
-    return changed(
-        command,
-        "carry " + load,
-        id,
-        entry,
-        () -> packing.carry(command, id, load, entry.service()));
+    packing.carry(command, id, load, entry.service());
+    return orders.card(id, command.actor());
   }
 
   /** Hands over everything that is picked, and packed where that is needed. */
@@ -332,26 +317,11 @@ class OutboundController {
   @PostMapping("/{id}/hand-over")
   Outgoing.Card handOver(
       Command command, @PathVariable long id, @Valid @RequestBody Outgoing.HandOverEntry entry) {
-    return changed(
-        command, "hand over", id, entry, () -> handingOver.handOver(command, id, entry.takenBy()));
+    handingOver.handOver(command, id, entry.takenBy());
+    return orders.card(id, command.actor());
   }
 
   private Outgoing.Card made(Command command, String what, Object entry, Supplier<Long> work) {
-    return commands.once(
-        command, what, entry, Outgoing.Card.class, () -> orders.card(work.get(), command.actor()));
-  }
-
-  /** Does something once, and answers with the order as it is then. */
-  private Outgoing.Card changed(
-      Command command, String what, long id, Object entry, Runnable work) {
-    return commands.once(
-        command,
-        what + " order " + id,
-        entry,
-        Outgoing.Card.class,
-        () -> {
-          work.run();
-          return orders.card(id, command.actor());
-        });
+    return orders.card(work.get(), command.actor());
   }
 }

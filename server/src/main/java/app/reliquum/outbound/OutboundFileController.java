@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
+import app.reliquum.api.OnceInPart;
 import app.reliquum.api.Permission;
 import app.reliquum.sheets.ImportResult;
 import io.swagger.v3.oas.annotations.Operation;
@@ -38,6 +39,7 @@ class OutboundFileController {
   @Operation(
       operationId = "importOutboundOrders",
       summary = "Import outbound orders from a file, or try it")
+  @OnceInPart
   @Needs(Permission.POST)
   @PostMapping(
       path = "/file",

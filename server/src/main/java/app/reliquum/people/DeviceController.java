@@ -2,7 +2,6 @@ package app.reliquum.people;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
@@ -22,11 +21,9 @@ import org.springframework.web.bind.annotation.RestController;
 class DeviceController {
 
   private final Devices devices;
-  private final Commands commands;
 
-  DeviceController(Devices devices, Commands commands) {
+  DeviceController(Devices devices) {
     this.devices = devices;
-    this.commands = commands;
   }
 
   @Operation(operationId = "listDevices", summary = "The enrolled devices, and those that wait")
@@ -57,15 +54,8 @@ class DeviceController {
   @Needs(Permission.RULES)
   @PostMapping("/{id}/revocation")
   Revoked revoke(Command command, @PathVariable long id) {
-    return commands.once(
-        command,
-        "revoke device " + id,
-        "",
-        Revoked.class,
-        () -> {
-          devices.revoke(id, command.actor());
-          return new Revoked(id);
-        });
+    devices.revoke(id, command.actor());
+    return new Revoked(id);
   }
 
   /** The device that was taken out of use. */

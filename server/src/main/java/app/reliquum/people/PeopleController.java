@@ -3,6 +3,7 @@ package app.reliquum.people;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
+import app.reliquum.api.OnceInPart;
 import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
@@ -44,6 +45,7 @@ class PeopleController {
   }
 
   @Operation(operationId = "addPerson", summary = "Add a person")
+  @OnceInPart
   @Needs(value = Permission.PEOPLE, everywhere = true)
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
@@ -58,6 +60,7 @@ class PeopleController {
   }
 
   @Operation(operationId = "changePerson", summary = "Change a person")
+  @OnceInPart
   @Needs(value = Permission.PEOPLE, everywhere = true)
   @PutMapping("/{id}")
   People.Card change(

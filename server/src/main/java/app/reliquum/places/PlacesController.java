@@ -2,7 +2,6 @@ package app.reliquum.places;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
@@ -29,11 +28,9 @@ import org.springframework.web.bind.annotation.RestController;
 class PlacesController {
 
   private final Places places;
-  private final Commands commands;
 
-  PlacesController(Places places, Commands commands) {
+  PlacesController(Places places) {
     this.places = places;
-    this.commands = commands;
   }
 
   @Operation(operationId = "listSites", summary = "Sites with their areas")
@@ -48,8 +45,7 @@ class PlacesController {
   @PostMapping("/sites")
   @ResponseStatus(HttpStatus.CREATED)
   Places.SiteCard addSite(Command command, @Valid @RequestBody Places.SiteEntry entry) {
-    return commands.once(
-        command, "add site", entry, Places.SiteCard.class, () -> places.addSite(entry));
+    return places.addSite(entry);
   }
 
   @Operation(operationId = "changeSite", summary = "Change a site")
@@ -57,12 +53,7 @@ class PlacesController {
   @PutMapping("/sites/{id}")
   Places.SiteCard changeSite(
       Command command, @PathVariable long id, @Valid @RequestBody Places.SiteEntry entry) {
-    return commands.once(
-        command,
-        "change site " + id,
-        entry,
-        Places.SiteCard.class,
-        () -> places.changeSite(id, entry, command.actor()));
+    return places.changeSite(id, entry, command.actor());
   }
 
   @Operation(operationId = "addArea", summary = "Add an area")
@@ -71,12 +62,7 @@ class PlacesController {
   @ResponseStatus(HttpStatus.CREATED)
   Places.AreaCard addArea(
       Command command, @PathVariable long id, @Valid @RequestBody Places.AreaEntry entry) {
-    return commands.once(
-        command,
-        "add area " + id,
-        entry,
-        Places.AreaCard.class,
-        () -> places.addArea(id, entry, command.actor()));
+    return places.addArea(id, entry, command.actor());
   }
 
   @Operation(operationId = "changeArea", summary = "Change an area")
@@ -84,12 +70,7 @@ class PlacesController {
   @PutMapping("/areas/{id}")
   Places.AreaCard changeArea(
       Command command, @PathVariable long id, @Valid @RequestBody Places.AreaEntry entry) {
-    return commands.once(
-        command,
-        "change area " + id,
-        entry,
-        Places.AreaCard.class,
-        () -> places.changeArea(id, entry, command.actor()));
+    return places.changeArea(id, entry, command.actor());
   }
 
   @Operation(operationId = "listBins", summary = "The bins of a site, in walking order")
@@ -120,12 +101,7 @@ class PlacesController {
   @PutMapping("/bins/{id}")
   Places.BinCard changeBin(
       Command command, @PathVariable long id, @Valid @RequestBody Places.BinEntry entry) {
-    return commands.once(
-        command,
-        "change bin " + id,
-        entry,
-        Places.BinCard.class,
-        () -> places.changeBin(id, entry, command.actor()));
+    return places.changeBin(id, entry, command.actor());
   }
 
   /** Says what a rack pattern would make. Changes nothing, so it needs no command id. */
@@ -141,11 +117,6 @@ class PlacesController {
   @PostMapping("/racks")
   @ResponseStatus(HttpStatus.CREATED)
   Places.Rack addRack(Command command, @Valid @RequestBody Places.RackEntry entry) {
-    return commands.once(
-        command,
-        "add rack",
-        entry,
-        Places.Rack.class,
-        () -> places.addRack(entry, command.actor()));
+    return places.addRack(entry, command.actor());
   }
 }

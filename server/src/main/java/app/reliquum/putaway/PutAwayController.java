@@ -2,7 +2,6 @@ package app.reliquum.putaway;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import app.reliquum.core.ledger.Condition;
@@ -34,15 +33,12 @@ class PutAwayController {
   private final PuttingAway puttingAway;
   private final Binning binning;
   private final Places places;
-  private final Commands commands;
 
-  PutAwayController(
-      Rules rules, PuttingAway puttingAway, Binning binning, Places places, Commands commands) {
+  PutAwayController(Rules rules, PuttingAway puttingAway, Binning binning, Places places) {
     this.rules = rules;
     this.puttingAway = puttingAway;
     this.binning = binning;
     this.places = places;
-    this.commands = commands;
   }
 
   /** The put-away rules of a site, with how full they are. */
@@ -58,36 +54,21 @@ class PutAwayController {
   @PostMapping("/put-away/rules")
   @ResponseStatus(HttpStatus.CREATED)
   Rules.Card add(Command command, @Valid @RequestBody Rules.Entry entry) {
-    return commands.once(
-        command,
-        "add put-away rule",
-        entry,
-        Rules.Card.class,
-        () -> rules.add(entry, command.actor()));
+    return rules.add(entry, command.actor());
   }
 
   @Operation(operationId = "changePutAwayRule", summary = "Change a put-away rule")
   @Needs(Permission.RULES)
   @PutMapping("/put-away/rules/{id}")
   Rules.Card change(Command command, @PathVariable long id, @Valid @RequestBody Rules.Entry entry) {
-    return commands.once(
-        command,
-        "change put-away rule " + id,
-        entry,
-        Rules.Card.class,
-        () -> rules.change(id, entry, command.actor()));
+    return rules.change(id, entry, command.actor());
   }
 
   @Operation(operationId = "removePutAwayRule", summary = "Remove a put-away rule")
   @Needs(Permission.RULES)
   @DeleteMapping("/put-away/rules/{id}")
   Rules.Card remove(Command command, @PathVariable long id) {
-    return commands.once(
-        command,
-        "remove put-away rule " + id,
-        "",
-        Rules.Card.class,
-        () -> rules.remove(id, command.actor()));
+    return rules.remove(id, command.actor());
   }
 
   /** A rule to be tried, with how much would be put away by it. */
@@ -135,11 +116,6 @@ class PutAwayController {
   @ResponseStatus(HttpStatus.CREATED)
   Stock.Posted spread(
       Command command, @PathVariable long id, @Valid @RequestBody Binning.Entry entry) {
-    return commands.once(
-        command,
-        "bin goods " + id,
-        entry,
-        Stock.Posted.class,
-        () -> binning.spread(command, id, entry));
+    return binning.spread(command, id, entry);
   }
 }

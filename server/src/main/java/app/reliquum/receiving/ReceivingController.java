@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
+import app.reliquum.api.OnceInPart;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
@@ -63,8 +64,7 @@ class ReceivingController {
   @PostMapping("/suppliers")
   @ResponseStatus(HttpStatus.CREATED)
   Suppliers.Card addSupplier(Command command, @Valid @RequestBody Suppliers.Entry entry) {
-    return commands.once(
-        command, "add supplier", entry, Suppliers.Card.class, () -> suppliers.add(entry));
+    return suppliers.add(entry);
   }
 
   @Operation(operationId = "changeSupplier", summary = "Change a supplier")
@@ -72,12 +72,7 @@ class ReceivingController {
   @PutMapping("/suppliers/{id}")
   Suppliers.Card changeSupplier(
       Command command, @PathVariable long id, @Valid @RequestBody Suppliers.Entry entry) {
-    return commands.once(
-        command,
-        "change supplier " + id,
-        entry,
-        Suppliers.Card.class,
-        () -> suppliers.change(id, entry));
+    return suppliers.change(id, entry);
   }
 
   // Orders
@@ -108,8 +103,7 @@ class ReceivingController {
   @PostMapping("/inbound")
   @ResponseStatus(HttpStatus.CREATED)
   Inbound.Card add(Command command, @Valid @RequestBody Inbound.Entry entry) {
-    return commands.once(
-        command, "add order", entry, Inbound.Card.class, () -> orders.add(entry, command.actor()));
+    return orders.add(entry, command.actor());
   }
 
   @Operation(operationId = "changeInboundOrder", summary = "Change an inbound order")
@@ -117,12 +111,7 @@ class ReceivingController {
   @PutMapping("/inbound/{id}")
   Inbound.Card change(
       Command command, @PathVariable long id, @Valid @RequestBody Inbound.Entry entry) {
-    return commands.once(
-        command,
-        "change order " + id,
-        entry,
-        Inbound.Card.class,
-        () -> orders.change(id, entry, command.actor()));
+    return orders.change(id, entry, command.actor());
   }
 
   /** Begins a receipt that nobody expected, or a customer's return. */
@@ -131,12 +120,7 @@ class ReceivingController {
   @PostMapping("/inbound/unexpected")
   @ResponseStatus(HttpStatus.CREATED)
   Inbound.Card begin(Command command, @Valid @RequestBody Inbound.UnexpectedEntry entry) {
-    return commands.once(
-        command,
-        "begin receipt",
-        entry,
-        Inbound.Card.class,
-        () -> orders.begin(entry, command.actor()));
+    return orders.begin(entry, command.actor());
   }
 
   /** Sends an order to its supplier. */
@@ -144,12 +128,7 @@ class ReceivingController {
   @Needs(Permission.POST)
   @PostMapping("/inbound/{id}/sending")
   Inbound.Card send(Command command, @PathVariable long id) {
-    return commands.once(
-        command,
-        "send order " + id,
-        "",
-        Inbound.Card.class,
-        () -> orders.send(id, command.actor()));
+    return orders.send(id, command.actor());
   }
 
   /** Why an order is closed; needed if something is open. */
@@ -162,18 +141,14 @@ class ReceivingController {
   @PostMapping("/inbound/{id}/closing")
   Inbound.Card close(
       Command command, @PathVariable long id, @Valid @RequestBody ClosingEntry closing) {
-    return commands.once(
-        command,
-        "close order " + id,
-        closing,
-        Inbound.Card.class,
-        () -> orders.close(id, closing.reason(), command.actor()));
+    return orders.close(id, closing.reason(), command.actor());
   }
 
   /** Reads orders from a CSV or XLSX file: all of them, or none. A trial writes nothing. */
   @Operation(
       operationId = "importInboundOrders",
       summary = "Import inbound orders from a file, or try it")
+  @OnceInPart
   @Needs(Permission.POST)
   @PostMapping(
       path = "/inbound/file",
@@ -218,12 +193,7 @@ class ReceivingController {
   @PostMapping("/checks")
   @ResponseStatus(HttpStatus.CREATED)
   Checking.Checked check(Command command, @Valid @RequestBody Checking.Entry entry) {
-    return commands.once(
-        command,
-        "check goods",
-        entry,
-        Checking.Checked.class,
-        () -> checking.check(command, entry));
+    return checking.check(command, entry);
   }
 
   @Operation(

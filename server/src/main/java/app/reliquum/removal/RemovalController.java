@@ -2,7 +2,6 @@ package app.reliquum.removal;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
@@ -28,13 +27,11 @@ class RemovalController {
   private final RemovalRules rules;
   private final Trying trying;
   private final Comparing comparing;
-  private final Commands commands;
 
-  RemovalController(RemovalRules rules, Trying trying, Comparing comparing, Commands commands) {
+  RemovalController(RemovalRules rules, Trying trying, Comparing comparing) {
     this.comparing = comparing;
     this.rules = rules;
     this.trying = trying;
-    this.commands = commands;
   }
 
   /** Every removal rule, the most specific first. */
@@ -58,12 +55,7 @@ class RemovalController {
   @PostMapping("/rules")
   @ResponseStatus(HttpStatus.CREATED)
   RemovalRules.Card add(Command command, @Valid @RequestBody RemovalRules.Entry entry) {
-    return commands.once(
-        command,
-        "add removal rule",
-        entry,
-        RemovalRules.Card.class,
-        () -> rules.add(entry, command.actor()));
+    return rules.add(entry, command.actor());
   }
 
   @Operation(operationId = "changeRemovalRule", summary = "Change a removal rule")
@@ -71,24 +63,14 @@ class RemovalController {
   @PutMapping("/rules/{id}")
   RemovalRules.Card change(
       Command command, @PathVariable long id, @Valid @RequestBody RemovalRules.Entry entry) {
-    return commands.once(
-        command,
-        "change removal rule " + id,
-        entry,
-        RemovalRules.Card.class,
-        () -> rules.change(id, entry, command.actor()));
+    return rules.change(id, entry, command.actor());
   }
 
   @Operation(operationId = "deleteRemovalRule", summary = "Remove a removal rule")
   @Needs(Permission.RULES)
   @DeleteMapping("/rules/{id}")
   RemovalRules.Card remove(Command command, @PathVariable long id) {
-    return commands.once(
-        command,
-        "remove removal rule " + id,
-        "",
-        RemovalRules.Card.class,
-        () -> rules.remove(id, command.actor()));
+    return rules.remove(id, command.actor());
   }
 
   /** A rule as entered, to be placed among the others. */

@@ -2,7 +2,6 @@ package app.reliquum.stock;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import app.reliquum.core.quantity.Quantity;
@@ -22,11 +21,9 @@ import org.springframework.web.bind.annotation.RestController;
 class ReservationController {
 
   private final Reserved reserved;
-  private final Commands commands;
 
-  ReservationController(Reserved reserved, Commands commands) {
+  ReservationController(Reserved reserved) {
     this.reserved = reserved;
-    this.commands = commands;
   }
 
   /** What is reserved of an item, in one bin or at a site or everywhere. */
@@ -52,11 +49,6 @@ class ReservationController {
   @PostMapping("/{id}/release")
   Reserved.Freed release(
       Command command, @PathVariable long id, @Valid @RequestBody FreeEntry entry) {
-    return commands.once(
-        command,
-        "free reservation " + id,
-        entry,
-        Reserved.Freed.class,
-        () -> reserved.release(command, id, entry.quantity()));
+    return reserved.release(command, id, entry.quantity());
   }
 }

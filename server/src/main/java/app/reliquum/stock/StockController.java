@@ -2,7 +2,6 @@ package app.reliquum.stock;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
@@ -36,23 +35,15 @@ class StockController {
   private final OnHand onHand;
   private final Ledger ledger;
   private final BookChecks checks;
-  private final Commands commands;
   private final Clock clock;
 
   StockController(
-      Stock stock,
-      Entries entries,
-      OnHand onHand,
-      Ledger ledger,
-      BookChecks checks,
-      Commands commands,
-      Clock clock) {
+      Stock stock, Entries entries, OnHand onHand, Ledger ledger, BookChecks checks, Clock clock) {
     this.stock = stock;
     this.entries = entries;
     this.onHand = onHand;
     this.ledger = ledger;
     this.checks = checks;
-    this.commands = commands;
     this.clock = clock;
   }
 
@@ -150,8 +141,7 @@ class StockController {
   @PostMapping("/moves")
   @ResponseStatus(HttpStatus.CREATED)
   Stock.Posted move(Command command, @Valid @RequestBody Entries.MoveEntry entry) {
-    return commands.once(
-        command, "move", entry, Stock.Posted.class, () -> stock.post(command, entries.move(entry)));
+    return stock.post(command, entries.move(entry));
   }
 
   /** Brings goods in from a contra place, or takes them out to one. */
@@ -160,8 +150,7 @@ class StockController {
   @PostMapping("/postings")
   @ResponseStatus(HttpStatus.CREATED)
   Stock.Posted post(Command command, @Valid @RequestBody Entries.PostingEntry entry) {
-    return commands.once(
-        command, "post", entry, Stock.Posted.class, () -> stock.post(command, entries.post(entry)));
+    return stock.post(command, entries.post(entry));
   }
 
   /** Why a posting is taken back. */
@@ -172,12 +161,7 @@ class StockController {
   @PostMapping("/postings/{posting}/reversal")
   @ResponseStatus(HttpStatus.CREATED)
   Stock.Posted reverse(Command command, @PathVariable long posting, @Valid @RequestBody Why why) {
-    return commands.once(
-        command,
-        "reverse " + posting,
-        why,
-        Stock.Posted.class,
-        () -> stock.reverse(command, posting, why.reason().strip()));
+    return stock.reverse(command, posting, why.reason().strip());
   }
 
   @Operation(operationId = "listLedgerChecks", summary = "Ledger checks, the latest first")
@@ -194,8 +178,7 @@ class StockController {
   @PostMapping("/book-checks")
   @ResponseStatus(HttpStatus.ACCEPTED)
   BookChecks.Check check(Command command) {
-    return commands.once(
-        command, "check", "", BookChecks.Check.class, () -> checks.start(command.actor()));
+    return checks.start(command.actor());
   }
 
   @Operation(

@@ -1,7 +1,6 @@
 package app.reliquum.stock;
 
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
@@ -22,11 +21,9 @@ import org.springframework.web.bind.annotation.RestController;
 class UnitLoadController {
 
   private final UnitLoads loads;
-  private final Commands commands;
 
-  UnitLoadController(UnitLoads loads, Commands commands) {
+  UnitLoadController(UnitLoads loads) {
     this.loads = loads;
-    this.commands = commands;
   }
 
   /** A new unit load with a number of the house's own, to print a label for. */
@@ -35,7 +32,7 @@ class UnitLoadController {
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   UnitLoads.Card make(Command command) {
-    return commands.once(command, "make unit load", "", UnitLoads.Card.class, loads::make);
+    return loads.make();
   }
 
   /** A trolley as entered. */
@@ -53,11 +50,6 @@ class UnitLoadController {
   @PostMapping("/trolleys")
   @ResponseStatus(HttpStatus.CREATED)
   UnitLoads.Card addTrolley(Command command, @Valid @RequestBody TrolleyEntry entry) {
-    return commands.once(
-        command,
-        "add trolley",
-        entry,
-        UnitLoads.Card.class,
-        () -> loads.addTrolley(entry.code(), entry.name().strip()));
+    return loads.addTrolley(entry.code(), entry.name().strip());
   }
 }

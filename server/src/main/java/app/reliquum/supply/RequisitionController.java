@@ -2,7 +2,6 @@ package app.reliquum.supply;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
@@ -32,11 +31,9 @@ import org.springframework.web.bind.annotation.RestController;
 class RequisitionController {
 
   private final Requisitions requisitions;
-  private final Commands commands;
 
-  RequisitionController(Requisitions requisitions, Commands commands) {
+  RequisitionController(Requisitions requisitions) {
     this.requisitions = requisitions;
-    this.commands = commands;
   }
 
   /** Some requisitions, by their numbers in the database. */
@@ -74,54 +71,30 @@ class RequisitionController {
   @PostMapping("/requisitions")
   @ResponseStatus(HttpStatus.CREATED)
   Requisitions.Row ask(Command command, @Valid @RequestBody Requisitions.Entry entry) {
-    return commands.once(
-        command,
-        "ask for goods",
-        entry,
-        Requisitions.Row.class,
-        () -> requisitions.ask(command, entry));
+    return requisitions.ask(command, entry);
   }
 
   @Operation(operationId = "approveRequisitions", summary = "Approve requisitions")
   @Needs(Permission.RULES)
   @PostMapping("/requisitions/agreement")
   Done agree(Command command, @Valid @RequestBody Some some) {
-    return commands.once(
-        command,
-        "agree to requisitions",
-        some,
-        Done.class,
-        () -> {
-          requisitions.agree(command, some.ids());
-          return new Done(some.ids().size(), List.of());
-        });
+    requisitions.agree(command, some.ids());
+    return new Done(some.ids().size(), List.of());
   }
 
   @Operation(operationId = "cancelRequisitions", summary = "Cancel requisitions")
   @Needs(Permission.POST)
   @PostMapping("/requisitions/drop")
   Done drop(Command command, @Valid @RequestBody Some some) {
-    return commands.once(
-        command,
-        "drop requisitions",
-        some,
-        Done.class,
-        () -> {
-          requisitions.drop(command, some.ids());
-          return new Done(some.ids().size(), List.of());
-        });
+    requisitions.drop(command, some.ids());
+    return new Done(some.ids().size(), List.of());
   }
 
   @Operation(operationId = "orderRequisitions", summary = "Order requisitions from their suppliers")
   @Needs(Permission.POST)
   @PostMapping("/requisitions/order")
   Done order(Command command, @Valid @RequestBody Some some) {
-    return commands.once(
-        command,
-        "order requisitions",
-        some,
-        Done.class,
-        () -> new Done(some.ids().size(), requisitions.order(command, some.ids())));
+    return new Done(some.ids().size(), requisitions.order(command, some.ids()));
   }
 
   @Operation(
@@ -130,15 +103,8 @@ class RequisitionController {
   @Needs(Permission.POST)
   @PutMapping("/requisitions/{requisition}/supplier")
   From from(Command command, @PathVariable long requisition, @Valid @RequestBody From from) {
-    return commands.once(
-        command,
-        "supplier of requisition " + requisition,
-        from,
-        From.class,
-        () -> {
-          requisitions.from(command, requisition, from.supplier());
-          return from;
-        });
+    requisitions.from(command, requisition, from.supplier());
+    return from;
   }
 
   @Operation(operationId = "getPreferredSupplier", summary = "The preferred supplier of an item")
@@ -154,14 +120,7 @@ class RequisitionController {
   @Needs(Permission.RULES)
   @PutMapping("/items/{item}/supplier")
   From supplier(Command command, @PathVariable long item, @Valid @RequestBody From from) {
-    return commands.once(
-        command,
-        "supplier of item " + item,
-        from,
-        From.class,
-        () -> {
-          requisitions.supplierOf(item, from.supplier());
-          return from;
-        });
+    requisitions.supplierOf(item, from.supplier());
+    return from;
   }
 }

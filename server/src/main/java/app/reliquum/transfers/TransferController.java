@@ -2,7 +2,6 @@ package app.reliquum.transfers;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
@@ -45,7 +44,6 @@ class TransferController {
   private final TransferPapers papers;
   private final Advices advices;
   private final AdviceReader reader;
-  private final Commands commands;
   private final Clock clock;
 
   TransferController(
@@ -58,7 +56,6 @@ class TransferController {
       TransferPapers papers,
       Advices advices,
       AdviceReader reader,
-      Commands commands,
       Clock clock) {
     this.transfers = transfers;
     this.planning = planning;
@@ -69,7 +66,6 @@ class TransferController {
     this.papers = papers;
     this.advices = advices;
     this.reader = reader;
-    this.commands = commands;
     this.clock = clock;
   }
 
@@ -194,12 +190,7 @@ class TransferController {
   @PostMapping(path = "/advices", consumes = MediaType.APPLICATION_XML_VALUE)
   @ResponseStatus(HttpStatus.CREATED)
   Between.Card read(Command command, @RequestBody byte[] xml) {
-    return commands.once(
-        command,
-        "read advice",
-        xml,
-        Between.Card.class,
-        () -> transfers.card(reader.read(command, xml), command.actor()));
+    return transfers.card(reader.read(command, xml), command.actor());
   }
 
   @Operation(operationId = "addTransfer", summary = "Add a transfer")
@@ -207,12 +198,7 @@ class TransferController {
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   Between.Card add(Command command, @Valid @RequestBody Between.Entry entry) {
-    return commands.once(
-        command,
-        "add transfer",
-        entry,
-        Between.Card.class,
-        () -> transfers.card(planning.add(entry, command.actor()), command.actor()));
+    return transfers.card(planning.add(entry, command.actor()), command.actor());
   }
 
   /** Begins a transfer that is made as goods are scanned. */
@@ -221,12 +207,7 @@ class TransferController {
   @PostMapping("/unplanned")
   @ResponseStatus(HttpStatus.CREATED)
   Between.Card begin(Command command, @Valid @RequestBody Between.UnplannedEntry entry) {
-    return commands.once(
-        command,
-        "begin transfer",
-        entry,
-        Between.Card.class,
-        () -> transfers.card(planning.begin(entry, command.actor()), command.actor()));
+    return transfers.card(planning.begin(entry, command.actor()), command.actor());
   }
 
   @Operation(operationId = "changeTransfer", summary = "Change a transfer")
@@ -234,7 +215,8 @@ class TransferController {
   @PutMapping("/{id}")
   Between.Card change(
       Command command, @PathVariable long id, @Valid @RequestBody Between.Entry entry) {
-    return changed(command, "change", id, entry, () -> planning.change(id, entry, command.actor()));
+    planning.change(id, entry, command.actor());
+    return transfers.card(id, command.actor());
   }
 
   /** Reserves its stock, or what of it is still missing. */
@@ -242,7 +224,8 @@ class TransferController {
   @Needs(Permission.POST)
   @PostMapping("/{id}/release")
   Between.Card release(Command command, @PathVariable long id) {
-    return changed(command, "release", id, "", () -> planning.release(id, command.actor()));
+    planning.release(id, command.actor());
+    return transfers.card(id, command.actor());
   }
 
   /** Takes the release back. */
@@ -250,7 +233,8 @@ class TransferController {
   @Needs(Permission.POST)
   @PostMapping("/{id}/holding-back")
   Between.Card holdBack(Command command, @PathVariable long id) {
-    return changed(command, "hold back", id, "", () -> planning.holdBack(id, command.actor()));
+    planning.holdBack(id, command.actor());
+    return transfers.card(id, command.actor());
   }
 
   /** Picks everything as it is reserved. */
@@ -260,7 +244,8 @@ class TransferController {
   @Needs(Permission.MOVE)
   @PostMapping("/{id}/picking")
   Between.Card pickAll(Command command, @PathVariable long id) {
-    return changed(command, "pick", id, "", () -> sending.pickAll(command, id));
+    sending.pickAll(command, id);
+    return transfers.card(id, command.actor());
   }
 
   /** Puts something that was picked back. */
@@ -270,12 +255,8 @@ class TransferController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/{id}/picked/{reservation}/return")
   Between.Card putBack(Command command, @PathVariable long id, @PathVariable long reservation) {
-    return changed(
-        command,
-        "put back " + reservation,
-        id,
-        "",
-        () -> sending.putBack(command, id, reservation));
+    sending.putBack(command, id, reservation);
+    return transfers.card(id, command.actor());
   }
 
   /** Sends everything that is picked. */
@@ -284,7 +265,8 @@ class TransferController {
   @PostMapping("/{id}/sending")
   Between.Card send(
       Command command, @PathVariable long id, @Valid @RequestBody Between.SendingEntry entry) {
-    return changed(command, "send", id, entry, () -> sending.send(command, id, entry.rest()));
+    sending.send(command, id, entry.rest());
+    return transfers.card(id, command.actor());
   }
 
   /** Receives what was sent, or some of it. */
@@ -293,7 +275,8 @@ class TransferController {
   @PostMapping("/{id}/arrivals")
   Between.Card arrive(
       Command command, @PathVariable long id, @Valid @RequestBody Between.ArrivalEntry entry) {
-    return changed(command, "arrive", id, entry, () -> arriving.arrive(command, id, entry));
+    arriving.arrive(command, id, entry);
+    return transfers.card(id, command.actor());
   }
 
   /** Says what has become of goods that did not arrive. */
@@ -304,7 +287,8 @@ class TransferController {
   @PostMapping("/{id}/endings")
   Between.Card end(
       Command command, @PathVariable long id, @Valid @RequestBody Between.EndingEntry entry) {
-    return changed(command, "end", id, entry, () -> writeOffs.end(command, id, entry));
+    writeOffs.end(command, id, entry);
+    return transfers.card(id, command.actor());
   }
 
   /** Closes it: nothing more is sent. */
@@ -313,20 +297,7 @@ class TransferController {
   @PostMapping("/{id}/closing")
   Between.Card close(
       Command command, @PathVariable long id, @Valid @RequestBody Between.ClosingEntry entry) {
-    return changed(
-        command, "close", id, entry, () -> planning.close(id, entry.reason(), command.actor()));
-  }
-
-  /** Does something once, and answers with the transfer as it is then. */
-  private Between.Card changed(Command command, String what, long id, Object entry, Runnable work) {
-    return commands.once(
-        command,
-        what + " transfer " + id,
-        entry,
-        Between.Card.class,
-        () -> {
-          work.run();
-          return transfers.card(id, command.actor());
-        });
+    planning.close(id, entry.reason(), command.actor());
+    return transfers.card(id, command.actor());
   }
 }

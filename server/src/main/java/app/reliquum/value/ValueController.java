@@ -2,7 +2,6 @@ package app.reliquum.value;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
@@ -37,15 +36,12 @@ class ValueController {
   private final Accounts accounts;
   private final Usage usage;
   private final Closings closings;
-  private final Commands commands;
 
-  ValueController(
-      StockValue value, Accounts accounts, Usage usage, Closings closings, Commands commands) {
+  ValueController(StockValue value, Accounts accounts, Usage usage, Closings closings) {
     this.value = value;
     this.accounts = accounts;
     this.usage = usage;
     this.closings = closings;
-    this.commands = commands;
   }
 
   @Operation(
@@ -131,8 +127,7 @@ class ValueController {
   @Needs(value = Permission.RULES, everywhere = true)
   @PutMapping("/accounts")
   Accounts.Account account(Command command, @Valid @RequestBody Accounts.Account account) {
-    return commands.once(
-        command, "change account", account, Accounts.Account.class, () -> accounts.change(account));
+    return accounts.change(account);
   }
 
   /** Up to which day the books are to be closed. */
@@ -151,11 +146,6 @@ class ValueController {
   @PostMapping("/closings")
   @ResponseStatus(HttpStatus.CREATED)
   Closings.Closing close(Command command, @Valid @RequestBody ClosingEntry entry) {
-    return commands.once(
-        command,
-        "close books",
-        entry,
-        Closings.Closing.class,
-        () -> closings.close(command.actor(), entry.upTo(), entry.note().strip()));
+    return closings.close(command.actor(), entry.upTo(), entry.note().strip());
   }
 }
