@@ -59,7 +59,7 @@ export function useAdjustParts(talk: Talk): Parts {
         refusal={now.refusal}
         fault={desk.fault}
         busy={desk.busy}
-        onLine={(line, amount) => desk.speak({ kind: 'line', line, quantity: amount })}
+        onLine={(line, amount) => desk.speak({ kind: 'line', line, quantity: amount ?? undefined })}
         onEmpty={() => {
           setLooking(false);
           desk.speak({ kind: 'empty' });

@@ -82,7 +82,9 @@ export function CountSentence({ site }: { site: Schemas['SiteCard'] }) {
               lines={now.lines}
               opened={line}
               onOpen={setLine}
-              onCorrect={(id, amount) => speak({ kind: 'line', line: id, quantity: amount })}
+              onCorrect={(id, amount) =>
+                speak({ kind: 'line', line: id, quantity: amount ?? undefined })
+              }
               withPlace={now.place.address === null || now.slip?.itemId !== null}
             />
             <NotFound view={now} />

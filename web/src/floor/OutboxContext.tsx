@@ -9,7 +9,7 @@ import {
 } from 'react';
 import { useMe } from '../app/session';
 import { sound } from '../kit/tones';
-import { deskOf, type Step } from './desks';
+import { send, type Step } from './desks';
 import { Outbox, type Waiting } from './outbox';
 import { outboxStore } from './outboxStore';
 
@@ -18,11 +18,7 @@ const NAME = 'reliquum-outbox';
 
 /** Sends something that waits, and shows whoever looks at its sentence how it stands then. */
 async function deliver(queries: QueryClient, one: Waiting) {
-  const desk = deskOf(one.desk);
-  const next = await desk.send(
-    { header: { 'Idempotency-Key': one.id } },
-    { ...(one.step as Step), ago: Math.max(0, Date.now() - one.said) },
-  );
+  const next = await send(one.desk, one.id, one.step as Step, Math.max(0, Date.now() - one.said));
   queries.setQueryData(one.desk, next);
   if (next.outcome === 'DONE') {
     for (const old of ['waiting', 'round', 'transfers', 'outbound']) {
