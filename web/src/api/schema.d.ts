@@ -1204,40 +1204,6 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
-  '/api/floor/count': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The Count sentence as it stands */
-    get: operations['getCountSentence'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/count/act': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Confirm, undo or clear the Count sentence */
-    post: operations['actOnCountSentence'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
   '/api/floor/count/begin': {
     parameters: {
       query?: never;
@@ -1249,23 +1215,6 @@ export interface paths {
     put?: never;
     /** Begin a count on the Floor */
     post: operations['beginCountOnFloor'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/count/choose': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Choose the count that is counted, or none */
-    post: operations['chooseCount'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1317,40 +1266,6 @@ export interface paths {
     put?: never;
     /** Correct or remove a line of a count */
     post: operations['changeCountLine'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/count/say': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Say something to the Count sentence without a scan */
-    post: operations['sayToCountSentence'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/floor/count/scan': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Scan into the Count sentence */
-    post: operations['scanIntoCountSentence'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1587,7 +1502,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    /** Choose the order or the transfer that a sentence is about */
+    /** Choose the order, transfer or count that a sentence is about */
     post: operations['chooseDocument'];
     delete?: never;
     options?: never;
@@ -4411,26 +4326,6 @@ export interface components {
       /** Format: int64 */
       within: number;
     };
-    CountActEntry: {
-      /** @enum {string} */
-      action:
-        | 'MOVE'
-        | 'RECEIVE'
-        | 'PUTAWAY'
-        | 'SEND'
-        | 'ARRIVE'
-        | 'COUNT'
-        | 'ADJUST'
-        | 'PICK'
-        | 'PACK'
-        | 'CONFIRM'
-        | 'UNDO'
-        | 'SAME'
-        | 'TURN'
-        | 'CLEAR';
-      /** Format: int64 */
-      site: number;
-    };
     CountBar: {
       cumulative: number;
       gross: number;
@@ -4490,12 +4385,6 @@ export interface components {
       /** Format: int32 */
       others: number;
       othersGross: number;
-    };
-    CountChoiceEntry: {
-      /** Format: int64 */
-      count?: number | null;
-      /** Format: int64 */
-      site: number;
     };
     CountClass: {
       /** Format: int32 */
@@ -4750,16 +4639,6 @@ export interface components {
       usageDays: number;
       /** Format: int32 */
       version: number;
-    };
-    CountSayEntry: {
-      saying: components['schemas']['FloorSaying'];
-      /** Format: int64 */
-      site: number;
-    };
-    CountScanEntry: {
-      /** Format: int64 */
-      site: number;
-      text: string;
     };
     CountScope: {
       areas?: number[] | null;
@@ -5072,54 +4951,6 @@ export interface components {
       quantity: string;
       symbol: string;
     };
-    FloorCount: {
-      asking: boolean;
-      begins:
-        | (
-            | 'MOVE'
-            | 'PUT_AWAY'
-            | 'RECEIVE'
-            | 'SEND'
-            | 'ARRIVE'
-            | 'ADJUST'
-            | 'PICK'
-            | 'PACK'
-            | 'COUNT'
-          )
-        | null;
-      canUndo: boolean;
-      choices: components['schemas']['FloorChoice'][];
-      /** @enum {string} */
-      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
-      count: components['schemas']['FloorCountChoice'] | null;
-      counts: components['schemas']['FloorCountChoice'][];
-      item: components['schemas']['FloorItem'];
-      lines: components['schemas']['FloorCountLine'][];
-      load: string | null;
-      lot: string | null;
-      needsLot: boolean;
-      notFound: components['schemas']['FloorNotFound'][];
-      others: string[];
-      /** @enum {string} */
-      outcome: 'STANDS' | 'FILLED' | 'COUNTED' | 'ASKS' | 'CHOOSE' | 'REFUSED' | 'DONE';
-      /**
-       * Format: decimal
-       * @description an exact decimal
-       * @example 12.5
-       */
-      pending: string;
-      place: components['schemas']['FloorPlace'];
-      refusal: components['schemas']['FloorTold'] | null;
-      said: components['schemas']['FloorTold'][];
-      /** Format: int64 */
-      site: number;
-      slip: components['schemas']['FloorCountSlip'] | null;
-      slips: components['schemas']['FloorCountSlip'][];
-      statesAll: boolean;
-      unbinned: boolean;
-      /** @enum {string} */
-      wanted: 'BIN' | 'ITEM' | 'LOT' | 'SERIAL';
-    };
     FloorCountChoice: {
       blind: boolean;
       /** Format: int32 */
@@ -5182,6 +5013,18 @@ export interface components {
       /** Format: int32 */
       slip: number;
       taken: boolean;
+    };
+    FloorCounting: {
+      asking: boolean;
+      count: components['schemas']['FloorCountChoice'] | null;
+      counts: components['schemas']['FloorCountChoice'][];
+      lines: components['schemas']['FloorCountLine'][];
+      notFound: components['schemas']['FloorNotFound'][];
+      others: string[];
+      slip: components['schemas']['FloorCountSlip'] | null;
+      slips: components['schemas']['FloorCountSlip'][];
+      statesAll: boolean;
+      unbinned: boolean;
     };
     FloorDate: {
       /** @enum {string} */
@@ -5635,6 +5478,7 @@ export interface components {
       choices: components['schemas']['FloorChoice'][];
       condition: ('GOOD' | 'ON_HOLD' | 'REJECTED') | null;
       conditions: ('GOOD' | 'ON_HOLD' | 'REJECTED')[];
+      counting: components['schemas']['FloorCounting'] | null;
       done: components['schemas']['FloorDone'] | null;
       elsewhere: components['schemas']['FloorElsewhere'][];
       expiry: components['schemas']['FloorDate'] | null;
@@ -5653,7 +5497,7 @@ export interface components {
       needsExpiry: boolean;
       needsSerials: boolean;
       /** @enum {string} */
-      outcome: 'STANDS' | 'FILLED' | 'CHOOSE' | 'REFUSED' | 'DONE';
+      outcome: 'STANDS' | 'FILLED' | 'CHOOSE' | 'REFUSED' | 'COUNTED' | 'ASKS' | 'DONE';
       picking: components['schemas']['FloorPicking'] | null;
       place: components['schemas']['FloorPlace'] | null;
       quantity: components['schemas']['FloorQuantity'];
@@ -10925,65 +10769,6 @@ export interface operations {
       503: components['responses']['Busy'];
     };
   };
-  getCountSentence: {
-    parameters: {
-      query: {
-        site: number;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorCount'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-    };
-  };
-  actOnCountSentence: {
-    parameters: {
-      query?: never;
-      header: {
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CountActEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorCount'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
   beginCountOnFloor: {
     parameters: {
       query?: never;
@@ -11006,41 +10791,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['FloorCount'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
-  chooseCount: {
-    parameters: {
-      query?: never;
-      header: {
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CountChoiceEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorCount'];
+          'application/json': components['schemas']['FloorSentence'];
         };
       };
       400: components['responses']['Invalid'];
@@ -11074,7 +10825,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['FloorCount'];
+          'application/json': components['schemas']['FloorSentence'];
         };
       };
       400: components['responses']['Invalid'];
@@ -11108,7 +10859,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['FloorCount'];
+          'application/json': components['schemas']['FloorSentence'];
         };
       };
       400: components['responses']['Invalid'];
@@ -11143,77 +10894,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['FloorCount'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
-  sayToCountSentence: {
-    parameters: {
-      query?: never;
-      header: {
-        'X-Scanned-Ago'?: number;
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CountSayEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorCount'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
-    };
-  };
-  scanIntoCountSentence: {
-    parameters: {
-      query?: never;
-      header: {
-        'X-Scanned-Ago'?: number;
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CountScanEntry'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['FloorCount'];
+          'application/json': components['schemas']['FloorSentence'];
         };
       };
       400: components['responses']['Invalid'];
@@ -11247,7 +10928,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['FloorCount'];
+          'application/json': components['schemas']['FloorSentence'];
         };
       };
       400: components['responses']['Invalid'];
@@ -11708,6 +11389,7 @@ export interface operations {
     parameters: {
       query?: never;
       header: {
+        'X-Scanned-Ago'?: number;
         /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };
@@ -11753,6 +11435,7 @@ export interface operations {
     parameters: {
       query?: never;
       header: {
+        'X-Scanned-Ago'?: number;
         /** @description A UUID of the caller's own: the same again does nothing again. */
         'Idempotency-Key': string;
       };

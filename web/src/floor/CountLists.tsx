@@ -13,7 +13,7 @@ import { soFar } from '../kit/numbers';
 import { NumberField } from '../kit/NumberField';
 
 type Line = Schemas['FloorCountLine'];
-type View = Schemas['FloorCount'];
+type Missed = Schemas['FloorNotFound'][];
 
 const arrive = keyframes`from { opacity: 0; transform: translateX(-12px) } to { transform: none }`;
 
@@ -191,20 +191,28 @@ function Missing({ of, here }: { of: Schemas['FloorNotFound']; here: string | nu
 }
 
 /** What the book has here and nobody has scanned yet, where that may be told. */
-export function NotFound({ view }: { view: View }) {
+export function NotFound({
+  notFound,
+  none,
+  here,
+}: {
+  notFound: Missed;
+  /** Whether nothing at all was counted. */
+  none: boolean;
+  here: string | null;
+}) {
   const { t } = useTranslation();
-  if (view.notFound.length === 0) {
+  if (notFound.length === 0) {
     return null;
   }
-  const empty = view.lines.length === 0;
   return (
     <Box sx={{ px: 1.5, pb: 1.5 }}>
       <ListHead>
-        {t(empty ? 'counting.bookHasHere' : 'counting.notYet', { count: view.notFound.length })}
+        {t(none ? 'counting.bookHasHere' : 'counting.notYet', { count: notFound.length })}
       </ListHead>
-      {view.notFound.map((one, i) => (
+      {notFound.map((one, i) => (
         <Box key={i} sx={{ borderTop: 1, borderColor: 'divider', borderTopStyle: 'dashed', px: 1 }}>
-          <Missing of={one} here={view.place.address} />
+          <Missing of={one} here={here} />
         </Box>
       ))}
     </Box>
@@ -212,18 +220,25 @@ export function NotFound({ view }: { view: View }) {
 }
 
 /** The question before anything is stated as not there: what it would be, with pictures. */
-export function Asked({ view }: { view: View }) {
+export function Asked({
+  notFound,
+  where,
+  here,
+}: {
+  notFound: Missed;
+  where: string;
+  here: string | null;
+}) {
   const { t } = useTranslation();
-  const where = view.slip?.item ?? view.place.address ?? '';
   return (
     <Warning>
       <Box component="h1" sx={{ typography: 'h1', fontSize: 26, m: 0, mb: 0.5 }}>
-        {t('counting.ask', { where, count: view.notFound.length })}
+        {t('counting.ask', { where, count: notFound.length })}
       </Box>
       <Box sx={{ fontSize: 17, mb: 0.5 }}>{t('counting.askWhy')}</Box>
-      {view.notFound.map((one, i) => (
+      {notFound.map((one, i) => (
         <Box key={i} sx={{ borderTop: 1, borderColor: 'divider' }}>
-          <Missing of={one} here={view.place.address} />
+          <Missing of={one} here={here} />
         </Box>
       ))}
     </Warning>

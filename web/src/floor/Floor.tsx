@@ -9,8 +9,7 @@ import { OwnSecret } from '../app/OwnSecret';
 import { ShiftContext } from '../app/shift';
 import { Drop } from '../kit/Drop';
 import { BinCard, ItemCard } from './Cards';
-import { CountSentence } from './CountSentence';
-import type { SpokenVerb } from './desks';
+import type { Verb } from './desks';
 import { DOORS } from './doors';
 import { SentenceScreen } from './SentenceScreen';
 import { LoanOnFloor } from './LoanOnFloor';
@@ -19,7 +18,7 @@ import { Rest } from './Rest';
 import { SignOut } from './SignOut';
 
 const SITE = 'reliquum.site';
-const SPOKEN = Object.keys(DOORS).filter((verb) => verb !== 'COUNT') as SpokenVerb[];
+const VERBS = Object.keys(DOORS) as Verb[];
 
 /** The Floor view: portrait, one thumb, a scan starts everything. */
 export default function Floor() {
@@ -55,14 +54,13 @@ export default function Floor() {
       >
         <Routes>
           <Route index element={<Rest site={site} />} />
-          {SPOKEN.map((verb) => (
+          {VERBS.map((verb) => (
             <Route
               key={verb}
               path={DOORS[verb].slice('/floor/'.length)}
               element={<SentenceScreen key={`${verb} ${site.id}`} site={site} verb={verb} />}
             />
           ))}
-          <Route path="count" element={<CountSentence key={site.id} site={site} />} />
           <Route path="loan/:id" element={<LoanOnFloor site={site} />} />
           <Route path="own" element={<OwnSecret secret={me.by} />} />
           <Route path="item/:id" element={<ItemCard site={site} />} />

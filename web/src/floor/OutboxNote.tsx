@@ -2,17 +2,12 @@ import Box from '@mui/material/Box';
 import { useTranslation } from 'react-i18next';
 import { Link, useLocation } from 'react-router';
 import { clock } from '../kit/format';
-import type { Step } from './desks';
-import type { DeskKey, Waiting } from './outbox';
-import type { Verb } from './desks';
+import { verbOf, type Step } from './desks';
+import type { Waiting } from './outbox';
 import { DOORS } from './doors';
 import { useOutbox } from './OutboxContext';
 import { SmallButton } from './Parts';
 import { Refusal } from './Refusal';
-
-function pageOf([name, , verb]: DeskKey): string {
-  return DOORS[name === 'floor-count' ? 'COUNT' : (verb as Verb)];
-}
 
 /** What waits to be sent: how much, since when, and what holds it up. */
 export function OutboxNote() {
@@ -21,7 +16,7 @@ export function OutboxNote() {
   const { outbox, state } = useOutbox();
   const { stopped, waiting } = state;
   const behind = stopped ? waiting.length - 1 : 0;
-  const elsewhere = stopped !== null && pageOf(stopped.one.desk) !== pathname;
+  const elsewhere = stopped !== null && DOORS[verbOf(stopped.one.desk)] !== pathname;
   return (
     <>
       {state.fleeting && <Refusal sentence={t('outbox.fleeting')} />}
@@ -42,7 +37,7 @@ export function OutboxNote() {
             })}
           />
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, px: 1.5 }}>
-            {elsewhere && <Link to={pageOf(stopped.one.desk)}>{t('outbox.look')}</Link>}
+            {elsewhere && <Link to={DOORS[verbOf(stopped.one.desk)]}>{t('outbox.look')}</Link>}
             <SmallButton onClick={() => void outbox.goOn()}>
               {behind > 0 ? t('outbox.goOn', { count: behind }) : t('outbox.seen')}
             </SmallButton>

@@ -15,7 +15,7 @@ import { saying } from './useSentence';
 export function useReceiveParts(talk: Talk): Parts {
   const { t } = useTranslation();
   const { site, now, desk } = talk;
-  const { undo, clear, back, confirm, amount } = useBasics(talk);
+  const { undo, clear, back, confirm, amount, addable } = useBasics(talk);
   const [keying, setKeying] = useState(false);
   const { order, lines, orders, expected, beyond, agreed } = now.receiving!;
   const begun = now.item.state !== 'EMPTY' && now.canUndo;
@@ -60,7 +60,7 @@ export function useReceiveParts(talk: Talk): Parts {
         </Box>
       </Box>
     ),
-    add: t('receive.knowingly'),
+    add: addable(t('receive.knowingly')),
     body: (
       <>
         {over && (

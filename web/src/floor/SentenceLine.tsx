@@ -22,6 +22,10 @@ function template(view: View) {
   if (view.verb === 'PICK') {
     return view.into ? ('sentence.PICK_INTO' as const) : ('sentence.PICK' as const);
   }
+  if (view.verb === 'COUNT') {
+    const again = view.counting?.slip?.again ? '_AGAIN' : '';
+    return `sentence.COUNT${again}${view.item.id === null ? '' : '_GOODS'}` as const;
+  }
   const onto = view.load?.part === 'ONTO';
   return onto && (view.verb === 'MOVE' || view.verb === 'PUT_AWAY')
     ? (`sentence.${view.verb}_ONTO` as const)
@@ -50,6 +54,7 @@ export function SentenceLine({ view, onWhy }: { view: View; onWhy?: () => void }
       />
     ),
     into: <Into view={view} />,
+    where: <Where view={view} />,
     load: (
       <Blank state="SAID" label={t('load')}>
         <Code>{view.load?.code}</Code>
@@ -104,6 +109,21 @@ function Bin({
         <Code>{of?.address}</Code>
       </Box>
     </Blank>
+  );
+}
+
+/** Where it is counted: a bin, an item wherever it lies, or the whole of a site without bins. */
+function Where({ view: { counting, place } }: { view: View }) {
+  const { t } = useTranslation();
+  const bin = counting?.unbinned ? (
+    <b>{t('counting.theWholeSite')}</b>
+  ) : (
+    <Bin of={place} label={t('bin')} />
+  );
+  return counting?.slip?.item ? (
+    <Trans i18nKey="sentence.itemIn" components={{ of: <b>{counting.slip.item}</b>, place: bin }} />
+  ) : (
+    bin
   );
 }
 

@@ -49,6 +49,7 @@ export function Facts({ view }: { view: View }) {
   const { item, lot, from, place, adjusting, picking } = view;
   const amount = (of: string) => (Number(of) === 0 ? '0' : quantity(of));
   const facts = [
+    view.verb === 'COUNT' && item.code,
     view.quantity.packs && `= ${view.quantity.packs}`,
     view.verb !== 'ARRIVE' &&
       from?.address &&
@@ -59,6 +60,7 @@ export function Facts({ view }: { view: View }) {
       place?.address &&
       t('move.holds', { place: place.address, amount: amount(adjusting.book) }),
     !view.expiry && lot?.expiry && `${t('expires')} ${date(lot.expiry)}`,
+    view.verb === 'COUNT' && view.into && `${t('away.load')} ${view.into.value}`,
     view.incoming && `${t('away.load')} ${view.incoming}`,
     view.condition && view.condition !== 'GOOD' && t(`conditions.${view.condition}`),
     item.shelfNote && `${t('item.shelfNote')}: ${item.shelfNote}`,

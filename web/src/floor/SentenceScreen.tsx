@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useTranslation } from 'react-i18next';
 import { useAdjustParts } from './AdjustParts';
-import { sentenceDesk, type SpokenVerb } from './desks';
+import { sentenceDesk, type Verb } from './desks';
+import { useCountParts } from './CountParts';
 import { useBegins } from './doors';
 import { useMoveParts } from './MoveParts';
 import { Choices } from './Offers';
@@ -16,9 +17,9 @@ import { SentenceLine } from './SentenceLine';
 import type { Parts, Site, Talk } from './talk';
 import { useTold } from './told';
 import { useTransferParts } from './TransferParts';
-import { saying, useSentence } from './useSentence';
+import { useSentence } from './useSentence';
 
-const PARTS: Record<SpokenVerb, (talk: Talk) => Parts> = {
+const PARTS: Record<Verb, (talk: Talk) => Parts> = {
   MOVE: useMoveParts,
   PUT_AWAY: useMoveParts,
   SEND: useTransferParts,
@@ -27,10 +28,11 @@ const PARTS: Record<SpokenVerb, (talk: Talk) => Parts> = {
   ADJUST: useAdjustParts,
   PICK: usePickParts,
   PACK: usePackParts,
+  COUNT: useCountParts,
 };
 
 /** What is being done, as one plain sentence with blanks that scans fill in any order. */
-export function SentenceScreen({ site, verb }: { site: Site; verb: SpokenVerb }) {
+export function SentenceScreen({ site, verb }: { site: Site; verb: Verb }) {
   const { t } = useTranslation();
   const desk = useSentence(sentenceDesk(site.id, verb));
   const now = desk.view.data;
@@ -88,21 +90,17 @@ function Stand({ useParts, ...talk }: Talk & { useParts: (talk: Talk) => Parts }
 }
 
 /** What was refused and why, what may be meant, and what to think of. */
-function Told({ talk: { now, desk }, add }: { talk: Talk; add?: string }) {
+function Told({ talk: { now, desk }, add }: { talk: Talk; add?: Parts['add'] }) {
   const { t } = useTranslation();
   const { refusal } = useTold(now.verb, now.transfer);
   return (
     <>
       {desk.fault && <Refusal sentence={desk.fault.message} />}
       {now.refusal && !desk.fault && <Refusal sentence={refusal(now.refusal)} />}
-      {now.addable !== null && add && (
+      {add && (
         <Box sx={{ px: 1.5, display: 'grid' }}>
-          <Button
-            variant="outlined"
-            sx={{ minHeight: 60, fontSize: 19 }}
-            onClick={() => desk.say(saying({ kind: 'KNOWINGLY', item: now.addable ?? undefined }))}
-          >
-            {add}
+          <Button variant="outlined" sx={{ minHeight: 60, fontSize: 19 }} onClick={add.onPress}>
+            {add.label}
           </Button>
         </Box>
       )}

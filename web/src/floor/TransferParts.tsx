@@ -14,7 +14,7 @@ import { OnTheRoad, PickedList, PickList } from './TransferLists';
 export function useTransferParts(talk: Talk): Parts {
   const { t } = useTranslation();
   const { site, now, desk } = talk;
-  const { undo, clear, back, confirm, amount } = useBasics(talk);
+  const { undo, clear, back, confirm, amount, addable } = useBasics(talk);
   const [sending, setSending] = useState(false);
   const [sentTo, setSentTo] = useState<string | null>(null);
   const transfer = now.transfer;
@@ -57,7 +57,7 @@ export function useTransferParts(talk: Talk): Parts {
       </HeadStrip>
     ),
     title: begun ? <SentenceLine view={now} /> : <></>,
-    add: t('going.sendAllTheSame'),
+    add: addable(t('going.sendAllTheSame')),
     body: (
       <>
         {begun && now.choices.length === 0 && <Candidates view={now} onChoose={desk.say} />}

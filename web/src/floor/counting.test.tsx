@@ -5,13 +5,15 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import type { Schemas } from '../api/client';
 import '../app/words';
-import { CountSentence } from './CountSentence';
+import { noBin as nowhere, sentence } from '../testing/sentence';
+import type { View } from './desks';
+import { SentenceScreen } from './SentenceScreen';
 
-type View = Schemas['FloorCount'];
+type Counting = NonNullable<View['counting']>;
 
 const site = { id: 1, name: 'Kittiwake Quay' } as Schemas['SiteCard'];
 
-const count: NonNullable<View['count']> = {
+const count: NonNullable<Counting['count']> = {
   id: 9,
   number: 'CO-10009',
   method: 'SWEEP',
@@ -22,7 +24,7 @@ const count: NonNullable<View['count']> = {
   done: 3,
 };
 
-const line: View['lines'][number] = {
+const line: Counting['lines'][number] = {
   id: 71,
   mine: true,
   person: 'Tavi',
@@ -44,7 +46,7 @@ const line: View['lines'][number] = {
   at: '2026-03-02T10:30:00Z',
 };
 
-const missing: View['notFound'][number] = {
+const missing: Counting['notFound'][number] = {
   itemId: 6,
   item: 'BCN-001',
   name: 'Beacon',
@@ -57,10 +59,7 @@ const missing: View['notFound'][number] = {
   quantity: null,
 };
 
-const view: View = {
-  site: 1,
-  begins: null,
-  outcome: 'STANDS',
+const counting: Counting = {
   count,
   counts: [],
   slip: {
@@ -74,40 +73,28 @@ const view: View = {
     itemId: null,
     item: null,
   },
-  place: { state: 'SAID', why: null, id: 11, address: 'QA-01-A', area: 'Pick face' },
   unbinned: false,
-  item: {
-    state: 'EMPTY',
-    id: null,
-    code: null,
-    name: null,
-    symbol: null,
-    decimals: null,
-    tracking: null,
-    packs: [],
-    available: null,
-    picture: null,
-    shelfNote: '',
-  },
-  needsLot: false,
-  lot: null,
-  load: null,
-  condition: 'GOOD',
-  pending: '0',
-  wanted: 'ITEM',
   statesAll: true,
   asking: false,
   lines: [],
   notFound: [],
   slips: [],
   others: [],
-  canUndo: false,
-  choices: [],
-  refusal: null,
-  said: [],
 };
 
-const nowhere = { state: 'EMPTY' as const, why: null, id: null, address: null, area: null };
+const bin = { state: 'SAID', why: null, id: 11, address: 'QA-01-A', area: 'Pick face' } as const;
+
+/** How it stands in a bin, but for what a test says of it. */
+function at(part: Partial<Counting> = {}, more: Partial<View> = {}): View {
+  return sentence({
+    verb: 'COUNT',
+    place: bin,
+    condition: 'GOOD',
+    wanted: ['ITEM', 'PLACE'],
+    counting: { ...counting, ...part },
+    ...more,
+  });
+}
 
 beforeEach(() => {
   empty();
@@ -115,20 +102,20 @@ beforeEach(() => {
 });
 afterEach(cleanup);
 
-function stands(now: Partial<View>) {
-  answers('GET', '/api/floor/count', () => ({ ...view, ...now }));
-  show(<CountSentence site={site} />);
+function stands(part: Partial<Counting>, more: Partial<View> = {}) {
+  answers('GET', '/api/floor/COUNT', () => at(part, more));
+  show(<SentenceScreen site={site} verb="COUNT" />);
 }
 
 const said = () => asked.filter((one) => one.method === 'POST').map((one) => one.body);
 
 it('offers the open counts, and one of one’s own', async () => {
-  stands({ count: null, counts: [count], slip: null, place: nowhere });
-  answers('POST', '/api/floor/count/choose', () => view);
+  stands({ count: null, counts: [count], slip: null }, { place: nowhere });
+  answers('POST', '/api/floor/COUNT/document', () => at());
   expect(await screen.findByText('3 of 12')).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Whole bins' })).toBeTruthy();
   await press(/CO-10009/);
-  await waitFor(() => expect(said()).toEqual([{ site: 1, count: 9 }]));
+  await waitFor(() => expect(said()).toEqual([{ site: 1, document: 9 }]));
 });
 
 it('says that a bin is empty only while nothing was said in it', async () => {
@@ -136,13 +123,13 @@ it('says that a bin is empty only while nothing was said in it', async () => {
   expect(await screen.findByText('The book has 1 line here')).toBeTruthy();
   expect(screen.getByRole('button', { name: 'QA-01-A is empty' })).toBeTruthy();
   cleanup();
-  stands({ item: { ...view.item, state: 'SAID', id: 5, name: 'D shackle', symbol: 'pc' } });
+  stands({}, { item: { ...at().item, state: 'SAID', id: 5, name: 'D shackle', symbol: 'pc' } });
   expect(await screen.findByRole('button', { name: 'Finish QA-01-A' })).toBeTruthy();
 });
 
 it('asks before anything is stated as not there, and goes on if told so', async () => {
   stands({ asking: true, lines: [line], notFound: [missing] });
-  answers('POST', '/api/floor/count/act', () => ({ ...view, lines: [line] }));
+  answers('POST', '/api/floor/COUNT/act', () => at({ lines: [line] }));
   expect(await screen.findByText('QA-01-A: 1 line was not scanned')).toBeTruthy();
   expect(screen.getByText(/B-77/)).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Count as zero' })).toBeTruthy();
@@ -156,7 +143,7 @@ it('lets one correct one’s own lines, and only look at those of others', async
     lines: [line, { ...line, id: 72, mine: false, person: 'Oddny', quantity: '3' }],
     others: ['Oddny'],
   });
-  answers('POST', '/api/floor/count/line', () => view);
+  answers('POST', '/api/floor/count/line', () => at());
   expect(await screen.findByText('by Oddny')).toBeTruthy();
   expect(screen.getByText('Oddny counts here too')).toBeTruthy();
   expect(screen.getAllByRole('button', { name: /Change/ })).toHaveLength(1);
@@ -169,7 +156,7 @@ it('lets one correct one’s own lines, and only look at those of others', async
 
 it('takes a line away', async () => {
   stands({ lines: [{ ...line, serial: 'B-5', quantity: '1' }] });
-  answers('POST', '/api/floor/count/line', () => view);
+  answers('POST', '/api/floor/count/line', () => at());
   await press('Change D shackle');
   expect(screen.queryByLabelText(/How many \(/)).toBeNull();
   await press('Remove');
@@ -177,13 +164,13 @@ it('takes a line away', async () => {
 });
 
 it('offers to count a bin that is on no slip', async () => {
-  stands({ slip: null, place: nowhere, slips: [{ ...view.slip!, id: 5 }] });
+  stands({ slip: null, slips: [{ ...counting.slip!, id: 5 }] }, { place: nowhere });
   answers(
     'POST',
-    '/api/floor/count/scan',
+    '/api/floor/COUNT/scan',
     () => new Refusal(422, 'That bin is not on CO-10009.', 'not-on-count', { place: 44 }),
   );
-  answers('POST', '/api/floor/count/enter', () => view);
+  answers('POST', '/api/floor/count/enter', () => at());
   await screen.findByText('Next');
   await userEvent.type(screen.getByLabelText('Scan the bin'), 'RB.KQ.QZ-01{Enter}');
   await press('Count this bin too');
@@ -191,21 +178,29 @@ it('offers to count a bin that is on no slip', async () => {
 });
 
 it('shows what is left to count, and ends a count without slips', async () => {
-  stands({
-    count: { ...count, shape: 'FREE', done: 2 },
-    slip: null,
-    place: nowhere,
-    slips: [{ ...view.slip!, again: true, mine: true }],
-  });
-  answers('POST', '/api/floor/count/finish', () => ({
-    ...view,
-    count: null,
-    slip: null,
-    place: nowhere,
-    said: [{ type: 'in-review', values: { number: 'CO-10009' } }],
-    begins: null,
-    outcome: 'DONE',
-  }));
+  stands(
+    {
+      count: { ...count, shape: 'FREE', done: 2 },
+      slip: null,
+      slips: [{ ...counting.slip!, again: true, mine: true }],
+    },
+    { place: nowhere },
+  );
+  answers('POST', '/api/floor/count/finish', () =>
+    at(
+      { count: null, slip: null },
+      {
+        place: nowhere,
+        outcome: 'DONE',
+        done: {
+          posting: 0,
+          told: [{ type: 'in-review', values: { number: 'CO-10009' } }],
+          load: null,
+          suggested: null,
+        },
+      },
+    ),
+  );
   const slip = await screen.findByRole('button', { name: /QA-01-A/ });
   expect(within(slip).getByText(/count again · yours/)).toBeTruthy();
   await press('Finish count');

@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router';
 import { api, commandId, Problem, read, type Schemas } from '../api/client';
 import { sound } from '../kit/tones';
 import { holdScan, takeHeldScans } from './heldScans';
-import { sentenceDesk, type SpokenVerb, type Verb, type View } from './desks';
+import { sentenceDesk, type Verb, type View } from './desks';
 import { DOORS } from './doors';
 import { useTold } from './told';
 import { saying } from './useSentence';
@@ -111,10 +111,10 @@ function doorOf(action: Doing): string | undefined {
 function useOpen(site: number) {
   const queries = useQueryClient();
   const shown = (view: View) => {
-    queries.setQueryData(sentenceDesk(site, view.verb as SpokenVerb).key, view);
+    queries.setQueryData(sentenceDesk(site, view.verb).key, view);
     return DOORS[view.verb];
   };
-  const take = (verb: SpokenVerb, document: number) =>
+  const take = (verb: Verb, document: number) =>
     read(
       api.POST('/api/floor/{verb}/document', {
         params: { ...commandId().params, path: { verb } },
@@ -135,16 +135,8 @@ function useOpen(site: number) {
               }),
             ),
           );
-        case 'COUNT': {
-          const view = await read(
-            api.POST('/api/floor/count/choose', {
-              ...commandId(),
-              body: { site, count: hit.id },
-            }),
-          );
-          queries.setQueryData(['floor-count', site], view);
-          return DOORS.COUNT;
-        }
+        case 'COUNT':
+          return shown(await take('COUNT', hit.id));
         case 'LOAD':
           return shown(
             await read(

@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import type { Schemas } from '../api/client';
 import { quantity } from '../kit/format';
 import type { View } from './desks';
-import type { useSentence } from './useSentence';
+import { saying, type useSentence } from './useSentence';
 
 export type Site = Schemas['SiteCard'];
 
@@ -12,7 +12,7 @@ export type Site = Schemas['SiteCard'];
 export interface Talk {
   site: Site;
   now: View;
-  desk: ReturnType<typeof useSentence<View>>;
+  desk: ReturnType<typeof useSentence>;
 }
 
 /** Something that can be pressed. */
@@ -34,8 +34,8 @@ export interface Parts {
   title?: ReactNode;
   /** Beside what was done. */
   afterwards?: ReactNode;
-  /** What a refused item may be added by. */
-  add?: string;
+  /** How what was refused may be said all the same. */
+  add?: Press | false;
   /** Under the sentence. */
   body?: ReactNode;
   small: Press[];
@@ -56,6 +56,12 @@ export function useBasics({ now, desk }: Talk) {
     clear: { label: t('move.clear'), onPress: () => desk.act('CLEAR') },
     back: { label: t('back'), onPress: () => void navigate('/floor') },
     confirm: (label: string): Press => ({ label, onPress: () => desk.act('CONFIRM') }),
+    /** What was refused may be added all the same, if someone means it. */
+    addable: (label: string): Press | false =>
+      now.addable !== null && {
+        label,
+        onPress: () => desk.say(saying({ kind: 'KNOWINGLY', item: now.addable ?? undefined })),
+      },
     /** How much it is, for a button that says so. */
     amount: { amount: `${number(now.quantity.value)} ${now.item.symbol ?? ''}`.trim() },
   };

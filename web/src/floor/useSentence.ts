@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
-import type { ActionName, Desk, Saying, Spoken, Step } from './desks';
+import type { ActionName, Desk, Saying, Step } from './desks';
 import { useOutbox } from './OutboxContext';
 
-export type { ActionName, Saying, Spoken, Step } from './desks';
+export type { ActionName, Saying, Step } from './desks';
 
 /** What is said, of its kind only: the rest of a saying is left out. */
 export function saying(part: Partial<Saying> & Pick<Saying, 'kind'>): Saying {
@@ -13,7 +13,7 @@ export function saying(part: Partial<Saying> & Pick<Saying, 'kind'>): Saying {
  * A sentence that lives on the server. What is said waits in the outbox and goes there in order,
  * one after another, under an id of its own, so that a repeat is no second.
  */
-export function useSentence<V extends Spoken>({ key, load }: Desk<V>) {
+export function useSentence({ key, load }: Desk) {
   const { outbox, state } = useOutbox();
   const view = useQuery({
     queryKey: key,

@@ -50,6 +50,7 @@ export function sentence(part: Partial<View> & Pick<View, 'verb'>): View {
     receiving: null,
     adjusting: null,
     picking: null,
+    counting: null,
     choices: [],
     refusal: null,
     addable: null,

@@ -41,11 +41,11 @@ class CountApprovalTest {
     goods.post("FROM_SUPPLIER", List.of(line)).ok();
     JsonNode begun =
         hand.post("/api/floor/count/begin", Map.of("site", site, "method", "SPOT")).ok();
-    long count = begun.path("count").path("id").asLong();
+    long count = begun.path("counting").path("count").path("id").asLong();
     for (String text : List.of("RB.KQ." + address, "RI." + item, counted)) {
-      hand.post("/api/floor/count/scan", Map.of("site", site, "text", text)).ok();
+      hand.post("/api/floor/COUNT/scan", Map.of("site", site, "text", text)).ok();
     }
-    hand.post("/api/floor/count/act", Map.of("site", site, "action", "CONFIRM")).ok();
+    hand.post("/api/floor/COUNT/act", Map.of("site", site, "action", "CONFIRM")).ok();
     hand.post("/api/floor/count/finish", Map.of("site", site)).ok();
     controller.post("/api/counts/" + count + "/decisions", Map.of("decision", "ACCEPT")).ok();
     JsonNode outcome = controller.get("/api/counts/" + count + "/outcome").ok();

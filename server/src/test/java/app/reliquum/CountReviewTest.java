@@ -253,14 +253,18 @@ class CountReviewTest {
     count(hand, count, last, shackle, "7");
     Counter.decide(clerk, count, "RECOUNT", result(count, first));
     assertThat(Counter.state(clerk, count)).isEqualTo("COUNTING");
-    assertThat(hand.choose(count).path("slips").size()).as("not by the same person").isZero();
+    assertThat(hand.choose(count).path("counting").path("slips").size())
+        .as("not by the same person")
+        .isZero();
     assertThat(hand.tryScan("RB.KQ." + first).problem()).isIn("counted-already", "not-on-count");
     JsonNode blind = mate.choose(count);
-    assertThat(blind.path("slips").get(0).path("again").asBoolean()).isTrue();
+    assertThat(blind.path("counting").path("slips").get(0).path("again").asBoolean()).isTrue();
     // Goods move between the two counts: what agrees is the variance.
     goods.post("TO_CUSTOMER", List.of(Goods.line(shackle, null, null, "KQ." + first, "10"))).ok();
     JsonNode in = mate.scan("RB.KQ." + first);
-    assertThat(in.path("lines").size()).as("the first figure is not shown").isZero();
+    assertThat(in.path("counting").path("lines").size())
+        .as("the first figure is not shown")
+        .isZero();
     mate.scan("RI." + shackle, "80");
     mate.confirm();
     assertThat(Counter.state(clerk, count)).isEqualTo("IN_REVIEW");
@@ -282,7 +286,7 @@ class CountReviewTest {
     Counter.decide(clerk, count, "RECOUNT", result(count, first));
     count(mate, count, first, shackle, "95");
     assertThat(Counter.state(clerk, count)).isEqualTo("COUNTING");
-    assertThat(mate.choose(count).path("slips").size()).isZero();
+    assertThat(mate.choose(count).path("counting").path("slips").size()).isZero();
     count(third, count, first, shackle, "90");
     assertThat(Counter.state(clerk, count)).isEqualTo("IN_REVIEW");
     JsonNode line = Counter.results(clerk, count, "q=" + first).get(0);
@@ -458,7 +462,9 @@ class CountReviewTest {
     clerk.post("/api/counts/" + count + "/drop", Map.of("reason", "Wrong aisle")).ok();
     assertThat(Counter.state(clerk, count)).isEqualTo("DROPPED");
     assertThat(held(shackleId, first)).isEqualTo("100");
-    assertThat(hand.stands().path("count").isNull()).as("the floor has left it").isTrue();
+    assertThat(hand.stands().path("counting").path("count").isNull())
+        .as("the floor has left it")
+        .isTrue();
     long again = drawUp("SPOT");
     count(hand, again, first, shackle, "90");
     clerk.post("/api/counts/" + again + "/review", Map.of()).ok();

@@ -22,7 +22,7 @@ final class Counter {
   }
 
   JsonNode choose(long count) {
-    return who.post("/api/floor/count/choose", Map.of("site", site, "count", count)).ok();
+    return who.post("/api/floor/COUNT/document", Map.of("site", site, "document", count)).ok();
   }
 
   JsonNode begin(String method) {
@@ -30,7 +30,7 @@ final class Counter {
   }
 
   Client.Answer tryScan(String text) {
-    return who.post("/api/floor/count/scan", Map.of("site", site, "text", text));
+    return who.post("/api/floor/COUNT/scan", Map.of("site", site, "text", text));
   }
 
   /** Scans one after the other; the answer to the last. */
@@ -48,7 +48,7 @@ final class Counter {
   /** A scan that waited for the network. */
   JsonNode scanLate(Duration ago, String text) {
     return who.post(
-            "/api/floor/count/scan",
+            "/api/floor/COUNT/scan",
             Map.of("site", site, "text", text),
             "X-Scanned-Ago",
             Long.toString(ago.toMillis()))
@@ -56,7 +56,7 @@ final class Counter {
   }
 
   JsonNode act(String action) {
-    return who.post("/api/floor/count/act", Map.of("site", site, "action", action)).ok();
+    return who.post("/api/floor/COUNT/act", Map.of("site", site, "action", action)).ok();
   }
 
   JsonNode confirm() {
@@ -64,7 +64,7 @@ final class Counter {
   }
 
   JsonNode stands() {
-    return who.get("/api/floor/count?site=" + site).ok();
+    return who.get("/api/floor/COUNT?site=" + site).ok();
   }
 
   Client.Answer take(long slip) {

@@ -131,7 +131,7 @@ class CountingTest {
     hand.scan(label(bin), "RI." + shackle);
     hand.scanLate(Duration.ofMinutes(90), "33");
     hand.confirm();
-    long count = hand.stands().path("count").path("id").asLong();
+    long count = hand.stands().path("counting").path("count").path("id").asLong();
     hand.finish();
     JsonNode line = Counter.results(clerk, count, "").get(0);
     assertThat(line.path("book").asString()).isEqualTo("35");
@@ -154,7 +154,7 @@ class CountingTest {
     hand.scan(label(bin), "RI." + shackle);
     hand.scanLate(Duration.ofMinutes(60), "33");
     hand.confirm();
-    long count = hand.stands().path("count").path("id").asLong();
+    long count = hand.stands().path("counting").path("count").path("id").asLong();
     hand.finish();
     assertThat(Counter.results(clerk, count, "").get(0).path("variance").asString())
         .isEqualTo("-7");
@@ -187,7 +187,7 @@ class CountingTest {
       hand.scan("M%d-%02d".formatted(made, i));
     }
     long before = HOUSE.database().counter("Com_select");
-    assertThat(hand.stands().path("lines")).hasSize(last - first + 1);
+    assertThat(hand.stands().path("counting").path("lines")).hasSize(last - first + 1);
     return HOUSE.database().counter("Com_select") - before;
   }
 
@@ -199,13 +199,19 @@ class CountingTest {
     hand.scan(label(bin), "RI." + shackle, "4 boxes", "B" + made + "-2");
     JsonNode asks = hand.scan(label(bin));
     assertThat(asks.path("outcome").asString()).isEqualTo("ASKS");
-    assertThat(asks.path("notFound").valueStream().map(one -> one.path("name").asString()))
+    assertThat(
+            asks.path("counting")
+                .path("notFound")
+                .valueStream()
+                .map(one -> one.path("name").asString()))
         .containsExactlyInAnyOrder(
             "Flare " + made, "Flare " + made, "Beacon " + made, "Beacon " + made);
-    assertThat(asks.path("notFound").get(0).path("quantity").isNull()).as("blind").isTrue();
+    assertThat(asks.path("counting").path("notFound").get(0).path("quantity").isNull())
+        .as("blind")
+        .isTrue();
     JsonNode done = hand.confirm();
     assertThat(done.path("outcome").asString()).isEqualTo("DONE");
-    assertThat(Told.said(done)).startsWith("counted").contains("zeros=4").endsWith("all-counted");
+    assertThat(Told.done(done)).startsWith("counted").contains("zeros=4").endsWith("all-counted");
     assertThat(Counter.state(clerk, count)).isEqualTo("IN_REVIEW");
     assertThat(Counter.results(clerk, count, "show=STATED")).hasSize(4);
     assertThat(Counter.results(clerk, count, "show=RIGHT")).hasSize(2);
@@ -225,7 +231,7 @@ class CountingTest {
     goods.opening(flare, "K3", null, "KQ." + bin, "5");
     JsonNode again = hand.confirm();
     assertThat(again.path("outcome").asString()).isEqualTo("ASKS");
-    assertThat(again.path("notFound").size()).isEqualTo(6);
+    assertThat(again.path("counting").path("notFound").size()).isEqualTo(6);
   }
 
   @Test
@@ -234,11 +240,11 @@ class CountingTest {
     hand.scan(label(bin), "RI." + shackle);
     Map<String, Object> scan = Map.of("site", quay, "text", "5");
     for (String ago : List.of("-5", Long.toString(Duration.ofDays(8).toMillis()), "soon")) {
-      assertThat(handClient.post("/api/floor/count/scan", scan, "X-Scanned-Ago", ago).status())
+      assertThat(handClient.post("/api/floor/COUNT/scan", scan, "X-Scanned-Ago", ago).status())
           .as(ago)
           .isEqualTo(400);
     }
-    assertThat(hand.stands().path("lines").size()).isZero();
+    assertThat(hand.stands().path("counting").path("lines").size()).isZero();
   }
 
   @Test
@@ -250,7 +256,7 @@ class CountingTest {
     hand.act("UNDO");
     JsonNode on = hand.scan("B" + made + "-1");
     assertThat(on.path("outcome").asString()).isEqualTo("COUNTED");
-    assertThat(on.path("lines").size()).isEqualTo(2);
+    assertThat(on.path("counting").path("lines").size()).isEqualTo(2);
   }
 
   @Test
@@ -272,7 +278,9 @@ class CountingTest {
     long count = sweep(bin, other);
     hand.choose(count);
     JsonNode standing = hand.scan(label(bin));
-    assertThat(standing.path("notFound").size()).as("what would be zero is on show").isEqualTo(6);
+    assertThat(standing.path("counting").path("notFound").size())
+        .as("what would be zero is on show")
+        .isEqualTo(6);
     assertThat(hand.scan(label(bin)).path("outcome").asString())
         .as("the same label twice may be a slip of the scanner")
         .isEqualTo("ASKS");
@@ -331,7 +339,7 @@ class CountingTest {
     hand.begin("SPOT");
     hand.scan(label(bin), "RI." + flare, "2", "K1");
     assertThat(hand.scan(label(bin)).path("outcome").asString()).isEqualTo("DONE");
-    long count = hand.stands().path("count").path("id").asLong();
+    long count = hand.stands().path("counting").path("count").path("id").asLong();
     hand.finish();
     acceptAndPost(count);
     assertThat(goods.onHand(flareId, "")).isEqualTo("6");
@@ -345,25 +353,25 @@ class CountingTest {
     assertThat(quantity(hand.scan("2 boxes"))).isEqualTo("20");
     assertThat(quantity(hand.act("UNDO"))).isEqualTo("3");
     JsonNode gone = hand.act("UNDO");
-    assertThat(gone.path("lines").size()).isZero();
+    assertThat(gone.path("counting").path("lines").size()).isZero();
     assertThat(hand.act("UNDO").path("refusal").path("type").asString())
         .isEqualTo("nothing-to-undo");
   }
 
   private static String quantity(JsonNode view) {
-    return view.path("lines").get(0).path("quantity").asString();
+    return view.path("counting").path("lines").get(0).path("quantity").asString();
   }
 
   @Test
   void aLineIsCorrectedOrTakenAwayByWhoeverCountedIt() {
     hand.begin("SPOT");
     JsonNode view = hand.scan(label(bin), "RI." + shackle, "3");
-    long line = view.path("lines").get(0).path("id").asLong();
+    long line = view.path("counting").path("lines").get(0).path("id").asLong();
     assertThat(mate.correct(line, "9").problem()).isEqualTo("not-yours");
     assertThat(quantity(hand.correct(line, "9").ok())).isEqualTo("9");
     assertThat(hand.correct(line, "-1").status()).isEqualTo(400);
     assertThat(hand.correct(line, "1.5").status()).isEqualTo(400);
-    assertThat(hand.correct(line, null).ok().path("lines").size()).isZero();
+    assertThat(hand.correct(line, null).ok().path("counting").path("lines").size()).isZero();
   }
 
   @Test
@@ -374,8 +382,9 @@ class CountingTest {
     mate.choose(count);
     hand.scan(label(bin), "RI." + shackle, "15");
     JsonNode seen = mate.scan(label(bin));
-    assertThat(seen.path("lines").get(0).path("person").asString()).isEqualTo("Person HAND");
-    assertThat(seen.path("others").get(0).asString()).isEqualTo("Person HAND");
+    assertThat(seen.path("counting").path("lines").get(0).path("person").asString())
+        .isEqualTo("Person HAND");
+    assertThat(seen.path("counting").path("others").get(0).asString()).isEqualTo("Person HAND");
     mate.scan("RI." + shackle, "24", "B" + made + "-1", "B" + made + "-3");
     assertThat(mate.tryScan("B" + made + "-1").ok().path("refusal").path("type").asString())
         .isEqualTo("code-twice");
@@ -383,7 +392,7 @@ class CountingTest {
         .as("nor by the other one")
         .isEqualTo("code-twice");
     JsonNode left = hand.confirm();
-    assertThat(Told.said(left)).startsWith("left").contains("others=Person MATE");
+    assertThat(Told.done(left)).startsWith("left").contains("others=Person MATE");
     assertThat(Counter.state(clerk, count)).isEqualTo("COUNTING");
     assertThat(mate.confirm().path("outcome").asString()).isEqualTo("ASKS");
     mate.confirm();
@@ -402,14 +411,15 @@ class CountingTest {
     hand.begin("SPOT");
     hand.scan(label(bin));
     JsonNode view = hand.scan("(01)" + digits + "(17)301231(10)R77(30)6");
-    JsonNode line = view.path("lines").get(0);
+    JsonNode line = view.path("counting").path("lines").get(0);
     assertThat(line.path("lot").asString()).isEqualTo("R77");
     assertThat(line.path("expiry").asString()).isEqualTo("2030-12-31");
     assertThat(line.path("quantity").asString()).isEqualTo("6");
     JsonNode piece = hand.scan("RI." + beacon, "NEW-" + made);
-    assertThat(piece.path("lines").get(0).path("serial").asString()).isEqualTo("NEW-" + made);
+    assertThat(piece.path("counting").path("lines").get(0).path("serial").asString())
+        .isEqualTo("NEW-" + made);
     hand.confirm();
-    long count = hand.stands().path("count").path("id").asLong();
+    long count = hand.stands().path("counting").path("count").path("id").asLong();
     hand.finish();
     acceptAndPost(count);
     JsonNode rows = clerk.get("/api/on-hand?group=POSITION&q=NEW-" + made).ok().path("rows");
@@ -431,7 +441,7 @@ class CountingTest {
     hand.begin("SPOT");
     hand.scan(label(other), "B" + made + "-1");
     hand.confirm();
-    long count = hand.stands().path("count").path("id").asLong();
+    long count = hand.stands().path("counting").path("count").path("id").asLong();
     hand.finish();
     acceptAndPost(count);
     JsonNode row =
@@ -452,14 +462,14 @@ class CountingTest {
     hand.begin("SPOT");
     hand.scan(label(bin), "(00)" + sscc, "RI." + shackle, "12");
     hand.confirm();
-    long first = hand.stands().path("count").path("id").asLong();
+    long first = hand.stands().path("counting").path("count").path("id").asLong();
     hand.finish();
     acceptAndPost(first);
     assertThat(held(shackleId, bin)).isEqualTo("12");
     long second = sweep(bin);
     hand.choose(second);
     JsonNode view = hand.scan(label(bin), "(00)" + sscc);
-    assertThat(view.path("lines").get(0).path("load").asString()).isEqualTo(sscc);
+    assertThat(view.path("counting").path("lines").get(0).path("load").asString()).isEqualTo(sscc);
     assertThat(quantity(view)).isEqualTo("12");
     assertThat(hand.confirm().path("outcome").asString())
         .as("nothing is missing")
@@ -480,7 +490,7 @@ class CountingTest {
     Client.Answer refused = hand.tryScan(label(other));
     assertThat(refused.problem()).isEqualTo("handed-to-another");
     assertThat(refused.detail()).contains("Person MATE");
-    assertThat(hand.stands().path("slips").size()).isEqualTo(1);
+    assertThat(hand.stands().path("counting").path("slips").size()).isEqualTo(1);
     hand.scan(label(bin), label(bin));
     mate.scan(label(other), label(other));
     assertThat(Counter.state(clerk, count)).isEqualTo("IN_REVIEW");
@@ -517,10 +527,10 @@ class CountingTest {
     hand.scan(label(bin), "RI." + shackle, "39");
     hand.confirm();
     hand.confirm();
-    assertThat(mate.choose(count).path("count").path("done").asInt()).isEqualTo(1);
+    assertThat(mate.choose(count).path("counting").path("count").path("done").asInt()).isEqualTo(1);
     assertThat(mate.tryScan(label(bin)).problem()).isEqualTo("counted-already");
     JsonNode again = hand.scan(label(bin));
-    assertThat(again.path("lines").size())
+    assertThat(again.path("counting").path("lines").size())
         .as("what was stated by leaving is open again")
         .isEqualTo(1);
   }
@@ -532,11 +542,12 @@ class CountingTest {
     Map<String, Object> scope = Counter.scope(quay);
     scope.put("items", List.of(shackle));
     long count = Counter.drawUp(clerk, Counter.entry(scope, "SWEEP", "ITEM"));
-    long slip = hand.choose(count).path("slips").get(0).path("id").asLong();
+    long slip = hand.choose(count).path("counting").path("slips").get(0).path("id").asLong();
     hand.take(slip).ok();
     hand.scan(label(bin), "RI." + shackle, "9");
     JsonNode asks = hand.confirm();
-    assertThat(asks.path("notFound").get(0).path("place").asString()).isEqualTo(other);
+    assertThat(asks.path("counting").path("notFound").get(0).path("place").asString())
+        .isEqualTo(other);
     hand.confirm();
     acceptAndPost(count);
     assertThat(goods.onHand(shackleId, "")).isEqualTo("9");
@@ -556,8 +567,12 @@ class CountingTest {
     hand.choose(Counter.drawUp(clerk, entry));
     JsonNode open = hand.scan(label(bin), "RI." + shackle);
     assertThat(open.path("item").path("available").asString()).isEqualTo("40");
-    assertThat(open.path("notFound").size()).isEqualTo(6);
-    assertThat(open.path("notFound").valueStream().map(one -> one.path("quantity").asString()))
+    assertThat(open.path("counting").path("notFound").size()).isEqualTo(6);
+    assertThat(
+            open.path("counting")
+                .path("notFound")
+                .valueStream()
+                .map(one -> one.path("quantity").asString()))
         .contains("40");
   }
 
@@ -589,7 +604,8 @@ class CountingTest {
     Client device = HOUSE.nobody().signIn("HAND", RunningHouse.PASSWORD);
     Counter elsewhere = new Counter(device, quay);
     assertThat(elsewhere.stands().path("item").path("code").asString()).isEqualTo(shackle);
-    assertThat(elsewhere.scan("38").path("lines").get(0).path("quantity").asString())
+    assertThat(
+            elsewhere.scan("38").path("counting").path("lines").get(0).path("quantity").asString())
         .isEqualTo("38");
   }
 
@@ -618,8 +634,9 @@ class CountingTest {
     Client keeper = HOUSE.hire("KEEP" + made, Role.FLOOR_HAND, shop);
     Counter counter = new Counter(keeper, shop);
     JsonNode begun = counter.begin("SPOT");
-    assertThat(begun.path("wanted").asString()).isEqualTo("ITEM");
-    assertThat(counter.scan("RI." + shackle, "7").path("lines").size()).isEqualTo(1);
+    assertThat(begun.path("wanted").get(0).asString()).isEqualTo("ITEM");
+    assertThat(counter.scan("RI." + shackle, "7").path("counting").path("lines").size())
+        .isEqualTo(1);
   }
 
   @Test
@@ -647,11 +664,11 @@ class CountingTest {
     hand.scan(label(bin), "RI." + shackle, "3");
     java.util.UUID id = java.util.UUID.randomUUID();
     Map<String, Object> scan = Map.of("site", quay, "text", "5");
-    JsonNode first = handClient.post("/api/floor/count/scan", scan, id).ok();
-    JsonNode again = handClient.post("/api/floor/count/scan", scan, id).ok();
+    JsonNode first = handClient.post("/api/floor/COUNT/scan", scan, id).ok();
+    JsonNode again = handClient.post("/api/floor/COUNT/scan", scan, id).ok();
     assertThat(again).isEqualTo(first);
     Map<String, Object> later = new HashMap<>(scan);
     later.put("text", "6");
-    assertThat(handClient.post("/api/floor/count/scan", later, id).status()).isEqualTo(409);
+    assertThat(handClient.post("/api/floor/COUNT/scan", later, id).status()).isEqualTo(409);
   }
 }

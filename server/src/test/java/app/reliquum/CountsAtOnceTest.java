@@ -78,7 +78,7 @@ class CountsAtOnceTest {
     hand.begin("SPOT");
     hand.scan("RB.KQ.A-01-C", "RI.IT-0", "190");
     hand.confirm();
-    long count = hand.stands().path("count").path("id").asLong();
+    long count = hand.stands().path("counting").path("count").path("id").asLong();
     hand.finish();
     Counter.decide(clerk, count, "ACCEPT");
     Map<String, Object> seen = Counter.seen(Counter.outcome(clerk, count));
@@ -99,7 +99,7 @@ class CountsAtOnceTest {
   void twentyInOneBinLoseNoScan() throws Exception {
     long item = goods.item("MANY", "Many", "NONE");
     Counter first = hire("H0");
-    long count = first.begin("SPOT").path("count").path("id").asLong();
+    long count = first.begin("SPOT").path("counting").path("count").path("id").asLong();
     first.scan("RB.KQ.B-01", "RI.MANY", "5");
     List<Callable<Void>> work = new ArrayList<>();
     for (int i = 1; i < 20; i++) {
@@ -115,7 +115,7 @@ class CountsAtOnceTest {
     together(work);
     assertThat(Counter.results(clerk, count, "").get(0).path("counted").asString())
         .isEqualTo("100");
-    assertThat(first.stands().path("lines").size()).isEqualTo(20);
+    assertThat(first.stands().path("counting").path("lines").size()).isEqualTo(20);
     clerk.post("/api/counts/" + count + "/drop", Map.of("reason", "")).ok();
     assertThat(goods.onHand(item, "")).isEqualTo("0");
   }
@@ -221,7 +221,7 @@ class CountsAtOnceTest {
         hand.scan("RI.IT-" + item, Integer.toString(205 - round));
       }
       hand.confirm();
-      long count = hand.stands().path("count").path("id").asLong();
+      long count = hand.stands().path("counting").path("count").path("id").asLong();
       hand.finish();
       List<JsonNode> before = Counter.results(clerk, count, "");
       Counter.decide(clerk, count, "ACCEPT");

@@ -194,7 +194,8 @@ final class ForeignSite {
     other.begin("SPOT");
     other.scan("RB." + MARK + ".A-02-A", "RI.SHK", "7");
     other.confirm();
-    long reviewed = know("reviewedCount", other.stands().path("count").path("id").asLong());
+    long reviewed =
+        know("reviewedCount", other.stands().path("counting").path("count").path("id").asLong());
     other.finish();
     know("countLine", Counter.results(root, reviewed, "show=ALL").get(0).path("id").asLong());
     make("/api/counts/suspicions", map("place", id("bin2"), "empty", true, "note", MARK));

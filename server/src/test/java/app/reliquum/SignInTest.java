@@ -339,7 +339,7 @@ class SignInTest {
       // Something else is told last: what was told before it is all that there was.
       administrator.post("/api/floor/count/begin", Map.of("site", other, "method", "SPOT")).ok();
       administrator
-          .post("/api/floor/count/scan", Map.of("site", other, "text", "RB.OH.A-02-A"))
+          .post("/api/floor/COUNT/scan", Map.of("site", other, "text", "RB.OH.A-02-A"))
           .ok();
       assertThat(elsewhere.until("count")).isEqualTo(1);
       new Goods(administrator)

@@ -19,10 +19,6 @@ final class Told {
         .collect(Collectors.joining("; "));
   }
 
-  static String said(JsonNode view) {
-    return view.path("said").valueStream().map(Told::line).collect(Collectors.joining("; "));
-  }
-
   private static String line(JsonNode told) {
     return told.path("type").asString()
         + told.path("values").properties().stream()

@@ -126,7 +126,9 @@ final class Counts {
     long count = id(begun.substring(begun.indexOf("\"count\":{")));
     for (int i = 0; i <= PEOPLE; i++) {
       if (i > 0) {
-        people.get(i).post("/api/floor/count/choose", "{\"site\":1,\"count\":%d}".formatted(count));
+        people
+            .get(i)
+            .post("/api/floor/COUNT/document", "{\"site\":1,\"document\":%d}".formatted(count));
       }
       // The last one watches the first.
       scan(people.get(i), "RB.BE.B-%06d".formatted(1 + i % PEOPLE));
@@ -177,7 +179,7 @@ final class Counts {
   }
 
   private static void scan(Http who, String text) throws Exception {
-    who.post("/api/floor/count/scan", "{\"site\":1,\"text\":\"%s\"}".formatted(text));
+    who.post("/api/floor/COUNT/scan", "{\"site\":1,\"text\":\"%s\"}".formatted(text));
   }
 
   /** Listens as a browser does, fetches how it stands, and looks for what was said. */
@@ -199,7 +201,7 @@ final class Counts {
         if (event == null || !event.startsWith("event:count")) {
           continue;
         }
-        String stands = who.get("/api/floor/count?site=1");
+        String stands = who.get("/api/floor/COUNT?site=1");
         long now = System.nanoTime();
         Matcher quantity = Pattern.compile("\"quantity\":\"([0-9]+)\"").matcher(stands);
         while (quantity.find()) {

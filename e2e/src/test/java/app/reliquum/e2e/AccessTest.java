@@ -115,7 +115,7 @@ class AccessTest {
   @ParameterizedTest
   @ValueSource(strings = {"day", "night"})
   void floorViewsKeepNobodyOut(String shift) {
-    HOUSE.signIn("tavi").post("/api/floor/count/choose", Map.of("site", 1, "count", 0)).ok();
+    HOUSE.signIn("tavi").post("/api/floor/COUNT/document", Map.of("site", 1, "document", 0)).ok();
     Page page = BROWSER.floor(HOUSE.address(), "tavi");
     page.evaluate("shift => localStorage.setItem('reliquum.shift', shift)", shift);
     page.reload();

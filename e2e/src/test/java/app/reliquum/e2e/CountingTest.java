@@ -69,7 +69,10 @@ class CountingTest {
   @BeforeEach
   void nobodyCounts() {
     for (String person : List.of("tavi", "oddny")) {
-      HOUSE.signIn(person).post("/api/floor/count/choose", Map.of("site", QUAY, "count", 0)).ok();
+      HOUSE
+          .signIn(person)
+          .post("/api/floor/COUNT/document", Map.of("site", QUAY, "document", 0))
+          .ok();
     }
   }
 

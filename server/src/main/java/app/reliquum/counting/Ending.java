@@ -31,15 +31,15 @@ class Ending {
   private final CountTable table;
   private final TallyTable tallies;
   private final Results results;
-  private final SittingTable sittings;
+  private final OpenCountTable people;
   private final Clock clock;
 
   Ending(
-      CountTable table, TallyTable tallies, Results results, SittingTable sittings, Clock clock) {
+      CountTable table, TallyTable tallies, Results results, OpenCountTable people, Clock clock) {
     this.table = table;
     this.tallies = tallies;
     this.results = results;
-    this.sittings = sittings;
+    this.people = people;
     this.clock = clock;
   }
 
@@ -98,7 +98,7 @@ class Ending {
           && one.settlement() instanceof Settlement.CountAgain
           && one.rounds() == slip.round()
           && slip.round() < MOST_ROUNDS) {
-        sittings.askRounds(one.id(), slip.round() + 1);
+        people.askRounds(one.id(), slip.round() + 1);
         again = true;
       }
     }

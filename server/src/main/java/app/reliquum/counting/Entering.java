@@ -3,12 +3,12 @@ package app.reliquum.counting;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
 import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.sentence.OpenCount;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.CountTable.SlipRow;
 import app.reliquum.counting.Counting.Shape;
 import app.reliquum.counting.Counting.SlipState;
 import app.reliquum.counting.Counting.State;
-import app.reliquum.counting.Tallies.Sitting;
 import app.reliquum.counting.TallyTable.LineRow;
 import java.util.ArrayList;
 import java.util.List;
@@ -21,21 +21,21 @@ class Entering {
   private final CountTable table;
   private final TallyTable tallies;
   private final Results results;
-  private final SittingTable sittings;
+  private final OpenCountTable people;
 
-  Entering(CountTable table, TallyTable tallies, Results results, SittingTable sittings) {
+  Entering(CountTable table, TallyTable tallies, Results results, OpenCountTable people) {
     this.table = table;
     this.tallies = tallies;
     this.results = results;
-    this.sittings = sittings;
+    this.people = people;
   }
 
   /** Goes on in a bin. */
-  Sitting enter(Head head, Sitting sitting, long place, Actor actor, boolean knowingly) {
-    SlipRow ofItem = sitting.slip() == 0 ? null : table.slip(sitting.slip()).orElse(null);
+  OpenCount enter(Head head, OpenCount open, long place, Actor actor, boolean knowingly) {
+    SlipRow ofItem = open.slip() == 0 ? null : table.slip(open.slip()).orElse(null);
     if (ofItem != null && ofItem.placeId() == 0 && ofItem.state() != SlipState.DONE) {
       // An item is counted in one bin after the other.
-      return sitting.at(ofItem.id(), place);
+      return open.at(ofItem.id(), place);
     }
     SlipRow handedTo = null;
     SlipRow done = null;
@@ -48,16 +48,16 @@ class Entering {
       } else if (slip.round() > 1 && countedBefore(head.id(), slip, actor.id())) {
         forSomeoneElse = true;
       } else {
-        return take(head, sitting, slip, place);
+        return take(head, open, slip, place);
       }
     }
     if (handedTo != null) {
       throw Problem.refused(
               "handed-to-another",
               "That slip is handed to "
-                  + sittings.name(handedTo.personId())
+                  + people.name(handedTo.personId())
                   + ". Choose another one.")
-          .with("person", sittings.name(handedTo.personId()));
+          .with("person", people.name(handedTo.personId()));
     }
     if (forSomeoneElse) {
       throw Problem.refused(
@@ -65,10 +65,10 @@ class Entering {
           "You have counted that. Someone else counts it again. Choose another one.");
     }
     if (done != null) {
-      return again(head, sitting, done, actor);
+      return again(head, open, done, actor);
     }
     if (head.shape() == Shape.ITEM) {
-      return sitting.at(0, place);
+      return open.at(0, place);
     }
     if (head.shape() == Shape.BIN && !knowingly) {
       throw Problem.refused(
@@ -78,7 +78,7 @@ class Entering {
           .with("count", head.number());
     }
     long slip = table.addSlip(head.id(), 1, place, 0, SlipState.OPEN, 0);
-    return take(head, sitting, table.slip(slip).orElseThrow(), place);
+    return take(head, open, table.slip(slip).orElseThrow(), place);
   }
 
   private boolean countedBefore(long count, SlipRow slip, long person) {
@@ -97,7 +97,7 @@ class Entering {
   }
 
   /** Whoever ended a slip may take it up again and change what they said. */
-  private Sitting again(Head head, Sitting sitting, SlipRow done, Actor actor) {
+  private OpenCount again(Head head, OpenCount open, SlipRow done, Actor actor) {
     List<LineRow> lines = tallies.ofSlip(done.id());
     boolean mine = lines.stream().anyMatch(line -> line.personId() == actor.id());
     if (!mine && !lines.isEmpty()) {
@@ -114,11 +114,11 @@ class Entering {
         results.refresh(head.id(), line.key());
       }
     }
-    return take(head, sitting, done, done.placeId());
+    return take(head, open, done, done.placeId());
   }
 
   /** Begins with a slip, or joins those who count it. */
-  Sitting take(Head head, Sitting sitting, SlipRow slip, long place) {
+  OpenCount take(Head head, OpenCount open, SlipRow slip, long place) {
     if (head.state() == State.DRAWN_UP) {
       table.lock(head.id());
       table.begin(head.id());
@@ -127,12 +127,12 @@ class Entering {
       table.slipState(slip.id(), SlipState.TAKEN, 0);
     }
     table.changed(head.id());
-    return sitting.at(slip.id(), place);
+    return open.at(slip.id(), place);
   }
 
   /** The slip that a position is counted for; null for something found that is on none. */
-  SlipRow slipFor(Head head, Sitting sitting, PositionKey key, Actor actor) {
-    SlipRow at = sitting.slip() == 0 ? null : table.slip(sitting.slip()).orElseThrow();
+  SlipRow slipFor(Head head, OpenCount open, PositionKey key, Actor actor) {
+    SlipRow at = open.slip() == 0 ? null : table.slip(open.slip()).orElseThrow();
     if (at != null && at.covers(key.place(), key.item())) {
       return at;
     }
@@ -145,7 +145,7 @@ class Entering {
         boolean mine = slip.personId() == 0 || slip.personId() == actor.id();
         if (slip.state() != SlipState.DONE && mine) {
           if (slip.state() == SlipState.OPEN) {
-            take(head, sitting, slip, key.place());
+            take(head, open, slip, key.place());
           }
           return slip;
         }

@@ -12,7 +12,7 @@ import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Count;
-import app.reliquum.core.sentence.CountSentence;
+import app.reliquum.core.sentence.OpenCount;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.CountTable.SlipRow;
 import app.reliquum.counting.Counting.Shape;
@@ -24,7 +24,6 @@ import app.reliquum.places.SiteDays;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -49,7 +48,7 @@ public class Tallies {
   private final CountTable table;
   private final TallyTable tallies;
   private final Results results;
-  private final SittingTable sittings;
+  private final OpenCountTable people;
   private final Drawing drawing;
   private final Entering entering;
   private final Ending ending;
@@ -62,7 +61,7 @@ public class Tallies {
       CountTable table,
       TallyTable tallies,
       Results results,
-      SittingTable sittings,
+      OpenCountTable people,
       Drawing drawing,
       Entering entering,
       Ending ending,
@@ -74,45 +73,13 @@ public class Tallies {
     this.table = table;
     this.tallies = tallies;
     this.results = results;
-    this.sittings = sittings;
+    this.people = people;
     this.drawing = drawing;
     this.entering = entering;
     this.ending = ending;
     this.catalog = catalog;
     this.places = places;
     this.clock = clock;
-  }
-
-  /**
-   * Where someone stands.
-   *
-   * @param asked what leaving the bin would state as zero, while it is asked about; else empty
-   * @param nextPlace the bin that is gone on with afterwards, 0 for none
-   */
-  public record Sitting(
-      long site,
-      long count,
-      long slip,
-      CountSentence sentence,
-      List<PositionKey> asked,
-      long nextPlace) {
-
-    static Sitting nothing(long site) {
-      return new Sitting(site, 0, 0, CountSentence.EMPTY, List.of(), 0);
-    }
-
-    /** With another sentence. */
-    public Sitting saying(CountSentence other) {
-      return new Sitting(site, count, slip, other, List.of(), 0);
-    }
-
-    Sitting at(long otherSlip, long place) {
-      return new Sitting(site, count, otherSlip, CountSentence.at(place), List.of(), 0);
-    }
-
-    Sitting asking(Collection<PositionKey> about, long next) {
-      return new Sitting(site, count, slip, sentence, List.copyOf(about), next);
-    }
   }
 
   /** A count that is being counted, as the floor must know it. */
@@ -131,7 +98,7 @@ public class Tallies {
   public sealed interface Left {
 
     /** It is asked whether all this is really not there. */
-    record Asks(Sitting sitting) implements Left {}
+    record Asks(OpenCount open) implements Left {}
 
     /**
      * It is ended.
@@ -140,7 +107,7 @@ public class Tallies {
      * @param zeros how many positions were stated as not there
      * @param others who still counts it
      */
-    record Ended(Sitting sitting, SlipRowView slip, int zeros, List<String> others)
+    record Ended(OpenCount open, SlipRowView slip, int zeros, List<String> others)
         implements Left {}
   }
 
@@ -174,33 +141,33 @@ public class Tallies {
 
   /** Where someone stands, as it is. */
   @Transactional(readOnly = true)
-  public Sitting read(Actor actor, long site) {
-    return alive(sittings.read(actor.id(), site));
+  public OpenCount read(Actor actor, long site) {
+    return alive(people.read(actor.id(), site));
   }
 
   /** Where someone stands, kept from others until the transaction ends. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public Sitting lock(Actor actor, long site) {
-    return alive(sittings.lock(actor.id(), site));
+  public OpenCount lock(Actor actor, long site) {
+    return alive(people.lock(actor.id(), site));
   }
 
   /** A count that has ended is counted no more. */
-  private Sitting alive(Sitting sitting) {
+  private OpenCount alive(OpenCount open) {
     boolean goesOn =
-        sitting.count() != 0
-            && table.find(sitting.count()).filter(head -> head.state().counts()).isPresent();
-    return goesOn ? sitting : Sitting.nothing(sitting.site());
+        open.count() != 0
+            && table.find(open.count()).filter(head -> head.state().counts()).isPresent();
+    return goesOn ? open : OpenCount.nothing(open.site());
   }
 
   @Transactional(propagation = Propagation.MANDATORY)
-  public void keep(Actor actor, Sitting sitting) {
-    sittings.write(actor.id(), sitting);
+  public void keep(Actor actor, OpenCount open) {
+    people.write(actor.id(), open);
   }
 
   /** The counts that someone may count at a site. */
   @Transactional(readOnly = true)
   public List<Doing> open(long site) {
-    return sittings.open(site, 0);
+    return people.open(site, 0);
   }
 
   /** The count with a number. */
@@ -212,7 +179,7 @@ public class Tallies {
   /** The count that is counted. */
   @Transactional(readOnly = true)
   public Optional<Doing> doing(long count) {
-    return count == 0 ? Optional.empty() : sittings.open(0, count).stream().findFirst();
+    return count == 0 ? Optional.empty() : people.open(0, count).stream().findFirst();
   }
 
   /** The slip that is counted. */
@@ -223,22 +190,22 @@ public class Tallies {
 
   /** The next slips that someone may count. */
   @Transactional(readOnly = true)
-  public List<SlipRowView> next(Sitting sitting, Actor actor, int atMost) {
-    int after = sitting.slip() == 0 ? 0 : table.slip(sitting.slip()).map(SlipRow::slipNo).orElse(0);
-    return table.next(sitting.count(), actor.id(), after, atMost).stream()
-        .filter(slip -> slip.id() != sitting.slip())
+  public List<SlipRowView> next(OpenCount open, Actor actor, int atMost) {
+    int after = open.slip() == 0 ? 0 : table.slip(open.slip()).map(SlipRow::slipNo).orElse(0);
+    return table.next(open.count(), actor.id(), after, atMost).stream()
+        .filter(slip -> slip.id() != open.slip())
         .map(SlipRowView::of)
         .toList();
   }
 
   /** What has been counted where someone stands, by everyone, the latest first. */
   @Transactional(readOnly = true)
-  public List<Line> lines(Sitting sitting) {
+  public List<Line> lines(OpenCount open) {
     List<LineRow> rows =
-        sitting.slip() != 0
-            ? tallies.ofSlip(sitting.slip())
-            : sitting.sentence().place() != 0
-                ? tallies.inPlace(sitting.count(), sitting.sentence().place(), 1)
+        open.slip() != 0
+            ? tallies.ofSlip(open.slip())
+            : open.sentence().place() != 0
+                ? tallies.inPlace(open.count(), open.sentence().place(), 1)
                 : List.of();
     return rows.stream()
         .map(
@@ -256,50 +223,50 @@ public class Tallies {
 
   /** What the book has where someone stands and nobody has scanned, where leaving states it. */
   @Transactional(readOnly = true)
-  public SortedSet<PositionKey> notFound(Sitting sitting) {
-    Head head = table.find(sitting.count()).orElse(null);
-    SlipRow slip = sitting.slip() == 0 ? null : table.slip(sitting.slip()).orElse(null);
+  public SortedSet<PositionKey> notFound(OpenCount open) {
+    Head head = table.find(open.count()).orElse(null);
+    SlipRow slip = open.slip() == 0 ? null : table.slip(open.slip()).orElse(null);
     return head == null || slip == null || !Ending.statesAll(head, slip)
         ? new TreeSet<>()
         : ending.notFound(head, slip);
   }
 
   /** Whether ending the slip states what is not scanned. */
-  public boolean statesAll(Sitting sitting) {
-    return sitting.slip() != 0
+  public boolean statesAll(OpenCount open) {
+    return open.slip() != 0
         && Ending.statesAll(
-            table.find(sitting.count()).orElseThrow(), table.slip(sitting.slip()).orElseThrow());
+            table.find(open.count()).orElseThrow(), table.slip(open.slip()).orElseThrow());
   }
 
   /** Who else counts where someone stands. */
   @Transactional(readOnly = true)
-  public List<String> others(Sitting sitting, Actor actor) {
-    return sitting.slip() == 0 ? List.of() : sittings.others(sitting.slip(), actor.id());
+  public List<String> others(OpenCount open, Actor actor) {
+    return open.slip() == 0 ? List.of() : people.others(open.slip(), actor.id());
   }
 
   /** Whether a piece was counted already where someone counts, by anyone. */
   @Transactional(readOnly = true)
-  public boolean pieceCounted(Sitting sitting, long serial) {
-    int round = sitting.slip() == 0 ? 1 : table.slip(sitting.slip()).map(SlipRow::round).orElse(1);
-    return tallies.pieceCounted(sitting.count(), round, serial);
+  public boolean pieceCounted(OpenCount open, long serial) {
+    int round = open.slip() == 0 ? 1 : table.slip(open.slip()).map(SlipRow::round).orElse(1);
+    return tallies.pieceCounted(open.count(), round, serial);
   }
 
   // What is said
 
   /** Chooses the count; 0 for none. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public Sitting choose(Command command, long site, long count) {
-    Sitting before = lock(command.actor(), site);
+  public OpenCount choose(Command command, long site, long count) {
+    OpenCount before = lock(command.actor(), site);
     if (before.count() == count) {
       return before;
     }
-    Sitting next = Sitting.nothing(site);
+    OpenCount next = OpenCount.nothing(site);
     if (count != 0) {
       Head head = counting(count, command.actor());
       if (head.siteId() != site) {
         throw Problem.refused("other-site", head.number() + " is counted at another site.");
       }
-      next = new Sitting(site, count, 0, CountSentence.EMPTY, List.of(), 0);
+      next = OpenCount.of(site, count);
       next = atTheOnlyBin(next, head, command.actor());
     }
     keep(command.actor(), next);
@@ -307,15 +274,15 @@ public class Tallies {
   }
 
   /** Where a site has no bins, there is nothing to scan first. */
-  private Sitting atTheOnlyBin(Sitting sitting, Head head, Actor actor) {
-    Places.LedgerPlace implied = places.implied(sitting.site()).orElse(null);
-    boolean unbinned = implied != null && !places.site(sitting.site(), actor).binned();
-    return unbinned ? entering.enter(head, sitting, implied.id(), actor, true) : sitting;
+  private OpenCount atTheOnlyBin(OpenCount open, Head head, Actor actor) {
+    Places.LedgerPlace implied = places.implied(open.site()).orElse(null);
+    boolean unbinned = implied != null && !places.site(open.site(), actor).binned();
+    return unbinned ? entering.enter(head, open, implied.id(), actor, true) : open;
   }
 
   /** Begins a count that nobody has drawn up: bins become its slips as they are scanned. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public Sitting begin(Command command, long site, Counting.Method method) {
+  public OpenCount begin(Command command, long site, Counting.Method method) {
     places.requireSite(site, command.actor());
     long count = drawing.unplanned(site, method, command.actor());
     return choose(command, site, count);
@@ -343,32 +310,32 @@ public class Tallies {
    * @param knowingly whether it is to be counted although it is on no slip
    */
   @Transactional(propagation = Propagation.MANDATORY)
-  public Sitting enter(Command command, Sitting sitting, long place, boolean knowingly) {
-    Head head = counting(sitting.count(), command.actor());
-    Sitting next = entering.enter(head, sitting, place, command.actor(), knowingly);
+  public OpenCount enter(Command command, OpenCount open, long place, boolean knowingly) {
+    Head head = counting(open.count(), command.actor());
+    OpenCount next = entering.enter(head, open, place, command.actor(), knowingly);
     keep(command.actor(), next);
     return next;
   }
 
   /** Takes up a slip that was chosen from a list. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public Sitting takeSlip(Command command, long site, long slipId) {
+  public OpenCount takeSlip(Command command, long site, long slipId) {
     SlipRow slip = table.slip(slipId).orElseThrow(() -> Problem.missing("slip", slipId));
-    Sitting sitting = choose(command, site, slip.countId());
+    OpenCount open = choose(command, site, slip.countId());
     if (slip.placeId() != 0) {
-      return enter(command, sitting, slip.placeId(), false);
+      return enter(command, open, slip.placeId(), false);
     }
     Head head = counting(slip.countId(), command.actor());
     if (slip.personId() != 0 && slip.personId() != command.actor().id()) {
       throw Problem.refused(
           "handed-to-another",
-          "That slip is handed to " + sittings.name(slip.personId()) + ". Choose another one.");
+          "That slip is handed to " + people.name(slip.personId()) + ". Choose another one.");
     }
     long implied =
         places.site(site, command.actor()).binned()
             ? 0
             : places.implied(site).map(Places.LedgerPlace::id).orElse(0L);
-    Sitting next = entering.take(head, sitting, slip, implied);
+    OpenCount next = entering.take(head, open, slip, implied);
     keep(command.actor(), next);
     return next;
   }
@@ -379,11 +346,11 @@ public class Tallies {
    * @param ago how long ago it was scanned; zero for just now
    */
   @Transactional(propagation = Propagation.MANDATORY)
-  public void count(Command command, Sitting sitting, List<Count.Stroke> strokes, Duration ago) {
-    Head head = counting(sitting.count(), command.actor());
+  public void count(Command command, OpenCount open, List<Count.Stroke> strokes, Duration ago) {
+    Head head = counting(open.count(), command.actor());
     for (Count.Stroke stroke : strokes) {
-      PositionKey key = key(stroke, sitting.sentence().place(), head.siteId());
-      SlipRow slip = entering.slipFor(head, sitting, key, command.actor());
+      PositionKey key = key(stroke, open.sentence().place(), head.siteId());
+      SlipRow slip = entering.slipFor(head, open, key, command.actor());
       count(command, head, slip, key, stroke.whole(), stroke.quantity(), ago);
     }
     table.changed(head.id());
@@ -483,7 +450,7 @@ public class Tallies {
           .with("person", line.person());
     }
     SlipRow slip = line.slipId() == 0 ? null : table.slip(line.slipId()).orElse(null);
-    Head head = counting(sittings.countOfLine(lineId), command.actor());
+    Head head = counting(people.countOfLine(lineId), command.actor());
     if (slip != null && slip.state() == SlipState.DONE) {
       throw Problem.refused(
           "handed-in", "That is handed in. Scan the bin to take it up again, then correct it.");
@@ -509,15 +476,15 @@ public class Tallies {
 
   /** Takes back someone's last word in the bin where they stand. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public boolean undo(Command command, Sitting sitting) {
-    Head head = counting(sitting.count(), command.actor());
+  public boolean undo(Command command, OpenCount open) {
+    Head head = counting(open.count(), command.actor());
     Optional<TallyTable.StrokeRow> last =
-        tallies.lastStroke(head.id(), sitting.slip(), command.actor().id());
+        tallies.lastStroke(head.id(), open.slip(), command.actor().id());
     if (last.isEmpty()) {
       return false;
     }
     TallyTable.StrokeRow stroke = last.get();
-    oneAfterTheOther(head, table.slip(sitting.slip()).orElse(null));
+    oneAfterTheOther(head, table.slip(open.slip()).orElse(null));
     tallies.takeBack(stroke.id());
     LineRow line = tallies.line(stroke.lineId()).orElse(null);
     if (line == null) {
@@ -545,23 +512,23 @@ public class Tallies {
    * @param next the bin to go on with, 0 for none
    */
   @Transactional(propagation = Propagation.MANDATORY)
-  public Left leave(Command command, Sitting sitting, boolean yes, long next) {
-    Head head = counting(sitting.count(), command.actor());
-    if (sitting.slip() == 0) {
-      return ended(command, sitting, null, 0, List.of());
+  public Left leave(Command command, OpenCount open, boolean yes, long next) {
+    Head head = counting(open.count(), command.actor());
+    if (open.slip() == 0) {
+      return ended(command, open, null, 0, List.of());
     }
-    SlipRow slip = table.lockSlip(sitting.slip()).orElseThrow();
-    List<String> others = sittings.others(slip.id(), command.actor().id());
+    SlipRow slip = table.lockSlip(open.slip()).orElseThrow();
+    List<String> others = people.others(slip.id(), command.actor().id());
     if (!others.isEmpty() || slip.state() == SlipState.DONE) {
-      return ended(command, sitting, null, 0, others);
+      return ended(command, open, null, 0, others);
     }
     int zeros = 0;
     if (Ending.statesAll(head, slip)) {
       SortedSet<PositionKey> notFound = ending.notFound(head, slip);
       boolean empty = tallies.ofSlip(slip.id()).isEmpty();
-      boolean seen = yes && (empty || Sweep.covers(new HashSet<>(sitting.asked()), notFound));
+      boolean seen = yes && (empty || Sweep.covers(new HashSet<>(open.asked()), notFound));
       if (!notFound.isEmpty() && !seen) {
-        Sitting asking = sitting.asking(notFound, next);
+        OpenCount asking = open.asking(notFound, next);
         keep(command.actor(), asking);
         return new Left.Asks(asking);
       }
@@ -569,34 +536,34 @@ public class Tallies {
       ending.state(command, head, slip, notFound);
     }
     ending.handIn(command.actor(), head, slip);
-    return ended(command, sitting, slip, zeros, List.of());
+    return ended(command, open, slip, zeros, List.of());
   }
 
   private Left ended(
-      Command command, Sitting sitting, SlipRow slip, int zeros, List<String> others) {
-    Sitting after = sitting.at(0, 0);
+      Command command, OpenCount open, SlipRow slip, int zeros, List<String> others) {
+    OpenCount after = open.at(0, 0);
     keep(command.actor(), after);
     return new Left.Ended(after, slip == null ? null : SlipRowView.of(slip), zeros, others);
   }
 
   /** Ends a count that has no slips beforehand: it goes to review. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public Sitting finish(Command command, Sitting sitting) {
-    Head head = counting(sitting.count(), command.actor());
+  public OpenCount finish(Command command, OpenCount open) {
+    Head head = counting(open.count(), command.actor());
     table.lock(head.id());
-    int open = table.openSlips(head.id());
-    if (open > 0) {
+    int slips = table.openSlips(head.id());
+    if (slips > 0) {
       throw Problem.refused(
               "slips-open",
-              open == 1
+              slips == 1
                   ? "One bin is still being counted. End it first."
-                  : open + " bins are still being counted. End them first.")
-          .with("open", open);
+                  : slips + " bins are still being counted. End them first.")
+          .with("open", slips);
     }
     results.refresh(head.id());
     table.review(head.id());
     table.event(head.id(), command.actor().id(), "REVIEW", "");
-    Sitting after = Sitting.nothing(sitting.site());
+    OpenCount after = OpenCount.nothing(open.site());
     keep(command.actor(), after);
     return after;
   }

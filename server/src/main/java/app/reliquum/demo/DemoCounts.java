@@ -8,6 +8,7 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.OwnLabel;
 import app.reliquum.core.sentence.Count;
 import app.reliquum.core.sentence.HeldPosition;
+import app.reliquum.core.sentence.OpenCount;
 import app.reliquum.counting.CountProgramme;
 import app.reliquum.counting.Counting;
 import app.reliquum.counting.Drawing;
@@ -168,7 +169,7 @@ class DemoCounts {
   private void countBin(
       Actor hand, DemoSite quay, long site, String address, long difference, boolean empty) {
     long place = bin(quay, address);
-    Tallies.Sitting at = tallies.enter(command(hand), tallies.lock(hand, site), place, false);
+    OpenCount at = tallies.enter(command(hand), tallies.lock(hand, site), place, false);
     List<Count.Stroke> strokes = new ArrayList<>();
     boolean onePieceIsMissing = difference < 0;
     for (HeldPosition one : empty ? List.<HeldPosition>of() : onHand.in(place)) {
@@ -185,7 +186,7 @@ class DemoCounts {
     tallies.count(command(hand), at, strokes, Duration.ofMinutes(40));
     Tallies.Left left = tallies.leave(command(hand), at, true, 0);
     if (left instanceof Tallies.Left.Asks asks) {
-      tallies.leave(command(hand), asks.sitting(), true, 0);
+      tallies.leave(command(hand), asks.open(), true, 0);
     }
   }
 

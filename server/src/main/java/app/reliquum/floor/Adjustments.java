@@ -73,8 +73,8 @@ class Adjustments implements FloorVerb {
   }
 
   @Override
-  public Adjusted conversation(Actor actor, Verb verb, OpenSentence said) {
-    return new Adjusted(actor, said);
+  public Adjusted open(Actor actor, Verb verb, long site, boolean locked) {
+    return new Adjusted(actor, table.open(actor.id(), verb, site, locked));
   }
 
   /** One person's Adjust sentence, and the lines that are gathered. */
@@ -108,7 +108,7 @@ class Adjustments implements FloorVerb {
 
     /** Once nothing of the sentence is left, the last line is taken back. */
     @Override
-    FloorView.Sentence act(Command command, Action action) {
+    public FloorView.Sentence act(Command command, Action action) {
       List<Change> changes = basket.changes();
       if (action == Action.UNDO && said().evidence().isEmpty() && !changes.isEmpty()) {
         keep(basket.with(changes.subList(0, changes.size() - 1)));
@@ -216,7 +216,7 @@ class Adjustments implements FloorVerb {
 
   private Adjusted locked(Actor actor, long site) {
     house.places().requireSite(site, actor);
-    return new Adjusted(actor, table.lock(actor.id(), Verb.ADJUST, site));
+    return open(actor, Verb.ADJUST, site, true);
   }
 
   /** Chooses why, and which way goods go; 0 to choose anew. Lines that are gathered keep theirs. */

@@ -12,6 +12,7 @@ import app.reliquum.core.sentence.Sentence;
 import app.reliquum.core.sentence.Step;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.floor.FloorView.Outcome;
+import java.time.Duration;
 import java.util.List;
 
 /**
@@ -19,7 +20,7 @@ import java.util.List;
  * said is decided in core; here stands what a verb needs of this house: its facts, its documents,
  * how it is done, and how it is shown.
  */
-abstract class Conversation<S extends Sentence> {
+abstract class Conversation<S extends Sentence> implements SpokenTo {
   private final SentenceTable table;
   private final Actor actor;
   private final Verb verb;
@@ -121,25 +122,35 @@ abstract class Conversation<S extends Sentence> {
     }
   }
 
-  final FloorView.Sentence stands() {
+  @Override
+  public final FloorView.Sentence stands() {
     return dialogue().stands(said) instanceof Step.Untrue<S> untrue
         ? refused(untrue.misfit())
         : view(Outcome.STANDS);
   }
 
-  FloorView.Sentence scan(Command command, Scan scan) {
+  @Override
+  public final void beginAfresh() {
+    keep(said.with(List.of()));
+  }
+
+  @Override
+  public FloorView.Sentence scan(Command command, Scan scan, Duration ago) {
     return go(command, dialogue().scan(said, scan), scan);
   }
 
-  final FloorView.Sentence say(Command command, FloorView.Saying saying) {
+  @Override
+  public final FloorView.Sentence say(Command command, FloorView.Saying saying, Duration ago) {
     return go(command, dialogue().say(said, evidence(saying)), null);
   }
 
-  FloorView.Sentence act(Command command, Action action) {
+  @Override
+  public FloorView.Sentence act(Command command, Action action) {
     return go(command, dialogue().act(said, action), null);
   }
 
-  final FloorView.Sentence choose(Command command, long document) {
+  @Override
+  public final FloorView.Sentence choose(Command command, long document) {
     take(command, document);
     return go(command, dialogue().read(said.evidence()), null);
   }
@@ -204,10 +215,12 @@ abstract class Conversation<S extends Sentence> {
   final FloorView.Sentence view(Outcome outcome) {
     S sentence = sentence();
     SentenceDraft draft = new SentenceDraft(facts());
+    draft.wanted = sentence.wanted();
+    draft.whole = sentence.whole();
+    draft.ready = sentence.ready();
+    draft.canUndo = !said.evidence().isEmpty();
     draw(draft, sentence);
     return draft.sentence(
-        sentence,
-        new SentenceDraft.Told(
-            verb, outcome, begins, !said.evidence().isEmpty(), choices, refusal, addable, done));
+        verb, outcome, new SentenceDraft.Told(begins, choices, refusal, addable, done));
   }
 }

@@ -2,9 +2,8 @@ package app.reliquum.floor;
 
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.core.sentence.CountSentence;
-import app.reliquum.core.sentence.Verb;
-import app.reliquum.counting.Counting;
+import app.reliquum.counting.Counting.Method;
+import app.reliquum.counting.Counting.Shape;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -16,29 +15,13 @@ final class CountView {
 
   private CountView() {}
 
-  /** What came of what was said. */
-  @Schema(name = "FloorCountOutcome")
-  enum Outcome {
-    STANDS,
-    /** It is understood, and waits for more. */
-    FILLED,
-    /** Something was counted. */
-    COUNTED,
-    /** It is asked whether what was not scanned is really not there. */
-    ASKS,
-    CHOOSE,
-    REFUSED,
-    /** The bin, or the item, is handed in. */
-    DONE
-  }
-
   /** A count that may be counted. */
   @Schema(name = "FloorCountChoice")
   record Doing(
       long id,
       String number,
-      Counting.Method method,
-      Counting.Shape shape,
+      Method method,
+      Shape shape,
       boolean blind,
       String note,
       int slips,
@@ -99,40 +82,25 @@ final class CountView {
       @Nullable Quantity quantity) {}
 
   /**
-   * The Count sentence as it stands, and what came of the last word.
+   * What is counted, and what was counted of it.
    *
-   * @param begins the verb that an action label asks to go on with; null for this one
+   * @param counts those that may be counted; empty once one is chosen
+   * @param unbinned whether the site has no bins
    * @param statesAll whether ending the slip states what was not scanned as not there
    * @param asking whether it is asked if what was not scanned is really not there
-   * @param pending what was scanned and waits for its lot
    * @param slips the next slips that may be taken
    * @param others who else counts here
    */
-  @Schema(name = "FloorCount")
-  record Count(
-      long site,
-      Outcome outcome,
-      @Nullable Verb begins,
+  @Schema(name = "FloorCounting")
+  record Counting(
       @Nullable Doing count,
       List<Doing> counts,
       @Nullable Slip slip,
-      FloorView.Place place,
       boolean unbinned,
-      FloorView.Item item,
-      boolean needsLot,
-      @Nullable String lot,
-      @Nullable String load,
-      Condition condition,
-      Quantity pending,
-      CountSentence.Wanted wanted,
       boolean statesAll,
       boolean asking,
       List<Line> lines,
       List<NotFound> notFound,
       List<Slip> slips,
-      List<String> others,
-      boolean canUndo,
-      List<FloorView.Choice> choices,
-      FloorView.@Nullable Told refusal,
-      List<FloorView.Told> said) {}
+      List<String> others) {}
 }

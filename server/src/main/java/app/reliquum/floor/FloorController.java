@@ -17,6 +17,7 @@ import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.time.Duration;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -24,14 +25,21 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** What is scanned, said and done on the Floor: the same for every verb. */
+/**
+ * What is scanned, said and done on the Floor: the same for every verb. What had to wait for the
+ * network says in the header {@code X-Scanned-Ago} how many milliseconds ago it was said: what is
+ * counted is compared with the book of that moment.
+ */
 @RestController
 @RequestMapping("/api/floor")
 class FloorController {
+  static final String AGO = "X-Scanned-Ago";
+
   private final FloorConversations conversations;
   private final Rounds rounds;
   private final TransferErrands errands;
@@ -64,7 +72,7 @@ class FloorController {
   /** An action at a site. */
   record ActEntry(@NotNull Long site, @NotNull Action action) {}
 
-  /** The document that a sentence is about: an order or a transfer; null or 0 for none. */
+  /** The document that a sentence is about: an order, a transfer or a count; null or 0 for none. */
   record DocumentEntry(@NotNull Long site, Long document) {}
 
   /** A transfer that is sent from a site, or arrives there. */
@@ -123,8 +131,11 @@ class FloorController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/{verb}/scan")
   FloorView.Sentence scan(
-      Command command, @PathVariable Verb verb, @Valid @RequestBody ScanEntry scan) {
-    return conversations.scan(command, verb, scan.site(), scan.text());
+      Command command,
+      @PathVariable Verb verb,
+      @Valid @RequestBody ScanEntry scan,
+      @RequestHeader(name = AGO, defaultValue = "0") long ago) {
+    return conversations.scan(command, verb, scan.site(), scan.text(), Duration.ofMillis(ago));
   }
 
   @Operation(
@@ -133,9 +144,13 @@ class FloorController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/{verb}/say")
   FloorView.Sentence say(
-      Command command, @PathVariable Verb verb, @Valid @RequestBody SayEntry said) {
+      Command command,
+      @PathVariable Verb verb,
+      @Valid @RequestBody SayEntry said,
+      @RequestHeader(name = AGO, defaultValue = "0") long ago) {
     boolean afresh = Boolean.TRUE.equals(said.afresh());
-    return conversations.say(command, verb, said.site(), said.saying(), afresh);
+    return conversations.say(
+        command, verb, said.site(), said.saying(), afresh, Duration.ofMillis(ago));
   }
 
   @Operation(
@@ -150,7 +165,7 @@ class FloorController {
 
   @Operation(
       operationId = "chooseDocument",
-      summary = "Choose the order or the transfer that a sentence is about")
+      summary = "Choose the order, transfer or count that a sentence is about")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/{verb}/document")
   FloorView.Sentence choose(

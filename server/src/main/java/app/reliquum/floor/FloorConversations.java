@@ -2,11 +2,10 @@ package app.reliquum.floor;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.api.Problem;
 import app.reliquum.core.scan.Action;
-import app.reliquum.core.sentence.OpenSentence;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.places.Places;
+import java.time.Duration;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -17,41 +16,34 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class FloorConversations {
   private final Map<Verb, FloorVerb> verbs = new EnumMap<>(Verb.class);
-  private final SentenceTable table;
   private final HouseCodes codes;
   private final Places places;
 
-  FloorConversations(List<FloorVerb> all, SentenceTable table, HouseCodes codes, Places places) {
+  FloorConversations(List<FloorVerb> all, HouseCodes codes, Places places) {
     all.forEach(some -> some.verbs().forEach(verb -> verbs.put(verb, some)));
-    this.table = table;
     this.codes = codes;
     this.places = places;
   }
 
-  private Conversation<?> locked(Actor actor, Verb verb, long site) {
+  private SpokenTo open(Actor actor, Verb verb, long site, boolean locked) {
     places.requireSite(site, actor);
-    return conversation(actor, verb, table.lock(actor.id(), verb, site));
+    return verbs.get(verb).open(actor, verb, site, locked);
   }
 
-  private Conversation<?> conversation(Actor actor, Verb verb, OpenSentence said) {
-    FloorVerb of = verbs.get(verb);
-    if (of == null) {
-      throw Problem.invalid("verb", "is one of " + verbs.keySet() + ".");
-    }
-    return of.conversation(actor, verb, said);
+  private SpokenTo locked(Command command, Verb verb, long site) {
+    return open(command.actor(), verb, site, true);
   }
 
   /** The sentence as it stands. */
   @Transactional(readOnly = true)
   FloorView.Sentence stands(Actor actor, Verb verb, long site) {
-    places.requireSite(site, actor);
-    return conversation(actor, verb, table.read(actor.id(), verb, site)).stands();
+    return open(actor, verb, site, false).stands();
   }
 
   /** Says a text that was scanned or typed. */
   @Transactional
-  FloorView.Sentence scan(Command command, Verb verb, long site, String text) {
-    return locked(command.actor(), verb, site).scan(command, codes.read(text));
+  FloorView.Sentence scan(Command command, Verb verb, long site, String text, Duration ago) {
+    return locked(command, verb, site).scan(command, codes.read(text), ago);
   }
 
   /**
@@ -61,23 +53,28 @@ class FloorConversations {
    */
   @Transactional
   FloorView.Sentence say(
-      Command command, Verb verb, long site, FloorView.Saying saying, boolean afresh) {
-    Conversation<?> conversation = locked(command.actor(), verb, site);
+      Command command,
+      Verb verb,
+      long site,
+      FloorView.Saying saying,
+      boolean afresh,
+      Duration ago) {
+    SpokenTo open = locked(command, verb, site);
     if (afresh) {
-      conversation.keep(conversation.said().with(List.of()));
+      open.beginAfresh();
     }
-    return conversation.say(command, saying);
+    return open.say(command, saying, ago);
   }
 
   /** Does what an action label asks for. */
   @Transactional
   FloorView.Sentence act(Command command, Verb verb, long site, Action action) {
-    return locked(command.actor(), verb, site).act(command, action);
+    return locked(command, verb, site).act(command, action);
   }
 
   /** Chooses the document that it is about; 0 for none. */
   @Transactional
   FloorView.Sentence choose(Command command, Verb verb, long site, long document) {
-    return locked(command.actor(), verb, site).choose(command, document);
+    return locked(command, verb, site).choose(command, document);
   }
 }

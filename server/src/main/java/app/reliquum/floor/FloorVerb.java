@@ -1,7 +1,6 @@
 package app.reliquum.floor;
 
 import app.reliquum.api.Actor;
-import app.reliquum.core.sentence.OpenSentence;
 import app.reliquum.core.sentence.Verb;
 import java.util.Set;
 
@@ -10,6 +9,10 @@ interface FloorVerb {
   /** The verbs. */
   Set<Verb> verbs();
 
-  /** The conversation of one of them, as it stands. */
-  Conversation<?> conversation(Actor actor, Verb verb, OpenSentence said);
+  /**
+   * A person's open sentence of one of them.
+   *
+   * @param locked whether it is kept from others until the transaction ends
+   */
+  SpokenTo open(Actor actor, Verb verb, long site, boolean locked);
 }

@@ -51,6 +51,10 @@ final class FloorView {
     FILLED,
     CHOOSE,
     REFUSED,
+    /** Something was counted. */
+    COUNTED,
+    /** It is asked whether what was not scanned is really not there. */
+    ASKS,
     DONE
   }
 
@@ -378,6 +382,7 @@ final class FloorView {
       @Nullable Receiving receiving,
       @Nullable Adjusting adjusting,
       @Nullable Picking picking,
+      CountView.@Nullable Counting counting,
       List<Choice> choices,
       @Nullable Told refusal,
       @Nullable Long addable,

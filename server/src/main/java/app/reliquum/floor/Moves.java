@@ -57,8 +57,8 @@ class Moves implements FloorVerb {
   }
 
   @Override
-  public Conversation<MoveSentence> conversation(Actor actor, Verb verb, OpenSentence said) {
-    return new Moving(actor, verb, said);
+  public Conversation<MoveSentence> open(Actor actor, Verb verb, long site, boolean locked) {
+    return new Moving(actor, verb, table.open(actor.id(), verb, site, locked));
   }
 
   private final class Moving extends Conversation<MoveSentence> {

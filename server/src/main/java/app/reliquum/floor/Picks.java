@@ -62,8 +62,8 @@ class Picks implements FloorVerb {
   }
 
   @Override
-  public Taking conversation(Actor actor, Verb verb, OpenSentence said) {
-    return new Taking(actor, verb, said);
+  public Taking open(Actor actor, Verb verb, long site, boolean locked) {
+    return new Taking(actor, verb, table.open(actor.id(), verb, site, locked));
   }
 
   /** One person's Pick or Pack sentence, with what is to be taken at this moment. */
@@ -284,7 +284,7 @@ class Picks implements FloorVerb {
 
   private Taking locked(Actor actor, Verb verb, long site) {
     house.places().requireSite(site, actor);
-    return new Taking(actor, verb, table.lock(actor.id(), verb, site));
+    return open(actor, verb, site, true);
   }
 
   /** Begins a round. */

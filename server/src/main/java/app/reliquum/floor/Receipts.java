@@ -48,8 +48,8 @@ class Receipts implements FloorVerb {
   }
 
   @Override
-  public Conversation<ReceiveSentence> conversation(Actor actor, Verb verb, OpenSentence said) {
-    return new Receiving(actor, said);
+  public Conversation<ReceiveSentence> open(Actor actor, Verb verb, long site, boolean locked) {
+    return new Receiving(actor, table.open(actor.id(), verb, site, locked));
   }
 
   private final class Receiving extends Conversation<ReceiveSentence> {
@@ -141,8 +141,7 @@ class Receipts implements FloorVerb {
     @Override
     FloorView.Sentence aside(Command command, Step.Aside<ReceiveSentence> aside, Scan scan) {
       long site = said().site();
-      Conversation<MoveSentence> away =
-          moves.conversation(actor(), aside.verb(), table.lock(actor().id(), aside.verb(), site));
+      Conversation<MoveSentence> away = moves.open(actor(), aside.verb(), site, true);
       OpenSentence pallet = OpenSentence.nothing(site).with(aside.evidence());
       FloorView.Sentence moved = away.go(command, away.dialogue().scan(pallet, scan), scan);
       if (moved.outcome() != Outcome.DONE) {

@@ -7,8 +7,8 @@ import app.reliquum.core.quantity.PackBreakdown;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Blank;
 import app.reliquum.core.sentence.HeldPosition;
-import app.reliquum.core.sentence.Sentence;
 import app.reliquum.core.sentence.Verb;
+import app.reliquum.core.sentence.Wanted;
 import app.reliquum.floor.FloorView.State;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -37,6 +37,10 @@ final class SentenceDraft {
   Condition condition;
   List<Condition> conditions = List.of();
   Quantity held = Quantity.ZERO;
+  List<Wanted> wanted;
+  boolean whole;
+  boolean ready;
+  boolean canUndo;
   boolean canSame;
   String warning;
   List<FloorView.Elsewhere> elsewhere = List.of();
@@ -45,27 +49,25 @@ final class SentenceDraft {
   FloorView.Receiving receiving;
   FloorView.Adjusting adjusting;
   FloorView.Picking picking;
+  CountView.Counting counting;
 
   SentenceDraft(StoredFacts facts) {
     this.facts = facts;
   }
 
-  /** What was said of how the sentence stands, beside what stands in its blanks. */
+  /** What came of the last word, beside what stands in the blanks. */
   record Told(
-      Verb verb,
-      FloorView.Outcome outcome,
       Verb begins,
-      boolean canUndo,
       List<FloorView.Choice> choices,
       FloorView.Told refusal,
       Long addable,
       FloorView.Done done) {}
 
-  FloorView.Sentence sentence(Sentence of, Told told) {
+  FloorView.Sentence sentence(Verb verb, FloorView.Outcome outcome, Told told) {
     return new FloorView.Sentence(
         facts.site(),
-        told.verb(),
-        told.outcome(),
+        verb,
+        outcome,
         told.begins(),
         item,
         lot,
@@ -84,10 +86,10 @@ final class SentenceDraft {
         condition,
         conditions,
         held,
-        of.wanted(),
-        of.whole(),
-        of.ready(),
-        told.canUndo(),
+        wanted,
+        whole,
+        ready,
+        canUndo,
         canSame,
         warning,
         elsewhere,
@@ -96,6 +98,7 @@ final class SentenceDraft {
         receiving,
         adjusting,
         picking,
+        counting,
         told.choices(),
         told.refusal(),
         told.addable(),

@@ -58,13 +58,20 @@ class SentenceTable {
 
   private record Row(long siteId, String evidence, String lastDone, long about) {}
 
-  /** Reads a row, as it is. */
-  OpenSentence read(long person, Verb verb, long site) {
+  /**
+   * Reads a row.
+   *
+   * @param locked whether others are kept from it until the transaction ends
+   */
+  OpenSentence open(long person, Verb verb, long site, boolean locked) {
+    return locked ? lock(person, verb, site) : read(person, verb, site);
+  }
+
+  private OpenSentence read(long person, Verb verb, long site) {
     return find(person, verb, site, "").orElse(OpenSentence.nothing(site));
   }
 
-  /** Reads a row and keeps others from it until the transaction ends. */
-  OpenSentence lock(long person, Verb verb, long site) {
+  private OpenSentence lock(long person, Verb verb, long site) {
     Optional<OpenSentence> there = find(person, verb, site, " for update");
     if (there.isEmpty()) {
       // An insert that yields to one made meanwhile; it locks the row as an update does.

@@ -2,20 +2,20 @@ package app.reliquum.floor;
 
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.sentence.CountFacts;
-import app.reliquum.counting.Tallies;
+import app.reliquum.core.sentence.OpenCount;
 import java.util.Optional;
 import java.util.function.Supplier;
 
 /** The facts for one reading of a Count sentence. */
 final class StoredCountFacts extends StoredFacts implements CountFacts {
-  private final Supplier<Tallies.Sitting> sitting;
+  private final Supplier<OpenCount> open;
 
   /**
-   * @param sitting where the person stands in the count at this moment
+   * @param open where the person stands in the count at this moment
    */
-  StoredCountFacts(long site, House house, Supplier<Tallies.Sitting> sitting) {
+  StoredCountFacts(long site, House house, Supplier<OpenCount> open) {
     super(site, house);
-    this.sitting = sitting;
+    this.open = open;
   }
 
   @Override
@@ -24,11 +24,16 @@ final class StoredCountFacts extends StoredFacts implements CountFacts {
   }
 
   @Override
+  public boolean countsItem() {
+    return house.tallies().slip(open.get().slip()).filter(slip -> slip.place() == 0).isPresent();
+  }
+
+  @Override
   public boolean pieceCounted(long item, String code) {
     return house
         .catalog()
         .serial(item, code)
-        .filter(piece -> house.tallies().pieceCounted(sitting.get(), piece.id()))
+        .filter(piece -> house.tallies().pieceCounted(open.get(), piece.id()))
         .isPresent();
   }
 }

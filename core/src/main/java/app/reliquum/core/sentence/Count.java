@@ -4,6 +4,7 @@ import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.ElementString;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.core.scan.Reading;
@@ -68,14 +69,35 @@ public final class Count {
       }
     }
 
-    /** A bin is begun with; whatever bin was counted before is left. */
+    /** A bin is begun with. */
     record Enters(long place) implements Heard {}
 
-    /** The bin is ended with. */
-    record Leaves() implements Heard {}
+    /**
+     * The bin is ended with.
+     *
+     * @param agreed whether the list of what is not there has been seen and agreed to
+     * @param next the bin to go on with, 0 for none
+     */
+    record Leaves(boolean agreed, long next) implements Heard {}
 
-    /** It can mean several things; a person must choose. */
-    record Choose(List<Meaning> choices) implements Heard {
+    /** The last word in the bin is to be taken back. */
+    record TakesBack() implements Heard {}
+
+    /** A count was scanned: it is to be counted. */
+    record Opens(long count) implements Heard {}
+
+    /** No count is chosen yet: if just one is open at the site, it is meant. */
+    record Finds() implements Heard {}
+
+    /** Another verb is to be gone on with; this sentence stays as it was. */
+    record Begins(Verb verb) implements Heard {}
+
+    /**
+     * It can mean several things; a person must choose.
+     *
+     * @param choices what each of them says
+     */
+    record Choose(List<Evidence> choices) implements Heard {
       public Choose {
         choices = List.copyOf(choices);
       }
@@ -85,31 +107,98 @@ public final class Count {
     record Refused(Misfit misfit) implements Heard {}
   }
 
-  /** What the sentence waits for. */
-  public static CountSentence.Wanted wanted(CountSentence sentence, CountFacts facts) {
+  /** What can be said next. */
+  public static List<Wanted> wanted(CountSentence sentence, CountFacts facts) {
     if (sentence.place() == 0) {
-      return CountSentence.Wanted.BIN;
+      return List.of(Wanted.PLACE);
     }
     if (sentence.item() != 0) {
       MeasureRule rule = facts.measure(sentence.item());
       if (rule.tracking().needsLot() && sentence.lot().isEmpty()) {
-        return CountSentence.Wanted.LOT;
+        return List.of(Wanted.LOT);
       }
       if (rule.tracking().needsSerial()) {
-        return CountSentence.Wanted.SERIAL;
+        return List.of(Wanted.SERIAL, Wanted.PLACE);
       }
     }
-    return CountSentence.Wanted.ITEM;
+    return List.of(Wanted.ITEM, Wanted.PLACE);
   }
 
-  /** What could be said to the sentence, in the words that every sentence uses. */
-  private static List<Wanted> expected(CountSentence sentence, CountFacts facts) {
-    return switch (wanted(sentence, facts)) {
-      case BIN -> List.of(Wanted.PLACE);
-      case ITEM -> List.of(Wanted.ITEM, Wanted.PLACE);
-      case LOT -> List.of(Wanted.LOT);
-      case SERIAL -> List.of(Wanted.SERIAL, Wanted.PLACE);
+  /** Says a text that was scanned or typed. */
+  public static Heard scan(OpenCount open, Scan scan, CountFacts facts) {
+    Meaning only = scan.only().orElse(null);
+    if (only instanceof Meaning.Act act) {
+      return act(open, act.action());
+    }
+    if (only instanceof Meaning.Count count) {
+      return new Heard.Opens(count.count());
+    }
+    if (scan.reading() instanceof Reading.Unreadable) {
+      return new Heard.Refused(Misfit.unknown(scan.reading(), List.of()));
+    }
+    return open.count() == 0
+        ? new Heard.Finds()
+        : leaving(open, hear(open.sentence(), scan, facts), facts);
+  }
+
+  /** Says one settled thing: a choice, or the condition of what is counted. */
+  public static Heard say(OpenCount open, Evidence said, CountFacts facts) {
+    if (said instanceof Evidence.ConditionSaid of) {
+      return new Heard.Waits(open.sentence().in(of.condition()));
+    }
+    return meaning(said)
+        .map(meaning -> leaving(open, hear(open.sentence(), meaning, facts), facts))
+        .orElse(new Heard.Refused(new Misfit.NoRoom()));
+  }
+
+  /** An item's slip is not ended with a bin, but by confirming it. */
+  private static Heard leaving(OpenCount open, Heard heard, CountFacts facts) {
+    if (heard instanceof Heard.Enters enters) {
+      return open.sentence().place() == 0 || facts.countsItem()
+          ? enters
+          : new Heard.Leaves(false, enters.place());
+    }
+    return heard instanceof Heard.Leaves && facts.countsItem()
+        ? new Heard.Waits(CountSentence.EMPTY)
+        : heard;
+  }
+
+  /** Does what an action label asks for. */
+  public static Heard act(OpenCount open, Action action) {
+    CountSentence sentence = open.sentence();
+    return switch (action) {
+      case CONFIRM -> confirm(open);
+      case UNDO -> undo(open);
+      case CLEAR -> new Heard.Waits(CountSentence.at(sentence.place()));
+      case SAME, TURN -> new Heard.Refused(new Misfit.NoRoom());
+      case MOVE, PUTAWAY, RECEIVE, SEND, ARRIVE, ADJUST, PICK, PACK, COUNT ->
+          new Heard.Begins(Verb.begunBy(action).orElseThrow());
     };
+  }
+
+  private static Heard confirm(OpenCount open) {
+    CountSentence sentence = open.sentence();
+    if (sentence.pending().isPositive()) {
+      return new Heard.Refused(new Misfit.LotFirst(sentence.item()));
+    }
+    if (open.count() == 0 || (sentence.place() == 0 && open.slip() == 0)) {
+      return new Heard.Refused(new Misfit.BinFirst());
+    }
+    // A bin is empty by one word only where nothing at all was scanned in it.
+    return new Heard.Leaves(sentence.item() == 0 || !open.asked().isEmpty(), open.nextPlace());
+  }
+
+  private static Heard undo(OpenCount open) {
+    CountSentence sentence = open.sentence();
+    if (!open.asked().isEmpty()) {
+      return new Heard.Waits(sentence);
+    }
+    if (sentence.pending().isPositive()) {
+      return new Heard.Waits(CountSentence.at(sentence.place()));
+    }
+    return open.count() == 0
+        ? new Heard.Refused(new Misfit.NothingToUndo())
+        : new Heard.TakesBack();
   }
 
   /**
@@ -125,23 +214,19 @@ public final class Count {
             ? hearNew(sentence, plain.text().strip().toUpperCase(Locale.ROOT), facts)
             : new Heard.Refused(new Misfit.NoRoom());
     return heard instanceof Heard.Refused
-        ? new Heard.Refused(Misfit.unknown(scan.reading(), expected(sentence, facts)))
+        ? new Heard.Refused(Misfit.unknown(scan.reading(), wanted(sentence, facts)))
         : heard;
   }
 
   /** A meaning as something that can be chosen by touch. */
-  public static Evidence evidence(Meaning meaning) {
+  private static Evidence evidence(Meaning meaning) {
     return meaning instanceof Meaning.Label label
         ? new Evidence.Item(label.item(), label.goods().counts())
         : ScanFitting.evidenceOf(meaning).orElseThrow();
   }
 
-  /**
-   * What was chosen by touch, as a meaning.
-   *
-   * @return empty if it is nothing that can be counted
-   */
-  public static Optional<Meaning> meaning(Evidence evidence) {
+  /** What was chosen by touch, as a meaning; empty if it is nothing that can be counted. */
+  private static Optional<Meaning> meaning(Evidence evidence) {
     Meaning meaning = null;
     if (evidence instanceof Evidence.Bin bin) {
       meaning = new Meaning.Bin(bin.place());
@@ -180,7 +265,9 @@ public final class Count {
     if (fitting.isEmpty()) {
       return refused == null ? new Heard.Refused(new Misfit.NoRoom()) : refused;
     }
-    return fitting.size() == 1 ? only : new Heard.Choose(fitting);
+    return fitting.size() == 1
+        ? only
+        : new Heard.Choose(fitting.stream().map(Count::evidence).toList());
   }
 
   /** Says one thing to the sentence. */
@@ -202,10 +289,10 @@ public final class Count {
   public static Heard hearNew(CountSentence sentence, String code, CountFacts facts) {
     try {
       Count count = new Count(sentence, facts);
-      return switch (wanted(sentence, facts)) {
+      return switch (wanted(sentence, facts).get(0)) {
         case LOT -> count.lot(sentence.item(), code, null);
         case SERIAL -> count.piece(sentence.item(), sentence.lot(), code);
-        case BIN, ITEM -> new Heard.Refused(new Misfit.NoRoom());
+        default -> new Heard.Refused(new Misfit.NoRoom());
       };
     } catch (MisfitFound found) {
       return new Heard.Refused(found.misfit());
@@ -246,7 +333,7 @@ public final class Count {
       throw new MisfitFound(new Misfit.OtherSite(place));
     }
     checkNothingPends();
-    return place == sentence.place() ? new Heard.Leaves() : new Heard.Enters(place);
+    return place == sentence.place() ? new Heard.Leaves(false, 0) : new Heard.Enters(place);
   }
 
   /** What was scanned but can't be kept without its lot must not be forgotten silently. */

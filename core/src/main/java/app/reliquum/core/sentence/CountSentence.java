@@ -30,18 +30,6 @@ public record CountSentence(
   /** Nothing has been said. */
   public static final CountSentence EMPTY = at(0);
 
-  /** What the sentence waits for. */
-  public enum Wanted {
-    /** The bin. */
-    BIN,
-    /** An item, or the next bin. */
-    ITEM,
-    /** The lot of the item. */
-    LOT,
-    /** The next serial number of the item. */
-    SERIAL
-  }
-
   /** In a bin, nothing more. */
   public static CountSentence at(long place) {
     return new CountSentence(place, 0, 0, "", null, Condition.GOOD, Quantity.ZERO, false);

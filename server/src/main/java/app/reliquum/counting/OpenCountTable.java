@@ -4,6 +4,7 @@ import static app.reliquum.counting.Times.utc;
 
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.sentence.CountSentence;
+import app.reliquum.core.sentence.OpenCount;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.List;
@@ -15,7 +16,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** The rows of where each person stands in what they count. */
 @Repository
-class SittingTable {
+class OpenCountTable {
 
   private static final TypeReference<List<PositionKey>> KEYS = new TypeReference<>() {};
 
@@ -26,7 +27,7 @@ class SittingTable {
   private final JsonMapper json;
   private final Clock clock;
 
-  SittingTable(JdbcClient jdbc, JsonMapper json, Clock clock) {
+  OpenCountTable(JdbcClient jdbc, JsonMapper json, Clock clock) {
     this.jdbc = jdbc;
     this.json = json;
     this.clock = clock;
@@ -35,17 +36,17 @@ class SittingTable {
   private record Row(
       long siteId, long countId, long slipId, String sentence, String asked, long nextPlaceId) {}
 
-  Tallies.Sitting read(long person, long site) {
-    return find(person, site, "").orElse(Tallies.Sitting.nothing(site));
+  OpenCount read(long person, long site) {
+    return find(person, site, "").orElse(OpenCount.nothing(site));
   }
 
-  Tallies.Sitting lock(long person, long site) {
-    Optional<Tallies.Sitting> there = find(person, site, " for update");
+  OpenCount lock(long person, long site) {
+    Optional<OpenCount> there = find(person, site, " for update");
     if (there.isEmpty()) {
       // An insert that yields to one made meanwhile; it locks the row as an update does.
       jdbc.sql(
               """
-              insert into count_sitting (person_id, site_id, sentence, changed) values (?, ?, ?, ?)
+              insert into open_count (person_id, site_id, sentence, changed) values (?, ?, ?, ?)
               on duplicate key update site_id = site_id
               """)
           .params(person, site, json.writeValueAsString(CountSentence.EMPTY), utc(clock.instant()))
@@ -55,9 +56,9 @@ class SittingTable {
     return there.orElseThrow();
   }
 
-  private Optional<Tallies.Sitting> find(long person, long site, String lock) {
+  private Optional<OpenCount> find(long person, long site, String lock) {
     return jdbc.sql(
-            "select site_id, count_id, slip_id, sentence, asked, next_place_id from count_sitting"
+            "select site_id, count_id, slip_id, sentence, asked, next_place_id from open_count"
                 + " where person_id = ?"
                 + lock)
         .param(person)
@@ -66,32 +67,32 @@ class SittingTable {
         .map(
             row ->
                 row.siteId() == site
-                    ? new Tallies.Sitting(
+                    ? new OpenCount(
                         site,
                         row.countId(),
                         row.slipId(),
                         json.readValue(row.sentence(), CountSentence.class),
                         row.asked() == null ? List.of() : json.readValue(row.asked(), KEYS),
                         row.nextPlaceId())
-                    : Tallies.Sitting.nothing(site));
+                    : OpenCount.nothing(site));
   }
 
-  void write(long person, Tallies.Sitting sitting) {
+  void write(long person, OpenCount open) {
     jdbc.sql(
             """
-            update count_sitting set site_id = ?, count_id = ?, slip_id = ?, sentence = ?,
+            update open_count set site_id = ?, count_id = ?, slip_id = ?, sentence = ?,
               asked = ?, next_place_id = ?, changed = ? where person_id = ?
             """)
         .params(
             java.util.Arrays.asList(
-                sitting.site(),
-                sitting.count(),
-                sitting.slip(),
-                json.writeValueAsString(sitting.sentence()),
-                sitting.asked().isEmpty()
+                open.site(),
+                open.count(),
+                open.slip(),
+                json.writeValueAsString(open.sentence()),
+                open.asked().isEmpty()
                     ? null
-                    : json.writerFor(KEYS).writeValueAsString(sitting.asked()),
-                sitting.nextPlace(),
+                    : json.writerFor(KEYS).writeValueAsString(open.asked()),
+                open.nextPlace(),
                 utc(clock.instant()),
                 person))
         .update();
@@ -100,7 +101,7 @@ class SittingTable {
   /** Who else stands at a slip. */
   List<String> others(long slip, long person) {
     return jdbc.sql(
-            "select w.name from count_sitting s join person w on w.id = s.person_id where s.slip_id"
+            "select w.name from open_count s join person w on w.id = s.person_id where s.slip_id"
                 + " = ? and s.person_id <> ? and s.changed > ? order by w.name")
         .params(slip, person, Tallies.since(clock.instant(), STILL_THERE))
         .query(String.class)

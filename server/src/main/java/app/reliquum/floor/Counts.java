@@ -1,0 +1,453 @@
+package app.reliquum.floor;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.scan.Action;
+import app.reliquum.core.scan.Scan;
+import app.reliquum.core.sentence.Blank;
+import app.reliquum.core.sentence.Count;
+import app.reliquum.core.sentence.Count.Heard;
+import app.reliquum.core.sentence.CountSentence;
+import app.reliquum.core.sentence.HeldPosition;
+import app.reliquum.core.sentence.Misfit;
+import app.reliquum.core.sentence.OpenCount;
+import app.reliquum.core.sentence.Verb;
+import app.reliquum.counting.Counting.Method;
+import app.reliquum.counting.Counting.SlipState;
+import app.reliquum.counting.Tallies;
+import app.reliquum.floor.FloorView.Outcome;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.SortedSet;
+import java.util.function.Function;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What is there is counted: each word is kept as it is said, by whoever says it. */
+@Component
+class Counts implements FloorVerb {
+  private static final int SLIPS_SHOWN = 8;
+  private static final int LINES_SHOWN = 200;
+  private final Tallies tallies;
+  private final StoredFacts.House house;
+
+  Counts(Tallies tallies, StoredFacts.House house) {
+    this.tallies = tallies;
+    this.house = house;
+  }
+
+  @Override
+  public Set<Verb> verbs() {
+    return Set.of(Verb.COUNT);
+  }
+
+  @Override
+  public Standing open(Actor actor, Verb verb, long site, boolean locked) {
+    return new Standing(actor, locked ? tallies.lock(actor, site) : tallies.read(actor, site));
+  }
+
+  /** Where one person stands in a count, with the facts of that moment. */
+  final class Standing implements SpokenTo {
+    private final Actor actor;
+    private final StoredCountFacts facts;
+    private final Names names;
+    private OpenCount at;
+    private List<FloorView.Choice> choices = List.of();
+    private FloorView.Told refusal;
+    private final List<FloorView.Told> told = new ArrayList<>();
+    private Verb begins;
+
+    Standing(Actor actor, OpenCount at) {
+      this.actor = actor;
+      this.at = at;
+      this.facts = new StoredCountFacts(at.site(), house, () -> this.at);
+      this.names = new Names(facts);
+    }
+
+    // What is said.
+
+    @Override
+    public FloorView.Sentence stands() {
+      return view(Outcome.STANDS);
+    }
+
+    @Override
+    public void beginAfresh() {
+      keep(CountSentence.at(at.sentence().place()));
+    }
+
+    @Override
+    public FloorView.Sentence scan(Command command, Scan scan, Duration ago) {
+      Heard heard = Count.scan(at, scan, facts);
+      if (!(heard instanceof Heard.Finds)) {
+        return follow(command, heard, ago);
+      }
+      // Where only one count is open, it is meant.
+      List<Tallies.Doing> open = tallies.open(at.site());
+      if (open.size() != 1) {
+        return refused(new Misfit.DocumentFirst(Verb.COUNT));
+      }
+      at = tallies.choose(command, at.site(), open.get(0).id());
+      return follow(command, Count.scan(at, scan, facts), ago);
+    }
+
+    @Override
+    public FloorView.Sentence say(Command command, FloorView.Saying saying, Duration ago) {
+      return follow(command, Count.say(at, Sayings.evidence(saying), facts), ago);
+    }
+
+    @Override
+    public FloorView.Sentence act(Command command, Action action) {
+      return follow(command, Count.act(at, action), Duration.ZERO);
+    }
+
+    @Override
+    public FloorView.Sentence choose(Command command, long count) {
+      at = tallies.choose(command, at.site(), count);
+      return view(Outcome.FILLED);
+    }
+
+    // What follows.
+
+    private FloorView.Sentence follow(Command command, Heard heard, Duration ago) {
+      if (heard instanceof Heard.Waits waits) {
+        keep(waits.next());
+        return view(Outcome.FILLED);
+      }
+      if (heard instanceof Heard.Counted counted) {
+        tallies.count(command, at, counted.strokes(), ago);
+        keep(counted.next());
+        return view(Outcome.COUNTED);
+      }
+      if (heard instanceof Heard.Choose choose) {
+        choices = choose.choices().stream().map(names::choice).toList();
+        return view(Outcome.CHOOSE);
+      }
+      if (heard instanceof Heard.Enters enters) {
+        at = tallies.enter(command, at, enters.place(), false);
+        return view(Outcome.FILLED);
+      }
+      if (heard instanceof Heard.Leaves leaves) {
+        return leave(command, leaves);
+      }
+      if (heard instanceof Heard.TakesBack) {
+        return tallies.undo(command, at)
+            ? view(Outcome.FILLED)
+            : refused(new Misfit.NothingToUndo());
+      }
+      if (heard instanceof Heard.Opens opens) {
+        return choose(command, opens.count());
+      }
+      if (heard instanceof Heard.Begins begin) {
+        begins = begin.verb() == Verb.COUNT ? null : begin.verb();
+        return view(Outcome.STANDS);
+      }
+      return refused(((Heard.Refused) heard).misfit());
+    }
+
+    private FloorView.Sentence leave(Command command, Heard.Leaves leaves) {
+      String where = where();
+      Tallies.Left left = tallies.leave(command, at, leaves.agreed(), leaves.next());
+      if (left instanceof Tallies.Left.Asks asks) {
+        at = asks.open();
+        return view(Outcome.ASKS);
+      }
+      Tallies.Left.Ended ended = (Tallies.Left.Ended) left;
+      at = ended.open();
+      told.add(
+          new FloorView.Told(
+              ended.slip() == null || !ended.others().isEmpty() ? "left" : "counted",
+              Map.of("where", where, "others", ended.others(), "zeros", ended.zeros())));
+      if (leaves.next() != 0 && tallies.doing(at.count()).isPresent()) {
+        at = tallies.enter(command, at, leaves.next(), false);
+      }
+      if (tallies.doing(at.count()).isEmpty()) {
+        at = tallies.lock(actor, at.site());
+        told.add(new FloorView.Told("all-counted", Map.of()));
+      }
+      return view(Outcome.DONE);
+    }
+
+    private void keep(CountSentence sentence) {
+      at = at.saying(sentence);
+      tallies.keep(actor, at);
+    }
+
+    private FloorView.Sentence refused(Misfit misfit) {
+      refusal = names.told(misfit);
+      return view(Outcome.REFUSED);
+    }
+
+    // How it stands.
+
+    private FloorView.Sentence view(Outcome outcome) {
+      Tallies.Doing doing = tallies.doing(at.count()).orElse(null);
+      boolean blind = doing != null && doing.blind();
+      CountSentence sentence = at.sentence();
+      boolean pends = sentence.pending().isPositive();
+      boolean needsLot =
+          sentence.item() != 0 && facts.measure(sentence.item()).tracking().needsLot();
+      List<Tallies.Line> counted = tallies.lines(at);
+      SentenceDraft draft = new SentenceDraft(facts);
+      draft.goods(
+          Blank.said(sentence.item()),
+          pends ? new Blank.Said<>(sentence.pending()) : Blank.empty());
+      if (blind) {
+        draft.item = withoutAvailable(draft.item);
+      }
+      draft.lot =
+          needsLot
+              ? SentenceDraft.newLot(
+                  sentence.lot().isEmpty() ? Blank.empty() : new Blank.Said<>(sentence.lot()),
+                  sentence.expiry())
+              : null;
+      draft.place = draft.place(Blank.said(sentence.place()));
+      draft.into =
+          sentence.unitLoad() == 0
+              ? null
+              : SentenceDraft.text(
+                  Blank.said(sentence.unitLoad()), facts.load(sentence.unitLoad()));
+      draft.condition = sentence.condition();
+      draft.wanted = Count.wanted(sentence, facts);
+      draft.canUndo = pends || counted.stream().anyMatch(line -> line.person() == actor.id());
+      draft.counting =
+          new CountView.Counting(
+              doing == null ? null : doing(doing),
+              doing == null
+                  ? tallies.open(at.site()).stream().map(Counts::doing).toList()
+                  : List.of(),
+              tallies.slip(at.slip()).map(this::slip).orElse(null),
+              !house.places().site(at.site(), actor).binned(),
+              tallies.statesAll(at),
+              !at.asked().isEmpty(),
+              lines(counted),
+              notFound(outcome, blind, counted.isEmpty()),
+              doing == null
+                  ? List.of()
+                  : tallies.next(at, actor, SLIPS_SHOWN).stream().map(this::slip).toList(),
+              tallies.others(at, actor));
+      FloorView.Done done = told.isEmpty() ? null : new FloorView.Done(0, told, null, null);
+      return draft.sentence(
+          Verb.COUNT, outcome, new SentenceDraft.Told(begins, choices, refusal, null, done));
+    }
+
+    /** What is being counted, to be told when it is ended. */
+    private String where() {
+      long item = tallies.slip(at.slip()).map(Tallies.SlipRowView::item).orElse(0L);
+      return item == 0 ? names.bin(at.sentence().place()) : names.item(item);
+    }
+
+    /**
+     * How much was counted of what the sentence is about: by oneself, but of pieces by everyone.
+     */
+    private Blank<Quantity> quantity(List<Tallies.Line> counted) {
+      CountSentence sentence = at.sentence();
+      if (sentence.item() == 0) {
+        return Blank.empty();
+      }
+      if (sentence.pending().isPositive()) {
+        return new Blank.Said<>(sentence.pending());
+      }
+      List<Tallies.Line> ofItem =
+          counted.stream().filter(line -> line.key().item() == sentence.item()).toList();
+      if (facts.measure(sentence.item()).tracking().needsSerial()) {
+        long pieces = ofItem.stream().filter(line -> !line.stated()).count();
+        return pieces == 0 ? Blank.empty() : new Blank.Said<>(Quantity.of(pieces));
+      }
+      return ofItem.stream()
+          .filter(line -> line.person() == actor.id() && lotOf(line).equals(sentence.lot()))
+          .findFirst()
+          .<Blank<Quantity>>map(line -> new Blank.Said<>(line.quantity()))
+          .orElse(Blank.empty());
+    }
+
+    private String lotOf(Tallies.Line line) {
+      return line.key().lot() == 0 ? "" : facts.lotCode(line.key().lot());
+    }
+
+    /** What is available would tell what the book says. */
+    private static FloorView.Item withoutAvailable(FloorView.Item shown) {
+      return new FloorView.Item(
+          shown.state(),
+          shown.id(),
+          shown.code(),
+          shown.name(),
+          shown.symbol(),
+          shown.decimals(),
+          shown.tracking(),
+          shown.packs(),
+          null,
+          shown.picture(),
+          shown.shelfNote());
+    }
+
+    private CountView.Slip slip(Tallies.SlipRowView slip) {
+      return new CountView.Slip(
+          slip.id(),
+          slip.slip(),
+          slip.round() > 1,
+          slip.person() == actor.id(),
+          slip.state() == SlipState.TAKEN,
+          slip.place() == 0 ? null : slip.place(),
+          slip.place() == 0 ? null : facts.bin(slip.place()).address(),
+          slip.item() == 0 ? null : slip.item(),
+          slip.item() == 0 ? null : facts.item(slip.item()).name());
+    }
+
+    private List<CountView.Line> lines(List<Tallies.Line> counted) {
+      List<Tallies.Line> shown = counted.stream().limit(LINES_SHOWN).toList();
+      facts.look(shown.stream().map(Tallies.Line::key).toList());
+      return shown.stream().map(this::line).toList();
+    }
+
+    private CountView.Line line(Tallies.Line line) {
+      PositionKey key = line.key();
+      Catalog.Measured item = facts.item(key.item());
+      Catalog.LotCard lot = key.lot() == 0 ? null : facts.lot(key.lot()).orElse(null);
+      return new CountView.Line(
+          line.id(),
+          line.person() == actor.id(),
+          line.name(),
+          item.id(),
+          item.code(),
+          item.name(),
+          item.unit().symbol(),
+          item.decimals(),
+          facts.picture(item.id()).orElse(null),
+          facts.bin(key.place()).address(),
+          lot == null ? null : lot.code(),
+          lot == null ? null : lot.expiry(),
+          key.serial() == 0 ? null : facts.serial(key.serial()),
+          key.unitLoad() == 0 ? null : facts.load(key.unitLoad()),
+          key.condition(),
+          line.quantity(),
+          SentenceDraft.packs(facts, item.id(), line.quantity()),
+          line.stated(),
+          line.at());
+    }
+
+    private List<CountView.NotFound> notFound(Outcome outcome, boolean blind, boolean none) {
+      SortedSet<PositionKey> missing = tallies.notFound(at);
+      // In a blind count, what the book has is told only when leaving asks about it.
+      boolean empty = at.slip() != 0 && none;
+      if (blind && outcome != Outcome.ASKS && at.asked().isEmpty() && !empty) {
+        return List.of();
+      }
+      List<PositionKey> shown = missing.stream().limit(LINES_SHOWN).toList();
+      facts.look(shown);
+      return shown.stream().map(key -> notFound(key, blind)).toList();
+    }
+
+    private CountView.NotFound notFound(PositionKey key, boolean blind) {
+      Catalog.Measured item = facts.item(key.item());
+      Quantity held =
+          facts.stockIn(key.place()).stream()
+              .filter(one -> one.key().equals(key))
+              .map(HeldPosition::quantity)
+              .findFirst()
+              .orElse(Quantity.ZERO);
+      return new CountView.NotFound(
+          item.id(),
+          item.code(),
+          item.name(),
+          item.unit().symbol(),
+          facts.picture(item.id()).orElse(null),
+          facts.bin(key.place()).address(),
+          key.lot() == 0 ? null : facts.lot(key.lot()).map(Catalog.LotCard::code).orElse(null),
+          key.serial() == 0 ? null : facts.serial(key.serial()),
+          key.unitLoad() == 0 ? null : facts.load(key.unitLoad()),
+          blind ? null : held);
+    }
+  }
+
+  private static CountView.Doing doing(Tallies.Doing of) {
+    return new CountView.Doing(
+        of.id(),
+        of.number(),
+        of.method(),
+        of.shape(),
+        of.blind(),
+        of.note(),
+        of.slips(),
+        of.done());
+  }
+
+  // What is done by touch alone.
+
+  private FloorView.Sentence standing(
+      Command command, long site, Function<Standing, Outcome> what) {
+    house.places().requireSite(site, command.actor());
+    Standing standing = open(command.actor(), Verb.COUNT, site, true);
+    return standing.view(what.apply(standing));
+  }
+
+  /** Begins a count that nobody has drawn up. */
+  @Transactional
+  FloorView.Sentence begin(Command command, long site, Method method) {
+    return standing(
+        command,
+        site,
+        standing -> {
+          standing.at = tallies.begin(command, site, method);
+          return Outcome.FILLED;
+        });
+  }
+
+  /** Takes a slip from the list. */
+  @Transactional
+  FloorView.Sentence take(Command command, long site, long slip) {
+    return standing(
+        command,
+        site,
+        standing -> {
+          standing.at = tallies.takeSlip(command, site, slip);
+          return Outcome.FILLED;
+        });
+  }
+
+  /** Counts a bin although it is on no slip. */
+  @Transactional
+  FloorView.Sentence enterKnowingly(Command command, long site, long place) {
+    return standing(
+        command,
+        site,
+        standing -> {
+          standing.at = tallies.enter(command, standing.at, place, true);
+          return Outcome.FILLED;
+        });
+  }
+
+  /** Corrects a line, or takes it away. */
+  @Transactional
+  FloorView.Sentence correct(
+      Command command, long site, long line, Quantity quantity, Duration ago) {
+    return standing(
+        command,
+        site,
+        standing -> {
+          tallies.correct(command, line, quantity, ago);
+          standing.keep(standing.at.sentence());
+          return Outcome.COUNTED;
+        });
+  }
+
+  /** Ends a count that has no slips beforehand. */
+  @Transactional
+  FloorView.Sentence finish(Command command, long site) {
+    return standing(
+        command,
+        site,
+        standing -> {
+          String number = tallies.doing(standing.at.count()).map(Tallies.Doing::number).orElse("");
+          standing.at = tallies.finish(command, standing.at);
+          standing.told.add(new FloorView.Told("in-review", Map.of("number", number)));
+          return Outcome.DONE;
+        });
+  }
+}
