@@ -4037,6 +4037,10 @@ export interface components {
         | 'PERSON';
       title: string;
     };
+    AtSiteEntry: {
+      /** Format: int64 */
+      site: number;
+    };
     BasketLine: {
       code: string;
       /** @enum {string} */
@@ -4094,10 +4098,6 @@ export interface components {
       number: string;
       proposed: boolean;
       value: number;
-    };
-    BasketSiteEntry: {
-      /** Format: int64 */
-      site: number;
     };
     BeginEntry: {
       /** Format: int64 */
@@ -4655,10 +4655,6 @@ export interface components {
       /** Format: int64 */
       site: number;
       suspected?: boolean | null;
-    };
-    CountSiteEntry: {
-      /** Format: int64 */
-      site: number;
     };
     CountSlip: {
       area: string | null;
@@ -5433,6 +5429,7 @@ export interface components {
             | 'TOGETHER'
             | 'CONTENTS'
             | 'TAKEN'
+            | 'SCANNED'
           )
         | null;
       last?: string | null;
@@ -5451,6 +5448,7 @@ export interface components {
        */
       quantity?: string | null;
       role?: ('ANY' | 'FROM' | 'TO') | null;
+      scanned?: string | null;
       /** Format: int64 */
       serial?: number | null;
       text?: string | null;
@@ -6868,10 +6866,6 @@ export interface components {
       /** Format: int64 */
       id: number;
       name: string;
-    };
-    PickSiteEntry: {
-      /** Format: int64 */
-      site: number;
     };
     PostAnswer: {
       posted: boolean;
@@ -10645,7 +10639,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['BasketSiteEntry'];
+        'application/json': components['schemas']['AtSiteEntry'];
       };
     };
     responses: {
@@ -10849,7 +10843,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['CountSiteEntry'];
+        'application/json': components['schemas']['AtSiteEntry'];
       };
     };
     responses: {
@@ -10952,7 +10946,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['PickSiteEntry'];
+        'application/json': components['schemas']['AtSiteEntry'];
       };
     };
     responses: {
@@ -10986,7 +10980,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['PickSiteEntry'];
+        'application/json': components['schemas']['AtSiteEntry'];
       };
     };
     responses: {

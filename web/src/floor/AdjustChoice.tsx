@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
-import { Choosing, ListHead, TapRow } from './Parts';
+import { Choosing, ListHead, Row } from './Parts';
 
 type Kind = Schemas['MovementKind'];
 type Way = Schemas['FloorAdjusting']['way'];
@@ -32,7 +32,7 @@ export function AdjustChoice({
             <Box key={way} component="section" aria-label={t(`righting.ways.${way}`)}>
               <ListHead>{t(`righting.ways.${way}`)}</ListHead>
               {some.map((kind) => (
-                <TapRow
+                <Row
                   key={kind.id}
                   onTap={() => onChoose(kind.id, way)}
                   title={kind.name}

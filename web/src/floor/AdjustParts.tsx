@@ -7,7 +7,7 @@ import { money, quantity } from '../kit/format';
 import { AdjustChoice } from './AdjustChoice';
 import { Basket } from './Basket';
 import type { Saying, View } from './desks';
-import { ListHead, DoneNote, HeadStrip, SmallButton, TapRow } from './Parts';
+import { ListHead, DoneNote, HeadStrip, Marks, SmallButton, Row } from './Parts';
 import { useBasics, type Parts, type Talk } from './talk';
 import { saying } from './useSentence';
 
@@ -136,13 +136,11 @@ function Lies({ view, onSay }: { view: View; onSay: (saying: Saying) => void }) 
     <Box sx={{ p: 1.5, pt: 0 }}>
       <ListHead>{t('righting.lies')}</ListHead>
       {view.candidates.map((one, i) => (
-        <TapRow
+        <Row
           key={i}
           onTap={() => onSay(saying({ kind: 'BIN', place: one.place, role: 'ANY' }))}
           title={<Code strong>{one.address}</Code>}
-          detail={[one.lot, one.condition !== 'GOOD' && t(`conditions.${one.condition}`)]
-            .filter(Boolean)
-            .join(' · ')}
+          detail={<Marks of={one} />}
           end={quantity(one.quantity)}
         />
       ))}

@@ -9,7 +9,7 @@ import { Code } from '../kit/Code';
 import { count, date } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
 import { useSave } from '../kit/useSave';
-import { Choosing, ListHead, TapRow, TypeIn } from './Parts';
+import { Choosing, ListHead, Row, TypeIn } from './Parts';
 
 /** What is expected at a site, the latest first; or goods that nobody expects. */
 export function Arriving({
@@ -43,7 +43,7 @@ export function Arriving({
     >
       <ProblemNote problem={orders.error ?? begin.error} />
       {orders.data?.rows.map((row) => (
-        <TapRow
+        <Row
           key={row.id}
           onTap={() => onChoose(row.id)}
           title={
@@ -121,7 +121,7 @@ export function StillOpen({
     <Box sx={{ px: 1.5, pb: 1.5 }}>
       <ListHead>{open.length > 0 ? t('receive.remains') : t('receive.allHere')}</ListHead>
       {open.map((line) => (
-        <TapRow
+        <Row
           key={line.line}
           onTap={() => onChoose(line.itemId)}
           title={line.name}
@@ -135,28 +135,12 @@ export function StillOpen({
       ))}
       {open.length === 0 &&
         came.map((line) => (
-          <Box
+          <Row
             key={line.line}
-            sx={{
-              display: 'flex',
-              justifyContent: 'space-between',
-              gap: 1,
-              py: 1,
-              borderTop: 1,
-              borderColor: 'divider',
-            }}
-          >
-            <span>
-              {line.name}
-              {line.origin !== 'ORDERED' && (
-                <Box component="span" sx={{ color: 'text.secondary' }}>
-                  {' '}
-                  ({t(`inbound.origin.${line.origin}`)})
-                </Box>
-              )}
-            </span>
-            <Amount value={line.received} unit={line.symbol} />
-          </Box>
+            title={line.name}
+            detail={line.origin !== 'ORDERED' && t(`inbound.origin.${line.origin}`)}
+            end={<Amount value={line.received} unit={line.symbol} />}
+          />
         ))}
     </Box>
   );

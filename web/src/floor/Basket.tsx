@@ -5,12 +5,11 @@ import { useState, type FormEvent } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Problem, type Schemas } from '../api/client';
 import { Amount } from '../kit/Amount';
-import { Code } from '../kit/Code';
 import { FilePick } from '../kit/FilePick';
 import { filledIn, KindFields, type Filled } from '../kit/KindFields';
 import { readable } from '../kit/numbers';
 import { pictureOf } from '../kit/pictureOf';
-import { HeadStrip, MainButton, SmallButton } from './Parts';
+import { HeadStrip, MainButton, Marks, Row, SmallButton } from './Parts';
 import { Refusal } from './Refusal';
 import { useTold } from './told';
 import { soFar } from '../kit/numbers';
@@ -183,39 +182,15 @@ function BasketRow({
       component="li"
       sx={{ bgcolor: 'background.paper', borderBottom: 1, borderColor: 'divider' }}
     >
-      <Box
-        component="button"
-        type="button"
-        aria-expanded={open}
-        onClick={onOpen}
-        sx={{
-          font: 'inherit',
-          color: 'inherit',
-          textAlign: 'left',
-          border: 0,
-          bgcolor: 'transparent',
-          width: '100%',
-          minHeight: 60,
-          px: 1.5,
-          py: 0.75,
-          display: 'flex',
-          gap: 1.5,
-          alignItems: 'center',
-        }}
-      >
-        <Box sx={{ flex: 1, minWidth: 0 }}>
-          <Box sx={{ fontSize: 19, lineHeight: 1.25 }}>{line.name}</Box>
-          <Box sx={{ color: 'text.secondary', fontSize: 16 }}>
-            <Code>{line.place}</Code>
-            {line.lot && ` · ${line.lot}`}
-            {line.serial && ` · ${line.serial}`}
-            {line.condition !== 'GOOD' && ` · ${t(`conditions.${line.condition}`)}`}
-          </Box>
-        </Box>
-        <Box sx={{ fontSize: 21 }}>
-          {Number(line.quantity) === 0 ? '0' : <Amount value={line.quantity} unit={line.symbol} />}
-        </Box>
-      </Box>
+      <Row
+        expanded={open}
+        onTap={onOpen}
+        title={line.name}
+        detail={<Marks of={line} place={line.place} />}
+        end={
+          Number(line.quantity) === 0 ? '0' : <Amount value={line.quantity} unit={line.symbol} />
+        }
+      />
       {open && (
         <Box sx={{ display: 'flex', gap: 1, p: 1.5, pt: 0 }}>
           {!line.serial && (

@@ -9,7 +9,6 @@ import { useMay } from '../app/session';
 import { fonts } from '../app/theme';
 import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
-import { date } from '../kit/format';
 import { ItemPicture } from '../kit/ItemPicture';
 import { ProblemNote } from '../kit/ProblemNote';
 import { parts, StockBar } from '../kit/StockBar';
@@ -19,11 +18,11 @@ import { ChooseGoods } from './ChooseGoods';
 import { Choices } from './Offers';
 import { useOpening } from './opening';
 import { sentenceDesk } from './desks';
+import { Marks, Row } from './Parts';
 import { ScanBar } from './ScanBar';
 import { saying } from './useSentence';
 
 type Site = Schemas['SiteCard'];
-type Row = Schemas['OnHandRow'];
 
 /** Starts the Move sentence with what is on the card, or goes on with a scan from it. */
 function useStart(site: Site) {
@@ -97,26 +96,6 @@ function Card({
       </Box>
       <ScanBar site={site.id} hint={t('floor.type')} onScan={hear} />
     </>
-  );
-}
-
-function Marks({ row }: { row: Row }) {
-  const { t } = useTranslation();
-  return (
-    <Box sx={{ color: 'text.secondary', fontSize: 16 }}>
-      {row.lot && (
-        <>
-          {t('lot')} <Code>{row.lot}</Code>{' '}
-        </>
-      )}
-      {row.serial && (
-        <>
-          {t('serial')} <Code>{row.serial}</Code>{' '}
-        </>
-      )}
-      {row.expiry && `${t('expires')} ${date(row.expiry)} `}
-      {row.condition !== 'GOOD' && row.condition && t(`conditions.${row.condition}`)}
-    </Box>
   );
 }
 
@@ -198,7 +177,9 @@ export function ItemCard({ site }: { site: Site }) {
               of={parts(row.onHand ?? '0', row.available ?? '0', null, row.reserved)}
               scale={most}
             />
-            <Marks row={row} />
+            <Box sx={{ color: 'text.secondary', fontSize: 16 }}>
+              <Marks of={row} />
+            </Box>
           </Box>
         ))}
         {lies.data?.total === 0 && <Box>{t('floor.noneHere', { site: site.name })}</Box>}
@@ -243,15 +224,16 @@ export function BinCard({ site }: { site: Site }) {
         <ChooseGoods rows={rows} onMove={(parts) => start.mutate(contents(id, parts))} />
       ) : (
         rows.map((row) => (
-          <Box key={row.key} sx={{ py: 1, borderTop: 1, borderColor: 'divider' }}>
-            <Box sx={{ display: 'flex', justifyContent: 'space-between', gap: 1, fontSize: 20 }}>
-              <span>{row.name}</span>
+          <Row
+            key={row.key}
+            title={row.name}
+            detail={<Marks of={row} />}
+            end={
               <b>
                 <Amount value={row.onHand} unit={row.symbol} />
               </b>
-            </Box>
-            <Marks row={row} />
-          </Box>
+            }
+          />
         ))
       )}
       {mayMove && rows.length > 1 && !choosing && (

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
-import { Choosing, ListHead, SmallButton, TapRow } from './Parts';
+import { Choosing, ListHead, SmallButton, Row } from './Parts';
 
 /** Which count, or a new one of one's own. */
 export function CountChoice({
@@ -21,7 +21,7 @@ export function CountChoice({
       find={t(counts.length > 0 ? 'counting.choose' : 'counting.none')}
     >
       {counts.map((count) => (
-        <TapRow
+        <Row
           key={count.id}
           onTap={() => onChoose(count.id)}
           title={

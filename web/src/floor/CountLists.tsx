@@ -6,9 +6,8 @@ import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
 import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
-import { date } from '../kit/format';
 import { ItemPicture } from '../kit/ItemPicture';
-import { ListHead, Warning } from './Parts';
+import { ListHead, Marks, Row, Warning } from './Parts';
 import { soFar } from '../kit/numbers';
 import { NumberField } from '../kit/NumberField';
 
@@ -16,32 +15,6 @@ type Line = Schemas['FloorCountLine'];
 type Missed = Schemas['FloorNotFound'][];
 
 const arrive = keyframes`from { opacity: 0; transform: translateX(-12px) } to { transform: none }`;
-
-interface Told {
-  name: string;
-  lot: string | null;
-  serial: string | null;
-  load: string | null;
-  expiry?: string | null;
-  condition?: Line['condition'];
-}
-
-function Marks({ of }: { of: Told }) {
-  const { t } = useTranslation();
-  return (
-    <Box component="span" sx={{ color: 'text.secondary', fontSize: 16, display: 'block' }}>
-      {of.lot && (
-        <>
-          {t('move.lot')} <Code>{of.lot}</Code>
-          {of.expiry && ` (${date(of.expiry)})`}{' '}
-        </>
-      )}
-      {of.serial && <Code>{of.serial} </Code>}
-      {of.load && `${t('away.load')} ${of.load} `}
-      {of.condition && of.condition !== 'GOOD' && t(`conditions.${of.condition}`)}
-    </Box>
-  );
-}
 
 /** What was counted here, by everyone; one's own lines can be corrected. */
 export function CountLines({
@@ -70,48 +43,50 @@ export function CountLines({
           data-line={line.item}
           sx={{
             bgcolor: 'background.paper',
-            borderTop: 1,
-            borderColor: 'divider',
             animation: line.mine ? undefined : `${arrive} 240ms ease-out`,
           }}
         >
-          <Box
-            sx={{ display: 'flex', gap: 1.5, alignItems: 'center', minHeight: 60, px: 1, py: 0.5 }}
-          >
-            <ItemPicture item={line.itemId} picture={line.picture} name={line.name} size={48} />
-            <Box sx={{ flex: 1, minWidth: 0 }}>
-              <Box sx={{ fontSize: 19, lineHeight: 1.2 }}>
-                {withPlace && (
-                  <>
-                    <Code strong>{line.place}</Code>{' '}
-                  </>
+          <Row
+            start={
+              <ItemPicture item={line.itemId} picture={line.picture} name={line.name} size={48} />
+            }
+            title={
+              <>
+                {withPlace && <Code strong>{line.place}</Code>} {line.name}
+              </>
+            }
+            detail={
+              <>
+                <Marks of={line} />
+                {!line.mine && (
+                  <Box sx={{ fontSize: 15, fontWeight: 600, color: 'text.primary' }}>
+                    {t('counting.by', { name: line.person })}
+                  </Box>
                 )}
-                {line.name}
-              </Box>
-              <Marks of={line} />
-              {!line.mine && (
-                <Box sx={{ fontSize: 15, fontWeight: 600 }}>
-                  {t('counting.by', { name: line.person })}
-                </Box>
-              )}
-            </Box>
-            <Box sx={{ fontSize: 21, textAlign: 'right' }}>
-              {line.serial ? '✓' : Number(line.quantity) === 0 ? '0' : null}
-              {!line.serial && Number(line.quantity) !== 0 && (
-                <Amount value={line.quantity} unit={line.symbol} />
-              )}
-            </Box>
-            {line.mine && (
-              <Button
-                aria-label={t('counting.change', { name: line.name })}
-                aria-expanded={opened === line.id}
-                onClick={() => onOpen(opened === line.id ? null : line.id)}
-                sx={{ minHeight: 52, minWidth: 52, fontSize: 24, p: 0 }}
-              >
-                ⋯
-              </Button>
-            )}
-          </Box>
+              </>
+            }
+            end={
+              <>
+                {line.serial ? (
+                  '✓'
+                ) : Number(line.quantity) === 0 ? (
+                  '0'
+                ) : (
+                  <Amount value={line.quantity} unit={line.symbol} />
+                )}
+                {line.mine && (
+                  <Button
+                    aria-label={t('counting.change', { name: line.name })}
+                    aria-expanded={opened === line.id}
+                    onClick={() => onOpen(opened === line.id ? null : line.id)}
+                    sx={{ minHeight: 52, minWidth: 52, fontSize: 24, p: 0 }}
+                  >
+                    ⋯
+                  </Button>
+                )}
+              </>
+            }
+          />
           {opened === line.id && (
             <Correct key={line.id} line={line} onCorrect={(amount) => onCorrect(line.id, amount)} />
           )}
@@ -168,25 +143,14 @@ function Correct({ line, onCorrect }: { line: Line; onCorrect: (amount: string |
   );
 }
 
-function Missing({ of, here }: { of: Schemas['FloorNotFound']; here: string | null }) {
+function Missing({ of, here }: { of: Missed[number]; here: string | null }) {
   return (
-    <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', minHeight: 56, py: 0.5 }}>
-      <ItemPicture item={of.itemId} picture={of.picture} name={of.name} size={48} />
-      <Box sx={{ flex: 1, minWidth: 0 }}>
-        <Box sx={{ fontSize: 19, lineHeight: 1.2 }}>{of.name}</Box>
-        <Marks of={of} />
-        {of.place !== here && (
-          <Box component="span" sx={{ color: 'text.secondary', fontSize: 16 }}>
-            <Code>{of.place}</Code>
-          </Box>
-        )}
-      </Box>
-      {of.quantity !== null && !of.serial && (
-        <Box sx={{ fontSize: 19 }}>
-          <Amount value={of.quantity} unit={of.symbol} />
-        </Box>
-      )}
-    </Box>
+    <Row
+      start={<ItemPicture item={of.itemId} picture={of.picture} name={of.name} size={48} />}
+      title={of.name}
+      detail={<Marks of={of} place={of.place === here ? null : of.place} />}
+      end={of.quantity !== null && !of.serial && <Amount value={of.quantity} unit={of.symbol} />}
+    />
   );
 }
 
@@ -211,9 +175,7 @@ export function NotFound({
         {t(none ? 'counting.bookHasHere' : 'counting.notYet', { count: notFound.length })}
       </ListHead>
       {notFound.map((one, i) => (
-        <Box key={i} sx={{ borderTop: 1, borderColor: 'divider', borderTopStyle: 'dashed', px: 1 }}>
-          <Missing of={one} here={here} />
-        </Box>
+        <Missing key={i} of={one} here={here} />
       ))}
     </Box>
   );
@@ -237,9 +199,7 @@ export function Asked({
       </Box>
       <Box sx={{ fontSize: 17, mb: 0.5 }}>{t('counting.askWhy')}</Box>
       {notFound.map((one, i) => (
-        <Box key={i} sx={{ borderTop: 1, borderColor: 'divider' }}>
-          <Missing of={one} here={here} />
-        </Box>
+        <Missing key={i} of={one} here={here} />
       ))}
     </Warning>
   );

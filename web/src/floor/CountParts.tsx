@@ -7,7 +7,7 @@ import { Code } from '../kit/Code';
 import { CountChoice } from './CountChoice';
 import { Asked, CountLines, NotFound } from './CountLists';
 import { sentenceDesk, type Step } from './desks';
-import { HeadStrip, ListHead, TapRow } from './Parts';
+import { HeadStrip, ListHead, Row } from './Parts';
 import { useBasics, type Parts, type Talk } from './talk';
 
 type Counting = Schemas['FloorCounting'];
@@ -147,7 +147,7 @@ function Slips({ slips, onTake }: { slips: Counting['slips']; onTake: (slip: num
     <Box sx={{ px: 1.5, pb: 1.5 }}>
       <ListHead>{slips.length > 0 ? t('counting.next') : t('counting.noSlips')}</ListHead>
       {slips.map((slip) => (
-        <TapRow
+        <Row
           key={slip.id}
           onTap={() => onTake(slip.id)}
           title={

@@ -9,7 +9,7 @@ import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { useSave } from '../kit/useSave';
 import { sound } from '../kit/tones';
-import { DoneNote, HeadStrip, SmallButton, Warning, TypeIn } from './Parts';
+import { DoneNote, HeadStrip, Marks, Row, SmallButton, Warning, TypeIn } from './Parts';
 import { Refusal } from './Refusal';
 import { ScanBar } from './ScanBar';
 import { decimal } from '../kit/numbers';
@@ -139,55 +139,47 @@ function OutRow({
 }) {
   const { t } = useTranslation();
   return (
-    <Box
-      sx={{
-        display: 'flex',
-        alignItems: 'center',
-        gap: 1,
-        px: 1.5,
-        minHeight: 68,
-        bgcolor: 'background.paper',
-        borderTop: 1,
-        borderColor: 'divider',
-      }}
-    >
-      <Box sx={{ flex: 1, minWidth: 0 }}>
-        <Box sx={{ fontSize: 19, lineHeight: 1.25 }}>{goods.name}</Box>
-        <Box sx={{ color: 'text.secondary', fontSize: 16 }}>
-          {[goods.lot, goods.serial].filter(Boolean).join(' · ')} {t('loan.stillOut')}{' '}
-          {quantity(goods.open)} {goods.symbol}
+    <Row
+      title={goods.name}
+      detail={
+        <>
+          <Marks of={goods} /> {t('loan.stillOut')} {quantity(goods.open)} {goods.symbol}
+        </>
+      }
+      end={
+        <Box sx={{ display: 'flex', gap: 1 }}>
+          {coming !== undefined && !goods.serial && (
+            <TypeIn
+              aria-label={`${t('quantity')} ${goods.name}`}
+              inputMode="decimal"
+              value={coming}
+              onChange={(event) => onChange(event.target.value)}
+              onKeyDown={(event) => {
+                if (event.key !== 'Enter') {
+                  return;
+                }
+                event.preventDefault();
+                event.currentTarget.blur();
+                // A scanner types into whatever has the focus: what follows the figure is a scan.
+                const [, amount, scanned] = /^([\d.,]*)(.*)$/.exec(coming) ?? [];
+                if (scanned) {
+                  onChange(amount);
+                  onScan(scanned);
+                }
+              }}
+              sx={{ flex: '0 0 84px', width: 84, px: 1, fontSize: 20, textAlign: 'right' }}
+            />
+          )}
+          <Button
+            variant={coming === undefined ? 'outlined' : 'contained'}
+            sx={{ minHeight: 52, minWidth: 92, fontSize: 17 }}
+            aria-pressed={coming !== undefined}
+            onClick={() => onChange(coming === undefined ? goods.open : undefined)}
+          >
+            {t('righting.back')}
+          </Button>
         </Box>
-      </Box>
-      {coming !== undefined && !goods.serial && (
-        <TypeIn
-          aria-label={`${t('quantity')} ${goods.name}`}
-          inputMode="decimal"
-          value={coming}
-          onChange={(event) => onChange(event.target.value)}
-          onKeyDown={(event) => {
-            if (event.key !== 'Enter') {
-              return;
-            }
-            event.preventDefault();
-            event.currentTarget.blur();
-            // A scanner types into whatever has the focus: what follows the figure is a scan.
-            const [, amount, scanned] = /^([\d.,]*)(.*)$/.exec(coming) ?? [];
-            if (scanned) {
-              onChange(amount);
-              onScan(scanned);
-            }
-          }}
-          sx={{ flex: '0 0 84px', width: 84, px: 1, fontSize: 20, textAlign: 'right' }}
-        />
-      )}
-      <Button
-        variant={coming === undefined ? 'outlined' : 'contained'}
-        sx={{ minHeight: 52, minWidth: 92, fontSize: 17 }}
-        aria-pressed={coming !== undefined}
-        onClick={() => onChange(coming === undefined ? goods.open : undefined)}
-      >
-        {t('righting.back')}
-      </Button>
-    </Box>
+      }
+    />
   );
 }

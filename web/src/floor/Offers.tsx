@@ -4,7 +4,7 @@ import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
-import { ListHead } from './Parts';
+import { ListHead, Row } from './Parts';
 import type { View } from './desks';
 import { useNamed, type Named } from './told';
 import { saying, type Saying } from './useSentence';
@@ -62,39 +62,21 @@ export function Candidates({ view, onChoose }: { view: View; onChoose: (saying: 
     <Box sx={{ p: 1.5, pt: 0 }}>
       <ListHead>{byPlace ? t('move.liesIn') : t('move.liesThere')}</ListHead>
       {offered.map((one, i) => (
-        <Box
+        <Row
           key={i}
-          component={toTap ? 'button' : 'div'}
-          type={toTap ? 'button' : undefined}
-          onClick={toTap ? () => choose(one) : undefined}
-          sx={{
-            font: 'inherit',
-            color: 'inherit',
-            width: '100%',
-            minHeight: 52,
-            px: 1.5,
-            display: 'flex',
-            alignItems: 'center',
-            gap: 1.5,
-            bgcolor: 'background.paper',
-            border: 0,
-            borderTop: 1,
-            borderColor: 'divider',
-            cursor: toTap ? 'pointer' : 'default',
-            fontSize: 19,
-            textAlign: 'left',
-          }}
-        >
-          <Code strong>{byPlace ? one.address : one.lot}</Code>
-          {!byPlace && one.expiry && (
-            <Box component="span" sx={{ color: 'text.secondary', fontSize: 16 }}>
-              {t('expires')} {date(one.expiry)}
-            </Box>
-          )}
-          <Box component="span" sx={{ ml: 'auto' }}>
-            {quantity(one.quantity)}
-          </Box>
-        </Box>
+          onTap={toTap ? () => choose(one) : undefined}
+          title={
+            <>
+              <Code strong>{byPlace ? one.address : one.lot}</Code>
+              {!byPlace && one.expiry && (
+                <Box component="span" sx={{ color: 'text.secondary', fontSize: 16, ml: 1 }}>
+                  {t('expires')} {date(one.expiry)}
+                </Box>
+              )}
+            </>
+          }
+          end={quantity(one.quantity)}
+        />
       ))}
     </Box>
   );

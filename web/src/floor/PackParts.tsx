@@ -9,7 +9,7 @@ import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
 import { useSave } from '../kit/useSave';
-import { Choosing, ListHead, HeadStrip, SmallButton, TapRow, TypeIn } from './Parts';
+import { Choosing, ListHead, HeadStrip, SmallButton, Row, TypeIn } from './Parts';
 import { SentenceLine } from './SentenceLine';
 import { useBasics, type Parts, type Talk } from './talk';
 import { saying } from './useSentence';
@@ -64,15 +64,12 @@ export function usePackParts(talk: Talk): Parts {
           <Box sx={{ p: 1.5, pt: 0 }}>
             <ListHead>{t('packing.toPack')}</ListHead>
             {picking.stops.map((stop) => (
-              <Box
+              <Row
                 key={stop.id}
-                sx={{ borderTop: 1, borderColor: 'divider', py: 1, display: 'flex', gap: 1 }}
-              >
-                <Box sx={{ flex: 1 }}>
-                  {stop.name} <Code>{stop.mark}</Code>
-                </Box>
-                {quantity(stop.quantity)} {stop.symbol}
-              </Box>
+                title={stop.name}
+                detail={stop.mark && <Code>{stop.mark}</Code>}
+                end={`${quantity(stop.quantity)} ${stop.symbol}`}
+              />
             ))}
           </Box>
         )}
@@ -112,7 +109,7 @@ function PackChoice({
       none={choices.length === 0 && t('packing.none')}
     >
       {choices.map((one) => (
-        <TapRow
+        <Row
           key={one.id}
           onTap={() => onChoose(one.id)}
           title={
@@ -183,31 +180,28 @@ function Parcels({
       <ListHead>{t('packing.loads')}</ListHead>
       <ProblemNote problem={weigh.error ?? carry.error} />
       {picking.parcels.map((parcel) => (
-        <Box key={parcel.load} sx={{ borderTop: 1, borderColor: 'divider', py: 1 }}>
-          <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
-            <Box sx={{ flex: 1, minWidth: 0 }}>
-              <Code strong>{parcel.code}</Code>
-              <Box sx={{ color: 'text.secondary', fontSize: 16 }}>
-                {[
-                  t('packing.kinds', { count: parcel.kinds }),
-                  parcel.weight !== null && `${quantity(String(parcel.weight))} kg`,
-                  parcel.tracking,
-                ]
-                  .filter(Boolean)
-                  .join(' · ')}
-              </Box>
-            </Box>
-            <Box sx={{ display: 'flex', width: 104 }}>
-              {picking.stops.length > 0 && (
+        <Box key={parcel.load} sx={{ pb: 1 }}>
+          <Row
+            title={<Code strong>{parcel.code}</Code>}
+            detail={[
+              t('packing.kinds', { count: parcel.kinds }),
+              parcel.weight !== null && `${quantity(String(parcel.weight))} kg`,
+              parcel.tracking,
+            ]
+              .filter(Boolean)
+              .join(' · ')}
+            end={
+              picking.stops.length > 0 ? (
                 <SmallButton onClick={() => onUse(parcel.load)}>{t('packing.use')}</SmallButton>
-              )}
-              {picking.stops.length === 0 && parcel.weight === null && (
-                <SmallButton onClick={() => weigh.mutate({ load: parcel.load })}>
-                  {t('packing.weigh')}
-                </SmallButton>
-              )}
-            </Box>
-          </Box>
+              ) : (
+                parcel.weight === null && (
+                  <SmallButton onClick={() => weigh.mutate({ load: parcel.load })}>
+                    {t('packing.weigh')}
+                  </SmallButton>
+                )
+              )
+            }
+          />
           {picking.stops.length === 0 && parcel.weight === null && (
             <Typed onWeight={(weight) => weigh.mutate({ load: parcel.load, weight })} />
           )}

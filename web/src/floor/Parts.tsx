@@ -1,8 +1,11 @@
 import Box from '@mui/material/Box';
 import Button, { type ButtonProps } from '@mui/material/Button';
 import { styled, type SxProps, type Theme } from '@mui/material/styles';
-import type { ReactNode } from 'react';
+import { Fragment, type ReactNode } from 'react';
+import { useTranslation } from 'react-i18next';
+import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
+import { date } from '../kit/format';
 
 /** What was done: large, with a mark that is not only a colour. */
 export function DoneNote({ title, children }: { title: string; children: ReactNode }) {
@@ -68,34 +71,41 @@ export function Warning({ children }: { children: ReactNode }) {
   );
 }
 
-/** A row of a list that can be tapped with a glove. */
-export function TapRow({
+/** A row of a list; one that does something can be tapped with a glove. */
+export function Row({
   onTap,
+  start,
   title,
   detail,
   end,
   pressed,
+  expanded,
 }: {
-  onTap: () => void;
+  /** What a tap does; nothing where it is only looked at. */
+  onTap?: () => void;
+  start?: ReactNode;
   title: ReactNode;
   detail?: ReactNode;
   end?: ReactNode;
   /** Whether it is chosen, where several may be. */
   pressed?: boolean;
+  /** Whether it is opened, where it can be. */
+  expanded?: boolean;
 }) {
   return (
     <Box
-      component="button"
-      type="button"
+      component={onTap ? 'button' : 'div'}
+      type={onTap && 'button'}
       aria-pressed={pressed}
+      aria-expanded={expanded}
       onClick={onTap}
       sx={{
         font: 'inherit',
         color: 'inherit',
         width: '100%',
-        minHeight: 60,
+        minHeight: onTap ? 60 : 48,
         px: 1.5,
-        py: 1,
+        py: onTap ? 1 : 0.75,
         display: 'flex',
         alignItems: 'center',
         gap: 1.5,
@@ -103,17 +113,57 @@ export function TapRow({
         border: 0,
         borderTop: 1,
         borderColor: 'divider',
-        cursor: 'pointer',
+        cursor: onTap && 'pointer',
         textAlign: 'left',
       }}
     >
+      {start}
       <Box sx={{ flex: 1, minWidth: 0 }}>
         <Box sx={{ fontSize: 19, lineHeight: 1.25 }}>{title}</Box>
         {detail && <Box sx={{ color: 'text.secondary', fontSize: 16 }}>{detail}</Box>}
       </Box>
-      {end && <Box sx={{ fontSize: 19, whiteSpace: 'nowrap' }}>{end}</Box>}
+      {end && (
+        <Box sx={{ display: 'flex', alignItems: 'center', fontSize: 19, whiteSpace: 'nowrap' }}>
+          {end}
+        </Box>
+      )}
     </Box>
   );
+}
+
+/** What tells goods apart from others of their item, and where they lie. */
+export function Marks({
+  of,
+  place,
+}: {
+  of: {
+    lot?: string | null;
+    expiry?: string | null;
+    serial?: string | null;
+    load?: string | null;
+    condition?: Schemas['FloorCandidate']['condition'] | null;
+  };
+  place?: string | null;
+}) {
+  const { t } = useTranslation();
+  const marks = [
+    place && <Code strong>{place}</Code>,
+    of.lot && (
+      <>
+        {t('move.lot')} <Code>{of.lot}</Code>
+        {of.expiry && ` (${date(of.expiry)})`}
+      </>
+    ),
+    of.serial && <Code>{of.serial}</Code>,
+    of.load && `${t('away.load')} ${of.load}`,
+    of.condition && of.condition !== 'GOOD' && t(`conditions.${of.condition}`),
+  ].filter(Boolean);
+  return marks.map((mark, i) => (
+    <Fragment key={i}>
+      {i > 0 && ' · '}
+      {mark}
+    </Fragment>
+  ));
 }
 
 /** The second row of buttons of a sentence. */

@@ -5,7 +5,7 @@ import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date } from '../kit/format';
 import { fonts } from '../app/theme';
-import { Choosing, MainButton, TapRow, TypeIn } from './Parts';
+import { Choosing, MainButton, Row, TypeIn } from './Parts';
 
 type Choice = Schemas['FloorPickChoice'];
 
@@ -38,7 +38,7 @@ export function PickChoice({
     >
       {choices.map((one) => (
         <Box key={one.id} sx={{ borderLeft: totes.has(one.id) ? 10 : 0 }}>
-          <TapRow
+          <Row
             pressed={totes.has(one.id)}
             onTap={() => toggle(one.id)}
             title={

@@ -5,7 +5,7 @@ import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { quantity } from '../kit/format';
 import type { Saying } from './desks';
-import { ListHead, HeadStrip, SmallButton, TapRow, Warning } from './Parts';
+import { ListHead, HeadStrip, SmallButton, Row, Warning } from './Parts';
 import { PickChoice } from './PickChoice';
 import { useBasics, type Parts, type Talk } from './talk';
 import { saying } from './useSentence';
@@ -102,7 +102,7 @@ function Stops({
     <Box sx={{ p: 1.5, pt: 0 }}>
       <ListHead>{t('picking.walk')}</ListHead>
       {picking.stops.map((stop) => (
-        <TapRow
+        <Row
           key={stop.id}
           onTap={() => onSay(saying({ kind: 'BIN', place: stop.placeId, role: 'FROM' }))}
           title={

@@ -7,9 +7,9 @@ import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
 import { ago, quantity } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
-import { ListHead, TapRow } from './Parts';
+import { ListHead, Marks, Row } from './Parts';
 import type { View } from './desks';
-import { saying, type Saying } from './useSentence';
+import { goodsSaid, saying, type Saying } from './useSentence';
 
 /** Everything that waits on docks, at inspection and on trolleys: to tap instead of a scan. */
 export function WaitingList({
@@ -29,24 +29,12 @@ export function WaitingList({
   const goods = rows.filter((row) => !row.trolley && row.condition !== 'ON_HOLD');
   const toCheck = rows.length - goods.length - rows.filter((row) => row.trolley).length;
   const whole = (row: Schemas['WaitingRow']) =>
-    row.loadId
-      ? saying({ kind: 'LOAD', load: row.loadId })
-      : saying({
-          kind: 'TOGETHER',
-          parts: [
-            saying({ kind: 'BIN', place: row.placeId, role: 'FROM' }),
-            row.lotId
-              ? saying({ kind: 'LOT', item: row.itemId, lot: row.lotId })
-              : row.serialId
-                ? saying({ kind: 'SERIAL', item: row.itemId, lot: 0, serial: row.serialId })
-                : saying({ kind: 'ITEM', item: row.itemId, counts: '0' }),
-          ],
-        });
+    row.loadId ? saying({ kind: 'LOAD', load: row.loadId }) : goodsSaid(row, row.placeId);
   return (
     <Box sx={{ px: 1.5, pb: 1.5 }}>
       <ProblemNote problem={waiting.error} />
       {[...trolleys.values()].map((row) => (
-        <TapRow
+        <Row
           key={row.loadId}
           onTap={() => onChoose(saying({ kind: 'LOAD', load: row.loadId }))}
           title={
@@ -58,26 +46,13 @@ export function WaitingList({
         />
       ))}
       {goods.map((row) => (
-        <TapRow
+        <Row
           key={row.key}
           onTap={() => onChoose(whole(row))}
           title={row.name}
           detail={
             <>
-              <Code>{row.place}</Code>
-              {row.lot && (
-                <>
-                  {' · '}
-                  {t('move.lot')} <Code>{row.lot}</Code>
-                </>
-              )}
-              {row.serial && (
-                <>
-                  {' · '}
-                  <Code>{row.serial}</Code>
-                </>
-              )}
-              {row.condition === 'REJECTED' && ` · ${t('conditions.REJECTED')}`}
+              <Marks of={{ ...row, load: null }} place={row.place} />
               {row.since && ` · ${ago(row.since)}`}
             </>
           }
@@ -123,32 +98,16 @@ export function RoundList({ site, load }: { site: number; load: number }) {
     <Box sx={{ px: 1.5, pb: 1.5 }}>
       <ProblemNote problem={round.error} />
       {stops.map((stop, i) => (
-        <Box
+        <Row
           key={`${stop.placeId} ${stop.itemId} ${stop.lotId}`}
-          sx={{
-            display: 'flex',
-            alignItems: 'baseline',
-            gap: 1.5,
-            py: 1,
-            px: 1.5,
-            borderTop: 1,
-            borderColor: 'divider',
-            bgcolor: i === 0 ? 'background.paper' : undefined,
-            fontSize: i === 0 ? 24 : 18,
-          }}
-        >
-          <Code strong>{stop.address}</Code>
-          <Box sx={{ flex: 1, minWidth: 0 }}>
-            {stop.name}
-            {stop.lot && (
-              <Box component="span" sx={{ color: 'text.secondary' }}>
-                {' '}
-                {t('move.lot')} <Code>{stop.lot}</Code>
-              </Box>
-            )}
-          </Box>
-          <Amount value={stop.quantity} unit={stop.symbol} />
-        </Box>
+          title={
+            <Box component="span" sx={{ fontSize: i === 0 ? 24 : 18 }}>
+              <Code strong>{stop.address}</Code> {stop.name}
+            </Box>
+          }
+          detail={stop.lot && <Marks of={stop} />}
+          end={<Amount value={stop.quantity} unit={stop.symbol} />}
+        />
       ))}
       {round.data?.nowhere.map((one) => (
         <Box key={one.name + one.lot} sx={{ p: 1.5, color: 'error.main' }}>

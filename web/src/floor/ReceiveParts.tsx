@@ -6,7 +6,7 @@ import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { Arriving, StillOpen } from './Arriving';
 import type { Saying, View } from './desks';
-import { ListHead, HeadStrip, TapRow, Warning, TypeIn } from './Parts';
+import { ListHead, HeadStrip, Row, Warning, TypeIn } from './Parts';
 import { SentenceLine } from './SentenceLine';
 import { useBasics, type Parts, type Talk } from './talk';
 import { saying } from './useSentence';
@@ -25,7 +25,7 @@ export function useReceiveParts(talk: Talk): Parts {
     <Box sx={{ px: 1.5 }}>
       <ListHead>{t('receive.whichOrder')}</ListHead>
       {orders.map((one) => (
-        <TapRow
+        <Row
           key={one.id}
           onTap={() => choose(one.id)}
           title={<Code strong>{one.number}</Code>}

@@ -6,7 +6,7 @@ import { api, read, type Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
-import { Choosing, ListHead, TapRow } from './Parts';
+import { Choosing, ListHead, Row } from './Parts';
 import type { TransferVerb } from './desks';
 
 /** What is planned must be released first; what is begun on the floor may still be empty. */
@@ -57,7 +57,7 @@ export function TransferChoice({
     >
       <ProblemNote problem={transfers.error ?? destinations.error} />
       {rows.map((row) => (
-        <TapRow
+        <Row
           key={row.id}
           onTap={() => onChoose(row.id)}
           title={

@@ -4,54 +4,18 @@ import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../api/client';
 import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
-import { date, quantity } from '../kit/format';
+import { quantity } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
 import { useSave } from '../kit/useSave';
-import { ListHead, TapRow } from './Parts';
-import { saying, type Saying } from './useSentence';
+import { ListHead, Marks, Row } from './Parts';
+import { goodsSaid, type Saying } from './useSentence';
 import { minus } from '../kit/numbers';
 
 type Transfer = Schemas['FloorTransfer'];
 type Marked = Pick<Schemas['TransferKept'], 'lot' | 'expiry' | 'serial' | 'load'>;
 
-function Marks({ of, place }: { of: Marked; place?: string }) {
-  const { t } = useTranslation();
-  return (
-    <>
-      {place && <Code strong>{place}</Code>}
-      {of.lot && (
-        <>
-          {place && ' · '}
-          {t('move.lot')} <Code>{of.lot}</Code>
-          {of.expiry && ` (${date(of.expiry)})`}
-        </>
-      )}
-      {of.serial && (
-        <>
-          {' '}
-          <Code>{of.serial}</Code>
-        </>
-      )}
-      {of.load && ` ${t('away.load')} ${of.load}`}
-    </>
-  );
-}
-
-/** The goods of a row, as if they had been scanned. */
-function goods(
-  row: Pick<Schemas['TransferKept'], 'itemId' | 'lotId' | 'serialId'>,
-  more: Saying[] = [],
-): Saying {
-  const which = row.serialId
-    ? saying({ kind: 'SERIAL', item: row.itemId, lot: row.lotId, serial: row.serialId })
-    : row.lotId
-      ? saying({ kind: 'LOT', item: row.itemId, lot: row.lotId })
-      : saying({ kind: 'ITEM', item: row.itemId, counts: '0' });
-  return saying({ kind: 'TOGETHER', parts: [...more, which] });
-}
-
 /** Pieces of one item that lie or travel together are one row. */
-function together<R extends Row>(rows: R[], place: (row: R) => number): R[][] {
+function together<R extends Piece>(rows: R[], place: (row: R) => number): R[][] {
   const groups = new Map<string, R[]>();
   for (const row of rows) {
     const key = row.serialId
@@ -62,10 +26,10 @@ function together<R extends Row>(rows: R[], place: (row: R) => number): R[][] {
   return [...groups.values()];
 }
 
-type Row = Marked & { id: number; itemId: number; lotId: number; serialId: number };
+type Piece = Marked & { id: number; itemId: number; lotId: number; serialId: number };
 
 /** How many pieces a row stands for, and the first numbers of them. */
-function Pieces({ of, first }: { of: Row[]; first?: boolean }) {
+function Pieces({ of, first }: { of: Piece[]; first?: boolean }) {
   const numbers = of.map((one) => one.serial).filter(Boolean);
   return (
     numbers.length > 1 && (
@@ -108,15 +72,9 @@ export function PickList({
         const one = rows[0]!;
         const many = rows.length > 1;
         return (
-          <TapRow
+          <Row
             key={one.id}
-            onTap={() =>
-              onChoose(
-                goods(many ? { ...one, serialId: 0 } : one, [
-                  saying({ kind: 'BIN', place: one.placeId, role: 'FROM' }),
-                ]),
-              )
-            }
+            onTap={() => onChoose(goodsSaid(many ? { ...one, serialId: 0 } : one, one.placeId))}
             title={one.name}
             detail={
               <>
@@ -162,42 +120,33 @@ export function PickedList({ transfer, onChanged }: { transfer: Transfer; onChan
       <ListHead>{t('going.picked')}</ListHead>
       <ProblemNote problem={putBack.error} />
       {picked.map((one) => (
-        <Box
+        <Row
           key={one.id}
-          sx={{
-            display: 'flex',
-            alignItems: 'center',
-            gap: 1,
-            py: 0.75,
-            px: 1.5,
-            borderTop: 1,
-            borderColor: 'divider',
-            bgcolor: 'background.paper',
-          }}
-        >
-          <Box component="span" aria-hidden sx={{ color: 'success.main', fontSize: 20 }}>
-            ✓
-          </Box>
-          <Box sx={{ flex: 1, minWidth: 0 }}>
-            <Box sx={{ fontSize: 19, lineHeight: 1.25 }}>
+          start={
+            <Box component="span" aria-hidden sx={{ color: 'success.main', fontSize: 20 }}>
+              ✓
+            </Box>
+          }
+          title={
+            <>
               <b>
                 <Amount value={one.quantity} unit={one.symbol} />
               </b>{' '}
               {one.name}
-            </Box>
-            <Box sx={{ color: 'text.secondary', fontSize: 16 }}>
-              <Marks of={one} place={one.place} />
-            </Box>
-          </Box>
-          <Button
-            variant="outlined"
-            disabled={putBack.isPending}
-            onClick={() => putBack.mutate(one.id)}
-            sx={{ minHeight: 52, fontSize: 16 }}
-          >
-            {t('transfer.putBack')}
-          </Button>
-        </Box>
+            </>
+          }
+          detail={<Marks of={one} place={one.place} />}
+          end={
+            <Button
+              variant="outlined"
+              disabled={putBack.isPending}
+              onClick={() => putBack.mutate(one.id)}
+              sx={{ minHeight: 52, fontSize: 16 }}
+            >
+              {t('transfer.putBack')}
+            </Button>
+          }
+        />
       ))}
     </Box>
   );
@@ -219,9 +168,9 @@ export function OnTheRoad({
         const one = rows[0]!;
         const many = rows.length > 1;
         return (
-          <TapRow
+          <Row
             key={one.id}
-            onTap={() => onChoose(goods(many ? { ...one, serialId: 0 } : one))}
+            onTap={() => onChoose(goodsSaid(many ? { ...one, serialId: 0 } : one))}
             title={one.name}
             detail={
               <>

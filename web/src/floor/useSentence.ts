@@ -9,6 +9,22 @@ export function saying(part: Partial<Saying> & Pick<Saying, 'kind'>): Saying {
   return part as Saying;
 }
 
+/** The goods of a row, as if they had been scanned: a piece, a lot, an item; where it lies first. */
+export function goodsSaid(
+  row: { itemId: number; lotId: number | null; serialId: number | null },
+  from?: number,
+): Saying {
+  const { itemId: item, lotId, serialId } = row;
+  const lot = lotId ?? 0;
+  const which = serialId
+    ? saying({ kind: 'SERIAL', item, lot, serial: serialId })
+    : lot
+      ? saying({ kind: 'LOT', item, lot })
+      : saying({ kind: 'ITEM', item, counts: '0' });
+  const bin = from ? [saying({ kind: 'BIN', place: from, role: 'FROM' })] : [];
+  return saying({ kind: 'TOGETHER', parts: [...bin, which] });
+}
+
 /**
  * A sentence that lives on the server. What is said waits in the outbox and goes there in order,
  * one after another, under an id of its own, so that a repeat is no second.

@@ -358,8 +358,11 @@ class CountingTest {
         .isEqualTo("nothing-to-undo");
   }
 
+  /** What is counted first, as the list and the sentence say it. */
   private static String quantity(JsonNode view) {
-    return view.path("counting").path("lines").get(0).path("quantity").asString();
+    String listed = view.path("counting").path("lines").get(0).path("quantity").asString();
+    assertThat(view.path("quantity").path("value").asString()).isEqualTo(listed);
+    return listed;
   }
 
   @Test

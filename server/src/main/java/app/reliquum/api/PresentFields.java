@@ -13,9 +13,10 @@ import io.swagger.v3.oas.models.media.Schema;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
-import java.lang.reflect.AnnotatedElement;
-import java.lang.reflect.RecordComponent;
+import java.lang.reflect.Field;
+import java.lang.reflect.Modifier;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashSet;
 import java.util.Iterator;
 import java.util.LinkedHashSet;
@@ -27,7 +28,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /**
- * Says in the API's document which fields of an answer are always there. Every part of a record is
+ * Says in the API's document which fields of an answer are always there. Every part of it is
  * written; one that is marked as nullable may be null.
  */
 @Component
@@ -43,16 +44,32 @@ class PresentFields implements ModelConverter {
     }
     Schema<?> schema = chain.next().resolve(type, context, chain);
     JavaType java = Json.mapper().constructType(type.getType());
-    if (java != null && java.getRawClass().isRecord() && schema != null) {
+    if (java != null && isShown(java.getRawClass()) && schema != null) {
       String name =
           schema.get$ref() == null
               ? schema.getName()
               : schema.get$ref().substring(schema.get$ref().lastIndexOf('/') + 1);
       if (name != null) {
-        records.put(name, java.getRawClass());
+        Class<?> other = records.put(name, java.getRawClass());
+        if (other != null && other != java.getRawClass()) {
+          throw new IllegalStateException(other + " and " + java + " are both called " + name);
+        }
       }
     }
     return schema;
+  }
+
+  /** A record; or a class of public fields, where a record would have too many parts. */
+  private static boolean isShown(Class<?> type) {
+    return type.isRecord()
+        || (!type.isEnum()
+            && type.isAnnotationPresent(io.swagger.v3.oas.annotations.media.Schema.class));
+  }
+
+  private static List<Field> parts(Class<?> type) {
+    return Arrays.stream(type.getDeclaredFields())
+        .filter(field -> !Modifier.isStatic(field.getModifiers()))
+        .toList();
   }
 
   /**
@@ -106,20 +123,19 @@ class PresentFields implements ModelConverter {
   /** What a request must say, and what it may. */
   private static void insist(Schema<?> schema, Class<?> type) {
     List<String> required = new ArrayList<>();
-    for (RecordComponent component : type.getRecordComponents()) {
-      String name = component.getName();
+    for (Field said : parts(type)) {
+      String name = said.getName();
       Schema<?> property = schema.getProperties().get(name);
       if (property == null) {
         continue;
       }
-      AnnotatedElement said = field(type, name);
       boolean text = said.isAnnotationPresent(NotBlank.class);
       boolean some = said.isAnnotationPresent(NotEmpty.class);
-      if (component.getType().isPrimitive()
+      if (said.getType().isPrimitive()
           || text
           || some
           || said.isAnnotationPresent(NotNull.class)
-          || component.getAnnotatedType().isAnnotationPresent(NotNull.class)) {
+          || said.getAnnotatedType().isAnnotationPresent(NotNull.class)) {
         required.add(name);
         if (text || some) {
           schema.getProperties().put(name, notEmpty(property));
@@ -130,14 +146,6 @@ class PresentFields implements ModelConverter {
     }
     schema.setRequired(required.isEmpty() ? null : required);
     schema.setAdditionalProperties(false);
-  }
-
-  private static AnnotatedElement field(Class<?> type, String name) {
-    try {
-      return type.getDeclaredField(name);
-    } catch (NoSuchFieldException no) {
-      throw new IllegalStateException(no);
-    }
   }
 
   private static Schema<?> notEmpty(Schema<?> property) {
@@ -156,7 +164,7 @@ class PresentFields implements ModelConverter {
   /** An answer always has all of its members. */
   private static void complete(Schema<?> schema, Class<?> type) {
     List<String> required = new ArrayList<>();
-    for (RecordComponent component : type.getRecordComponents()) {
+    for (Field component : parts(type)) {
       Schema<?> property = schema.getProperties().get(component.getName());
       if (property == null) {
         continue;

@@ -150,23 +150,23 @@ class Adjustments implements FloorVerb {
     void draw(SentenceDraft draft, AdjustSentence sentence) {
       Kind kind = basket.kind() == 0 ? null : kinds.kind(basket.kind());
       draft.goods(sentence.item(), sentence.quantity());
-      draft.lot =
+      draft.view.lot =
           sentence.needsLot() ? SentenceDraft.newLot(sentence.lot(), sentence.expiry()) : null;
-      draft.needsSerials = sentence.needsSerials();
-      draft.serials = sentence.serials();
-      draft.place = draft.place(sentence.place());
-      draft.condition = sentence.condition().filled().orElse(null);
+      draft.view.needsSerials = sentence.needsSerials();
+      draft.view.serials = sentence.serials();
+      draft.view.place = draft.place(sentence.place());
+      draft.view.condition = sentence.condition().filled().orElse(null);
       Optional<Long> item = sentence.item().filled();
       Optional<Long> place = sentence.place().filled();
       boolean known = item.isPresent() && place.isPresent();
-      draft.conditions =
+      draft.view.conditions =
           !known
               ? List.of()
               : basket.way() == Adjust.Way.IN
                   ? List.of(Condition.values())
                   : SentenceDraft.conditions(facts.stockIn(place.get()), item.get());
-      draft.candidates = draft.candidates(sentence.candidates().stream());
-      draft.adjusting =
+      draft.view.candidates = draft.candidates(sentence.candidates().stream());
+      draft.view.adjusting =
           new FloorView.Adjusting(
               kind,
               basket.way(),

@@ -64,7 +64,7 @@ abstract class Conversation<S extends Sentence> implements SpokenTo {
 
   /** What is said by touch, as evidence. */
   Evidence evidence(FloorView.Saying saying) {
-    return Sayings.evidence(saying);
+    return facts().house.sayings().evidence(saying);
   }
 
   /**
@@ -214,13 +214,17 @@ abstract class Conversation<S extends Sentence> implements SpokenTo {
 
   final FloorView.Sentence view(Outcome outcome) {
     S sentence = sentence();
-    SentenceDraft draft = new SentenceDraft(facts());
-    draft.wanted = sentence.wanted();
-    draft.whole = sentence.whole();
-    draft.ready = sentence.ready();
-    draft.canUndo = !said.evidence().isEmpty();
+    SentenceDraft draft = new SentenceDraft(facts(), verb, outcome);
     draw(draft, sentence);
-    return draft.sentence(
-        verb, outcome, new SentenceDraft.Told(begins, choices, refusal, addable, done));
+    draft.view.wanted = sentence.wanted();
+    draft.view.whole = sentence.whole();
+    draft.view.ready = sentence.ready();
+    draft.view.canUndo = !said.evidence().isEmpty();
+    draft.view.begins = begins;
+    draft.view.choices = choices;
+    draft.view.refusal = refusal;
+    draft.view.addable = addable;
+    draft.view.done = done;
+    return draft.view;
   }
 }

@@ -99,7 +99,7 @@ class Counts implements FloorVerb {
 
     @Override
     public FloorView.Sentence say(Command command, FloorView.Saying saying, Duration ago) {
-      return follow(command, Count.say(at, Sayings.evidence(saying), facts), ago);
+      return follow(command, Count.say(at, house.sayings().evidence(saying), facts), ago);
     }
 
     @Override
@@ -194,29 +194,27 @@ class Counts implements FloorVerb {
       boolean needsLot =
           sentence.item() != 0 && facts.measure(sentence.item()).tracking().needsLot();
       List<Tallies.Line> counted = tallies.lines(at);
-      SentenceDraft draft = new SentenceDraft(facts);
-      draft.goods(
-          Blank.said(sentence.item()),
-          pends ? new Blank.Said<>(sentence.pending()) : Blank.empty());
+      SentenceDraft draft = new SentenceDraft(facts, Verb.COUNT, outcome);
+      draft.goods(Blank.said(sentence.item()), quantity(counted));
       if (blind) {
-        draft.item = withoutAvailable(draft.item);
+        draft.view.item = withoutAvailable(draft.view.item);
       }
-      draft.lot =
+      draft.view.lot =
           needsLot
               ? SentenceDraft.newLot(
                   sentence.lot().isEmpty() ? Blank.empty() : new Blank.Said<>(sentence.lot()),
                   sentence.expiry())
               : null;
-      draft.place = draft.place(Blank.said(sentence.place()));
-      draft.into =
+      draft.view.place = draft.place(Blank.said(sentence.place()));
+      draft.view.into =
           sentence.unitLoad() == 0
               ? null
               : SentenceDraft.text(
                   Blank.said(sentence.unitLoad()), facts.load(sentence.unitLoad()));
-      draft.condition = sentence.condition();
-      draft.wanted = Count.wanted(sentence, facts);
-      draft.canUndo = pends || counted.stream().anyMatch(line -> line.person() == actor.id());
-      draft.counting =
+      draft.view.condition = sentence.condition();
+      draft.view.wanted = Count.wanted(sentence, facts);
+      draft.view.canUndo = pends || counted.stream().anyMatch(line -> line.person() == actor.id());
+      draft.view.counting =
           new CountView.Counting(
               doing == null ? null : doing(doing),
               doing == null
@@ -232,9 +230,11 @@ class Counts implements FloorVerb {
                   ? List.of()
                   : tallies.next(at, actor, SLIPS_SHOWN).stream().map(this::slip).toList(),
               tallies.others(at, actor));
-      FloorView.Done done = told.isEmpty() ? null : new FloorView.Done(0, told, null, null);
-      return draft.sentence(
-          Verb.COUNT, outcome, new SentenceDraft.Told(begins, choices, refusal, null, done));
+      draft.view.begins = begins;
+      draft.view.choices = choices;
+      draft.view.refusal = refusal;
+      draft.view.done = told.isEmpty() ? null : new FloorView.Done(0, told, null, null);
+      return draft.view;
     }
 
     /** What is being counted, to be told when it is ended. */

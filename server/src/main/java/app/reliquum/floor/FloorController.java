@@ -12,7 +12,6 @@ import app.reliquum.core.scan.Scan;
 import app.reliquum.core.sentence.Misfit;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.stock.UnitLoads;
-import app.reliquum.transfers.Between;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -42,19 +41,13 @@ class FloorController {
 
   private final FloorConversations conversations;
   private final Rounds rounds;
-  private final TransferErrands errands;
   private final HouseCodes codes;
   private final StoredFacts.House house;
 
   FloorController(
-      FloorConversations conversations,
-      Rounds rounds,
-      TransferErrands errands,
-      HouseCodes codes,
-      StoredFacts.House house) {
+      FloorConversations conversations, Rounds rounds, HouseCodes codes, StoredFacts.House house) {
     this.conversations = conversations;
     this.rounds = rounds;
-    this.errands = errands;
     this.codes = codes;
     this.house = house;
   }
@@ -74,15 +67,6 @@ class FloorController {
 
   /** The document that a sentence is about: an order, a transfer or a count; null or 0 for none. */
   record DocumentEntry(@NotNull Long site, Long document) {}
-
-  /** A transfer that is sent from a site, or arrives there. */
-  record ChosenTransferEntry(@NotNull Long site, @NotNull Long transfer) {}
-
-  /** The site that goods are to be sent to, on a transfer that begins with it. */
-  record BeginEntry(@NotNull Long site, @NotNull Long to) {}
-
-  /** What is picked goes on its way. */
-  record FinishEntry(@NotNull Long site, @NotNull Long transfer, @NotNull Between.Rest rest) {}
 
   /** Says what a scan at rest stands for. Changes nothing, so it needs no command id. */
   @Operation(operationId = "readScan", summary = "Say what a scan stands for")
@@ -172,38 +156,6 @@ class FloorController {
       Command command, @PathVariable Verb verb, @Valid @RequestBody DocumentEntry entry) {
     long document = entry.document() == null ? 0 : entry.document();
     return conversations.choose(command, verb, entry.site(), document);
-  }
-
-  // Transfers
-
-  /** Chooses a transfer: what is in transit to the site is received, any other is sent. */
-  @Operation(operationId = "chooseTransfer", summary = "Send or receive a transfer")
-  @Needs(value = Permission.MOVE, floor = true)
-  @PostMapping("/transfer")
-  FloorView.Sentence transfer(Command command, @Valid @RequestBody ChosenTransferEntry entry) {
-    long site = entry.site();
-    return conversations.choose(
-        command, errands.verb(site, entry.transfer()), site, entry.transfer());
-  }
-
-  /** Begins a transfer that is made as goods are scanned. */
-  @Operation(
-      operationId = "beginTransferOnFloor",
-      summary = "Begin a transfer that is made as goods are scanned")
-  @Needs(value = Permission.MOVE, floor = true)
-  @PostMapping("/transfer/begin")
-  FloorView.Sentence begin(Command command, @Valid @RequestBody BeginEntry entry) {
-    return conversations.choose(
-        command, Verb.SEND, entry.site(), errands.begin(command, entry.site(), entry.to()));
-  }
-
-  /** Sends what is picked on its way. */
-  @Operation(operationId = "shipTransferOnFloor", summary = "Ship what is picked for a transfer")
-  @Needs(value = Permission.MOVE, floor = true)
-  @PostMapping("/transfer/sending")
-  FloorView.Sentence send(Command command, @Valid @RequestBody FinishEntry entry) {
-    errands.send(command, entry.transfer(), entry.rest());
-    return conversations.choose(command, Verb.SEND, entry.site(), 0);
   }
 
   /** The trolleys of the house. */

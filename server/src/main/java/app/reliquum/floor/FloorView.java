@@ -9,6 +9,7 @@ import app.reliquum.core.quantity.Tracking;
 import app.reliquum.core.scan.Action;
 import app.reliquum.core.sentence.Adjust;
 import app.reliquum.core.sentence.Blank;
+import app.reliquum.core.sentence.Evidence;
 import app.reliquum.core.sentence.MoveSentence;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.core.sentence.Wanted;
@@ -77,7 +78,10 @@ final class FloorView {
       List<PackSize> packs,
       @Nullable Quantity available,
       @Nullable Long picture,
-      String shelfNote) {}
+      String shelfNote) {
+    static final Item NONE =
+        new Item(State.EMPTY, null, null, null, null, null, null, List.of(), null, null, "");
+  }
 
   @Schema(name = "FloorPackSize")
   record PackSize(String name, Quantity factor) {}
@@ -92,7 +96,9 @@ final class FloorView {
 
   /** A quantity, also as the packs it breaks into, like "2 carton 3 box 4". */
   @Schema(name = "FloorQuantity")
-  record Amount(State state, Blank.@Nullable Why why, @Nullable Quantity value, String packs) {}
+  record Amount(State state, Blank.@Nullable Why why, @Nullable Quantity value, String packs) {
+    static final Amount NONE = new Amount(State.EMPTY, null, null, "");
+  }
 
   @Schema(name = "FloorPlace")
   record Place(
@@ -336,57 +342,72 @@ final class FloorView {
   /**
    * A sentence as it stands, and what came of the last word. Blanks that the verb does not have are
    * null.
-   *
-   * @param begins the verb that an action label asks to go on with instead; null for this one
-   * @param needsExpiry whether lots of the item expire, so that a last day must be named
-   * @param into the unit load that goods are put into
-   * @param load what part a unit load has in it
-   * @param incoming the number of the unit load that goods come on
-   * @param conditions those that could be meant
-   * @param held how much there is to take
-   * @param ready whether it can be done as it stands; suggestions must be accepted otherwise
-   * @param addable the item that may be added although it was refused
    */
   @Schema(name = "FloorSentence")
-  record Sentence(
-      long site,
-      Verb verb,
-      Outcome outcome,
-      @Nullable Verb begins,
-      Item item,
-      @Nullable Lot lot,
-      @Nullable Day expiry,
-      boolean needsExpiry,
-      boolean needsSerials,
-      List<String> serials,
-      @Nullable Text serial,
-      Amount quantity,
-      @Nullable Place from,
-      @Nullable Place to,
-      @Nullable Place place,
-      @Nullable Text into,
-      @Nullable Load load,
-      @Nullable String incoming,
-      @Nullable Condition condition,
-      List<Condition> conditions,
-      Quantity held,
-      List<Wanted> wanted,
-      boolean whole,
-      boolean ready,
-      boolean canUndo,
-      boolean canSame,
-      @Nullable String warning,
-      List<Elsewhere> elsewhere,
-      List<Candidate> candidates,
-      @Nullable Transfer transfer,
-      @Nullable Receiving receiving,
-      @Nullable Adjusting adjusting,
-      @Nullable Picking picking,
-      CountView.@Nullable Counting counting,
-      List<Choice> choices,
-      @Nullable Told refusal,
-      @Nullable Long addable,
-      @Nullable Done done) {}
+  static final class Sentence {
+    public long site;
+    public Verb verb;
+    public Outcome outcome;
+
+    /** The verb that an action label asks to go on with instead; null for this one. */
+    public @Nullable Verb begins;
+
+    public Item item = Item.NONE;
+    public @Nullable Lot lot;
+    public @Nullable Day expiry;
+
+    /** Whether lots of the item expire, so that a last day must be named. */
+    public boolean needsExpiry;
+
+    public boolean needsSerials;
+    public List<String> serials = List.of();
+    public @Nullable Text serial;
+    public Amount quantity = Amount.NONE;
+    public @Nullable Place from;
+    public @Nullable Place to;
+    public @Nullable Place place;
+
+    /** The unit load that goods are put into. */
+    public @Nullable Text into;
+
+    /** What part a unit load has in it. */
+    public @Nullable Load load;
+
+    /** The number of the unit load that goods come on. */
+    public @Nullable String incoming;
+
+    public @Nullable Condition condition;
+
+    /** Those that could be meant. */
+    public List<Condition> conditions = List.of();
+
+    /** How much there is to take. */
+    public Quantity held = Quantity.ZERO;
+
+    public List<Wanted> wanted = List.of();
+    public boolean whole;
+
+    /** Whether it can be done as it stands; suggestions must be accepted otherwise. */
+    public boolean ready;
+
+    public boolean canUndo;
+    public boolean canSame;
+    public @Nullable String warning;
+    public List<Elsewhere> elsewhere = List.of();
+    public List<Candidate> candidates = List.of();
+    public @Nullable Transfer transfer;
+    public @Nullable Receiving receiving;
+    public @Nullable Adjusting adjusting;
+    public @Nullable Picking picking;
+    public CountView.@Nullable Counting counting;
+    public List<Choice> choices = List.of();
+    public @Nullable Told refusal;
+
+    /** The item that may be added although it was refused. */
+    public @Nullable Long addable;
+
+    public @Nullable Done done;
+  }
 
   /**
    * What someone says other than by a scan: a choice among meanings, a bin for a certain blank, a
@@ -395,6 +416,7 @@ final class FloorView {
    * @param text a lot or serial number, or the first of a row
    * @param last the last serial number of a row
    * @param parts what one label says together
+   * @param scanned one way to understand a scan, as it was handed out
    */
   @Schema(name = "FloorSaying")
   record Saying(
@@ -404,7 +426,7 @@ final class FloorView {
       @Nullable Long lot,
       @Nullable Long serial,
       @Nullable Long place,
-      @Nullable Role role,
+      Evidence.@Nullable Role role,
       @Nullable Quantity quantity,
       @Nullable String pack,
       @Nullable Condition condition,
@@ -412,7 +434,8 @@ final class FloorView {
       @Size(max = 30) @Nullable String text,
       @Size(max = 30) @Nullable String last,
       @Nullable LocalDate date,
-      @Size(max = 200) @Nullable List<Saying> parts) {
+      @Size(max = 200) @Nullable List<Saying> parts,
+      @Size(max = 4000) @Nullable String scanned) {
 
     enum Kind {
       ITEM,
@@ -434,13 +457,8 @@ final class FloorView {
       OVER,
       TOGETHER,
       CONTENTS,
-      TAKEN
-    }
-
-    enum Role {
-      ANY,
-      FROM,
-      TO
+      TAKEN,
+      SCANNED
     }
   }
 

@@ -128,27 +128,28 @@ class Moves implements FloorVerb {
     @Override
     void draw(SentenceDraft draft, MoveSentence sentence) {
       draft.goods(sentence.item(), sentence.quantity());
-      draft.lot = sentence.needsLot() ? draft.lot(sentence.lot()) : null;
-      draft.needsSerials = sentence.needsSerials();
-      draft.serials = sentence.serials().stream().map(one -> facts.serial(one.serial())).toList();
-      draft.from = draft.place(sentence.from());
-      draft.to = draft.place(sentence.to());
-      draft.load = load(draft, sentence);
-      draft.condition = sentence.condition().filled().orElse(null);
+      draft.view.lot = sentence.needsLot() ? draft.lot(sentence.lot()) : null;
+      draft.view.needsSerials = sentence.needsSerials();
+      draft.view.serials =
+          sentence.serials().stream().map(one -> facts.serial(one.serial())).toList();
+      draft.view.from = draft.place(sentence.from());
+      draft.view.to = draft.place(sentence.to());
+      draft.view.load = load(draft, sentence);
+      draft.view.condition = sentence.condition().filled().orElse(null);
       long item = sentence.item().filled().orElse(0L);
-      draft.conditions =
+      draft.view.conditions =
           sentence
               .from()
               .filled()
               .map(from -> SentenceDraft.conditions(facts.stockIn(from), item))
               .orElse(List.of());
-      draft.held = sentence.held();
-      draft.canSame = said().evidence().isEmpty() && !said().lastDone().isEmpty();
-      draft.warning = move.objection(sentence).orElse(null);
-      draft.elsewhere = elsewhere(sentence);
-      draft.candidates =
+      draft.view.held = sentence.held();
+      draft.view.canSame = said().evidence().isEmpty() && !said().lastDone().isEmpty();
+      draft.view.warning = move.objection(sentence).orElse(null);
+      draft.view.elsewhere = elsewhere(sentence);
+      draft.view.candidates =
           draft.candidates(open(sentence).stream().sorted(Comparator.comparing(HeldPosition::key)));
-      draft.transfer = facts instanceof StoredTransferFacts of ? of.shown() : null;
+      draft.view.transfer = facts instanceof StoredTransferFacts of ? of.shown() : null;
     }
 
     private FloorView.Load load(SentenceDraft draft, MoveSentence sentence) {

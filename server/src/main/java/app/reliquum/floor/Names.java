@@ -145,7 +145,7 @@ class Names {
   FloorView.Choice choice(Evidence evidence) {
     Named named = named(evidence);
     return new FloorView.Choice(
-        named.kind(), named.title(), named.detail(), Sayings.saying(evidence));
+        named.kind(), named.title(), named.detail(), facts.house.sayings().scanned(evidence));
   }
 
   private record Named(Kind kind, String title, String detail) {}

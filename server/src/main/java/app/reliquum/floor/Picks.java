@@ -206,20 +206,20 @@ class Picks implements FloorVerb {
     @Override
     void draw(SentenceDraft draft, PickSentence sentence) {
       draft.goods(sentence.item(), sentence.quantity());
-      draft.lot = sentence.needsLot() ? draft.lot(sentence.lot()) : null;
-      draft.serial =
+      draft.view.lot = sentence.needsLot() ? draft.lot(sentence.lot()) : null;
+      draft.view.serial =
           sentence.needsSerial()
               ? SentenceDraft.text(
                   sentence.serial(), sentence.serial().filled().map(facts::serial).orElse(null))
               : null;
-      draft.place = draft.place(sentence.place());
-      draft.into =
+      draft.view.place = draft.place(sentence.place());
+      draft.view.into =
           sentence.needsInto() || sentence.into().filled().isPresent()
               ? SentenceDraft.text(
                   sentence.into(), sentence.into().filled().map(facts::load).orElse(null))
               : null;
       PickFacts.Stop stop = sentence.stop();
-      draft.picking =
+      draft.view.picking =
           new FloorView.Picking(
               facts.orders().stream().map(this::order).toList(),
               facts.orders().isEmpty() ? choosable() : List.of(),

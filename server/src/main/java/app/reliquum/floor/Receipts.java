@@ -144,15 +144,15 @@ class Receipts implements FloorVerb {
       Conversation<MoveSentence> away = moves.open(actor(), aside.verb(), site, true);
       OpenSentence pallet = OpenSentence.nothing(site).with(aside.evidence());
       FloorView.Sentence moved = away.go(command, away.dialogue().scan(pallet, scan), scan);
-      if (moved.outcome() != Outcome.DONE) {
+      if (moved.outcome != Outcome.DONE) {
         return refused(
-            moved.refusal() != null
-                ? moved.refusal()
+            moved.refusal != null
+                ? moved.refusal
                 : new FloorView.Told(
-                    "does-not-fit", Map.of("why", moved.warning() == null ? "" : moved.warning())));
+                    "does-not-fit", Map.of("why", moved.warning == null ? "" : moved.warning)));
       }
       keep(said().done(said().evidence(), List.of()));
-      done(moved.done());
+      done(moved.done);
       return view(Outcome.DONE);
     }
 
@@ -224,21 +224,22 @@ class Receipts implements FloorVerb {
     void draw(SentenceDraft draft, ReceiveSentence sentence) {
       draft.goods(sentence.item(), sentence.quantity());
       if (sentence.needsLot()) {
-        draft.lot = SentenceDraft.newLot(sentence.lot(), sentence.expiry().filled().orElse(null));
-        draft.expiry =
+        draft.view.lot =
+            SentenceDraft.newLot(sentence.lot(), sentence.expiry().filled().orElse(null));
+        draft.view.expiry =
             new FloorView.Day(
                 FloorView.State.of(sentence.expiry()),
                 SentenceDraft.why(sentence.expiry()),
                 sentence.expiry().filled().orElse(null));
       }
-      draft.needsExpiry = sentence.needsExpiry();
-      draft.needsSerials = sentence.needsSerials();
-      draft.serials = sentence.serials();
-      draft.place = draft.place(sentence.place());
-      draft.condition = sentence.condition();
-      draft.incoming = sentence.load();
+      draft.view.needsExpiry = sentence.needsExpiry();
+      draft.view.needsSerials = sentence.needsSerials();
+      draft.view.serials = sentence.serials();
+      draft.view.place = draft.place(sentence.place());
+      draft.view.condition = sentence.condition();
+      draft.view.incoming = sentence.load();
       Orders.Expected order = facts.order();
-      draft.receiving =
+      draft.view.receiving =
           new FloorView.Receiving(
               facts.flow(),
               order == null

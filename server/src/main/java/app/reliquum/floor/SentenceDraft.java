@@ -8,7 +8,6 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Blank;
 import app.reliquum.core.sentence.HeldPosition;
 import app.reliquum.core.sentence.Verb;
-import app.reliquum.core.sentence.Wanted;
 import app.reliquum.floor.FloorView.State;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -20,99 +19,25 @@ import java.util.stream.Stream;
 final class SentenceDraft {
   private static final int MOST_CANDIDATES = 12;
   private final StoredFacts facts;
-  FloorView.Item item;
-  FloorView.Lot lot;
-  FloorView.Day expiry;
-  boolean needsExpiry;
-  boolean needsSerials;
-  List<String> serials = List.of();
-  FloorView.Text serial;
-  FloorView.Amount quantity;
-  FloorView.Place from;
-  FloorView.Place to;
-  FloorView.Place place;
-  FloorView.Text into;
-  FloorView.Load load;
-  String incoming;
-  Condition condition;
-  List<Condition> conditions = List.of();
-  Quantity held = Quantity.ZERO;
-  List<Wanted> wanted;
-  boolean whole;
-  boolean ready;
-  boolean canUndo;
-  boolean canSame;
-  String warning;
-  List<FloorView.Elsewhere> elsewhere = List.of();
-  List<FloorView.Candidate> candidates = List.of();
-  FloorView.Transfer transfer;
-  FloorView.Receiving receiving;
-  FloorView.Adjusting adjusting;
-  FloorView.Picking picking;
-  CountView.Counting counting;
 
-  SentenceDraft(StoredFacts facts) {
+  /** The sentence as far as it is drawn. */
+  final FloorView.Sentence view = new FloorView.Sentence();
+
+  SentenceDraft(StoredFacts facts, Verb verb, FloorView.Outcome outcome) {
     this.facts = facts;
-  }
-
-  /** What came of the last word, beside what stands in the blanks. */
-  record Told(
-      Verb begins,
-      List<FloorView.Choice> choices,
-      FloorView.Told refusal,
-      Long addable,
-      FloorView.Done done) {}
-
-  FloorView.Sentence sentence(Verb verb, FloorView.Outcome outcome, Told told) {
-    return new FloorView.Sentence(
-        facts.site(),
-        verb,
-        outcome,
-        told.begins(),
-        item,
-        lot,
-        expiry,
-        needsExpiry,
-        needsSerials,
-        serials,
-        serial,
-        quantity,
-        from,
-        to,
-        place,
-        into,
-        load,
-        incoming,
-        condition,
-        conditions,
-        held,
-        wanted,
-        whole,
-        ready,
-        canUndo,
-        canSame,
-        warning,
-        elsewhere,
-        candidates,
-        transfer,
-        receiving,
-        adjusting,
-        picking,
-        counting,
-        told.choices(),
-        told.refusal(),
-        told.addable(),
-        told.done());
+    view.site = facts.site();
+    view.verb = verb;
+    view.outcome = outcome;
   }
 
   // The parts of which sentences are made.
 
   /** The item, and how much of it: an amount is told in packs once the item is known. */
   void goods(Blank<Long> which, Blank<Quantity> howMuch) {
-    item = item(facts, which);
+    view.item = item(which);
     Quantity value = howMuch.filled().orElse(null);
     boolean known = value != null && which.filled().isPresent();
-    quantity =
+    view.quantity =
         new FloorView.Amount(
             State.of(howMuch),
             why(howMuch),
@@ -120,10 +45,9 @@ final class SentenceDraft {
             known ? packs(facts, which.filled().get(), value) : "");
   }
 
-  static FloorView.Item item(StoredFacts facts, Blank<Long> blank) {
+  private FloorView.Item item(Blank<Long> blank) {
     if (blank.filled().isEmpty()) {
-      return new FloorView.Item(
-          State.EMPTY, null, null, null, null, null, null, List.of(), null, null, "");
+      return FloorView.Item.NONE;
     }
     Catalog.Measured item = facts.item(blank.filled().get());
     return new FloorView.Item(

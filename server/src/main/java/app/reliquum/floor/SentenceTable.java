@@ -1,60 +1,27 @@
 package app.reliquum.floor;
 
 import app.reliquum.api.Utc;
-import app.reliquum.core.sentence.Evidence;
 import app.reliquum.core.sentence.OpenSentence;
 import app.reliquum.core.sentence.Verb;
-import com.fasterxml.jackson.annotation.JsonSubTypes;
-import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.time.Clock;
 import java.time.LocalDateTime;
-import java.util.List;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
-import tools.jackson.core.type.TypeReference;
-import tools.jackson.databind.json.JsonMapper;
 
 /** The rows of what each person has said, one a verb. */
 @Repository
 class SentenceTable {
 
-  private static final TypeReference<List<Evidence>> EVIDENCE = new TypeReference<>() {};
-
   private final JdbcClient jdbc;
-  private final JsonMapper json;
+  private final EvidenceJson json;
   private final Clock clock;
 
-  SentenceTable(JdbcClient jdbc, JsonMapper json, Clock clock) {
+  SentenceTable(JdbcClient jdbc, EvidenceJson json, Clock clock) {
     this.jdbc = jdbc;
-    this.json = json.rebuild().addMixIn(Evidence.class, EvidenceInJson.class).build();
+    this.json = json;
     this.clock = clock;
   }
-
-  /** The core knows no JSON; this says how its evidence is kept. */
-  @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")
-  @JsonSubTypes({
-    @JsonSubTypes.Type(value = Evidence.Bin.class, name = "bin"),
-    @JsonSubTypes.Type(value = Evidence.Item.class, name = "item"),
-    @JsonSubTypes.Type(value = Evidence.Lot.class, name = "lot"),
-    @JsonSubTypes.Type(value = Evidence.Serial.class, name = "serial"),
-    @JsonSubTypes.Type(value = Evidence.Figure.class, name = "figure"),
-    @JsonSubTypes.Type(value = Evidence.ConditionSaid.class, name = "of"),
-    @JsonSubTypes.Type(value = Evidence.Turned.class, name = "turned"),
-    @JsonSubTypes.Type(value = Evidence.UnitLoad.class, name = "unitLoad"),
-    @JsonSubTypes.Type(value = Evidence.IncomingUnitLoad.class, name = "load"),
-    @JsonSubTypes.Type(value = Evidence.LotCode.class, name = "lotCode"),
-    @JsonSubTypes.Type(value = Evidence.SerialCode.class, name = "serialCode"),
-    @JsonSubTypes.Type(value = Evidence.SerialRange.class, name = "serialRange"),
-    @JsonSubTypes.Type(value = Evidence.Expiry.class, name = "expiry"),
-    @JsonSubTypes.Type(value = Evidence.BestBefore.class, name = "best-before"),
-    @JsonSubTypes.Type(value = Evidence.Produced.class, name = "produced"),
-    @JsonSubTypes.Type(value = Evidence.Knowingly.class, name = "knowingly"),
-    @JsonSubTypes.Type(value = Evidence.OverReceiptAgreed.class, name = "over"),
-    @JsonSubTypes.Type(value = Evidence.Contents.class, name = "contents"),
-    @JsonSubTypes.Type(value = Evidence.LabelSaid.class, name = "together")
-  })
-  interface EvidenceInJson {}
 
   private record Row(long siteId, String evidence, String lastDone, long about) {}
 
@@ -98,7 +65,10 @@ class SentenceTable {
         .map(
             row ->
                 new OpenSentence(
-                    row.siteId(), parse(row.evidence()), parse(row.lastDone()), row.about()))
+                    row.siteId(),
+                    json.read(row.evidence()),
+                    json.read(row.lastDone()),
+                    row.about()))
         // An empty sentence belongs to no site; what was done elsewhere can't be done again here.
         .map(
             said ->
@@ -115,21 +85,13 @@ class SentenceTable {
             """)
         .params(
             said.site(),
-            format(said.evidence()),
-            format(said.lastDone()),
+            json.write(said.evidence()),
+            json.write(said.lastDone()),
             said.about(),
             now(),
             person,
             verb.name())
         .update();
-  }
-
-  private List<Evidence> parse(String text) {
-    return text == null ? List.of() : json.readValue(text, EVIDENCE);
-  }
-
-  private String format(List<Evidence> evidence) {
-    return json.writerFor(EVIDENCE).writeValueAsString(evidence);
   }
 
   private LocalDateTime now() {

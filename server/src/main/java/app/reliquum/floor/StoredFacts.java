@@ -66,7 +66,8 @@ class StoredFacts implements HouseFacts {
       Transfers transfers,
       Tallies tallies,
       Loans loansOut,
-      OutboundOrders outbound) {}
+      OutboundOrders outbound,
+      Sayings sayings) {}
 
   StoredFacts(long site, House house) {
     this.site = site;
