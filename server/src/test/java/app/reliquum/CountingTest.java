@@ -361,7 +361,9 @@ class CountingTest {
   /** What is counted first, as the list and the sentence say it. */
   private static String quantity(JsonNode view) {
     String listed = view.path("counting").path("lines").get(0).path("quantity").asString();
-    assertThat(view.path("quantity").path("value").asString()).isEqualTo(listed);
+    if (!view.path("item").path("id").isNull()) {
+      assertThat(view.path("quantity").path("value").asString()).isEqualTo(listed);
+    }
     return listed;
   }
 

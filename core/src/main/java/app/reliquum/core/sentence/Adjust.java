@@ -56,6 +56,6 @@ public final class Adjust extends Dialogue<AdjustSentence> {
   /** Whoever goes on stands in the same bin. */
   @Override
   public List<Evidence> next(AdjustSentence done) {
-    return done.evidence().stream().filter(one -> one instanceof Evidence.Bin).toList();
+    return NewGoodsSaid.binsOf(done.evidence());
   }
 }

@@ -152,9 +152,7 @@ final class AdjustReading extends NewGoodsSaid {
     if (place == 0 || facts.way() == Way.IN) {
       return Blank.empty();
     }
-    List<Long> items =
-        facts.stockIn(place).stream().map(one -> one.key().item()).distinct().toList();
-    return items.size() == 1 ? new Blank.Only<>(items.get(0)) : Blank.empty();
+    return Blank.onlyOf(facts.stockIn(place).stream().map(one -> one.key().item()));
   }
 
   private Blank<Long> placeOf(List<HeldPosition> fitting) {
@@ -171,7 +169,7 @@ final class AdjustReading extends NewGoodsSaid {
           ? Blank.empty()
           : new Blank.Suggested<>(places.get(0), Blank.Why.SAME_ITEM);
     }
-    return places.size() == 1 ? new Blank.Only<>(places.get(0)) : Blank.empty();
+    return Blank.onlyOf(places.stream());
   }
 
   private Blank<String> lotOf(List<HeldPosition> here) {
@@ -181,8 +179,7 @@ final class AdjustReading extends NewGoodsSaid {
     if (facts.way() == Way.IN) {
       return Blank.empty();
     }
-    List<Long> lots = here.stream().map(one -> one.key().lot()).distinct().toList();
-    return lots.size() == 1 ? new Blank.Only<>(facts.lotCode(lots.get(0))) : Blank.empty();
+    return Blank.onlyOf(here.stream().map(one -> one.key().lot()).distinct().map(facts::lotCode));
   }
 
   private Blank<Condition> conditionOf(List<HeldPosition> here) {
@@ -203,7 +200,7 @@ final class AdjustReading extends NewGoodsSaid {
       return Blank.empty();
     }
     Quantity asked = amount(item, facts.way() == Way.SET);
-    Quantity held = here.stream().map(HeldPosition::quantity).reduce(Quantity.ZERO, Quantity::plus);
+    Quantity held = HeldPosition.total(here);
     if (facts.way() == Way.OUT && where != 0 && asked.compareTo(held) > 0) {
       throw new MisfitFound(new Misfit.NotEnough(where, asked, held));
     }

@@ -106,30 +106,13 @@ public record AdjustSentence(
 
   @Override
   public List<Wanted> wanted() {
-    List<Wanted> wanted = new ArrayList<>();
-    if (item.filled().isEmpty()) {
-      wanted.add(Wanted.ITEM);
-    }
-    if (needsSerials && serials.isEmpty()) {
-      wanted.add(Wanted.SERIAL);
-    } else if (quantity.filled().isEmpty()) {
-      wanted.add(Wanted.QUANTITY);
-    }
-    if (needsLot && lot.filled().isEmpty()) {
-      wanted.add(Wanted.LOT);
-    }
-    if (place.filled().isEmpty()) {
-      wanted.add(Wanted.PLACE);
-    }
-    if (item.filled().isPresent() && place.filled().isPresent() && condition.filled().isEmpty()) {
-      wanted.add(Wanted.CONDITION);
-    }
-    return wanted;
-  }
-
-  @Override
-  public boolean whole() {
-    return wanted().isEmpty();
+    boolean there = item.filled().isPresent() && place.filled().isPresent();
+    return Wanted.of(
+        Wanted.ITEM.in(item),
+        Wanted.much(needsSerials, serials, quantity),
+        Wanted.LOT.in(needsLot, lot),
+        Wanted.PLACE.in(place),
+        Wanted.CONDITION.in(there, condition));
   }
 
   /** A suggested bin is taken as it stands: the line can be changed before it is posted. */
@@ -145,7 +128,7 @@ public record AdjustSentence(
 
   /** What lies there of what is named. */
   public Quantity book() {
-    return source.stream().map(HeldPosition::quantity).reduce(Quantity.ZERO, Quantity::plus);
+    return HeldPosition.total(source);
   }
 
   /**

@@ -1,6 +1,9 @@
 package app.reliquum.core.sentence;
 
+import java.util.List;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Stream;
 
 /**
  * A blank of a sentence.
@@ -70,6 +73,17 @@ public sealed interface Blank<T> {
   /** What has only one possible value; empty for 0. */
   static Blank<Long> only(long id) {
     return id == 0 ? empty() : new Only<>(id);
+  }
+
+  /** The one thing that all are; empty if they differ, or there are none. */
+  static <T> Blank<T> onlyOf(Stream<T> all) {
+    List<T> different = all.distinct().limit(2).toList();
+    return different.size() == 1 ? new Only<>(different.get(0)) : empty();
+  }
+
+  /** What must be said for a suggestion to be accepted; empty if none is made. */
+  default Optional<Evidence> accepted(Function<T, Evidence> saying) {
+    return suggested() ? filled().map(saying) : Optional.empty();
   }
 
   /** What stands in it, suggested or not. */

@@ -11,12 +11,9 @@ import app.reliquum.core.scan.Reading;
 import app.reliquum.core.scan.Scan;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import java.util.Set;
-import java.util.stream.Collectors;
 
 /**
  * The Count verb: in a bin, items in any order. Scanning a piece's or pack's barcode counts one
@@ -365,12 +362,13 @@ public final class Count {
 
   /** The one lot of an item that the book has here; none if it has several, or none at all. */
   private String onlyLot(long item) {
-    Set<Long> lots =
-        facts.stockIn(sentence.place()).stream()
-            .filter(one -> one.key().item() == item)
-            .map(one -> one.key().lot())
-            .collect(Collectors.toCollection(LinkedHashSet::new));
-    return lots.size() == 1 ? facts.lotCode(lots.iterator().next()) : "";
+    return Blank.onlyOf(
+            facts.stockIn(sentence.place()).stream()
+                .filter(one -> one.key().item() == item)
+                .map(one -> one.key().lot()))
+        .filled()
+        .map(facts::lotCode)
+        .orElse("");
   }
 
   private Heard lot(long item, String code, LocalDate expiry) {

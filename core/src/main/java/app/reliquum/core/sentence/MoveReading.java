@@ -173,8 +173,7 @@ final class MoveReading extends GoodsSaid {
   /** What moves is settled, with how much of it; only where to is open. */
   private MoveSentence asItStands(
       Blank<Long> from, List<HeldPosition> moved, MoveSentence.Load what) {
-    Quantity held =
-        moved.stream().map(HeldPosition::quantity).reduce(Quantity.ZERO, Quantity::plus);
+    Quantity held = HeldPosition.total(moved);
     HeldPosition first = moved.get(0);
     boolean one = moved.stream().allMatch(stock -> stock.key().item() == first.key().item());
     return new MoveSentence(
@@ -449,9 +448,7 @@ final class MoveReading extends GoodsSaid {
   // What fills itself.
 
   private Blank<Long> onlyItem(long from) {
-    Set<Long> items = new TreeSet<>();
-    facts.stockIn(from).stream().filter(fits()).forEach(stock -> items.add(stock.key().item()));
-    return items.size() == 1 ? new Blank.Only<>(items.iterator().next()) : Blank.empty();
+    return Blank.onlyOf(in(from).stream().map(stock -> stock.key().item()));
   }
 
   private Blank<Condition> conditionOf(List<HeldPosition> source) {
@@ -505,8 +502,7 @@ final class MoveReading extends GoodsSaid {
   // How much.
 
   private Blank<Quantity> quantityOf(List<HeldPosition> source, long from) {
-    Quantity held =
-        source.stream().map(HeldPosition::quantity).reduce(Quantity.ZERO, Quantity::plus);
+    Quantity held = HeldPosition.total(source);
     if (nothingCounted()) {
       Optional<Quantity> open = facts.asked(item).filter(Quantity::isPositive);
       if (open.isPresent() && open.get().compareTo(held) < 0) {

@@ -88,36 +88,14 @@ public record MoveSentence(
 
   @Override
   public List<Wanted> wanted() {
-    List<Wanted> wanted = new ArrayList<>();
-    if (load.whole()) {
-      if (to.filled().isEmpty()) {
-        wanted.add(Wanted.TO);
-      }
-      return wanted;
-    }
-    if (item.filled().isEmpty()) {
-      wanted.add(Wanted.ITEM);
-    }
-    if (needsLot && lot.filled().isEmpty()) {
-      wanted.add(Wanted.LOT);
-    }
-    if (needsSerials && serials.isEmpty()) {
-      wanted.add(Wanted.SERIAL);
-    } else if (quantity.filled().isEmpty()) {
-      wanted.add(Wanted.QUANTITY);
-    }
-    if (from.filled().isEmpty()) {
-      wanted.add(Wanted.FROM);
-    }
-    if (to.filled().isEmpty() && !load.onto()) {
-      wanted.add(Wanted.TO);
-    }
-    return wanted;
-  }
-
-  @Override
-  public boolean whole() {
-    return wanted().isEmpty();
+    return load.whole()
+        ? Wanted.of(Wanted.TO.in(to))
+        : Wanted.of(
+            Wanted.ITEM.in(item),
+            Wanted.LOT.in(needsLot, lot),
+            Wanted.much(needsSerials, serials, quantity),
+            Wanted.FROM.in(from),
+            Wanted.TO.in(!load.onto(), to));
   }
 
   @Override
@@ -127,7 +105,7 @@ public record MoveSentence(
 
   /** How much there is to take. */
   public Quantity held() {
-    return source.stream().map(HeldPosition::quantity).reduce(Quantity.ZERO, Quantity::plus);
+    return HeldPosition.total(source);
   }
 
   @Override
@@ -135,11 +113,9 @@ public record MoveSentence(
     List<Evidence> said = new ArrayList<>(evidence);
     from.filled().ifPresent(place -> fix(said, place, Evidence.Role.FROM));
     to.filled().ifPresent(place -> fix(said, place, Evidence.Role.TO));
-    if (lot.suggested()) {
-      said.add(new Evidence.Lot(item.filled().orElseThrow(), lot.filled().orElseThrow()));
-    }
-    if (quantity.suggested() && !load.whole()) {
-      said.add(new Evidence.Figure(quantity.filled().orElseThrow(), null));
+    lot.accepted(id -> new Evidence.Lot(item.filled().orElseThrow(), id)).ifPresent(said::add);
+    if (!load.whole()) {
+      quantity.accepted(much -> new Evidence.Figure(much, null)).ifPresent(said::add);
     }
     return said;
   }

@@ -2,6 +2,8 @@ package app.reliquum.core.sentence;
 
 import java.time.LocalDate;
 import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 
 /** What was said of goods that may be new: lots and pieces go by their numbers, known or not. */
@@ -75,11 +77,16 @@ abstract class NewGoodsSaid extends GoodsSaid {
     }
   }
 
+  /** Whoever goes on stands in the same bin. */
+  static List<Evidence> binsOf(List<Evidence> done) {
+    return done.stream().filter(one -> one instanceof Evidence.Bin).toList();
+  }
+
   /**
    * A text that the house does not know, as the number of goods that may be new: of their lot while
    * that is open, else of one more piece.
    */
-  static java.util.Optional<Evidence> newNumber(
+  static Optional<Evidence> newNumber(
       Blank<Long> item, boolean lotOpen, boolean serials, String text) {
     return item.filled()
         .filter(of -> lotOpen || serials)

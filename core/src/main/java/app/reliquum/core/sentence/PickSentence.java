@@ -96,13 +96,11 @@ public record PickSentence(
     if (stop == null) {
       return said;
     }
-    if (place.suggested()) {
-      said.add(new Evidence.Bin(taken.place(), Evidence.Role.FROM));
-    }
+    place.accepted(bin -> new Evidence.Bin(bin, Evidence.Role.FROM)).ifPresent(said::add);
     if (needsSerial) {
-      if (serial.suggested()) {
-        said.add(new Evidence.Serial(taken.item(), taken.lot(), taken.serial()));
-      }
+      serial
+          .accepted(piece -> new Evidence.Serial(taken.item(), taken.lot(), piece))
+          .ifPresent(said::add);
     } else if (needsLot && lot.suggested()) {
       said.add(new Evidence.Lot(taken.item(), taken.lot()));
     } else if (item.suggested()) {

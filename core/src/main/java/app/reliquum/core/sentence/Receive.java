@@ -140,6 +140,6 @@ public final class Receive extends Dialogue<ReceiveSentence> {
   /** Goods go on landing where someone said they do. */
   @Override
   public List<Evidence> next(ReceiveSentence done) {
-    return done.evidence().stream().filter(one -> one instanceof Evidence.Bin).toList();
+    return NewGoodsSaid.binsOf(done.evidence());
   }
 }

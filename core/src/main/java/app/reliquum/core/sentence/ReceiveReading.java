@@ -151,8 +151,7 @@ final class ReceiveReading extends NewGoodsSaid {
   // What fills itself, and what follows.
 
   private Blank<Long> onlyItem() {
-    List<Long> items = facts.expectedItems();
-    return items.size() == 1 ? new Blank.Only<>(items.get(0)) : Blank.empty();
+    return Blank.onlyOf(facts.expectedItems().stream());
   }
 
   private Blank<Quantity> quantityOf(Quantity open) {

@@ -56,30 +56,12 @@ public record ReceiveSentence(
 
   @Override
   public List<Wanted> wanted() {
-    List<Wanted> wanted = new ArrayList<>();
-    if (item.filled().isEmpty()) {
-      wanted.add(Wanted.ITEM);
-    }
-    if (needsSerials && serials.isEmpty()) {
-      wanted.add(Wanted.SERIAL);
-    } else if (quantity.filled().isEmpty()) {
-      wanted.add(Wanted.QUANTITY);
-    }
-    if (needsLot && lot.filled().isEmpty()) {
-      wanted.add(Wanted.LOT);
-    }
-    if (needsExpiry && expiry.filled().isEmpty()) {
-      wanted.add(Wanted.EXPIRY);
-    }
-    if (place.filled().isEmpty()) {
-      wanted.add(Wanted.PLACE);
-    }
-    return wanted;
-  }
-
-  @Override
-  public boolean whole() {
-    return wanted().isEmpty();
+    return Wanted.of(
+        Wanted.ITEM.in(item),
+        Wanted.much(needsSerials, serials, quantity),
+        Wanted.LOT.in(needsLot, lot),
+        Wanted.EXPIRY.in(needsExpiry, expiry),
+        Wanted.PLACE.in(place));
   }
 
   @Override
@@ -94,15 +76,9 @@ public record ReceiveSentence(
   @Override
   public List<Evidence> accepted() {
     List<Evidence> said = new ArrayList<>(evidence);
-    if (quantity.suggested()) {
-      said.add(new Evidence.Figure(quantity.filled().orElseThrow(), null));
-    }
-    if (expiry.suggested()) {
-      said.add(new Evidence.Expiry(expiry.filled().orElseThrow()));
-    }
-    if (place.suggested()) {
-      said.add(new Evidence.Bin(place.filled().orElseThrow(), Evidence.Role.TO));
-    }
+    quantity.accepted(much -> new Evidence.Figure(much, null)).ifPresent(said::add);
+    expiry.accepted(Evidence.Expiry::new).ifPresent(said::add);
+    place.accepted(bin -> new Evidence.Bin(bin, Evidence.Role.TO)).ifPresent(said::add);
     if (beyond.isPositive() && !agreed) {
       said.add(new Evidence.OverReceiptAgreed());
     }

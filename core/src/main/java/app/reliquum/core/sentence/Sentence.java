@@ -11,7 +11,9 @@ public interface Sentence {
   List<Wanted> wanted();
 
   /** Whether nothing is missing but, perhaps, that suggestions are accepted. */
-  boolean whole();
+  default boolean whole() {
+    return wanted().isEmpty();
+  }
 
   /** Whether it can be done as it stands. */
   boolean ready();
