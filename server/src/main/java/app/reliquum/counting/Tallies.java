@@ -21,6 +21,7 @@ import app.reliquum.counting.Counting.State;
 import app.reliquum.counting.TallyTable.LineRow;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
+import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -83,6 +84,7 @@ public class Tallies {
   }
 
   /** A count that is being counted, as the floor must know it. */
+  @Schema(name = "FloorCountChoice")
   public record Doing(
       long id,
       String number,

@@ -22,14 +22,12 @@ import app.reliquum.floor.BasketTable.Basket;
 import app.reliquum.floor.FloorView.Outcome;
 import app.reliquum.kinds.MovementKinds;
 import app.reliquum.kinds.MovementKinds.Kind;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Transactional;
 
 /**
  * The book is adjusted. A sentence that is whole becomes a line; the lines are looked through,
@@ -56,17 +54,6 @@ class Adjustments implements FloorVerb {
     this.adjusting = adjusting;
   }
 
-  /** What someone tells with the lines when they post them. */
-  record Telling(
-      String note,
-      String source,
-      List<Long> reasons,
-      boolean replacing,
-      String party,
-      LocalDate due,
-      Map<Long, String> fields,
-      Adjustment.Picture picture) {}
-
   @Override
   public Set<Verb> verbs() {
     return Set.of(Verb.ADJUST);
@@ -81,7 +68,7 @@ class Adjustments implements FloorVerb {
   final class Adjusted extends Conversation<AdjustSentence> {
     private Basket basket;
     private StoredAdjustFacts facts;
-    private FloorView.Posted posted;
+    private Adjustment.Written posted;
 
     Adjusted(Actor actor, OpenSentence said) {
       super(table, actor, Verb.ADJUST, said);
@@ -173,10 +160,7 @@ class Adjustments implements FloorVerb {
               kind == null ? choosable() : List.of(),
               known ? sentence.book() : null,
               lines(),
-              baskets
-                  .elsewhere(actor().id(), said().site())
-                  .map(site -> house.places().site(site, actor()).name())
-                  .orElse(null),
+              leftAt().orElse(null),
               posted);
     }
 
@@ -201,6 +185,110 @@ class Adjustments implements FloorVerb {
       }
       return lines;
     }
+
+    // What is done by touch alone.
+
+    /** Chooses why, and which way goods go; 0 to choose anew. */
+    FloorView.Sentence choose(long kind, Adjust.Way way) {
+      if (!basket.changes().isEmpty()) {
+        throw Problem.refused(
+            "basket-not-empty", "Post what is in the basket, or empty it, before you begin anew.");
+      }
+      if (kind != 0) {
+        checkWay(kinds.kind(kind), way);
+      }
+      // Lines that were left behind elsewhere are not thrown away by looking in here.
+      leftAt()
+          .ifPresent(
+              site -> {
+                throw Problem.refused(
+                    "basket-elsewhere",
+                    "Your basket still waits at " + site + ". Post it there, or empty it.");
+              });
+      keep(new Basket(said().site(), kind, way, List.of()));
+      keep(said().with(dialogue().standing(said().evidence())));
+      return view(Outcome.FILLED);
+    }
+
+    /** Changes a line; null takes it out. */
+    FloorView.Sentence line(int line, Quantity quantity) {
+      List<Change> all = new ArrayList<>(basket.changes());
+      if (line < 1 || line > all.size()) {
+        throw Problem.missing("line of the basket", line);
+      }
+      if (quantity == null) {
+        all.remove(line - 1);
+      } else {
+        all.set(line - 1, changed(all.get(line - 1), quantity));
+      }
+      keep(basket.with(all));
+      return view(Outcome.FILLED);
+    }
+
+    private Change changed(Change change, Quantity quantity) {
+      if (!change.serial().isEmpty()) {
+        throw Problem.refused(
+            "serial-is-one", "A serial number is one piece. Take it out instead.");
+      }
+      try {
+        if (basket.way() != Adjust.Way.SET || !quantity.isZero()) {
+          facts().measure(change.item()).check(quantity);
+        }
+      } catch (QuantityException fault) {
+        throw Problem.invalid("quantity", fault.getMessage());
+      }
+      return change.with(quantity);
+    }
+
+    /** Removes all lines and wipes the sentence. */
+    FloorView.Sentence empty() {
+      keep(Basket.empty(said().site()));
+      keep(said().with(List.of()));
+      return view(Outcome.FILLED);
+    }
+
+    /** Posts the lines as one document. */
+    FloorView.Sentence post(Command command, OneVerbController.BasketPostEntry telling) {
+      if (basket.changes().isEmpty()) {
+        throw Problem.refused("basket-empty", "There is nothing in the basket yet.");
+      }
+      posted =
+          adjusting.write(
+              command,
+              new Adjustment.Entry(
+                  basket.kind(),
+                  basket.way(),
+                  telling.reasons(),
+                  telling.note(),
+                  telling.source(),
+                  telling.replacing(),
+                  telling.party(),
+                  telling.due(),
+                  telling.fields(),
+                  telling.picture(),
+                  null,
+                  basket.changes().stream().map(change -> entry(change, facts())).toList()));
+      keep(basket.with(List.of()));
+      keep(said().with(List.of()));
+      return view(Outcome.DONE);
+    }
+
+    /** The other site at which lines of this person wait. */
+    private Optional<String> leftAt() {
+      return baskets
+          .elsewhere(actor().id(), said().site())
+          .map(site -> house.places().site(site, actor()).name());
+    }
+  }
+
+  private static void checkWay(Kind kind, Adjust.Way way) {
+    boolean allowed =
+        way == Adjust.Way.SET
+            ? kind.direction() == MovementKinds.Direction.EITHER
+            : kind.direction().allows(way == Adjust.Way.IN);
+    if (!kind.active() || !allowed) {
+      throw Problem.refused("wrong-way", kind.name() + " does not go that way.");
+    }
   }
 
   private List<Kind> choosable() {
@@ -212,120 +300,6 @@ class Adjustments implements FloorVerb {
                 kind.purpose() != MovementKinds.Purpose.LOAN
                     || kind.direction() != MovementKinds.Direction.IN)
         .toList();
-  }
-
-  private Adjusted locked(Actor actor, long site) {
-    house.places().requireSite(site, actor);
-    return open(actor, Verb.ADJUST, site, true);
-  }
-
-  /** Chooses why, and which way goods go; 0 to choose anew. Lines that are gathered keep theirs. */
-  @Transactional
-  FloorView.Sentence choose(Command command, long site, long kind, Adjust.Way way) {
-    Adjusted adjusted = locked(command.actor(), site);
-    if (!adjusted.basket.changes().isEmpty()) {
-      throw Problem.refused(
-          "basket-not-empty", "Post what is in the basket, or empty it, before you begin anew.");
-    }
-    if (kind != 0) {
-      Kind chosen = kinds.kind(kind);
-      boolean allowed =
-          way == Adjust.Way.SET
-              ? chosen.direction() == MovementKinds.Direction.EITHER
-              : chosen.direction().allows(way == Adjust.Way.IN);
-      if (!chosen.active() || !allowed) {
-        throw Problem.refused("wrong-way", chosen.name() + " does not go that way.");
-      }
-    }
-    // Lines that were left behind elsewhere are not thrown away by looking in here.
-    baskets
-        .elsewhere(command.actor().id(), site)
-        .ifPresent(
-            left -> {
-              throw Problem.refused(
-                  "basket-elsewhere",
-                  "Your basket still waits at "
-                      + house.places().site(left, command.actor()).name()
-                      + ". Post it there, or empty it.");
-            });
-    adjusted.keep(new Basket(site, kind, way, List.of()));
-    OpenSentence said = adjusted.said();
-    adjusted.keep(said.with(adjusted.dialogue().standing(said.evidence())));
-    return adjusted.view(Outcome.FILLED);
-  }
-
-  /** Changes a line; null takes it out. */
-  @Transactional
-  FloorView.Sentence line(Command command, long site, int line, Quantity quantity) {
-    Adjusted adjusted = locked(command.actor(), site);
-    List<Change> all = new ArrayList<>(adjusted.basket.changes());
-    if (line < 1 || line > all.size()) {
-      throw Problem.missing("line of the basket", line);
-    }
-    if (quantity == null) {
-      all.remove(line - 1);
-    } else {
-      Change change = all.get(line - 1);
-      if (!change.serial().isEmpty()) {
-        throw Problem.refused(
-            "serial-is-one", "A serial number is one piece. Take it out instead.");
-      }
-      try {
-        if (adjusted.basket.way() != Adjust.Way.SET || !quantity.isZero()) {
-          adjusted.facts().measure(change.item()).check(quantity);
-        }
-      } catch (QuantityException fault) {
-        throw Problem.invalid("quantity", fault.getMessage());
-      }
-      all.set(line - 1, change.with(quantity));
-    }
-    adjusted.keep(adjusted.basket.with(all));
-    return adjusted.view(Outcome.FILLED);
-  }
-
-  /** Removes all lines and wipes the sentence. */
-  @Transactional
-  FloorView.Sentence empty(Command command, long site) {
-    Adjusted adjusted = locked(command.actor(), site);
-    adjusted.keep(Basket.empty(site));
-    adjusted.keep(adjusted.said().with(List.of()));
-    return adjusted.view(Outcome.FILLED);
-  }
-
-  /** Posts the lines as one document. */
-  @Transactional
-  FloorView.Sentence post(Command command, long site, Telling telling) {
-    Adjusted adjusted = locked(command.actor(), site);
-    Basket basket = adjusted.basket;
-    if (basket.changes().isEmpty()) {
-      throw Problem.refused("basket-empty", "There is nothing in the basket yet.");
-    }
-    StoredAdjustFacts facts = adjusted.facts();
-    Adjustment.Written written =
-        adjusting.write(
-            command,
-            new Adjustment.Entry(
-                basket.kind(),
-                basket.way(),
-                telling.reasons(),
-                telling.note(),
-                telling.source(),
-                telling.replacing(),
-                telling.party(),
-                telling.due(),
-                telling.fields(),
-                telling.picture(),
-                null,
-                basket.changes().stream().map(change -> entry(change, facts)).toList()));
-    adjusted.keep(basket.with(List.of()));
-    adjusted.keep(adjusted.said().with(List.of()));
-    adjusted.posted =
-        new FloorView.Posted(
-            written.number(),
-            written.state() == Adjustment.State.PROPOSED,
-            written.lines(),
-            written.net());
-    return adjusted.view(Outcome.DONE);
   }
 
   private static Adjustment.LineEntry entry(Change change, StoredAdjustFacts facts) {

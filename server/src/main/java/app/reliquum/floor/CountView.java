@@ -2,8 +2,7 @@ package app.reliquum.floor;
 
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.counting.Counting.Method;
-import app.reliquum.counting.Counting.Shape;
+import app.reliquum.counting.Tallies;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -14,18 +13,6 @@ import org.jspecify.annotations.Nullable;
 final class CountView {
 
   private CountView() {}
-
-  /** A count that may be counted. */
-  @Schema(name = "FloorCountChoice")
-  record Doing(
-      long id,
-      String number,
-      Method method,
-      Shape shape,
-      boolean blind,
-      String note,
-      int slips,
-      int done) {}
 
   /** A slip that may be taken. */
   @Schema(name = "FloorCountSlip")
@@ -93,8 +80,8 @@ final class CountView {
    */
   @Schema(name = "FloorCounting")
   record Counting(
-      @Nullable Doing count,
-      List<Doing> counts,
+      Tallies.@Nullable Doing count,
+      List<Tallies.Doing> counts,
       @Nullable Slip slip,
       boolean unbinned,
       boolean statesAll,

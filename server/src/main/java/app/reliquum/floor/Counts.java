@@ -25,9 +25,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.SortedSet;
-import java.util.function.Function;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Transactional;
 
 /** What is there is counted: each word is kept as it is said, by whoever says it. */
 @Component
@@ -216,10 +214,8 @@ class Counts implements FloorVerb {
       draft.view.canUndo = pends || counted.stream().anyMatch(line -> line.person() == actor.id());
       draft.view.counting =
           new CountView.Counting(
-              doing == null ? null : doing(doing),
-              doing == null
-                  ? tallies.open(at.site()).stream().map(Counts::doing).toList()
-                  : List.of(),
+              doing,
+              doing == null ? tallies.open(at.site()) : List.of(),
               tallies.slip(at.slip()).map(this::slip).orElse(null),
               !house.places().site(at.site(), actor).binned(),
               tallies.statesAll(at),
@@ -364,90 +360,40 @@ class Counts implements FloorVerb {
           key.unitLoad() == 0 ? null : facts.load(key.unitLoad()),
           blind ? null : held);
     }
-  }
 
-  private static CountView.Doing doing(Tallies.Doing of) {
-    return new CountView.Doing(
-        of.id(),
-        of.number(),
-        of.method(),
-        of.shape(),
-        of.blind(),
-        of.note(),
-        of.slips(),
-        of.done());
-  }
+    // What is done by touch alone.
 
-  // What is done by touch alone.
+    /** Begins a count that nobody has drawn up. */
+    FloorView.Sentence begin(Command command, Method method) {
+      at = tallies.begin(command, at.site(), method);
+      return view(Outcome.FILLED);
+    }
 
-  private FloorView.Sentence standing(
-      Command command, long site, Function<Standing, Outcome> what) {
-    house.places().requireSite(site, command.actor());
-    Standing standing = open(command.actor(), Verb.COUNT, site, true);
-    return standing.view(what.apply(standing));
-  }
+    /** Takes a slip from the list. */
+    FloorView.Sentence take(Command command, long slip) {
+      at = tallies.takeSlip(command, at.site(), slip);
+      return view(Outcome.FILLED);
+    }
 
-  /** Begins a count that nobody has drawn up. */
-  @Transactional
-  FloorView.Sentence begin(Command command, long site, Method method) {
-    return standing(
-        command,
-        site,
-        standing -> {
-          standing.at = tallies.begin(command, site, method);
-          return Outcome.FILLED;
-        });
-  }
+    /** Counts a bin although it is on no slip. */
+    FloorView.Sentence enterKnowingly(Command command, long place) {
+      at = tallies.enter(command, at, place, true);
+      return view(Outcome.FILLED);
+    }
 
-  /** Takes a slip from the list. */
-  @Transactional
-  FloorView.Sentence take(Command command, long site, long slip) {
-    return standing(
-        command,
-        site,
-        standing -> {
-          standing.at = tallies.takeSlip(command, site, slip);
-          return Outcome.FILLED;
-        });
-  }
+    /** Corrects a line, or takes it away. */
+    FloorView.Sentence correct(Command command, long line, Quantity quantity, Duration ago) {
+      tallies.correct(command, line, quantity, ago);
+      keep(at.sentence());
+      return view(Outcome.COUNTED);
+    }
 
-  /** Counts a bin although it is on no slip. */
-  @Transactional
-  FloorView.Sentence enterKnowingly(Command command, long site, long place) {
-    return standing(
-        command,
-        site,
-        standing -> {
-          standing.at = tallies.enter(command, standing.at, place, true);
-          return Outcome.FILLED;
-        });
-  }
-
-  /** Corrects a line, or takes it away. */
-  @Transactional
-  FloorView.Sentence correct(
-      Command command, long site, long line, Quantity quantity, Duration ago) {
-    return standing(
-        command,
-        site,
-        standing -> {
-          tallies.correct(command, line, quantity, ago);
-          standing.keep(standing.at.sentence());
-          return Outcome.COUNTED;
-        });
-  }
-
-  /** Ends a count that has no slips beforehand. */
-  @Transactional
-  FloorView.Sentence finish(Command command, long site) {
-    return standing(
-        command,
-        site,
-        standing -> {
-          String number = tallies.doing(standing.at.count()).map(Tallies.Doing::number).orElse("");
-          standing.at = tallies.finish(command, standing.at);
-          standing.told.add(new FloorView.Told("in-review", Map.of("number", number)));
-          return Outcome.DONE;
-        });
+    /** Ends a count that has no slips beforehand. */
+    FloorView.Sentence finish(Command command) {
+      String number = tallies.doing(at.count()).map(Tallies.Doing::number).orElse("");
+      at = tallies.finish(command, at);
+      told.add(new FloorView.Told("in-review", Map.of("number", number)));
+      return view(Outcome.DONE);
+    }
   }
 }

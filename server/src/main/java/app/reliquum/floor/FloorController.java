@@ -119,7 +119,9 @@ class FloorController {
       @PathVariable Verb verb,
       @Valid @RequestBody ScanEntry scan,
       @RequestHeader(name = AGO, defaultValue = "0") long ago) {
-    return conversations.scan(command, verb, scan.site(), scan.text(), Duration.ofMillis(ago));
+    return conversations
+        .of(command, verb, scan.site())
+        .scan(command, codes.read(scan.text()), Duration.ofMillis(ago));
   }
 
   @Operation(
@@ -132,9 +134,11 @@ class FloorController {
       @PathVariable Verb verb,
       @Valid @RequestBody SayEntry said,
       @RequestHeader(name = AGO, defaultValue = "0") long ago) {
-    boolean afresh = Boolean.TRUE.equals(said.afresh());
-    return conversations.say(
-        command, verb, said.site(), said.saying(), afresh, Duration.ofMillis(ago));
+    SpokenTo sentence = conversations.of(command, verb, said.site());
+    if (Boolean.TRUE.equals(said.afresh())) {
+      sentence.beginAfresh();
+    }
+    return sentence.say(command, said.saying(), Duration.ofMillis(ago));
   }
 
   @Operation(
@@ -144,7 +148,7 @@ class FloorController {
   @PostMapping("/{verb}/act")
   FloorView.Sentence act(
       Command command, @PathVariable Verb verb, @Valid @RequestBody ActEntry act) {
-    return conversations.act(command, verb, act.site(), act.action());
+    return conversations.of(command, verb, act.site()).act(command, act.action());
   }
 
   @Operation(
@@ -155,7 +159,7 @@ class FloorController {
   FloorView.Sentence choose(
       Command command, @PathVariable Verb verb, @Valid @RequestBody DocumentEntry entry) {
     long document = entry.document() == null ? 0 : entry.document();
-    return conversations.choose(command, verb, entry.site(), document);
+    return conversations.of(command, verb, entry.site()).choose(command, document);
   }
 
   /** The trolleys of the house. */

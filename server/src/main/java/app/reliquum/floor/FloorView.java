@@ -1,8 +1,8 @@
 package app.reliquum.floor;
 
+import app.reliquum.adjusting.Adjustment;
 import app.reliquum.core.inbound.Arrival;
 import app.reliquum.core.ledger.Condition;
-import app.reliquum.core.outbound.Outbound;
 import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.Tracking;
@@ -20,7 +20,6 @@ import app.reliquum.stock.UnitLoads;
 import app.reliquum.transfers.Between;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.Size;
-import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -222,10 +221,6 @@ final class FloorView {
       Quantity received,
       Quantity open) {}
 
-  /** An order that may be meant. */
-  @Schema(name = "FloorOrderChoice")
-  record OrderChoice(long id, String number, String supplier, @Nullable LocalDate expected) {}
-
   /**
    * What is received, and what remains of it.
    *
@@ -240,7 +235,7 @@ final class FloorView {
       InboundFlow flow,
       @Nullable Order order,
       List<OrderLine> lines,
-      List<OrderChoice> orders,
+      List<Inbound.Row> orders,
       Quantity expected,
       Quantity beyond,
       boolean agreed) {}
@@ -263,10 +258,6 @@ final class FloorView {
       Condition condition,
       Quantity quantity) {}
 
-  /** What posting came to. */
-  @Schema(name = "BasketPosted")
-  record Posted(String number, boolean proposed, int lines, BigDecimal value) {}
-
   /**
    * Why the book is adjusted, and the lines that are gathered.
    *
@@ -283,25 +274,13 @@ final class FloorView {
       @Nullable Quantity book,
       List<BasketLine> lines,
       @Nullable String leftAt,
-      @Nullable Posted posted) {}
+      Adjustment.@Nullable Written posted) {}
 
   // Picking and packing
 
   /** An order that is picked or packed now. */
   @Schema(name = "FloorPickOrder")
   record PickOrder(long id, String number, String party, @Nullable String tote, int left) {}
-
-  /** An order that could be picked or packed next. */
-  @Schema(name = "FloorPickChoice")
-  record PickChoice(
-      long id,
-      String number,
-      String party,
-      Outbound.State state,
-      @Nullable LocalDate needed,
-      int late,
-      int lines,
-      @Nullable String picker) {}
 
   /** Something that is still to be taken. */
   @Schema(name = "FloorPickStop")
@@ -330,7 +309,7 @@ final class FloorView {
   @Schema(name = "FloorPicking")
   record Picking(
       List<PickOrder> orders,
-      List<PickChoice> choosable,
+      List<Outgoing.Row> choosable,
       @Nullable String order,
       @Nullable Quantity asked,
       Quantity shortBy,

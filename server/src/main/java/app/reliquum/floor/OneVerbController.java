@@ -32,24 +32,25 @@ import org.springframework.web.bind.annotation.RestController;
 class OneVerbController {
   private final FloorConversations conversations;
   private final TransferErrands errands;
-  private final Adjustments adjustments;
-  private final Picks picks;
-  private final Counts counts;
 
-  OneVerbController(
-      FloorConversations conversations,
-      TransferErrands errands,
-      Adjustments adjustments,
-      Picks picks,
-      Counts counts) {
+  OneVerbController(FloorConversations conversations, TransferErrands errands) {
     this.conversations = conversations;
     this.errands = errands;
-    this.adjustments = adjustments;
-    this.picks = picks;
-    this.counts = counts;
   }
 
   record AtSiteEntry(@NotNull Long site) {}
+
+  private Adjustments.Adjusted adjusted(Command command, long site) {
+    return conversations.of(command, Verb.ADJUST, site, Adjustments.Adjusted.class);
+  }
+
+  private Picks.Taking taking(Command command, Verb verb, long site) {
+    return conversations.of(command, verb, site, Picks.Taking.class);
+  }
+
+  private Counts.Standing standing(Command command, long site) {
+    return conversations.of(command, Verb.COUNT, site, Counts.Standing.class);
+  }
 
   // Transfers
 
@@ -68,8 +69,9 @@ class OneVerbController {
   @PostMapping("/transfer")
   FloorView.Sentence transfer(Command command, @Valid @RequestBody ChosenTransferEntry entry) {
     long site = entry.site();
-    return conversations.choose(
-        command, errands.verb(site, entry.transfer()), site, entry.transfer());
+    return conversations
+        .of(command, errands.verb(site, entry.transfer()), site)
+        .choose(command, entry.transfer());
   }
 
   /** Begins a transfer that is made as goods are scanned. */
@@ -79,8 +81,8 @@ class OneVerbController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/transfer/begin")
   FloorView.Sentence begin(Command command, @Valid @RequestBody BeginEntry entry) {
-    return conversations.choose(
-        command, Verb.SEND, entry.site(), errands.begin(command, entry.site(), entry.to()));
+    long transfer = errands.begin(command, entry.site(), entry.to());
+    return conversations.of(command, Verb.SEND, entry.site()).choose(command, transfer);
   }
 
   /** Sends what is picked on its way. */
@@ -89,7 +91,7 @@ class OneVerbController {
   @PostMapping("/transfer/sending")
   FloorView.Sentence send(Command command, @Valid @RequestBody FinishEntry entry) {
     errands.send(command, entry.transfer(), entry.rest());
-    return conversations.choose(command, Verb.SEND, entry.site(), 0);
+    return conversations.of(command, Verb.SEND, entry.site()).choose(command, 0);
   }
 
   // Adjusting
@@ -117,7 +119,7 @@ class OneVerbController {
   @PostMapping("/adjust/kind")
   FloorView.Sentence choose(Command command, @Valid @RequestBody AdjustKindEntry entry) {
     long kind = entry.kind() == null ? 0 : entry.kind();
-    return adjustments.choose(command, entry.site(), kind, entry.way());
+    return adjusted(command, entry.site()).choose(kind, entry.way());
   }
 
   /** Changes a line of the basket, or takes it out. */
@@ -125,14 +127,14 @@ class OneVerbController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/adjust/line")
   FloorView.Sentence line(Command command, @Valid @RequestBody BasketLineEntry entry) {
-    return adjustments.line(command, entry.site(), entry.line(), entry.quantity());
+    return adjusted(command, entry.site()).line(entry.line(), entry.quantity());
   }
 
   @Operation(operationId = "removeAdjustmentLines", summary = "Remove all adjustment lines")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/adjust/empty")
   FloorView.Sentence empty(Command command, @Valid @RequestBody AtSiteEntry entry) {
-    return adjustments.empty(command, entry.site());
+    return adjusted(command, entry.site()).empty();
   }
 
   /** Posts the basket as one document. */
@@ -142,18 +144,7 @@ class OneVerbController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/adjust/posting")
   FloorView.Sentence post(Command command, @Valid @RequestBody BasketPostEntry entry) {
-    return adjustments.post(
-        command,
-        entry.site(),
-        new Adjustments.Telling(
-            entry.note(),
-            entry.source(),
-            entry.reasons(),
-            entry.replacing(),
-            entry.party(),
-            entry.due(),
-            entry.fields(),
-            entry.picture()));
+    return adjusted(command, entry.site()).post(command, entry);
   }
 
   // Picking and packing
@@ -168,7 +159,7 @@ class OneVerbController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/pick/short")
   FloorView.Sentence takeLess(Command command, @Valid @RequestBody ShortPickEntry entry) {
-    return picks.takeLess(command, entry.site(), entry.reason());
+    return taking(command, Verb.PICK, entry.site()).takeLess(command, entry.reason());
   }
 
   /** Takes one order on to be picked, or several in one walk. */
@@ -178,7 +169,7 @@ class OneVerbController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/pick/round")
   FloorView.Sentence begin(Command command, @Valid @RequestBody PickRounds.Entry entry) {
-    return picks.begin(command, entry);
+    return taking(command, Verb.PICK, entry.site()).beginRound(command, entry);
   }
 
   /** Leaves the round. */
@@ -186,7 +177,7 @@ class OneVerbController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/pick/leaving")
   FloorView.Sentence leave(Command command, @Valid @RequestBody AtSiteEntry entry) {
-    return picks.leave(command, entry.site());
+    return taking(command, Verb.PICK, entry.site()).leave(command);
   }
 
   /** Begins a new unit load for the order that is packed. */
@@ -194,7 +185,7 @@ class OneVerbController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/pick/load")
   FloorView.Sentence newLoad(Command command, @Valid @RequestBody AtSiteEntry entry) {
-    return picks.newLoad(command, entry.site());
+    return taking(command, Verb.PACK, entry.site()).newLoad(command);
   }
 
   // Counting
@@ -213,14 +204,14 @@ class OneVerbController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/count/begin")
   FloorView.Sentence begin(Command command, @Valid @RequestBody CountBeginEntry entry) {
-    return counts.begin(command, entry.site(), entry.method());
+    return standing(command, entry.site()).begin(command, entry.method());
   }
 
   @Operation(operationId = "takeSlip", summary = "Take a slip from the pool")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/count/take")
   FloorView.Sentence take(Command command, @Valid @RequestBody CountSlipEntry entry) {
-    return counts.take(command, entry.site(), entry.slip());
+    return standing(command, entry.site()).take(command, entry.slip());
   }
 
   /** Counts a bin although it is on no slip. */
@@ -228,7 +219,7 @@ class OneVerbController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/count/enter")
   FloorView.Sentence enter(Command command, @Valid @RequestBody CountPlaceEntry entry) {
-    return counts.enterKnowingly(command, entry.site(), entry.place());
+    return standing(command, entry.site()).enterKnowingly(command, entry.place());
   }
 
   /** Corrects a line, or takes it away. */
@@ -239,8 +230,8 @@ class OneVerbController {
       Command command,
       @Valid @RequestBody CountLineEntry entry,
       @RequestHeader(name = FloorController.AGO, defaultValue = "0") long ago) {
-    return counts.correct(
-        command, entry.site(), entry.line(), entry.quantity(), Duration.ofMillis(ago));
+    return standing(command, entry.site())
+        .correct(command, entry.line(), entry.quantity(), Duration.ofMillis(ago));
   }
 
   /** Ends a count that has no slips beforehand: it goes to review. */
@@ -248,6 +239,6 @@ class OneVerbController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/count/finish")
   FloorView.Sentence finish(Command command, @Valid @RequestBody AtSiteEntry entry) {
-    return counts.finish(command, entry.site());
+    return standing(command, entry.site()).finish(command);
   }
 }

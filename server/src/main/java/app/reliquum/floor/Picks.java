@@ -28,7 +28,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Transactional;
 
 /** Goods are taken for orders, stop by stop, and put into unit loads. */
 @Component
@@ -254,23 +253,12 @@ class Picks implements FloorVerb {
           one.order().tote());
     }
 
-    private List<FloorView.PickChoice> choosable() {
+    private List<Outgoing.Row> choosable() {
       return orders
           .page(Outgoing.Filter.OPEN, said().site(), null, null, null, actor(), 0, MOST_CHOICES)
           .rows()
           .stream()
           .filter(row -> packs() ? row.pickedLines() > 0 : toPick(row))
-          .map(
-              row ->
-                  new FloorView.PickChoice(
-                      row.id(),
-                      row.number(),
-                      row.party(),
-                      row.state(),
-                      row.needed(),
-                      row.late(),
-                      row.lines(),
-                      row.picker()))
           .toList();
     }
 
@@ -280,55 +268,43 @@ class Picks implements FloorVerb {
         case ACCEPTED, PACKED, GONE, DONE, CANCELLED -> false;
       };
     }
-  }
 
-  private Taking locked(Actor actor, Verb verb, long site) {
-    house.places().requireSite(site, actor);
-    return open(actor, verb, site, true);
-  }
+    // What is done by touch alone.
 
-  /** Begins a round. */
-  @Transactional
-  FloorView.Sentence begin(Command command, PickRounds.Entry entry) {
-    Taking taking = locked(command.actor(), Verb.PICK, entry.site());
-    taking.begin(command, entry);
-    return taking.view(Outcome.FILLED);
-  }
-
-  /** Leaves the round: what is not picked waits for whoever takes it on. */
-  @Transactional
-  FloorView.Sentence leave(Command command, long site) {
-    Taking taking = locked(command.actor(), Verb.PICK, site);
-    rounds.leave(command, site);
-    taking.look();
-    taking.keep(taking.said().with(List.of()));
-    return taking.view(Outcome.FILLED);
-  }
-
-  /** Begins a new unit load for the order that is packed. */
-  @Transactional
-  FloorView.Sentence newLoad(Command command, long site) {
-    Taking taking = locked(command.actor(), Verb.PACK, site);
-    OpenSentence said = taking.said();
-    if (said.about() == 0) {
-      return taking.refused(new Misfit.DocumentFirst(Verb.PACK));
+    /** Begins a round. */
+    FloorView.Sentence beginRound(Command command, PickRounds.Entry entry) {
+      begin(command, entry);
+      return view(Outcome.FILLED);
     }
-    long load = packing.begin(command, said.about()).id();
-    return taking.go(command, taking.dialogue().say(said, new Evidence.UnitLoad(load)), null);
-  }
 
-  /** Takes less than the list says, for a reason. */
-  @Transactional
-  FloorView.Sentence takeLess(Command command, long site, Outgoing.Reason reason) {
-    Taking taking = locked(command.actor(), Verb.PICK, site);
-    PickSentence sentence = taking.sentence();
-    if (sentence.stop() == null) {
-      return taking.refused(new Misfit.NothingToTake());
+    /** Leaves the round: what is not picked waits for whoever takes it on. */
+    FloorView.Sentence leave(Command command) {
+      rounds.leave(command, said().site());
+      look();
+      keep(said().with(List.of()));
+      return view(Outcome.FILLED);
     }
-    if (reason == Outgoing.Reason.FEWER && !taking.said(sentence)) {
-      return taking.refused(new Misfit.HowMany());
+
+    /** Begins a new unit load for the order that is packed. */
+    FloorView.Sentence newLoad(Command command) {
+      if (said().about() == 0) {
+        return refused(new Misfit.DocumentFirst(Verb.PACK));
+      }
+      long load = packing.begin(command, said().about()).id();
+      return go(command, dialogue().say(said(), new Evidence.UnitLoad(load)), null);
     }
-    taking.reason = reason;
-    return taking.perform(command, sentence);
+
+    /** Takes less than the list says, for a reason. */
+    FloorView.Sentence takeLess(Command command, Outgoing.Reason why) {
+      PickSentence sentence = sentence();
+      if (sentence.stop() == null) {
+        return refused(new Misfit.NothingToTake());
+      }
+      if (why == Outgoing.Reason.FEWER && !said(sentence)) {
+        return refused(new Misfit.HowMany());
+      }
+      reason = why;
+      return perform(command, sentence);
+    }
   }
 }

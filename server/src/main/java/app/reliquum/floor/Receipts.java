@@ -54,7 +54,7 @@ class Receipts implements FloorVerb {
 
   private final class Receiving extends Conversation<ReceiveSentence> {
     private StoredReceiveFacts facts;
-    private List<FloorView.OrderChoice> orders = List.of();
+    private List<Inbound.Row> orders = List.of();
 
     Receiving(Actor actor, OpenSentence said) {
       super(table, actor, Verb.RECEIVE, said);
@@ -116,13 +116,7 @@ class Receipts implements FloorVerb {
                   0,
                   MOST_ORDERS);
       if (open.total() > 1) {
-        orders =
-            open.rows().stream()
-                .map(
-                    row ->
-                        new FloorView.OrderChoice(
-                            row.id(), row.number(), row.supplier(), row.expected()))
-                .toList();
+        orders = open.rows();
         return view(Outcome.CHOOSE);
       }
       if (goods && open.total() == 0) {
