@@ -143,39 +143,23 @@ class Names {
 
   /** One way to understand a scan, to be sent back as it is. */
   FloorView.Choice choice(Evidence evidence) {
-    Named named = named(evidence);
+    Evidence first = evidence instanceof Evidence.LabelSaid label ? label.parts().get(0) : evidence;
+    FloorView.Hit hit = named(first.meaning().orElseThrow());
     return new FloorView.Choice(
-        named.kind(), named.title(), named.detail(), facts.house.sayings().scanned(evidence));
+        hit.kind(), hit.title(), hit.detail(), facts.house.sayings().scanned(evidence));
   }
 
-  private record Named(Kind kind, String title, String detail) {}
-
-  private Named named(Evidence evidence) {
-    if (evidence instanceof Evidence.Item item) {
-      return new Named(Kind.ITEM, item(item.item()), facts.item(item.item()).code());
-    }
-    if (evidence instanceof Evidence.Lot lot) {
-      return new Named(Kind.LOT, facts.lotCode(lot.lot()), item(lot.item()));
-    }
-    if (evidence instanceof Evidence.Serial one) {
-      return new Named(Kind.SERIAL, facts.serial(one.serial()), item(one.item()));
-    }
-    if (evidence instanceof Evidence.Bin bin) {
-      return new Named(Kind.BIN, bin(bin.place()), facts.bin(bin.place()).siteName());
-    }
-    if (evidence instanceof Evidence.UnitLoad load) {
-      return new Named(Kind.LOAD, facts.load(load.unitLoad()), "");
-    }
-    if (evidence instanceof Evidence.LabelSaid label) {
-      return named(label.parts().get(0));
-    }
-    Evidence.Figure figure = (Evidence.Figure) evidence;
-    String pack = figure.pack() == null ? "" : " " + figure.pack();
-    return new Named(Kind.FIGURE, figure.quantity() + pack, "");
-  }
-
-  /** What a scan at rest stands for. */
+  /** What a scan at rest stands for; of a piece that is on loan, the loan. */
   FloorView.Hit hit(Meaning meaning) {
+    return meaning instanceof Meaning.Serial one
+        ? facts
+            .loanOf(one.serial())
+            .map(loan -> loan(loan, facts.serial(one.serial())))
+            .orElseGet(() -> named(one))
+        : named(meaning);
+  }
+
+  private FloorView.Hit named(Meaning meaning) {
     if (meaning instanceof Meaning.Bin bin) {
       return hit(Kind.BIN, bin.place(), null, bin(bin.place()), facts.bin(bin.place()).siteName());
     }
@@ -210,15 +194,17 @@ class Names {
     }
     if (meaning instanceof Meaning.Label label) {
       return label.unitLoad() != 0
-          ? hit(new Meaning.UnitLoad(label.unitLoad()))
-          : label.lot() != 0 ? hit(new Meaning.Lot(label.item(), label.lot())) : hit(label.goods());
+          ? named(new Meaning.UnitLoad(label.unitLoad()))
+          : label.lot() != 0
+              ? named(new Meaning.Lot(label.item(), label.lot()))
+              : named(label.goods());
+    }
+    if (meaning instanceof Meaning.Figure figure) {
+      String pack = figure.pack() == null ? "" : " " + figure.pack();
+      return hit(Kind.FIGURE, 0, null, figure.quantity() + pack, "");
     }
     Meaning.Serial one = (Meaning.Serial) meaning;
-    String code = facts.serial(one.serial());
-    return facts
-        .loanOf(one.serial())
-        .map(loan -> loan(loan, code))
-        .orElseGet(() -> hit(Kind.SERIAL, one.serial(), one.item(), code, item(one.item())));
+    return hit(Kind.SERIAL, one.serial(), one.item(), facts.serial(one.serial()), item(one.item()));
   }
 
   private static FloorView.Hit hit(Kind kind, long id, Long item, String title, String detail) {

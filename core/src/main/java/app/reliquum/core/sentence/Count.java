@@ -13,7 +13,6 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
 
 /**
  * The Count verb: in a bin, items in any order. Scanning a piece's or pack's barcode counts one
@@ -143,7 +142,7 @@ public final class Count {
     if (said instanceof Evidence.ConditionSaid of) {
       return new Heard.Waits(open.sentence().in(of.condition()));
     }
-    return meaning(said)
+    return said.meaning()
         .map(meaning -> leaving(open, hear(open.sentence(), meaning, facts), facts))
         .orElse(new Heard.Refused(new Misfit.NoRoom()));
   }
@@ -220,25 +219,6 @@ public final class Count {
     return meaning instanceof Meaning.Label label
         ? new Evidence.Item(label.item(), label.goods().counts())
         : ScanFitting.evidenceOf(meaning).orElseThrow();
-  }
-
-  /** What was chosen by touch, as a meaning; empty if it is nothing that can be counted. */
-  private static Optional<Meaning> meaning(Evidence evidence) {
-    Meaning meaning = null;
-    if (evidence instanceof Evidence.Bin bin) {
-      meaning = new Meaning.Bin(bin.place());
-    } else if (evidence instanceof Evidence.Item item) {
-      meaning = new Meaning.Item(item.item(), 0, item.counts());
-    } else if (evidence instanceof Evidence.Lot lot) {
-      meaning = new Meaning.Lot(lot.item(), lot.lot());
-    } else if (evidence instanceof Evidence.Serial piece) {
-      meaning = new Meaning.Serial(piece.item(), piece.lot(), piece.serial());
-    } else if (evidence instanceof Evidence.UnitLoad load) {
-      meaning = new Meaning.UnitLoad(load.unitLoad());
-    } else if (evidence instanceof Evidence.Figure figure) {
-      meaning = new Meaning.Figure(figure.quantity(), figure.pack());
-    }
-    return Optional.ofNullable(meaning);
   }
 
   /**

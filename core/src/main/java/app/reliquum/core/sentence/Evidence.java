@@ -3,8 +3,10 @@ package app.reliquum.core.sentence;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.scan.Meaning;
 import java.time.LocalDate;
 import java.util.List;
+import java.util.Optional;
 
 /** One thing that was scanned, typed or tapped for a sentence. */
 public sealed interface Evidence {
@@ -94,5 +96,24 @@ public sealed interface Evidence {
     public LabelSaid {
       parts = List.copyOf(parts);
     }
+  }
+
+  /** What a scan means that says this; empty if no scan says it by itself. */
+  default Optional<Meaning> meaning() {
+    Meaning meaning = null;
+    if (this instanceof Bin bin) {
+      meaning = new Meaning.Bin(bin.place());
+    } else if (this instanceof Item said) {
+      meaning = new Meaning.Item(said.item(), 0, said.counts());
+    } else if (this instanceof Lot said) {
+      meaning = new Meaning.Lot(said.item(), said.lot());
+    } else if (this instanceof Serial piece) {
+      meaning = new Meaning.Serial(piece.item(), piece.lot(), piece.serial());
+    } else if (this instanceof UnitLoad load) {
+      meaning = new Meaning.UnitLoad(load.unitLoad());
+    } else if (this instanceof Figure figure) {
+      meaning = new Meaning.Figure(figure.quantity(), figure.pack());
+    }
+    return Optional.ofNullable(meaning);
   }
 }
