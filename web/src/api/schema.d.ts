@@ -4092,13 +4092,6 @@ export interface components {
       site: number;
       source?: string | null;
     };
-    BasketPosted: {
-      /** Format: int32 */
-      lines: number;
-      number: string;
-      proposed: boolean;
-      value: number;
-    };
     BeginEntry: {
       /** Format: int64 */
       site: number;
@@ -4896,7 +4889,7 @@ export interface components {
       kinds: components['schemas']['MovementKind'][];
       leftAt: string | null;
       lines: components['schemas']['BasketLine'][];
-      posted: components['schemas']['BasketPosted'] | null;
+      posted: components['schemas']['AdjustmentWritten'] | null;
       /** @enum {string} */
       way: 'IN' | 'OUT' | 'SET';
     };
@@ -4961,6 +4954,8 @@ export interface components {
       shape: 'BIN' | 'ITEM' | 'FREE';
       /** Format: int32 */
       slips: number;
+      /** @enum {string} */
+      state: 'DRAWN_UP' | 'COUNTING' | 'IN_REVIEW' | 'POSTED' | 'DROPPED';
     };
     FloorCountLine: {
       /** Format: date-time */
@@ -5201,14 +5196,6 @@ export interface components {
       state: 'EXPECTED' | 'ARRIVING' | 'CHECKED_IN' | 'CLOSED';
       supplier: string;
     };
-    FloorOrderChoice: {
-      /** Format: date */
-      expected: string | null;
-      /** Format: int64 */
-      id: number;
-      number: string;
-      supplier: string;
-    };
     FloorOrderLine: {
       item: string;
       /** Format: int64 */
@@ -5247,22 +5234,6 @@ export interface components {
       factor: string;
       name: string;
     };
-    FloorPickChoice: {
-      /** Format: int64 */
-      id: number;
-      /** Format: int32 */
-      late: number;
-      /** Format: int32 */
-      lines: number;
-      /** Format: date */
-      needed: string | null;
-      number: string;
-      party: string;
-      picker: string | null;
-      /** @enum {string} */
-      state:
-        'ACCEPTED' | 'SHORT' | 'ALLOCATED' | 'PICKING' | 'PACKED' | 'GONE' | 'DONE' | 'CANCELLED';
-    };
     FloorPickOrder: {
       /** Format: int64 */
       id: number;
@@ -5297,7 +5268,7 @@ export interface components {
        * @example 12.5
        */
       asked: string | null;
-      choosable: components['schemas']['FloorPickChoice'][];
+      choosable: components['schemas']['OutboundRow'][];
       order: string | null;
       orders: components['schemas']['FloorPickOrder'][];
       packs: boolean;
@@ -5388,7 +5359,7 @@ export interface components {
       flow: 'STRAIGHT_IN' | 'DOCK_FIRST' | 'DOCK_CHECK';
       lines: components['schemas']['FloorOrderLine'][];
       order: components['schemas']['FloorOrder'] | null;
-      orders: components['schemas']['FloorOrderChoice'][];
+      orders: components['schemas']['InboundRow'][];
     };
     FloorRound: {
       nowhere: components['schemas']['FloorContent'][];

@@ -7,7 +7,7 @@ import { money, quantity } from '../kit/format';
 import { AdjustChoice } from './AdjustChoice';
 import { Basket } from './Basket';
 import type { Saying, View } from './desks';
-import { ListHead, DoneNote, HeadStrip, Marks, SmallButton, Row } from './Parts';
+import { DoneNote, HeadStrip, Listed, Marks, Row, SmallButton } from './Parts';
 import { useBasics, type Parts, type Talk } from './talk';
 import { saying } from './useSentence';
 
@@ -133,8 +133,7 @@ function Lies({ view, onSay }: { view: View; onSay: (saying: Saying) => void }) 
     return null;
   }
   return (
-    <Box sx={{ p: 1.5, pt: 0 }}>
-      <ListHead>{t('righting.lies')}</ListHead>
+    <Listed head={t('righting.lies')}>
       {view.candidates.map((one, i) => (
         <Row
           key={i}
@@ -144,6 +143,6 @@ function Lies({ view, onSay }: { view: View; onSay: (saying: Saying) => void }) 
           end={quantity(one.quantity)}
         />
       ))}
-    </Box>
+    </Listed>
   );
 }

@@ -1,5 +1,4 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
@@ -9,7 +8,7 @@ import { Code } from '../kit/Code';
 import { count, date } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
 import { useSave } from '../kit/useSave';
-import { Choosing, ListHead, Row, TypeIn } from './Parts';
+import { Choosing, Listed, Numbered, Row, SmallButton, TypeLine } from './Parts';
 
 /** What is expected at a site, the latest first; or goods that nobody expects. */
 export function Arriving({
@@ -21,7 +20,6 @@ export function Arriving({
 }) {
   const { t } = useTranslation();
   const [unexpected, setUnexpected] = useState<'UNEXPECTED' | 'RETURN' | null>(null);
-  const [reason, setReason] = useState('');
   const orders = useQuery({
     queryKey: ['inbound', 'floor', site.id],
     queryFn: () =>
@@ -29,10 +27,8 @@ export function Arriving({
   });
   const begin = useSave(
     [],
-    (command, kind: 'UNEXPECTED' | 'RETURN') =>
-      read(
-        api.POST('/api/inbound/unexpected', { ...command, body: { kind, site: site.id, reason } }),
-      ),
+    (command, what: { kind: 'UNEXPECTED' | 'RETURN'; reason: string }) =>
+      read(api.POST('/api/inbound/unexpected', { ...command, body: { ...what, site: site.id } })),
     (order) => onChoose(order.id),
   );
   return (
@@ -47,9 +43,7 @@ export function Arriving({
           key={row.id}
           onTap={() => onChoose(row.id)}
           title={
-            <>
-              <Code strong>{row.number}</Code> {row.supplier ?? t(`inbound.kind.${row.kind}`)}
-            </>
+            <Numbered number={row.number}>{row.supplier ?? t(`inbound.kind.${row.kind}`)}</Numbered>
           }
           detail={
             row.late > 0
@@ -68,39 +62,23 @@ export function Arriving({
       )}
       <Box sx={{ mt: 2, display: 'flex', gap: 1 }}>
         {(['UNEXPECTED', 'RETURN'] as const).map((kind) => (
-          <Button
+          <SmallButton
             key={kind}
-            variant="outlined"
             aria-pressed={unexpected === kind}
             onClick={() => setUnexpected(kind)}
-            sx={{ minHeight: 56, flex: 1, fontSize: 17, lineHeight: 1.15 }}
           >
             {t(`inbound.kind.${kind}`)}
-          </Button>
+          </SmallButton>
         ))}
       </Box>
       {unexpected && (
-        <Box
-          component="form"
-          onSubmit={(event) => {
-            event.preventDefault();
-            begin.mutate(unexpected);
-          }}
-          sx={{ mt: 1, display: 'flex', gap: 1 }}
-        >
-          <TypeIn
-            required
-            autoFocus
-            aria-label={t('receive.reason')}
-            placeholder={t('receive.reason')}
-            value={reason}
-            onChange={(event) => setReason(event.target.value)}
-            maxLength={200}
-          />
-          <Button type="submit" variant="contained" sx={{ minHeight: 56, fontSize: 18 }}>
-            {t('receive.begin')}
-          </Button>
-        </Box>
+        <TypeLine
+          key={unexpected}
+          fields={[t('receive.reason')]}
+          maxLength={200}
+          label={t('receive.begin')}
+          onSay={(reason) => begin.mutate({ kind: unexpected, reason })}
+        />
       )}
     </Choosing>
   );
@@ -118,8 +96,7 @@ export function StillOpen({
   const open = lines.filter((line) => Number(line.open) > 0);
   const came = lines.filter((line) => Number(line.received) > 0);
   return (
-    <Box sx={{ px: 1.5, pb: 1.5 }}>
-      <ListHead>{open.length > 0 ? t('receive.remains') : t('receive.allHere')}</ListHead>
+    <Listed head={open.length > 0 ? t('receive.remains') : t('receive.allHere')}>
       {open.map((line) => (
         <Row
           key={line.line}
@@ -142,6 +119,6 @@ export function StillOpen({
             end={<Amount value={line.received} unit={line.symbol} />}
           />
         ))}
-    </Box>
+    </Listed>
   );
 }

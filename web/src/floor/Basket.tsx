@@ -1,5 +1,4 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
 import { useTranslation } from 'react-i18next';
@@ -9,11 +8,9 @@ import { FilePick } from '../kit/FilePick';
 import { filledIn, KindFields, type Filled } from '../kit/KindFields';
 import { readable } from '../kit/numbers';
 import { pictureOf } from '../kit/pictureOf';
-import { HeadStrip, MainButton, Marks, Row, SmallButton } from './Parts';
+import { ChangeLine, HeadStrip, MainButton, Marks, Row, SmallButton } from './Parts';
 import { Refusal } from './Refusal';
 import { useTold } from './told';
-import { soFar } from '../kit/numbers';
-import { NumberField } from '../kit/NumberField';
 
 type Adjusting = Schemas['FloorAdjusting'];
 type Line = Schemas['BasketLine'];
@@ -175,8 +172,6 @@ function BasketRow({
   onChange: (quantity: string | null) => void;
 }) {
   const { t } = useTranslation();
-  const [amount, setAmount] = useState(line.quantity);
-  const said = soFar(amount);
   return (
     <Box
       component="li"
@@ -192,29 +187,13 @@ function BasketRow({
         }
       />
       {open && (
-        <Box sx={{ display: 'flex', gap: 1, p: 1.5, pt: 0 }}>
-          {!line.serial && (
-            <>
-              <NumberField
-                label={t('quantity')}
-                value={amount}
-                onChange={(event) => setAmount(event.target.value)}
-                sx={{ flex: 1 }}
-              />
-              <Button
-                variant="outlined"
-                sx={{ minHeight: 52 }}
-                disabled={said === undefined}
-                onClick={() => said !== undefined && onChange(said)}
-              >
-                {t('righting.change')}
-              </Button>
-            </>
-          )}
-          <Button variant="outlined" sx={{ minHeight: 52 }} onClick={() => onChange(null)}>
-            {t('righting.takeOut')}
-          </Button>
-        </Box>
+        <ChangeLine
+          line={line}
+          label={t('quantity')}
+          change={t('righting.change')}
+          remove={t('righting.takeOut')}
+          onChange={onChange}
+        />
       )}
     </Box>
   );

@@ -4,7 +4,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate, useParams } from 'react-router';
-import { api, commandId, read, type Schemas } from '../api/client';
+import { api, read, type Schemas } from '../api/client';
 import { useMay } from '../app/session';
 import { fonts } from '../app/theme';
 import { Amount } from '../kit/Amount';
@@ -17,8 +17,8 @@ import { sound } from '../kit/tones';
 import { ChooseGoods } from './ChooseGoods';
 import { Choices } from './Offers';
 import { useOpening } from './opening';
-import { sentenceDesk } from './desks';
-import { Marks, Row } from './Parts';
+import { beginWith, sentenceDesk, type Saying } from './desks';
+import { Marks, Row, SmallButton } from './Parts';
 import { ScanBar } from './ScanBar';
 import { saying } from './useSentence';
 
@@ -29,13 +29,7 @@ function useStart(site: Site) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (saying: Schemas['FloorSaying']) =>
-      read(
-        api.POST('/api/floor/{verb}/say', {
-          params: { ...commandId().params, path: { verb: 'MOVE' } },
-          body: { site: site.id, saying, afresh: true },
-        }),
-      ),
+    mutationFn: (said: Saying) => beginWith(site.id, 'MOVE', said),
     onSuccess: (view) => {
       sound(view.outcome === 'REFUSED' ? 'bad' : 'good');
       queries.setQueryData(sentenceDesk(site.id, 'MOVE').key, view);
@@ -189,7 +183,7 @@ export function ItemCard({ site }: { site: Site }) {
 }
 
 /** Several goods of a bin; none named stands for everything in it. */
-function contents(place: number, parts: Schemas['FloorSaying'][]) {
+function contents(place: number, parts: Saying[]) {
   return saying({ kind: 'CONTENTS', place, parts });
 }
 
@@ -238,20 +232,8 @@ export function BinCard({ site }: { site: Site }) {
       )}
       {mayMove && rows.length > 1 && !choosing && (
         <Box sx={{ display: 'flex', gap: 1, mt: 2 }}>
-          <Button
-            variant="outlined"
-            onClick={() => setChoosing(true)}
-            sx={{ minHeight: 60, flex: 1, fontSize: 17 }}
-          >
-            {t('move.choose')}
-          </Button>
-          <Button
-            variant="outlined"
-            onClick={() => start.mutate(contents(id, []))}
-            sx={{ minHeight: 60, flex: 1, fontSize: 17 }}
-          >
-            {t('move.all')}
-          </Button>
+          <SmallButton onClick={() => setChoosing(true)}>{t('move.choose')}</SmallButton>
+          <SmallButton onClick={() => start.mutate(contents(id, []))}>{t('move.all')}</SmallButton>
         </Box>
       )}
       {mayMove && !choosing && holds.data && <LooksWrong bin={id} holds={rows.length > 0} />}
@@ -268,7 +250,6 @@ function LooksWrong({ bin, holds }: { bin: number; holds: boolean }) {
   const say = useSave(['counts'], (command, empty: boolean) =>
     read(api.POST('/api/counts/suspicions', { ...command, body: { place: bin, empty } })),
   );
-  const wide = { minHeight: 56, flex: 1, fontSize: 17 };
   if (say.isSuccess) {
     return <Box role="status">{t('counting.suspicionSaid')}</Box>;
   }
@@ -276,13 +257,9 @@ function LooksWrong({ bin, holds }: { bin: number; holds: boolean }) {
     <>
       <Box sx={{ display: 'flex', gap: 1, mt: 1 }}>
         {holds && (
-          <Button variant="outlined" sx={wide} onClick={() => say.mutate(true)}>
-            {t('counting.itIsEmpty')}
-          </Button>
+          <SmallButton onClick={() => say.mutate(true)}>{t('counting.itIsEmpty')}</SmallButton>
         )}
-        <Button variant="outlined" sx={wide} onClick={() => say.mutate(false)}>
-          {t('counting.looksWrong')}
-        </Button>
+        <SmallButton onClick={() => say.mutate(false)}>{t('counting.looksWrong')}</SmallButton>
       </Box>
       <ProblemNote problem={say.error} />
     </>

@@ -3,21 +3,26 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
-import { Code } from '../kit/Code';
 import { saying, type Saying } from './useSentence';
 import { soFar, typedNumber, unmistakable } from '../kit/numbers';
 import { Readings } from '../kit/Readings';
-import { TypeIn } from './Parts';
+import { Marks, Row, TypeIn } from './Parts';
 import { Refusal } from './Refusal';
 
-type Row = Schemas['OnHandRow'];
+type Lying = Schemas['OnHandRow'];
 
 /** Which goods of a bin move together, and how many of each. */
-export function ChooseGoods({ rows, onMove }: { rows: Row[]; onMove: (parts: Saying[]) => void }) {
+export function ChooseGoods({
+  rows,
+  onMove,
+}: {
+  rows: Lying[];
+  onMove: (parts: Saying[]) => void;
+}) {
   const { t } = useTranslation();
   const [chosen, setChosen] = useState<Record<string, string>>({});
   const count = Object.keys(chosen).length;
-  const toggle = (row: Row) =>
+  const toggle = (row: Lying) =>
     setChosen((before) => {
       const next = { ...before };
       if (row.key in next) {
@@ -47,64 +52,22 @@ export function ChooseGoods({ rows, onMove }: { rows: Row[]; onMove: (parts: Say
       {rows.map((row) => {
         const on = row.key in chosen;
         return (
-          <Box
-            key={row.key}
-            sx={{
-              display: 'flex',
-              alignItems: 'center',
-              gap: 1,
-              borderTop: 1,
-              borderColor: 'divider',
-              bgcolor: on ? 'background.paper' : undefined,
-            }}
-          >
-            <Box
-              component="button"
-              type="button"
-              role="checkbox"
-              aria-checked={on}
-              onClick={() => toggle(row)}
-              sx={{
-                font: 'inherit',
-                color: 'inherit',
-                background: 'none',
-                border: 0,
-                flex: 1,
-                minWidth: 0,
-                minHeight: 60,
-                display: 'flex',
-                gap: 1.5,
-                alignItems: 'center',
-                textAlign: 'left',
-                cursor: 'pointer',
-                fontSize: 19,
-              }}
-            >
-              <Box
-                component="span"
-                aria-hidden
-                sx={{
-                  width: 26,
-                  height: 26,
-                  flexShrink: 0,
-                  border: '2px solid currentColor',
-                  lineHeight: '22px',
-                  textAlign: 'center',
-                  fontWeight: 700,
-                }}
-              >
-                {on ? '✓' : ''}
-              </Box>
-              <span>
-                {row.name}
-                {(row.lot ?? row.serial) && (
-                  <Box component="span" sx={{ color: 'text.secondary', fontSize: 16 }}>
-                    {' '}
-                    <Code>{row.lot ?? row.serial}</Code>
-                  </Box>
-                )}
-              </span>
-            </Box>
+          <Box key={row.key} sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+            <Row
+              checked={on}
+              onTap={() => toggle(row)}
+              start={
+                <Box
+                  component="span"
+                  aria-hidden
+                  sx={{ width: 26, lineHeight: '22px', border: 2, textAlign: 'center' }}
+                >
+                  {on ? '✓' : '\u00a0'}
+                </Box>
+              }
+              title={row.name}
+              detail={<Marks of={row} />}
+            />
             <TypeIn
               inputMode="decimal"
               aria-label={t('move.howMany', { name: row.name })}

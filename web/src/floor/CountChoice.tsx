@@ -1,8 +1,7 @@
 import Box from '@mui/material/Box';
 import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
-import { Code } from '../kit/Code';
-import { Choosing, ListHead, SmallButton, Row } from './Parts';
+import { Choosing, ListHead, Numbered, Row, SmallButton } from './Parts';
 
 /** Which count, or a new one of one's own. */
 export function CountChoice({
@@ -24,11 +23,7 @@ export function CountChoice({
         <Row
           key={count.id}
           onTap={() => onChoose(count.id)}
-          title={
-            <>
-              <Code strong>{count.number}</Code> {count.note}
-            </>
-          }
+          title={<Numbered number={count.number}>{count.note}</Numbered>}
           detail={t(`counting.method.${count.method}`)}
           end={count.slips > 0 && t('counting.progress', { done: count.done, slips: count.slips })}
         />

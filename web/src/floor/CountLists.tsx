@@ -1,15 +1,12 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { keyframes } from '@mui/material/styles';
-import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
 import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
 import { ItemPicture } from '../kit/ItemPicture';
-import { ListHead, Marks, Row, Warning } from './Parts';
-import { soFar } from '../kit/numbers';
-import { NumberField } from '../kit/NumberField';
+import { ChangeLine, Listed, Marks, Row, Warning } from './Parts';
 
 type Line = Schemas['FloorCountLine'];
 type Missed = Schemas['FloorNotFound'][];
@@ -35,8 +32,7 @@ export function CountLines({
     return null;
   }
   return (
-    <Box sx={{ px: 1.5, pb: 1 }}>
-      <ListHead>{t('counting.counted', { count: lines.length })}</ListHead>
+    <Listed head={t('counting.counted', { count: lines.length })}>
       {lines.map((line) => (
         <Box
           key={line.id}
@@ -88,58 +84,17 @@ export function CountLines({
             }
           />
           {opened === line.id && (
-            <Correct key={line.id} line={line} onCorrect={(amount) => onCorrect(line.id, amount)} />
+            <ChangeLine
+              line={line}
+              label={t('counting.figure', { unit: line.symbol })}
+              change={t('counting.correct')}
+              remove={t('counting.remove')}
+              onChange={(amount) => onCorrect(line.id, amount)}
+            />
           )}
         </Box>
       ))}
-    </Box>
-  );
-}
-
-function Correct({ line, onCorrect }: { line: Line; onCorrect: (amount: string | null) => void }) {
-  const { t } = useTranslation();
-  const [amount, setAmount] = useState(line.quantity);
-  const said = soFar(amount);
-  return (
-    <Box
-      component="form"
-      onSubmit={(event: React.FormEvent) => {
-        event.preventDefault();
-        if (said) {
-          onCorrect(said);
-        }
-      }}
-      sx={{ display: 'flex', gap: 1, p: 1, pt: 0 }}
-    >
-      {!line.serial && (
-        <>
-          <NumberField
-            label={t('counting.figure', { unit: line.symbol })}
-            value={amount}
-            onChange={(event) => setAmount(event.target.value)}
-            onFocus={(event) => event.target.select()}
-            autoFocus
-            slotProps={{ htmlInput: { inputMode: 'decimal', style: { fontSize: 20 } } }}
-            sx={{ flex: 1 }}
-          />
-          <Button
-            type="submit"
-            variant="contained"
-            disabled={said === undefined}
-            sx={{ minHeight: 52, fontSize: 17 }}
-          >
-            {t('counting.correct')}
-          </Button>
-        </>
-      )}
-      <Button
-        variant="outlined"
-        onClick={() => onCorrect(null)}
-        sx={{ minHeight: 52, fontSize: 17, flex: line.serial ? 1 : undefined }}
-      >
-        {t('counting.remove')}
-      </Button>
-    </Box>
+    </Listed>
   );
 }
 
@@ -170,14 +125,11 @@ export function NotFound({
     return null;
   }
   return (
-    <Box sx={{ px: 1.5, pb: 1.5 }}>
-      <ListHead>
-        {t(none ? 'counting.bookHasHere' : 'counting.notYet', { count: notFound.length })}
-      </ListHead>
+    <Listed head={t(none ? 'counting.bookHasHere' : 'counting.notYet', { count: notFound.length })}>
       {notFound.map((one, i) => (
         <Missing key={i} of={one} here={here} />
       ))}
-    </Box>
+    </Listed>
   );
 }
 

@@ -7,7 +7,7 @@ import { Code } from '../kit/Code';
 import { CountChoice } from './CountChoice';
 import { Asked, CountLines, NotFound } from './CountLists';
 import { sentenceDesk, type Step } from './desks';
-import { HeadStrip, ListHead, Row } from './Parts';
+import { HeadStrip, Listed, Row } from './Parts';
 import { useBasics, type Parts, type Talk } from './talk';
 
 type Counting = Schemas['FloorCounting'];
@@ -144,8 +144,7 @@ function Head({ count, others }: { count: Schemas['FloorCountChoice']; others: s
 function Slips({ slips, onTake }: { slips: Counting['slips']; onTake: (slip: number) => void }) {
   const { t } = useTranslation();
   return (
-    <Box sx={{ px: 1.5, pb: 1.5 }}>
-      <ListHead>{slips.length > 0 ? t('counting.next') : t('counting.noSlips')}</ListHead>
+    <Listed head={slips.length > 0 ? t('counting.next') : t('counting.noSlips')}>
       {slips.map((slip) => (
         <Row
           key={slip.id}
@@ -169,6 +168,6 @@ function Slips({ slips, onTake }: { slips: Counting['slips']; onTake: (slip: num
           end={<span aria-hidden>→</span>}
         />
       ))}
-    </Box>
+    </Listed>
   );
 }

@@ -4,7 +4,7 @@ import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
-import { ListHead, Row } from './Parts';
+import { Listed, ListHead, Row } from './Parts';
 import type { View } from './desks';
 import { useNamed, type Named } from './told';
 import { saying, type Saying } from './useSentence';
@@ -59,8 +59,7 @@ export function Candidates({ view, onChoose }: { view: View; onChoose: (saying: 
         : saying({ kind: 'LOT', item: view.item.id ?? undefined, lot: one.lotId }),
     );
   return (
-    <Box sx={{ p: 1.5, pt: 0 }}>
-      <ListHead>{byPlace ? t('move.liesIn') : t('move.liesThere')}</ListHead>
+    <Listed head={byPlace ? t('move.liesIn') : t('move.liesThere')}>
       {offered.map((one, i) => (
         <Row
           key={i}
@@ -78,7 +77,7 @@ export function Candidates({ view, onChoose }: { view: View; onChoose: (saying: 
           end={quantity(one.quantity)}
         />
       ))}
-    </Box>
+    </Listed>
   );
 }
 

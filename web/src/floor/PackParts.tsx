@@ -1,7 +1,5 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../api/client';
 import { Choice } from '../kit/Choice';
@@ -9,11 +7,10 @@ import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
 import { useSave } from '../kit/useSave';
-import { Choosing, ListHead, HeadStrip, SmallButton, Row, TypeIn } from './Parts';
+import { Choosing, HeadStrip, Listed, Numbered, Row, SmallButton, TypeLine } from './Parts';
 import { SentenceLine } from './SentenceLine';
 import { useBasics, type Parts, type Talk } from './talk';
 import { saying } from './useSentence';
-import { soFar } from '../kit/numbers';
 
 type Picking = Schemas['FloorPicking'];
 
@@ -61,8 +58,7 @@ export function usePackParts(talk: Talk): Parts {
           onUse={(load) => desk.say(saying({ kind: 'LOAD', load }))}
         />
         {open && (
-          <Box sx={{ p: 1.5, pt: 0 }}>
-            <ListHead>{t('packing.toPack')}</ListHead>
+          <Listed head={t('packing.toPack')}>
             {picking.stops.map((stop) => (
               <Row
                 key={stop.id}
@@ -71,7 +67,7 @@ export function usePackParts(talk: Talk): Parts {
                 end={`${quantity(stop.quantity)} ${stop.symbol}`}
               />
             ))}
-          </Box>
+          </Listed>
         )}
         <ProblemNote problem={handOver.error} />
       </>
@@ -112,11 +108,7 @@ function PackChoice({
         <Row
           key={one.id}
           onTap={() => onChoose(one.id)}
-          title={
-            <>
-              <Code strong>{one.number}</Code> {one.party}
-            </>
-          }
+          title={<Numbered number={one.number}>{one.party}</Numbered>}
           detail={
             one.late > 0
               ? t('going.late', { count: one.late })
@@ -176,8 +168,7 @@ function Parcels({
     return null;
   }
   return (
-    <Box sx={{ p: 1.5, pt: 0 }}>
-      <ListHead>{t('packing.loads')}</ListHead>
+    <Listed head={t('packing.loads')}>
       <ProblemNote problem={weigh.error ?? carry.error} />
       {picking.parcels.map((parcel) => (
         <Box key={parcel.load} sx={{ pb: 1 }}>
@@ -203,7 +194,12 @@ function Parcels({
             }
           />
           {picking.stops.length === 0 && parcel.weight === null && (
-            <Typed onWeight={(weight) => weigh.mutate({ load: parcel.load, weight })} />
+            <TypeLine
+              number
+              fields={[t('packing.typed')]}
+              label={t('packing.set')}
+              onSay={(weight) => weigh.mutate({ load: parcel.load, weight: Number(weight) })}
+            />
           )}
           {parcel.weight !== null && !parcel.tracking && (
             <Choice
@@ -235,35 +231,6 @@ function Parcels({
           )}
         </Box>
       ))}
-    </Box>
-  );
-}
-
-function Typed({ onWeight }: { onWeight: (weight: number) => void }) {
-  const { t } = useTranslation();
-  const [text, setText] = useState('');
-  const weight = Number(soFar(text) ?? 0);
-  return (
-    <Box
-      component="form"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (weight > 0) {
-          onWeight(weight);
-        }
-      }}
-      sx={{ display: 'flex', gap: 1, mt: 1 }}
-    >
-      <TypeIn
-        inputMode="decimal"
-        aria-label={t('packing.typed')}
-        placeholder={t('packing.typed')}
-        value={text}
-        onChange={(event) => setText(event.target.value)}
-      />
-      <Button type="submit" variant="outlined" disabled={!(weight > 0)} sx={{ minHeight: 48 }}>
-        {t('packing.set')}
-      </Button>
-    </Box>
+    </Listed>
   );
 }

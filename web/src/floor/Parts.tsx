@@ -1,11 +1,13 @@
 import Box from '@mui/material/Box';
 import Button, { type ButtonProps } from '@mui/material/Button';
 import { styled, type SxProps, type Theme } from '@mui/material/styles';
-import { Fragment, type ReactNode } from 'react';
+import { Fragment, useState, type ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date } from '../kit/format';
+import { NumberField } from '../kit/NumberField';
+import { soFar } from '../kit/numbers';
 
 /** What was done: large, with a mark that is not only a colour. */
 export function DoneNote({ title, children }: { title: string; children: ReactNode }) {
@@ -79,6 +81,7 @@ export function Row({
   detail,
   end,
   pressed,
+  checked,
   expanded,
 }: {
   /** What a tap does; nothing where it is only looked at. */
@@ -89,6 +92,8 @@ export function Row({
   end?: ReactNode;
   /** Whether it is chosen, where several may be. */
   pressed?: boolean;
+  /** The same, where it is drawn as a box to tick. */
+  checked?: boolean;
   /** Whether it is opened, where it can be. */
   expanded?: boolean;
 }) {
@@ -96,6 +101,8 @@ export function Row({
     <Box
       component={onTap ? 'button' : 'div'}
       type={onTap && 'button'}
+      role={checked === undefined ? undefined : 'checkbox'}
+      aria-checked={checked}
       aria-pressed={pressed}
       aria-expanded={expanded}
       onClick={onTap}
@@ -191,6 +198,16 @@ export function ListHead({ children }: { children: ReactNode }) {
   );
 }
 
+/** A list under the sentence, and what it is of. */
+export function Listed({ head, children }: { head: ReactNode; children: ReactNode }) {
+  return (
+    <Box sx={{ px: 1.5, pb: 1.5 }}>
+      <ListHead>{head}</ListHead>
+      {children}
+    </Box>
+  );
+}
+
 /** What is to be chosen before anything is said: how it is found, and rows to tap. */
 export function Choosing({
   title,
@@ -244,3 +261,109 @@ export const TypeIn = styled('input')(({ theme }) => ({
   borderRadius: 3,
   '&:disabled': { borderColor: theme.palette.divider, backgroundColor: 'transparent' },
 }));
+
+/** One thing or two to be typed where nothing can be scanned, and said together. */
+export function TypeLine({
+  fields,
+  label,
+  number,
+  maxLength,
+  onSay,
+}: {
+  fields: string[];
+  label: string;
+  /** Whether it is a number, above zero. */
+  number?: boolean;
+  maxLength?: number;
+  onSay: (first: string, second: string) => void;
+}) {
+  const [typed, setTyped] = useState<string[]>(fields.map(() => ''));
+  const read = typed.map((text) => (number ? soFar(text) : text.trim()));
+  const whole = read.every((text) => text && (!number || Number(text) > 0));
+  return (
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (whole) {
+          onSay(read[0]!, read[1] ?? '');
+        }
+      }}
+      sx={{ display: 'flex', gap: 1, mt: 1, width: '100%' }}
+    >
+      {fields.map((field, i) => (
+        <TypeIn
+          key={field}
+          required
+          autoFocus={i === 0}
+          inputMode={number ? 'decimal' : undefined}
+          maxLength={maxLength}
+          aria-label={field}
+          placeholder={field}
+          value={typed[i]}
+          onChange={(event) => setTyped(typed.with(i, event.target.value))}
+        />
+      ))}
+      <Button type="submit" variant="outlined" disabled={!whole} sx={{ minHeight: 52 }}>
+        {label}
+      </Button>
+    </Box>
+  );
+}
+
+/** A line of one's own, opened: its figure can be changed, but of a piece; or it goes. */
+export function ChangeLine({
+  line,
+  label,
+  change,
+  remove,
+  onChange,
+}: {
+  line: { quantity: string; serial: string | null };
+  label: string;
+  change: string;
+  remove: string;
+  onChange: (quantity: string | null) => void;
+}) {
+  const [amount, setAmount] = useState(line.quantity);
+  const said = soFar(amount);
+  return (
+    <Box
+      component="form"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (said !== undefined) {
+          onChange(said);
+        }
+      }}
+      sx={{ display: 'flex', gap: 1, p: 1.5, pt: 0 }}
+    >
+      {!line.serial && (
+        <>
+          <NumberField
+            label={label}
+            value={amount}
+            onChange={(event) => setAmount(event.target.value)}
+            onFocus={(event) => event.target.select()}
+            autoFocus
+            slotProps={{ htmlInput: { inputMode: 'decimal', style: { fontSize: 20 } } }}
+            sx={{ flex: 2 }}
+          />
+          <SmallButton type="submit" disabled={said === undefined}>
+            {change}
+          </SmallButton>
+        </>
+      )}
+      <SmallButton onClick={() => onChange(null)}>{remove}</SmallButton>
+    </Box>
+  );
+}
+
+/** A document's number, and what it is of. */
+export function Numbered({ number, children }: { number: string; children?: ReactNode }) {
+  return (
+    <>
+      <Code strong>{number}</Code> {children}
+    </>
+  );
+}

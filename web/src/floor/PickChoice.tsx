@@ -2,10 +2,9 @@ import Box from '@mui/material/Box';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
-import { Code } from '../kit/Code';
 import { date } from '../kit/format';
 import { fonts } from '../app/theme';
-import { Choosing, MainButton, Row, TypeIn } from './Parts';
+import { Choosing, MainButton, Numbered, Row, TypeIn } from './Parts';
 
 type Choice = Schemas['FloorPickChoice'];
 
@@ -41,11 +40,7 @@ export function PickChoice({
           <Row
             pressed={totes.has(one.id)}
             onTap={() => toggle(one.id)}
-            title={
-              <>
-                <Code strong>{one.number}</Code> {one.party}
-              </>
-            }
+            title={<Numbered number={one.number}>{one.party}</Numbered>}
             detail={
               one.picker
                 ? t('picking.pickedBy', { person: one.picker })

@@ -5,7 +5,7 @@ import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { quantity } from '../kit/format';
 import type { Saying } from './desks';
-import { ListHead, HeadStrip, SmallButton, Row, Warning } from './Parts';
+import { HeadStrip, Listed, ListHead, Row, SmallButton, Warning } from './Parts';
 import { PickChoice } from './PickChoice';
 import { useBasics, type Parts, type Talk } from './talk';
 import { saying } from './useSentence';
@@ -99,8 +99,7 @@ function Stops({
     return null;
   }
   return (
-    <Box sx={{ p: 1.5, pt: 0 }}>
-      <ListHead>{t('picking.walk')}</ListHead>
+    <Listed head={t('picking.walk')}>
       {picking.stops.map((stop) => (
         <Row
           key={stop.id}
@@ -120,6 +119,6 @@ function Stops({
           end={`${quantity(stop.quantity)} ${stop.symbol}`}
         />
       ))}
-    </Box>
+    </Listed>
   );
 }

@@ -1,12 +1,11 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { Arriving, StillOpen } from './Arriving';
 import type { Saying, View } from './desks';
-import { ListHead, HeadStrip, Row, Warning, TypeIn } from './Parts';
+import { HeadStrip, Listed, Row, SmallButton, TypeIn, TypeLine, Warning } from './Parts';
 import { SentenceLine } from './SentenceLine';
 import { useBasics, type Parts, type Talk } from './talk';
 import { saying } from './useSentence';
@@ -22,8 +21,7 @@ export function useReceiveParts(talk: Talk): Parts {
   const over = Number(beyond) > 0 && !agreed;
   const choose = (document: number) => desk.speak({ kind: 'document', document });
   const which = orders.length > 0 && (
-    <Box sx={{ px: 1.5 }}>
-      <ListHead>{t('receive.whichOrder')}</ListHead>
+    <Listed head={t('receive.whichOrder')}>
       {orders.map((one) => (
         <Row
           key={one.id}
@@ -32,7 +30,7 @@ export function useReceiveParts(talk: Talk): Parts {
           detail={`${one.supplier} · ${date(one.expected)}`}
         />
       ))}
-    </Box>
+    </Listed>
   );
   if (!order) {
     return {
@@ -106,22 +104,21 @@ function Extras({
   onKey: (keying: boolean) => void;
 }) {
   const { t } = useTranslation();
-  const small = { minHeight: 52, fontSize: 16 };
   return (
     <Box sx={{ px: 1.5, pb: 1, display: 'flex', gap: 1, flexWrap: 'wrap' }}>
       {view.lot?.state === 'EMPTY' && (
-        <Button variant="outlined" sx={small} onClick={() => onSay(saying({ kind: 'NEW_LOT' }))}>
+        <SmallButton onClick={() => onSay(saying({ kind: 'NEW_LOT' }))}>
           {t('receive.newLot')}
-        </Button>
+        </SmallButton>
       )}
       {view.needsSerials && !keying && (
-        <Button variant="outlined" sx={small} onClick={() => onKey(true)}>
-          {t('receive.row')}
-        </Button>
+        <SmallButton onClick={() => onKey(true)}>{t('receive.row')}</SmallButton>
       )}
       {view.needsSerials && keying && view.item.id !== null && (
-        <SerialRow
-          onRow={(text, last) => {
+        <TypeLine
+          fields={[t('receive.first'), t('receive.last')]}
+          label={t('receive.take')}
+          onSay={(text, last) => {
             onKey(false);
             onSay(saying({ kind: 'SERIAL_ROW', item: view.item.id ?? undefined, text, last }));
           }}
@@ -139,9 +136,7 @@ function Extras({
           />
         </Box>
       )}
-      <Button
-        variant="outlined"
-        sx={small}
+      <SmallButton
         onClick={() =>
           onSay(
             saying({
@@ -152,41 +147,7 @@ function Extras({
         }
       >
         {t(view.condition === 'GOOD' ? 'receive.damaged' : 'receive.good')}
-      </Button>
-    </Box>
-  );
-}
-
-function SerialRow({ onRow }: { onRow: (first: string, last: string) => void }) {
-  const { t } = useTranslation();
-  const [first, setFirst] = useState('');
-  const [last, setLast] = useState('');
-  return (
-    <Box
-      component="form"
-      onSubmit={(event) => {
-        event.preventDefault();
-        onRow(first.trim(), last.trim());
-      }}
-      sx={{ display: 'flex', gap: 1, width: '100%' }}
-    >
-      <TypeIn
-        required
-        aria-label={t('receive.first')}
-        placeholder={t('receive.first')}
-        value={first}
-        onChange={(event) => setFirst(event.target.value)}
-      />
-      <TypeIn
-        required
-        aria-label={t('receive.last')}
-        placeholder={t('receive.last')}
-        value={last}
-        onChange={(event) => setLast(event.target.value)}
-      />
-      <Button type="submit" variant="outlined" sx={{ minHeight: 52 }}>
-        {t('receive.take')}
-      </Button>
+      </SmallButton>
     </Box>
   );
 }

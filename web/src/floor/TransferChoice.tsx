@@ -1,12 +1,10 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../api/client';
-import { Code } from '../kit/Code';
 import { date } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
-import { Choosing, ListHead, Row } from './Parts';
+import { Choosing, ListHead, Numbered, Row, SmallButton } from './Parts';
 import type { TransferVerb } from './desks';
 
 /** What is planned must be released first; what is begun on the floor may still be empty. */
@@ -60,11 +58,7 @@ export function TransferChoice({
         <Row
           key={row.id}
           onTap={() => onChoose(row.id)}
-          title={
-            <>
-              <Code strong>{row.number}</Code> {sends ? `→ ${row.to}` : row.from}
-            </>
-          }
+          title={<Numbered number={row.number}>{sends ? `→ ${row.to}` : row.from}</Numbered>}
           detail={
             row.late > 0
               ? t('going.late', { count: row.late })
@@ -82,14 +76,9 @@ export function TransferChoice({
             {destinations.data
               ?.filter((one) => one.id !== site.id)
               .map((one) => (
-                <Button
-                  key={one.id}
-                  variant="outlined"
-                  onClick={() => onBegin(one.id)}
-                  sx={{ minHeight: 60, fontSize: 18, lineHeight: 1.15 }}
-                >
+                <SmallButton key={one.id} onClick={() => onBegin(one.id)}>
                   {one.name}
-                </Button>
+                </SmallButton>
               ))}
           </Box>
         </>

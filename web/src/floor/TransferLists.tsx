@@ -7,7 +7,7 @@ import { Code } from '../kit/Code';
 import { quantity } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
 import { useSave } from '../kit/useSave';
-import { ListHead, Marks, Row } from './Parts';
+import { Listed, Marks, Row } from './Parts';
 import { goodsSaid, type Saying } from './useSentence';
 import { minus } from '../kit/numbers';
 
@@ -26,24 +26,51 @@ function together<R extends Piece>(rows: R[], place: (row: R) => number): R[][] 
   return [...groups.values()];
 }
 
-type Piece = Marked & { id: number; itemId: number; lotId: number; serialId: number };
+type Piece = Marked & {
+  id: number;
+  itemId: number;
+  lotId: number;
+  serialId: number;
+  name: string;
+  symbol: string;
+  place?: string;
+  placeId?: number;
+};
 
-/** How many pieces a row stands for, and the first numbers of them. */
-function Pieces({ of, first }: { of: Piece[]; first?: boolean }) {
-  const numbers = of.map((one) => one.serial).filter(Boolean);
+/** Goods to be confirmed, by a tap or a scan; of several pieces the first numbers are shown. */
+function Goods({
+  rows,
+  amount,
+  onChoose,
+}: {
+  rows: Piece[];
+  amount: string;
+  onChoose: (saying: Saying) => void;
+}) {
+  const one = rows[0]!;
+  const many = rows.length > 1;
+  const meant = many ? { ...one, serialId: 0, serial: null } : one;
+  const numbers = rows.map((row) => row.serial).filter(Boolean);
   return (
-    numbers.length > 1 && (
-      <>
-        {!first && ' · '}
-        {numbers.slice(0, 3).map((number, i) => (
-          <Box component="span" key={number} sx={{ whiteSpace: 'nowrap' }}>
-            {i > 0 && ', '}
-            <Code>{number}</Code>
-          </Box>
-        ))}
-        {numbers.length > 3 && ' …'}
-      </>
-    )
+    <Row
+      onTap={() => onChoose(goodsSaid(meant, one.placeId))}
+      title={one.name}
+      detail={
+        <>
+          <Marks of={meant} place={one.place} />
+          {many && (one.place ?? one.lot) && ' · '}
+          {many &&
+            numbers.slice(0, 3).map((number, i) => (
+              <Box component="span" key={number} sx={{ whiteSpace: 'nowrap' }}>
+                {i > 0 && ', '}
+                <Code>{number}</Code>
+              </Box>
+            ))}
+          {numbers.length > 3 && ' …'}
+        </>
+      }
+      end={<Amount value={many ? String(rows.length) : amount} unit={one.symbol} />}
+    />
   );
 }
 
@@ -60,32 +87,18 @@ export function PickList({
   const short = transfer.lines.filter((line) => Number(line.shortBy) > 0);
   const any = transfer.kept.some((one) => one.picked);
   return (
-    <Box sx={{ px: 1.5, pt: 1, pb: 1.5 }}>
-      <ListHead>
-        {open.length > 0
+    <Listed
+      head={
+        open.length > 0
           ? t('going.pickList')
           : transfer.planned && any
             ? t('going.allPicked')
-            : !any && t('going.nothingPicked')}
-      </ListHead>
-      {together(open, (row) => row.placeId).map((rows) => {
-        const one = rows[0]!;
-        const many = rows.length > 1;
-        return (
-          <Row
-            key={one.id}
-            onTap={() => onChoose(goodsSaid(many ? { ...one, serialId: 0 } : one, one.placeId))}
-            title={one.name}
-            detail={
-              <>
-                <Marks of={many ? { ...one, serial: null } : one} place={one.place} />
-                <Pieces of={rows} />
-              </>
-            }
-            end={<Amount value={many ? String(rows.length) : one.quantity} unit={one.symbol} />}
-          />
-        );
-      })}
+            : !any && t('going.nothingPicked')
+      }
+    >
+      {together(open, (row) => row.placeId).map((rows) => (
+        <Goods key={rows[0]!.id} rows={rows} amount={rows[0]!.quantity} onChoose={onChoose} />
+      ))}
       {short.map((line) => (
         <Box
           key={line.line}
@@ -94,7 +107,7 @@ export function PickList({
           {line.name}: {t('going.shortBy', { amount: `${quantity(line.shortBy)} ${line.symbol}` })}
         </Box>
       ))}
-    </Box>
+    </Listed>
   );
 }
 
@@ -116,8 +129,7 @@ export function PickedList({ transfer, onChanged }: { transfer: Transfer; onChan
     return null;
   }
   return (
-    <Box sx={{ px: 1.5, pt: 1, pb: 1.5 }}>
-      <ListHead>{t('going.picked')}</ListHead>
+    <Listed head={t('going.picked')}>
       <ProblemNote problem={putBack.error} />
       {picked.map((one) => (
         <Row
@@ -148,7 +160,7 @@ export function PickedList({ transfer, onChanged }: { transfer: Transfer; onChan
           }
         />
       ))}
-    </Box>
+    </Listed>
   );
 }
 
@@ -162,31 +174,13 @@ export function OnTheRoad({
 }) {
   const { t } = useTranslation();
   return (
-    <Box sx={{ px: 1.5, pt: 1, pb: 1.5 }}>
-      <ListHead>{t(transfer.goods.length > 0 ? 'going.onTheRoad' : 'going.allHere')}</ListHead>
+    <Listed head={t(transfer.goods.length > 0 ? 'going.onTheRoad' : 'going.allHere')}>
       {together(transfer.goods, (row) => row.shipment).map((rows) => {
-        const one = rows[0]!;
-        const many = rows.length > 1;
+        const { id, sent, arrived, lost } = rows[0]!;
         return (
-          <Row
-            key={one.id}
-            onTap={() => onChoose(goodsSaid(many ? { ...one, serialId: 0 } : one))}
-            title={one.name}
-            detail={
-              <>
-                <Marks of={many ? { ...one, serial: null } : one} />
-                <Pieces of={rows} first={!one.lot} />
-              </>
-            }
-            end={
-              <Amount
-                value={many ? String(rows.length) : minus(one.sent, one.arrived, one.lost)}
-                unit={one.symbol}
-              />
-            }
-          />
+          <Goods key={id} rows={rows} amount={minus(sent, arrived, lost)} onChoose={onChoose} />
         );
       })}
-    </Box>
+    </Listed>
   );
 }

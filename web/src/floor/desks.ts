@@ -1,4 +1,4 @@
-import { api, read, type Schemas } from '../api/client';
+import { api, commandId, read, type Schemas } from '../api/client';
 import type { paths } from '../api/schema';
 import type { DeskKey } from './outbox';
 
@@ -43,6 +43,16 @@ export function sentenceDesk(site: number, verb: Verb): Desk {
     key: ['sentence', site, verb],
     load: () => read(api.GET('/api/floor/{verb}', { params: { path: { verb }, query: { site } } })),
   };
+}
+
+/** Begins a new sentence with something, whatever was said before. */
+export function beginWith(site: number, verb: Verb, saying: Saying) {
+  return read(
+    api.POST('/api/floor/{verb}/say', {
+      params: { ...commandId().params, path: { verb } },
+      body: { site, saying, afresh: true },
+    }),
+  );
 }
 
 /** Where each step goes. */

@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router';
 import { api, commandId, Problem, read, type Schemas } from '../api/client';
 import { sound } from '../kit/tones';
 import { holdScan, takeHeldScans } from './heldScans';
-import { sentenceDesk, type Verb, type View } from './desks';
+import { beginWith, sentenceDesk, type Verb, type View } from './desks';
 import { DOORS } from './doors';
 import { useTold } from './told';
 import { saying } from './useSentence';
@@ -138,14 +138,7 @@ function useOpen(site: number) {
         case 'COUNT':
           return shown(await take('COUNT', hit.id));
         case 'LOAD':
-          return shown(
-            await read(
-              api.POST('/api/floor/{verb}/say', {
-                params: { ...commandId().params, path: { verb: 'PUT_AWAY' } },
-                body: { site, saying: saying({ kind: 'LOAD', load: hit.id }), afresh: true },
-              }),
-            ),
-          );
+          return shown(await beginWith(site, 'PUT_AWAY', saying({ kind: 'LOAD', load: hit.id })));
         case 'LEAVING': {
           const order = await read(
             api.GET('/api/outbound/{id}', { params: { path: { id: hit.id } } }),

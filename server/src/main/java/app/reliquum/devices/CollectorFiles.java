@@ -2,12 +2,12 @@ package app.reliquum.devices;
 
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
+import app.reliquum.codes.HouseCodes;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.core.scan.ElementString;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.counting.CountFiles;
-import app.reliquum.floor.HouseCodes;
 import app.reliquum.places.Places;
 import app.reliquum.sheets.RowFile;
 import io.swagger.v3.oas.annotations.media.Schema;

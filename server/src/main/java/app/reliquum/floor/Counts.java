@@ -193,10 +193,9 @@ class Counts implements FloorVerb {
           sentence.item() != 0 && facts.measure(sentence.item()).tracking().needsLot();
       List<Tallies.Line> counted = tallies.lines(at);
       SentenceDraft draft = new SentenceDraft(facts, Verb.COUNT, outcome);
+      // What is available would tell what the book says.
+      draft.blind = blind;
       draft.goods(Blank.said(sentence.item()), quantity(counted));
-      if (blind) {
-        draft.view.item = withoutAvailable(draft.view.item);
-      }
       draft.view.lot =
           needsLot
               ? SentenceDraft.newLot(
@@ -265,22 +264,6 @@ class Counts implements FloorVerb {
 
     private String lotOf(Tallies.Line line) {
       return line.key().lot() == 0 ? "" : facts.lotCode(line.key().lot());
-    }
-
-    /** What is available would tell what the book says. */
-    private static FloorView.Item withoutAvailable(FloorView.Item shown) {
-      return new FloorView.Item(
-          shown.state(),
-          shown.id(),
-          shown.code(),
-          shown.name(),
-          shown.symbol(),
-          shown.decimals(),
-          shown.tracking(),
-          shown.packs(),
-          null,
-          shown.picture(),
-          shown.shelfNote());
     }
 
     private CountView.Slip slip(Tallies.SlipRowView slip) {

@@ -6,6 +6,7 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Scanned;
+import app.reliquum.codes.HouseCodes;
 import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.core.scan.Scan;

@@ -20,6 +20,9 @@ final class SentenceDraft {
   private static final int MOST_CANDIDATES = 12;
   private final StoredFacts facts;
 
+  /** Whether it is not told how much of an item is available. */
+  boolean blind;
+
   /** The sentence as far as it is drawn. */
   final FloorView.Sentence view = new FloorView.Sentence();
 
@@ -61,7 +64,7 @@ final class SentenceDraft {
         facts.packs(item.id()).stream()
             .map(pack -> new FloorView.PackSize(pack.name(), pack.factor()))
             .toList(),
-        facts.house.onHand().available(item.id(), facts.site()),
+        blind ? null : facts.house.onHand().available(item.id(), facts.site()),
         facts.picture(item.id()).orElse(null),
         facts.house.places().shelfNote(item.id(), facts.site()));
   }

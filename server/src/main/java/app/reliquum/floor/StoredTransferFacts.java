@@ -9,7 +9,6 @@ import app.reliquum.core.sentence.Blank;
 import app.reliquum.core.sentence.HeldPosition;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.stock.Reserving;
-import app.reliquum.transfers.Between;
 import app.reliquum.transfers.Transfers;
 import java.util.List;
 import java.util.Optional;
@@ -163,10 +162,8 @@ final class StoredTransferFacts extends StoredMoveFacts {
         transfer.to(),
         transfer.lines(),
         sends() ? transfer.kept() : List.of(),
-        sends() ? List.of() : transfer.goods().stream().filter(one -> onTheRoad(one)).toList());
-  }
-
-  private static boolean onTheRoad(Between.Goods goods) {
-    return goods.onTheRoad().isPositive();
+        sends()
+            ? List.of()
+            : transfer.goods().stream().filter(one -> one.onTheRoad().isPositive()).toList());
   }
 }

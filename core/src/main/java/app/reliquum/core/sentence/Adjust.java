@@ -47,10 +47,10 @@ public final class Adjust extends Dialogue<AdjustSentence> {
 
   @Override
   Optional<Evidence> newNumber(AdjustSentence before, String text) {
-    boolean lotOpen = before.needsLot() && before.lot().filled().isEmpty();
     return before.way() == Way.OUT
         ? Optional.empty()
-        : NewGoodsSaid.newNumber(before.item(), lotOpen, before.needsSerials(), text);
+        : NewGoodsSaid.newNumber(
+            before.item(), before.needsLot(), before.lot(), before.needsSerials(), text);
   }
 
   /** Whoever goes on stands in the same bin. */

@@ -87,7 +87,8 @@ abstract class NewGoodsSaid extends GoodsSaid {
    * that is open, else of one more piece.
    */
   static Optional<Evidence> newNumber(
-      Blank<Long> item, boolean lotOpen, boolean serials, String text) {
+      Blank<Long> item, boolean needsLot, Blank<String> lot, boolean serials, String text) {
+    boolean lotOpen = needsLot && lot.filled().isEmpty();
     return item.filled()
         .filter(of -> lotOpen || serials)
         .map(of -> lotOpen ? new Evidence.LotCode(of, text) : new Evidence.SerialCode(of, text));

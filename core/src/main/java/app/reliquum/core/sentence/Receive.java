@@ -93,8 +93,8 @@ public final class Receive extends Dialogue<ReceiveSentence> {
 
   @Override
   Optional<Evidence> newNumber(ReceiveSentence before, String text) {
-    boolean lotOpen = before.needsLot() && before.lot().filled().isEmpty();
-    return NewGoodsSaid.newNumber(before.item(), lotOpen, before.needsSerials(), text);
+    return NewGoodsSaid.newNumber(
+        before.item(), before.needsLot(), before.lot(), before.needsSerials(), text);
   }
 
   /** The bin where the pallet goes that has just come. */

@@ -1,4 +1,4 @@
-package app.reliquum.floor;
+package app.reliquum.codes;
 
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.quantity.Quantity;
