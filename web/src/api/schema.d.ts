@@ -5049,7 +5049,7 @@ export interface components {
       /** Format: int64 */
       posting: number;
       suggested: string | null;
-      told: components['schemas']['FloorTold'][];
+      told: components['schemas']['Told'][];
     };
     FloorElsewhere: {
       address: string;
@@ -5080,7 +5080,7 @@ export interface components {
           )
         | null;
       hits: components['schemas']['FloorHit'][];
-      refusal: components['schemas']['FloorTold'] | null;
+      refusal: components['schemas']['Told'] | null;
     };
     FloorHit: {
       detail: string;
@@ -5472,7 +5472,7 @@ export interface components {
       quantity: components['schemas']['FloorQuantity'];
       ready: boolean;
       receiving: components['schemas']['FloorReceiving'] | null;
-      refusal: components['schemas']['FloorTold'] | null;
+      refusal: components['schemas']['Told'] | null;
       serial: components['schemas']['FloorText'] | null;
       serials: string[];
       /** Format: int64 */
@@ -5494,7 +5494,7 @@ export interface components {
         | 'CONDITION'
         | 'INTO'
       )[];
-      warning: string | null;
+      warning: components['schemas']['Told'] | null;
       whole: boolean;
     };
     FloorStop: {
@@ -5537,12 +5537,6 @@ export interface components {
       /** @enum {string} */
       state: 'EMPTY' | 'SAID' | 'ONLY' | 'SUGGESTED';
       value: string | null;
-    };
-    FloorTold: {
-      type: string;
-      values: {
-        [key: string]: unknown;
-      };
     };
     FloorTransfer: {
       from: string;
@@ -6918,7 +6912,7 @@ export interface components {
       /** @enum {string} */
       stage: 'HOME_BIN' | 'RULE' | 'SAME_ITEM' | 'EMPTY_BIN' | 'OVERFLOW';
       taken: boolean;
-      why: string;
+      why: components['schemas']['Told'];
     };
     PutAwayRuleCard: {
       active: boolean;
@@ -7558,6 +7552,12 @@ export interface components {
       note?: string | null;
       /** Format: int64 */
       place: number;
+    };
+    Told: {
+      type: string;
+      values: {
+        [key: string]: unknown;
+      };
     };
     ToleranceEntry: {
       percent?: number | null;

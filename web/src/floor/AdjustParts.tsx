@@ -93,13 +93,13 @@ export function useAdjustParts(talk: Talk): Parts {
   };
 }
 
-function Posted({ posted }: { posted: Schemas['BasketPosted'] }) {
+function Posted({ posted }: { posted: Schemas['AdjustmentWritten'] }) {
   const { t } = useTranslation();
   return (
-    <DoneNote title={t(posted.proposed ? 'righting.proposed' : 'righting.posted')}>
+    <DoneNote title={t(posted.state === 'PROPOSED' ? 'righting.proposed' : 'righting.posted')}>
       <Code strong>{posted.number}</Code>{' '}
-      {t('righting.postedLines', { count: posted.lines, value: money(posted.value) })}
-      {posted.proposed && <Box sx={{ fontSize: 18 }}>{t('righting.someoneElse')}</Box>}
+      {t('righting.postedLines', { count: posted.lines, value: money(posted.net) })}
+      {posted.state === 'PROPOSED' && <Box sx={{ fontSize: 18 }}>{t('righting.someoneElse')}</Box>}
     </DoneNote>
   );
 }

@@ -8,8 +8,7 @@ import { FilePick } from '../kit/FilePick';
 import { filledIn, KindFields, type Filled } from '../kit/KindFields';
 import { readable } from '../kit/numbers';
 import { pictureOf } from '../kit/pictureOf';
-import { ChangeLine, HeadStrip, MainButton, Marks, Row, SmallButton } from './Parts';
-import { Refusal } from './Refusal';
+import { ChangeLine, HeadStrip, MainButton, Marks, Refusal, Row, SmallButton } from './Parts';
 import { useTold } from './told';
 
 type Adjusting = Schemas['FloorAdjusting'];
@@ -29,7 +28,7 @@ export function Basket({
   onBack,
 }: {
   adjusting: Adjusting;
-  refusal: Schemas['FloorTold'] | null;
+  refusal: Schemas['Told'] | null;
   kind: Schemas['MovementKind'];
   fault: unknown;
   busy: boolean;

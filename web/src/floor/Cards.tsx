@@ -5,6 +5,7 @@ import { useState, type ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate, useParams } from 'react-router';
 import { api, read, type Schemas } from '../api/client';
+import type { paths } from '../api/schema';
 import { useMay } from '../app/session';
 import { fonts } from '../app/theme';
 import { Amount } from '../kit/Amount';
@@ -93,6 +94,14 @@ function Card({
   );
 }
 
+/** What lies where, as a card asks for it. */
+function useLying(query: NonNullable<paths['/api/on-hand']['get']['parameters']['query']>) {
+  return useQuery({
+    queryKey: ['floor-card', query],
+    queryFn: () => read(api.GET('/api/on-hand', { params: { query } })),
+  });
+}
+
 /** An item, and where it lies at this site. */
 export function ItemCard({ site }: { site: Site }) {
   const { t } = useTranslation();
@@ -102,24 +111,8 @@ export function ItemCard({ site }: { site: Site }) {
     queryKey: ['item', id],
     queryFn: () => read(api.GET('/api/items/{id}', { params: { path: { id } } })),
   });
-  const total = useQuery({
-    queryKey: ['floor-card', 'total', id, site.id],
-    queryFn: () =>
-      read(
-        api.GET('/api/on-hand', {
-          params: { query: { group: 'ITEM', item: id, site: site.id, limit: 1 } },
-        }),
-      ),
-  });
-  const lies = useQuery({
-    queryKey: ['floor-card', 'lies', id, site.id],
-    queryFn: () =>
-      read(
-        api.GET('/api/on-hand', {
-          params: { query: { group: 'POSITION', item: id, site: site.id, sort: 'PLACE' } },
-        }),
-      ),
-  });
+  const total = useLying({ group: 'ITEM', item: id, site: site.id, limit: 1 });
+  const lies = useLying({ group: 'POSITION', item: id, site: site.id, sort: 'PLACE' });
   const sum = total.data?.rows[0];
   const home = item.data?.homes.find((one) => one.site === site.id);
   const most = Math.max(0, ...(lies.data?.rows ?? []).map((row) => Number(row.onHand)));
@@ -198,11 +191,7 @@ export function BinCard({ site }: { site: Site }) {
     queryKey: ['bin', id],
     queryFn: () => read(api.GET('/api/bins/{id}', { params: { path: { id } } })),
   });
-  const holds = useQuery({
-    queryKey: ['floor-card', 'holds', id],
-    queryFn: () =>
-      read(api.GET('/api/on-hand', { params: { query: { group: 'POSITION', place: id } } })),
-  });
+  const holds = useLying({ group: 'POSITION', place: id });
   const rows = holds.data?.rows ?? [];
   return (
     <Card

@@ -6,8 +6,7 @@ import type { Schemas } from '../api/client';
 import { saying, type Saying } from './useSentence';
 import { soFar, typedNumber, unmistakable } from '../kit/numbers';
 import { Readings } from '../kit/Readings';
-import { Marks, Row, TypeIn } from './Parts';
-import { Refusal } from './Refusal';
+import { Marks, Refusal, Row, TypeIn } from './Parts';
 
 type Lying = Schemas['OnHandRow'];
 

@@ -9,8 +9,7 @@ import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { useSave } from '../kit/useSave';
 import { sound } from '../kit/tones';
-import { DoneNote, HeadStrip, Marks, Row, SmallButton, Warning, TypeIn } from './Parts';
-import { Refusal } from './Refusal';
+import { DoneNote, HeadStrip, Marks, Refusal, Row, SmallButton, TypeIn, Warning } from './Parts';
 import { ScanBar } from './ScanBar';
 import { decimal } from '../kit/numbers';
 

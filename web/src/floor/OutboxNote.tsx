@@ -6,8 +6,7 @@ import { verbOf, type Step } from './desks';
 import type { Waiting } from './outbox';
 import { DOORS } from './doors';
 import { useOutbox } from './OutboxContext';
-import { SmallButton } from './Parts';
-import { Refusal } from './Refusal';
+import { Refusal, SmallButton } from './Parts';
 
 /** What waits to be sent: how much, since when, and what holds it up. */
 export function OutboxNote() {

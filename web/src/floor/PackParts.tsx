@@ -94,7 +94,7 @@ function PackChoice({
   choices,
   onChoose,
 }: {
-  choices: Schemas['FloorPickChoice'][];
+  choices: Schemas['OutboundRow'][];
   onChoose: (order: number) => void;
 }) {
   const { t } = useTranslation();

@@ -53,22 +53,23 @@ export function HeadStrip({ number, children }: { number: string; children: Reac
   );
 }
 
+const noted = { m: 1.5, p: 1.5, fontSize: 19, bgcolor: 'background.paper' };
+
 /** Something to think of before going on; not a refusal. */
 export function Warning({ children }: { children: ReactNode }) {
   return (
-    <Box
-      role="alert"
-      sx={{
-        m: 1.5,
-        p: 1.5,
-        border: '2px dashed',
-        borderLeft: '10px solid',
-        borderColor: 'text.primary',
-        bgcolor: 'background.paper',
-        fontSize: 19,
-      }}
-    >
+    <Box role="alert" sx={{ ...noted, border: '2px dashed', borderLeft: '10px solid' }}>
       {children}
+    </Box>
+  );
+}
+
+/** Why a scan was refused: large, and with a mark that is not only a colour. */
+export function Refusal({ sentence }: { sentence: string }) {
+  const edge = { border: '2px solid', borderLeftWidth: 10, borderColor: 'error.main' };
+  return (
+    <Box role="alert" sx={{ ...noted, ...edge, color: 'error.main', fontWeight: 600 }}>
+      {sentence}
     </Box>
   );
 }

@@ -6,7 +6,7 @@ import { date } from '../kit/format';
 import { fonts } from '../app/theme';
 import { Choosing, MainButton, Numbered, Row, TypeIn } from './Parts';
 
-type Choice = Schemas['FloorPickChoice'];
+type Choice = Schemas['OutboundRow'];
 
 /** The orders that can be picked: one is tapped and begun, several are gathered into one walk. */
 export function PickChoice({

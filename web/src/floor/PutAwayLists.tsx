@@ -9,7 +9,16 @@ import { ago, quantity } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
 import { ListHead, Marks, Row } from './Parts';
 import type { View } from './desks';
+import { useTold } from './told';
 import { goodsSaid, saying, type Saying } from './useSentence';
+
+/** Everything at a site that waits to be put away. */
+export function useWaiting(site: number) {
+  return useQuery({
+    queryKey: ['waiting', site],
+    queryFn: () => read(api.GET('/api/waiting', { params: { query: { site } } })),
+  });
+}
 
 /** Everything that waits on docks, at inspection and on trolleys: to tap instead of a scan. */
 export function WaitingList({
@@ -20,10 +29,7 @@ export function WaitingList({
   onChoose: (saying: Saying) => void;
 }) {
   const { t } = useTranslation();
-  const waiting = useQuery({
-    queryKey: ['waiting', site],
-    queryFn: () => read(api.GET('/api/waiting', { params: { query: { site } } })),
-  });
+  const waiting = useWaiting(site);
   const rows = waiting.data ?? [];
   const trolleys = new Map(rows.filter((row) => row.trolley).map((row) => [row.loadId, row]));
   const goods = rows.filter((row) => !row.trolley && row.condition !== 'ON_HOLD');
@@ -74,10 +80,7 @@ export function WaitingList({
 /** What lies at the dock, to choose from instead of a scan; nothing where there is none. */
 export function DockList({ site, onChoose }: { site: number; onChoose: (saying: Saying) => void }) {
   const { t } = useTranslation();
-  const waiting = useQuery({
-    queryKey: ['waiting', site],
-    queryFn: () => read(api.GET('/api/waiting', { params: { query: { site } } })),
-  });
+  const waiting = useWaiting(site);
   return (waiting.data?.length ?? 0) === 0 ? null : (
     <>
       <ListHead>{t('move.dock')}</ListHead>
@@ -159,6 +162,7 @@ export function WhyHere({
 /** The bins of a plan, those that are taken marked by weight and a sign. */
 export function Reasons({ advice }: { advice?: Schemas['PutAwayPlan'] }) {
   const { t } = useTranslation();
+  const { verdict } = useTold();
   if (!advice) {
     return <Box>{t('loading')}</Box>;
   }
@@ -186,7 +190,7 @@ export function Reasons({ advice }: { advice?: Schemas['PutAwayPlan'] }) {
                 <Amount value={reason.quantity} unit={advice.symbol} />{' '}
               </b>
             )}
-            {t(`away.stage.${reason.stage}`)}: {reason.why}
+            {t(`away.stage.${reason.stage}`)}: {verdict(reason.why)}
           </span>
         </Box>
       ))}

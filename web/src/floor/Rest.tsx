@@ -3,13 +3,14 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
-import { api, read, type Schemas } from '../api/client';
+import type { Schemas } from '../api/client';
 import { useMay } from '../app/session';
-import { Refusal } from './Refusal';
 import { Choices } from './Offers';
 import { useOpening } from './opening';
 import { sentenceDesk } from './desks';
+import { useWaiting } from './PutAwayLists';
 import { ScanBar } from './ScanBar';
+import { Refusal } from './Parts';
 
 /** Nothing is being done: whatever is scanned is a start. */
 export function Rest({ site }: { site: Schemas['SiteCard'] }) {
@@ -22,10 +23,7 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
     queryFn: moving.load,
     enabled: mayMove,
   });
-  const waiting = useQuery({
-    queryKey: ['waiting', site.id],
-    queryFn: () => read(api.GET('/api/waiting', { params: { query: { site: site.id } } })),
-  });
+  const waiting = useWaiting(site.id);
   const { hear, begin, hits, refusal } = useOpening(site.id);
   const begun = unfinished.data?.canUndo ?? false;
   const away = waiting.data?.filter((row) => row.condition !== 'ON_HOLD').length ?? 0;

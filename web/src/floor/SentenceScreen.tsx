@@ -8,10 +8,9 @@ import { useBegins } from './doors';
 import { useMoveParts } from './MoveParts';
 import { Choices } from './Offers';
 import { usePackParts } from './PackParts';
-import { DoneNote, MainButton, SmallButton, Warning } from './Parts';
+import { DoneNote, MainButton, Refusal, SmallButton, Warning } from './Parts';
 import { usePickParts } from './PickParts';
 import { useReceiveParts } from './ReceiveParts';
-import { Refusal } from './Refusal';
 import { ScanBar } from './ScanBar';
 import { SentenceLine } from './SentenceLine';
 import type { Parts, Site, Talk } from './talk';
@@ -92,7 +91,7 @@ function Stand({ useParts, ...talk }: Talk & { useParts: (talk: Talk) => Parts }
 /** What was refused and why, what may be meant, and what to think of. */
 function Told({ talk: { now, desk }, add }: { talk: Talk; add?: Parts['add'] }) {
   const { t } = useTranslation();
-  const { refusal } = useTold(now.verb, now.transfer);
+  const { refusal, against } = useTold(now.verb, now.transfer);
   return (
     <>
       {desk.fault && <Refusal sentence={desk.fault.message} />}
@@ -104,7 +103,7 @@ function Told({ talk: { now, desk }, add }: { talk: Talk; add?: Parts['add'] }) 
           </Button>
         </Box>
       )}
-      {now.warning && <Warning>{t('away.warning', { why: now.warning })}</Warning>}
+      {now.warning && <Warning>{t('away.warning', { why: against(now.warning) })}</Warning>}
       {now.choices.length > 0 && (
         <Choices choices={now.choices} onChoose={(one) => desk.say(one.saying)} />
       )}

@@ -19,6 +19,7 @@ const count: NonNullable<Counting['count']> = {
   method: 'SWEEP',
   shape: 'BIN',
   blind: true,
+  state: 'COUNTING',
   note: 'Flare locker',
   slips: 12,
   done: 3,

@@ -116,7 +116,16 @@ it('asks for the fields when the basket is posted, and keeps it when one is miss
   answers('POST', '/api/floor/adjust/posting', () =>
     view(
       { outcome: 'DONE' },
-      { posted: { number: 'MV-00001', proposed: false, lines: 1, value: -3 } },
+      {
+        posted: {
+          id: 1,
+          number: 'MV-00001',
+          state: 'POSTED',
+          lines: 1,
+          net: -3,
+          posting: 8,
+        },
+      },
     ),
   );
   await userEvent.type(screen.getByLabelText('Job'), 'J-1042');

@@ -3,14 +3,14 @@ import type { Schemas } from '../api/client';
 import { date, quantity } from '../kit/format';
 import type { Verb, View } from './desks';
 
-type Told = Schemas['FloorTold'];
+type Told = Schemas['Told'];
 type Values = Record<string, unknown>;
 /** Words whose key is put together: a test asks that the catalogue has them. */
 type Phrase = (key: string, values: Values) => string;
 
-const QUANTITIES = ['asked', 'held', 'open', 'most', 'shortBy', 'quantity', 'missing'];
+const QUANTITIES = ['asked', 'held', 'open', 'most', 'shortBy', 'quantity', 'missing', 'room'];
 const DAYS = ['expiry', 'today', 'known', 'said'];
-const KINDS = ['part', 'fault', 'why', 'verb'];
+const KINDS = ['part', 'fault', 'why', 'verb', 'limit'];
 
 /**
  * By what the words for a thing may differ: what kind it is of, what is true of it, and what there
@@ -66,7 +66,8 @@ export function useTold(verb?: Verb, about?: View['transfer']) {
     }
     return read;
   };
-  const say = (group: 'refusal' | 'told', { type, values }: Told): string => {
+  const say = (group: 'refusal' | 'told' | 'against' | 'verdict', told: Told): string => {
+    const { type, values } = told;
     const read = readable(values);
     const by = marks(values);
     if (type === 'not-instead') {
@@ -75,6 +76,12 @@ export function useTold(verb?: Verb, about?: View['transfer']) {
     if (type === 'other-date') {
       read.day = t(`lotDay.${values.day as 'EXPIRY'}`);
     }
+    if (values.fault && 'identifier' in values) {
+      read.fault = t(`labelFault.${values.fault as 'LENGTH'}`, read);
+    }
+    if (values.against) {
+      read.against = say('against', values.against as Told);
+    }
     if ('part' in values) {
       read.goods = words('told.goods', read, by);
     }
@@ -82,6 +89,10 @@ export function useTold(verb?: Verb, about?: View['transfer']) {
   };
   return {
     refusal: (told: Told) => say('refusal', told),
+    /** What a bin has against goods, as a sentence. */
+    against: (told: Told) => say('against', told),
+    /** What was said of a bin that is named already. */
+    verdict: (told: Told) => say('verdict', told),
     told: (all: Told[]) => all.map((one) => say('told', one)).join(' '),
   };
 }

@@ -77,7 +77,7 @@ it('tries a rule as it stands in the form, without saving it', async () => {
         stage: 'RULE',
         taken: true,
         quantity: '250',
-        why: 'has room',
+        why: { type: 'taken', values: { place: 'QA-01-A', quantity: '5', full: false } },
       },
     ],
   }));

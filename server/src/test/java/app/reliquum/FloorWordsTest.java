@@ -2,7 +2,10 @@ package app.reliquum;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.reliquum.api.Told;
+import app.reliquum.core.putaway.Verdict;
 import app.reliquum.core.removal.Removal;
+import app.reliquum.core.scan.LabelFault;
 import app.reliquum.core.sentence.Misfit;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.core.sentence.Wanted;
@@ -11,7 +14,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.Collection;
-import java.util.Locale;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
@@ -44,6 +46,7 @@ class FloorWordsTest {
           "day",
           "known",
           "said",
+          "against",
           "otherMark",
           "otherPlace",
           "chosenMark",
@@ -63,8 +66,7 @@ class FloorWordsTest {
   @ParameterizedTest
   @MethodSource("misfits")
   void everyMisfitHasItsWordsForEveryVerb(Class<?> misfit) {
-    String type =
-        misfit.getSimpleName().replaceAll("(?<=[a-z])(?=[A-Z])", "-").toLowerCase(Locale.ROOT);
+    String type = Told.type(misfit);
     Set<String> forms =
         words.path("refusal").propertyNames().stream()
             .filter(key -> key.equals(type) || key.startsWith(type + "_"))
@@ -93,18 +95,24 @@ class FloorWordsTest {
 
   @Test
   void noWordsAreKeptForWhatIsNeverTold() {
-    Set<String> types =
-        misfits().stream()
-            .map(
-                misfit ->
-                    misfit
-                        .getSimpleName()
-                        .replaceAll("(?<=[a-z])(?=[A-Z])", "-")
-                        .toLowerCase(Locale.ROOT))
-            .collect(Collectors.toSet());
+    Set<String> types = misfits().stream().map(Told::type).collect(Collectors.toSet());
     types.addAll(Set.of("basket-full", "does-not-fit"));
     assertThat(words.path("refusal").propertyNames().stream().map(key -> key.replaceAll("_.*", "")))
         .isSubsetOf(types);
+  }
+
+  @Test
+  void whateverIsSaidOfABinOrALabelIsNamed() {
+    for (Class<?> verdict : Verdict.class.getPermittedSubclasses()) {
+      assertThat(words.path("verdict").has(Told.type(verdict))).as("%s", verdict).isTrue();
+      assertThat(words.path("against").has(Told.type(verdict))).as("%s", verdict).isTrue();
+    }
+    for (Verdict.Limit limit : Verdict.Limit.values()) {
+      assertThat(words.path("against").has("full_" + limit)).as("%s", limit).isTrue();
+    }
+    for (LabelFault.Kind kind : LabelFault.Kind.values()) {
+      assertThat(words.path("labelFault").has(kind.name())).as("%s", kind).isTrue();
+    }
   }
 
   @Test
@@ -119,7 +127,7 @@ class FloorWordsTest {
       boolean said =
           words.path("sentence").propertyNames().stream()
               .anyMatch(key -> key.equals(verb.name()) || key.startsWith(verb.name() + "_"));
-      assertThat(said || verb == Verb.COUNT).as("%s", verb).isTrue();
+      assertThat(said).as("%s", verb).isTrue();
     }
   }
 }

@@ -84,8 +84,8 @@ class PuttingAwayTest {
             .get("/api/put-away/plan?site=%d&item=%d&quantity=100".formatted(site, shackle))
             .ok();
     assertThat(taken(plan)).containsExactly("B-01 10", "B-02 90");
-    assertThat(plan.path("reasons").get(0).path("why").asString())
-        .isEqualTo("takes 10, then it is full");
+    assertThat(Told.line(plan.path("reasons").get(0).path("why")))
+        .contains("taken", "quantity=10", "full=true");
 
     goods.opening("SHK", null, null, "KQ.DOCK-1", "100");
     JsonNode view = scan("RI.SHK");
@@ -133,8 +133,8 @@ class PuttingAwayTest {
     scan("DIE");
     JsonNode view = scan("RB.KQ.FLARES-1");
     assertThat(view.path("outcome").asString()).isEqualTo("FILLED");
-    assertThat(view.path("warning").asString())
-        .isEqualTo("FLARES-1 takes only goods of class FLARE.");
+    assertThat(Told.line(view.path("warning")))
+        .contains("other-class", "place=FLARES-1", "accepts=FLARE");
     act("CONFIRM");
     assertThat(act("CONFIRM").path("outcome").asString()).isEqualTo("DONE");
   }
@@ -346,8 +346,8 @@ class PuttingAwayTest {
     JsonNode plan = plan(goods.item(guest), "3");
     assertThat(taken(plan)).containsExactly("LOCK-2 3");
     assertThat(plan.path("reasons").get(0).path("place").asString()).isEqualTo("LOCK-1");
-    assertThat(plan.path("reasons").get(0).path("why").asString())
-        .isEqualTo("is the home bin of Owner");
+    assertThat(Told.line(plan.path("reasons").get(0).path("why")))
+        .contains("other-home", "item=Owner");
   }
 
   private JsonNode plan(long item, String quantity) {

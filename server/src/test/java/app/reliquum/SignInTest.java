@@ -221,7 +221,7 @@ class SignInTest {
             .ok()
             .path("adjusting")
             .path("posted");
-    assertThat(posted.path("proposed").asBoolean()).isTrue();
+    assertThat(posted.path("state").asString()).isEqualTo("PROPOSED");
     assertThat(posted.path("number").asString()).startsWith("AD-");
     String ledger = "/api/ledger?document=" + posted.path("number").asString();
     assertThat(administrator.get(ledger).ok().path("total").asInt()).isZero();

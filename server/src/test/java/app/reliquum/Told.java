@@ -19,7 +19,7 @@ final class Told {
         .collect(Collectors.joining("; "));
   }
 
-  private static String line(JsonNode told) {
+  static String line(JsonNode told) {
     return told.path("type").asString()
         + told.path("values").properties().stream()
             .map(one -> " " + one.getKey() + "=" + text(one.getValue()))

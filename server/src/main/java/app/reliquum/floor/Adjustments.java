@@ -5,6 +5,7 @@ import app.reliquum.adjusting.Adjustment;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Told;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
@@ -111,7 +112,7 @@ class Adjustments implements FloorVerb {
         return refused(new Misfit.CodeTwice(gathered(sentence)));
       }
       if (all.get().size() > Adjustment.MOST_LINES) {
-        return refused(new FloorView.Told("basket-full", Map.of("most", Adjustment.MOST_LINES)));
+        return refused(new Told("basket-full", Map.of("most", Adjustment.MOST_LINES)));
       }
       keep(basket.with(all.get()));
       return super.perform(command, sentence);

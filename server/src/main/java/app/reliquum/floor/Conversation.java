@@ -2,6 +2,7 @@ package app.reliquum.floor;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
+import app.reliquum.api.Told;
 import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.Scan;
 import app.reliquum.core.sentence.Dialogue;
@@ -27,7 +28,7 @@ abstract class Conversation<S extends Sentence> implements SpokenTo {
   private OpenSentence said;
   private Dialogue<S> dialogue;
   private List<FloorView.Choice> choices = List.of();
-  private FloorView.Told refusal;
+  private Told refusal;
   private Long addable;
   private Verb begins;
   private FloorView.Done done;
@@ -207,7 +208,7 @@ abstract class Conversation<S extends Sentence> implements SpokenTo {
     return refused(names().told(misfit));
   }
 
-  final FloorView.Sentence refused(FloorView.Told why) {
+  final FloorView.Sentence refused(Told why) {
     refusal = why;
     return view(Outcome.REFUSED);
   }

@@ -2,6 +2,7 @@ package app.reliquum.floor;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
+import app.reliquum.api.Told;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
@@ -57,8 +58,8 @@ class Counts implements FloorVerb {
     private final Names names;
     private OpenCount at;
     private List<FloorView.Choice> choices = List.of();
-    private FloorView.Told refusal;
-    private final List<FloorView.Told> told = new ArrayList<>();
+    private Told refusal;
+    private final List<Told> told = new ArrayList<>();
     private Verb begins;
 
     Standing(Actor actor, OpenCount at) {
@@ -159,7 +160,7 @@ class Counts implements FloorVerb {
       Tallies.Left.Ended ended = (Tallies.Left.Ended) left;
       at = ended.open();
       told.add(
-          new FloorView.Told(
+          new Told(
               ended.slip() == null || !ended.others().isEmpty() ? "left" : "counted",
               Map.of("where", where, "others", ended.others(), "zeros", ended.zeros())));
       if (leaves.next() != 0 && tallies.doing(at.count()).isPresent()) {
@@ -167,7 +168,7 @@ class Counts implements FloorVerb {
       }
       if (tallies.doing(at.count()).isEmpty()) {
         at = tallies.lock(actor, at.site());
-        told.add(new FloorView.Told("all-counted", Map.of()));
+        told.add(new Told("all-counted", Map.of()));
       }
       return view(Outcome.DONE);
     }
@@ -375,7 +376,7 @@ class Counts implements FloorVerb {
     FloorView.Sentence finish(Command command) {
       String number = tallies.doing(at.count()).map(Tallies.Doing::number).orElse("");
       at = tallies.finish(command, at);
-      told.add(new FloorView.Told("in-review", Map.of("number", number)));
+      told.add(new Told("in-review", Map.of("number", number)));
       return view(Outcome.DONE);
     }
   }

@@ -1,6 +1,7 @@
 package app.reliquum.floor;
 
 import app.reliquum.adjusting.Adjustment;
+import app.reliquum.api.Told;
 import app.reliquum.core.inbound.Arrival;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.place.InboundFlow;
@@ -22,7 +23,6 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /** What the Floor view shows. Names of its parts are the words of the sentence. */
@@ -123,10 +123,6 @@ final class FloorView {
    */
   @Schema(name = "FloorChoice")
   record Choice(Hit.Kind kind, String title, String detail, Saying saying) {}
-
-  /** Something that people are told: its type, and the values that it is said with. */
-  @Schema(name = "FloorTold")
-  record Told(String type, Map<String, Object> values) {}
 
   /** A unit load in a move: which, and what becomes of it. */
   @Schema(name = "FloorLoad")
@@ -371,7 +367,7 @@ final class FloorView {
 
     public boolean canUndo;
     public boolean canSame;
-    public @Nullable String warning;
+    public @Nullable Told warning;
     public List<Elsewhere> elsewhere = List.of();
     public List<Candidate> candidates = List.of();
     public @Nullable Transfer transfer;

@@ -2,6 +2,7 @@ package app.reliquum.floor;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
+import app.reliquum.api.Told;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Scan;
 import app.reliquum.core.sentence.Dialogue;
@@ -111,7 +112,7 @@ class Moves implements FloorVerb {
 
     @Override
     List<Evidence> carryOut(Command command, MoveSentence sentence) {
-      FloorView.Told told = new FloorView.Told("moved", names().moved(sentence));
+      Told told = new Told("moved", names().moved(sentence));
       long posting =
           facts instanceof StoredTransferFacts of
               ? transfers.done(command, of, sentence)
@@ -145,7 +146,14 @@ class Moves implements FloorVerb {
               .orElse(List.of());
       draft.view.held = sentence.held();
       draft.view.canSame = said().evidence().isEmpty() && !said().lastDone().isEmpty();
-      draft.view.warning = move.objection(sentence).orElse(null);
+      draft.view.warning =
+          move.objection(sentence)
+              .map(
+                  against ->
+                      house
+                          .puttingAway()
+                          .told(against, names().bin(sentence.to().filled().orElseThrow())))
+              .orElse(null);
       draft.view.elsewhere = elsewhere(sentence);
       draft.view.candidates =
           draft.candidates(open(sentence).stream().sorted(Comparator.comparing(HeldPosition::key)));

@@ -1,10 +1,12 @@
 package app.reliquum.floor;
 
 import app.reliquum.adjusting.Loans;
+import app.reliquum.api.Told;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.core.scan.LabelFault;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.core.sentence.Evidence;
 import app.reliquum.core.sentence.Misfit;
@@ -31,8 +33,7 @@ class Names {
   }
 
   /** A misfit: its type is its name, and its values are its parts. */
-  FloorView.Told told(Misfit misfit) {
-    String type = misfit.getClass().getSimpleName().replaceAll("(?<=[a-z])(?=[A-Z])", "-");
+  Told told(Misfit misfit) {
     Map<String, Object> values = new LinkedHashMap<>();
     for (RecordComponent part : misfit.getClass().getRecordComponents()) {
       put(values, part.getName(), read(part, misfit));
@@ -40,7 +41,7 @@ class Names {
     if (misfit instanceof Misfit.OtherSite other) {
       values.put("site", facts.bin(other.place()).siteName());
     }
-    return new FloorView.Told(type.toLowerCase(Locale.ROOT), values);
+    return new Told(Told.type(misfit.getClass()), values);
   }
 
   private static Object read(RecordComponent part, Misfit misfit) {
@@ -69,6 +70,12 @@ class Names {
       values.put(name, whole ? "NOT_WHOLE" : wrong.fault().name());
       values.put("given", wrong.given());
       values.put("limit", wrong.limit());
+    } else if (value instanceof LabelFault fault) {
+      values.put(name, fault.kind().name());
+      values.put("identifier", fault.identifier());
+      values.put("offset", fault.offset());
+      values.put("found", fault.found());
+      values.put("expected", fault.expected());
     } else if (value instanceof LotDates.Contradiction other) {
       values.put("day", other.day().name());
       values.put("known", other.known().toString());

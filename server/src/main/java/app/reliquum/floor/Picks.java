@@ -3,6 +3,7 @@ package app.reliquum.floor;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Told;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
@@ -169,7 +170,7 @@ class Picks implements FloorVerb {
         long load = sentence.into().filled().orElseThrow();
         long posting = packing.pack(command, said().about(), sentence.stop().id(), quantity, load);
         told.put("load", facts.load(load));
-        done(new FloorView.Done(posting, List.of(new FloorView.Told("done", told)), null, null));
+        done(new FloorView.Done(posting, List.of(new Told("done", told)), null, null));
         return;
       }
       PickRounds.Taken order = facts.order(sentence.stop());
@@ -180,14 +181,14 @@ class Picks implements FloorVerb {
               new Picking.Take(sentence.stop().id(), key, quantity, 0, reason));
       told.put("from", names().bin(key.place()));
       told.put("order", order.number());
-      List<FloorView.Told> all = new ArrayList<>();
+      List<Told> all = new ArrayList<>();
       if (quantity.isPositive()) {
-        all.add(new FloorView.Told("done", told));
+        all.add(new Told("done", told));
       }
       Quantity less = sentence.stop().quantity().minus(quantity);
       if (less.isPositive()) {
         all.add(
-            new FloorView.Told(
+            new Told(
                 "short",
                 Map.of(
                     "quantity",

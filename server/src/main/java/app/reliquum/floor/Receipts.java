@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Told;
 import app.reliquum.core.inbound.Arrival;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
@@ -142,8 +143,8 @@ class Receipts implements FloorVerb {
         return refused(
             moved.refusal != null
                 ? moved.refusal
-                : new FloorView.Told(
-                    "does-not-fit", Map.of("why", moved.warning == null ? "" : moved.warning)));
+                : new Told(
+                    "does-not-fit", Map.of("against", moved.warning == null ? "" : moved.warning)));
       }
       keep(said().done(said().evidence(), List.of()));
       done(moved.done);
@@ -193,7 +194,7 @@ class Receipts implements FloorVerb {
       done(
           new FloorView.Done(
               received.posting(),
-              List.of(new FloorView.Told("done", told)),
+              List.of(new Told("done", told)),
               load == 0 ? null : load,
               suggested(goods, quantity)));
       return load == 0 ? List.of() : List.of(new Evidence.UnitLoad(load));

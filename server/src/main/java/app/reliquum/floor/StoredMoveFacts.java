@@ -3,6 +3,7 @@ package app.reliquum.floor;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.place.AreaPurpose;
+import app.reliquum.core.putaway.Verdict;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.HeldPosition;
 import app.reliquum.core.sentence.MoveFacts;
@@ -64,11 +65,8 @@ class StoredMoveFacts extends StoredFacts implements MoveFacts {
   }
 
   @Override
-  public Optional<String> objection(long place, PositionKey goods, Quantity quantity) {
-    return house
-        .puttingAway()
-        .objection(place, goods, quantity)
-        .map(why -> bin(place).address() + " " + why + ".");
+  public Optional<Verdict> objection(long place, PositionKey goods, Quantity quantity) {
+    return house.puttingAway().objection(place, goods, quantity);
   }
 
   @Override

@@ -2,6 +2,7 @@ package app.reliquum.putaway;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Told;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
@@ -15,6 +16,7 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.places.Places;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -53,7 +55,7 @@ public class PuttingAway {
       Plan.Stage stage,
       boolean taken,
       @Nullable Quantity quantity,
-      String why) {}
+      Told why) {}
 
   /** Where goods go, and for every bin that was looked at the reason. */
   @Schema(name = "PutAwayPlan")
@@ -101,9 +103,9 @@ public class PuttingAway {
         item.weight());
   }
 
-  /** What a bin has against goods, in words; empty if it takes them all. */
+  /** What a bin has against goods; empty if it takes them all. */
   @Transactional(readOnly = true)
-  public Optional<String> objection(long place, PositionKey goods, Quantity quantity) {
+  public Optional<Verdict> objection(long place, PositionKey goods, Quantity quantity) {
     if (!quantity.isPositive()) {
       return Optional.empty();
     }
@@ -114,7 +116,7 @@ public class PuttingAway {
     }
     Verdict verdict = PutAway.fits(parcel, shelf.get(0));
     boolean all = verdict instanceof Verdict.Taken taken && taken.quantity().equals(quantity);
-    return all ? Optional.empty() : Optional.of(words(verdict));
+    return all ? Optional.empty() : Optional.of(verdict);
   }
 
   /** Where goods would go, with reasons for people. */
@@ -179,51 +181,37 @@ public class PuttingAway {
               one.stage(),
               taken,
               one.verdict() instanceof Verdict.Taken part ? part.quantity() : null,
-              words(one.verdict())));
+              told(one.verdict(), addresses.getOrDefault(one.place(), "?"))));
     }
     return new Advice(item.name(), item.unit().symbol(), quantity, plan.missing(), reasons);
   }
 
-  private String words(Verdict verdict) {
+  /** What was said of a bin, to be put into words. */
+  public Told told(Verdict verdict, String place) {
+    Map<String, Object> values = new HashMap<>(Map.of("place", place));
     if (verdict instanceof Verdict.Taken taken) {
-      return taken.full() ? "takes " + taken.quantity() + ", then it is full" : "has room";
+      values.put("quantity", taken.quantity().toString());
+      values.put("full", taken.full());
+    } else if (verdict instanceof Verdict.OtherClass other) {
+      values.put("accepts", other.accepts());
+    } else if (verdict instanceof Verdict.OtherItem other) {
+      values.put("item", name(other.item()));
+    } else if (verdict instanceof Verdict.OtherHome other) {
+      values.put("item", name(other.item()));
+    } else if (verdict instanceof Verdict.OtherLot other) {
+      values.put("lot", catalog.lot(other.lot()).map(Catalog.LotCard::code).orElse("?"));
+    } else if (verdict instanceof Verdict.Full full) {
+      values.put("limit", full.limit().name());
+    } else if (verdict instanceof Verdict.TooLittleRoom little) {
+      values.put("room", little.room().toString());
     }
-    if (verdict instanceof Verdict.WrongArea) {
-      return "is in an area where such goods are not kept";
-    }
-    if (verdict instanceof Verdict.OtherClass other) {
-      return other.accepts().isEmpty()
-          ? "is not made for goods of this class"
-          : "takes only goods of class " + other.accepts();
-    }
-    if (verdict instanceof Verdict.OtherItem other) {
-      return "holds " + name(other.item()) + " and takes one item only";
-    }
-    if (verdict instanceof Verdict.OtherHome other) {
-      return "is the home bin of " + name(other.item());
-    }
-    if (verdict instanceof Verdict.OtherLot other) {
-      String lot = catalog.lot(other.lot()).map(Catalog.LotCard::code).orElse("another");
-      return "holds lot " + lot + " and takes one lot only";
-    }
-    if (verdict instanceof Verdict.Full full) {
-      return switch (full.limit()) {
-        case VOLUME -> "has no more volume";
-        case WEIGHT -> "bears no more weight";
-        case UNIT_LOADS -> "has no room for another unit load";
-        case RULE -> "holds as much as its rule allows";
-      };
-    }
-    if (verdict instanceof Verdict.TooLittleRoom little) {
-      return "has room for " + little.room() + " only";
-    }
-    return "is closed";
+    return new Told(Told.type(verdict.getClass()), values);
   }
 
   private String name(long item) {
     return catalog.measured(Set.of(item)).stream()
         .map(Catalog.Measured::name)
         .findFirst()
-        .orElse("another item");
+        .orElse("?");
   }
 }

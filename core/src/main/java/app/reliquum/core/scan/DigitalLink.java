@@ -135,8 +135,7 @@ public final class DigitalLink {
         int high = i + 2 < text.length() ? hex(text.charAt(i + 1)) : -1;
         int low = i + 2 < text.length() ? hex(text.charAt(i + 2)) : -1;
         if (high < 0 || low < 0) {
-          throw new ElementException(
-              code, at, "(" + code + ") at " + at + " holds a percent sign without two digits.");
+          throw new ElementException(LabelFault.of(LabelFault.Kind.PERCENT_SIGN, code, at));
         }
         plain.append((char) (high * 16 + low));
         i += 2;

@@ -1,6 +1,7 @@
 package app.reliquum.core.scan;
 
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.scan.LabelFault.Kind;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.YearMonth;
@@ -72,7 +73,7 @@ public record ElementString(List<Element> elements) {
     while (at < text.length()) {
       int close = text.indexOf(')', at);
       if (text.charAt(at) != '(' || close < 0) {
-        throw new ElementException("", at, "Expected an identifier in brackets, like (01).");
+        throw new ElementException(LabelFault.of(Kind.NO_IDENTIFIER, "", at));
       }
       String code = text.substring(at + 1, close);
       Identifier identifier = Identifier.of(code).orElse(null);
@@ -105,10 +106,7 @@ public record ElementString(List<Element> elements) {
           return;
         }
         throw new ElementException(
-            identifier.code(),
-            at,
-            "(%s) at %d stands twice, with other data: '%s' at %d."
-                .formatted(identifier.code(), at, known.data(), known.offset()));
+            LabelFault.of(Kind.OTHER_DATA, identifier.code(), at, known.data(), known.data()));
       }
     }
     elements.add(new Element(identifier, data, at));
@@ -120,21 +118,17 @@ public record ElementString(List<Element> elements) {
   }
 
   static ElementException unknown(String code, int at) {
-    return new ElementException(
-        code, at, "(" + code + ") at " + at + " is no application identifier that is read here.");
+    return new ElementException(LabelFault.of(Kind.UNKNOWN_IDENTIFIER, code, at));
   }
 
   private static ElementException tooShort(Identifier identifier, int at, int length) {
     return new ElementException(
-        identifier.code(),
-        at,
-        "(%s) at %d, the %s, has %d characters; expected %d."
-            .formatted(identifier.code(), at, identifier.title(), length, identifier.longest()));
+        LabelFault.of(Kind.LENGTH, identifier.code(), at, length, identifier.longest()));
   }
 
   static ElementString checked(List<Element> elements) {
     if (elements.isEmpty()) {
-      throw new ElementException("", 0, "There are no data. Expected an identifier, like (01).");
+      throw new ElementException(LabelFault.of(Kind.NO_DATA, "", 0));
     }
     return new ElementString(elements);
   }

@@ -38,14 +38,13 @@ public record Gtin(String digits) {
     }
     String padded = "0".repeat(14 - text.length()) + text;
     if (!checkDigitRight(padded)) {
-      throw new IllegalArgumentException(
-          "The check digit of "
-              + text
-              + " is wrong: it ends with "
-              + text.charAt(text.length() - 1)
-              + " and should end with "
-              + checkDigit(text.substring(0, text.length() - 1))
-              + ".");
+      throw new ElementException(
+          LabelFault.of(
+              LabelFault.Kind.GTIN_CHECK_DIGIT,
+              text,
+              text.length() - 1,
+              text.charAt(text.length() - 1),
+              checkDigit(text.substring(0, text.length() - 1))));
     }
     return new Gtin(padded);
   }

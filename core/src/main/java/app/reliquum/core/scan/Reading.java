@@ -25,14 +25,15 @@ public sealed interface Reading {
    * @param fault what is wrong with it as a GTIN, an SSCC or GS1 data, if it has the shape of one:
    *     said where nothing in the house is called so
    */
-  record Plain(String text, Optional<Figure> figure, Optional<String> fault) implements Reading {}
+  record Plain(String text, Optional<Figure> figure, Optional<LabelFault> fault)
+      implements Reading {}
 
   /**
    * Nothing that can be read.
    *
-   * @param reason what is wrong and what was expected
+   * @param fault what is wrong and what was expected
    */
-  record Unreadable(String text, String reason) implements Reading {}
+  record Unreadable(String text, LabelFault fault) implements Reading {}
 
   /**
    * A quantity as people type it: {@code 6}, {@code 2.5} or {@code 2 box}.

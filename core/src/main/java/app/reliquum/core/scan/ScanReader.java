@@ -2,6 +2,7 @@ package app.reliquum.core.scan;
 
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.core.scan.LabelFault.Kind;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
@@ -38,12 +39,12 @@ public final class ScanReader {
   public static Reading read(String raw) {
     String text = raw == null ? "" : trim(raw);
     if (text.isEmpty()) {
-      return new Reading.Unreadable(text, "The scan was empty. Scan a label, or type its text.");
+      return new Reading.Unreadable(text, LabelFault.of(Kind.EMPTY, "", 0));
     }
     if (text.length() > MAX_LENGTH) {
       return new Reading.Unreadable(
           text.substring(0, 40),
-          "The text has " + text.length() + " characters; a label has at most " + MAX_LENGTH + ".");
+          LabelFault.of(Kind.TOO_LONG, "", MAX_LENGTH, text.length(), MAX_LENGTH));
     }
     boolean marked = false;
     if (text.length() > SYMBOL_LENGTH && SYMBOL.matcher(text).lookingAt()) {
@@ -54,8 +55,7 @@ public final class ScanReader {
       char c = text.charAt(i);
       marked |= c == ElementString.SEPARATOR;
       if (Character.isISOControl(c) && c != ElementString.SEPARATOR) {
-        return new Reading.Unreadable(
-            text, "There is a control character at " + i + ". Expected letters, digits and signs.");
+        return new Reading.Unreadable(text, LabelFault.of(Kind.CONTROL_CHARACTER, "", i));
       }
     }
     return marked ? elements(text, ElementString::of) : unmarked(text);
@@ -64,8 +64,8 @@ public final class ScanReader {
   private static Reading elements(String text, Function<String, ElementString> reader) {
     try {
       return new Reading.Elements(text, reader.apply(text));
-    } catch (ElementException fault) {
-      return new Reading.Unreadable(text, fault.getMessage());
+    } catch (ElementException wrong) {
+      return new Reading.Unreadable(text, wrong.fault());
     }
   }
 
@@ -83,22 +83,22 @@ public final class ScanReader {
     if (Sscc.isSscc(text)) {
       return elements("00" + text, ElementString::of);
     }
-    Optional<String> fault = Optional.empty();
+    Optional<LabelFault> fault = Optional.empty();
     if (UNMARKED_ELEMENTS.matcher(text).lookingAt()) {
       Reading read = elements(text, ElementString::of);
       if (read instanceof Reading.Elements) {
         return read;
       }
-      fault = Optional.of(((Reading.Unreadable) read).reason());
+      fault = Optional.of(((Reading.Unreadable) read).fault());
     }
     if (Sscc.hasShape(text)) {
       // read as it would stand on a label, so that the fault says what is wrong with its end
-      fault = Optional.of(((Reading.Unreadable) elements("00" + text, ElementString::of)).reason());
+      fault = Optional.of(((Reading.Unreadable) elements("00" + text, ElementString::of)).fault());
     } else if (Gtin.hasShape(text)) {
       try {
         return new Reading.Trade(text, Gtin.of(text));
-      } catch (IllegalArgumentException wrongCheckDigit) {
-        fault = Optional.of(wrongCheckDigit.getMessage());
+      } catch (ElementException wrongCheckDigit) {
+        fault = Optional.of(wrongCheckDigit.fault());
       }
     }
     return new Reading.Plain(text, figure(text), fault);
@@ -109,8 +109,8 @@ public final class ScanReader {
       return DigitalLink.read(text)
           .<Reading>map(elements -> new Reading.Elements(text, elements))
           .orElseGet(() -> new Reading.Plain(text, Optional.empty(), Optional.empty()));
-    } catch (ElementException fault) {
-      return new Reading.Unreadable(text, fault.getMessage());
+    } catch (ElementException wrong) {
+      return new Reading.Unreadable(text, wrong.fault());
     }
   }
 

@@ -1,5 +1,6 @@
 package app.reliquum.core.scan;
 
+import app.reliquum.core.scan.LabelFault.Kind;
 import java.time.Month;
 
 /** Whether data have the shape that their identifier asks for. */
@@ -15,8 +16,7 @@ final class Shapes {
           identifier.shortest() == identifier.longest()
               ? Integer.toString(identifier.longest())
               : identifier.shortest() + " to " + identifier.longest();
-      throw fault(
-          identifier, at, "has " + data.length() + " characters; expected " + expected + ".");
+      throw fault(Kind.LENGTH, identifier, at, data.length(), expected);
     }
     if (identifier.shape() == Identifier.Shape.TEXT) {
       checkText(identifier, data, at);
@@ -24,7 +24,7 @@ final class Shapes {
     }
     for (int i = 0; i < data.length(); i++) {
       if (data.charAt(i) < '0' || data.charAt(i) > '9') {
-        throw fault(identifier, at, "may hold digits only, not '" + data.charAt(i) + "'.");
+        throw fault(Kind.DIGITS_ONLY, identifier, at, data.charAt(i), "");
       }
     }
     switch (identifier.shape()) {
@@ -46,7 +46,7 @@ final class Shapes {
       char c = data.charAt(i);
       boolean letter = (c >= 'A' && c <= 'Z') || (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9');
       if (!letter && SIGNS.indexOf(c) < 0) {
-        throw fault(identifier, at, "holds a character at " + i + " that GS1 labels can't carry.");
+        throw fault(Kind.CHARACTER, identifier, at, i, "");
       }
     }
   }
@@ -55,8 +55,7 @@ final class Shapes {
     char right = Gtin.checkDigit(digits.substring(0, digits.length() - 1));
     char found = digits.charAt(digits.length() - 1);
     if (right != found) {
-      throw fault(
-          identifier, at, "ends with the check digit " + found + " and should with " + right + ".");
+      throw fault(Kind.CHECK_DIGIT, identifier, at, found, right);
     }
   }
 
@@ -70,7 +69,7 @@ final class Shapes {
             && day >= (dayZero ? 0 : 1)
             && day <= Month.of(month).length(year % 4 == 0);
     if (!right) {
-      throw fault(identifier, at, "is no date: '" + digits + "'. Expected YYMMDD.");
+      throw fault(Kind.DATE, identifier, at, digits, "YYMMDD");
     }
   }
 
@@ -81,14 +80,12 @@ final class Shapes {
             && (digits.length() < 10 || Integer.parseInt(digits.substring(8, 10)) < 60)
             && (digits.length() < 12 || Integer.parseInt(digits.substring(10, 12)) < 60);
     if (!right) {
-      throw fault(identifier, at, "is no moment: '" + digits + "'. Expected YYMMDDHH[MM[SS]].");
+      throw fault(Kind.MOMENT, identifier, at, digits, "YYMMDDHH[MM[SS]]");
     }
   }
 
-  private static ElementException fault(Identifier identifier, int at, String what) {
-    return new ElementException(
-        identifier.code(),
-        at,
-        "(%s) at %d, the %s, %s".formatted(identifier.code(), at, identifier.title(), what));
+  private static ElementException fault(
+      Kind kind, Identifier identifier, int at, Object found, Object expected) {
+    return new ElementException(LabelFault.of(kind, identifier.code(), at, found, expected));
   }
 }

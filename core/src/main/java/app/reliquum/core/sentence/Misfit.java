@@ -5,6 +5,7 @@ import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.core.removal.Removal;
+import app.reliquum.core.scan.LabelFault;
 import app.reliquum.core.scan.Reading;
 import java.time.LocalDate;
 import java.util.List;
@@ -190,7 +191,7 @@ public sealed interface Misfit {
   // What is refused before it comes to the goods.
 
   /** The text can't be read at all. */
-  record Unreadable(String reason) implements Misfit {}
+  record Unreadable(LabelFault fault) implements Misfit {}
 
   /**
    * The house knows no such code.
@@ -198,7 +199,7 @@ public sealed interface Misfit {
    * @param fault what is wrong with it, if it has the shape of a code that it is not; null if none
    * @param wanted what could be said instead
    */
-  record UnknownCode(String text, String fault, List<Wanted> wanted) implements Misfit {
+  record UnknownCode(String text, LabelFault fault, List<Wanted> wanted) implements Misfit {
     public UnknownCode {
       wanted = List.copyOf(wanted);
     }
@@ -209,7 +210,7 @@ public sealed interface Misfit {
    */
   static Misfit unknown(Reading reading, List<Wanted> wanted) {
     return reading instanceof Reading.Unreadable unreadable
-        ? new Unreadable(unreadable.reason())
+        ? new Unreadable(unreadable.fault())
         : new UnknownCode(
             reading.text(),
             reading instanceof Reading.Plain plain ? plain.fault().orElse(null) : null,

@@ -1,6 +1,7 @@
 package app.reliquum.core.sentence;
 
 import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.putaway.Verdict;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.MoveSentence.Load.Part;
 import java.util.List;
@@ -61,7 +62,7 @@ public class Move extends Dialogue<MoveSentence> {
    *
    * @return nothing if the rules chose the bin, or the goods wait for nothing
    */
-  public final Optional<String> objection(MoveSentence sentence) {
+  public final Optional<Verdict> objection(MoveSentence sentence) {
     Optional<Long> to = sentence.to().filled();
     if (to.isEmpty() || sentence.to().suggested() || sentence.source().isEmpty()) {
       return Optional.empty();

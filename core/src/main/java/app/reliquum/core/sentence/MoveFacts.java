@@ -1,6 +1,7 @@
 package app.reliquum.core.sentence;
 
 import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.putaway.Verdict;
 import app.reliquum.core.quantity.Quantity;
 import java.util.List;
 import java.util.Optional;
@@ -37,7 +38,7 @@ public interface MoveFacts extends HouseFacts {
   }
 
   /** What a bin has against goods; nothing if it takes them. */
-  default Optional<String> objection(long place, PositionKey goods, Quantity quantity) {
+  default Optional<Verdict> objection(long place, PositionKey goods, Quantity quantity) {
     return Optional.empty();
   }
 

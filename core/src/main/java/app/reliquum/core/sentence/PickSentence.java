@@ -43,27 +43,14 @@ public record PickSentence(
 
   @Override
   public List<Wanted> wanted() {
-    List<Wanted> wanted = new ArrayList<>();
-    if (stop == null) {
-      return wanted;
-    }
-    add(wanted, Wanted.ITEM, item);
-    if (needsSerial) {
-      add(wanted, Wanted.SERIAL, serial);
-    } else if (needsLot) {
-      add(wanted, Wanted.LOT, lot);
-    }
-    add(wanted, Wanted.PLACE, place);
-    if (needsInto) {
-      add(wanted, Wanted.INTO, into);
-    }
-    return wanted;
-  }
-
-  private static void add(List<Wanted> wanted, Wanted what, Blank<?> blank) {
-    if (!blank.settled()) {
-      wanted.add(what);
-    }
+    return stop == null
+        ? List.of()
+        : Wanted.of(
+            Wanted.ITEM.until(item.settled()),
+            Wanted.SERIAL.until(!needsSerial || serial.settled()),
+            Wanted.LOT.until(needsSerial || !needsLot || lot.settled()),
+            Wanted.PLACE.until(place.settled()),
+            Wanted.INTO.until(!needsInto || into.settled()));
   }
 
   /** Whether nothing is empty: accepted as it stands it can be done. */

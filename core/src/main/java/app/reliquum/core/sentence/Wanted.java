@@ -22,9 +22,14 @@ public enum Wanted {
   /** The unit load that goods are put into. */
   INTO;
 
+  /** This, unless it is there. */
+  Optional<Wanted> until(boolean there) {
+    return there ? Optional.empty() : Optional.of(this);
+  }
+
   /** This, where it is asked for and nothing fills it, not even a suggestion. */
   Optional<Wanted> in(boolean asked, Blank<?> blank) {
-    return asked && blank.filled().isEmpty() ? Optional.of(this) : Optional.empty();
+    return until(!asked || blank.filled().isPresent());
   }
 
   /** This, where nothing fills it, not even a suggestion. */

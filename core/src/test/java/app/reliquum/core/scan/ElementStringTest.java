@@ -151,7 +151,7 @@ class ElementStringTest {
             Reading.Plain.class,
             plain -> {
               assertThat(plain.fault().isPresent()).isEqualTo(!where.isEmpty());
-              plain.fault().ifPresent(fault -> assertThat(fault).contains(where, what));
+              plain.fault().ifPresent(fault -> assertThat(fault.sentence()).contains(where, what));
             });
   }
 
@@ -161,7 +161,8 @@ class ElementStringTest {
     assertThat(reading)
         .isInstanceOfSatisfying(
             Reading.Unreadable.class,
-            unreadable -> assertThat(unreadable.reason()).contains("(01) at 0", "check digit"));
+            unreadable ->
+                assertThat(unreadable.fault().sentence()).contains("(01) at 0", "check digit"));
   }
 
   @Test

@@ -64,7 +64,7 @@ class ScanReaderTest {
     assertThat(ScanReader.read("x".repeat(401))).isInstanceOf(Reading.Unreadable.class);
     assertThat(ScanReader.read("A\u0007B"))
         .isInstanceOfSatisfying(
-            Reading.Unreadable.class, bad -> assertThat(bad.reason()).contains("at 1"));
+            Reading.Unreadable.class, bad -> assertThat(bad.fault().sentence()).contains("at 1"));
   }
 
   @Test

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Holding;
 import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.putaway.Verdict;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
@@ -98,8 +99,8 @@ class DialogueTest {
     }
 
     @Override
-    public Optional<String> objection(long place, PositionKey goods, Quantity quantity) {
-      return objects ? Optional.of("takes no flares") : Optional.empty();
+    public Optional<Verdict> objection(long place, PositionKey goods, Quantity quantity) {
+      return objects ? Optional.of(new Verdict.OtherClass("PAINT")) : Optional.empty();
     }
   }
 
@@ -330,7 +331,7 @@ class DialogueTest {
     Step<MoveSentence> waits = refusing.scan(pallet, home);
     assertThat(waits).isInstanceOf(Step.Filled.class);
     assertThat(refusing.objection(((Step.Filled<MoveSentence>) waits).sentence()))
-        .contains("takes no flares");
+        .contains(new Verdict.OtherClass("PAINT"));
     assertThat(new Move(moving()).scan(pallet, home))
         .as("moving waits to be confirmed")
         .isInstanceOf(Step.Filled.class);
