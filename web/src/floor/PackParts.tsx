@@ -182,15 +182,17 @@ function Parcels({
               .filter(Boolean)
               .join(' · ')}
             end={
-              picking.stops.length > 0 ? (
-                <SmallButton onClick={() => onUse(parcel.load)}>{t('packing.use')}</SmallButton>
-              ) : (
-                parcel.weight === null && (
-                  <SmallButton onClick={() => weigh.mutate({ load: parcel.load })}>
-                    {t('packing.weigh')}
-                  </SmallButton>
-                )
-              )
+              <Box sx={{ display: 'flex', width: 96 }}>
+                {picking.stops.length > 0 ? (
+                  <SmallButton onClick={() => onUse(parcel.load)}>{t('packing.use')}</SmallButton>
+                ) : (
+                  parcel.weight === null && (
+                    <SmallButton onClick={() => weigh.mutate({ load: parcel.load })}>
+                      {t('packing.weigh')}
+                    </SmallButton>
+                  )
+                )}
+              </Box>
             }
           />
           {picking.stops.length === 0 && parcel.weight === null && (

@@ -296,7 +296,8 @@ export function TypeLine({
         <TypeIn
           key={field}
           required
-          autoFocus={i === 0}
+          // A weight stands open while goods are scanned, which must not be typed into it.
+          autoFocus={i === 0 && !number}
           inputMode={number ? 'decimal' : undefined}
           maxLength={maxLength}
           aria-label={field}
@@ -337,7 +338,14 @@ export function ChangeLine({
           onChange(said);
         }
       }}
-      sx={{ display: 'flex', gap: 1, p: 1.5, pt: 0 }}
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: line.serial ? '1fr' : '5fr 4fr 4fr',
+        alignItems: 'center',
+        gap: 1,
+        p: 1.5,
+        pt: 0,
+      }}
     >
       {!line.serial && (
         <>
@@ -348,7 +356,6 @@ export function ChangeLine({
             onFocus={(event) => event.target.select()}
             autoFocus
             slotProps={{ htmlInput: { inputMode: 'decimal', style: { fontSize: 20 } } }}
-            sx={{ flex: 2 }}
           />
           <SmallButton type="submit" disabled={said === undefined}>
             {change}
