@@ -182,17 +182,17 @@ function Parcels({
               .filter(Boolean)
               .join(' · ')}
             end={
-              <Box sx={{ display: 'flex', width: 96 }}>
-                {picking.stops.length > 0 ? (
-                  <SmallButton onClick={() => onUse(parcel.load)}>{t('packing.use')}</SmallButton>
-                ) : (
-                  parcel.weight === null && (
+              (picking.stops.length > 0 || parcel.weight === null) && (
+                <Box sx={{ display: 'flex', width: 96 }}>
+                  {picking.stops.length > 0 ? (
+                    <SmallButton onClick={() => onUse(parcel.load)}>{t('packing.use')}</SmallButton>
+                  ) : (
                     <SmallButton onClick={() => weigh.mutate({ load: parcel.load })}>
                       {t('packing.weigh')}
                     </SmallButton>
-                  )
-                )}
-              </Box>
+                  )}
+                </Box>
+              )
             }
           />
           {picking.stops.length === 0 && parcel.weight === null && (
