@@ -246,7 +246,7 @@ public class AdjustmentRows {
                   lot == 0 ? null : lot,
                   row.getString("lot"),
                   row.getString("serial"),
-                  Condition.values()[row.getInt("condition_code")],
+                  Condition.of(row.getInt("condition_code")),
                   new Quantity(row.getBigDecimal("book")),
                   new Quantity(row.getBigDecimal("variance")),
                   row.getBigDecimal("now_there") == null

@@ -259,7 +259,7 @@ public class Loans {
                   row.getInt("decimals"),
                   row.getString("lot"),
                   row.getString("serial"),
-                  Condition.values()[row.getInt("condition_code")],
+                  Condition.of(row.getInt("condition_code")),
                   lent,
                   back,
                   lent.minus(back));
@@ -345,7 +345,7 @@ public class Loans {
               row.key().item(),
               row.key().lot(),
               row.key().serial(),
-              row.key().condition().ordinal(),
+              row.key().condition().code(),
               row.variance().negated().amount())
           .update();
     }
@@ -397,7 +397,7 @@ public class Loans {
       if (bin == null) {
         throw Problem.missing("bin", line.place()).with("field", "place");
       }
-      Condition was = Condition.values()[goods.conditionCode()];
+      Condition was = Condition.of(goods.conditionCode());
       Condition now = line.condition() == null ? was : line.condition();
       lines.add(
           new Line(

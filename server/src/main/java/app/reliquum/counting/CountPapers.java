@@ -182,7 +182,7 @@ class CountPapers {
     if (line.serial() != null) {
       marks.add(line.serial());
     }
-    Condition condition = Condition.values()[line.conditionCode()];
+    Condition condition = Condition.of(line.conditionCode());
     if (condition != Condition.GOOD) {
       marks.add(condition == Condition.REJECTED ? "rejected" : "on hold");
     }

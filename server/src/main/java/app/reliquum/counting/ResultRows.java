@@ -242,7 +242,7 @@ class ResultRows {
         row.getLong("serial_id"),
         row.getString("serial"),
         row.getString("load_code"),
-        Condition.values()[row.getInt("condition_code")],
+        Condition.of(row.getInt("condition_code")),
         book,
         counted,
         variance,
@@ -353,7 +353,7 @@ class ResultRows {
         .param("lot", key.lot())
         .param("serial", key.serial())
         .param("load", key.unitLoad())
-        .param("condition", key.condition().ordinal())
+        .param("condition", key.condition().code())
         .param("since", utc(since))
         .param("most", MOST_TRAIL)
         .query(
@@ -391,7 +391,7 @@ class ResultRows {
             key.lot(),
             key.serial(),
             key.unitLoad(),
-            key.condition().ordinal(),
+            key.condition().code(),
             count)
         .query(
             (row, n) ->

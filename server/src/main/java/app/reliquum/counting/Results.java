@@ -83,7 +83,7 @@ class Results {
             key.lot(),
             key.serial(),
             key.unitLoad(),
-            key.condition().ordinal()));
+            key.condition().code()));
   }
 
   /** Works out everything of a count anew. */

@@ -54,12 +54,12 @@ final class Times {
         row.getLong("lot_id"),
         row.getLong("serial_id"),
         row.getLong("unit_load_id"),
-        Condition.values()[row.getInt("condition_code")]);
+        Condition.of(row.getInt("condition_code")));
   }
 
   static Object[] values(PositionKey key) {
     return new Object[] {
-      key.item(), key.place(), key.lot(), key.serial(), key.unitLoad(), key.condition().ordinal()
+      key.item(), key.place(), key.lot(), key.serial(), key.unitLoad(), key.condition().code()
     };
   }
 }

@@ -219,7 +219,7 @@ class OutboundRows {
                     row.getString("serial"),
                     row.getLong("unit_load_id"),
                     row.getString("load_code"),
-                    Condition.values()[row.getInt("condition_code")],
+                    Condition.of(row.getInt("condition_code")),
                     new Quantity(row.getBigDecimal("quantity")),
                     row.getBoolean("picked"),
                     row.getBoolean("picked") && row.getBoolean("packed")))

@@ -464,10 +464,11 @@ public class Places {
       """
       select p.id, p.kind, p.site_id site, coalesce(s.code, '') site_code,
         coalesce(s.name, '') site_name, coalesce(s.time_zone, 'UTC') time_zone, p.address,
-        coalesce(a.purpose in ('STORE', 'PICK'), false) available, p.active, a.purpose, p.implied,
+        %s available, p.active, a.purpose, p.implied,
         if(p.kind = 'BIN', if(s.cost_site_id = 0, s.id, s.cost_site_id), -p.id) pool
       from place p left join site s on s.id = p.site_id left join area a on a.id = p.area_id
-      """;
+      """
+          .formatted(AreaSql.AVAILABLE);
 
   /** Places as the ledger must know them. */
   public List<LedgerPlace> forLedger(Set<Long> ids) {
@@ -589,7 +590,8 @@ public class Places {
     return jdbc.sql(
             "select p.id, p.x, p.y, a.purpose from place p join area a on a.id = p.area_id where"
                 + " p.site_id = ? and p.active and p.x is not null and p.y is not null and"
-                + " a.purpose in ('STORE', 'PICK', 'PACK')")
+                + " "
+                + AreaSql.ON_ROUND)
         .param(site)
         .query(Standing.class)
         .list();

@@ -131,7 +131,7 @@ public class Checking {
                     row.getString("address"),
                     row.getString("site"),
                     row.getLong("site_id"),
-                    Condition.values()[row.getInt("condition_code")],
+                    Condition.of(row.getInt("condition_code")),
                     new Quantity(row.getBigDecimal("quantity")),
                     Utc.instant(row.getTimestamp("since")),
                     row.getString("document")))

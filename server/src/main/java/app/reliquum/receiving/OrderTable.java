@@ -367,7 +367,7 @@ class OrderTable {
                     row.getString(10),
                     row.getString(11),
                     row.getString(12),
-                    Condition.values()[row.getInt(13)],
+                    Condition.of(row.getInt(13)),
                     new Quantity(row.getBigDecimal(14)),
                     row.getBoolean(15)))
         .list();

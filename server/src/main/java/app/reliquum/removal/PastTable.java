@@ -6,6 +6,7 @@ import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.removal.Candidate;
 import app.reliquum.core.removal.Replay.Event;
+import app.reliquum.places.AreaSql;
 import app.reliquum.removal.RuleTable.RuleRow;
 import java.sql.Date;
 import java.sql.ResultSet;
@@ -24,8 +25,6 @@ import org.springframework.stereotype.Repository;
 @Repository
 class PastTable {
 
-  private static final String PICKABLE = "coalesce(%1$s.purpose in ('STORE', 'PICK'), false)";
-
   private final JdbcClient jdbc;
 
   PastTable(JdbcClient jdbc) {
@@ -42,14 +41,15 @@ class PastTable {
             select l.item_id from ledger_line l join place f on f.id = l.from_place_id
               join place t on t.id = l.to_place_id join area a on a.id = f.area_id
               join item i on i.id = l.item_id
-            where l.effective >= :since and f.site_id = :site and a.purpose in ('STORE', 'PICK')
+            where l.effective >= :since and f.site_id = :site and %s
               and (t.site_id <> :site or t.kind in ('CUSTOMER', 'USED_UP', 'ON_THE_ROAD')
                 or exists (select 1 from posting p where p.id = l.posting_id and p.kind = 'PICK'))
               and i.tracking in ('NONE', 'LOT')
               and (:item = 0 or l.item_id = :item)
               and (:category = '' or i.category = :category or i.category like :below)
             group by l.item_id order by count(*) desc, l.item_id
-            """)
+            """
+                .formatted(AreaSql.PICKABLE))
         .param("since", Utc.of(since))
         .param("site", site)
         .param("item", rule.itemId())
@@ -84,7 +84,7 @@ class PastTable {
                   and (f.site_id = :site or t.site_id = :site)
                 order by l.effective, l.posting_id, l.line_no
                 """
-                    .formatted(PICKABLE.formatted("fa"), PICKABLE.formatted("ta")))
+                    .formatted(AreaSql.pickable("fa"), AreaSql.pickable("ta")))
             .param("item", item)
             .param("site", site)
             .param("since", Utc.of(since))
@@ -132,11 +132,12 @@ class PastTable {
             """
             select s.item_id, s.place_id, s.lot_id, s.serial_id, s.unit_load_id, s.condition_code,
               s.quantity, s.in_date, o.expiry, coalesce(o.code, '') lot, p.address, p.walk,
-              p.area_id, coalesce(a.purpose in ('STORE', 'PICK'), false) pickable
+              p.area_id, %s pickable
             from stock_position s join place p on p.id = s.place_id
               left join area a on a.id = p.area_id left join lot o on o.id = s.lot_id
             where s.item_id = ? and p.site_id = ? and s.quantity > 0
-            """)
+            """
+                .formatted(AreaSql.PICKABLE))
         .params(item, site)
         .query(
             (row, n) ->
@@ -147,7 +148,7 @@ class PastTable {
                         row.getLong(3),
                         row.getLong(4),
                         row.getLong(5),
-                        Condition.values()[row.getInt(6)]),
+                        Condition.of(row.getInt(6))),
                     new Quantity(row.getBigDecimal("quantity")),
                     date(row.getDate("in_date")),
                     date(row.getDate("expiry")),
@@ -178,7 +179,7 @@ class PastTable {
             row.getLong("lot_id"),
             row.getLong("serial_id"),
             row.getLong(which + "_load"),
-            Condition.values()[row.getInt(which + "_condition")]),
+            Condition.of(row.getInt(which + "_condition"))),
         new Quantity(row.getBigDecimal("quantity")),
         day,
         date(row.getDate("expiry")),

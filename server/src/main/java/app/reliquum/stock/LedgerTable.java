@@ -89,10 +89,10 @@ class LedgerTable {
             line.goods().serial(),
             line.from().place(),
             line.from().unitLoad(),
-            line.from().condition().ordinal(),
+            line.from().condition().code(),
             line.to().place(),
             line.to().unitLoad(),
-            line.to().condition().ordinal(),
+            line.to().condition().code(),
             line.quantity().amount(),
             values.get(rows.size())
           });

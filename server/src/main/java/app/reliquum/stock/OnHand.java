@@ -222,8 +222,9 @@ public class OnHand {
         jdbc
             .sql(
                 "select s.item_id, count(*) positions, min(s.in_date) in_date,"
-                    + " sum(if(s.condition_code = 0 and a.purpose in ('STORE', 'PICK'),"
-                    + " s.reserved, 0)) reserved"
+                    + " sum(if("
+                    + OnHandSql.good("s")
+                    + ", s.reserved, 0)) reserved"
                     + " from stock_position s join place p on p.id = s.place_id"
                     + " left join area a on a.id = p.area_id"
                     + " where s.quantity > 0 and s.item_id in (:items)"
@@ -319,7 +320,7 @@ public class OnHand {
         .param("place", query.place())
         .param("lot", query.lot())
         .param("serial", query.serial())
-        .param("condition", query.condition() == null ? null : query.condition().ordinal())
+        .param("condition", query.condition() == null ? null : query.condition().code())
         .param("at", query.at() == null ? null : LedgerTable.utc(query.at()));
   }
 

@@ -89,7 +89,7 @@ final class OnHandRows {
             + "-"
             + row.getLong("unit_load_id")
             + "-"
-            + condition.ordinal();
+            + condition.code();
     return new Row(
         key,
         row.getLong("id"),

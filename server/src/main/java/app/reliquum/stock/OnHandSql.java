@@ -1,6 +1,8 @@
 package app.reliquum.stock;
 
 import app.reliquum.api.Actor;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.places.AreaSql;
 import app.reliquum.stock.OnHand.Group;
 import app.reliquum.stock.OnHand.Query;
 import app.reliquum.stock.OnHand.Sort;
@@ -8,13 +10,18 @@ import app.reliquum.stock.OnHand.Sort;
 /** The parts of the statements that {@link OnHand} asks by. */
 final class OnHandSql {
 
-  private static final String AVAILABLE =
-      "if(p.condition_code = 0 and a.purpose in ('STORE', 'PICK'), p.quantity - p.reserved, 0)";
+  private static final String AVAILABLE = "if(" + good("p") + ", p.quantity - p.reserved, 0)";
 
-  private static final String RESERVED =
-      "if(p.condition_code = 0 and a.purpose in ('STORE', 'PICK'), p.reserved, 0)";
+  private static final String RESERVED = "if(" + good("p") + ", p.reserved, 0)";
 
   private OnHandSql() {}
+
+  /**
+   * Whether what is not reserved of a position of that alias is available, in an area {@code a}.
+   */
+  static String good(String position) {
+    return position + ".condition_code = " + Condition.GOOD.code() + " and " + AreaSql.AVAILABLE;
+  }
 
   /** Grouping by the column that is sorted by lets the index give the first page at once. */
   static String groupKey(Query query) {

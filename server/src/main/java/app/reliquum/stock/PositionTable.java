@@ -7,6 +7,7 @@ import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.removal.Candidate;
+import app.reliquum.places.AreaSql;
 import app.reliquum.places.Places;
 import java.math.BigDecimal;
 import java.sql.Date;
@@ -178,7 +179,9 @@ class PositionTable {
             CANDIDATE
                 + ", s.quantity - s.reserved free, s.in_date, l.expiry, coalesce(l.code, '') lot,"
                 + " p.address, p.walk, p.area_id,"
-                + " p.active and coalesce(a.purpose in ('STORE', 'PICK'), false) pickable"
+                + " p.active and "
+                + AreaSql.PICKABLE
+                + " pickable"
                 + AT_SITE)
         .param("items", items)
         .param("site", site)
@@ -241,7 +244,7 @@ class PositionTable {
     values.add(key.lot());
     values.add(key.serial());
     values.add(key.unitLoad());
-    values.add(key.condition().ordinal());
+    values.add(key.condition().code());
   }
 
   /** Locks serial numbers that are about to enter, and says which of them are in the house. */
@@ -361,13 +364,13 @@ class PositionTable {
               """
               insert into item_stock (item_id, site_id, on_hand, available)
               select s.item_id, :site, sum(s.quantity),
-                sum(if(s.condition_code = 0 and a.purpose in ('STORE', 'PICK'),
-                  s.quantity - s.reserved, 0))
+                sum(if(%s, s.quantity - s.reserved, 0))
               from stock_position s join place p on p.id = s.place_id
                 left join area a on a.id = p.area_id
               where s.quantity > 0 and (:site = 0 or p.site_id = :site)
               group by s.item_id
-              """)
+              """
+                  .formatted(OnHandSql.good("s")))
           .param("site", each)
           .update();
     }
@@ -379,7 +382,7 @@ class PositionTable {
   }
 
   static Condition condition(int code) {
-    return Condition.values()[code];
+    return Condition.of(code);
   }
 
   static LocalDate localDate(Date date) {

@@ -106,7 +106,7 @@ class ReservationTable {
       key.lot(),
       key.serial(),
       key.unitLoad(),
-      key.condition().ordinal(),
+      key.condition().code(),
       one.quantity().amount(),
       one.picked(),
       pickedFrom,

@@ -235,7 +235,7 @@ class TransferRows {
                     row.getLong("serial_id"),
                     row.getString("serial"),
                     row.getString("load_code"),
-                    Condition.values()[row.getInt("condition_code")],
+                    Condition.of(row.getInt("condition_code")),
                     new Quantity(row.getBigDecimal("quantity")),
                     row.getBoolean("picked")))
         .list();
@@ -268,7 +268,7 @@ class TransferRows {
                     row.getLong("serial_id"),
                     row.getString("serial"),
                     row.getString("load_code"),
-                    Condition.values()[row.getInt("condition_code")],
+                    Condition.of(row.getInt("condition_code")),
                     new Quantity(row.getBigDecimal("sent")),
                     new Quantity(row.getBigDecimal("arrived")),
                     new Quantity(row.getBigDecimal("lost")),

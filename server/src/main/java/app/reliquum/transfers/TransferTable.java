@@ -304,7 +304,7 @@ class TransferTable {
     /** Where they are on the road. */
     PositionKey at(long road) {
       return new PositionKey(
-          itemId, road, lotId, serialId, unitLoadId, Condition.values()[conditionCode]);
+          itemId, road, lotId, serialId, unitLoadId, Condition.of(conditionCode));
     }
   }
 
@@ -354,7 +354,7 @@ class TransferTable {
             key.lot(),
             key.serial(),
             key.unitLoad(),
-            key.condition().ordinal(),
+            key.condition().code(),
             sent.amount(),
             cost)
         .update(made, "id");

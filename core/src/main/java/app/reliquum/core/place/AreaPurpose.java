@@ -25,4 +25,14 @@ public enum AreaPurpose {
   public boolean available() {
     return available;
   }
+
+  /** Whether goods are picked from here: what is not available can't be picked. */
+  public boolean pickable() {
+    return available;
+  }
+
+  /** Whether someone who picks or packs goes here, so that the way is worth knowing. */
+  public boolean onRound() {
+    return pickable() || this == PACK;
+  }
 }
