@@ -9,5 +9,5 @@ export default defineConfig({
     testTimeout: 20_000,
     maxWorkers: '100%',
   },
-  server: { proxy: { '/api': 'http://127.0.0.1:8080' } },
+  server: { proxy: { '/api': `http://127.0.0.1:${process.env.RELIQUUM_PORT ?? '8080'}` } },
 });

@@ -16,17 +16,19 @@ import { useKinds } from '../checking/kinds';
 import { BackFrame } from './BackFrame';
 import { ledgerColumns } from './ledgerColumns';
 import { PostingPanel } from './PostingPanel';
+import { everyOf } from '../../kit/everyOf';
 
 type Row = Schemas['LedgerRow'];
 type Kind = Row['kind'];
 
-const KINDS = [
+const KINDS = everyOf<Kind>()([
   'MOVE',
   'OPENING',
   'RECEIPT',
   'RETURN',
   'ISSUE',
   'PICK',
+  'PACK',
   'SHIPMENT',
   'ARRIVAL',
   'TRANSFER',
@@ -38,7 +40,7 @@ const KINDS = [
   'MOVEMENT',
   'CONDITION',
   'REVERSAL',
-] as const;
+]);
 const TEXTS = ['q', 'document', 'reason', 'field', 'device'] as const;
 const THINGS = ['item', 'place', 'lot', 'serial', 'posting'] as const;
 

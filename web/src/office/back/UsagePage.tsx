@@ -17,12 +17,13 @@ import { useColumns, type Column } from '../../kit/sheetColumns';
 import { useAddress } from '../../kit/useAddress';
 import { BackFrame } from './BackFrame';
 import { PoolChoice } from './PoolChoice';
+import { everyOf } from '../../kit/everyOf';
 
 type Row = Schemas['UsageRow'];
 type Sums = Schemas['UsageSums'];
 type Pace = Row['pace'];
 
-const PACES = ['MOVING', 'SLOW', 'DEAD', 'NONE'] as const;
+const PACES = everyOf<Schemas['UsageRow']['pace']>()(['MOVING', 'SLOW', 'DEAD', 'NONE']);
 
 /** How goods are used: what came and went lately, how fast stock turns, what lies still. */
 export function UsagePage() {

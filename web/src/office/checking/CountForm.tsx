@@ -16,11 +16,12 @@ import { useForm } from '../rules/useForm';
 import { COUNTS } from './counts';
 import { amountOrNothing, readable, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { everyOf } from '../../kit/everyOf';
 
 type Entry = Schemas['CountEntry'];
 
-const METHODS = ['SWEEP', 'SPOT', 'STOCK_TAKE'] as const;
-const SHAPES = ['BIN', 'ITEM', 'FREE'] as const;
+const METHODS = everyOf<Schemas['CountEntry']['method']>()(['SWEEP', 'SPOT', 'STOCK_TAKE']);
+const SHAPES = everyOf<Schemas['CountEntry']['shape']>()(['BIN', 'ITEM', 'FREE']);
 const CLASSES = ['A', 'B', 'C'] as const;
 
 /** What a form may begin with: from a suspicion, from what is due, from a position. */

@@ -21,11 +21,17 @@ import { Form } from '../rules/Form';
 import { useForm } from '../rules/useForm';
 import { decimal } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { everyOf } from '../../kit/everyOf';
 
 type Row = Schemas['Requisition'];
 type Doing = 'agree' | 'order' | 'drop';
 
-const STATES = ['ASKED', 'AGREED', 'ORDERED', 'DROPPED'] as const;
+const STATES = everyOf<Schemas['Requisition']['state']>()([
+  'ASKED',
+  'AGREED',
+  'ORDERED',
+  'DROPPED',
+]);
 const OLD = ['requisitions', 'inbound'];
 
 /** What someone wants bought: asked for, agreed to, ordered. */

@@ -13,11 +13,16 @@ import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { amount as amountOf } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { everyOf } from '../../kit/everyOf';
 
 type Cost = Schemas['ItemCost'];
 type Method = NonNullable<Cost['method']>;
 
-const METHODS = ['MOVING_AVERAGE', 'FIFO', 'LOT'] as const;
+const METHODS = everyOf<NonNullable<Schemas['ValueRow']['method']>>()([
+  'MOVING_AVERAGE',
+  'FIFO',
+  'LOT',
+]);
 
 /** What one of an item costs, and from whom it is bought; who sets the rules may say otherwise. */
 export function Costing({ item }: { item: number }) {

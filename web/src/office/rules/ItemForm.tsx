@@ -13,12 +13,18 @@ import { useForm } from './useForm';
 import { useSave } from '../../kit/useSave';
 import { decimal, whole, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { everyOf } from '../../kit/everyOf';
 
 type Card = Schemas['ItemCard'];
 type Entry = Schemas['ItemEntry'];
 type PackRow = { name: string; factor: string; barcodes: string };
 
-const TRACKINGS = ['NONE', 'LOT', 'SERIAL', 'LOT_AND_SERIAL'] as const;
+const TRACKINGS = everyOf<Schemas['ItemEntry']['tracking']>()([
+  'NONE',
+  'LOT',
+  'SERIAL',
+  'LOT_AND_SERIAL',
+]);
 
 /** An item as it is entered or changed. */
 export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void }) {

@@ -12,11 +12,12 @@ import { Form, Tick } from './Form';
 import { useForm } from './useForm';
 import { amountOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { everyOf } from '../../kit/everyOf';
 
 type Field = Schemas['MovementField'];
 
-const DIRECTIONS = ['OUT', 'IN', 'EITHER'] as const;
-const TYPES = ['TEXT', 'NUMBER', 'DATE', 'CHOICE'] as const;
+const DIRECTIONS = everyOf<Kind['direction']>()(['OUT', 'IN', 'EITHER']);
+const TYPES = everyOf<Field['type']>()(['TEXT', 'NUMBER', 'DATE', 'CHOICE']);
 const CONTRA = [
   'USED_UP',
   'SCRAPPED',

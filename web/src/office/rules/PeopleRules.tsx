@@ -16,9 +16,16 @@ import { useForm } from './useForm';
 import { useSave } from '../../kit/useSave';
 import { amountOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { everyOf } from '../../kit/everyOf';
 
 type Card = Schemas['PersonCard'];
-const ROLES = ['FLOOR_HAND', 'CLERK', 'CONTROLLER', 'AUDITOR', 'ADMINISTRATOR'] as const;
+const ROLES = everyOf<Schemas['PersonCard']['role']>()([
+  'FLOOR_HAND',
+  'CLERK',
+  'CONTROLLER',
+  'AUDITOR',
+  'ADMINISTRATOR',
+]);
 
 /** Who works here, as what, and where. */
 export function PeopleRules() {

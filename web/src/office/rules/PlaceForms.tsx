@@ -12,13 +12,33 @@ import { useForm } from './useForm';
 import { useSave } from '../../kit/useSave';
 import { amountOrNothing, soFar, whole, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { everyOf } from '../../kit/everyOf';
 
-const PURPOSES = ['RECEIVE', 'INSPECT', 'STORE', 'PICK', 'PACK', 'HOLD'] as const;
-const MIXINGS = ['ANYTHING', 'ONE_ITEM', 'ONE_ITEM_AND_LOT'] as const;
+const PURPOSES = everyOf<Schemas['AreaEntry']['purpose']>()([
+  'RECEIVE',
+  'INSPECT',
+  'STORE',
+  'PICK',
+  'PACK',
+  'HOLD',
+]);
+const MIXINGS = everyOf<Schemas['BinTraits']['mixing']>()([
+  'ANYTHING',
+  'ONE_ITEM',
+  'ONE_ITEM_AND_LOT',
+]);
 
-const FLOWS = ['STRAIGHT_IN', 'DOCK_FIRST', 'DOCK_CHECK'] as const;
+const FLOWS = everyOf<NonNullable<Schemas['SiteEntry']['inboundFlow']>>()([
+  'STRAIGHT_IN',
+  'DOCK_FIRST',
+  'DOCK_CHECK',
+]);
 
-const FLOWS_OUT = ['PICK_AND_GO', 'PICK_HAND_OVER', 'PICK_PACK_HAND_OVER'] as const;
+const FLOWS_OUT = everyOf<NonNullable<Schemas['SiteEntry']['outboundFlow']>>()([
+  'PICK_AND_GO',
+  'PICK_HAND_OVER',
+  'PICK_PACK_HAND_OVER',
+]);
 
 const OLD = ['sites', 'bins', 'bin'];
 
