@@ -1,3 +1,11 @@
-/** Putting it right: adjustments, scrap, loans and the house's own movements, with who agreed. */
+/**
+ * Adjusting the book: adjustments, scrap, loans and movements of the house's own.
+ *
+ * <p>{@link Adjusting} writes one down and posts it, at once or when someone else has agreed;
+ * {@link Loans} knows what is out and takes it back; {@link AdjustmentFile} reads many from a file,
+ * {@link ScrapReport} sums what was thrown away. What may be done for which reason is a {@link
+ * app.reliquum.kinds.MovementKinds.Kind}. A document that is posted is never changed: it is
+ * reversed.
+ */
 @org.springframework.modulith.ApplicationModule(displayName = "Adjusting")
 package app.reliquum.adjusting;

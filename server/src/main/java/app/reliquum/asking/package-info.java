@@ -1,3 +1,8 @@
-/** The ask line: one question, and everything in the house that may be meant. */
+/**
+ * The ask line: one question, and everything in the house that may be meant.
+ *
+ * <p>{@link Ask} first asks what the text stands for as a code, then what begins like its words. It
+ * changes nothing, and finds only what the asker may see.
+ */
 @org.springframework.modulith.ApplicationModule(displayName = "Asking")
 package app.reliquum.asking;

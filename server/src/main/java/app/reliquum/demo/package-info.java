@@ -1,3 +1,9 @@
-/** Kittiwake Chandlery: a made-up house with people, goods and nine months behind it. */
+/**
+ * Kittiwake Chandlery: a made-up house with people, goods and nine months behind it.
+ *
+ * <p>{@link DemoHouse} opens it in an empty database, and the other classes live its past day by
+ * day through the same services that people use. It says of itself that it is the demo, and is
+ * never mixed with a real house.
+ */
 @org.springframework.modulith.ApplicationModule(displayName = "Demo")
 package app.reliquum.demo;

@@ -1,3 +1,12 @@
-/** The Floor view: what a scan stands for, and the sentence that each person is filling. */
+/**
+ * The Floor: what a scan stands for, and the sentence that each person is filling.
+ *
+ * <p>{@link FloorController} hears the same for every verb, {@link OneVerbController} what only one
+ * can be told. {@link FloorConversations} hands out a person's open sentence ({@link SpokenTo});
+ * {@link Conversation} and {@link Counts} go the steps that core decides; {@link StoredFacts}
+ * fetches what core must know, in a bounded number of questions; {@link SentenceDraft} draws it,
+ * and {@link Names} replaces numbers by what people call them. No rule and no word for people
+ * stands here.
+ */
 @org.springframework.modulith.ApplicationModule(displayName = "Floor")
 package app.reliquum.floor;

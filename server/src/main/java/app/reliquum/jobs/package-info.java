@@ -1,3 +1,8 @@
-/** Runs work in the background, on a scheduler whose jobs several servers share. */
+/**
+ * Runs work in the background, on a scheduler whose jobs several servers share.
+ *
+ * <p>Capabilities bring their jobs as beans; {@link Jobs} is the one scheduler. A job that dies
+ * with its server is run again, so each must be safe to repeat.
+ */
 @org.springframework.modulith.ApplicationModule(displayName = "Jobs")
 package app.reliquum.jobs;

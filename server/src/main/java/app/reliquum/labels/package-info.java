@@ -1,3 +1,9 @@
-/** Labels: made for whatever the house names, as PDF or by the label printer. */
+/**
+ * Labels: made for whatever the house names, as PDF or by the label printer.
+ *
+ * <p>{@link Labels} finds what is to be labelled, {@link Symbols} draws Code 128, GS1-128,
+ * DataMatrix and QR, {@link LabelSheet} puts them on pages. Whatever it prints, {@code core.scan}
+ * reads.
+ */
 @org.springframework.modulith.ApplicationModule(displayName = "Labels")
 package app.reliquum.labels;

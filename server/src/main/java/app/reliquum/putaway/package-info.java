@@ -1,3 +1,9 @@
-/** Where goods are put: the rules that the house sets, and what they say of a quantity. */
+/**
+ * Where goods are put: the rules that the house sets, and what they say of a quantity.
+ *
+ * <p>{@link PuttingAway} plans with {@code core.putaway} on what {@code SiteShelves} fetches stage
+ * by stage, and says for every bin why it was taken or passed over; {@link Rules} keeps the rules,
+ * {@link Binning} spreads what a site held without bins.
+ */
 @org.springframework.modulith.ApplicationModule(displayName = "Put-away")
 package app.reliquum.putaway;

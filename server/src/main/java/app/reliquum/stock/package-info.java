@@ -1,6 +1,11 @@
 /**
- * What lies where, and how it came there. The only capability that writes positions and ledger
- * lines.
+ * What lies where, and how it came there.
+ *
+ * <p>The only room that writes positions and ledger lines: {@link Stock} posts, in one transaction
+ * or not at all; {@link Reserving} keeps stock for documents; {@link OnHand} and {@link Ledger}
+ * answer, {@link BookChecks} adds the whole ledger up and says where a kept figure differs. A line
+ * is never changed: a posting is reversed by another. Positions are locked in the order of their
+ * keys.
  */
 @org.springframework.modulith.ApplicationModule(displayName = "Stock")
 package app.reliquum.stock;

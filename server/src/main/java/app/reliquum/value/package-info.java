@@ -1,5 +1,8 @@
 /**
  * What stock is worth and what changed that, the journal for the accounts, and how goods are used.
+ *
+ * <p>{@link StockValue}, {@link Accounts} and {@link Usage} only read: they sum ledger lines as
+ * {@code costing} has valued them, and every sum can be followed down to its lines.
  */
 @org.springframework.modulith.ApplicationModule(displayName = "Value")
 package app.reliquum.value;

@@ -1,2 +1,6 @@
-/** What may be a secret: which PINs and passwords are too easily guessed. */
+/**
+ * What may be a secret.
+ *
+ * <p>{@link PinRule} says which PINs are too easily guessed. It is told a PIN and keeps nothing.
+ */
 package app.reliquum.core.secret;
