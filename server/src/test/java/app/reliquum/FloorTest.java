@@ -189,7 +189,7 @@ class FloorTest {
     assertThat(refused(scan(wrong))).startsWith("unknown-code text=" + wrong);
     char right = gtin("210000000001").charAt(12);
     assertThat(refused(scan("210000000001" + (right == '0' ? '1' : '0'))))
-        .contains("should end with " + right);
+        .contains("fault=GTIN_CHECK_DIGIT", "expected=" + right);
     scan("A-02-A");
     scan("FLR");
     assertThat(refused(scan("SHK"))).isEqualTo("other-item expectedItem=Flare item=Shackle");

@@ -4,7 +4,7 @@ import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.place.AreaPurpose;
 import app.reliquum.core.place.MixingPolicy;
-import app.reliquum.core.putaway.Parcel;
+import app.reliquum.core.putaway.GoodsToPutAway;
 import app.reliquum.core.putaway.Plan;
 import app.reliquum.core.putaway.PutAway;
 import app.reliquum.core.putaway.PutAwayFacts;
@@ -50,8 +50,8 @@ public class CoreBenchmarks {
       "]C1" + "00340123450000000073" + "0204012345000009" + "3736\u001d" + "17280131" + "10K2291";
   private final String link =
       "https://id.example.org/01/04012345000009/10/K2291/21/77?17=280131&30=24";
-  private final Parcel parcel =
-      new Parcel(
+  private final GoodsToPutAway parcel =
+      new GoodsToPutAway(
           1,
           0,
           Condition.GOOD,

@@ -21,8 +21,8 @@ import app.reliquum.places.SiteDays;
 import app.reliquum.stock.AboutToReverse;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
+import app.reliquum.stock.PostingReversed;
 import app.reliquum.stock.Stock;
-import app.reliquum.stock.TakenBack;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -467,7 +467,7 @@ public class Loans {
 
   /** What is taken back was not lent out, or has not come back. */
   @EventListener
-  void takenBack(TakenBack back) {
+  void takenBack(PostingReversed back) {
     if (back.kind() != PostingKind.LOAN) {
       return;
     }

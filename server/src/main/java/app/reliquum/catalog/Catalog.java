@@ -164,7 +164,7 @@ public class Catalog {
   /** Items by code, as far as they match the words. */
   @Transactional(readOnly = true)
   public Page<ItemRow> items(String typed, boolean closedToo, int offset, int limit) {
-    Words words = Words.of(typed);
+    SearchText words = SearchText.of(typed);
     String from =
         " from item"
             + (words.isEmpty() ? "" : " join (" + matching(words) + ") found using (id)")
@@ -186,7 +186,7 @@ public class Catalog {
   }
 
   /** A query for the ids of items that match words; it takes "prefix" and "indexed". */
-  private static String matching(Words words) {
+  private static String matching(SearchText words) {
     String byCode = "select id from item where code like :prefix";
     return words.indexed().isEmpty()
         ? byCode + " or name like :prefix"
@@ -196,7 +196,7 @@ public class Catalog {
   }
 
   /** The ids of items that match words, at most so many. */
-  public List<Long> idsMatching(Words words, int atMost) {
+  public List<Long> idsMatching(SearchText words, int atMost) {
     return jdbc.sql("select id from (" + matching(words) + ") found order by id limit " + atMost)
         .param("prefix", words.prefix())
         .param("indexed", words.indexed())

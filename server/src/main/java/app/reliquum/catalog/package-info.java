@@ -2,8 +2,9 @@
  * What there is: items with their packs and barcodes, lots, serial numbers, pictures.
  *
  * <p>{@link Catalog} is asked by everyone; {@link Lots} corrects days and keeps who did so and why;
- * {@link Words} is how free text is searched for. What an item's past has settled, its unit or how
- * its pieces are told apart, can't be changed any more ({@link ItemUse} says whether it has one).
+ * {@link SearchText} is how free text is searched for. What an item's past has settled, its unit or
+ * how its pieces are told apart, can't be changed any more ({@link ItemUse} says whether it has
+ * one).
  */
 @org.springframework.modulith.ApplicationModule(displayName = "Catalog")
 package app.reliquum.catalog;

@@ -8,7 +8,7 @@ import app.reliquum.core.scan.Meaning;
 import app.reliquum.core.scan.OwnLabel;
 import app.reliquum.core.scan.Scan;
 import app.reliquum.core.scan.Sscc;
-import app.reliquum.counting.Tallies;
+import app.reliquum.counting.CountLines;
 import app.reliquum.outbound.OutboundOrders;
 import app.reliquum.places.Places;
 import app.reliquum.receiving.Orders;
@@ -28,7 +28,7 @@ public class HouseCodes implements Codes {
   private final UnitLoads loads;
   private final Orders orders;
   private final Transfers transfers;
-  private final Tallies tallies;
+  private final CountLines countLines;
   private final OutboundOrders outbound;
 
   HouseCodes(
@@ -37,10 +37,10 @@ public class HouseCodes implements Codes {
       UnitLoads loads,
       Orders orders,
       Transfers transfers,
-      Tallies tallies,
+      CountLines countLines,
       OutboundOrders outbound) {
     this.outbound = outbound;
-    this.tallies = tallies;
+    this.countLines = countLines;
     this.transfers = transfers;
     this.catalog = catalog;
     this.places = places;
@@ -93,7 +93,7 @@ public class HouseCodes implements Codes {
     orders.withNumber(number).ifPresent(id -> all.add(new Meaning.InboundOrder(id)));
     transfers.withNumber(number).ifPresent(id -> all.add(new Meaning.Transfer(id)));
     outbound.withNumber(number).ifPresent(id -> all.add(new Meaning.OutboundOrder(id)));
-    tallies.withNumber(number).ifPresent(id -> all.add(new Meaning.Count(id)));
+    countLines.withNumber(number).ifPresent(id -> all.add(new Meaning.Count(id)));
     return all;
   }
 

@@ -5,7 +5,7 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
-import app.reliquum.core.counting.Tolerance;
+import app.reliquum.core.counting.CountTolerance;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.counting.Counting.Card;
 import app.reliquum.counting.Counting.Chart;
@@ -55,21 +55,21 @@ import org.springframework.web.bind.annotation.RestController;
 class CountController {
 
   private final CountRows counts;
-  private final Drawing drawing;
+  private final CountPreparation preparation;
   private final Reviewing reviewing;
-  private final PuttingRight posting;
-  private final Suspicions suspicions;
+  private final CountPosting posting;
+  private final ReportedDiscrepancies suspicions;
   private final CountPapers papers;
 
   CountController(
       CountRows counts,
-      Drawing drawing,
+      CountPreparation preparation,
       Reviewing reviewing,
-      PuttingRight posting,
-      Suspicions suspicions,
+      CountPosting posting,
+      ReportedDiscrepancies suspicions,
       CountPapers papers) {
     this.counts = counts;
-    this.drawing = drawing;
+    this.preparation = preparation;
     this.reviewing = reviewing;
     this.posting = posting;
     this.suspicions = suspicions;
@@ -151,7 +151,7 @@ class CountController {
   @Needs(Permission.POST)
   @PostMapping("/preview")
   Preview preview(Actor actor, @Valid @RequestBody Entry entry) {
-    return drawing.preview(entry, actor);
+    return preparation.preview(entry, actor);
   }
 
   @Operation(operationId = "createCount", summary = "Create a count from a scope")
@@ -159,21 +159,22 @@ class CountController {
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   Card drawUp(Command command, @Valid @RequestBody Entry entry) {
-    return counts.card(drawing.drawUp(command, entry), command.actor());
+    return counts.card(preparation.drawUp(command, entry), command.actor());
   }
 
   /** What people on the floor say looks wrong. */
   @Operation(operationId = "listReportedDiscrepancies", summary = "Reported discrepancies")
   @Needs(Permission.LOOK)
   @GetMapping("/suspicions")
-  List<Suspicions.Card> suspicions(Actor actor, @RequestParam(required = false) Long site) {
+  List<ReportedDiscrepancies.Card> suspicions(
+      Actor actor, @RequestParam(required = false) Long site) {
     return suspicions.open(site, actor);
   }
 
   @Operation(operationId = "reportDiscrepancy", summary = "Report a discrepancy of a bin")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/suspicions")
-  Many suspect(Command command, @Valid @RequestBody Suspicions.Entry entry) {
+  Many suspect(Command command, @Valid @RequestBody ReportedDiscrepancies.Entry entry) {
     suspicions.say(command, entry);
     return new Many(1);
   }
@@ -315,8 +316,8 @@ class CountController {
   @Needs(Permission.POST)
   @PostMapping("/{id}/tolerance")
   Many accept(Command command, @PathVariable long id, @Valid @RequestBody ToleranceEntry entry) {
-    Tolerance tolerance =
-        new Tolerance(
+    CountTolerance tolerance =
+        new CountTolerance(
             entry.quantity() == null ? null : new Quantity(entry.quantity()),
             entry.percent(),
             entry.value());
@@ -354,7 +355,7 @@ class CountController {
     return new PostAnswer(true);
   }
 
-  private static PuttingRight.Seen seen(PostEntry entry) {
-    return new PuttingRight.Seen(entry.net(), entry.lines());
+  private static CountPosting.Seen seen(PostEntry entry) {
+    return new CountPosting.Seen(entry.net(), entry.lines());
   }
 }

@@ -36,8 +36,8 @@ public class CountFiles {
   private final JdbcClient jdbc;
   private final CountTable table;
   private final CountRows counts;
-  private final Tallies tallies;
-  private final Entering entering;
+  private final CountLines countLines;
+  private final SlipOpening opening;
   private final Catalog catalog;
   private final Places places;
   private final Clock clock;
@@ -47,8 +47,8 @@ public class CountFiles {
       JdbcClient jdbc,
       CountTable table,
       CountRows counts,
-      Tallies tallies,
-      Entering entering,
+      CountLines countLines,
+      SlipOpening opening,
       Catalog catalog,
       Places places,
       Clock clock,
@@ -57,8 +57,8 @@ public class CountFiles {
     this.jdbc = jdbc;
     this.table = table;
     this.counts = counts;
-    this.tallies = tallies;
-    this.entering = entering;
+    this.countLines = countLines;
+    this.opening = opening;
     this.catalog = catalog;
     this.places = places;
     this.clock = clock;
@@ -180,12 +180,12 @@ public class CountFiles {
       lot = piece.lotId();
     }
     PositionKey key = new PositionKey(item.id(), place, lot, serial, 0, Condition.GOOD);
-    SlipRow slip = entering.slipOf(head, key);
+    SlipRow slip = opening.slipOf(head, key);
     if (slip != null && slip.state() == SlipState.DONE) {
       throw Problem.refused("counted-already", "That slip is counted already.");
     }
     Instant at = scan.at().isAfter(now) ? now : scan.at();
-    tallies.countFromFile(command, head, slip, key, scan.quantity(), at);
+    countLines.countFromFile(command, head, slip, key, scan.quantity(), at);
     if (slip != null && slip.state() == SlipState.OPEN) {
       table.slipState(slip.id(), SlipState.TAKEN, 0);
     }

@@ -10,11 +10,11 @@ import app.reliquum.counting.Counting.Outcome;
 import app.reliquum.counting.Counting.Question;
 import app.reliquum.counting.Counting.Result;
 import app.reliquum.counting.Counting.Slip;
-import app.reliquum.papers.Paper;
-import app.reliquum.papers.Paper.Column;
-import app.reliquum.papers.Paper.Kind;
-import app.reliquum.papers.Press;
 import app.reliquum.places.Places;
+import app.reliquum.printing.Paper;
+import app.reliquum.printing.Paper.Column;
+import app.reliquum.printing.Paper.Kind;
+import app.reliquum.printing.PdfPrinter;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.Instant;
@@ -45,23 +45,23 @@ class CountPapers {
   private final JdbcClient jdbc;
   private final CountRows counts;
   private final ResultRows results;
-  private final PuttingRight posting;
+  private final CountPosting posting;
   private final Places places;
-  private final Press press;
+  private final PdfPrinter printer;
 
   CountPapers(
       JdbcClient jdbc,
       CountRows counts,
       ResultRows results,
-      PuttingRight posting,
+      CountPosting posting,
       Places places,
-      Press press) {
+      PdfPrinter printer) {
     this.jdbc = jdbc;
     this.counts = counts;
     this.results = results;
     this.posting = posting;
     this.places = places;
-    this.press = press;
+    this.printer = printer;
   }
 
   /** Which document is wanted. */
@@ -77,7 +77,7 @@ class CountPapers {
   @Transactional(readOnly = true)
   public byte[] print(long count, Which which, Actor actor) {
     Head head = which == Which.SHEETS ? counts.head(count, actor) : counts.reviewed(count, actor);
-    return press.pdf(
+    return printer.pdf(
         which == Which.DISCREPANCIES
             ? discrepancies(head, actor)
             : sheets(head, which == Which.SHEETS_WITH_BOOK));

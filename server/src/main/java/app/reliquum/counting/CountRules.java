@@ -2,7 +2,7 @@ package app.reliquum.counting;
 
 import app.reliquum.api.Problem;
 import app.reliquum.core.counting.AbcClass;
-import app.reliquum.core.counting.Tolerance;
+import app.reliquum.core.counting.CountTolerance;
 import app.reliquum.core.quantity.Quantity;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.DecimalMax;
@@ -52,8 +52,8 @@ class CountRules {
       @DecimalMin("0") @Nullable BigDecimal toleranceValue,
       @DecimalMin("0") @Nullable BigDecimal approvalValue) {
 
-    Tolerance tolerance() {
-      return new Tolerance(
+    CountTolerance tolerance() {
+      return new CountTolerance(
           toleranceQuantity == null ? null : new Quantity(toleranceQuantity),
           tolerancePercent,
           toleranceValue);

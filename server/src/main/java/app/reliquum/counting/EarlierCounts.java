@@ -21,23 +21,23 @@ public class EarlierCounts {
 
   private final JdbcClient jdbc;
   private final CountTable table;
-  private final TallyTable tallies;
+  private final CountLineTable lineTable;
   private final Results results;
-  private final Drawing drawing;
-  private final PuttingRight posting;
+  private final CountPreparation preparation;
+  private final CountPosting posting;
 
   EarlierCounts(
       JdbcClient jdbc,
       CountTable table,
-      TallyTable tallies,
+      CountLineTable lineTable,
       Results results,
-      Drawing drawing,
-      PuttingRight posting) {
+      CountPreparation preparation,
+      CountPosting posting) {
     this.jdbc = jdbc;
     this.table = table;
-    this.tallies = tallies;
+    this.lineTable = lineTable;
     this.results = results;
-    this.drawing = drawing;
+    this.preparation = preparation;
     this.posting = posting;
   }
 
@@ -52,7 +52,7 @@ public class EarlierCounts {
   @Transactional(propagation = Propagation.MANDATORY)
   public void write(Command command, long site, Instant made, String note, List<Found> found) {
     Instant moment = Times.whole(made);
-    long count = drawing.unplanned(site, Counting.Method.SPOT, command.actor());
+    long count = preparation.unplanned(site, Counting.Method.SPOT, command.actor());
     Map<Long, SlipRow> slips = new HashMap<>();
     for (Found one : found) {
       Quantity counted = results.bookAt(one.key(), moment).plus(one.more());
@@ -63,7 +63,7 @@ public class EarlierCounts {
                 place ->
                     table.slip(table.addSlip(count, 1, place, 0, SlipState.DONE, 0)).orElseThrow());
         Statement.Part part = new Statement.Part(command.actor().id(), counted, moment, moment);
-        tallies.write(count, slip, 1, one.key(), command.actor().id(), null, part, false);
+        lineTable.write(count, slip, 1, one.key(), command.actor().id(), null, part, false);
       }
     }
     results.refresh(count);

@@ -103,7 +103,7 @@ class OpenCountTable {
     return jdbc.sql(
             "select w.name from open_count s join person w on w.id = s.person_id where s.slip_id"
                 + " = ? and s.person_id <> ? and s.changed > ? order by w.name")
-        .params(slip, person, Tallies.since(clock.instant(), STILL_THERE))
+        .params(slip, person, CountLines.since(clock.instant(), STILL_THERE))
         .query(String.class)
         .list();
   }
@@ -129,7 +129,7 @@ class OpenCountTable {
   }
 
   /** The counts that are being counted at a site, or one of them. */
-  List<Tallies.Doing> open(long site, long count) {
+  List<CountLines.Doing> open(long site, long count) {
     return jdbc.sql(
             """
             select c.id, c.number, c.method, c.shape, c.blind, c.state, c.note,
@@ -141,7 +141,7 @@ class OpenCountTable {
             """)
         .param("site", site)
         .param("count", count)
-        .query(Tallies.Doing.class)
+        .query(CountLines.Doing.class)
         .list();
   }
 }

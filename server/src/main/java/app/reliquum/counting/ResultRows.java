@@ -5,8 +5,8 @@ import static app.reliquum.counting.Times.utc;
 
 import app.reliquum.api.Page;
 import app.reliquum.catalog.Catalog;
-import app.reliquum.catalog.Words;
-import app.reliquum.core.counting.Tolerance;
+import app.reliquum.catalog.SearchText;
+import app.reliquum.core.counting.CountTolerance;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
@@ -91,7 +91,7 @@ class ResultRows {
   /** What is called so: found first by themselves, so that the rows are found by index. */
   private String matching(String q) {
     List<String> any = new ArrayList<>();
-    anyOf(any, "r.item_id", catalog.idsMatching(Words.of(q), MOST_MATCHES));
+    anyOf(any, "r.item_id", catalog.idsMatching(SearchText.of(q), MOST_MATCHES));
     for (String table : List.of("place.address", "lot.code", "serial.code")) {
       String name = table.substring(0, table.indexOf('.'));
       anyOf(
@@ -246,7 +246,7 @@ class ResultRows {
         book,
         counted,
         variance,
-        Tolerance.percent(book, variance).setScale(1, RoundingMode.HALF_UP),
+        CountTolerance.percent(book, variance).setScale(1, RoundingMode.HALF_UP),
         row.getBigDecimal("value"),
         row.getString("people"),
         instant(row, "moment"),

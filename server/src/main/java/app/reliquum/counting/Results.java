@@ -63,11 +63,11 @@ class Results {
       Costs.unitCostSql("r", "(select n.site_id from stock_count n where n.id = r.count_id)");
 
   private final JdbcClient jdbc;
-  private final TallyTable tallies;
+  private final CountLineTable lineTable;
 
-  Results(JdbcClient jdbc, TallyTable tallies) {
+  Results(JdbcClient jdbc, CountLineTable lineTable) {
     this.jdbc = jdbc;
-    this.tallies = tallies;
+    this.lineTable = lineTable;
   }
 
   /** Works out one position anew. */
@@ -204,7 +204,7 @@ class Results {
 
   private void recounted(long count, String only) {
     for (RecountRow row : recountRows(count, only)) {
-      TreeMap<Integer, List<TallyTable.LineRow>> rounds = rounds(count, row.key());
+      TreeMap<Integer, List<CountLineTable.LineRow>> rounds = rounds(count, row.key());
       if (rounds.isEmpty()) {
         continue;
       }
@@ -213,8 +213,8 @@ class Results {
           settled.settlement() instanceof Settlement.Settled one
               ? settled.counted().get(one.round() - 1)
               : rounds.lastKey();
-      List<TallyTable.LineRow> lines = rounds.get(holds);
-      Statement statement = Statement.of(lines.stream().map(TallyTable.LineRow::part).toList());
+      List<CountLineTable.LineRow> lines = rounds.get(holds);
+      Statement statement = Statement.of(lines.stream().map(CountLineTable.LineRow::part).toList());
       jdbc.sql(
               """
               update count_result set counted = ?, since = ?, moment = ?, round = ?, stated = ?,
@@ -226,7 +226,7 @@ class Results {
               utc(statement.since()),
               utc(statement.moment()),
               holds,
-              lines.stream().allMatch(TallyTable.LineRow::stated),
+              lines.stream().allMatch(CountLineTable.LineRow::stated),
               people(lines),
               settled.settlement() instanceof Settlement.Settled,
               row.id())
@@ -234,25 +234,25 @@ class Results {
     }
   }
 
-  private static String people(List<TallyTable.LineRow> lines) {
+  private static String people(List<CountLineTable.LineRow> lines) {
     String all =
-        String.join(", ", lines.stream().map(TallyTable.LineRow::person).distinct().toList());
+        String.join(", ", lines.stream().map(CountLineTable.LineRow::person).distinct().toList());
     return all.substring(0, Math.min(all.length(), 400));
   }
 
-  private TreeMap<Integer, List<TallyTable.LineRow>> rounds(long count, PositionKey key) {
-    TreeMap<Integer, List<TallyTable.LineRow>> rounds = new TreeMap<>();
-    for (TallyTable.LineRow line : tallies.ofPosition(count, key)) {
+  private TreeMap<Integer, List<CountLineTable.LineRow>> rounds(long count, PositionKey key) {
+    TreeMap<Integer, List<CountLineTable.LineRow>> rounds = new TreeMap<>();
+    for (CountLineTable.LineRow line : lineTable.ofPosition(count, key)) {
       rounds.computeIfAbsent(line.round(), round -> new ArrayList<>()).add(line);
     }
     return rounds;
   }
 
   private Recounted settle(long count, RecountRow row) {
-    TreeMap<Integer, List<TallyTable.LineRow>> rounds = rounds(count, row.key());
+    TreeMap<Integer, List<CountLineTable.LineRow>> rounds = rounds(count, row.key());
     List<Settlement.Round> said = new ArrayList<>();
-    for (List<TallyTable.LineRow> lines : rounds.values()) {
-      Statement statement = Statement.of(lines.stream().map(TallyTable.LineRow::part).toList());
+    for (List<CountLineTable.LineRow> lines : rounds.values()) {
+      Statement statement = Statement.of(lines.stream().map(CountLineTable.LineRow::part).toList());
       said.add(
           new Settlement.Round(
               statement.people(), statement.variance(bookAt(row.key(), statement.moment()))));

@@ -6,7 +6,7 @@ import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
 import app.reliquum.approvals.Approvals;
 import app.reliquum.approvals.Subject;
-import app.reliquum.core.counting.Tolerance;
+import app.reliquum.core.counting.CountTolerance;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.CountTable.SlipRow;
@@ -47,8 +47,8 @@ class Reviewing implements Reviews {
   private final CountRows counts;
   private final Results results;
   private final ResultRows rows;
-  private final Ending ending;
-  private final TallyTable lines;
+  private final SlipClosing closing;
+  private final CountLineTable lines;
   private final Approvals approvals;
   private final Clock clock;
   private final People people;
@@ -59,8 +59,8 @@ class Reviewing implements Reviews {
       CountRows counts,
       Results results,
       ResultRows rows,
-      Ending ending,
-      TallyTable lines,
+      SlipClosing closing,
+      CountLineTable lines,
       Approvals approvals,
       Clock clock,
       People people) {
@@ -70,7 +70,7 @@ class Reviewing implements Reviews {
     this.counts = counts;
     this.results = results;
     this.rows = rows;
-    this.ending = ending;
+    this.closing = closing;
     this.lines = lines;
     this.approvals = approvals;
     this.clock = clock;
@@ -243,7 +243,7 @@ class Reviewing implements Reviews {
   private int zero(Command command, Head head, ResultRows.Where where) {
     List<ResultRow> found = found(where);
     for (ResultRow one : found) {
-      for (TallyTable.LineRow line : lines.ofPosition(head.id(), one.key())) {
+      for (CountLineTable.LineRow line : lines.ofPosition(head.id(), one.key())) {
         if (line.round() == one.round()) {
           lines.write(
               head.id(), null, line.round(), line.key(), line.personId(), line, null, false);
@@ -251,7 +251,7 @@ class Reviewing implements Reviews {
         }
       }
       SlipRow slip = table.slip(one.slipId()).orElse(null);
-      ending.state(command, head, sameRound(slip, head, one), List.of(one.key()));
+      closing.state(command, head, sameRound(slip, head, one), List.of(one.key()));
     }
     mark(command, where, Decision.ACCEPT, false);
     return found.size();
@@ -269,7 +269,7 @@ class Reviewing implements Reviews {
     for (ResultRow one : found) {
       int round =
           lines.ofPosition(head.id(), one.key()).stream()
-                  .mapToInt(TallyTable.LineRow::round)
+                  .mapToInt(CountLineTable.LineRow::round)
                   .max()
                   .orElse(1)
               + 1;
@@ -291,9 +291,9 @@ class Reviewing implements Reviews {
 
   /** Accepts all that is within a tolerance. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public int acceptByRule(Command command, long count, Tolerance tolerance) {
+  public int acceptByRule(Command command, long count, CountTolerance tolerance) {
     Head head = inReview(count, command.actor());
-    if (tolerance.equals(Tolerance.NONE)) {
+    if (tolerance.equals(CountTolerance.NONE)) {
       throw Problem.invalid(
           "tolerance", "Set a quantity, a percentage or a value: all that are set must hold.");
     }
@@ -303,8 +303,8 @@ class Reviewing implements Reviews {
     return many;
   }
 
-  /** The undecided variances within a tolerance, as {@link Tolerance#allows} has it. */
-  private ResultRows.Where within(long count, Tolerance tolerance) {
+  /** The undecided variances within a tolerance, as {@link CountTolerance#allows} has it. */
+  private ResultRows.Where within(long count, CountTolerance tolerance) {
     return rows.within(
         count,
         tolerance.quantity() == null ? null : tolerance.quantity().amount(),

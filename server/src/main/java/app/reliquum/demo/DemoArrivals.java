@@ -10,7 +10,7 @@ import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.places.Places;
 import app.reliquum.putaway.Rules;
-import app.reliquum.receiving.Inbound;
+import app.reliquum.receiving.InboundViews;
 import app.reliquum.receiving.Orders;
 import app.reliquum.receiving.Suppliers;
 import app.reliquum.stock.UnitLoads;
@@ -122,13 +122,14 @@ class DemoArrivals {
 
   private long order(
       String supplier, long site, LocalDate expected, Actor clerk, Wanted... wanted) {
-    List<Inbound.LineEntry> lines = new ArrayList<>();
+    List<InboundViews.LineEntry> lines = new ArrayList<>();
     for (Wanted one : wanted) {
       lines.add(
-          new Inbound.LineEntry(
+          new InboundViews.LineEntry(
               one.item(), Quantity.of(one.packs()), one.pack(), new BigDecimal(one.price())));
     }
-    Inbound.Entry entry = new Inbound.Entry(null, null, supplier, site, expected, "", lines);
+    InboundViews.Entry entry =
+        new InboundViews.Entry(null, null, supplier, site, expected, "", lines);
     return orders.add(entry, clerk).id();
   }
 

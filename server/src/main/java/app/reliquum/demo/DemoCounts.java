@@ -9,12 +9,12 @@ import app.reliquum.core.scan.OwnLabel;
 import app.reliquum.core.sentence.Count;
 import app.reliquum.core.sentence.HeldPosition;
 import app.reliquum.core.sentence.OpenCount;
+import app.reliquum.counting.CountLines;
+import app.reliquum.counting.CountPreparation;
 import app.reliquum.counting.CountProgramme;
 import app.reliquum.counting.Counting;
-import app.reliquum.counting.Drawing;
 import app.reliquum.counting.EarlierCounts;
-import app.reliquum.counting.Suspicions;
-import app.reliquum.counting.Tallies;
+import app.reliquum.counting.ReportedDiscrepancies;
 import app.reliquum.demo.DemoHouse.DemoItem;
 import app.reliquum.demo.DemoHouse.DemoSite;
 import app.reliquum.places.Places;
@@ -41,9 +41,9 @@ class DemoCounts {
   private static final ZoneId ZONE = ZoneId.of("Europe/London");
 
   private final EarlierCounts earlier;
-  private final Drawing drawing;
-  private final Tallies tallies;
-  private final Suspicions suspicions;
+  private final CountPreparation preparation;
+  private final CountLines countLines;
+  private final ReportedDiscrepancies discrepancies;
   private final CountProgramme programme;
   private final OnHand onHand;
   private final Places places;
@@ -51,17 +51,17 @@ class DemoCounts {
 
   DemoCounts(
       EarlierCounts earlier,
-      Drawing drawing,
-      Tallies tallies,
-      Suspicions suspicions,
+      CountPreparation preparation,
+      CountLines countLines,
+      ReportedDiscrepancies discrepancies,
       CountProgramme programme,
       OnHand onHand,
       Places places,
       Catalog catalog) {
     this.earlier = earlier;
-    this.drawing = drawing;
-    this.tallies = tallies;
-    this.suspicions = suspicions;
+    this.preparation = preparation;
+    this.countLines = countLines;
+    this.discrepancies = discrepancies;
     this.programme = programme;
     this.onHand = onHand;
     this.places = places;
@@ -119,7 +119,7 @@ class DemoCounts {
   }
 
   private long drawUp(Counting.Scope scope, Actor clerk, List<Long> people, String note) {
-    return drawing.drawUp(
+    return preparation.drawUp(
         command(clerk),
         new Counting.Entry(
             null, scope, Counting.Method.SWEEP, Counting.Shape.BIN, true, people, note));
@@ -132,7 +132,7 @@ class DemoCounts {
 
   private void review(Counting.Scope site, DemoSite quay, Actor clerk, Actor hand) {
     long count = drawUp(bins(site, "QA-01", "QA-06"), clerk, null, "Pick face QA, first half");
-    tallies.choose(command(hand), site.site(), count);
+    countLines.choose(command(hand), site.site(), count);
     int nth = 0;
     for (int bay = 1; bay <= 6; bay++) {
       for (char level = 'A'; level <= 'E'; level++) {
@@ -148,16 +148,16 @@ class DemoCounts {
         nth += empty ? 0 : 1;
       }
     }
-    tallies.choose(command(hand), site.site(), 0);
+    countLines.choose(command(hand), site.site(), 0);
   }
 
   private void halfDone(Counting.Scope site, DemoSite quay, Actor clerk, Actor hand) {
     long count = drawUp(bins(site, "FL-01", "FL-20"), clerk, null, "Flare locker");
-    tallies.choose(command(hand), site.site(), count);
+    countLines.choose(command(hand), site.site(), count);
     for (int bin = 1; bin <= 6; bin++) {
       countBin(hand, quay, site.site(), "FL-%02d".formatted(bin), bin == 4 ? -1 : 0, false);
     }
-    tallies.choose(command(hand), site.site(), 0);
+    countLines.choose(command(hand), site.site(), 0);
   }
 
   private void toBegin(Counting.Scope site, Actor clerk, Actor hand) {
@@ -169,7 +169,7 @@ class DemoCounts {
   private void countBin(
       Actor hand, DemoSite quay, long site, String address, long difference, boolean empty) {
     long place = bin(quay, address);
-    OpenCount at = tallies.enter(command(hand), tallies.lock(hand, site), place, false);
+    OpenCount at = countLines.enter(command(hand), countLines.lock(hand, site), place, false);
     List<Count.Stroke> strokes = new ArrayList<>();
     boolean onePieceIsMissing = difference < 0;
     for (HeldPosition one : empty ? List.<HeldPosition>of() : onHand.in(place)) {
@@ -183,10 +183,10 @@ class DemoCounts {
       }
       strokes.add(stroke(one.key(), Quantity.of(counted)));
     }
-    tallies.count(command(hand), at, strokes, Duration.ofMinutes(40));
-    Tallies.Left left = tallies.leave(command(hand), at, true, 0);
-    if (left instanceof Tallies.Left.Asks asks) {
-      tallies.leave(command(hand), asks.open(), true, 0);
+    countLines.count(command(hand), at, strokes, Duration.ofMinutes(40));
+    CountLines.Left left = countLines.leave(command(hand), at, true, 0);
+    if (left instanceof CountLines.Left.Asks asks) {
+      countLines.leave(command(hand), asks.open(), true, 0);
     }
   }
 
@@ -203,10 +203,12 @@ class DemoCounts {
   }
 
   private void suspect(DemoSite quay, Actor hand) {
-    suspicions.say(command(hand), new Suspicions.Entry(bin(quay, "QC-04-B"), true, ""));
-    suspicions.say(
+    discrepancies.say(
+        command(hand), new ReportedDiscrepancies.Entry(bin(quay, "QC-04-B"), true, ""));
+    discrepancies.say(
         command(hand),
-        new Suspicions.Entry(bin(quay, "QB-09-D"), false, "Two kinds of shackle in one box"));
+        new ReportedDiscrepancies.Entry(
+            bin(quay, "QB-09-D"), false, "Two kinds of shackle in one box"));
   }
 
   private long bin(DemoSite site, String address) {

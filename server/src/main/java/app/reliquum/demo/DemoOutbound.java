@@ -16,7 +16,7 @@ import app.reliquum.outbound.Customers;
 import app.reliquum.outbound.HandingOver;
 import app.reliquum.outbound.Kits;
 import app.reliquum.outbound.OutboundOrders;
-import app.reliquum.outbound.Outgoing;
+import app.reliquum.outbound.OutboundViews;
 import app.reliquum.outbound.Packing;
 import app.reliquum.outbound.PickRounds;
 import app.reliquum.outbound.Picking;
@@ -207,7 +207,7 @@ class DemoOutbound {
     }
 
     long order(String customer, int inDays, int lines, int about, boolean allocate) {
-      List<Outgoing.LineEntry> entries = new ArrayList<>();
+      List<OutboundViews.LineEntry> entries = new ArrayList<>();
       for (int i = 0; i < lines; i++) {
         DemoItem item = goods.get((next++ * 11 + 3) % goods.size());
         int quantity = 2 + random.nextInt(about);
@@ -224,20 +224,20 @@ class DemoOutbound {
           customer, inDays, List.of(line(plenty, 3), line(few, (int) there(few, quay) + 14)), true);
     }
 
-    private Outgoing.LineEntry line(DemoItem item, int quantity) {
+    private OutboundViews.LineEntry line(DemoItem item, int quantity) {
       BigDecimal price =
           DemoTransfers.cost(item.range())
               .amount()
               .multiply(MARKUP)
               .setScale(2, RoundingMode.HALF_UP);
-      return new Outgoing.LineEntry(
+      return new OutboundViews.LineEntry(
           item.card().code(), Quantity.of(quantity), "", null, price, null, null);
     }
 
     private long write(
-        String customer, int inDays, List<Outgoing.LineEntry> lines, boolean allocate) {
+        String customer, int inDays, List<OutboundViews.LineEntry> lines, boolean allocate) {
       return accepting.add(
-          new Outgoing.Entry(
+          new OutboundViews.Entry(
               null,
               null,
               customer,
@@ -260,7 +260,7 @@ class DemoOutbound {
   /** In two unit loads, the first weighed and taken on by the carrier. */
   private void packed(long order, Actor hand) {
     picking.pickAll(command(hand), order);
-    Outgoing.Card card = orders.card(order, hand);
+    OutboundViews.Card card = orders.card(order, hand);
     long first = packing.begin(command(hand), order).id();
     packing.pack(command(hand), order, card.kept().get(0).id(), null, first);
     packing.packAll(command(hand), order);
@@ -309,7 +309,7 @@ class DemoOutbound {
     }
     kits.write(bag.id(), new Kits.Entry(parts));
     accepting.addJob(
-        new Outgoing.JobEntry(
+        new OutboundViews.JobEntry(
             null,
             "KIT-001",
             Quantity.of(4),

@@ -9,9 +9,9 @@ import app.reliquum.costing.Costs;
 import app.reliquum.house.House;
 import app.reliquum.pictures.Picture;
 import app.reliquum.transfers.Arriving;
-import app.reliquum.transfers.Between;
 import app.reliquum.transfers.Planning;
 import app.reliquum.transfers.Sending;
+import app.reliquum.transfers.TransferViews;
 import app.reliquum.transfers.Transfers;
 import java.awt.BasicStroke;
 import java.awt.Color;
@@ -163,7 +163,7 @@ class DemoTransfers {
     // Come and gone.
     long done = plan(kq, ps, today.minusDays(2), clerk, wanted("PRV-002", 1, "carton"));
     send(done, clerk);
-    arriving.arrive(command(clerk), done, new Between.ArrivalEntry(List.of(), null));
+    arriving.arrive(command(clerk), done, new TransferViews.ArrivalEntry(List.of(), null));
     // Late on the road.
     send(
         plan(
@@ -198,32 +198,34 @@ class DemoTransfers {
   }
 
   private long plan(long from, long to, LocalDate when, Actor clerk, Wanted... wanted) {
-    List<Between.LineEntry> lines = new ArrayList<>();
+    List<TransferViews.LineEntry> lines = new ArrayList<>();
     for (Wanted one : wanted) {
       lines.add(
-          new Between.LineEntry(one.item(), Quantity.of(one.packs()), one.pack(), null, null));
+          new TransferViews.LineEntry(
+              one.item(), Quantity.of(one.packs()), one.pack(), null, null));
     }
-    return planning.add(new Between.Entry(null, null, from, to, when, false, "", lines), clerk);
+    return planning.add(
+        new TransferViews.Entry(null, null, from, to, when, false, "", lines), clerk);
   }
 
   private void send(long id, Actor clerk) {
     planning.release(id, clerk);
     sending.pickAll(command(clerk), id);
-    sending.send(command(clerk), id, Between.Rest.STAYS);
+    sending.send(command(clerk), id, TransferViews.Rest.STAYS);
   }
 
   /** All but the last case of the first thing has come. */
   private void arriveShort(long id, Actor hand) {
-    List<Between.ArrivingLine> lines = new ArrayList<>();
-    for (Between.Goods goods : transfers.card(id, DemoHouse.EVERYWHERE).goods()) {
+    List<TransferViews.ArrivingLine> lines = new ArrayList<>();
+    for (TransferViews.Goods goods : transfers.card(id, DemoHouse.EVERYWHERE).goods()) {
       // One of its two cartons is missing.
       Quantity less = lines.isEmpty() ? CARTON : Quantity.ZERO;
       Quantity came = goods.sent().minus(less);
       if (came.isPositive()) {
-        lines.add(new Between.ArrivingLine(goods.id(), came, null));
+        lines.add(new TransferViews.ArrivingLine(goods.id(), came, null));
       }
     }
-    arriving.arrive(command(hand), id, new Between.ArrivalEntry(lines, null));
+    arriving.arrive(command(hand), id, new TransferViews.ArrivalEntry(lines, null));
   }
 
   private static Command command(Actor actor) {

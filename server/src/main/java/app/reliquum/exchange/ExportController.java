@@ -8,12 +8,12 @@ import app.reliquum.core.ledger.Condition;
 import app.reliquum.counting.Counting;
 import app.reliquum.counting.Reviews;
 import app.reliquum.outbound.OutboundOrders;
-import app.reliquum.outbound.Outgoing;
+import app.reliquum.outbound.OutboundViews;
 import app.reliquum.stock.Ledger;
 import app.reliquum.stock.OnHand;
 import app.reliquum.stock.PostingKind;
-import app.reliquum.transfers.Between;
 import app.reliquum.transfers.Journal;
+import app.reliquum.transfers.TransferViews;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.Parameter;
 import java.time.Clock;
@@ -38,7 +38,7 @@ class ExportController {
   private static final Map<String, Function<OnHand.Row, Object>> ON_HAND = new LinkedHashMap<>();
   private static final Map<String, Function<Ledger.Row, Object>> LEDGER = new LinkedHashMap<>();
   private static final Map<String, Function<Counting.Result, Object>> COUNT = new LinkedHashMap<>();
-  private static final Map<String, Function<Between.JournalLine, Object>> JOURNAL =
+  private static final Map<String, Function<TransferViews.JournalLine, Object>> JOURNAL =
       new LinkedHashMap<>();
 
   static {
@@ -79,17 +79,17 @@ class ExportController {
     COUNT.put("decision", Counting.Result::decision);
     COUNT.put("decidedBy", Counting.Result::decidedBy);
     COUNT.put("posted", row -> TableFile.number(row.posted()));
-    JOURNAL.put("at", Between.JournalLine::at);
-    JOURNAL.put("posting", Between.JournalLine::posting);
-    JOURNAL.put("document", Between.JournalLine::document);
-    JOURNAL.put("step", Between.JournalLine::step);
-    JOURNAL.put("account", Between.JournalLine::account);
-    JOURNAL.put("debit", Between.JournalLine::debit);
-    JOURNAL.put("credit", Between.JournalLine::credit);
-    JOURNAL.put("item", Between.JournalLine::item);
-    JOURNAL.put("name", Between.JournalLine::name);
+    JOURNAL.put("at", TransferViews.JournalLine::at);
+    JOURNAL.put("posting", TransferViews.JournalLine::posting);
+    JOURNAL.put("document", TransferViews.JournalLine::document);
+    JOURNAL.put("step", TransferViews.JournalLine::step);
+    JOURNAL.put("account", TransferViews.JournalLine::account);
+    JOURNAL.put("debit", TransferViews.JournalLine::debit);
+    JOURNAL.put("credit", TransferViews.JournalLine::credit);
+    JOURNAL.put("item", TransferViews.JournalLine::item);
+    JOURNAL.put("name", TransferViews.JournalLine::name);
     JOURNAL.put("quantity", row -> TableFile.number(row.quantity()));
-    JOURNAL.put("unit", Between.JournalLine::symbol);
+    JOURNAL.put("unit", TransferViews.JournalLine::symbol);
     LEDGER.put("posting", Ledger.Row::posting);
     LEDGER.put("line", Ledger.Row::line);
     LEDGER.put("kind", Ledger.Row::kind);
@@ -112,24 +112,25 @@ class ExportController {
     LEDGER.put("fields", Ledger.Row::fields);
   }
 
-  private static final Map<String, Function<Outgoing.Row, Object>> OUTBOUND = new LinkedHashMap<>();
+  private static final Map<String, Function<OutboundViews.Row, Object>> OUTBOUND =
+      new LinkedHashMap<>();
 
   static {
-    OUTBOUND.put("number", Outgoing.Row::number);
-    OUTBOUND.put("kind", Outgoing.Row::kind);
-    OUTBOUND.put("for", Outgoing.Row::party);
-    OUTBOUND.put("site", Outgoing.Row::site);
-    OUTBOUND.put("state", Outgoing.Row::state);
-    OUTBOUND.put("reference", Outgoing.Row::reference);
-    OUTBOUND.put("needed", Outgoing.Row::needed);
-    OUTBOUND.put("daysLate", Outgoing.Row::late);
-    OUTBOUND.put("lines", Outgoing.Row::lines);
-    OUTBOUND.put("shortLines", Outgoing.Row::shortLines);
-    OUTBOUND.put("unitLoads", Outgoing.Row::parcels);
-    OUTBOUND.put("value", Outgoing.Row::value);
-    OUTBOUND.put("pickedBy", Outgoing.Row::picker);
-    OUTBOUND.put("accepted", Outgoing.Row::created);
-    OUTBOUND.put("gone", Outgoing.Row::ended);
+    OUTBOUND.put("number", OutboundViews.Row::number);
+    OUTBOUND.put("kind", OutboundViews.Row::kind);
+    OUTBOUND.put("for", OutboundViews.Row::party);
+    OUTBOUND.put("site", OutboundViews.Row::site);
+    OUTBOUND.put("state", OutboundViews.Row::state);
+    OUTBOUND.put("reference", OutboundViews.Row::reference);
+    OUTBOUND.put("needed", OutboundViews.Row::needed);
+    OUTBOUND.put("daysLate", OutboundViews.Row::late);
+    OUTBOUND.put("lines", OutboundViews.Row::lines);
+    OUTBOUND.put("shortLines", OutboundViews.Row::shortLines);
+    OUTBOUND.put("unitLoads", OutboundViews.Row::parcels);
+    OUTBOUND.put("value", OutboundViews.Row::value);
+    OUTBOUND.put("pickedBy", OutboundViews.Row::picker);
+    OUTBOUND.put("accepted", OutboundViews.Row::created);
+    OUTBOUND.put("gone", OutboundViews.Row::ended);
   }
 
   private final OnHand onHand;
@@ -163,7 +164,7 @@ class ExportController {
   ResponseEntity<StreamingResponseBody> outbound(
       @Parameter(hidden = true) Actor actor,
       @RequestParam Sheet.Format format,
-      @RequestParam(defaultValue = "OPEN") Outgoing.Filter filter,
+      @RequestParam(defaultValue = "OPEN") OutboundViews.Filter filter,
       @RequestParam(required = false) Long site,
       @RequestParam(required = false) String q) {
     return files.of(
@@ -276,7 +277,7 @@ class ExportController {
       @RequestParam(required = false) Instant after,
       @RequestParam(required = false) Instant before,
       @RequestParam(required = false) String document) {
-    List<Between.JournalLine> lines =
+    List<TransferViews.JournalLine> lines =
         journal.lines(
             after == null ? Instant.EPOCH : after,
             before == null ? clock.instant().plusSeconds(1) : before,

@@ -2,7 +2,7 @@ package app.reliquum.floor;
 
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.counting.Tallies;
+import app.reliquum.counting.CountLines;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -80,8 +80,8 @@ final class CountView {
    */
   @Schema(name = "FloorCounting")
   record Counting(
-      Tallies.@Nullable Doing count,
-      List<Tallies.Doing> counts,
+      CountLines.@Nullable Doing count,
+      List<CountLines.Doing> counts,
       @Nullable Slip slip,
       boolean unbinned,
       boolean statesAll,

@@ -16,9 +16,9 @@ import app.reliquum.core.sentence.HeldPosition;
 import app.reliquum.core.sentence.Misfit;
 import app.reliquum.core.sentence.OpenCount;
 import app.reliquum.core.sentence.Verb;
+import app.reliquum.counting.CountLines;
 import app.reliquum.counting.Counting.Method;
 import app.reliquum.counting.Counting.SlipState;
-import app.reliquum.counting.Tallies;
 import app.reliquum.floor.FloorView.Outcome;
 import java.time.Duration;
 import java.util.ArrayList;
@@ -33,11 +33,11 @@ import org.springframework.stereotype.Component;
 class Counts implements FloorVerb {
   private static final int SLIPS_SHOWN = 8;
   private static final int LINES_SHOWN = 200;
-  private final Tallies tallies;
+  private final CountLines countLines;
   private final StoredFacts.House house;
 
-  Counts(Tallies tallies, StoredFacts.House house) {
-    this.tallies = tallies;
+  Counts(CountLines countLines, StoredFacts.House house) {
+    this.countLines = countLines;
     this.house = house;
   }
 
@@ -48,7 +48,8 @@ class Counts implements FloorVerb {
 
   @Override
   public Standing open(Actor actor, Verb verb, long site, boolean locked) {
-    return new Standing(actor, locked ? tallies.lock(actor, site) : tallies.read(actor, site));
+    return new Standing(
+        actor, locked ? countLines.lock(actor, site) : countLines.read(actor, site));
   }
 
   /** Where one person stands in a count, with the facts of that moment. */
@@ -88,11 +89,11 @@ class Counts implements FloorVerb {
         return follow(command, heard, ago);
       }
       // Where only one count is open, it is meant.
-      List<Tallies.Doing> open = tallies.open(at.site());
+      List<CountLines.Doing> open = countLines.open(at.site());
       if (open.size() != 1) {
         return refused(new Misfit.DocumentFirst(Verb.COUNT));
       }
-      at = tallies.choose(command, at.site(), open.get(0).id());
+      at = countLines.choose(command, at.site(), open.get(0).id());
       return follow(command, Count.scan(at, scan, facts), ago);
     }
 
@@ -108,7 +109,7 @@ class Counts implements FloorVerb {
 
     @Override
     public FloorView.Sentence choose(Command command, long count) {
-      at = tallies.choose(command, at.site(), count);
+      at = countLines.choose(command, at.site(), count);
       return view(Outcome.FILLED);
     }
 
@@ -120,7 +121,7 @@ class Counts implements FloorVerb {
         return view(Outcome.FILLED);
       }
       if (heard instanceof Heard.Counted counted) {
-        tallies.count(command, at, counted.strokes(), ago);
+        countLines.count(command, at, counted.strokes(), ago);
         keep(counted.next());
         return view(Outcome.COUNTED);
       }
@@ -129,14 +130,14 @@ class Counts implements FloorVerb {
         return view(Outcome.CHOOSE);
       }
       if (heard instanceof Heard.Enters enters) {
-        at = tallies.enter(command, at, enters.place(), false);
+        at = countLines.enter(command, at, enters.place(), false);
         return view(Outcome.FILLED);
       }
       if (heard instanceof Heard.Leaves leaves) {
         return leave(command, leaves);
       }
       if (heard instanceof Heard.TakesBack) {
-        return tallies.undo(command, at)
+        return countLines.undo(command, at)
             ? view(Outcome.FILLED)
             : refused(new Misfit.NothingToUndo());
       }
@@ -152,22 +153,22 @@ class Counts implements FloorVerb {
 
     private FloorView.Sentence leave(Command command, Heard.Leaves leaves) {
       String where = where();
-      Tallies.Left left = tallies.leave(command, at, leaves.agreed(), leaves.next());
-      if (left instanceof Tallies.Left.Asks asks) {
+      CountLines.Left left = countLines.leave(command, at, leaves.agreed(), leaves.next());
+      if (left instanceof CountLines.Left.Asks asks) {
         at = asks.open();
         return view(Outcome.ASKS);
       }
-      Tallies.Left.Ended ended = (Tallies.Left.Ended) left;
+      CountLines.Left.Ended ended = (CountLines.Left.Ended) left;
       at = ended.open();
       told.add(
           new Told(
               ended.slip() == null || !ended.others().isEmpty() ? "left" : "counted",
               Map.of("where", where, "others", ended.others(), "zeros", ended.zeros())));
-      if (leaves.next() != 0 && tallies.doing(at.count()).isPresent()) {
-        at = tallies.enter(command, at, leaves.next(), false);
+      if (leaves.next() != 0 && countLines.doing(at.count()).isPresent()) {
+        at = countLines.enter(command, at, leaves.next(), false);
       }
-      if (tallies.doing(at.count()).isEmpty()) {
-        at = tallies.lock(actor, at.site());
+      if (countLines.doing(at.count()).isEmpty()) {
+        at = countLines.lock(actor, at.site());
         told.add(new Told("all-counted", Map.of()));
       }
       return view(Outcome.DONE);
@@ -175,7 +176,7 @@ class Counts implements FloorVerb {
 
     private void keep(CountSentence sentence) {
       at = at.saying(sentence);
-      tallies.keep(actor, at);
+      countLines.keep(actor, at);
     }
 
     private FloorView.Sentence refused(Misfit misfit) {
@@ -186,13 +187,13 @@ class Counts implements FloorVerb {
     // How it stands.
 
     private FloorView.Sentence view(Outcome outcome) {
-      Tallies.Doing doing = tallies.doing(at.count()).orElse(null);
+      CountLines.Doing doing = countLines.doing(at.count()).orElse(null);
       boolean blind = doing != null && doing.blind();
       CountSentence sentence = at.sentence();
       boolean pends = sentence.pending().isPositive();
       boolean needsLot =
           sentence.item() != 0 && facts.measure(sentence.item()).tracking().needsLot();
-      List<Tallies.Line> counted = tallies.lines(at);
+      List<CountLines.Line> counted = countLines.lines(at);
       SentenceDraft draft = new SentenceDraft(facts, Verb.COUNT, outcome);
       // What is available would tell what the book says.
       draft.blind = blind;
@@ -215,17 +216,17 @@ class Counts implements FloorVerb {
       draft.view.counting =
           new CountView.Counting(
               doing,
-              doing == null ? tallies.open(at.site()) : List.of(),
-              tallies.slip(at.slip()).map(this::slip).orElse(null),
+              doing == null ? countLines.open(at.site()) : List.of(),
+              countLines.slip(at.slip()).map(this::slip).orElse(null),
               !house.places().site(at.site(), actor).binned(),
-              tallies.statesAll(at),
+              countLines.statesAll(at),
               !at.asked().isEmpty(),
               lines(counted),
               notFound(outcome, blind, counted.isEmpty()),
               doing == null
                   ? List.of()
-                  : tallies.next(at, actor, SLIPS_SHOWN).stream().map(this::slip).toList(),
-              tallies.others(at, actor));
+                  : countLines.next(at, actor, SLIPS_SHOWN).stream().map(this::slip).toList(),
+              countLines.others(at, actor));
       draft.view.begins = begins;
       draft.view.choices = choices;
       draft.view.refusal = refusal;
@@ -235,14 +236,14 @@ class Counts implements FloorVerb {
 
     /** What is being counted, to be told when it is ended. */
     private String where() {
-      long item = tallies.slip(at.slip()).map(Tallies.SlipRowView::item).orElse(0L);
+      long item = countLines.slip(at.slip()).map(CountLines.SlipRowView::item).orElse(0L);
       return item == 0 ? names.bin(at.sentence().place()) : names.item(item);
     }
 
     /**
      * How much was counted of what the sentence is about: by oneself, but of pieces by everyone.
      */
-    private Blank<Quantity> quantity(List<Tallies.Line> counted) {
+    private Blank<Quantity> quantity(List<CountLines.Line> counted) {
       CountSentence sentence = at.sentence();
       if (sentence.item() == 0) {
         return Blank.empty();
@@ -250,7 +251,7 @@ class Counts implements FloorVerb {
       if (sentence.pending().isPositive()) {
         return new Blank.Said<>(sentence.pending());
       }
-      List<Tallies.Line> ofItem =
+      List<CountLines.Line> ofItem =
           counted.stream().filter(line -> line.key().item() == sentence.item()).toList();
       if (facts.measure(sentence.item()).tracking().needsSerial()) {
         long pieces = ofItem.stream().filter(line -> !line.stated()).count();
@@ -263,11 +264,11 @@ class Counts implements FloorVerb {
           .orElse(Blank.empty());
     }
 
-    private String lotOf(Tallies.Line line) {
+    private String lotOf(CountLines.Line line) {
       return line.key().lot() == 0 ? "" : facts.lotCode(line.key().lot());
     }
 
-    private CountView.Slip slip(Tallies.SlipRowView slip) {
+    private CountView.Slip slip(CountLines.SlipRowView slip) {
       return new CountView.Slip(
           slip.id(),
           slip.slip(),
@@ -280,13 +281,13 @@ class Counts implements FloorVerb {
           slip.item() == 0 ? null : facts.item(slip.item()).name());
     }
 
-    private List<CountView.Line> lines(List<Tallies.Line> counted) {
-      List<Tallies.Line> shown = counted.stream().limit(LINES_SHOWN).toList();
-      facts.look(shown.stream().map(Tallies.Line::key).toList());
+    private List<CountView.Line> lines(List<CountLines.Line> counted) {
+      List<CountLines.Line> shown = counted.stream().limit(LINES_SHOWN).toList();
+      facts.look(shown.stream().map(CountLines.Line::key).toList());
       return shown.stream().map(this::line).toList();
     }
 
-    private CountView.Line line(Tallies.Line line) {
+    private CountView.Line line(CountLines.Line line) {
       PositionKey key = line.key();
       Catalog.Measured item = facts.item(key.item());
       Catalog.LotCard lot = key.lot() == 0 ? null : facts.lot(key.lot()).orElse(null);
@@ -313,7 +314,7 @@ class Counts implements FloorVerb {
     }
 
     private List<CountView.NotFound> notFound(Outcome outcome, boolean blind, boolean none) {
-      SortedSet<PositionKey> missing = tallies.notFound(at);
+      SortedSet<PositionKey> missing = countLines.notFound(at);
       // In a blind count, what the book has is told only when leaving asks about it.
       boolean empty = at.slip() != 0 && none;
       if (blind && outcome != Outcome.ASKS && at.asked().isEmpty() && !empty) {
@@ -349,33 +350,33 @@ class Counts implements FloorVerb {
 
     /** Begins a count that nobody has drawn up. */
     FloorView.Sentence begin(Command command, Method method) {
-      at = tallies.begin(command, at.site(), method);
+      at = countLines.begin(command, at.site(), method);
       return view(Outcome.FILLED);
     }
 
     /** Takes a slip from the list. */
     FloorView.Sentence take(Command command, long slip) {
-      at = tallies.takeSlip(command, at.site(), slip);
+      at = countLines.takeSlip(command, at.site(), slip);
       return view(Outcome.FILLED);
     }
 
     /** Counts a bin although it is on no slip. */
     FloorView.Sentence enterKnowingly(Command command, long place) {
-      at = tallies.enter(command, at, place, true);
+      at = countLines.enter(command, at, place, true);
       return view(Outcome.FILLED);
     }
 
     /** Corrects a line, or takes it away. */
     FloorView.Sentence correct(Command command, long line, Quantity quantity, Duration ago) {
-      tallies.correct(command, line, quantity, ago);
+      countLines.correct(command, line, quantity, ago);
       keep(at.sentence());
       return view(Outcome.COUNTED);
     }
 
     /** Ends a count that has no slips beforehand. */
     FloorView.Sentence finish(Command command) {
-      String number = tallies.doing(at.count()).map(Tallies.Doing::number).orElse("");
-      at = tallies.finish(command, at);
+      String number = countLines.doing(at.count()).map(CountLines.Doing::number).orElse("");
+      at = countLines.finish(command, at);
       told.add(new Told("in-review", Map.of("number", number)));
       return view(Outcome.DONE);
     }

@@ -15,10 +15,10 @@ import app.reliquum.core.sentence.MoveSentence;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.core.sentence.Wanted;
 import app.reliquum.kinds.MovementKinds;
-import app.reliquum.outbound.Outgoing;
-import app.reliquum.receiving.Inbound;
+import app.reliquum.outbound.OutboundViews;
+import app.reliquum.receiving.InboundViews;
 import app.reliquum.stock.UnitLoads;
-import app.reliquum.transfers.Between;
+import app.reliquum.transfers.TransferViews;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
@@ -163,9 +163,9 @@ final class FloorView {
       String from,
       long toId,
       String to,
-      List<Between.Line> lines,
-      List<Between.Kept> kept,
-      List<Between.Goods> goods) {}
+      List<TransferViews.Line> lines,
+      List<TransferViews.Kept> kept,
+      List<TransferViews.Goods> goods) {}
 
   /** A stop of a trolley round. */
   @Schema(name = "FloorStop")
@@ -199,7 +199,7 @@ final class FloorView {
   record Order(
       long id,
       String number,
-      Inbound.Kind kind,
+      InboundViews.Kind kind,
       Arrival.State state,
       String supplier,
       String reason) {}
@@ -231,7 +231,7 @@ final class FloorView {
       InboundFlow flow,
       @Nullable Order order,
       List<OrderLine> lines,
-      List<Inbound.Row> orders,
+      List<InboundViews.Row> orders,
       Quantity expected,
       Quantity beyond,
       boolean agreed) {}
@@ -305,13 +305,13 @@ final class FloorView {
   @Schema(name = "FloorPicking")
   record Picking(
       List<PickOrder> orders,
-      List<Outgoing.Row> choosable,
+      List<OutboundViews.Row> choosable,
       @Nullable String order,
       @Nullable Quantity asked,
       Quantity shortBy,
       boolean substitute,
       List<PickStop> stops,
-      List<Outgoing.Parcel> parcels,
+      List<OutboundViews.Parcel> parcels,
       boolean packs) {}
 
   /**

@@ -8,9 +8,9 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Adjust;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.counting.Counting;
-import app.reliquum.outbound.Outgoing;
+import app.reliquum.outbound.OutboundViews;
 import app.reliquum.outbound.PickRounds;
-import app.reliquum.transfers.Between;
+import app.reliquum.transfers.TransferViews;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -61,7 +61,8 @@ class OneVerbController {
   record BeginEntry(@NotNull Long site, @NotNull Long to) {}
 
   /** What is picked goes on its way. */
-  record FinishEntry(@NotNull Long site, @NotNull Long transfer, @NotNull Between.Rest rest) {}
+  record FinishEntry(
+      @NotNull Long site, @NotNull Long transfer, @NotNull TransferViews.Rest rest) {}
 
   /** Chooses a transfer: what is in transit to the site is received, any other is sent. */
   @Operation(operationId = "chooseTransfer", summary = "Send or receive a transfer")
@@ -150,7 +151,7 @@ class OneVerbController {
   // Picking and packing
 
   /** Why less is taken than the list says. */
-  record ShortPickEntry(@NotNull Long site, @NotNull Outgoing.Reason reason) {}
+  record ShortPickEntry(@NotNull Long site, @NotNull OutboundViews.Reason reason) {}
 
   /** Takes less than the list says. */
   @Operation(

@@ -19,7 +19,7 @@ import app.reliquum.core.sentence.PickSentence;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.floor.FloorView.Outcome;
 import app.reliquum.outbound.OutboundOrders;
-import app.reliquum.outbound.Outgoing;
+import app.reliquum.outbound.OutboundViews;
 import app.reliquum.outbound.Packing;
 import app.reliquum.outbound.PickRounds;
 import app.reliquum.outbound.Picking;
@@ -69,7 +69,7 @@ class Picks implements FloorVerb {
   /** One person's Pick or Pack sentence, with what is to be taken at this moment. */
   final class Taking extends Conversation<PickSentence> {
     private StoredPickFacts facts;
-    private Outgoing.Reason reason;
+    private OutboundViews.Reason reason;
 
     Taking(Actor actor, Verb verb, OpenSentence said) {
       super(table, actor, verb, said);
@@ -149,7 +149,7 @@ class Picks implements FloorVerb {
           reason == null || said(sentence)
               ? sentence.quantity().filled().orElseThrow()
               : Quantity.ZERO;
-      take(command, sentence, reason == Outgoing.Reason.EMPTY ? Quantity.ZERO : quantity);
+      take(command, sentence, reason == OutboundViews.Reason.EMPTY ? Quantity.ZERO : quantity);
       return List.of();
     }
 
@@ -254,16 +254,17 @@ class Picks implements FloorVerb {
           one.order().tote());
     }
 
-    private List<Outgoing.Row> choosable() {
+    private List<OutboundViews.Row> choosable() {
       return orders
-          .page(Outgoing.Filter.OPEN, said().site(), null, null, null, actor(), 0, MOST_CHOICES)
+          .page(
+              OutboundViews.Filter.OPEN, said().site(), null, null, null, actor(), 0, MOST_CHOICES)
           .rows()
           .stream()
           .filter(row -> packs() ? row.pickedLines() > 0 : toPick(row))
           .toList();
     }
 
-    private static boolean toPick(Outgoing.Row row) {
+    private static boolean toPick(OutboundViews.Row row) {
       return switch (row.state()) {
         case ALLOCATED, SHORT, PICKING -> row.toPick() > row.shortLines();
         case ACCEPTED, PACKED, GONE, DONE, CANCELLED -> false;
@@ -296,12 +297,12 @@ class Picks implements FloorVerb {
     }
 
     /** Takes less than the list says, for a reason. */
-    FloorView.Sentence takeLess(Command command, Outgoing.Reason why) {
+    FloorView.Sentence takeLess(Command command, OutboundViews.Reason why) {
       PickSentence sentence = sentence();
       if (sentence.stop() == null) {
         return refused(new Misfit.NothingToTake());
       }
-      if (why == Outgoing.Reason.FEWER && !said(sentence)) {
+      if (why == OutboundViews.Reason.FEWER && !said(sentence)) {
         return refused(new Misfit.HowMany());
       }
       reason = why;

@@ -22,7 +22,7 @@ import app.reliquum.core.sentence.ReceiveSentence;
 import app.reliquum.core.sentence.Step;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.floor.FloorView.Outcome;
-import app.reliquum.receiving.Inbound;
+import app.reliquum.receiving.InboundViews;
 import app.reliquum.receiving.Orders;
 import java.util.List;
 import java.util.Map;
@@ -55,7 +55,7 @@ class Receipts implements FloorVerb {
 
   private final class Receiving extends Conversation<ReceiveSentence> {
     private StoredReceiveFacts facts;
-    private List<Inbound.Row> orders = List.of();
+    private List<InboundViews.Row> orders = List.of();
 
     Receiving(Actor actor, OpenSentence said) {
       super(table, actor, Verb.RECEIVE, said);
@@ -105,11 +105,11 @@ class Receipts implements FloorVerb {
     @Override
     FloorView.Sentence find(Command command, Step.Find<ReceiveSentence> find, Scan scan) {
       boolean goods = find.item() != 0;
-      Page<Inbound.Row> open =
+      Page<InboundViews.Row> open =
           house
               .orders()
               .page(
-                  Inbound.Filter.OPEN,
+                  InboundViews.Filter.OPEN,
                   said().site(),
                   goods ? find.item() : null,
                   goods ? null : find.words(),

@@ -25,7 +25,7 @@ final class StoredCountFacts extends StoredFacts implements CountFacts {
 
   @Override
   public boolean countsItem() {
-    return house.tallies().slip(open.get().slip()).filter(slip -> slip.place() == 0).isPresent();
+    return house.countLines().slip(open.get().slip()).filter(slip -> slip.place() == 0).isPresent();
   }
 
   @Override
@@ -33,7 +33,7 @@ final class StoredCountFacts extends StoredFacts implements CountFacts {
     return house
         .catalog()
         .serial(item, code)
-        .filter(piece -> house.tallies().pieceCounted(open.get(), piece.id()))
+        .filter(piece -> house.countLines().pieceCounted(open.get(), piece.id()))
         .isPresent();
   }
 }

@@ -11,7 +11,7 @@ import app.reliquum.core.sentence.Blank;
 import app.reliquum.core.sentence.HeldPosition;
 import app.reliquum.core.sentence.HouseFacts;
 import app.reliquum.core.sentence.MoveFacts;
-import app.reliquum.counting.Tallies;
+import app.reliquum.counting.CountLines;
 import app.reliquum.outbound.OutboundOrders;
 import app.reliquum.places.Places;
 import app.reliquum.putaway.PuttingAway;
@@ -64,7 +64,7 @@ class StoredFacts implements HouseFacts {
       PuttingAway puttingAway,
       Orders orders,
       Transfers transfers,
-      Tallies tallies,
+      CountLines countLines,
       Loans loansOut,
       OutboundOrders outbound,
       Sayings sayings) {}
@@ -225,7 +225,7 @@ class StoredFacts implements HouseFacts {
   }
 
   String count(long id) {
-    return house.tallies().doing(id).map(Tallies.Doing::number).orElse("?");
+    return house.countLines().doing(id).map(CountLines.Doing::number).orElse("?");
   }
 
   @Override

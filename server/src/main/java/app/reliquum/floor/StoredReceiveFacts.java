@@ -8,7 +8,7 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.MoveFacts;
 import app.reliquum.core.sentence.ReceiveFacts;
 import app.reliquum.places.Places;
-import app.reliquum.receiving.Inbound;
+import app.reliquum.receiving.InboundViews;
 import app.reliquum.receiving.Orders;
 import java.util.List;
 import java.util.Optional;
@@ -46,7 +46,7 @@ final class StoredReceiveFacts extends StoredFacts implements ReceiveFacts {
 
   @Override
   public List<Expected> linesOf(long item) {
-    if (order == null || order.kind() != Inbound.Kind.PURCHASE) {
+    if (order == null || order.kind() != InboundViews.Kind.PURCHASE) {
       return List.of();
     }
     List<Arrival.OrderLine> lines =
@@ -82,7 +82,7 @@ final class StoredReceiveFacts extends StoredFacts implements ReceiveFacts {
 
   @Override
   public boolean unexpected() {
-    return order == null || order.kind() != Inbound.Kind.PURCHASE;
+    return order == null || order.kind() != InboundViews.Kind.PURCHASE;
   }
 
   @Override

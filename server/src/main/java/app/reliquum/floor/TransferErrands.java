@@ -11,9 +11,9 @@ import app.reliquum.core.sentence.Verb;
 import app.reliquum.core.transfer.Transfer;
 import app.reliquum.stock.Reserving;
 import app.reliquum.transfers.Arriving;
-import app.reliquum.transfers.Between;
 import app.reliquum.transfers.Planning;
 import app.reliquum.transfers.Sending;
+import app.reliquum.transfers.TransferViews;
 import app.reliquum.transfers.Transfers;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
@@ -95,13 +95,13 @@ class TransferErrands {
 
   /** The one transfer in transit to a site that brings an item; 0 if it is not one. */
   long find(Actor actor, long site, long item) {
-    Page<Between.Row> there =
-        transfers.page(Between.Filter.ROAD, null, null, site, item, null, actor, 0, 2);
+    Page<TransferViews.Row> there =
+        transfers.page(TransferViews.Filter.ROAD, null, null, site, item, null, actor, 0, 2);
     return there.total() == 1 ? there.rows().get(0).id() : 0;
   }
 
   long begin(Command command, long site, long to) {
-    return planning.begin(new Between.UnplannedEntry(site, to), command.actor());
+    return planning.begin(new TransferViews.UnplannedEntry(site, to), command.actor());
   }
 
   /** Does what a sentence says; the posting, 0 if nothing had to be posted. */
@@ -116,7 +116,7 @@ class TransferErrands {
     return 0;
   }
 
-  Sending.Sent send(Command command, long transfer, Between.Rest rest) {
+  Sending.Sent send(Command command, long transfer, TransferViews.Rest rest) {
     return sending.send(command, transfer, rest);
   }
 }

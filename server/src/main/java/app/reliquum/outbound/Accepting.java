@@ -11,8 +11,8 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.outbound.OutboundTable.Head;
 import app.reliquum.places.Places;
-import app.reliquum.stock.Keeper;
 import app.reliquum.stock.Reserving;
+import app.reliquum.stock.ReservingDocuments;
 import java.util.List;
 import java.util.Locale;
 import org.springframework.beans.factory.ObjectProvider;
@@ -34,7 +34,7 @@ public class Accepting {
   private final Amounts amounts;
   private final Places places;
   private final Reserving reserving;
-  private final ObjectProvider<Keeper> keepers;
+  private final ObjectProvider<ReservingDocuments> keepers;
 
   Accepting(
       OutboundTable table,
@@ -46,7 +46,7 @@ public class Accepting {
       Amounts amounts,
       Places places,
       Reserving reserving,
-      ObjectProvider<Keeper> keepers) {
+      ObjectProvider<ReservingDocuments> keepers) {
     this.table = table;
     this.progress = progress;
     this.allocating = allocating;
@@ -60,13 +60,13 @@ public class Accepting {
   }
 
   /** Accepts an order, and looks for its stock unless it says not to. */
-  public long add(Outgoing.Entry entry, Actor actor) {
+  public long add(OutboundViews.Entry entry, Actor actor) {
     Customers.Card customer = customer(entry.customer());
     places.requireSite(entry.site(), actor);
     long id =
         table.insert(
             number(entry.number(), "OB"),
-            Outgoing.Kind.CUSTOMER,
+            OutboundViews.Kind.CUSTOMER,
             entry.site(),
             customer.id(),
             0,
@@ -102,7 +102,7 @@ public class Accepting {
   }
 
   /** Accepts a job: its lines are what the kit is made of, as often as it is made. */
-  public long addJob(Outgoing.JobEntry entry, Actor actor) {
+  public long addJob(OutboundViews.JobEntry entry, Actor actor) {
     String code = entry.kit().strip().toUpperCase(Locale.ROOT);
     Catalog.Measured kit =
         catalog
@@ -122,7 +122,7 @@ public class Accepting {
     long id =
         table.insert(
             number(entry.number(), "JB"),
-            Outgoing.Kind.JOB,
+            OutboundViews.Kind.JOB,
             entry.site(),
             0,
             kit.id(),
@@ -169,9 +169,10 @@ public class Accepting {
     return given == null ? "" : given.strip();
   }
 
-  private void writeLines(long order, List<Outgoing.LineEntry> lines, Customers.Card customer) {
+  private void writeLines(
+      long order, List<OutboundViews.LineEntry> lines, Customers.Card customer) {
     int number = 1;
-    for (Outgoing.LineEntry line : lines) {
+    for (OutboundViews.LineEntry line : lines) {
       Amounts.Amount amount = amounts.read(line.item(), line.packs(), line.pack());
       Goods goods = goods(amount.item(), text(line.lot()));
       if (goods.serial() != 0 && amount.quantity().compareTo(Quantity.ONE) > 0) {
@@ -213,10 +214,10 @@ public class Accepting {
   }
 
   /** Changes an order of which nothing is picked. What was reserved is looked for anew. */
-  public void change(long id, Outgoing.Entry entry, Actor actor) {
+  public void change(long id, OutboundViews.Entry entry, Actor actor) {
     Head head = progress.lockOpen(id, actor);
     places.requireSite(entry.site(), actor);
-    if (head.kind() == Outgoing.Kind.JOB) {
+    if (head.kind() == OutboundViews.Kind.JOB) {
       throw Problem.refused(
           "job", "A job is what its kit is made of. Close it, and make another one.");
     }

@@ -15,11 +15,11 @@ import app.reliquum.outbound.OutboundTable.Head;
 import app.reliquum.outbound.OutboundTable.LineRow;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
+import app.reliquum.removal.RemovalPreview;
 import app.reliquum.removal.RemovalRules;
-import app.reliquum.removal.Trying;
-import app.reliquum.stock.Keeper;
 import app.reliquum.stock.ReservationsFreed;
 import app.reliquum.stock.Reserving;
+import app.reliquum.stock.ReservingDocuments;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -38,13 +38,13 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /** Looks for the stock of orders by the removal rules, and reserves it. */
 @Service
-public class Allocating implements Keeper {
+public class Allocating implements ReservingDocuments {
 
   private final OutboundTable table;
   private final OutboundProgress progress;
   private final Reserving reserving;
   private final RemovalRules rules;
-  private final Trying trying;
+  private final RemovalPreview preview;
   private final Places places;
   private final Commands commands;
   private final Clock clock;
@@ -56,7 +56,7 @@ public class Allocating implements Keeper {
       OutboundProgress progress,
       Reserving reserving,
       RemovalRules rules,
-      Trying trying,
+      RemovalPreview preview,
       Places places,
       Commands commands,
       Clock clock,
@@ -67,7 +67,7 @@ public class Allocating implements Keeper {
     this.progress = progress;
     this.reserving = reserving;
     this.rules = rules;
-    this.trying = trying;
+    this.preview = preview;
     this.places = places;
     this.commands = commands;
     this.clock = clock;
@@ -88,7 +88,7 @@ public class Allocating implements Keeper {
    * Looks for the stock of several orders, each by itself: those that are found stay found if
    * another one fails. Asked again it goes on where it was.
    */
-  public Outgoing.Allocated allocate(Outgoing.AllocationEntry entry, Actor actor) {
+  public OutboundViews.Allocated allocate(OutboundViews.AllocationEntry entry, Actor actor) {
     places.requireSite(entry.site(), actor);
     List<Long> orders =
         entry.orders().isEmpty() ? table.toAllocate(entry.site(), entry.until()) : entry.orders();
@@ -103,7 +103,7 @@ public class Allocating implements Keeper {
         shortOrders.add(found.number());
       }
     }
-    return new Outgoing.Allocated(orders.size(), lines, shortLines, shortOrders);
+    return new OutboundViews.Allocated(orders.size(), lines, shortLines, shortOrders);
   }
 
   /** What was found for an order. */
@@ -206,7 +206,7 @@ public class Allocating implements Keeper {
             .ofGoods(row.lotId(), row.serialId())
             .asking(row.minimumLife(), row.lots());
     return policy.rules().stream().anyMatch(Rule::usesPacks)
-        ? wanted.inPacks(trying.pack(row.itemId(), quantity))
+        ? wanted.inPacks(preview.pack(row.itemId(), quantity))
         : wanted;
   }
 

@@ -17,9 +17,9 @@ import app.reliquum.places.Places;
 import app.reliquum.stock.AboutToReverse;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
+import app.reliquum.stock.PostingReversed;
 import app.reliquum.stock.Reserving;
 import app.reliquum.stock.Stock;
-import app.reliquum.stock.TakenBack;
 import java.math.BigDecimal;
 import java.util.Comparator;
 import java.util.List;
@@ -170,7 +170,8 @@ public class HandingOver {
   }
 
   private long contra(Head head) {
-    return places.contra(head.kind() == Outgoing.Kind.JOB ? PlaceKind.USED_UP : PlaceKind.CUSTOMER);
+    return places.contra(
+        head.kind() == OutboundViews.Kind.JOB ? PlaceKind.USED_UP : PlaceKind.CUSTOMER);
   }
 
   private long despatch(Command command, Head head, String takenBy) {
@@ -194,7 +195,7 @@ public class HandingOver {
 
   /** A posting that was taken back brings goods back: they wait again where they were. */
   @EventListener
-  void takenBack(TakenBack back) {
+  void takenBack(PostingReversed back) {
     Head head = back.document() == null ? null : table.withNumber(back.document()).orElse(null);
     if (head == null) {
       return;

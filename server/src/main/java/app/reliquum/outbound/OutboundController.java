@@ -62,9 +62,9 @@ class OutboundController {
   @Operation(operationId = "listOutboundOrders", summary = "Outbound orders and jobs, filtered")
   @Needs(Permission.LOOK)
   @GetMapping
-  Page<Outgoing.Row> orders(
+  Page<OutboundViews.Row> orders(
       Actor actor,
-      @RequestParam(defaultValue = "OPEN") Outgoing.Filter filter,
+      @RequestParam(defaultValue = "OPEN") OutboundViews.Filter filter,
       @RequestParam(required = false) Long site,
       @RequestParam(required = false) Long customer,
       @RequestParam(required = false) Long item,
@@ -79,7 +79,7 @@ class OutboundController {
       summary = "How many outbound orders are in each list")
   @Needs(Permission.LOOK)
   @GetMapping("/counts")
-  Outgoing.Counts counts(Actor actor) {
+  OutboundViews.Counts counts(Actor actor) {
     return orders.counts(actor);
   }
 
@@ -87,7 +87,7 @@ class OutboundController {
   @Operation(operationId = "listSalesAndMargin", summary = "Sales and margin by item")
   @Needs(Permission.LOOK)
   @GetMapping("/earnings")
-  List<Outgoing.Earning> earnings(
+  List<OutboundViews.Earning> earnings(
       Actor actor,
       @RequestParam(defaultValue = "30") int days,
       @RequestParam(required = false) Long site) {
@@ -105,7 +105,7 @@ class OutboundController {
   @Operation(operationId = "getOutboundOrder", summary = "An outbound order or job")
   @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/{id}")
-  Outgoing.Card order(Actor actor, @PathVariable long id) {
+  OutboundViews.Card order(Actor actor, @PathVariable long id) {
     return orders.card(id, actor);
   }
 
@@ -114,7 +114,7 @@ class OutboundController {
   @Needs(Permission.POST)
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
-  Outgoing.Card add(Command command, @Valid @RequestBody Outgoing.Entry entry) {
+  OutboundViews.Card add(Command command, @Valid @RequestBody OutboundViews.Entry entry) {
     return made(command, "accept order", entry, () -> accepting.add(entry, command.actor()));
   }
 
@@ -123,15 +123,15 @@ class OutboundController {
   @Needs(Permission.POST)
   @PostMapping("/jobs")
   @ResponseStatus(HttpStatus.CREATED)
-  Outgoing.Card addJob(Command command, @Valid @RequestBody Outgoing.JobEntry entry) {
+  OutboundViews.Card addJob(Command command, @Valid @RequestBody OutboundViews.JobEntry entry) {
     return made(command, "accept job", entry, () -> accepting.addJob(entry, command.actor()));
   }
 
   @Operation(operationId = "changeOutboundOrder", summary = "Change an outbound order")
   @Needs(Permission.POST)
   @PutMapping("/{id}")
-  Outgoing.Card change(
-      Command command, @PathVariable long id, @Valid @RequestBody Outgoing.Entry entry) {
+  OutboundViews.Card change(
+      Command command, @PathVariable long id, @Valid @RequestBody OutboundViews.Entry entry) {
     accepting.change(id, entry, command.actor());
     return orders.card(id, command.actor());
   }
@@ -142,8 +142,10 @@ class OutboundController {
       summary = "Cancel what has not been shipped of an order")
   @Needs(Permission.POST)
   @PostMapping("/{id}/closing")
-  Outgoing.Card close(
-      Command command, @PathVariable long id, @Valid @RequestBody Outgoing.ClosingEntry entry) {
+  OutboundViews.Card close(
+      Command command,
+      @PathVariable long id,
+      @Valid @RequestBody OutboundViews.ClosingEntry entry) {
     accepting.close(command, id, entry.reason());
     return orders.card(id, command.actor());
   }
@@ -164,7 +166,8 @@ class OutboundController {
   @Operation(operationId = "allocateOrders", summary = "Allocate many orders")
   @Needs(Permission.POST)
   @PostMapping("/allocation")
-  Outgoing.Allocated allocate(Command command, @Valid @RequestBody Outgoing.AllocationEntry entry) {
+  OutboundViews.Allocated allocate(
+      Command command, @Valid @RequestBody OutboundViews.AllocationEntry entry) {
     return allocating.allocate(entry, command.actor());
   }
 
@@ -172,7 +175,7 @@ class OutboundController {
   @Operation(operationId = "allocateOrder", summary = "Allocate an order")
   @Needs(Permission.POST)
   @PostMapping("/{id}/allocation")
-  Outgoing.Card allocate(Command command, @PathVariable long id) {
+  OutboundViews.Card allocate(Command command, @PathVariable long id) {
     allocating.allocate(id, command.actor());
     return orders.card(id, command.actor());
   }
@@ -181,7 +184,7 @@ class OutboundController {
   @Operation(operationId = "removeReservations", summary = "Remove the reservations of an order")
   @Needs(Permission.POST)
   @PostMapping("/{id}/release")
-  Outgoing.Card release(Command command, @PathVariable long id) {
+  OutboundViews.Card release(Command command, @PathVariable long id) {
     allocating.release(id, command.actor());
     return orders.card(id, command.actor());
   }
@@ -193,7 +196,7 @@ class OutboundController {
   @Operation(operationId = "removeReservation", summary = "Remove one reservation of an order")
   @Needs(Permission.POST)
   @PostMapping("/{id}/reservations/{reservation}/release")
-  Outgoing.Card releaseOne(
+  OutboundViews.Card releaseOne(
       Command command,
       @PathVariable long id,
       @PathVariable long reservation,
@@ -206,7 +209,7 @@ class OutboundController {
   @Operation(operationId = "splitLots", summary = "Let a line be of several lots")
   @Needs(Permission.POST)
   @PostMapping("/{id}/lines/{line}/split")
-  Outgoing.Card split(Command command, @PathVariable long id, @PathVariable int line) {
+  OutboundViews.Card split(Command command, @PathVariable long id, @PathVariable int line) {
     allocating.split(id, line, command.actor());
     return orders.card(id, command.actor());
   }
@@ -215,7 +218,7 @@ class OutboundController {
   @Operation(operationId = "pickEverything", summary = "Pick everything as it is reserved")
   @Needs(Permission.MOVE)
   @PostMapping("/{id}/picking")
-  Outgoing.Card pickAll(Command command, @PathVariable long id) {
+  OutboundViews.Card pickAll(Command command, @PathVariable long id) {
     picking.pickAll(command, id);
     return orders.card(id, command.actor());
   }
@@ -224,7 +227,7 @@ class OutboundController {
   @Operation(operationId = "unassignPicker", summary = "Unassign the picker of an order")
   @Needs(Permission.POST)
   @PostMapping("/{id}/round/leaving")
-  Outgoing.Card free(Command command, @PathVariable long id) {
+  OutboundViews.Card free(Command command, @PathVariable long id) {
     rounds.free(command, id);
     return orders.card(id, command.actor());
   }
@@ -233,7 +236,8 @@ class OutboundController {
   @Operation(operationId = "returnPicked", summary = "Put picked goods back")
   @Needs(Permission.MOVE)
   @PostMapping("/{id}/picked/{reservation}/return")
-  Outgoing.Card putBack(Command command, @PathVariable long id, @PathVariable long reservation) {
+  OutboundViews.Card putBack(
+      Command command, @PathVariable long id, @PathVariable long reservation) {
     picking.putBack(command, id, reservation);
     return orders.card(id, command.actor());
   }
@@ -244,7 +248,7 @@ class OutboundController {
   @Operation(operationId = "addParcel", summary = "Begin a unit load of an order")
   @Needs(Permission.MOVE)
   @PostMapping("/{id}/parcels")
-  Outgoing.Card beginParcel(Command command, @PathVariable long id) {
+  OutboundViews.Card beginParcel(Command command, @PathVariable long id) {
     packing.begin(command, id);
     return orders.card(id, command.actor());
   }
@@ -253,7 +257,7 @@ class OutboundController {
   @Operation(operationId = "packEverything", summary = "Pack everything that is picked")
   @Needs(Permission.MOVE)
   @PostMapping("/{id}/packing")
-  Outgoing.Card packAll(Command command, @PathVariable long id) {
+  OutboundViews.Card packAll(Command command, @PathVariable long id) {
     packing.packAll(command, id);
     return orders.card(id, command.actor());
   }
@@ -262,7 +266,7 @@ class OutboundController {
   @Operation(operationId = "packGoods", summary = "Pack picked goods into a unit load")
   @Needs(Permission.MOVE)
   @PostMapping("/{id}/packed")
-  Outgoing.Card pack(
+  OutboundViews.Card pack(
       Command command, @PathVariable long id, @Valid @RequestBody Packing.PackEntry entry) {
     packing.pack(command, id, entry.picked(), entry.quantity(), entry.load());
     return orders.card(id, command.actor());
@@ -272,7 +276,7 @@ class OutboundController {
   @Operation(operationId = "unpackGoods", summary = "Take goods out of a unit load")
   @Needs(Permission.MOVE)
   @PostMapping("/{id}/packed/{picked}/return")
-  Outgoing.Card unpack(Command command, @PathVariable long id, @PathVariable long picked) {
+  OutboundViews.Card unpack(Command command, @PathVariable long id, @PathVariable long picked) {
     packing.unpack(command, id, picked);
     return orders.card(id, command.actor());
   }
@@ -280,7 +284,7 @@ class OutboundController {
   @Operation(operationId = "deleteParcel", summary = "Delete an empty unit load of an order")
   @Needs(Permission.MOVE)
   @DeleteMapping("/{id}/parcels/{load}")
-  Outgoing.Card drop(Command command, @PathVariable long id, @PathVariable long load) {
+  OutboundViews.Card drop(Command command, @PathVariable long id, @PathVariable long load) {
     packing.drop(command, id, load);
     return orders.card(id, command.actor());
   }
@@ -289,7 +293,7 @@ class OutboundController {
   @Operation(operationId = "weighParcel", summary = "Weigh a unit load, or state its weight")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/{id}/parcels/{load}/weight")
-  Outgoing.Card weigh(
+  OutboundViews.Card weigh(
       Command command,
       @PathVariable long id,
       @PathVariable long load,
@@ -302,7 +306,7 @@ class OutboundController {
   @Operation(operationId = "bookCarriage", summary = "Have a carrier take a unit load")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/{id}/parcels/{load}/carriage")
-  Outgoing.Card carry(
+  OutboundViews.Card carry(
       Command command,
       @PathVariable long id,
       @PathVariable long load,
@@ -315,13 +319,15 @@ class OutboundController {
   @Operation(operationId = "shipOrder", summary = "Ship what is picked or packed of an order")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/{id}/hand-over")
-  Outgoing.Card handOver(
-      Command command, @PathVariable long id, @Valid @RequestBody Outgoing.HandOverEntry entry) {
+  OutboundViews.Card handOver(
+      Command command,
+      @PathVariable long id,
+      @Valid @RequestBody OutboundViews.HandOverEntry entry) {
     handingOver.handOver(command, id, entry.takenBy());
     return orders.card(id, command.actor());
   }
 
-  private Outgoing.Card made(Command command, String what, Object entry, Supplier<Long> work) {
+  private OutboundViews.Card made(Command command, String what, Object entry, Supplier<Long> work) {
     return orders.card(work.get(), command.actor());
   }
 }

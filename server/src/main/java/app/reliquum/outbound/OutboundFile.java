@@ -144,7 +144,7 @@ class OutboundFile {
       List<Fault> faults) {
     RowFile.Entry first = rows.get(0);
     int before = faults.size();
-    List<Outgoing.LineEntry> lines = new ArrayList<>();
+    List<OutboundViews.LineEntry> lines = new ArrayList<>();
     for (RowFile.Entry row : rows) {
       try {
         lines.add(line(row));
@@ -167,7 +167,7 @@ class OutboundFile {
           told(first, "needed", Numbers::day, "is no date, like 2026-12-31").orElse(null);
       long id =
           accepting.add(
-              new Outgoing.Entry(
+              new OutboundViews.Entry(
                   null,
                   first.cell("number"),
                   first.cell("customer"),
@@ -191,8 +191,8 @@ class OutboundFile {
     }
   }
 
-  private static Outgoing.LineEntry line(RowFile.Entry row) {
-    return new Outgoing.LineEntry(
+  private static OutboundViews.LineEntry line(RowFile.Entry row) {
+    return new OutboundViews.LineEntry(
         row.cell("item"),
         Quantity.of(row.cell("quantity")),
         row.cell("pack"),
@@ -245,7 +245,7 @@ class OutboundFile {
     PartyType seller =
         order.getSellerSupplierParty() == null ? null : order.getSellerSupplierParty().getParty();
     long site = site(seller, actor);
-    List<Outgoing.LineEntry> lines = new ArrayList<>();
+    List<OutboundViews.LineEntry> lines = new ArrayList<>();
     for (OrderLineType one : order.getOrderLine()) {
       lines.add(line(one.getLineItem()));
     }
@@ -258,7 +258,7 @@ class OutboundFile {
             .orElse(null);
     long id =
         accepting.add(
-            new Outgoing.Entry(
+            new OutboundViews.Entry(
                 null,
                 null,
                 customer.code(),
@@ -320,7 +320,7 @@ class OutboundFile {
             + ".");
   }
 
-  private Outgoing.LineEntry line(LineItemType line) {
+  private OutboundViews.LineEntry line(LineItemType line) {
     String where = "Line " + line.getIDValue() + ": ";
     Catalog.Measured item = reading.item(line.getItem(), where);
     Quantity quantity =
@@ -334,6 +334,6 @@ class OutboundFile {
     if (price != null && price.signum() < 0) {
       throw Problem.invalid("file", where + "a price is not below zero.");
     }
-    return new Outgoing.LineEntry(item.code(), quantity, "", null, price, null, null);
+    return new OutboundViews.LineEntry(item.code(), quantity, "", null, price, null, null);
   }
 }

@@ -66,8 +66,8 @@ public class OutboundOrders {
   }
 
   /** A page of orders that leave from where someone may work. */
-  public Page<Outgoing.Row> page(
-      Outgoing.Filter filter,
+  public Page<OutboundViews.Row> page(
+      OutboundViews.Filter filter,
       Long site,
       Long customer,
       Long item,
@@ -78,7 +78,7 @@ public class OutboundOrders {
     return rows.page(new OutboundRows.Query(filter, site, customer, item, q, offset, limit), actor);
   }
 
-  Outgoing.Counts counts(Actor actor) {
+  OutboundViews.Counts counts(Actor actor) {
     return rows.counts(actor);
   }
 
@@ -107,12 +107,12 @@ public class OutboundOrders {
   }
 
   /** An order whole. */
-  public Outgoing.Card card(long id, Actor actor) {
+  public OutboundViews.Card card(long id, Actor actor) {
     Head head = table.find(id).orElseThrow(() -> Problem.missing("order", id));
     places.requireSite(head.siteId(), actor);
     List<LineRow> lineRows = table.lines(id);
-    List<Outgoing.Line> lines = lines(head, lineRows);
-    List<Outgoing.Despatch> despatches = rows.despatches(id);
+    List<OutboundViews.Line> lines = lines(head, lineRows);
+    List<OutboundViews.Despatch> despatches = rows.despatches(id);
     BigDecimal value = BigDecimal.ZERO;
     for (LineRow row : lineRows) {
       if (row.price() != null) {
@@ -123,9 +123,9 @@ public class OutboundOrders {
         despatches.stream()
             .flatMap(one -> one.goods().stream())
             .filter(one -> !one.takenBack())
-            .map(Outgoing.Goods::cost)
+            .map(OutboundViews.Goods::cost)
             .reduce(BigDecimal.ZERO, BigDecimal::add);
-    return new Outgoing.Card(
+    return new OutboundViews.Card(
         head.id(),
         head.version(),
         head.number(),
@@ -162,7 +162,7 @@ public class OutboundOrders {
     return moment == null ? null : moment.toInstant(ZoneOffset.UTC);
   }
 
-  private List<Outgoing.Line> lines(Head head, List<LineRow> lineRows) {
+  private List<OutboundViews.Line> lines(Head head, List<LineRow> lineRows) {
     Map<Integer, Outbound.Line> figures =
         progress.lines(head).stream().collect(Collectors.toMap(Outbound.Line::line, line -> line));
     List<Long> items = lineRows.stream().map(LineRow::itemId).distinct().toList();
@@ -173,11 +173,11 @@ public class OutboundOrders {
             one.coming(items, head.siteId())
                 .forEach((item, more) -> onTheWay.merge(item, more, Quantity::plus)));
     Map<Long, Policy> policies = rules.policies(Set.copyOf(items), head.siteId());
-    List<Outgoing.Line> lines = new ArrayList<>();
+    List<OutboundViews.Line> lines = new ArrayList<>();
     for (LineRow row : lineRows) {
       Outbound.Line line = figures.get(row.lineNo());
       lines.add(
-          new Outgoing.Line(
+          new OutboundViews.Line(
               row.lineNo(),
               row.itemId(),
               row.code(),
@@ -209,7 +209,7 @@ public class OutboundOrders {
   }
 
   /** What left for customers in the last days, by item, the best earning first. */
-  List<Outgoing.Earning> earnings(int days, Long site, Actor actor) {
+  List<OutboundViews.Earning> earnings(int days, Long site, Actor actor) {
     if (days < 1 || days > MOST_DAYS) {
       throw Problem.invalid("days", "Choose between 1 and " + MOST_DAYS + " days.");
     }

@@ -4,11 +4,11 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
 import app.reliquum.core.scan.OwnLabel;
 import app.reliquum.house.House;
-import app.reliquum.papers.Paper;
-import app.reliquum.papers.Paper.Column;
-import app.reliquum.papers.Paper.Kind;
-import app.reliquum.papers.Press;
 import app.reliquum.places.Places;
+import app.reliquum.printing.Paper;
+import app.reliquum.printing.Paper.Column;
+import app.reliquum.printing.Paper.Kind;
+import app.reliquum.printing.PdfPrinter;
 import app.reliquum.ubl.DespatchAdvices;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -36,7 +36,7 @@ class OutboundPapers {
   private final Customers customers;
   private final Places places;
   private final House house;
-  private final Press press;
+  private final PdfPrinter printer;
   private final DespatchAdvices advices;
 
   OutboundPapers(
@@ -44,13 +44,13 @@ class OutboundPapers {
       Customers customers,
       Places places,
       House house,
-      Press press,
+      PdfPrinter printer,
       DespatchAdvices advices) {
     this.orders = orders;
     this.customers = customers;
     this.places = places;
     this.house = house;
-    this.press = press;
+    this.printer = printer;
     this.advices = advices;
   }
 
@@ -69,8 +69,8 @@ class OutboundPapers {
   /** Prints one. */
   @Transactional(readOnly = true)
   public byte[] print(long id, Which kind, Long despatch, Long load, Actor actor) {
-    Outgoing.Card card = orders.card(id, actor);
-    return press.pdf(
+    OutboundViews.Card card = orders.card(id, actor);
+    return printer.pdf(
         switch (kind) {
           case PICK -> pickSheet(card);
           case PACKING -> packingList(card);
@@ -79,7 +79,7 @@ class OutboundPapers {
         });
   }
 
-  private static Outgoing.Despatch despatched(Outgoing.Card card, Long despatch) {
+  private static OutboundViews.Despatch despatched(OutboundViews.Card card, Long despatch) {
     if (card.despatches().isEmpty()) {
       throw Problem.refused(
           "nothing-gone", "Nothing of " + card.number() + " has been handed over yet.");
@@ -92,7 +92,7 @@ class OutboundPapers {
             .orElseThrow(() -> Problem.missing("despatch of " + card.number(), despatch));
   }
 
-  private Paper begin(String title, Outgoing.Card card) {
+  private Paper begin(String title, OutboundViews.Card card) {
     Map<String, List<String>> parties = new LinkedHashMap<>();
     Places.Named site = places.named(card.siteId());
     parties.put("From", lines(site.name(), site.street(), site.town()));
@@ -115,13 +115,13 @@ class OutboundPapers {
     return day == null ? "–" : day.format(DAY);
   }
 
-  private String moment(Outgoing.Card card, Instant moment) {
+  private String moment(OutboundViews.Card card, Instant moment) {
     return moment == null
         ? "–"
         : moment.atZone(ZoneId.of(places.named(card.siteId()).timeZone())).format(MOMENT);
   }
 
-  private Map<String, String> facts(Outgoing.Card card) {
+  private Map<String, String> facts(OutboundViews.Card card) {
     Map<String, String> facts = new LinkedHashMap<>();
     facts.put("Needed", day(card.needed()));
     if (!card.reference().isEmpty()) {
@@ -130,7 +130,7 @@ class OutboundPapers {
     return facts;
   }
 
-  private Paper pickSheet(Outgoing.Card card) {
+  private Paper pickSheet(OutboundViews.Card card) {
     Map<String, String> facts = facts(card);
     facts.put("Lines", Integer.toString(card.lines().size()));
     List<List<String>> rows =
@@ -146,7 +146,7 @@ class OutboundPapers {
                         "",
                         new OwnLabel(OwnLabel.Kind.ITEM, one.item()).text()))
             .toList();
-    String missing = listed(card, line -> line.missing().isPositive(), Outgoing.Line::missing);
+    String missing = listed(card, line -> line.missing().isPositive(), OutboundViews.Line::missing);
     return begin("Pick sheet", card)
         .facts(facts)
         .words(card.note())
@@ -165,25 +165,25 @@ class OutboundPapers {
   }
 
   private static String listed(
-      Outgoing.Card card,
-      Predicate<Outgoing.Line> which,
-      java.util.function.Function<Outgoing.Line, Object> figure) {
+      OutboundViews.Card card,
+      Predicate<OutboundViews.Line> which,
+      java.util.function.Function<OutboundViews.Line, Object> figure) {
     return card.lines().stream()
         .filter(which)
         .map(line -> figure.apply(line) + " " + line.symbol() + " " + line.name())
         .collect(Collectors.joining(", "));
   }
 
-  private Paper packingList(Outgoing.Card card) {
+  private Paper packingList(OutboundViews.Card card) {
     if (card.parcels().isEmpty()) {
       throw Problem.refused("nothing-packed", "Nothing of " + card.number() + " is packed yet.");
     }
     Map<String, String> facts = facts(card);
     facts.put("Unit loads", Integer.toString(card.parcels().size()));
     Paper paper = begin("Packing list", card).facts(facts);
-    for (Outgoing.Parcel parcel : card.parcels()) {
+    for (OutboundViews.Parcel parcel : card.parcels()) {
       List<List<String>> rows = new ArrayList<>();
-      for (Outgoing.Kept one : card.kept()) {
+      for (OutboundViews.Kept one : card.kept()) {
         if (one.packed() && one.loadId() == parcel.load()) {
           rows.add(
               row(
@@ -218,9 +218,9 @@ class OutboundPapers {
   }
 
   /** The carrier's number as a barcode, where it goes, and the number of the unit load. */
-  private Paper carrierLabel(Outgoing.Card card, long load) {
+  private Paper carrierLabel(OutboundViews.Card card, long load) {
     int number = 0;
-    for (Outgoing.Parcel parcel : card.parcels()) {
+    for (OutboundViews.Parcel parcel : card.parcels()) {
       number++;
       if (parcel.load() != load) {
         continue;
@@ -261,7 +261,7 @@ class OutboundPapers {
     return List.of(item, name, marks, quantity);
   }
 
-  private Paper dispatchNote(Outgoing.Card card, Outgoing.Despatch of) {
+  private Paper dispatchNote(OutboundViews.Card card, OutboundViews.Despatch of) {
     Map<String, String> facts = facts(card);
     facts.put("Dispatch", of.number());
     facts.put("Handed over", moment(card, of.at()));
@@ -290,7 +290,7 @@ class OutboundPapers {
         .signatures("Handed over: name, signature, date", "Received: name, signature, date");
   }
 
-  private static java.math.BigDecimal open(Outgoing.Line line) {
+  private static java.math.BigDecimal open(OutboundViews.Line line) {
     return line.asked().minus(line.withdrawn()).minus(line.gone()).amount();
   }
 
@@ -304,8 +304,8 @@ class OutboundPapers {
   /** The despatch advice of what was handed over. */
   @Transactional(readOnly = true)
   public byte[] advice(long id, long despatch, Actor actor) {
-    Outgoing.Card card = orders.card(id, actor);
-    Outgoing.Despatch of = despatched(card, despatch);
+    OutboundViews.Card card = orders.card(id, actor);
+    OutboundViews.Despatch of = despatched(card, despatch);
     if (card.customerId() == null) {
       throw Problem.refused("job", "A job goes to nobody.");
     }

@@ -43,7 +43,7 @@ class OutboundRows {
 
   /** A question for a list. Whatever is null does not narrow it. */
   record Query(
-      Outgoing.Filter filter,
+      OutboundViews.Filter filter,
       Long site,
       Long customer,
       Long item,
@@ -51,7 +51,7 @@ class OutboundRows {
       int offset,
       int limit) {}
 
-  private String condition(Outgoing.Filter filter) {
+  private String condition(OutboundViews.Filter filter) {
     return switch (filter) {
       case OPEN -> OPEN;
       case LATE -> OPEN + " and o.needed < " + days.todaySql("o.site_id");
@@ -65,7 +65,7 @@ class OutboundRows {
     return actor.everywhere() ? "" : " and o.site_id in (:sites)";
   }
 
-  Page<Outgoing.Row> page(Query query, Actor actor) {
+  Page<OutboundViews.Row> page(Query query, Actor actor) {
     String words = query.q() == null ? "" : query.q().strip().replaceAll("[%_\\\\]", "");
     String where =
         " where "
@@ -103,7 +103,7 @@ class OutboundRows {
           case GONE, CANCELLED, ALL -> true;
           default -> false;
         };
-    List<Outgoing.Row> rows =
+    List<OutboundViews.Row> rows =
         jdbc.sql(
                 """
                 select o.*, s.name site, if(o.kind = 'JOB', k.name, c.name) party, w.name picker,
@@ -136,14 +136,15 @@ class OutboundRows {
     return new Page<>(total, query.offset(), rows);
   }
 
-  private static Outgoing.Row row(ResultSet row, Map<Long, LocalDate> today) throws SQLException {
+  private static OutboundViews.Row row(ResultSet row, Map<Long, LocalDate> today)
+      throws SQLException {
     LocalDate needed = date(row.getDate("needed"));
     Outbound.State state = Outbound.State.valueOf(row.getString("state"));
     boolean ended = state.ended();
-    return new Outgoing.Row(
+    return new OutboundViews.Row(
         row.getLong("id"),
         row.getString("number"),
-        Outgoing.Kind.valueOf(row.getString("kind")),
+        OutboundViews.Kind.valueOf(row.getString("kind")),
         state,
         row.getLong("site_id"),
         row.getString("site"),
@@ -168,17 +169,17 @@ class OutboundRows {
         : 0;
   }
 
-  Outgoing.Counts counts(Actor actor) {
-    return new Outgoing.Counts(
-        count(Outgoing.Filter.OPEN, actor),
-        count(Outgoing.Filter.LATE, actor),
-        count(Outgoing.Filter.SHORT, actor),
-        count(Outgoing.Filter.ALLOCATED, actor),
-        count(Outgoing.Filter.PICKING, actor),
-        count(Outgoing.Filter.PACKED, actor));
+  OutboundViews.Counts counts(Actor actor) {
+    return new OutboundViews.Counts(
+        count(OutboundViews.Filter.OPEN, actor),
+        count(OutboundViews.Filter.LATE, actor),
+        count(OutboundViews.Filter.SHORT, actor),
+        count(OutboundViews.Filter.ALLOCATED, actor),
+        count(OutboundViews.Filter.PICKING, actor),
+        count(OutboundViews.Filter.PACKED, actor));
   }
 
-  private int count(Outgoing.Filter filter, Actor actor) {
+  private int count(OutboundViews.Filter filter, Actor actor) {
     return jdbc.sql(
             "select count(*) from outbound_order o where " + condition(filter) + seenBy(actor))
         .param("sites", actor.siteNumbers())
@@ -188,7 +189,7 @@ class OutboundRows {
 
   // One order
 
-  List<Outgoing.Kept> kept(String number, long order) {
+  List<OutboundViews.Kept> kept(String number, long order) {
     return jdbc.sql(
             """
             select r.*, i.code, i.name, i.unit, p.address, p.walk, o.code lot, o.expiry,
@@ -202,7 +203,7 @@ class OutboundRows {
         .params(order, number)
         .query(
             (row, n) ->
-                new Outgoing.Kept(
+                new OutboundViews.Kept(
                     row.getLong("id"),
                     row.getInt("document_line"),
                     row.getLong("item_id"),
@@ -226,7 +227,7 @@ class OutboundRows {
         .list();
   }
 
-  List<Outgoing.Parcel> parcels(long order) {
+  List<OutboundViews.Parcel> parcels(long order) {
     return jdbc.sql(
             """
             select p.unit_load_id, u.code, p.weight, p.weighed, p.service, p.tracking,
@@ -240,7 +241,7 @@ class OutboundRows {
         .param(order)
         .query(
             (row, n) ->
-                new Outgoing.Parcel(
+                new OutboundViews.Parcel(
                     row.getLong(1),
                     row.getString(2),
                     row.getBigDecimal(3),
@@ -252,8 +253,8 @@ class OutboundRows {
         .list();
   }
 
-  List<Outgoing.Despatch> despatches(long order) {
-    Map<Long, List<Outgoing.Goods>> goods = new LinkedHashMap<>();
+  List<OutboundViews.Despatch> despatches(long order) {
+    Map<Long, List<OutboundViews.Goods>> goods = new LinkedHashMap<>();
     jdbc.sql(
             """
             select g.*, i.code, i.name, i.unit, o.code lot, o.expiry, s.code serial, u.code load_code
@@ -277,7 +278,7 @@ class OutboundRows {
         .param(order)
         .query(
             (row, n) ->
-                new Outgoing.Despatch(
+                new OutboundViews.Despatch(
                     row.getLong(1),
                     row.getString(2),
                     Utc.instant(row.getTimestamp(3)),
@@ -287,8 +288,8 @@ class OutboundRows {
         .list();
   }
 
-  private static Outgoing.Goods goods(ResultSet row) throws SQLException {
-    return new Outgoing.Goods(
+  private static OutboundViews.Goods goods(ResultSet row) throws SQLException {
+    return new OutboundViews.Goods(
         row.getLong("id"),
         row.getInt("line_no"),
         row.getLong("posting_id"),
@@ -306,7 +307,7 @@ class OutboundRows {
         row.getBoolean("taken_back"));
   }
 
-  List<Outgoing.Event> events(long order) {
+  List<OutboundViews.Event> events(long order) {
     return jdbc.sql(
             """
             select e.at, w.name, e.what, e.detail
@@ -316,7 +317,7 @@ class OutboundRows {
         .param(order)
         .query(
             (row, n) ->
-                new Outgoing.Event(
+                new OutboundViews.Event(
                     Utc.instant(row.getTimestamp(1)),
                     row.getString(2),
                     row.getString(3),
@@ -342,7 +343,7 @@ class OutboundRows {
   }
 
   /** What left for customers since a moment, by item, the best earning first. */
-  List<Outgoing.Earning> earnings(Instant since, Long site, Actor actor) {
+  List<OutboundViews.Earning> earnings(Instant since, Long site, Actor actor) {
     return jdbc.sql(
             """
             select g.item_id, i.code, i.name, i.unit, sum(g.quantity) quantity,
@@ -364,7 +365,7 @@ class OutboundRows {
             (row, n) -> {
               BigDecimal sold = money(row.getBigDecimal("sold"));
               BigDecimal margin = sold.subtract(money(row.getBigDecimal("priced")));
-              return new Outgoing.Earning(
+              return new OutboundViews.Earning(
                   row.getLong("item_id"),
                   row.getString("code"),
                   row.getString("name"),

@@ -36,7 +36,7 @@ class OutboundTable {
       long id,
       int version,
       String number,
-      Outgoing.Kind kind,
+      OutboundViews.Kind kind,
       Outbound.State state,
       long siteId,
       long customerId,
@@ -57,7 +57,7 @@ class OutboundTable {
       String tote) {
 
     boolean isJob() {
-      return kind == Outgoing.Kind.JOB;
+      return kind == OutboundViews.Kind.JOB;
     }
 
     boolean isAllocated() {
@@ -122,7 +122,7 @@ class OutboundTable {
 
   long insert(
       String number,
-      Outgoing.Kind kind,
+      OutboundViews.Kind kind,
       long site,
       long customer,
       long kit,

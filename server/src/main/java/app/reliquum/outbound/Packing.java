@@ -109,7 +109,7 @@ public class Packing {
 
   /** The unit loads of an order. */
   @Transactional(readOnly = true)
-  public List<Outgoing.Parcel> parcels(long order) {
+  public List<OutboundViews.Parcel> parcels(long order) {
     return rows.parcels(order);
   }
 

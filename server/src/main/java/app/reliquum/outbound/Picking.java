@@ -11,7 +11,7 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.removal.Candidate;
 import app.reliquum.core.removal.Policy;
 import app.reliquum.core.removal.Removal;
-import app.reliquum.counting.Suspicions;
+import app.reliquum.counting.ReportedDiscrepancies;
 import app.reliquum.outbound.OutboundTable.Head;
 import app.reliquum.outbound.OutboundTable.LineRow;
 import app.reliquum.places.Places;
@@ -49,7 +49,7 @@ public class Picking {
   private final PickRounds rounds;
   private final Reserving reserving;
   private final RemovalRules rules;
-  private final Suspicions suspicions;
+  private final ReportedDiscrepancies discrepancies;
   private final Catalog catalog;
   private final Places places;
   private final Stock stock;
@@ -62,7 +62,7 @@ public class Picking {
       PickRounds rounds,
       Reserving reserving,
       RemovalRules rules,
-      Suspicions suspicions,
+      ReportedDiscrepancies discrepancies,
       Catalog catalog,
       Places places,
       Stock stock) {
@@ -73,7 +73,7 @@ public class Picking {
     this.rounds = rounds;
     this.reserving = reserving;
     this.rules = rules;
-    this.suspicions = suspicions;
+    this.discrepancies = discrepancies;
     this.catalog = catalog;
     this.places = places;
     this.stock = stock;
@@ -89,7 +89,11 @@ public class Picking {
    * @param reason why it is less; null if it is not
    */
   public record Take(
-      long reservation, PositionKey taken, Quantity quantity, long into, Outgoing.Reason reason) {}
+      long reservation,
+      PositionKey taken,
+      Quantity quantity,
+      long into,
+      OutboundViews.Reason reason) {}
 
   /**
    * What came of it.
@@ -241,11 +245,11 @@ public class Picking {
         .filter(other -> other.key().equals(one.key()))
         .forEach(other -> reserving.release(other, other.quantity()));
     if (take.reason().doubtful()) {
-      suspicions.say(
+      discrepancies.say(
           command,
-          new Suspicions.Entry(
+          new ReportedDiscrepancies.Entry(
               one.key().place(),
-              take.reason() == Outgoing.Reason.EMPTY,
+              take.reason() == OutboundViews.Reason.EMPTY,
               head.number() + ": " + rest + " short"));
     }
     List<String> missing = new ArrayList<>();

@@ -3,7 +3,7 @@
  *
  * <p>{@link Accepting} takes orders in, {@link Allocating} reserves by the removal rules, {@link
  * PickRounds} plans walks, {@link Picking}, {@link Packing} and {@link HandingOver} do the work;
- * {@link Outgoing} is what an order looks like from outside. Its state follows from its lines
+ * {@link OutboundViews} is what an order looks like from outside. Its state follows from its lines
  * ({@code OutboundProgress}); orders are locked before positions.
  */
 @org.springframework.modulith.ApplicationModule(displayName = "Outbound")

@@ -6,7 +6,7 @@ import app.reliquum.api.Told;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
-import app.reliquum.core.putaway.Parcel;
+import app.reliquum.core.putaway.GoodsToPutAway;
 import app.reliquum.core.putaway.Plan;
 import app.reliquum.core.putaway.PutAway;
 import app.reliquum.core.putaway.Shelf;
@@ -77,12 +77,12 @@ public class PuttingAway {
   private Plan plan(
       long site, PositionKey goods, Quantity quantity, SiteShelves.Supposed supposed) {
     Catalog.Stored item = catalog.stored(goods.item());
-    Parcel parcel = parcel(goods, quantity, item);
+    GoodsToPutAway parcel = parcel(goods, quantity, item);
     long overflow = places.receiving(site).overflowArea();
     return PutAway.plan(parcel, new SiteShelves(jdbc, site, parcel, item, overflow, supposed));
   }
 
-  private Parcel parcel(PositionKey goods, Quantity quantity, Catalog.Stored item) {
+  private GoodsToPutAway parcel(PositionKey goods, Quantity quantity, Catalog.Stored item) {
     if (!quantity.isPositive()) {
       throw Problem.invalid("quantity", "Expected more than zero, not " + quantity + ".");
     }
@@ -91,7 +91,7 @@ public class PuttingAway {
             .map(Pack::factor)
             .min(Quantity::compareTo)
             .orElse(Quantity.ONE);
-    return new Parcel(
+    return new GoodsToPutAway(
         goods.item(),
         goods.lot(),
         goods.condition(),
@@ -109,7 +109,7 @@ public class PuttingAway {
     if (!quantity.isPositive()) {
       return Optional.empty();
     }
-    Parcel parcel = parcel(goods, quantity, catalog.stored(goods.item()));
+    GoodsToPutAway parcel = parcel(goods, quantity, catalog.stored(goods.item()));
     List<Shelf> shelf = SiteShelves.shelves(jdbc, List.of(place));
     if (shelf.isEmpty()) {
       return Optional.empty();

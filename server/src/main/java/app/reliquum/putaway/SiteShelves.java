@@ -5,7 +5,7 @@ import app.reliquum.core.category.CategoryPath;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.place.AreaPurpose;
 import app.reliquum.core.place.MixingPolicy;
-import app.reliquum.core.putaway.Parcel;
+import app.reliquum.core.putaway.GoodsToPutAway;
 import app.reliquum.core.putaway.PutAwayFacts;
 import app.reliquum.core.putaway.Shelf;
 import app.reliquum.core.quantity.Quantity;
@@ -30,7 +30,7 @@ final class SiteShelves implements PutAwayFacts {
 
   private final JdbcClient jdbc;
   private final long site;
-  private final Parcel parcel;
+  private final GoodsToPutAway parcel;
   private final List<String> categories;
   private final long overflowArea;
   private final Supposed supposed;
@@ -58,7 +58,7 @@ final class SiteShelves implements PutAwayFacts {
   SiteShelves(
       JdbcClient jdbc,
       long site,
-      Parcel parcel,
+      GoodsToPutAway parcel,
       Catalog.Stored item,
       long overflowArea,
       Supposed supposed) {

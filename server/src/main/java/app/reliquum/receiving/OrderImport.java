@@ -81,11 +81,11 @@ class OrderImport {
       List<Fault> faults) {
     RowFile.Entry first = rows.get(0);
     int before = faults.size();
-    List<Inbound.LineEntry> lines = new ArrayList<>();
+    List<InboundViews.LineEntry> lines = new ArrayList<>();
     for (RowFile.Entry row : rows) {
       try {
         lines.add(
-            new Inbound.LineEntry(
+            new InboundViews.LineEntry(
                 row.cell("item"), Quantity.of(row.cell("quantity")), row.cell("pack"), price(row)));
       } catch (QuantityException fault) {
         faults.add(new Fault(row.row(), fault.getMessage()));
@@ -104,8 +104,8 @@ class OrderImport {
       return;
     }
     try {
-      Inbound.Entry entry =
-          new Inbound.Entry(
+      InboundViews.Entry entry =
+          new InboundViews.Entry(
               null, first.cell("number"), first.cell("supplier"), site, expected(first), "", lines);
       made.add(orders.add(entry, actor).number());
     } catch (Problem problem) {

@@ -5,7 +5,7 @@ final class OrderLetter {
 
   private OrderLetter() {}
 
-  static String text(Inbound.Card order, Suppliers.Card supplier) {
+  static String text(InboundViews.Card order, Suppliers.Card supplier) {
     StringBuilder text = new StringBuilder();
     text.append("To ").append(supplier.name()).append('\n');
     if (!supplier.street().isEmpty()) {
@@ -16,7 +16,7 @@ final class OrderLetter {
       text.append(" by ").append(order.expected());
     }
     text.append(", under our number ").append(order.number()).append(":\n\n");
-    for (Inbound.Line line : order.lines()) {
+    for (InboundViews.Line line : order.lines()) {
       text.append(
           "%3d  %10s %-8s  %-14s %s%s%n"
               .formatted(

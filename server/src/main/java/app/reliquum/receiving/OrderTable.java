@@ -41,7 +41,7 @@ class OrderTable {
       long id,
       int version,
       String number,
-      Inbound.Kind kind,
+      InboundViews.Kind kind,
       Arrival.State state,
       long supplierId,
       long siteId,
@@ -77,7 +77,7 @@ class OrderTable {
 
   long insert(
       String number,
-      Inbound.Kind kind,
+      InboundViews.Kind kind,
       long supplier,
       long site,
       LocalDate expected,
@@ -221,8 +221,8 @@ class OrderTable {
 
   // What lists show
 
-  Page<Inbound.Row> page(
-      Inbound.Filter filter,
+  Page<InboundViews.Row> page(
+      InboundViews.Filter filter,
       Long site,
       Long item,
       String typed,
@@ -263,11 +263,11 @@ class OrderTable {
     long total =
         jdbc.sql("select count(*)" + tables + where).params(params).query(Long.class).single();
     String order =
-        filter == Inbound.Filter.CLOSED || filter == Inbound.Filter.ALL
+        filter == InboundViews.Filter.CLOSED || filter == InboundViews.Filter.ALL
             ? " order by coalesce(o.last_receipt, o.created) desc, o.id desc"
             : " order by o.expected is null, o.expected, o.number";
     Map<Long, LocalDate> today = days.today();
-    List<Inbound.Row> rows =
+    List<InboundViews.Row> rows =
         jdbc.sql(
                 """
                 select o.*, s.name supplier, t.name site,
@@ -289,12 +289,13 @@ class OrderTable {
     return new Page<>(total, offset, rows);
   }
 
-  private static Inbound.Row row(ResultSet row, Map<Long, LocalDate> today) throws SQLException {
+  private static InboundViews.Row row(ResultSet row, Map<Long, LocalDate> today)
+      throws SQLException {
     LocalDate expected = date(row.getDate("expected"));
     Arrival.State state = Arrival.State.valueOf(row.getString("state"));
-    Inbound.Kind kind = Inbound.Kind.valueOf(row.getString("kind"));
+    InboundViews.Kind kind = InboundViews.Kind.valueOf(row.getString("kind"));
     BigDecimal progress = row.getBigDecimal("progress");
-    return new Inbound.Row(
+    return new InboundViews.Row(
         row.getLong("id"),
         row.getString("number"),
         kind,
@@ -319,7 +320,7 @@ class OrderTable {
         : 0;
   }
 
-  List<Inbound.Event> events(long order) {
+  List<InboundViews.Event> events(long order) {
     return jdbc.sql(
             """
             select e.at, w.name, e.what, e.detail from inbound_event e
@@ -328,7 +329,7 @@ class OrderTable {
         .param(order)
         .query(
             (row, n) ->
-                new Inbound.Event(
+                new InboundViews.Event(
                     Utc.instant(row.getTimestamp(1)),
                     row.getString(2),
                     row.getString(3),
@@ -336,7 +337,7 @@ class OrderTable {
         .list();
   }
 
-  List<Inbound.Receipt> receipts(String number) {
+  List<InboundViews.Receipt> receipts(String number) {
     return jdbc.sql(
             """
             select p.id, p.effective, w.name person, coalesce(p.document_line, 0) line, i.code,
@@ -354,7 +355,7 @@ class OrderTable {
         .param(number)
         .query(
             (row, n) ->
-                new Inbound.Receipt(
+                new InboundViews.Receipt(
                     row.getLong(1),
                     Utc.instant(row.getTimestamp(2)),
                     row.getString(3),

@@ -24,8 +24,8 @@ import app.reliquum.stock.AboutToReverse;
 import app.reliquum.stock.Coming;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
+import app.reliquum.stock.PostingReversed;
 import app.reliquum.stock.Stock;
-import app.reliquum.stock.TakenBack;
 import app.reliquum.stock.UnitLoads;
 import java.math.BigDecimal;
 import java.math.MathContext;
@@ -85,7 +85,7 @@ public class Orders implements Coming {
   public record Expected(
       long id,
       String number,
-      Inbound.Kind kind,
+      InboundViews.Kind kind,
       Arrival.State state,
       long site,
       String supplier,
@@ -97,8 +97,8 @@ public class Orders implements Coming {
       long item, String code, String name, String symbol, Arrival.OrderLine line) {}
 
   @Transactional(readOnly = true)
-  public Page<Inbound.Row> page(
-      Inbound.Filter filter,
+  public Page<InboundViews.Row> page(
+      InboundViews.Filter filter,
       Long site,
       Long item,
       String typed,
@@ -110,7 +110,7 @@ public class Orders implements Coming {
 
   /** An order whole. */
   @Transactional(readOnly = true)
-  public Inbound.Card card(long id, Actor actor) {
+  public InboundViews.Card card(long id, Actor actor) {
     OrderTable.Head head = head(id);
     Places.Receiving site = places.receiving(head.siteId());
     actor.requireSite(head.siteId(), site.name());
@@ -118,16 +118,16 @@ public class Orders implements Coming {
         head.supplierId() == 0
             ? Optional.empty()
             : Optional.of(suppliers.supplier(head.supplierId()));
-    List<Inbound.Line> lines = table.lines(id).stream().map(Orders::line).toList();
+    List<InboundViews.Line> lines = table.lines(id).stream().map(Orders::line).toList();
     BigDecimal value = BigDecimal.ZERO;
     boolean priced = false;
-    for (Inbound.Line line : lines) {
+    for (InboundViews.Line line : lines) {
       if (line.price() != null) {
         value = value.add(line.packs().amount().multiply(line.price()));
         priced = true;
       }
     }
-    return new Inbound.Card(
+    return new InboundViews.Card(
         head.id(),
         head.version(),
         head.number(),
@@ -151,9 +151,9 @@ public class Orders implements Coming {
         table.events(id));
   }
 
-  private static Inbound.Line line(OrderTable.LineRow row) {
+  private static InboundViews.Line line(OrderTable.LineRow row) {
     Arrival.OrderLine line = row.arrival();
-    return new Inbound.Line(
+    return new InboundViews.Line(
         row.lineNo(),
         row.origin(),
         row.itemId(),
@@ -203,7 +203,7 @@ public class Orders implements Coming {
 
   /** Writes an order down. */
   @Transactional
-  public Inbound.Card add(Inbound.Entry entry, Actor actor) {
+  public InboundViews.Card add(InboundViews.Entry entry, Actor actor) {
     String number =
         entry.number() == null || entry.number().isBlank()
             ? nextNumber("PO")
@@ -220,7 +220,7 @@ public class Orders implements Coming {
     long id =
         table.insert(
             number,
-            Inbound.Kind.PURCHASE,
+            InboundViews.Kind.PURCHASE,
             supplier(entry).id(),
             entry.site(),
             entry.expected(),
@@ -234,14 +234,14 @@ public class Orders implements Coming {
 
   /** Changes an order of which nothing has come. */
   @Transactional
-  public Inbound.Card change(long id, Inbound.Entry entry, Actor actor) {
+  public InboundViews.Card change(long id, InboundViews.Entry entry, Actor actor) {
     OrderTable.Head head = table.lock(id).orElseThrow(() -> Problem.missing("order", id));
     places.site(head.siteId(), actor);
     places.site(entry.site(), actor);
     if (entry.version() == null || entry.version() != head.version()) {
       throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
     }
-    if (head.kind() != Inbound.Kind.PURCHASE || head.state() != Arrival.State.EXPECTED) {
+    if (head.kind() != InboundViews.Kind.PURCHASE || head.state() != Arrival.State.EXPECTED) {
       throw Problem.refused(
           "has-arrived",
           "Goods have come on " + head.number() + ". Close it short, or order the rest anew.");
@@ -253,11 +253,11 @@ public class Orders implements Coming {
     return card(id, actor);
   }
 
-  private static String note(Inbound.Entry entry) {
+  private static String note(InboundViews.Entry entry) {
     return entry.note() == null ? "" : entry.note().strip();
   }
 
-  private Suppliers.Card supplier(Inbound.Entry entry) {
+  private Suppliers.Card supplier(InboundViews.Entry entry) {
     String code = entry.supplier().strip().toUpperCase(Locale.ROOT);
     return suppliers
         .withCode(code)
@@ -267,9 +267,9 @@ public class Orders implements Coming {
                     .with("supplier", code));
   }
 
-  private void writeLines(long order, List<Inbound.LineEntry> lines) {
+  private void writeLines(long order, List<InboundViews.LineEntry> lines) {
     int number = 1;
-    for (Inbound.LineEntry line : lines) {
+    for (InboundViews.LineEntry line : lines) {
       Amounts.Amount amount = amounts.read(line.item(), line.packs(), line.pack());
       table.addLine(
           order,
@@ -286,12 +286,12 @@ public class Orders implements Coming {
 
   /** Begins a receipt that nobody expected, or a customer's return. */
   @Transactional
-  public Inbound.Card begin(Inbound.UnexpectedEntry entry, Actor actor) {
-    if (entry.kind() == Inbound.Kind.PURCHASE) {
+  public InboundViews.Card begin(InboundViews.UnexpectedEntry entry, Actor actor) {
+    if (entry.kind() == InboundViews.Kind.PURCHASE) {
       throw Problem.invalid("kind", "A purchase is ordered. Expected UNEXPECTED or RETURN.");
     }
     Places.SiteCard site = places.site(entry.site(), actor);
-    String number = nextNumber(entry.kind() == Inbound.Kind.RETURN ? "RT" : "UR");
+    String number = nextNumber(entry.kind() == InboundViews.Kind.RETURN ? "RT" : "UR");
     long id =
         table.insert(
             number,
@@ -316,10 +316,10 @@ public class Orders implements Coming {
 
   /** Sends an order to its supplier by mail. */
   @Transactional
-  public Inbound.Card send(long id, Actor actor) {
+  public InboundViews.Card send(long id, Actor actor) {
     OrderTable.Head head = table.lock(id).orElseThrow(() -> Problem.missing("order", id));
-    Inbound.Card card = card(id, actor);
-    if (head.kind() != Inbound.Kind.PURCHASE || head.state() == Arrival.State.CLOSED) {
+    InboundViews.Card card = card(id, actor);
+    if (head.kind() != InboundViews.Kind.PURCHASE || head.state() == Arrival.State.CLOSED) {
       throw Problem.refused("not-open", head.number() + " is no open purchase order.");
     }
     Suppliers.Card supplier = suppliers.supplier(head.supplierId());
@@ -340,7 +340,7 @@ public class Orders implements Coming {
 
   /** Closes an order: nothing more is expected. If something is open, say why. */
   @Transactional
-  public Inbound.Card close(long id, String reason, Actor actor) {
+  public InboundViews.Card close(long id, String reason, Actor actor) {
     OrderTable.Head head = table.lock(id).orElseThrow(() -> Problem.missing("order", id));
     places.site(head.siteId(), actor);
     if (head.state() == Arrival.State.CLOSED) {
@@ -400,7 +400,7 @@ public class Orders implements Coming {
     List<Arrival.OrderLine> lines = rows.stream().map(OrderTable.LineRow::arrival).toList();
     Places.Receiving site = places.receiving(head.siteId());
     boolean ordered = lines.stream().anyMatch(one -> one.origin() == Arrival.Origin.ORDERED);
-    if (head.kind() == Inbound.Kind.PURCHASE) {
+    if (head.kind() == InboundViews.Kind.PURCHASE) {
       check(head, item, goods, lines, ordered, site);
     }
     Arrival.Spread spread = Arrival.spread(lines, goods.quantity());
@@ -497,7 +497,7 @@ public class Orders implements Coming {
       Places.Receiving site,
       int line,
       Optional<UnitCost> paid) {
-    boolean back = head.kind() == Inbound.Kind.RETURN;
+    boolean back = head.kind() == InboundViews.Kind.RETURN;
     long from = places.contra(back ? PlaceKind.CUSTOMER : PlaceKind.SUPPLIER);
     long load = goods.load() == null ? 0 : loads.obtain(new Sscc(goods.load()));
     // Where goods are checked first, they are held until someone has.
@@ -547,7 +547,7 @@ public class Orders implements Coming {
 
   /** What is taken back has not come: the order expects it again. */
   @EventListener
-  void takenBack(TakenBack back) {
+  void takenBack(PostingReversed back) {
     boolean receipt = back.kind() == PostingKind.RECEIPT || back.kind() == PostingKind.RETURN;
     Optional<OrderTable.Head> known =
         receipt && back.document() != null ? table.withNumber(back.document()) : Optional.empty();

@@ -80,9 +80,9 @@ class ReceivingController {
   @Operation(operationId = "listInboundOrders", summary = "Inbound orders, filtered")
   @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/inbound")
-  Page<Inbound.Row> orders(
+  Page<InboundViews.Row> orders(
       Actor actor,
-      @RequestParam(defaultValue = "OPEN") Inbound.Filter filter,
+      @RequestParam(defaultValue = "OPEN") InboundViews.Filter filter,
       @RequestParam(required = false) Long site,
       @RequestParam(required = false) Long item,
       @RequestParam(required = false) String q,
@@ -94,7 +94,7 @@ class ReceivingController {
   @Operation(operationId = "getInboundOrder", summary = "An inbound order")
   @Needs(Permission.LOOK)
   @GetMapping("/inbound/{id}")
-  Inbound.Card order(Actor actor, @PathVariable long id) {
+  InboundViews.Card order(Actor actor, @PathVariable long id) {
     return orders.card(id, actor);
   }
 
@@ -102,15 +102,15 @@ class ReceivingController {
   @Needs(Permission.POST)
   @PostMapping("/inbound")
   @ResponseStatus(HttpStatus.CREATED)
-  Inbound.Card add(Command command, @Valid @RequestBody Inbound.Entry entry) {
+  InboundViews.Card add(Command command, @Valid @RequestBody InboundViews.Entry entry) {
     return orders.add(entry, command.actor());
   }
 
   @Operation(operationId = "changeInboundOrder", summary = "Change an inbound order")
   @Needs(Permission.POST)
   @PutMapping("/inbound/{id}")
-  Inbound.Card change(
-      Command command, @PathVariable long id, @Valid @RequestBody Inbound.Entry entry) {
+  InboundViews.Card change(
+      Command command, @PathVariable long id, @Valid @RequestBody InboundViews.Entry entry) {
     return orders.change(id, entry, command.actor());
   }
 
@@ -119,7 +119,7 @@ class ReceivingController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/inbound/unexpected")
   @ResponseStatus(HttpStatus.CREATED)
-  Inbound.Card begin(Command command, @Valid @RequestBody Inbound.UnexpectedEntry entry) {
+  InboundViews.Card begin(Command command, @Valid @RequestBody InboundViews.UnexpectedEntry entry) {
     return orders.begin(entry, command.actor());
   }
 
@@ -127,7 +127,7 @@ class ReceivingController {
   @Operation(operationId = "sendInboundOrder", summary = "Send an inbound order to its supplier")
   @Needs(Permission.POST)
   @PostMapping("/inbound/{id}/sending")
-  Inbound.Card send(Command command, @PathVariable long id) {
+  InboundViews.Card send(Command command, @PathVariable long id) {
     return orders.send(id, command.actor());
   }
 
@@ -139,7 +139,7 @@ class ReceivingController {
       summary = "Close an inbound order: nothing more is expected")
   @Needs(Permission.POST)
   @PostMapping("/inbound/{id}/closing")
-  Inbound.Card close(
+  InboundViews.Card close(
       Command command, @PathVariable long id, @Valid @RequestBody ClosingEntry closing) {
     return orders.close(id, closing.reason(), command.actor());
   }

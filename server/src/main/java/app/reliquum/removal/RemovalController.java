@@ -25,13 +25,13 @@ import org.springframework.web.bind.annotation.RestController;
 class RemovalController {
 
   private final RemovalRules rules;
-  private final Trying trying;
-  private final Comparing comparing;
+  private final RemovalPreview preview;
+  private final RemovalReplay replay;
 
-  RemovalController(RemovalRules rules, Trying trying, Comparing comparing) {
-    this.comparing = comparing;
+  RemovalController(RemovalRules rules, RemovalPreview preview, RemovalReplay replay) {
+    this.replay = replay;
     this.rules = rules;
-    this.trying = trying;
+    this.preview = preview;
   }
 
   /** Every removal rule, the most specific first. */
@@ -90,15 +90,15 @@ class RemovalController {
   @Operation(operationId = "tryRemovalRule", summary = "Try removal on today's stock")
   @Needs(Permission.LOOK)
   @PostMapping("/trial")
-  Trying.Trial trial(Actor actor, @Valid @RequestBody Trying.TrialEntry trial) {
-    return trying.trial(trial, actor);
+  RemovalPreview.Trial trial(Actor actor, @Valid @RequestBody RemovalPreview.TrialEntry trial) {
+    return preview.trial(trial, actor);
   }
 
   /** Plays the last days over again by a rule as entered and by the rules as they are. */
   @Operation(operationId = "compareRemovalRule", summary = "Replay past demand by a removal rule")
   @Needs(Permission.LOOK)
   @PostMapping("/comparison")
-  Comparing.Comparison compare(Actor actor, @Valid @RequestBody Comparing.Entry entry) {
-    return comparing.compare(entry, actor);
+  RemovalReplay.Comparison compare(Actor actor, @Valid @RequestBody RemovalReplay.Entry entry) {
+    return replay.compare(entry, actor);
   }
 }

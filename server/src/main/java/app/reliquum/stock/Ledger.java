@@ -3,7 +3,7 @@ package app.reliquum.stock;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.catalog.Catalog;
-import app.reliquum.catalog.Words;
+import app.reliquum.catalog.SearchText;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
@@ -222,17 +222,18 @@ public class Ledger {
         .param("lot", query.lot())
         .param("serial", query.serial())
         .param("person", query.person())
-        .param("device", query.device() == null ? null : Words.of(query.device()).prefix())
+        .param("device", query.device() == null ? null : SearchText.of(query.device()).prefix())
         .param("document", query.document())
-        .param("reason", query.reason() == null ? null : "%" + Words.of(query.reason()).prefix())
+        .param(
+            "reason", query.reason() == null ? null : "%" + SearchText.of(query.reason()).prefix())
         .param("movementKind", query.movementKind())
-        .param("field", query.field() == null ? null : "%" + Words.of(query.field()).prefix())
+        .param("field", query.field() == null ? null : "%" + SearchText.of(query.field()).prefix())
         .param("after", query.after() == null ? null : LedgerTable.utc(query.after()))
         .param("before", query.before() == null ? null : LedgerTable.utc(query.before()));
   }
 
   private String matching(Query query) {
-    Words words = Words.of(query.q());
+    SearchText words = SearchText.of(query.q());
     if (words.isEmpty()) {
       return "";
     }

@@ -4,7 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
-import app.reliquum.catalog.Words;
+import app.reliquum.catalog.SearchText;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Holding;
 import app.reliquum.core.ledger.PositionKey;
@@ -326,7 +326,7 @@ public class OnHand {
 
   /** The condition that words make; empty if there are none, null if nothing matches them. */
   private String matching(Query query) {
-    Words words = Words.of(query.q());
+    SearchText words = SearchText.of(query.q());
     if (words.isEmpty()) {
       return "";
     }
@@ -351,7 +351,7 @@ public class OnHand {
     return any.isEmpty() ? null : " and (" + any + ")";
   }
 
-  private List<Long> ids(String table, String column, Words words) {
+  private List<Long> ids(String table, String column, SearchText words) {
     return jdbc.sql(
             "select id from " + table + " where " + column + " like :prefix limit " + MOST_MATCHES)
         .param("prefix", words.prefix())

@@ -23,9 +23,9 @@ class Reserved {
   private static final int MOST = 500;
 
   private final JdbcClient jdbc;
-  private final ObjectProvider<Keeper> keepers;
+  private final ObjectProvider<ReservingDocuments> keepers;
 
-  Reserved(JdbcClient jdbc, ObjectProvider<Keeper> keepers) {
+  Reserved(JdbcClient jdbc, ObjectProvider<ReservingDocuments> keepers) {
     this.jdbc = jdbc;
     this.keepers = keepers;
   }

@@ -5,13 +5,13 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.costing.Valuation;
+import app.reliquum.core.ledger.BalanceRules;
 import app.reliquum.core.ledger.Decision;
 import app.reliquum.core.ledger.Draft;
 import app.reliquum.core.ledger.Holding;
 import app.reliquum.core.ledger.LedgerFacts;
 import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.PositionKey;
-import app.reliquum.core.ledger.PostingRules;
 import app.reliquum.core.ledger.Refusal;
 import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.ledger.Reservations;
@@ -182,7 +182,7 @@ public class Stock {
                 PostingKind.REVERSAL, null, head.document(), head.documentLine(), reason, back),
             posting,
             ledger.undone(posting));
-    events.publishEvent(new TakenBack(posting, head.kind(), head.document(), back));
+    events.publishEvent(new PostingReversed(posting, head.kind(), head.document(), back));
     return posted;
   }
 
@@ -203,7 +203,7 @@ public class Stock {
     Instant effective = said == null ? now : said;
     Draft draft = new Draft(day(effective, named), posting.lines());
     Facts facts = new Facts(items, named, locked.held(), serialsInHouse(draft, named));
-    Decision decision = PostingRules.decide(draft, facts);
+    Decision decision = BalanceRules.decide(draft, facts);
     if (decision instanceof Decision.Refused refused) {
       throw new Refusals(catalog, facts.items(), facts.places()).problem(refused.reasons());
     }

@@ -10,7 +10,7 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
-import app.reliquum.receiving.Inbound;
+import app.reliquum.receiving.InboundViews;
 import app.reliquum.receiving.Orders;
 import app.reliquum.receiving.Suppliers;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -375,9 +375,9 @@ public class Requisitions {
     Suppliers.Card supplier = suppliers.supplier(key.supplier());
     Map<String, Quantity> sums = new TreeMap<>();
     rows.forEach(row -> sums.merge(row.item(), row.quantity(), Quantity::plus));
-    Inbound.Card order =
+    InboundViews.Card order =
         orders.add(
-            new Inbound.Entry(
+            new InboundViews.Entry(
                 null,
                 null,
                 supplier.code(),
@@ -385,7 +385,7 @@ public class Requisitions {
                 days.today(key.site()).plusDays(supplier.leadDays()),
                 String.join(", ", rows.stream().map(Row::number).limit(20).toList()),
                 sums.entrySet().stream()
-                    .map(one -> new Inbound.LineEntry(one.getKey(), one.getValue(), "", null))
+                    .map(one -> new InboundViews.LineEntry(one.getKey(), one.getValue(), "", null))
                     .toList()),
             command.actor());
     for (Row row : rows) {

@@ -210,16 +210,16 @@ class AdviceReader {
   /** The goods leave the stock of one of our sites, just those lots and pieces. */
   private long fromOurs(
       Command command, String number, Places.Named from, Places.Named to, List<Told> told) {
-    List<Between.LineEntry> lines =
+    List<TransferViews.LineEntry> lines =
         told.stream()
             .map(
                 one ->
-                    new Between.LineEntry(
+                    new TransferViews.LineEntry(
                         one.item().code(), one.quantity(), "", one.lot(), one.serial()))
             .toList();
     long id =
         planning.add(
-            new Between.Entry(null, number, from.id(), to.id(), null, false, "", lines),
+            new TransferViews.Entry(null, number, from.id(), to.id(), null, false, "", lines),
             command.actor());
     planning.release(id, command.actor());
     sending.pickAll(command, id);
@@ -233,7 +233,7 @@ class AdviceReader {
                   "not-enough",
                   from.name() + " has not so much of " + row.name() + " as the advice says.");
             });
-    sending.send(command, id, Between.Rest.STAYS);
+    sending.send(command, id, TransferViews.Rest.STAYS);
     return id;
   }
 

@@ -30,8 +30,8 @@ class Advices {
   /** The despatch advice of a shipment. */
   @Transactional(readOnly = true)
   public byte[] write(long id, int shipment, Actor actor) {
-    Between.Card card = transfers.card(id, actor);
-    Between.Shipment sent =
+    TransferViews.Card card = transfers.card(id, actor);
+    TransferViews.Shipment sent =
         card.shipments().stream()
             .filter(one -> one.shipment() == shipment)
             .findFirst()

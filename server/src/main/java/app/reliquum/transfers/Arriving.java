@@ -78,7 +78,7 @@ public class Arriving {
   }
 
   /** Receives goods by what was sent; the place is the site's first dock if none is named. */
-  public Arrived arrive(Command command, long id, Between.ArrivalEntry entry) {
+  public Arrived arrive(Command command, long id, TransferViews.ArrivalEntry entry) {
     Head head = progress.lockOpen(id, command.actor());
     long dock =
         places.docks(head.toSiteId()).stream()
@@ -89,10 +89,10 @@ public class Arriving {
                         "no-dock",
                         places.named(head.toSiteId()).name() + " has nowhere for goods to land."));
     List<GoodsRow> sent = table.goods(id);
-    List<Between.ArrivingLine> arriving =
+    List<TransferViews.ArrivingLine> arriving =
         entry.lines() == null || entry.lines().isEmpty() ? all(sent) : entry.lines();
     List<Line> lines = new ArrayList<>();
-    for (Between.ArrivingLine one : arriving) {
+    for (TransferViews.ArrivingLine one : arriving) {
       GoodsRow goods =
           sent.stream()
               .filter(row -> row.id() == one.goods())
@@ -124,17 +124,17 @@ public class Arriving {
     }
   }
 
-  private static List<Between.ArrivingLine> all(List<GoodsRow> sent) {
+  private static List<TransferViews.ArrivingLine> all(List<GoodsRow> sent) {
     return sent.stream()
         .filter(row -> row.onTheRoad().onTheRoad().isPositive())
-        .map(row -> new Between.ArrivingLine(row.id(), row.onTheRoad().onTheRoad(), null))
+        .map(row -> new TransferViews.ArrivingLine(row.id(), row.onTheRoad().onTheRoad(), null))
         .toList();
   }
 
   /** Gives up goods that did not arrive, with the reason. */
-  public Arrived end(Command command, long id, Between.EndingEntry entry) {
+  public Arrived end(Command command, long id, TransferViews.EndingEntry entry) {
     Head head = progress.lockOpen(id, command.actor());
-    boolean back = entry.ending() == Between.Ending.BACK;
+    boolean back = entry.ending() == TransferViews.Ending.BACK;
     long site = back ? head.fromSiteId() : head.toSiteId();
     if (site == 0) {
       throw Problem.refused("not-ours", "The sender is not a site of ours.");
@@ -160,7 +160,7 @@ public class Arriving {
   }
 
   /** What goods are worth that are to be given up, by what they were sent at. */
-  BigDecimal worth(Command command, long id, Between.EndingEntry entry) {
+  BigDecimal worth(Command command, long id, TransferViews.EndingEntry entry) {
     Head head = progress.lockOpen(id, command.actor());
     places.requireSite(head.toSiteId(), command.actor());
     return meant(id, entry).stream()
@@ -168,14 +168,14 @@ public class Arriving {
         .reduce(BigDecimal.ZERO, BigDecimal::add);
   }
 
-  private List<GoodsRow> meant(long id, Between.EndingEntry entry) {
+  private List<GoodsRow> meant(long id, TransferViews.EndingEntry entry) {
     return table.goods(id).stream()
         .filter(row -> entry.goods() == null || entry.goods() == row.id())
         .filter(row -> row.onTheRoad().onTheRoad().isPositive())
         .toList();
   }
 
-  private static Quantity quantity(GoodsRow row, Between.EndingEntry entry) {
+  private static Quantity quantity(GoodsRow row, TransferViews.EndingEntry entry) {
     return entry.goods() == null || entry.quantity() == null
         ? row.onTheRoad().onTheRoad()
         : entry.quantity();
@@ -188,7 +188,7 @@ public class Arriving {
       List<Line> lines,
       PostingKind kind,
       Figure figure,
-      Between.EndingEntry ending) {
+      TransferViews.EndingEntry ending) {
     long id = head.id();
     List<GoodsRow> sent = table.goods(id);
     Map<Long, Quantity> settled = new HashMap<>();

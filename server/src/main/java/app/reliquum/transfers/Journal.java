@@ -27,9 +27,9 @@ public class Journal {
 
   /** The lines of what happened in a stretch of time, perhaps of one transfer only. */
   @Transactional(readOnly = true)
-  public List<Between.JournalLine> lines(
+  public List<TransferViews.JournalLine> lines(
       Instant after, Instant before, String document, Actor actor) {
-    List<Between.JournalLine> lines = new ArrayList<>();
+    List<TransferViews.JournalLine> lines = new ArrayList<>();
     for (Step step : rows.steps(after, before, document, actor)) {
       if (!step.takenBack()) {
         lines.add(line(step, debit(step), step.value(), BigDecimal.ZERO.setScale(2)));
@@ -61,9 +61,9 @@ public class Journal {
     return "Stock " + site;
   }
 
-  private static Between.JournalLine line(
+  private static TransferViews.JournalLine line(
       Step step, String account, BigDecimal debit, BigDecimal credit) {
-    return new Between.JournalLine(
+    return new TransferViews.JournalLine(
         step.posting(),
         step.at(),
         step.document(),

@@ -14,8 +14,8 @@ import app.reliquum.core.transfer.Transfer;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import app.reliquum.removal.RemovalRules;
-import app.reliquum.stock.Keeper;
 import app.reliquum.stock.Reserving;
+import app.reliquum.stock.ReservingDocuments;
 import app.reliquum.transfers.TransferTable.Figure;
 import app.reliquum.transfers.TransferTable.Head;
 import app.reliquum.transfers.TransferTable.LineRow;
@@ -33,7 +33,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Transfers before anything of them is sent: written down, changed, released, called off. */
 @Service
-public class Planning implements Keeper {
+public class Planning implements ReservingDocuments {
 
   private final TransferTable table;
   private final Progress progress;
@@ -42,7 +42,7 @@ public class Planning implements Keeper {
   private final Places places;
   private final Reserving reserving;
   private final RemovalRules rules;
-  private final ObjectProvider<Keeper> keepers;
+  private final ObjectProvider<ReservingDocuments> keepers;
   private final Clock clock;
   private final SiteDays days;
 
@@ -54,7 +54,7 @@ public class Planning implements Keeper {
       Places places,
       Reserving reserving,
       RemovalRules rules,
-      ObjectProvider<Keeper> keepers,
+      ObjectProvider<ReservingDocuments> keepers,
       Clock clock,
       SiteDays days) {
     this.days = days;
@@ -71,7 +71,7 @@ public class Planning implements Keeper {
 
   /** Writes a transfer down. */
   @Transactional
-  public long add(Between.Entry entry, Actor actor) {
+  public long add(TransferViews.Entry entry, Actor actor) {
     checkRoute(entry.from(), entry.to());
     places.requireSite(entry.from(), actor);
     String number =
@@ -105,7 +105,7 @@ public class Planning implements Keeper {
 
   /** Begins a transfer that is made as goods are scanned. */
   @Transactional
-  public long begin(Between.UnplannedEntry entry, Actor actor) {
+  public long begin(TransferViews.UnplannedEntry entry, Actor actor) {
     checkRoute(entry.from(), entry.to());
     places.requireSite(entry.from(), actor);
     String number = nextNumber();
@@ -128,7 +128,7 @@ public class Planning implements Keeper {
   }
 
   /** To a virtual site nothing travels. */
-  private boolean direct(Between.Entry entry) {
+  private boolean direct(TransferViews.Entry entry) {
     return Boolean.TRUE.equals(entry.direct()) || places.named(entry.to()).virtual();
   }
 
@@ -149,13 +149,13 @@ public class Planning implements Keeper {
     return number;
   }
 
-  private static String note(Between.Entry entry) {
+  private static String note(TransferViews.Entry entry) {
     return entry.note() == null ? "" : entry.note().strip();
   }
 
   /** Changes a transfer of which nothing is picked. What was reserved is reserved anew. */
   @Transactional
-  public void change(long id, Between.Entry entry, Actor actor) {
+  public void change(long id, TransferViews.Entry entry, Actor actor) {
     Head head = progress.lockOpen(id, actor);
     places.requireSite(head.fromSiteId(), actor);
     places.requireSite(entry.from(), actor);
@@ -180,11 +180,11 @@ public class Planning implements Keeper {
     progress.refresh(head);
   }
 
-  private static String wanted(Between.Entry entry) {
+  private static String wanted(TransferViews.Entry entry) {
     return Objects.toString(entry.wanted(), "");
   }
 
-  private String route(Between.Entry entry) {
+  private String route(TransferViews.Entry entry) {
     return route(entry.from(), entry.to());
   }
 
@@ -223,9 +223,9 @@ public class Planning implements Keeper {
     }
   }
 
-  private void writeLines(long transfer, List<Between.LineEntry> lines) {
+  private void writeLines(long transfer, List<TransferViews.LineEntry> lines) {
     int number = 1;
-    for (Between.LineEntry line : lines) {
+    for (TransferViews.LineEntry line : lines) {
       Amounts.Amount amount = amounts.read(line.item(), line.packs(), line.pack());
       Goods goods = goods(amount.item(), line);
       if (goods.serial() != 0 && amount.quantity().compareTo(Quantity.ONE) > 0) {
@@ -236,7 +236,7 @@ public class Planning implements Keeper {
   }
 
   /** The goods that a line names: of whatever lot, of one lot, or just one piece. */
-  private Goods goods(Catalog.Measured item, Between.LineEntry line) {
+  private Goods goods(Catalog.Measured item, TransferViews.LineEntry line) {
     String serial = line.serial() == null ? "" : line.serial().strip();
     String mark = line.lot() == null ? "" : line.lot().strip();
     if (!serial.isEmpty()) {

@@ -278,7 +278,7 @@ public class Sending {
   public record Sent(long posting, int shipment) {}
 
   /** Sends everything that is picked. */
-  public Sent send(Command command, long id, Between.Rest rest) {
+  public Sent send(Command command, long id, TransferViews.Rest rest) {
     Head head = open(command, id);
     List<Reservation> picked =
         reserving.hold(head.number()).stream()
@@ -316,7 +316,7 @@ public class Sending {
     int shipment = table.nextShipment(id);
     table.addShipment(id, shipment, command.actor(), posting);
     writeGoods(head, picked, whole, shipment, posting);
-    if (rest == Between.Rest.STAYS) {
+    if (rest == TransferViews.Rest.STAYS) {
       planning.withdrawRest(head, table.lines(id));
     }
     table.touched(id, true);

@@ -5,8 +5,8 @@ import app.reliquum.core.ledger.Line;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.stock.AboutToReverse;
 import app.reliquum.stock.PostingKind;
+import app.reliquum.stock.PostingReversed;
 import app.reliquum.stock.Reserving;
-import app.reliquum.stock.TakenBack;
 import app.reliquum.transfers.TransferTable.Figure;
 import app.reliquum.transfers.TransferTable.Head;
 import app.reliquum.transfers.TransferTable.Move;
@@ -36,7 +36,7 @@ class TakingBack {
   }
 
   @EventListener
-  void takenBack(TakenBack back) {
+  void takenBack(PostingReversed back) {
     Head head = back.document() == null ? null : table.withNumber(back.document()).orElse(null);
     if (head == null) {
       return;

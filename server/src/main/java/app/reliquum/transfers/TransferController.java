@@ -72,9 +72,9 @@ class TransferController {
   @Operation(operationId = "listTransfers", summary = "Transfers, filtered")
   @Needs(value = Permission.LOOK, floor = true)
   @GetMapping
-  Page<Between.Row> transfers(
+  Page<TransferViews.Row> transfers(
       Actor actor,
-      @RequestParam(defaultValue = "OPEN") Between.Filter filter,
+      @RequestParam(defaultValue = "OPEN") TransferViews.Filter filter,
       @RequestParam(required = false) Long site,
       @RequestParam(required = false) Long from,
       @RequestParam(required = false) Long to,
@@ -88,7 +88,7 @@ class TransferController {
   @Operation(operationId = "getTransferCounts", summary = "How many transfers are in each list")
   @Needs(Permission.LOOK)
   @GetMapping("/counts")
-  Between.Counts counts(Actor actor) {
+  TransferViews.Counts counts(Actor actor) {
     return transfers.counts(actor);
   }
 
@@ -96,7 +96,7 @@ class TransferController {
   @Operation(operationId = "listDestinations", summary = "The sites that goods may be sent to")
   @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/sites")
-  List<Between.Destination> sites() {
+  List<TransferViews.Destination> sites() {
     return transfers.destinations();
   }
 
@@ -104,7 +104,7 @@ class TransferController {
   @Operation(operationId = "listGoodsInTransit", summary = "What is in transit between which sites")
   @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/routes")
-  List<Between.Route> routes(Actor actor) {
+  List<TransferViews.Route> routes(Actor actor) {
     return transfers.routes(actor);
   }
 
@@ -114,7 +114,7 @@ class TransferController {
       summary = "What a site has, needs and uses of an item")
   @Needs(Permission.LOOK)
   @GetMapping("/advice")
-  List<Between.Advice> advice(
+  List<TransferViews.Advice> advice(
       Actor actor,
       @RequestParam long from,
       @RequestParam long to,
@@ -126,7 +126,7 @@ class TransferController {
   @Operation(operationId = "listTransferJournal", summary = "The journal of transfers")
   @Needs(Permission.LOOK)
   @GetMapping("/journal")
-  List<Between.JournalLine> journal(
+  List<TransferViews.JournalLine> journal(
       Actor actor,
       @RequestParam(required = false) Instant after,
       @RequestParam(required = false) Instant before,
@@ -141,7 +141,7 @@ class TransferController {
   @Operation(operationId = "getTransfer", summary = "A transfer")
   @Needs(Permission.LOOK)
   @GetMapping("/{id}")
-  Between.Card transfer(Actor actor, @PathVariable long id) {
+  TransferViews.Card transfer(Actor actor, @PathVariable long id) {
     return transfers.card(id, actor);
   }
 
@@ -189,7 +189,7 @@ class TransferController {
   @Needs(Permission.POST)
   @PostMapping(path = "/advices", consumes = MediaType.APPLICATION_XML_VALUE)
   @ResponseStatus(HttpStatus.CREATED)
-  Between.Card read(Command command, @RequestBody byte[] xml) {
+  TransferViews.Card read(Command command, @RequestBody byte[] xml) {
     return transfers.card(reader.read(command, xml), command.actor());
   }
 
@@ -197,7 +197,7 @@ class TransferController {
   @Needs(Permission.POST)
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
-  Between.Card add(Command command, @Valid @RequestBody Between.Entry entry) {
+  TransferViews.Card add(Command command, @Valid @RequestBody TransferViews.Entry entry) {
     return transfers.card(planning.add(entry, command.actor()), command.actor());
   }
 
@@ -206,15 +206,16 @@ class TransferController {
   @Needs(Permission.MOVE)
   @PostMapping("/unplanned")
   @ResponseStatus(HttpStatus.CREATED)
-  Between.Card begin(Command command, @Valid @RequestBody Between.UnplannedEntry entry) {
+  TransferViews.Card begin(
+      Command command, @Valid @RequestBody TransferViews.UnplannedEntry entry) {
     return transfers.card(planning.begin(entry, command.actor()), command.actor());
   }
 
   @Operation(operationId = "changeTransfer", summary = "Change a transfer")
   @Needs(Permission.POST)
   @PutMapping("/{id}")
-  Between.Card change(
-      Command command, @PathVariable long id, @Valid @RequestBody Between.Entry entry) {
+  TransferViews.Card change(
+      Command command, @PathVariable long id, @Valid @RequestBody TransferViews.Entry entry) {
     planning.change(id, entry, command.actor());
     return transfers.card(id, command.actor());
   }
@@ -223,7 +224,7 @@ class TransferController {
   @Operation(operationId = "makeTransferReady", summary = "Make a transfer ready to send")
   @Needs(Permission.POST)
   @PostMapping("/{id}/release")
-  Between.Card release(Command command, @PathVariable long id) {
+  TransferViews.Card release(Command command, @PathVariable long id) {
     planning.release(id, command.actor());
     return transfers.card(id, command.actor());
   }
@@ -232,7 +233,7 @@ class TransferController {
   @Operation(operationId = "returnTransferToPlanned", summary = "Take a transfer back to planned")
   @Needs(Permission.POST)
   @PostMapping("/{id}/holding-back")
-  Between.Card holdBack(Command command, @PathVariable long id) {
+  TransferViews.Card holdBack(Command command, @PathVariable long id) {
     planning.holdBack(id, command.actor());
     return transfers.card(id, command.actor());
   }
@@ -243,7 +244,7 @@ class TransferController {
       summary = "Pick everything of a transfer as it is reserved")
   @Needs(Permission.MOVE)
   @PostMapping("/{id}/picking")
-  Between.Card pickAll(Command command, @PathVariable long id) {
+  TransferViews.Card pickAll(Command command, @PathVariable long id) {
     sending.pickAll(command, id);
     return transfers.card(id, command.actor());
   }
@@ -254,7 +255,8 @@ class TransferController {
       summary = "Put back what was picked for a transfer")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/{id}/picked/{reservation}/return")
-  Between.Card putBack(Command command, @PathVariable long id, @PathVariable long reservation) {
+  TransferViews.Card putBack(
+      Command command, @PathVariable long id, @PathVariable long reservation) {
     sending.putBack(command, id, reservation);
     return transfers.card(id, command.actor());
   }
@@ -263,8 +265,10 @@ class TransferController {
   @Operation(operationId = "shipTransfer", summary = "Ship what is picked of a transfer")
   @Needs(Permission.MOVE)
   @PostMapping("/{id}/sending")
-  Between.Card send(
-      Command command, @PathVariable long id, @Valid @RequestBody Between.SendingEntry entry) {
+  TransferViews.Card send(
+      Command command,
+      @PathVariable long id,
+      @Valid @RequestBody TransferViews.SendingEntry entry) {
     sending.send(command, id, entry.rest());
     return transfers.card(id, command.actor());
   }
@@ -273,8 +277,10 @@ class TransferController {
   @Operation(operationId = "receiveTransfer", summary = "Receive a transfer, whole or in part")
   @Needs(Permission.MOVE)
   @PostMapping("/{id}/arrivals")
-  Between.Card arrive(
-      Command command, @PathVariable long id, @Valid @RequestBody Between.ArrivalEntry entry) {
+  TransferViews.Card arrive(
+      Command command,
+      @PathVariable long id,
+      @Valid @RequestBody TransferViews.ArrivalEntry entry) {
     arriving.arrive(command, id, entry);
     return transfers.card(id, command.actor());
   }
@@ -285,8 +291,8 @@ class TransferController {
       summary = "Say what became of goods that did not arrive")
   @Needs(Permission.POST)
   @PostMapping("/{id}/endings")
-  Between.Card end(
-      Command command, @PathVariable long id, @Valid @RequestBody Between.EndingEntry entry) {
+  TransferViews.Card end(
+      Command command, @PathVariable long id, @Valid @RequestBody TransferViews.EndingEntry entry) {
     writeOffs.end(command, id, entry);
     return transfers.card(id, command.actor());
   }
@@ -295,8 +301,10 @@ class TransferController {
   @Operation(operationId = "closeTransfer", summary = "Close or cancel a transfer")
   @Needs(Permission.POST)
   @PostMapping("/{id}/closing")
-  Between.Card close(
-      Command command, @PathVariable long id, @Valid @RequestBody Between.ClosingEntry entry) {
+  TransferViews.Card close(
+      Command command,
+      @PathVariable long id,
+      @Valid @RequestBody TransferViews.ClosingEntry entry) {
     planning.close(id, entry.reason(), command.actor());
     return transfers.card(id, command.actor());
   }

@@ -5,11 +5,11 @@ import app.reliquum.api.Problem;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.OwnLabel;
-import app.reliquum.papers.Paper;
-import app.reliquum.papers.Paper.Column;
-import app.reliquum.papers.Paper.Kind;
-import app.reliquum.papers.Press;
 import app.reliquum.places.Places;
+import app.reliquum.printing.Paper;
+import app.reliquum.printing.Paper.Column;
+import app.reliquum.printing.Paper.Kind;
+import app.reliquum.printing.PdfPrinter;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -33,12 +33,12 @@ class TransferPapers {
 
   private final Transfers transfers;
   private final Places places;
-  private final Press press;
+  private final PdfPrinter printer;
 
-  TransferPapers(Transfers transfers, Places places, Press press) {
+  TransferPapers(Transfers transfers, Places places, PdfPrinter printer) {
     this.transfers = transfers;
     this.places = places;
-    this.press = press;
+    this.printer = printer;
   }
 
   /** Which document is wanted. */
@@ -50,8 +50,8 @@ class TransferPapers {
 
   @Transactional(readOnly = true)
   public byte[] print(long id, Which kind, Integer shipment, Actor actor) {
-    Between.Card card = transfers.card(id, actor);
-    return press.pdf(
+    TransferViews.Card card = transfers.card(id, actor);
+    return printer.pdf(
         switch (kind) {
           case PICK -> pickSheet(card);
           case DISPATCH -> dispatchNote(card, shipment);
@@ -59,7 +59,7 @@ class TransferPapers {
         });
   }
 
-  private Paper begin(String title, Between.Card card) {
+  private Paper begin(String title, TransferViews.Card card) {
     Map<String, List<String>> parties = new LinkedHashMap<>();
     parties.put("From", address(card.fromId(), card.from()));
     parties.put("To", address(card.toId(), card.to()));
@@ -86,7 +86,7 @@ class TransferPapers {
     return lines;
   }
 
-  private ZoneId zone(Between.Card card) {
+  private ZoneId zone(TransferViews.Card card) {
     return ZoneId.of(places.named(card.fromId() == 0 ? card.toId() : card.fromId()).timeZone());
   }
 
@@ -94,19 +94,19 @@ class TransferPapers {
     return day == null ? "–" : day.format(DAY);
   }
 
-  private String moment(Between.Card card, Instant moment) {
+  private String moment(TransferViews.Card card, Instant moment) {
     return moment == null ? "–" : moment.atZone(zone(card)).format(MOMENT);
   }
 
   /** In walking order, what is reserved and not picked; what is short under it. */
-  private Paper pickSheet(Between.Card card) {
+  private Paper pickSheet(TransferViews.Card card) {
     Map<String, String> facts = new LinkedHashMap<>();
     facts.put("Wanted", day(card.wanted()));
     facts.put("Released", moment(card, card.released()));
     facts.put("Lines", Integer.toString(card.lines().size()));
     Paper paper = begin("Pick sheet", card).facts(facts).words(card.note());
     List<List<String>> rows = new ArrayList<>();
-    for (Between.Kept one : card.kept()) {
+    for (TransferViews.Kept one : card.kept()) {
       if (!one.picked()) {
         rows.add(
             List.of(
@@ -138,13 +138,13 @@ class TransferPapers {
         .signatures("Picked by, date", "Checked by, date");
   }
 
-  private Paper dispatchNote(Between.Card card, Integer shipment) {
+  private Paper dispatchNote(TransferViews.Card card, Integer shipment) {
     if (card.shipments().isEmpty()) {
       throw Problem.refused("nothing-sent", "Nothing of " + card.number() + " has been sent yet.");
     }
-    Between.Shipment last = card.shipments().get(card.shipments().size() - 1);
+    TransferViews.Shipment last = card.shipments().get(card.shipments().size() - 1);
     int wanted = shipment == null ? last.shipment() : shipment;
-    Between.Shipment of =
+    TransferViews.Shipment of =
         card.shipments().stream()
             .filter(one -> one.shipment() == wanted)
             .findFirst()
@@ -155,7 +155,7 @@ class TransferPapers {
     facts.put("Sent by", of.person());
     facts.put("Wanted", day(card.wanted()));
     List<List<String>> rows = new ArrayList<>();
-    for (Between.Goods one : card.goods()) {
+    for (TransferViews.Goods one : card.goods()) {
       if (one.shipment() == wanted) {
         rows.add(sentRow(one, one.sent(), ""));
       }
@@ -175,7 +175,7 @@ class TransferPapers {
         .signatures("Sender: name, signature, date", "Receiver: name, signature, date");
   }
 
-  private Paper receiptNote(Between.Card card) {
+  private Paper receiptNote(TransferViews.Card card) {
     Map<String, String> facts = new LinkedHashMap<>();
     facts.put("Shipments", Integer.toString(card.shipments().size()));
     facts.put(
@@ -188,7 +188,7 @@ class TransferPapers {
     facts.put("Printed for", card.to());
     List<List<String>> rows = new ArrayList<>();
     List<String> missing = new ArrayList<>();
-    for (Between.Goods one : card.goods()) {
+    for (TransferViews.Goods one : card.goods()) {
       rows.add(sentRow(one, one.sent(), one.arrived() + " " + one.symbol()));
       if (one.onTheRoad().isPositive()) {
         missing.add(one.onTheRoad() + " " + one.symbol() + " " + one.name() + " on the road");
@@ -214,7 +214,7 @@ class TransferPapers {
         new Column("", Kind.BARS));
   }
 
-  private static List<String> sentRow(Between.Goods one, Quantity sent, String arrived) {
+  private static List<String> sentRow(TransferViews.Goods one, Quantity sent, String arrived) {
     return List.of(
         one.item(),
         one.name(),

@@ -58,7 +58,7 @@ class TransferRows {
 
   /** A question for a list. Whatever is null does not narrow it. */
   record Query(
-      Between.Filter filter,
+      TransferViews.Filter filter,
       Long site,
       Long from,
       Long to,
@@ -67,7 +67,7 @@ class TransferRows {
       int offset,
       int limit) {}
 
-  private String condition(Between.Filter filter) {
+  private String condition(TransferViews.Filter filter) {
     return switch (filter) {
       case OPEN -> NOT_CLOSED;
       case LATE -> NOT_CLOSED + " and t.wanted < " + days.todaySql("t.to_site_id");
@@ -85,7 +85,7 @@ class TransferRows {
         : " and (t.from_site_id in (:sites) or t.to_site_id in (:sites))";
   }
 
-  Page<Between.Row> page(Query query, Actor actor) {
+  Page<TransferViews.Row> page(Query query, Actor actor) {
     String words = query.q() == null ? "" : query.q().strip().replaceAll("[%_\\\\]", "");
     String where =
         " where "
@@ -120,12 +120,13 @@ class TransferRows {
             + " join site o on o.id = t.to_site_id";
     long total =
         jdbc.sql("select count(*)" + tables + where).params(params).query(Long.class).single();
-    boolean past = query.filter() == Between.Filter.CLOSED || query.filter() == Between.Filter.ALL;
+    boolean past =
+        query.filter() == TransferViews.Filter.CLOSED || query.filter() == TransferViews.Filter.ALL;
     String order =
         past
             ? " order by coalesce(t.last_arrival, t.last_sent, t.created) desc, t.id desc"
             : " order by t.wanted is null, t.wanted, t.number";
-    List<Between.Row> rows =
+    List<TransferViews.Row> rows =
         jdbc.sql(
                 """
                 select t.*, coalesce(f.name, t.sender) from_name, o.name to_name,
@@ -151,13 +152,14 @@ class TransferRows {
     return new Page<>(total, query.offset(), rows);
   }
 
-  private static Between.Row row(ResultSet row, Map<Long, LocalDate> today) throws SQLException {
+  private static TransferViews.Row row(ResultSet row, Map<Long, LocalDate> today)
+      throws SQLException {
     LocalDate wanted = date(row.getDate("wanted"));
     Transfer.State state = Transfer.State.valueOf(row.getString("state"));
     Instant lastSent = Utc.instant(row.getTimestamp("last_sent"));
     Instant lastArrival = Utc.instant(row.getTimestamp("last_arrival"));
     int road = row.getInt("road_count");
-    return new Between.Row(
+    return new TransferViews.Row(
         row.getLong("id"),
         row.getString("number"),
         row.getBoolean("planned"),
@@ -188,16 +190,16 @@ class TransferRows {
         : 0;
   }
 
-  Between.Counts counts(Actor actor) {
-    return new Between.Counts(
-        count(Between.Filter.OPEN, actor),
-        count(Between.Filter.LATE, actor),
-        count(Between.Filter.SHORT, actor),
-        count(Between.Filter.ROAD, actor),
-        count(Between.Filter.MISSING, actor));
+  TransferViews.Counts counts(Actor actor) {
+    return new TransferViews.Counts(
+        count(TransferViews.Filter.OPEN, actor),
+        count(TransferViews.Filter.LATE, actor),
+        count(TransferViews.Filter.SHORT, actor),
+        count(TransferViews.Filter.ROAD, actor),
+        count(TransferViews.Filter.MISSING, actor));
   }
 
-  private int count(Between.Filter filter, Actor actor) {
+  private int count(TransferViews.Filter filter, Actor actor) {
     return jdbc.sql("select count(*) from transfer t where " + condition(filter) + seenBy(actor))
         .param("sites", actor.siteNumbers())
         .query(Integer.class)
@@ -206,7 +208,7 @@ class TransferRows {
 
   // One transfer
 
-  List<Between.Kept> kept(String number) {
+  List<TransferViews.Kept> kept(String number) {
     return jdbc.sql(
             """
             select r.*, i.code, i.name, i.unit, p.address, p.walk, o.code lot, o.expiry,
@@ -219,7 +221,7 @@ class TransferRows {
         .param(number)
         .query(
             (row, n) ->
-                new Between.Kept(
+                new TransferViews.Kept(
                     row.getLong("id"),
                     row.getInt("document_line"),
                     row.getLong("item_id"),
@@ -241,7 +243,7 @@ class TransferRows {
         .list();
   }
 
-  List<Between.Goods> goods(long transfer) {
+  List<TransferViews.Goods> goods(long transfer) {
     return jdbc.sql(
             """
             select g.*, i.code, i.name, i.unit, o.code lot, o.expiry, s.code serial,
@@ -254,7 +256,7 @@ class TransferRows {
         .param(transfer)
         .query(
             (row, n) ->
-                new Between.Goods(
+                new TransferViews.Goods(
                     row.getLong("id"),
                     row.getInt("line_no"),
                     row.getInt("shipment"),
@@ -276,7 +278,7 @@ class TransferRows {
         .list();
   }
 
-  List<Between.Shipment> shipments(long transfer) {
+  List<TransferViews.Shipment> shipments(long transfer) {
     return jdbc.sql(
             """
             select s.shipment, s.sent, w.name, s.posting_id
@@ -286,7 +288,7 @@ class TransferRows {
         .param(transfer)
         .query(
             (row, n) ->
-                new Between.Shipment(
+                new TransferViews.Shipment(
                     row.getInt(1),
                     Utc.instant(row.getTimestamp(2)),
                     row.getString(3),
@@ -294,7 +296,7 @@ class TransferRows {
         .list();
   }
 
-  List<Between.Event> events(long transfer) {
+  List<TransferViews.Event> events(long transfer) {
     return jdbc.sql(
             """
             select e.at, w.name, e.what, e.detail, e.before_value, e.after_value
@@ -304,7 +306,7 @@ class TransferRows {
         .param(transfer)
         .query(
             (row, n) ->
-                new Between.Event(
+                new TransferViews.Event(
                     Utc.instant(row.getTimestamp(1)),
                     row.getString(2),
                     row.getString(3),
@@ -328,7 +330,7 @@ class TransferRows {
       BigDecimal quantity,
       BigDecimal value) {}
 
-  List<Between.Route> routes(Actor actor) {
+  List<TransferViews.Route> routes(Actor actor) {
     List<RoadRow> rows =
         jdbc.sql(
                 """
@@ -357,7 +359,7 @@ class TransferRows {
     return byRoute.values().stream().map(of -> route(of, today.get(of.get(0).toId()))).toList();
   }
 
-  private static Between.Route route(List<RoadRow> rows, LocalDate today) {
+  private static TransferViews.Route route(List<RoadRow> rows, LocalDate today) {
     RoadRow first = rows.get(0);
     Map<String, Quantity> amounts = new LinkedHashMap<>();
     BigDecimal value = BigDecimal.ZERO;
@@ -365,7 +367,7 @@ class TransferRows {
       amounts.merge(symbol(row.unit()), new Quantity(row.quantity()), Quantity::plus);
       value = value.add(row.value());
     }
-    return new Between.Route(
+    return new TransferViews.Route(
         first.fromId(),
         first.from(),
         first.toId(),
@@ -379,7 +381,7 @@ class TransferRows {
                 .count(),
         (int) rows.stream().map(RoadRow::item).distinct().count(),
         amounts.entrySet().stream()
-            .map(one -> new Between.Amount(one.getValue(), one.getKey()))
+            .map(one -> new TransferViews.Amount(one.getValue(), one.getKey()))
             .toList(),
         money(value));
   }

@@ -60,8 +60,8 @@ public class Transfers implements Coming {
   }
 
   /** A page of transfers that start or end where someone may work. */
-  public Page<Between.Row> page(
-      Between.Filter filter,
+  public Page<TransferViews.Row> page(
+      TransferViews.Filter filter,
       Long site,
       Long from,
       Long to,
@@ -73,19 +73,19 @@ public class Transfers implements Coming {
     return rows.page(new TransferRows.Query(filter, site, from, to, item, q, offset, limit), actor);
   }
 
-  Between.Counts counts(Actor actor) {
+  TransferViews.Counts counts(Actor actor) {
     return rows.counts(actor);
   }
 
   /** Every site: goods may be sent where the sender does not work. */
-  List<Between.Destination> destinations() {
+  List<TransferViews.Destination> destinations() {
     return places.allNamed().stream()
-        .map(site -> new Between.Destination(site.id(), site.code(), site.name()))
+        .map(site -> new TransferViews.Destination(site.id(), site.code(), site.name()))
         .toList();
   }
 
   /** What is on the road, route by route. */
-  public List<Between.Route> routes(Actor actor) {
+  public List<TransferViews.Route> routes(Actor actor) {
     return rows.routes(actor);
   }
 
@@ -95,22 +95,22 @@ public class Transfers implements Coming {
   }
 
   /** A transfer whole. */
-  public Between.Card card(long id, Actor actor) {
+  public TransferViews.Card card(long id, Actor actor) {
     Head head = table.find(id).orElseThrow(() -> Problem.missing("transfer", id));
     if (!actor.worksAt(head.fromSiteId()) && !actor.worksAt(head.toSiteId())) {
       throw Problem.forbidden("You work at neither end of " + head.number() + ".");
     }
-    List<Between.Kept> kept = rows.kept(head.number());
-    List<Between.Goods> goods = rows.goods(id);
-    List<Between.Line> lines = new ArrayList<>();
+    List<TransferViews.Kept> kept = rows.kept(head.number());
+    List<TransferViews.Goods> goods = rows.goods(id);
+    List<TransferViews.Line> lines = new ArrayList<>();
     for (LineRow row : table.lines(id)) {
       lines.add(line(row, kept, goods, head.isReleased()));
     }
     BigDecimal value = BigDecimal.ZERO;
-    for (Between.Goods one : goods) {
+    for (TransferViews.Goods one : goods) {
       value = value.add(one.onTheRoad().amount().multiply(one.unitCost()));
     }
-    return new Between.Card(
+    return new TransferViews.Card(
         head.id(),
         head.version(),
         head.number(),
@@ -136,13 +136,16 @@ public class Transfers implements Coming {
         rows.events(id));
   }
 
-  private static Between.Line line(
-      LineRow row, List<Between.Kept> kept, List<Between.Goods> goods, boolean released) {
+  private static TransferViews.Line line(
+      LineRow row,
+      List<TransferViews.Kept> kept,
+      List<TransferViews.Goods> goods,
+      boolean released) {
     Transfer.Line line = row.line();
     Quantity reserved = sum(kept, one -> one.line() == row.lineNo() && !one.picked());
     Quantity picked = sum(kept, one -> one.line() == row.lineNo() && one.picked());
     Quantity missing = Quantity.ZERO;
-    for (Between.Goods one : goods) {
+    for (TransferViews.Goods one : goods) {
       boolean begun =
           goods.stream()
               .filter(other -> other.shipment() == one.shipment())
@@ -152,7 +155,7 @@ public class Transfers implements Coming {
       }
     }
     Quantity owed = line.toSend().minus(reserved).minus(picked);
-    return new Between.Line(
+    return new TransferViews.Line(
         row.lineNo(),
         row.itemId(),
         row.code(),
@@ -176,10 +179,10 @@ public class Transfers implements Coming {
         missing);
   }
 
-  private static Quantity sum(List<Between.Kept> kept, Predicate<Between.Kept> which) {
+  private static Quantity sum(List<TransferViews.Kept> kept, Predicate<TransferViews.Kept> which) {
     return kept.stream()
         .filter(which)
-        .map(Between.Kept::quantity)
+        .map(TransferViews.Kept::quantity)
         .reduce(Quantity.ZERO, Quantity::plus);
   }
 
@@ -195,9 +198,9 @@ public class Transfers implements Coming {
       long toSite,
       String to,
       long road,
-      List<Between.Kept> kept,
-      List<Between.Line> lines,
-      List<Between.Goods> goods) {}
+      List<TransferViews.Kept> kept,
+      List<TransferViews.Line> lines,
+      List<TransferViews.Goods> goods) {}
 
   /** A transfer as the floor must know it. */
   public Optional<Facts> facts(long id) {
@@ -205,8 +208,8 @@ public class Transfers implements Coming {
         .find(id)
         .map(
             head -> {
-              List<Between.Kept> kept = rows.kept(head.number());
-              List<Between.Goods> goods = rows.goods(id);
+              List<TransferViews.Kept> kept = rows.kept(head.number());
+              List<TransferViews.Goods> goods = rows.goods(id);
               return new Facts(
                   head.id(),
                   head.number(),
@@ -232,20 +235,20 @@ public class Transfers implements Coming {
   }
 
   /** What there is to know of items before they are asked for. */
-  List<Between.Advice> advice(long from, long to, List<String> codes, Actor actor) {
+  List<TransferViews.Advice> advice(long from, long to, List<String> codes, Actor actor) {
     places.requireSite(from, actor);
     Instant since = clock.instant().minus(Duration.ofDays(USAGE_DAYS));
-    List<Between.Advice> advice = new ArrayList<>();
+    List<TransferViews.Advice> advice = new ArrayList<>();
     for (String code : codes) {
       catalog
           .withCode(code.strip().toUpperCase(Locale.ROOT))
           .ifPresent(item -> advice.add(advice(item, from, to, since)));
     }
-    advice.sort(Comparator.comparing(Between.Advice::item));
+    advice.sort(Comparator.comparing(TransferViews.Advice::item));
     return advice;
   }
 
-  private Between.Advice advice(Catalog.Measured item, long from, long to, Instant since) {
+  private TransferViews.Advice advice(Catalog.Measured item, long from, long to, Instant since) {
     Quantity held = rows.held(item.id(), to).onHand();
     Quantity coming = coming(List.of(item.id()), to).getOrDefault(item.id(), Quantity.ZERO);
     Quantity used = rows.used(item.id(), to, since);
@@ -259,7 +262,7 @@ public class Transfers implements Coming {
                 .intValue()
             : null;
     boolean plenty = days == null ? all.isPositive() : days >= PLENTY_DAYS;
-    return new Between.Advice(
+    return new TransferViews.Advice(
         item.code(),
         item.name(),
         item.unit().symbol(),

@@ -40,15 +40,15 @@ class WriteOffs implements Subject {
   }
 
   /** Gives them up, or proposes it. What goes back to the sender is no loss. */
-  void end(Command command, long transfer, Between.EndingEntry entry) {
+  void end(Command command, long transfer, TransferViews.EndingEntry entry) {
     BigDecimal value =
-        entry.ending() == Between.Ending.BACK
+        entry.ending() == TransferViews.Ending.BACK
             ? BigDecimal.ZERO
             : arriving.worth(command, transfer, entry);
     // The limit of the reason that stands for it.
     BigDecimal ofReason =
         kinds
-            .withCode(entry.ending() == Between.Ending.SPOILT ? "DAMAGE" : "LOSS")
+            .withCode(entry.ending() == TransferViews.Ending.SPOILT ? "DAMAGE" : "LOSS")
             .map(MovementKinds.Kind::approvalValue)
             .orElse(null);
     Optional<BigDecimal> limit = approvals.limit(command.actor(), ofReason);
@@ -96,10 +96,10 @@ class WriteOffs implements Subject {
     arriving.end(
         command,
         row.transferId(),
-        new Between.EndingEntry(
+        new TransferViews.EndingEntry(
             row.goodsId() == 0 ? null : row.goodsId(),
             row.quantity() == null ? null : new Quantity(row.quantity()),
-            Between.Ending.valueOf(row.ending()),
+            TransferViews.Ending.valueOf(row.ending()),
             row.reason()));
   }
 

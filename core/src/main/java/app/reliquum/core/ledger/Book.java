@@ -93,7 +93,7 @@ public final class Book {
     if (byCommand.containsKey(command)) {
       return new Decision.Accepted(List.of());
     }
-    Decision decision = PostingRules.decide(draft, facts());
+    Decision decision = BalanceRules.decide(draft, facts());
     if (decision instanceof Decision.Accepted accepted) {
       Entry entry = new Entry(entries.size() + 1L, command, effective, draft, reverses);
       entries.add(entry);

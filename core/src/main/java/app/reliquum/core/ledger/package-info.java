@@ -3,7 +3,7 @@
  * rules that every posting must keep.
  *
  * <p>Items, lots, serials, places and unit loads are named by their numbers; 0 stands for none.
- * {@link app.reliquum.core.ledger.PostingRules} decides, on facts that are handed in; {@link
+ * {@link app.reliquum.core.ledger.BalanceRules} decides, on facts that are handed in; {@link
  * app.reliquum.core.ledger.Book} is the whole ledger in memory, the measure that a stored one is
  * held against.
  */

@@ -29,7 +29,7 @@ import java.util.Set;
  */
 public final class PutAway {
 
-  private final Parcel parcel;
+  private final GoodsToPutAway parcel;
   private final PutAwayFacts facts;
   private final List<Placement> placements = new ArrayList<>();
   private final List<Considered> considered = new ArrayList<>();
@@ -37,14 +37,14 @@ public final class PutAway {
   private final Map<Long, Quantity> byRules = new HashMap<>();
   private Quantity rest;
 
-  private PutAway(Parcel parcel, PutAwayFacts facts) {
+  private PutAway(GoodsToPutAway parcel, PutAwayFacts facts) {
     this.parcel = parcel;
     this.facts = facts;
     this.rest = parcel.quantity();
   }
 
   /** Plans where goods go. The same goods and facts always give the same plan. */
-  public static Plan plan(Parcel parcel, PutAwayFacts facts) {
+  public static Plan plan(GoodsToPutAway parcel, PutAwayFacts facts) {
     PutAway run = new PutAway(parcel, facts);
     run.stages();
     return new Plan(run.placements, run.considered, run.rest);
@@ -54,7 +54,7 @@ public final class PutAway {
    * How much of some goods one bin takes, and why not more. A rule's capacity does not count here:
    * a person may use a bin for more than the rules would put there.
    */
-  public static Verdict fits(Parcel parcel, Shelf shelf) {
+  public static Verdict fits(GoodsToPutAway parcel, Shelf shelf) {
     return judge(parcel, shelf, null, parcel.quantity());
   }
 
@@ -118,7 +118,7 @@ public final class PutAway {
         : rule.free().minus(byRules.getOrDefault(rule.rule(), Quantity.ZERO));
   }
 
-  private static Verdict judge(Parcel parcel, Shelf shelf, Quantity free, Quantity wanted) {
+  private static Verdict judge(GoodsToPutAway parcel, Shelf shelf, Quantity free, Quantity wanted) {
     Optional<Verdict> no = forbidden(parcel, shelf);
     if (no.isPresent()) {
       return no.get();
@@ -139,7 +139,7 @@ public final class PutAway {
     return room.verdict(wanted, parcel.unitLoad() != 0 ? wanted : parcel.split());
   }
 
-  private static Optional<Verdict> forbidden(Parcel parcel, Shelf shelf) {
+  private static Optional<Verdict> forbidden(GoodsToPutAway parcel, Shelf shelf) {
     if (!shelf.open()) {
       return Optional.of(new Verdict.Closed());
     }

@@ -124,7 +124,7 @@ class CountingTest {
 
     @Test
     void allLimitsThatAreSetMustHold() {
-      Tolerance both = new Tolerance(q(2), new BigDecimal("5"), new BigDecimal("10"));
+      CountTolerance both = new CountTolerance(q(2), new BigDecimal("5"), new BigDecimal("10"));
       assertThat(both.allows(q(100), q(-2), cost)).isTrue();
       assertThat(both.allows(q(100), q(3), cost)).as("more than 2").isFalse();
       assertThat(both.allows(q(20), q(2), cost)).as("more than 5 %%").isFalse();
@@ -133,20 +133,20 @@ class CountingTest {
 
     @Test
     void withoutLimitsOnlyWhatIsRightPasses() {
-      assertThat(Tolerance.NONE.allows(q(5), Quantity.ZERO, cost)).isTrue();
-      assertThat(Tolerance.NONE.allows(q(5), q(1), cost)).isFalse();
+      assertThat(CountTolerance.NONE.allows(q(5), Quantity.ZERO, cost)).isTrue();
+      assertThat(CountTolerance.NONE.allows(q(5), q(1), cost)).isFalse();
     }
 
     @Test
     void whatTheBookDidNotHaveIsAHundredPerCent() {
-      assertThat(Tolerance.percent(Quantity.ZERO, q(3))).isEqualByComparingTo("100");
-      assertThat(Tolerance.percent(q(40), q(-2))).isEqualByComparingTo("-5");
-      assertThat(Tolerance.percent(Quantity.ZERO, Quantity.ZERO)).isEqualByComparingTo("0");
+      assertThat(CountTolerance.percent(Quantity.ZERO, q(3))).isEqualByComparingTo("100");
+      assertThat(CountTolerance.percent(q(40), q(-2))).isEqualByComparingTo("-5");
+      assertThat(CountTolerance.percent(Quantity.ZERO, Quantity.ZERO)).isEqualByComparingTo("0");
     }
 
     @Test
     void aLimitIsNotNegative() {
-      assertThatThrownBy(() -> new Tolerance(q(-1), null, null))
+      assertThatThrownBy(() -> new CountTolerance(q(-1), null, null))
           .isInstanceOf(IllegalArgumentException.class);
     }
   }

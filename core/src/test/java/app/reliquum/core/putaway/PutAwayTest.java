@@ -86,13 +86,13 @@ class PutAwayTest {
         shelf.homeOf());
   }
 
-  private static Parcel parcel(long quantity) {
+  private static GoodsToPutAway parcel(long quantity) {
     return parcel(quantity, "", Condition.GOOD, 0);
   }
 
-  private static Parcel parcel(
+  private static GoodsToPutAway parcel(
       long quantity, String storageClass, Condition condition, long unitLoad) {
-    return new Parcel(
+    return new GoodsToPutAway(
         SHACKLE,
         0,
         condition,
@@ -310,15 +310,15 @@ class PutAwayTest {
     site.rule(2, 1, 1, null, shelves.subList(5, 12).toArray(new Shelf[0]));
     site.holding = shelves.subList(10, 20);
     site.empty = shelves.subList(15, 30);
-    Parcel parcel = parcel(1 + random.nextInt(200));
+    GoodsToPutAway parcel = parcel(1 + random.nextInt(200));
     Plan plan = PutAway.plan(parcel, site);
 
     Quantity placed = Quantity.ZERO;
     for (Placement placement : plan.placements()) {
       placed = placed.plus(placement.quantity());
       Shelf shelf = all.get(placement.place());
-      Parcel part =
-          new Parcel(
+      GoodsToPutAway part =
+          new GoodsToPutAway(
               parcel.item(),
               parcel.lot(),
               parcel.condition(),

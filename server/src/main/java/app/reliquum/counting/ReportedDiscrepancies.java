@@ -19,7 +19,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** What people on the floor say looks wrong: a reason to count. */
 @Service
-public class Suspicions {
+public class ReportedDiscrepancies {
 
   private static final int MOST = 500;
 
@@ -27,7 +27,7 @@ public class Suspicions {
   private final Places places;
   private final Clock clock;
 
-  Suspicions(JdbcClient jdbc, Places places, Clock clock) {
+  ReportedDiscrepancies(JdbcClient jdbc, Places places, Clock clock) {
     this.jdbc = jdbc;
     this.places = places;
     this.clock = clock;

@@ -1,4 +1,4 @@
-package app.reliquum.papers;
+package app.reliquum.printing;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;

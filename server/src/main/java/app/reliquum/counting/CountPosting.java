@@ -10,7 +10,7 @@ import app.reliquum.approvals.Approvals;
 import app.reliquum.approvals.Subject;
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.counting.Correction;
-import app.reliquum.core.counting.Tolerance;
+import app.reliquum.core.counting.CountTolerance;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.Quantity;
@@ -22,8 +22,8 @@ import app.reliquum.places.Places;
 import app.reliquum.stock.AboutToReverse;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
+import app.reliquum.stock.PostingReversed;
 import app.reliquum.stock.Stock;
-import app.reliquum.stock.TakenBack;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -40,7 +40,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Posts what was counted, once. */
 @Service
-class PuttingRight implements Subject {
+class CountPosting implements Subject {
 
   private static final int MOST_NAMED = 20;
 
@@ -59,7 +59,7 @@ class PuttingRight implements Subject {
   private final Places places;
   private final Approvals approvals;
 
-  PuttingRight(
+  CountPosting(
       JdbcClient jdbc,
       JdbcTemplate batches,
       CountTable table,
@@ -509,7 +509,7 @@ class PuttingRight implements Subject {
 
   /** Keeps what was posted, and whether the book was right enough. */
   private void markWithin(Head head) {
-    Tolerance tolerance = rules.rules().tolerance();
+    CountTolerance tolerance = rules.rules().tolerance();
     record Row(long id, Quantity book, Quantity variance, UnitCost cost) {}
     List<Object[]> off = new ArrayList<>();
     jdbc.sql(
@@ -547,7 +547,7 @@ class PuttingRight implements Subject {
 
   /** A count whose posting is taken back was never right: its positions may be put right again. */
   @EventListener
-  void takenBack(TakenBack back) {
+  void takenBack(PostingReversed back) {
     if (back.kind() == PostingKind.COUNT) {
       table
           .withNumber(back.document())

@@ -4,28 +4,28 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.sentence.OpenCount;
+import app.reliquum.counting.CountLineTable.LineRow;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.CountTable.SlipRow;
 import app.reliquum.counting.Counting.Shape;
 import app.reliquum.counting.Counting.SlipState;
 import app.reliquum.counting.Counting.State;
-import app.reliquum.counting.TallyTable.LineRow;
 import java.util.ArrayList;
 import java.util.List;
 import org.springframework.stereotype.Component;
 
 /** Finds the slip that someone counts: handed to them, in the pool, or made as they scan. */
 @Component
-class Entering {
+class SlipOpening {
 
   private final CountTable table;
-  private final TallyTable tallies;
+  private final CountLineTable lineTable;
   private final Results results;
   private final OpenCountTable people;
 
-  Entering(CountTable table, TallyTable tallies, Results results, OpenCountTable people) {
+  SlipOpening(CountTable table, CountLineTable lineTable, Results results, OpenCountTable people) {
     this.table = table;
-    this.tallies = tallies;
+    this.lineTable = lineTable;
     this.results = results;
     this.people = people;
   }
@@ -84,7 +84,7 @@ class Entering {
   private boolean countedBefore(long count, SlipRow slip, long person) {
     for (int round = 1; round < slip.round(); round++) {
       boolean counted =
-          tallies.inPlace(count, slip.placeId(), round).stream()
+          lineTable.inPlace(count, slip.placeId(), round).stream()
               .anyMatch(
                   line ->
                       line.personId() == person
@@ -98,7 +98,7 @@ class Entering {
 
   /** Whoever ended a slip may take it up again and change what they said. */
   private OpenCount again(Head head, OpenCount open, SlipRow done, Actor actor) {
-    List<LineRow> lines = tallies.ofSlip(done.id());
+    List<LineRow> lines = lineTable.ofSlip(done.id());
     boolean mine = lines.stream().anyMatch(line -> line.personId() == actor.id());
     if (!mine && !lines.isEmpty()) {
       throw Problem.refused(
@@ -110,7 +110,8 @@ class Entering {
     }
     for (LineRow line : lines) {
       if (line.stated()) {
-        tallies.write(head.id(), done, done.round(), line.key(), line.personId(), line, null, true);
+        lineTable.write(
+            head.id(), done, done.round(), line.key(), line.personId(), line, null, true);
         results.refresh(head.id(), line.key());
       }
     }

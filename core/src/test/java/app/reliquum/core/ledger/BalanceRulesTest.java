@@ -16,7 +16,7 @@ import java.util.Map;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
 
-class PostingRulesTest {
+class BalanceRulesTest {
 
   private static final long ITEM = 1;
   private static final long SERIAL_ITEM = 2;
@@ -73,7 +73,7 @@ class PostingRulesTest {
   }
 
   private Decision decide(Line... lines) {
-    return PostingRules.decide(new Draft(TODAY, List.of(lines)), facts);
+    return BalanceRules.decide(new Draft(TODAY, List.of(lines)), facts);
   }
 
   private Map<PositionKey, Holding> after(Line... lines) {

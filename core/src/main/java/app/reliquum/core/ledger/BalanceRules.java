@@ -20,9 +20,9 @@ import java.util.TreeMap;
  *       goods that enter get the day of the posting.
  * </ul>
  */
-public final class PostingRules {
+public final class BalanceRules {
 
-  private PostingRules() {}
+  private BalanceRules() {}
 
   /** Decides on a draft. Positions of contra places are not kept and so never refused. */
   public static Decision decide(Draft draft, LedgerFacts facts) {

@@ -21,7 +21,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Draws counts up: what a scope comes to, and its slips. */
 @Service
-public class Drawing {
+public class CountPreparation {
 
   /** A count of more would be several. */
   static final int MOST_SLIPS = 200_000;
@@ -35,7 +35,7 @@ public class Drawing {
   private final JsonMapper json;
   private final Clock clock;
 
-  Drawing(
+  CountPreparation(
       JdbcClient jdbc,
       CountTable table,
       Catalog catalog,

@@ -20,9 +20,9 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** What an outbound order looks like from outside. */
-public final class Outgoing {
+public final class OutboundViews {
 
-  private Outgoing() {}
+  private OutboundViews() {}
 
   /** What goods leave for. */
   public enum Kind {

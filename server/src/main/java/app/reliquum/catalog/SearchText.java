@@ -5,14 +5,14 @@ import java.util.List;
 import java.util.stream.Collectors;
 
 /** Free text as it is searched for: every word must begin a word of what is found. */
-public record Words(String text, List<String> words) {
+public record SearchText(String text, List<String> words) {
 
   private static final int SHORTEST_INDEXED = 3;
 
   /** Splits what was typed. Signs that mean something to the index are dropped. */
-  public static Words of(String typed) {
+  public static SearchText of(String typed) {
     String text = typed == null ? "" : typed.strip();
-    return new Words(
+    return new SearchText(
         text,
         Arrays.stream(text.split("[^\\p{L}\\p{N}]+")).filter(word -> !word.isEmpty()).toList());
   }

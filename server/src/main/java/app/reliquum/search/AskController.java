@@ -1,4 +1,4 @@
-package app.reliquum.asking;
+package app.reliquum.search;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Needs;

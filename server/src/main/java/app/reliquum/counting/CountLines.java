@@ -13,12 +13,12 @@ import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Count;
 import app.reliquum.core.sentence.OpenCount;
+import app.reliquum.counting.CountLineTable.LineRow;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.CountTable.SlipRow;
 import app.reliquum.counting.Counting.Shape;
 import app.reliquum.counting.Counting.SlipState;
 import app.reliquum.counting.Counting.State;
-import app.reliquum.counting.TallyTable.LineRow;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -41,43 +41,43 @@ import org.springframework.transaction.annotation.Transactional;
  * lines of their own, and nobody's work overwrites another's.
  */
 @Service
-public class Tallies {
+public class CountLines {
 
   /** A scan that waited longer without a network is not believed. */
   private static final Duration OLDEST_SCAN = Duration.ofDays(7);
 
   private final CountTable table;
-  private final TallyTable tallies;
+  private final CountLineTable lineTable;
   private final Results results;
   private final OpenCountTable people;
-  private final Drawing drawing;
-  private final Entering entering;
-  private final Ending ending;
+  private final CountPreparation preparation;
+  private final SlipOpening opening;
+  private final SlipClosing closing;
   private final Catalog catalog;
   private final Places places;
   private final Clock clock;
   private final SiteDays days;
 
-  Tallies(
+  CountLines(
       CountTable table,
-      TallyTable tallies,
+      CountLineTable lineTable,
       Results results,
       OpenCountTable people,
-      Drawing drawing,
-      Entering entering,
-      Ending ending,
+      CountPreparation preparation,
+      SlipOpening opening,
+      SlipClosing closing,
       Catalog catalog,
       Places places,
       Clock clock,
       SiteDays days) {
     this.days = days;
     this.table = table;
-    this.tallies = tallies;
+    this.lineTable = lineTable;
     this.results = results;
     this.people = people;
-    this.drawing = drawing;
-    this.entering = entering;
-    this.ending = ending;
+    this.preparation = preparation;
+    this.opening = opening;
+    this.closing = closing;
     this.catalog = catalog;
     this.places = places;
     this.clock = clock;
@@ -205,9 +205,9 @@ public class Tallies {
   public List<Line> lines(OpenCount open) {
     List<LineRow> rows =
         open.slip() != 0
-            ? tallies.ofSlip(open.slip())
+            ? lineTable.ofSlip(open.slip())
             : open.sentence().place() != 0
-                ? tallies.inPlace(open.count(), open.sentence().place(), 1)
+                ? lineTable.inPlace(open.count(), open.sentence().place(), 1)
                 : List.of();
     return rows.stream()
         .map(
@@ -228,15 +228,15 @@ public class Tallies {
   public SortedSet<PositionKey> notFound(OpenCount open) {
     Head head = table.find(open.count()).orElse(null);
     SlipRow slip = open.slip() == 0 ? null : table.slip(open.slip()).orElse(null);
-    return head == null || slip == null || !Ending.statesAll(head, slip)
+    return head == null || slip == null || !SlipClosing.statesAll(head, slip)
         ? new TreeSet<>()
-        : ending.notFound(head, slip);
+        : closing.notFound(head, slip);
   }
 
   /** Whether ending the slip states what is not scanned. */
   public boolean statesAll(OpenCount open) {
     return open.slip() != 0
-        && Ending.statesAll(
+        && SlipClosing.statesAll(
             table.find(open.count()).orElseThrow(), table.slip(open.slip()).orElseThrow());
   }
 
@@ -250,7 +250,7 @@ public class Tallies {
   @Transactional(readOnly = true)
   public boolean pieceCounted(OpenCount open, long serial) {
     int round = open.slip() == 0 ? 1 : table.slip(open.slip()).map(SlipRow::round).orElse(1);
-    return tallies.pieceCounted(open.count(), round, serial);
+    return lineTable.pieceCounted(open.count(), round, serial);
   }
 
   // What is said
@@ -279,14 +279,14 @@ public class Tallies {
   private OpenCount atTheOnlyBin(OpenCount open, Head head, Actor actor) {
     Places.LedgerPlace implied = places.implied(open.site()).orElse(null);
     boolean unbinned = implied != null && !places.site(open.site(), actor).binned();
-    return unbinned ? entering.enter(head, open, implied.id(), actor, true) : open;
+    return unbinned ? opening.enter(head, open, implied.id(), actor, true) : open;
   }
 
   /** Begins a count that nobody has drawn up: bins become its slips as they are scanned. */
   @Transactional(propagation = Propagation.MANDATORY)
   public OpenCount begin(Command command, long site, Counting.Method method) {
     places.requireSite(site, command.actor());
-    long count = drawing.unplanned(site, method, command.actor());
+    long count = preparation.unplanned(site, method, command.actor());
     return choose(command, site, count);
   }
 
@@ -314,7 +314,7 @@ public class Tallies {
   @Transactional(propagation = Propagation.MANDATORY)
   public OpenCount enter(Command command, OpenCount open, long place, boolean knowingly) {
     Head head = counting(open.count(), command.actor());
-    OpenCount next = entering.enter(head, open, place, command.actor(), knowingly);
+    OpenCount next = opening.enter(head, open, place, command.actor(), knowingly);
     keep(command.actor(), next);
     return next;
   }
@@ -337,7 +337,7 @@ public class Tallies {
         places.site(site, command.actor()).binned()
             ? 0
             : places.implied(site).map(Places.LedgerPlace::id).orElse(0L);
-    OpenCount next = entering.take(head, open, slip, implied);
+    OpenCount next = opening.take(head, open, slip, implied);
     keep(command.actor(), next);
     return next;
   }
@@ -352,7 +352,7 @@ public class Tallies {
     Head head = counting(open.count(), command.actor());
     for (Count.Stroke stroke : strokes) {
       PositionKey key = key(stroke, open.sentence().place(), head.siteId());
-      SlipRow slip = entering.slipFor(head, open, key, command.actor());
+      SlipRow slip = opening.slipFor(head, open, key, command.actor());
       count(command, head, slip, key, stroke.whole(), stroke.quantity(), ago);
     }
     table.changed(head.id());
@@ -387,10 +387,10 @@ public class Tallies {
       Duration ago) {
     int round = slip == null ? 1 : slip.round();
     oneAfterTheOther(head, slip);
-    tallies.held(key);
+    lineTable.held(key);
     Instant moment = moment(ago);
     long person = command.actor().id();
-    LineRow before = tallies.line(head.id(), round, person, key).orElse(null);
+    LineRow before = lineTable.line(head.id(), round, person, key).orElse(null);
     Statement.Part after =
         before == null || before.stated()
             ? new Statement.Part(person, quantity, moment, moment)
@@ -429,8 +429,8 @@ public class Tallies {
       Statement.Part after,
       Instant at) {
     long person = command.actor().id();
-    long line = tallies.write(head.id(), slip, round, key, person, before, after, false);
-    tallies.stroke(
+    long line = lineTable.write(head.id(), slip, round, key, person, before, after, false);
+    lineTable.stroke(
         head.id(),
         slip == null ? 0 : slip.id(),
         line,
@@ -445,7 +445,7 @@ public class Tallies {
   /** Corrects a line of one's own; null takes it away. */
   @Transactional(propagation = Propagation.MANDATORY)
   public void correct(Command command, long lineId, Quantity quantity, Duration ago) {
-    LineRow line = tallies.line(lineId).orElseThrow(() -> Problem.missing("line", lineId));
+    LineRow line = lineTable.line(lineId).orElseThrow(() -> Problem.missing("line", lineId));
     if (line.personId() != command.actor().id()) {
       throw Problem.refused(
               "not-yours", "That was counted by " + line.person() + ", who can change it.")
@@ -469,7 +469,7 @@ public class Tallies {
       }
     }
     oneAfterTheOther(head, slip);
-    tallies.held(line.key());
+    lineTable.held(line.key());
     Instant moment = moment(ago);
     Statement.Part after = quantity == null ? null : line.part().corrected(quantity, moment);
     write(command, head, slip, line.round(), line.key(), line, after, moment);
@@ -480,15 +480,15 @@ public class Tallies {
   @Transactional(propagation = Propagation.MANDATORY)
   public boolean undo(Command command, OpenCount open) {
     Head head = counting(open.count(), command.actor());
-    Optional<TallyTable.StrokeRow> last =
-        tallies.lastStroke(head.id(), open.slip(), command.actor().id());
+    Optional<CountLineTable.StrokeRow> last =
+        lineTable.lastStroke(head.id(), open.slip(), command.actor().id());
     if (last.isEmpty()) {
       return false;
     }
-    TallyTable.StrokeRow stroke = last.get();
+    CountLineTable.StrokeRow stroke = last.get();
     oneAfterTheOther(head, table.slip(open.slip()).orElse(null));
-    tallies.takeBack(stroke.id());
-    LineRow line = tallies.line(stroke.lineId()).orElse(null);
+    lineTable.takeBack(stroke.id());
+    LineRow line = lineTable.line(stroke.lineId()).orElse(null);
     if (line == null) {
       return true;
     }
@@ -501,7 +501,8 @@ public class Tallies {
                 new Quantity(stroke.beforeQuantity()),
                 Times.instant(stroke.beforeFirst()),
                 Times.instant(stroke.beforeLast()));
-    tallies.write(head.id(), slip, line.round(), line.key(), line.personId(), line, before, false);
+    lineTable.write(
+        head.id(), slip, line.round(), line.key(), line.personId(), line, before, false);
     results.refresh(head.id(), line.key());
     table.changed(head.id());
     return true;
@@ -525,9 +526,9 @@ public class Tallies {
       return ended(command, open, null, 0, others);
     }
     int zeros = 0;
-    if (Ending.statesAll(head, slip)) {
-      SortedSet<PositionKey> notFound = ending.notFound(head, slip);
-      boolean empty = tallies.ofSlip(slip.id()).isEmpty();
+    if (SlipClosing.statesAll(head, slip)) {
+      SortedSet<PositionKey> notFound = closing.notFound(head, slip);
+      boolean empty = lineTable.ofSlip(slip.id()).isEmpty();
       boolean seen = yes && (empty || Sweep.covers(new HashSet<>(open.asked()), notFound));
       if (!notFound.isEmpty() && !seen) {
         OpenCount asking = open.asking(notFound, next);
@@ -535,9 +536,9 @@ public class Tallies {
         return new Left.Asks(asking);
       }
       zeros = notFound.size();
-      ending.state(command, head, slip, notFound);
+      closing.state(command, head, slip, notFound);
     }
-    ending.handIn(command.actor(), head, slip);
+    closing.handIn(command.actor(), head, slip);
     return ended(command, open, slip, zeros, List.of());
   }
 
@@ -575,7 +576,7 @@ public class Tallies {
       Command command, Head head, SlipRow slip, PositionKey key, Quantity quantity, Instant at) {
     int round = slip == null ? 1 : slip.round();
     long person = command.actor().id();
-    LineRow before = tallies.line(head.id(), round, person, key).orElse(null);
+    LineRow before = lineTable.line(head.id(), round, person, key).orElse(null);
     Instant moment = Times.whole(at);
     Statement.Part after =
         before == null || before.stated()

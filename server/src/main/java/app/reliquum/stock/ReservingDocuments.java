@@ -4,7 +4,7 @@ import app.reliquum.api.Command;
 import app.reliquum.core.quantity.Quantity;
 
 /** Answered by whoever keeps documents that stock is reserved for. */
-public interface Keeper {
+public interface ReservingDocuments {
 
   /** Whether there is a document with a number. */
   boolean isNumbered(String number);

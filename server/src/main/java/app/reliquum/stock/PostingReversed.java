@@ -12,4 +12,4 @@ import java.util.List;
  * @param document the document that it belongs to, null for none
  * @param lines the lines that undo it
  */
-public record TakenBack(long posting, PostingKind kind, String document, List<Line> lines) {}
+public record PostingReversed(long posting, PostingKind kind, String document, List<Line> lines) {}

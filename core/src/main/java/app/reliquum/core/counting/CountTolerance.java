@@ -13,17 +13,17 @@ import java.math.MathContext;
  * @param percent of what the book said; null for no such limit
  * @param value in money; null for no such limit
  */
-public record Tolerance(Quantity quantity, BigDecimal percent, BigDecimal value) {
+public record CountTolerance(Quantity quantity, BigDecimal percent, BigDecimal value) {
 
   /** Nothing but what is right. */
-  public static final Tolerance NONE = new Tolerance(null, null, null);
+  public static final CountTolerance NONE = new CountTolerance(null, null, null);
 
   private static final BigDecimal HUNDRED = BigDecimal.valueOf(100);
 
   /**
    * @throws IllegalArgumentException if a limit is negative
    */
-  public Tolerance {
+  public CountTolerance {
     if ((quantity != null && quantity.isNegative())
         || (percent != null && percent.signum() < 0)
         || (value != null && value.signum() < 0)) {

@@ -5,4 +5,4 @@
  * changes nothing, and finds only what the asker may see.
  */
 @org.springframework.modulith.ApplicationModule(displayName = "Asking")
-package app.reliquum.asking;
+package app.reliquum.search;

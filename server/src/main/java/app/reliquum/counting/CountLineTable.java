@@ -20,7 +20,7 @@ import org.springframework.stereotype.Repository;
 
 /** The rows of what was counted: a line a person and position, and every word that changed it. */
 @Repository
-class TallyTable {
+class CountLineTable {
 
   private static final String POSITION =
       "item_id = ? and place_id = ? and lot_id = ? and serial_id = ? and unit_load_id = ? and"
@@ -29,7 +29,7 @@ class TallyTable {
   private final JdbcClient jdbc;
   private final Clock clock;
 
-  TallyTable(JdbcClient jdbc, Clock clock) {
+  CountLineTable(JdbcClient jdbc, Clock clock) {
     this.jdbc = jdbc;
     this.clock = clock;
   }

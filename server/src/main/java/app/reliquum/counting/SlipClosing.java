@@ -7,11 +7,11 @@ import app.reliquum.core.counting.Statement;
 import app.reliquum.core.counting.Sweep;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.counting.CountLineTable.LineRow;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.CountTable.SlipRow;
 import app.reliquum.counting.Counting.Shape;
 import app.reliquum.counting.Counting.SlipState;
-import app.reliquum.counting.TallyTable.LineRow;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Collection;
@@ -23,21 +23,25 @@ import org.springframework.stereotype.Component;
 
 /** Ends slips: states what was not scanned, asks for another round, takes the count to review. */
 @Component
-class Ending {
+class SlipClosing {
 
   /** A count settles or is decided about after so many rounds. */
   private static final int MOST_ROUNDS = 3;
 
   private final CountTable table;
-  private final TallyTable tallies;
+  private final CountLineTable lineTable;
   private final Results results;
   private final OpenCountTable people;
   private final Clock clock;
 
-  Ending(
-      CountTable table, TallyTable tallies, Results results, OpenCountTable people, Clock clock) {
+  SlipClosing(
+      CountTable table,
+      CountLineTable lineTable,
+      Results results,
+      OpenCountTable people,
+      Clock clock) {
     this.table = table;
-    this.tallies = tallies;
+    this.lineTable = lineTable;
     this.results = results;
     this.people = people;
     this.clock = clock;
@@ -51,11 +55,11 @@ class Ending {
   /** What the book has of a slip and nobody has scanned. */
   SortedSet<PositionKey> notFound(Head head, SlipRow slip) {
     Set<PositionKey> counted =
-        tallies.ofSlip(slip.id()).stream().map(LineRow::key).collect(Collectors.toSet());
-    Map<PositionKey, Quantity> book = tallies.book(slip, head.siteId());
+        lineTable.ofSlip(slip.id()).stream().map(LineRow::key).collect(Collectors.toSet());
+    Map<PositionKey, Quantity> book = lineTable.book(slip, head.siteId());
     if (slip.round() > 1) {
       // What was counted before and is not found again is stated as well.
-      for (LineRow earlier : tallies.inPlace(head.id(), slip.placeId(), slip.round() - 1)) {
+      for (LineRow earlier : lineTable.inPlace(head.id(), slip.placeId(), slip.round() - 1)) {
         if (slip.covers(earlier.key().place(), earlier.key().item())) {
           book.putIfAbsent(earlier.key(), Quantity.ONE);
         }
@@ -66,13 +70,13 @@ class Ending {
 
   /** States positions as not there. */
   void state(Command command, Head head, SlipRow slip, Collection<PositionKey> keys) {
-    keys.forEach(tallies::held);
+    keys.forEach(lineTable::held);
     Instant moment = Times.whole(clock.instant());
     long person = command.actor().id();
     for (PositionKey key : keys) {
-      LineRow before = tallies.line(head.id(), slip.round(), person, key).orElse(null);
+      LineRow before = lineTable.line(head.id(), slip.round(), person, key).orElse(null);
       Statement.Part none = new Statement.Part(person, Quantity.ZERO, moment, moment);
-      tallies.write(head.id(), slip, slip.round(), key, person, before, none, true);
+      lineTable.write(head.id(), slip, slip.round(), key, person, before, none, true);
       results.refresh(head.id(), key);
     }
   }

@@ -23,11 +23,11 @@ import org.springframework.stereotype.Repository;
 
 /** What lay at a site some days ago, and what happened to it since, as the ledger tells. */
 @Repository
-class PastTable {
+class StockHistory {
 
   private final JdbcClient jdbc;
 
-  PastTable(JdbcClient jdbc) {
+  StockHistory(JdbcClient jdbc) {
     this.jdbc = jdbc;
   }
 
@@ -95,10 +95,10 @@ class PastTable {
     for (Row row : rows) {
       if (row.to() != null) {
         before.merge(
-            row.to().key(), row.to().less(row.quantity().plus(row.quantity())), PastTable::plus);
+            row.to().key(), row.to().less(row.quantity().plus(row.quantity())), StockHistory::plus);
       }
       if (row.from() != null) {
-        before.merge(row.from().key(), row.from(), PastTable::plus);
+        before.merge(row.from().key(), row.from(), StockHistory::plus);
       }
     }
     return jdbc.sql("select code, name, unit from item where id = ?")

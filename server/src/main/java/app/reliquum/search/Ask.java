@@ -1,9 +1,9 @@
-package app.reliquum.asking;
+package app.reliquum.search;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Permission;
 import app.reliquum.catalog.Catalog;
-import app.reliquum.catalog.Words;
+import app.reliquum.catalog.SearchText;
 import app.reliquum.codes.HouseCodes;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.stock.Ledger;
@@ -62,7 +62,7 @@ class Ask {
 
   @Transactional(readOnly = true)
   public List<Hit> hits(String text, Actor actor) {
-    Words words = Words.of(text);
+    SearchText words = SearchText.of(text);
     if (words.isEmpty()) {
       return List.of();
     }
@@ -122,7 +122,7 @@ class Ask {
     return List.of();
   }
 
-  private List<Hit> items(Words words) {
+  private List<Hit> items(SearchText words) {
     List<Long> ids = catalog.idsMatching(words, OF_EACH * 5);
     return catalog.measured(Set.copyOf(ids)).stream()
         .sorted(java.util.Comparator.comparing(Catalog.Measured::name))

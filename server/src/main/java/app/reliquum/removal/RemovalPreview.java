@@ -37,7 +37,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Says what the rules, or a rule as entered, would take of today's stock. Takes nothing. */
 @Service
-public class Trying {
+public class RemovalPreview {
 
   private final RemovalRules rules;
   private final RuleTable table;
@@ -47,7 +47,7 @@ public class Trying {
   private final Clock clock;
   private final SiteDays days;
 
-  Trying(
+  RemovalPreview(
       RemovalRules rules,
       RuleTable table,
       Reserving reserving,

@@ -16,9 +16,9 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** What a transfer looks like from outside. */
-public final class Between {
+public final class TransferViews {
 
-  private Between() {}
+  private TransferViews() {}
 
   /** What a list shows of transfers. */
   public enum Filter {

@@ -20,7 +20,7 @@ import java.util.Objects;
  * @param volume cubic metres of one base unit; zero if not known
  * @param weight kilograms of one base unit; zero if not known
  */
-public record Parcel(
+public record GoodsToPutAway(
     long item,
     long lot,
     Condition condition,
@@ -31,7 +31,7 @@ public record Parcel(
     BigDecimal volume,
     BigDecimal weight) {
 
-  public Parcel {
+  public GoodsToPutAway {
     Objects.requireNonNull(condition, "condition");
     if (!quantity.isPositive() || !split.isPositive()) {
       throw new IllegalArgumentException("There must be something to put away.");

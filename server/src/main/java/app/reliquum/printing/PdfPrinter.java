@@ -1,4 +1,4 @@
-package app.reliquum.papers;
+package app.reliquum.printing;
 
 import app.reliquum.house.House;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
@@ -21,7 +21,7 @@ import uk.org.okapibarcode.output.Java2DRenderer;
 
 /** Prints documents as PDF: A4, with the house's name and logo, pages numbered. */
 @Service
-public class Press {
+public class PdfPrinter {
 
   private static final String FONT = "/org/apache/pdfbox/resources/ttf/LiberationSans-Regular.ttf";
 
@@ -61,7 +61,7 @@ public class Press {
 
   private final House house;
 
-  Press(House house) {
+  PdfPrinter(House house) {
     this.house = house;
   }
 

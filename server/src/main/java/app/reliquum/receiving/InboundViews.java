@@ -16,9 +16,9 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** What an inbound order looks like from outside. */
-public final class Inbound {
+public final class InboundViews {
 
-  private Inbound() {}
+  private InboundViews() {}
 
   /** Why goods come in. */
   public enum Kind {

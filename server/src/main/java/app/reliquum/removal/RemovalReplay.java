@@ -10,8 +10,8 @@ import app.reliquum.core.removal.Replay.Outcome;
 import app.reliquum.core.removal.Scope;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
-import app.reliquum.removal.PastTable.Past;
 import app.reliquum.removal.RuleTable.RuleRow;
+import app.reliquum.removal.StockHistory.Past;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -31,7 +31,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Plays the last days over again by a rule as entered, and by the rules as they are. */
 @Service
-class Comparing {
+class RemovalReplay {
 
   /**
    * So many of the items that were asked for most are played; a rule for all goods has thousands.
@@ -40,25 +40,25 @@ class Comparing {
 
   private final RemovalRules rules;
   private final RuleTable table;
-  private final PastTable past;
-  private final Trying trying;
+  private final StockHistory history;
+  private final RemovalPreview preview;
   private final Places places;
   private final Clock clock;
   private final SiteDays days;
 
-  Comparing(
+  RemovalReplay(
       RemovalRules rules,
       RuleTable table,
-      PastTable past,
-      Trying trying,
+      StockHistory history,
+      RemovalPreview preview,
       Places places,
       Clock clock,
       SiteDays days) {
     this.days = days;
     this.rules = rules;
     this.table = table;
-    this.past = past;
-    this.trying = trying;
+    this.history = history;
+    this.preview = preview;
     this.places = places;
     this.clock = clock;
   }
@@ -118,7 +118,7 @@ class Comparing {
     Instant now = clock.instant();
     Instant since = now.minus(Duration.ofDays(entry.days()));
     LocalDate today = days.on(entry.site(), now);
-    List<Long> covered = past.asked(tried, entry.site(), since);
+    List<Long> covered = history.asked(tried, entry.site(), since);
     List<Long> played = covered.subList(0, Math.min(MOST_ITEMS, covered.size()));
     Map<Long, Policy> policies =
         rules.policies(played.stream().collect(Collectors.toSet()), entry.site());
@@ -131,8 +131,8 @@ class Comparing {
     int askings = 0;
     List<Item> items = new ArrayList<>();
     for (long id : played) {
-      Past of = past.of(id, entry.site(), since);
-      Quantity pack = trying.pack(id, new Quantity(java.math.BigDecimal.valueOf(1_000_000)));
+      Past of = history.of(id, entry.site(), since);
+      Quantity pack = preview.pack(id, new Quantity(java.math.BigDecimal.valueOf(1_000_000)));
       Policy then =
           Policy.of(
               Scope.Subject.of(id, categories.getOrDefault(id, ""), entry.site()),
