@@ -19,7 +19,7 @@ import java.util.concurrent.locks.LockSupport;
 
 /**
  * Measures the running application beside bare JDBC on the same data in the same run, and prints
- * ratios: ./reliquum bench [--small] [--counts | --outbound]
+ * ratios: ./reliquum bench [--small] [--floor | --counts | --outbound]
  */
 public final class Bench {
 
@@ -74,6 +74,10 @@ public final class Bench {
         new Counts(http, base, connection, size).print();
         return;
       }
+      if (only.contains("--floor")) {
+        floor(http);
+        return;
+      }
       System.out.println("\nPostings: a move of one piece, through HTTP and by bare JDBC");
       warmUp(http);
       for (int clients : CLIENTS) {
@@ -86,8 +90,7 @@ public final class Bench {
       lookUps(http, connection);
       System.out.println("\nFirst pages, through HTTP, 1 client");
       pages(http);
-      System.out.println("\nReceiving on the Floor, through HTTP, 1 person");
-      new Receipts(http, PORT).print();
+      floor(http);
       System.out.println("\nCounting, through HTTP");
       new Counts(http, base, connection, size).print();
       System.out.println("\nAllocating, through HTTP");
@@ -101,6 +104,11 @@ public final class Bench {
       application.waitFor(20, TimeUnit.SECONDS);
       Files.deleteIfExists(pid);
     }
+  }
+
+  private static void floor(Http http) throws Exception {
+    System.out.println("\nReceiving on the Floor, through HTTP, 1 person");
+    new Receipts(http, PORT).print();
   }
 
   private Process start() throws Exception {
