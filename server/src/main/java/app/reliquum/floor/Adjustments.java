@@ -23,6 +23,10 @@ import app.reliquum.floor.BasketTable.Basket;
 import app.reliquum.floor.FloorView.Outcome;
 import app.reliquum.kinds.MovementKinds;
 import app.reliquum.kinds.MovementKinds.Kind;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -54,6 +58,18 @@ class Adjustments implements FloorVerb {
     this.kinds = kinds;
     this.adjusting = adjusting;
   }
+
+  /** What is told with a basket when it is posted. */
+  record BasketPostEntry(
+      @NotNull Long site,
+      @Size(max = 400) String note,
+      @Size(max = 40) String source,
+      @Size(max = 10) List<Long> reasons,
+      boolean replacing,
+      @Size(max = 80) String party,
+      LocalDate due,
+      Map<Long, String> fields,
+      @Valid Adjustment.Picture picture) {}
 
   @Override
   public Set<Verb> verbs() {
@@ -249,7 +265,7 @@ class Adjustments implements FloorVerb {
     }
 
     /** Posts the lines as one document. */
-    FloorView.Sentence post(Command command, OneVerbController.BasketPostEntry telling) {
+    FloorView.Sentence post(Command command, BasketPostEntry telling) {
       if (basket.changes().isEmpty()) {
         throw Problem.refused("basket-empty", "There is nothing in the basket yet.");
       }

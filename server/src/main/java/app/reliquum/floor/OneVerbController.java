@@ -1,6 +1,5 @@
 package app.reliquum.floor;
 
-import app.reliquum.adjusting.Adjustment;
 import app.reliquum.api.Command;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
@@ -14,11 +13,7 @@ import app.reliquum.transfers.TransferViews;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
-import jakarta.validation.constraints.Size;
 import java.time.Duration;
-import java.time.LocalDate;
-import java.util.List;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -103,18 +98,6 @@ class OneVerbController {
   /** A line of the basket and its new quantity; null takes it out. */
   record BasketLineEntry(@NotNull Long site, int line, Quantity quantity) {}
 
-  /** What is told with a basket when it is posted. */
-  record BasketPostEntry(
-      @NotNull Long site,
-      @Size(max = 400) String note,
-      @Size(max = 40) String source,
-      @Size(max = 10) List<Long> reasons,
-      boolean replacing,
-      @Size(max = 80) String party,
-      LocalDate due,
-      Map<Long, String> fields,
-      @Valid Adjustment.Picture picture) {}
-
   @Operation(operationId = "chooseAdjustmentReason", summary = "Choose the reason of an adjustment")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/adjust/kind")
@@ -144,7 +127,7 @@ class OneVerbController {
       summary = "Post the adjustment lines, or propose them")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/adjust/posting")
-  FloorView.Sentence post(Command command, @Valid @RequestBody BasketPostEntry entry) {
+  FloorView.Sentence post(Command command, @Valid @RequestBody Adjustments.BasketPostEntry entry) {
     return adjusted(command, entry.site()).post(command, entry);
   }
 
