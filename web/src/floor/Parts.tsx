@@ -329,15 +329,10 @@ export function ChangeLine({
 }) {
   const [amount, setAmount] = useState(line.quantity);
   const said = soFar(amount);
+  const say = () => said !== undefined && onChange(said);
+  // No form: a basket is one itself, and would be posted by the Enter that is meant for the line.
   return (
     <Box
-      component="form"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (said !== undefined) {
-          onChange(said);
-        }
-      }}
       sx={{
         display: 'grid',
         gridTemplateColumns: line.serial ? '1fr' : '5fr 4fr 4fr',
@@ -354,10 +349,16 @@ export function ChangeLine({
             value={amount}
             onChange={(event) => setAmount(event.target.value)}
             onFocus={(event) => event.target.select()}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter') {
+                event.preventDefault();
+                say();
+              }
+            }}
             autoFocus
             slotProps={{ htmlInput: { inputMode: 'decimal', style: { fontSize: 20 } } }}
           />
-          <SmallButton type="submit" disabled={said === undefined}>
+          <SmallButton disabled={said === undefined} onClick={say}>
             {change}
           </SmallButton>
         </>

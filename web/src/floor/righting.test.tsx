@@ -153,4 +153,21 @@ it('changes a line of the basket, and takes one out', async () => {
       quantity: '2.5',
     }),
   );
+  expect(asked.some((one) => one.path === '/api/floor/adjust/posting')).toBe(false);
+});
+
+it('changes a line by Enter, and posts nothing by it', async () => {
+  answers('GET', '/api/floor/ADJUST', () => view({}, { lines: [line] }));
+  answers('POST', '/api/floor/adjust/line', () => view({}, { lines: [line] }));
+  show(<SentenceScreen site={site} verb="ADJUST" />);
+  await press('Review 1 line');
+  await userEvent.click(screen.getByText('Rope'));
+  const amount = screen.getByLabelText('Quantity');
+  await userEvent.clear(amount);
+  await userEvent.type(amount, '3{Enter}');
+  await waitFor(() =>
+    expect(asked.filter((one) => one.method === 'POST').map((one) => one.path)).toEqual([
+      '/api/floor/adjust/line',
+    ]),
+  );
 });
