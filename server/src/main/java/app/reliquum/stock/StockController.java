@@ -31,16 +31,21 @@ import org.springframework.web.bind.annotation.RestController;
 class StockController {
 
   private final Stock stock;
-  private final Entries entries;
+  private final PostingReader reader;
   private final OnHand onHand;
   private final Ledger ledger;
   private final BookChecks checks;
   private final Clock clock;
 
   StockController(
-      Stock stock, Entries entries, OnHand onHand, Ledger ledger, BookChecks checks, Clock clock) {
+      Stock stock,
+      PostingReader reader,
+      OnHand onHand,
+      Ledger ledger,
+      BookChecks checks,
+      Clock clock) {
     this.stock = stock;
-    this.entries = entries;
+    this.reader = reader;
     this.onHand = onHand;
     this.ledger = ledger;
     this.checks = checks;
@@ -140,8 +145,8 @@ class StockController {
   @Needs(Permission.MOVE)
   @PostMapping("/moves")
   @ResponseStatus(HttpStatus.CREATED)
-  Stock.Posted move(Command command, @Valid @RequestBody Entries.MoveEntry entry) {
-    return stock.post(command, entries.move(entry));
+  Stock.Posted move(Command command, @Valid @RequestBody PostingReader.MoveEntry entry) {
+    return stock.post(command, reader.move(entry));
   }
 
   /** Brings goods in from a contra place, or takes them out to one. */
@@ -149,8 +154,8 @@ class StockController {
   @Needs(Permission.POST)
   @PostMapping("/postings")
   @ResponseStatus(HttpStatus.CREATED)
-  Stock.Posted post(Command command, @Valid @RequestBody Entries.PostingEntry entry) {
-    return stock.post(command, entries.post(entry));
+  Stock.Posted post(Command command, @Valid @RequestBody PostingReader.PostingEntry entry) {
+    return stock.post(command, reader.post(entry));
   }
 
   /** Why a posting is taken back. */

@@ -31,13 +31,13 @@ import org.springframework.stereotype.Component;
 
 /** Reads postings as people and machines write them: with codes and addresses. */
 @Component
-class Entries {
+class PostingReader {
 
   private final Catalog catalog;
   private final Places places;
   private final SiteDays days;
 
-  Entries(Catalog catalog, Places places, SiteDays days) {
+  PostingReader(Catalog catalog, Places places, SiteDays days) {
     this.days = days;
     this.catalog = catalog;
     this.places = places;
