@@ -401,12 +401,16 @@ class OutboundTest {
         .extracting(JsonNode::asLong)
         .contains(id(order));
     assertThat(clerk.get("/api/outbound/allocation?until=2020-01-01&site=" + site).ok()).isEmpty();
+    // What is found stays found, although another order fails.
+    List<Long> orders = List.of(id(order), Long.MAX_VALUE);
+    Map<String, Object> both = Map.of("site", site, "orders", orders);
+    assertThat(clerk.post("/api/outbound/allocation", both).status()).isEqualTo(404);
+    assertThat(leaving.state(id(order))).isEqualTo("ALLOCATED");
     JsonNode found =
         clerk
             .post("/api/outbound/allocation", Map.of("site", site, "orders", List.of(id(order))))
             .ok();
     assertThat(found.path("shortLines").asInt()).isZero();
-    assertThat(leaving.state(id(order))).isEqualTo("ALLOCATED");
     assertThat(Leaving.kept(leaving.card(id(order)))).contains("20 B-05");
     leaving.act(id(order), "closing", Map.of("reason", "No longer wanted")).ok();
   }

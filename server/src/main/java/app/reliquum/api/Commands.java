@@ -15,6 +15,7 @@ import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -81,8 +82,16 @@ public class Commands {
     }
   }
 
-  /** Does work in a transaction, and again if it lost a race for a lock. */
+  /**
+   * Does work in a transaction of its own, and again if it lost a race for a lock.
+   *
+   * @throws IllegalStateException within another transaction, which losing the race has ended
+   */
   public <T> T patiently(Supplier<T> work) {
+    if (TransactionSynchronizationManager.isActualTransactionActive()) {
+      throw new IllegalStateException(
+          "Work that may be tried again needs a transaction of its own.");
+    }
     for (int attempt = 1; ; attempt++) {
       try {
         return transaction.execute(status -> work.get());

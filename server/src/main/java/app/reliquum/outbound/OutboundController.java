@@ -3,6 +3,7 @@ package app.reliquum.outbound;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Needs;
+import app.reliquum.api.OnceInPart;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.carriage.Carrier;
@@ -14,7 +15,6 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.PositiveOrZero;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.function.Supplier;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -115,7 +115,7 @@ class OutboundController {
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   OutboundViews.Card add(Command command, @Valid @RequestBody OutboundViews.Entry entry) {
-    return made(command, "accept order", entry, () -> accepting.add(entry, command.actor()));
+    return orders.card(accepting.add(entry, command.actor()), command.actor());
   }
 
   /** Accepts a job. */
@@ -124,7 +124,7 @@ class OutboundController {
   @PostMapping("/jobs")
   @ResponseStatus(HttpStatus.CREATED)
   OutboundViews.Card addJob(Command command, @Valid @RequestBody OutboundViews.JobEntry entry) {
-    return made(command, "accept job", entry, () -> accepting.addJob(entry, command.actor()));
+    return orders.card(accepting.addJob(entry, command.actor()), command.actor());
   }
 
   @Operation(operationId = "changeOutboundOrder", summary = "Change an outbound order")
@@ -164,6 +164,7 @@ class OutboundController {
    * was.
    */
   @Operation(operationId = "allocateOrders", summary = "Allocate many orders")
+  @OnceInPart
   @Needs(Permission.POST)
   @PostMapping("/allocation")
   OutboundViews.Allocated allocate(
@@ -325,9 +326,5 @@ class OutboundController {
       @Valid @RequestBody OutboundViews.HandOverEntry entry) {
     handingOver.handOver(command, id, entry.takenBy());
     return orders.card(id, command.actor());
-  }
-
-  private OutboundViews.Card made(Command command, String what, Object entry, Supplier<Long> work) {
-    return orders.card(work.get(), command.actor());
   }
 }
