@@ -264,6 +264,8 @@ class RightingTest {
     press(page, "Order");
     says(page, "Ordered:");
     page.getByRole(AriaRole.STATUS).getByRole(AriaRole.LINK).click();
+    // The page of requisitions stays until that of the orders has loaded.
+    page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Inbound")).waitFor();
     page.getByRole(AriaRole.GRIDCELL).first().click();
     says(page, "Thimble RGT-3");
   }
