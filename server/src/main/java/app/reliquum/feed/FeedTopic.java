@@ -1,0 +1,19 @@
+package app.reliquum.feed;
+
+/** What an entry of the feed is about. */
+public enum FeedTopic {
+  /** A posting was recorded. */
+  STOCK,
+  /** What documents had reserved is gone, whatever was planned with it. */
+  RESERVATION,
+  INBOUND,
+  OUTBOUND,
+  TRANSFER,
+  COUNT,
+  ADJUSTMENT,
+  APPROVAL,
+  LOAN,
+  REQUISITION,
+  /** What someone may do has changed, or they are signed out. */
+  SIGN_IN
+}

@@ -1,0 +1,11 @@
+/**
+ * What has changed, in one order that everyone reads alike, also on other servers.
+ *
+ * <p>{@link Feed} writes an entry in the transaction of the change: what did not happen has none.
+ * {@link FeedPump} numbers the entries that are committed, without gaps. A {@link FeedReader} does
+ * work that must not be lost, in one transaction with how far it has read; a {@link FeedFollower}
+ * is told on each running server. The invariant: a sequence is given only after everything before
+ * it, so that a reader with a cursor skips nothing and reads nothing twice.
+ */
+@org.springframework.modulith.ApplicationModule(displayName = "Feed")
+package app.reliquum.feed;
