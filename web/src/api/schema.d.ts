@@ -1937,7 +1937,10 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    /** What changes, as it happens */
+    /**
+     * What kinds of things change, as it happens
+     * @description Server-sent events, named by what has changed. Who was cut off says the id of the last event, as browsers do by a header, and hears what it has missed.
+     */
     get: operations['listenToChanges'];
     put?: never;
     post?: never;
@@ -4337,6 +4340,7 @@ export interface components {
       /** Format: date-time */
       begun: string | null;
       blind: boolean;
+      changes: components['schemas']['DocumentChange'][];
       /** Format: date-time */
       created: string;
       createdBy: string;
@@ -4345,7 +4349,6 @@ export interface components {
       /** Format: date-time */
       ended: string | null;
       endedBy: string | null;
-      events: components['schemas']['CountEvent'][];
       hands: components['schemas']['CountHand'][];
       /** Format: int64 */
       id: number;
@@ -4441,13 +4444,6 @@ export interface components {
       scope: components['schemas']['CountScope'];
       /** @enum {string} */
       shape: 'BIN' | 'ITEM' | 'FREE';
-    };
-    CountEvent: {
-      /** Format: date-time */
-      at: string;
-      detail: string;
-      person: string;
-      what: string;
     };
     CountHand: {
       /** Format: int32 */
@@ -4816,6 +4812,15 @@ export interface components {
       name: string;
       /** Format: date-time */
       until: string;
+    };
+    DocumentChange: {
+      after: string | null;
+      /** Format: date-time */
+      at: string;
+      before: string | null;
+      detail: string;
+      person: string;
+      what: string;
     };
     DocumentEntry: {
       /** Format: int64 */
@@ -5618,10 +5623,10 @@ export interface components {
       written: boolean;
     };
     InboundCard: {
+      changes: components['schemas']['DocumentChange'][];
       /** Format: date-time */
       created: string;
       createdBy: string;
-      events: components['schemas']['InboundEvent'][];
       /** Format: date */
       expected: string | null;
       /** Format: int64 */
@@ -5661,13 +5666,6 @@ export interface components {
       supplier: string;
       /** Format: int32 */
       version?: number | null;
-    };
-    InboundEvent: {
-      /** Format: date-time */
-      at: string;
-      detail: string;
-      person: string;
-      what: string;
     };
     InboundLine: {
       item: string;
@@ -6356,6 +6354,7 @@ export interface components {
     OutboundCard: {
       /** Format: date-time */
       allocated: string | null;
+      changes: components['schemas']['DocumentChange'][];
       cost: number;
       /** Format: date-time */
       created: string;
@@ -6365,7 +6364,6 @@ export interface components {
       despatches: components['schemas']['OutboundDespatch'][];
       /** Format: date-time */
       ended: string | null;
-      events: components['schemas']['OutboundEvent'][];
       /** @enum {string} */
       flow: 'PICK_AND_GO' | 'PICK_HAND_OVER' | 'PICK_PACK_HAND_OVER';
       /** Format: int64 */
@@ -6464,13 +6462,6 @@ export interface components {
       site: number;
       /** Format: int32 */
       version?: number | null;
-    };
-    OutboundEvent: {
-      /** Format: date-time */
-      at: string;
-      detail: string;
-      person: string;
-      what: string;
     };
     OutboundKept: {
       /** @enum {string} */
@@ -7609,13 +7600,13 @@ export interface components {
       quantity: string;
     };
     TransferCard: {
+      changes: components['schemas']['DocumentChange'][];
       /** Format: date-time */
       closed: string | null;
       /** Format: date-time */
       created: string;
       createdBy: string;
       direct: boolean;
-      events: components['schemas']['TransferEvent'][];
       from: string;
       /** Format: int64 */
       fromId: number;
@@ -7671,15 +7662,6 @@ export interface components {
       version?: number | null;
       /** Format: date */
       wanted?: string | null;
-    };
-    TransferEvent: {
-      after: string | null;
-      /** Format: date-time */
-      at: string;
-      before: string | null;
-      detail: string;
-      person: string;
-      what: string;
     };
     TransferGoods: {
       /**
@@ -12515,8 +12497,12 @@ export interface operations {
   };
   listenToChanges: {
     parameters: {
-      query?: never;
-      header?: never;
+      query?: {
+        after?: number;
+      };
+      header?: {
+        'Last-Event-ID'?: number;
+      };
       path?: never;
       cookie?: never;
     };

@@ -1,37 +1,77 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 
-const MOVED_BY_STOCK = [
-  'on-hand',
-  'ledger',
-  'bin',
-  'floor-card',
-  'waiting',
-  'inbound',
-  'round',
-  'transfers',
-  'put-away-rules',
-  'binning',
-  'count-live',
-];
+/** What is asked anew when a kind of thing has changed, by the first word of its query key. */
+const STALE = {
+  stock: [
+    'on-hand',
+    'ledger',
+    'bin',
+    'floor-card',
+    'waiting',
+    'inbound',
+    'outbound',
+    'round',
+    'transfers',
+    'put-away-rules',
+    'binning',
+    'count-live',
+    'loans',
+    'scrap',
+    'tray',
+    'rack',
+  ],
+  count: ['counts', 'slips', 'results', 'count-live'],
+  inbound: ['inbound', 'waiting'],
+  outbound: ['outbound', 'round', 'tray', 'rack'],
+  transfer: ['transfers'],
+  adjustment: ['adjustments', 'scrap'],
+  approval: ['approvals', 'counts', 'adjustments'],
+  loan: ['loans'],
+  requisition: ['requisitions'],
+} as const;
 
-const MOVED_BY_COUNTING = ['counts', 'slips', 'results', 'count-live'];
+const FIRST_PAUSE = 2_000;
+const LONGEST_PAUSE = 30_000;
 
-/** Keeps what is on the screen current: the server tells when stock has moved or something was counted. */
+/**
+ * Keeps what is on the screen current: the server tells what kinds of things have changed. A page
+ * that was cut off says how far it had heard, and is told what it has missed.
+ */
 export function useLiveUpdates() {
   const queries = useQueryClient();
   useEffect(() => {
-    const events = new EventSource('/api/live');
-    events.addEventListener('stock', () => {
-      for (const key of MOVED_BY_STOCK) {
-        void queries.invalidateQueries({ queryKey: [key] });
+    let events: EventSource | undefined;
+    let again: number | undefined;
+    let heard = '';
+    let pause = FIRST_PAUSE;
+
+    const listen = () => {
+      events = new EventSource(heard ? `/api/live?after=${heard}` : '/api/live');
+      events.onopen = () => {
+        pause = FIRST_PAUSE;
+      };
+      for (const [topic, keys] of Object.entries(STALE)) {
+        events.addEventListener(topic, (event: MessageEvent) => {
+          heard = event.lastEventId || heard;
+          for (const key of keys) {
+            void queries.invalidateQueries({ queryKey: [key] });
+          }
+        });
       }
-    });
-    events.addEventListener('count', () => {
-      for (const key of MOVED_BY_COUNTING) {
-        void queries.invalidateQueries({ queryKey: [key] });
-      }
-    });
-    return () => events.close();
+      // A browser comes back by itself when the line is cut, but not when it is refused: a server
+      // that is starting, or a proxy without one.
+      events.onerror = () => {
+        if (events?.readyState === EventSource.CLOSED) {
+          again = window.setTimeout(listen, pause);
+          pause = Math.min(pause * 2, LONGEST_PAUSE);
+        }
+      };
+    };
+    listen();
+    return () => {
+      events?.close();
+      window.clearTimeout(again);
+    };
   }, [queries]);
 }

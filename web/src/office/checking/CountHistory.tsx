@@ -33,7 +33,7 @@ export function CountHistory({ count }: { count: Schemas['CountCard'] }) {
         )}
       </Part>
       <Part title={t('count.events')} rank="h2">
-        {count.events.map((event, i) => (
+        {count.changes.map((event, i) => (
           <Box key={i} sx={row}>
             <span>{instant(event.at)}</span>
             <b>{event.person}</b>

@@ -33,7 +33,7 @@ const card = {
   slips: 4,
   done: 4,
   hands: [{ name: 'Tavi', slips: 0, done: 4, lines: 9 }],
-  events: [{ at: '2026-03-02T10:30:00Z', person: 'Tavi', what: 'REVIEW', detail: '' }],
+  changes: [{ at: '2026-03-02T10:30:00Z', person: 'Tavi', what: 'REVIEW', detail: '' }],
 } as unknown as Schemas['CountCard'];
 
 const outcome: Schemas['CountOutcome'] = {

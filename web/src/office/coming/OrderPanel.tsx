@@ -264,7 +264,7 @@ function History({ card }: { card: Card }) {
   const { t } = useTranslation();
   return (
     <Part title={t('inbound.history')}>
-      {card.events.map((event, i) => (
+      {card.changes.map((event, i) => (
         <Box key={i} sx={{ display: 'flex', gap: 1 }}>
           <Box sx={{ color: 'text.secondary', width: 150 }}>{instant(event.at)}</Box>
           <Box>

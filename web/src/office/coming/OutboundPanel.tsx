@@ -81,7 +81,7 @@ export function OutboundPanel({ order, onClose }: { order: number; onClose: () =
 
 function TimeLine({ card }: { card: Card }) {
   const { t } = useTranslation();
-  const first = (...what: string[]) => card.events.find((one) => what.includes(one.what))?.at;
+  const first = (...what: string[]) => card.changes.find((one) => what.includes(one.what))?.at;
   const end = card.kind === 'JOB' ? 'DONE' : 'GONE';
   const left = card.state === end;
   const packed = card.state === 'PACKED' || left;
@@ -90,7 +90,7 @@ function TimeLine({ card }: { card: Card }) {
     ['ACCEPTED', card.created],
     ['ALLOCATED', card.allocated],
     ['PICKING', picked],
-    ['PACKED', packed ? (card.ended ?? card.events.at(-1)?.at) : undefined],
+    ['PACKED', packed ? (card.ended ?? card.changes.at(-1)?.at) : undefined],
     card.state === 'CANCELLED'
       ? (['CANCELLED', card.ended] as const)
       : ([end, left ? card.ended : undefined] as const),
@@ -318,7 +318,7 @@ function History({ card }: { card: Card }) {
   const { t } = useTranslation();
   return (
     <Part title={t('transfer.history')}>
-      {[...card.events].reverse().map((event, i) => (
+      {[...card.changes].reverse().map((event, i) => (
         <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '165px 120px 1fr', gap: 1 }}>
           <span>{instant(event.at)}</span>
           <span>{event.person}</span>

@@ -68,7 +68,7 @@ export function TransferPanel({ transfer, onClose }: { transfer: number; onClose
 /** The way of the goods. */
 function TimeLine({ card }: { card: Card }) {
   const { t } = useTranslation();
-  const last = (what: string) => [...card.events].reverse().find((one) => one.what === what)?.at;
+  const last = (what: string) => [...card.changes].reverse().find((one) => one.what === what)?.at;
   const reached = [
     ['PLANNED', card.created],
     ['RELEASED', card.released],
@@ -289,7 +289,7 @@ function History({ card }: { card: Card }) {
   const { t } = useTranslation();
   return (
     <Part title={t('transfer.history')}>
-      {card.events.map((event, i) => (
+      {card.changes.map((event, i) => (
         <Box key={i} sx={{ display: 'flex', gap: 1, py: 0.25 }}>
           <Box sx={{ color: 'text.secondary', width: 150, flexShrink: 0 }}>{instant(event.at)}</Box>
           <Box>

@@ -53,7 +53,16 @@ const card: Schemas['InboundCard'] = {
     },
   ],
   receipts: [],
-  events: [{ at: '2026-11-01T08:00:00Z', person: 'Oddny', what: 'MADE', detail: '1 lines' }],
+  changes: [
+    {
+      at: '2026-11-01T08:00:00Z',
+      person: 'Oddny',
+      what: 'MADE',
+      detail: '1 lines',
+      before: null,
+      after: null,
+    },
+  ],
 };
 
 beforeEach(() => {

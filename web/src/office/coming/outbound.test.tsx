@@ -90,7 +90,7 @@ const card = {
   kept: [] as (typeof kept)[],
   parcels: [],
   despatches: [] as Schemas['OutboundCard']['despatches'],
-  events: [{ at: '2026-11-20T10:00:00Z', person: 'Oddny', what: 'ACCEPTED', detail: '1 lines' }],
+  changes: [{ at: '2026-11-20T10:00:00Z', person: 'Oddny', what: 'ACCEPTED', detail: '1 lines' }],
 };
 
 beforeEach(empty);

@@ -69,7 +69,7 @@ function card(part: Partial<Card>): Card {
     kept: [],
     shipments: [],
     goods: [],
-    events: [],
+    changes: [],
     ...part,
   };
 }
@@ -166,7 +166,7 @@ it('shows what is missing, what is short, and every change with before and after
         line({ sent: '20', arrived: '12', toSend: '0', onTheRoad: '8', missing: '8' }),
         line({ line: 2, name: 'Flare', shortBy: '3' }),
       ],
-      events: [
+      changes: [
         {
           at: '2026-11-24T08:00:00Z',
           person: 'Oddny',

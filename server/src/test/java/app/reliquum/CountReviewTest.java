@@ -473,7 +473,7 @@ class CountReviewTest {
     long posting = clerk.get("/api/counts/" + again).ok().path("posting").asLong();
     clerk.post("/api/postings/" + posting + "/reversal", Map.of("reason", "Miscounted")).ok();
     assertThat(held(shackleId, first)).isEqualTo("100");
-    JsonNode events = clerk.get("/api/counts/" + again).ok().path("events");
+    JsonNode events = clerk.get("/api/counts/" + again).ok().path("changes");
     assertThat(events.get(events.size() - 1).path("what").asString()).isEqualTo("TAKEN_BACK");
   }
 

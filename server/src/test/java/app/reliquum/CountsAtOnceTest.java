@@ -4,13 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
+import app.reliquum.testing.LiveStream;
 import java.math.BigDecimal;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
-import java.net.http.HttpResponse.BodyHandlers;
 import java.util.ArrayList;
-import java.util.Iterator;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -18,10 +14,8 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.locks.LockSupport;
-import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
@@ -125,32 +119,11 @@ class CountsAtOnceTest {
   void whatSomeoneCountsIsToldToTheOthers() throws Exception {
     goods.item("TOLD", "Told", "NONE");
     Client listener = HOUSE.hire("EAR", Role.FLOOR_HAND, quay);
-    HttpRequest request =
-        listener.request("/api/live").header("Cookie", listener.cookies()).GET().build();
     Counter teller = hire("MOUTH");
     teller.begin("SPOT");
-    ExecutorService ear = Executors.newSingleThreadExecutor();
-    try {
-      HttpResponse<Stream<String>> events =
-          HttpClient.newHttpClient().send(request, BodyHandlers.ofLines());
-      Future<Boolean> heard =
-          ear.submit(
-              () -> {
-                Iterator<String> lines = events.body().iterator();
-                boolean named = false;
-                while (lines.hasNext()) {
-                  String line = lines.next();
-                  if (named && line.startsWith("data:")) {
-                    return true;
-                  }
-                  named = line.equals("event:count");
-                }
-                return false;
-              });
+    try (LiveStream stream = LiveStream.of(listener)) {
       teller.scan("RB.KQ.B-02", "RI.TOLD", "5");
-      assertThat(heard.get(20, TimeUnit.SECONDS)).isTrue();
-    } finally {
-      ear.shutdownNow();
+      stream.until("count");
     }
   }
 

@@ -127,7 +127,7 @@ class OutboundTest {
     JsonNode none = leaving.order("SAME", Leaving.line(flare, "55"));
     assertThat(none.path("state").asString()).isEqualTo("SHORT");
     assertThat(Leaving.kept(none)).isEmpty();
-    assertThat(none.path("events").get(1).path("detail").asString()).contains("of one lot");
+    assertThat(none.path("changes").get(1).path("detail").asString()).contains("of one lot");
     JsonNode split = leaving.act(id(none), "lines/1/split", Map.of()).ok();
     assertThat(Leaving.kept(split)).containsExactly("10 L1 A-01-A", "5 L2 A-01-B", "40 L3 A-01-C");
     assertThat(split.path("state").asString()).isEqualTo("ALLOCATED");

@@ -226,7 +226,7 @@ class ReceivingTest {
             .post("/api/inbound/" + order + "/closing", Map.of("reason", "Out of stock there"))
             .ok();
     assertThat(card.path("state").asString()).isEqualTo("CLOSED");
-    JsonNode events = card.path("events");
+    JsonNode events = card.path("changes");
     assertThat(events.get(events.size() - 1).path("what").asString()).isEqualTo("CLOSED_SHORT");
     assertThat(
             hand.post("/api/floor/RECEIVE/document", Map.of("site", site, "document", order))

@@ -5,13 +5,8 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
+import app.reliquum.testing.LiveStream;
 import app.reliquum.testing.TestDatabase;
-import java.io.BufferedReader;
-import java.io.InputStreamReader;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse.BodyHandlers;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
@@ -22,11 +17,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
-import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
-import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -298,27 +291,10 @@ class SignInTest {
     HOUSE.hire("STREAM", Role.CLERK, site);
     Client clerk = HOUSE.nobody().signIn("STREAM", RunningHouse.PASSWORD);
     String token = clerk.cookie("reliquum");
-    HttpRequest listen =
-        HttpRequest.newBuilder(HOUSE.address().resolve("/api/live"))
-            .header("Cookie", "reliquum=" + token)
-            .build();
-    var stream = HttpClient.newHttpClient().send(listen, BodyHandlers.ofInputStream());
-    assertThat(stream.statusCode()).isEqualTo(200);
-    CompletableFuture<Void> ended =
-        CompletableFuture.runAsync(
-            () -> {
-              try (var lines =
-                  new BufferedReader(
-                      new InputStreamReader(stream.body(), StandardCharsets.UTF_8))) {
-                while (lines.readLine() != null) {
-                  // until it ends
-                }
-              } catch (java.io.IOException closed) {
-                // that is an end too
-              }
-            });
-    assertThat(clerk.delete("/api/session").status()).isEqualTo(204);
-    ended.get(10, TimeUnit.SECONDS);
+    try (LiveStream stream = LiveStream.of(clerk)) {
+      assertThat(clerk.delete("/api/session").status()).isEqualTo(204);
+      stream.untilTheEnd();
+    }
     Client thief = HOUSE.nobody();
     assertThat(
             thief
@@ -330,8 +306,8 @@ class SignInTest {
 
   @Test
   void whoListensHearsOfTheirOwnSitesOnly() throws Exception {
-    try (Stream everyone = new Stream(HOUSE.hire("EARS", Role.CLERK));
-        Stream elsewhere = new Stream(HOUSE.hire("EARSOH", Role.CLERK, other))) {
+    try (LiveStream everyone = LiveStream.of(HOUSE.hire("EARS", Role.CLERK));
+        LiveStream elsewhere = LiveStream.of(HOUSE.hire("EARSOH", Role.CLERK, other))) {
       administrator.post("/api/moves", Goods.move("SHK", null, "KQ.A-01-A", "KQ.A-01-B", "1")).ok();
       everyone.until("stock");
       new Goods(administrator).opening("SHK", null, null, "OH.A-01-A", "1");
@@ -341,48 +317,10 @@ class SignInTest {
       administrator
           .post("/api/floor/COUNT/scan", Map.of("site", other, "text", "RB.OH.A-02-A"))
           .ok();
-      assertThat(elsewhere.until("count")).isEqualTo(1);
+      assertThat(elsewhere.until("count")).containsOnlyOnce("stock");
       new Goods(administrator)
           .post("TO_CUSTOMER", List.of(Goods.line("SHK", null, null, "OH.A-01-A", "1")))
           .ok();
-    }
-  }
-
-  /** What someone hears of changes. */
-  private static final class Stream implements AutoCloseable {
-    private final BufferedReader lines;
-
-    Stream(Client who) throws Exception {
-      HttpRequest listen =
-          HttpRequest.newBuilder(HOUSE.address().resolve("/api/live"))
-              .header("Cookie", "reliquum=" + who.cookie("reliquum"))
-              .build();
-      var answer = HttpClient.newHttpClient().send(listen, BodyHandlers.ofInputStream());
-      lines = new BufferedReader(new InputStreamReader(answer.body(), StandardCharsets.UTF_8));
-    }
-
-    /** Listens until something is told; how often stock had moved by then. */
-    int until(String what) throws Exception {
-      return CompletableFuture.supplyAsync(
-              () -> {
-                int moved = 0;
-                try {
-                  String line = lines.readLine();
-                  while (!("data:" + what).equals(line)) {
-                    moved += "data:stock".equals(line) ? 1 : 0;
-                    line = lines.readLine();
-                  }
-                } catch (java.io.IOException ended) {
-                  throw new java.io.UncheckedIOException(ended);
-                }
-                return moved;
-              })
-          .get(10, TimeUnit.SECONDS);
-    }
-
-    @Override
-    public void close() throws java.io.IOException {
-      lines.close();
     }
   }
 

@@ -256,7 +256,7 @@ class TransfersTest {
     assertThat(at(shackleId, shop)).isEqualTo("50");
     assertThat(card.path("value").asDouble()).isZero();
     List<String> history = new ArrayList<>();
-    card.path("events").forEach(event -> history.add(event.path("what").asString()));
+    card.path("changes").forEach(event -> history.add(event.path("what").asString()));
     assertThat(history).containsExactly("MADE", "RELEASED", "SENT", "ARRIVED", "ARRIVED");
     assertThat(kinds(card)).containsOnlyKeys("PICK", "SHIPMENT", "ARRIVAL");
   }
@@ -591,7 +591,7 @@ class TransfersTest {
     changed.put("note", "By the noon boat");
     JsonNode card = clerk.put("/api/transfers/" + id, changed).ok();
     Map<String, JsonNode> events = new HashMap<>();
-    card.path("events").forEach(event -> events.put(event.path("what").asString(), event));
+    card.path("changes").forEach(event -> events.put(event.path("what").asString(), event));
     assertThat(events).containsOnlyKeys("MADE", "NOTE", "LINES");
     assertThat(events.get("LINES").path("before").asString()).isEqualTo("3 × " + shackle);
     assertThat(events.get("LINES").path("after").asString())

@@ -59,8 +59,8 @@ final class BareAllocation implements AutoCloseable {
                 + " version = version + 1 where id = ?");
     event =
         connection.prepareStatement(
-            "insert into outbound_event (order_id, at, person_id, what)"
-                + " values (?, utc_timestamp(6), 1, 'ALLOCATED')");
+            "insert into document_change (kind, document_id, at, person_id, what)"
+                + " values ('OUTBOUND_ORDER', ?, utc_timestamp(6), 1, 'ALLOCATED')");
   }
 
   void allocate(long id) throws SQLException {

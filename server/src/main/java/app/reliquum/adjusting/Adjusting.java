@@ -18,6 +18,8 @@ import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Adjust.Way;
 import app.reliquum.costing.Costs;
+import app.reliquum.documents.DocumentKind;
+import app.reliquum.documents.DocumentNumbers;
 import app.reliquum.kinds.MovementKinds;
 import app.reliquum.kinds.MovementKinds.Kind;
 import app.reliquum.kinds.MovementKinds.Purpose;
@@ -60,6 +62,7 @@ public class Adjusting implements Subject {
   private final Costs costs;
   private final Places places;
   private final Catalog catalog;
+  private final DocumentNumbers numbers;
   private final Loans loans;
   private final Requisitions requisitions;
 
@@ -72,6 +75,7 @@ public class Adjusting implements Subject {
       Costs costs,
       Places places,
       Catalog catalog,
+      DocumentNumbers numbers,
       Loans loans,
       Requisitions requisitions) {
     this.table = table;
@@ -82,6 +86,7 @@ public class Adjusting implements Subject {
     this.costs = costs;
     this.places = places;
     this.catalog = catalog;
+    this.numbers = numbers;
     this.loans = loans;
     this.requisitions = requisitions;
   }
@@ -218,7 +223,7 @@ public class Adjusting implements Subject {
           case LOAN -> "LN";
           case MOVEMENT -> "MV";
         };
-    return "%s-%05d".formatted(prefix, catalog.next("adjustment " + prefix));
+    return numbers.next(DocumentKind.ADJUSTMENT, prefix);
   }
 
   private static Subject.Matter subject(Head head) {

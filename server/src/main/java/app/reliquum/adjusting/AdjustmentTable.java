@@ -10,6 +10,9 @@ import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Adjust.Way;
+import app.reliquum.documents.Document;
+import app.reliquum.documents.DocumentKind;
+import app.reliquum.documents.DocumentLog;
 import app.reliquum.kinds.MovementKinds.Kind;
 import app.reliquum.kinds.MovementKinds.Purpose;
 import java.math.BigDecimal;
@@ -34,7 +37,10 @@ class AdjustmentTable {
   private final JdbcTemplate batches;
   private final Clock clock;
 
-  AdjustmentTable(JdbcClient jdbc, JdbcTemplate batches, Clock clock) {
+  private final DocumentLog log;
+
+  AdjustmentTable(JdbcClient jdbc, JdbcTemplate batches, Clock clock, DocumentLog log) {
+    this.log = log;
     this.jdbc = jdbc;
     this.batches = batches;
     this.clock = clock;
@@ -119,6 +125,7 @@ class AdjustmentTable {
           .params(id, draft.picture().mediaType(), draft.picture().content())
           .update();
     }
+    write(id, number, site, command.actor(), "PROPOSED");
     return id;
   }
 
@@ -233,6 +240,7 @@ class AdjustmentTable {
                 + " ended_by = ?, version = version + 1 where id = ?")
         .params(posting, gross, net, now(), actor.id(), head.id())
         .update();
+    write(head.id(), head.number(), head.siteId(), actor, "POSTED");
   }
 
   void refused(long id, Actor actor) {
@@ -241,6 +249,13 @@ class AdjustmentTable {
                 + " 1 where id = ?")
         .params(now(), actor.id(), id)
         .update();
+    Head head = head(id);
+    write(id, head.number(), head.siteId(), actor, "REFUSED");
+  }
+
+  private void write(long id, String number, long site, Actor actor, String what) {
+    log.write(
+        Document.of(DocumentKind.ADJUSTMENT, id, number, List.of(site)), actor.id(), what, "");
   }
 
   /** A picture of what happened. */

@@ -14,6 +14,8 @@ import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.feed.Feed;
+import app.reliquum.feed.FeedTopic;
 import app.reliquum.kinds.MovementKinds;
 import app.reliquum.kinds.MovementKinds.Kind;
 import app.reliquum.places.Places;
@@ -63,13 +65,17 @@ public class Loans {
   private final Clock clock;
   private final SiteDays days;
 
+  private final Feed feed;
+
   Loans(
       JdbcClient jdbc,
       Stock stock,
       Places places,
       MovementKinds kinds,
       Clock clock,
-      SiteDays days) {
+      SiteDays days,
+      Feed feed) {
+    this.feed = feed;
     this.days = days;
     this.jdbc = jdbc;
     this.stock = stock;
@@ -336,6 +342,7 @@ public class Loans {
             command.actor().id())
         .update(key, "id");
     long loan = key.getKeyAs(Number.class).longValue();
+    tell(loan, "LENT");
     for (LineRow row : rows) {
       jdbc.sql(
               "insert into loan_goods (loan_id, item_id, lot_id, serial_id, condition_code, lent)"
@@ -449,6 +456,16 @@ public class Loans {
                 + " back < lent), null, coalesce(closed, ?)) where id = ?")
         .params(loan, now(), loan)
         .update();
+    tell(loan, "RETURNED");
+  }
+
+  private void tell(long loan, String what) {
+    jdbc.sql("select number, site_id from loan where id = ?")
+        .param(loan)
+        .query(
+            row -> {
+              feed.write(FeedTopic.LOAN, loan, row.getString(1), what, List.of(row.getLong(2)));
+            });
   }
 
   @EventListener

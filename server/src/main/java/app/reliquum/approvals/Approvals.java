@@ -6,6 +6,8 @@ import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
+import app.reliquum.feed.Feed;
+import app.reliquum.feed.FeedTopic;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.math.BigDecimal;
 import java.sql.ResultSet;
@@ -36,7 +38,10 @@ public class Approvals {
   private final ObjectProvider<Subject> subjects;
   private final Clock clock;
 
-  Approvals(JdbcClient jdbc, ObjectProvider<Subject> subjects, Clock clock) {
+  private final Feed feed;
+
+  Approvals(JdbcClient jdbc, ObjectProvider<Subject> subjects, Clock clock, Feed feed) {
+    this.feed = feed;
     this.jdbc = jdbc;
     this.subjects = subjects;
     this.clock = clock;
@@ -313,6 +318,17 @@ public class Approvals {
                 + " ?)")
         .params(approval, now(), actor.id(), what.name(), note)
         .update();
+    jdbc.sql("select number, site_id from approval where id = ?")
+        .param(approval)
+        .query(
+            row -> {
+              feed.write(
+                  FeedTopic.APPROVAL,
+                  approval,
+                  row.getString(1),
+                  what.name(),
+                  List.of(row.getLong(2)));
+            });
   }
 
   private Subject subject(Row row) {

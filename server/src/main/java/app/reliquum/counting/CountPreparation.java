@@ -8,6 +8,8 @@ import app.reliquum.counting.Counting.Entry;
 import app.reliquum.counting.Counting.Preview;
 import app.reliquum.counting.Counting.Scope;
 import app.reliquum.counting.Counting.Shape;
+import app.reliquum.documents.DocumentKind;
+import app.reliquum.documents.DocumentNumbers;
 import app.reliquum.places.Places;
 import java.math.BigDecimal;
 import java.time.Clock;
@@ -31,6 +33,7 @@ public class CountPreparation {
   private final JdbcClient jdbc;
   private final CountTable table;
   private final Catalog catalog;
+  private final DocumentNumbers numbers;
   private final Places places;
   private final JsonMapper json;
   private final Clock clock;
@@ -39,12 +42,14 @@ public class CountPreparation {
       JdbcClient jdbc,
       CountTable table,
       Catalog catalog,
+      DocumentNumbers numbers,
       Places places,
       JsonMapper json,
       Clock clock) {
     this.jdbc = jdbc;
     this.table = table;
     this.catalog = catalog;
+    this.numbers = numbers;
     this.places = places;
     this.json = json;
     this.clock = clock;
@@ -79,7 +84,7 @@ public class CountPreparation {
   public long drawUp(Command command, Entry entry) {
     Actor actor = command.actor();
     check(entry, actor);
-    String number = number(entry.number());
+    String number = numbers.claim(DocumentKind.COUNT, "CO", entry.number());
     long count =
         table.insert(
             number,
@@ -111,7 +116,7 @@ public class CountPreparation {
   public long unplanned(long site, Counting.Method method, Actor actor) {
     long count =
         table.insert(
-            number(null),
+            numbers.next(DocumentKind.COUNT, "CO"),
             site,
             method,
             Shape.FREE,
@@ -137,25 +142,6 @@ public class CountPreparation {
     if (days != null && days < 0) {
       throw Problem.invalid("notCountedDays", "Days are zero or more.");
     }
-  }
-
-  private String number(String wanted) {
-    if (wanted == null || wanted.isBlank()) {
-      String next;
-      do {
-        next = "CO-%05d".formatted(10_000 + catalog.next("count"));
-      } while (table.withNumber(next).isPresent());
-      return next;
-    }
-    String number = wanted.strip().toUpperCase(Locale.ROOT);
-    if (!number.matches("[A-Z0-9][A-Z0-9.-]*")) {
-      throw Problem.invalid("number", "A number is of letters, digits, dots and hyphens.");
-    }
-    if (table.withNumber(number).isPresent()) {
-      throw Problem.conflict("not-unique", "There is a count " + number + " already.")
-          .with("field", "number");
-    }
-    return number;
   }
 
   private int slips(long count, Entry entry) {

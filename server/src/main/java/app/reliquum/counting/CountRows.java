@@ -9,7 +9,6 @@ import app.reliquum.api.Problem;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.Counting.Card;
 import app.reliquum.counting.Counting.Counts;
-import app.reliquum.counting.Counting.Event;
 import app.reliquum.counting.Counting.Filter;
 import app.reliquum.counting.Counting.Hand;
 import app.reliquum.counting.Counting.Method;
@@ -24,7 +23,6 @@ import app.reliquum.counting.Counting.State;
 import app.reliquum.places.Places;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.time.LocalDateTime;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -200,7 +198,7 @@ class CountRows {
         progress.slips(),
         progress.done(),
         hands(id),
-        events(id));
+        table.changes(id));
   }
 
   private String name(long person) {
@@ -228,20 +226,6 @@ class CountRows {
         .param("count", count)
         .query(Hand.class)
         .list();
-  }
-
-  private List<Event> events(long count) {
-    record EventRow(LocalDateTime at, String person, String what, String detail) {}
-    return jdbc
-        .sql(
-            "select e.at, w.name person, e.what, e.detail from count_event e join person w on w.id ="
-                + " e.person_id where e.count_id = ? order by e.id")
-        .param(count)
-        .query(EventRow.class)
-        .list()
-        .stream()
-        .map(row -> new Event(instant(row.at()), row.person(), row.what(), row.detail()))
-        .toList();
   }
 
   private static final String SLIP =

@@ -6,12 +6,16 @@ import app.reliquum.counting.Counting.Method;
 import app.reliquum.counting.Counting.Shape;
 import app.reliquum.counting.Counting.SlipState;
 import app.reliquum.counting.Counting.State;
+import app.reliquum.documents.Document;
+import app.reliquum.documents.DocumentChange;
+import app.reliquum.documents.DocumentKind;
+import app.reliquum.documents.DocumentLog;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDateTime;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
-import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
@@ -22,12 +26,12 @@ class CountTable {
 
   private final JdbcClient jdbc;
   private final Clock clock;
-  private final ApplicationEventPublisher events;
+  private final DocumentLog log;
 
-  CountTable(JdbcClient jdbc, Clock clock, ApplicationEventPublisher events) {
+  CountTable(JdbcClient jdbc, Clock clock, DocumentLog log) {
     this.jdbc = jdbc;
     this.clock = clock;
-    this.events = events;
+    this.log = log;
   }
 
   /** A count. */
@@ -147,22 +151,29 @@ class CountTable {
   }
 
   void event(long count, long person, String what, String detail) {
-    String fitting = detail.substring(0, Math.min(detail.length(), 400));
-    jdbc.sql(
-            "insert into count_event (count_id, at, person_id, what, detail) values (?, ?, ?, ?,"
-                + " ?)")
-        .params(count, now(), person, what, fitting)
-        .update();
-    changed(count);
+    log.write(document(count), person, what, detail);
   }
 
+  /** Something was counted, or what was counted means something else now. */
   void changed(long count) {
-    long site =
-        jdbc.sql("select site_id from stock_count where id = ?")
-            .param(count)
-            .query(Long.class)
-            .single();
-    events.publishEvent(new CountChanged(count, site));
+    log.tell(document(count), "COUNTED");
+  }
+
+  List<DocumentChange> changes(long id) {
+    return log.of(DocumentKind.COUNT, id);
+  }
+
+  void dateBack(long count, Instant moment) {
+    log.dateBack(DocumentKind.COUNT, count, moment);
+  }
+
+  private Document document(long count) {
+    return jdbc.sql("select number, site_id from stock_count where id = ?")
+        .param(count)
+        .query(
+            (row, n) ->
+                Document.of(DocumentKind.COUNT, count, row.getString(1), List.of(row.getLong(2))))
+        .single();
   }
 
   // Slips

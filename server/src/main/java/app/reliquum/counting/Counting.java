@@ -3,6 +3,7 @@ package app.reliquum.counting;
 import app.reliquum.core.counting.AbcClass;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.documents.DocumentChange;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -179,10 +180,6 @@ public final class Counting {
   @Schema(name = "CountHand")
   public record Hand(String name, int slips, int done, int lines) {}
 
-  /** Something that happened to a count. */
-  @Schema(name = "CountEvent")
-  public record Event(Instant at, String person, String what, String detail) {}
-
   /** One count. */
   @Schema(name = "CountCard")
   public record Card(
@@ -209,7 +206,7 @@ public final class Counting {
       int slips,
       int done,
       List<Hand> hands,
-      List<Event> events) {}
+      List<DocumentChange> changes) {}
 
   /** A slip. */
   @Schema(name = "CountSlip")

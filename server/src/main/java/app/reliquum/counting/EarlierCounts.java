@@ -81,8 +81,6 @@ public class EarlierCounts {
     jdbc.sql("update count_slip set ended = ?, ended_by = ? where count_id = ?")
         .params(Times.utc(moment), command.actor().id(), count)
         .update();
-    jdbc.sql("update count_event set at = ? where count_id = ?")
-        .params(Times.utc(moment), count)
-        .update();
+    table.dateBack(count, moment);
   }
 }

@@ -19,7 +19,6 @@ import app.reliquum.counting.Counting.SlipState;
 import app.reliquum.counting.Counting.State;
 import app.reliquum.counting.Counting.Trail;
 import app.reliquum.people.People;
-import app.reliquum.stock.StockMoved;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -32,8 +31,6 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.event.TransactionPhase;
-import org.springframework.transaction.event.TransactionalEventListener;
 
 /** What is decided about what was counted, before anything is posted. */
 @Service
@@ -74,15 +71,6 @@ class Reviewing implements Reviews {
     this.lines = lines;
     this.approvals = approvals;
     this.clock = clock;
-  }
-
-  /** A change of a position's past changes what was counted against it. */
-  @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
-  @Transactional(propagation = Propagation.REQUIRES_NEW)
-  public void moved(StockMoved moved) {
-    if (moved.past()) {
-      results.refreshItems(moved.items()).forEach(table::changed);
-    }
   }
 
   @Override

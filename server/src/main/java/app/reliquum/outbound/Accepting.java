@@ -9,13 +9,13 @@ import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.outbound.Outbound;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.documents.DocumentKind;
+import app.reliquum.documents.DocumentNumbers;
 import app.reliquum.outbound.OutboundTable.Head;
 import app.reliquum.places.Places;
 import app.reliquum.stock.Reserving;
-import app.reliquum.stock.ReservingDocuments;
 import java.util.List;
 import java.util.Locale;
-import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -31,10 +31,10 @@ public class Accepting {
   private final Customers customers;
   private final Kits kits;
   private final Catalog catalog;
+  private final DocumentNumbers numbers;
   private final Amounts amounts;
   private final Places places;
   private final Reserving reserving;
-  private final ObjectProvider<ReservingDocuments> keepers;
 
   Accepting(
       OutboundTable table,
@@ -43,20 +43,20 @@ public class Accepting {
       Customers customers,
       Kits kits,
       Catalog catalog,
+      DocumentNumbers numbers,
       Amounts amounts,
       Places places,
-      Reserving reserving,
-      ObjectProvider<ReservingDocuments> keepers) {
+      Reserving reserving) {
     this.table = table;
     this.progress = progress;
     this.allocating = allocating;
     this.customers = customers;
     this.kits = kits;
     this.catalog = catalog;
+    this.numbers = numbers;
     this.amounts = amounts;
     this.places = places;
     this.reserving = reserving;
-    this.keepers = keepers;
   }
 
   /** Accepts an order, and looks for its stock unless it says not to. */
@@ -65,7 +65,7 @@ public class Accepting {
     places.requireSite(entry.site(), actor);
     long id =
         table.insert(
-            number(entry.number(), "OB"),
+            numbers.claim(DocumentKind.OUTBOUND_ORDER, "OB", entry.number()),
             OutboundViews.Kind.CUSTOMER,
             entry.site(),
             customer.id(),
@@ -121,7 +121,7 @@ public class Accepting {
     }
     long id =
         table.insert(
-            number(entry.number(), "JB"),
+            numbers.claim(DocumentKind.OUTBOUND_ORDER, "JB", entry.number()),
             OutboundViews.Kind.JOB,
             entry.site(),
             0,
@@ -139,30 +139,6 @@ public class Accepting {
     table.event(id, actor, "ACCEPTED", many + " × " + kit.code());
     begin(id, entry.allocate(), actor);
     return id;
-  }
-
-  private String number(String said, String prefix) {
-    if (said == null || said.isBlank()) {
-      String number;
-      do {
-        number = "%s-%05d".formatted(prefix, 10_000 + catalog.next("outbound " + prefix));
-      } while (taken(number));
-      return number;
-    }
-    String number = said.strip().toUpperCase(Locale.ROOT);
-    if (!number.matches("[A-Z0-9][A-Z0-9.-]{0,22}")) {
-      throw Problem.invalid(
-          "number", "A number has 1 to 23 capital letters, digits, hyphens or dots.");
-    }
-    if (taken(number)) {
-      throw Problem.conflict("not-unique", "There is a document " + number + " already.")
-          .with("field", "number");
-    }
-    return number;
-  }
-
-  private boolean taken(String number) {
-    return keepers.stream().anyMatch(one -> one.isNumbered(number));
   }
 
   private static String text(String given) {

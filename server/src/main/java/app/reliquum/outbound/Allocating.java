@@ -11,13 +11,13 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.removal.Policy;
 import app.reliquum.core.removal.Removal;
 import app.reliquum.core.removal.Rule;
+import app.reliquum.documents.DocumentKind;
 import app.reliquum.outbound.OutboundTable.Head;
 import app.reliquum.outbound.OutboundTable.LineRow;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import app.reliquum.removal.RemovalPreview;
 import app.reliquum.removal.RemovalRules;
-import app.reliquum.stock.ReservationsFreed;
 import app.reliquum.stock.Reserving;
 import app.reliquum.stock.ReservingDocuments;
 import java.time.Clock;
@@ -29,12 +29,8 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.PlatformTransactionManager;
-import org.springframework.transaction.TransactionDefinition;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.event.TransactionalEventListener;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /** Looks for the stock of orders by the removal rules, and reserves it. */
 @Service
@@ -48,7 +44,6 @@ public class Allocating implements ReservingDocuments {
   private final Places places;
   private final Commands commands;
   private final Clock clock;
-  private final TransactionTemplate again;
   private final SiteDays days;
 
   Allocating(
@@ -60,7 +55,6 @@ public class Allocating implements ReservingDocuments {
       Places places,
       Commands commands,
       Clock clock,
-      PlatformTransactionManager transactions,
       SiteDays days) {
     this.days = days;
     this.table = table;
@@ -71,8 +65,6 @@ public class Allocating implements ReservingDocuments {
     this.places = places;
     this.commands = commands;
     this.clock = clock;
-    this.again = new TransactionTemplate(transactions);
-    again.setPropagationBehavior(TransactionDefinition.PROPAGATION_REQUIRES_NEW);
   }
 
   /**
@@ -267,31 +259,14 @@ public class Allocating implements ReservingDocuments {
   }
 
   @Override
-  @Transactional(readOnly = true)
-  public boolean isNumbered(String number) {
-    return table.withNumber(number).isPresent();
+  public DocumentKind kind() {
+    return DocumentKind.OUTBOUND_ORDER;
   }
 
   @Override
   @Transactional(propagation = Propagation.MANDATORY)
   public void release(Command command, String document, long reservation, Quantity part) {
     release(table.withNumber(document).orElseThrow().id(), reservation, part, command.actor());
-  }
-
-  /** What a count or a loss has taken is missing now: the orders are short of it. */
-  @TransactionalEventListener
-  void freed(ReservationsFreed freed) {
-    for (String document : freed.documents()) {
-      again.executeWithoutResult(
-          status ->
-              table
-                  .withNumber(document)
-                  .ifPresent(
-                      head -> {
-                        progress.lock(head.id());
-                        progress.refresh(head.id());
-                      }));
-    }
   }
 
   private static void requireNobodyPicks(Head head) {

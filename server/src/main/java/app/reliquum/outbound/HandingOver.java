@@ -10,6 +10,8 @@ import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.documents.DocumentKind;
+import app.reliquum.documents.DocumentNumbers;
 import app.reliquum.outbound.OutboundTable.GoneRow;
 import app.reliquum.outbound.OutboundTable.Head;
 import app.reliquum.outbound.OutboundTable.LineRow;
@@ -41,6 +43,7 @@ public class HandingOver {
   private final ParcelTable parcels;
   private final Reserving reserving;
   private final Catalog catalog;
+  private final DocumentNumbers numbers;
   private final Places places;
   private final Stock stock;
 
@@ -50,6 +53,7 @@ public class HandingOver {
       ParcelTable parcels,
       Reserving reserving,
       Catalog catalog,
+      DocumentNumbers numbers,
       Places places,
       Stock stock) {
     this.table = table;
@@ -57,6 +61,7 @@ public class HandingOver {
     this.parcels = parcels;
     this.reserving = reserving;
     this.catalog = catalog;
+    this.numbers = numbers;
     this.places = places;
     this.stock = stock;
   }
@@ -176,10 +181,7 @@ public class HandingOver {
 
   private long despatch(Command command, Head head, String takenBy) {
     return table.addDespatch(
-        "DN-%05d".formatted(10_000 + catalog.next("despatch")),
-        head.id(),
-        takenBy,
-        command.actor());
+        numbers.next(DocumentKind.DELIVERY, "DN"), head.id(), takenBy, command.actor());
   }
 
   private String number(long despatch) {

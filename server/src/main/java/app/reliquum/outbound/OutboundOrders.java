@@ -155,7 +155,7 @@ public class OutboundOrders {
         rows.kept(head.number(), id),
         rows.parcels(id),
         despatches,
-        rows.events(id));
+        table.changes(id));
   }
 
   private static Instant instant(LocalDateTime moment) {

@@ -307,24 +307,6 @@ class OutboundRows {
         row.getBoolean("taken_back"));
   }
 
-  List<OutboundViews.Event> events(long order) {
-    return jdbc.sql(
-            """
-            select e.at, w.name, e.what, e.detail
-            from outbound_event e join person w on w.id = e.person_id
-            where e.order_id = ? order by e.at, e.id
-            """)
-        .param(order)
-        .query(
-            (row, n) ->
-                new OutboundViews.Event(
-                    Utc.instant(row.getTimestamp(1)),
-                    row.getString(2),
-                    row.getString(3),
-                    row.getString(4)))
-        .list();
-  }
-
   /** How much of each item is available at a site. */
   Map<Long, Quantity> available(List<Long> items, long site) {
     Map<Long, Quantity> available = new HashMap<>();

@@ -9,6 +9,10 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.core.removal.Policy;
 import app.reliquum.core.removal.Removal;
+import app.reliquum.documents.Document;
+import app.reliquum.documents.DocumentChange;
+import app.reliquum.documents.DocumentKind;
+import app.reliquum.documents.DocumentLog;
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -25,8 +29,10 @@ class OutboundTable {
 
   private final JdbcClient jdbc;
   private final Clock clock;
+  private final DocumentLog log;
 
-  OutboundTable(JdbcClient jdbc, Clock clock) {
+  OutboundTable(JdbcClient jdbc, Clock clock, DocumentLog log) {
+    this.log = log;
     this.jdbc = jdbc;
     this.clock = clock;
   }
@@ -195,11 +201,21 @@ class OutboundTable {
   }
 
   void event(long id, Actor actor, String what, String detail) {
-    jdbc.sql(
-            "insert into outbound_event (order_id, at, person_id, what, detail)"
-                + " values (?, ?, ?, ?, ?)")
-        .params(id, now(), actor.id(), what, detail.substring(0, Math.min(400, detail.length())))
-        .update();
+    log.write(document(id), actor.id(), what, detail);
+  }
+
+  List<DocumentChange> changes(long id) {
+    return log.of(DocumentKind.OUTBOUND_ORDER, id);
+  }
+
+  private Document document(long id) {
+    return jdbc.sql("select number, site_id from outbound_order where id = ?")
+        .param(id)
+        .query(
+            (row, n) ->
+                Document.of(
+                    DocumentKind.OUTBOUND_ORDER, id, row.getString(1), List.of(row.getLong(2))))
+        .single();
   }
 
   // Lines

@@ -4,6 +4,7 @@ import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.outbound.Outbound;
 import app.reliquum.core.place.OutboundFlow;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.documents.DocumentChange;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -202,10 +203,6 @@ public final class OutboundViews {
   public record Despatch(
       long id, String number, Instant at, String person, String takenBy, List<Goods> goods) {}
 
-  /** Something that was done to an order. */
-  @Schema(name = "OutboundEvent")
-  public record Event(Instant at, String person, String what, String detail) {}
-
   /** An order whole. */
   @Schema(name = "OutboundCard")
   public record Card(
@@ -238,7 +235,7 @@ public final class OutboundViews {
       List<Kept> kept,
       List<Parcel> parcels,
       List<Despatch> despatches,
-      List<Event> events) {}
+      List<DocumentChange> changes) {}
 
   /**
    * A line as entered: so many of a pack, or of base units if the pack is empty.

@@ -4,16 +4,19 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Actor.Access;
 import app.reliquum.api.Actor.Secret;
 import app.reliquum.api.Utc;
+import app.reliquum.feed.Feed;
+import app.reliquum.feed.FeedTopic;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
-import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
@@ -36,14 +39,14 @@ class SignIns {
   private final JdbcClient jdbc;
   private final PersonStore store;
   private final Clock clock;
-  private final ApplicationEventPublisher events;
+  private final Feed feed;
   private final Map<String, Believed> believed = new ConcurrentHashMap<>();
 
-  SignIns(JdbcClient jdbc, PersonStore store, Clock clock, ApplicationEventPublisher events) {
+  SignIns(JdbcClient jdbc, PersonStore store, Clock clock, Feed feed) {
     this.jdbc = jdbc;
     this.store = store;
     this.clock = clock;
-    this.events = events;
+    this.feed = feed;
   }
 
   private record Believed(@Nullable Actor actor, Instant until, Instant end) {}
@@ -135,17 +138,19 @@ class SignIns {
   }
 
   /** Ends what a browser holds a token of. */
+  @Transactional
   void end(String token) {
     jdbc.sql("update sign_in set ended = ? where token_hash = ? and ended is null")
         .params(Utc.of(clock.instant()), Tokens.hash(token))
         .update();
     Believed known = believed.remove(token);
     if (known != null && known.actor() != null) {
-      events.publishEvent(new SignInEnded(known.actor().id()));
+      tell(known.actor().id());
     }
   }
 
   /** Ends every sign-in of someone, but for one; 0 for all. */
+  @Transactional
   void endOf(long person, long but) {
     jdbc.sql("update sign_in set ended = ? where person_id = ? and id <> ? and ended is null")
         .params(Utc.of(clock.instant()), person, but)
@@ -154,6 +159,7 @@ class SignIns {
   }
 
   /** Ends every sign-in that was made on a device. */
+  @Transactional
   void endOn(long device) {
     jdbc.sql("select distinct person_id from sign_in where device_id = ? and ended is null")
         .param(device)
@@ -166,23 +172,21 @@ class SignIns {
   }
 
   /** What is known of someone is asked anew, from the end of the transaction on. */
+  @Transactional
   void changed(long person) {
-    Runnable forget =
-        () -> {
-          believed.values().removeIf(one -> one.actor() != null && one.actor().id() == person);
-          events.publishEvent(new SignInEnded(person));
-        };
-    if (!TransactionSynchronizationManager.isSynchronizationActive()) {
-      forget.run();
-      return;
-    }
     TransactionSynchronizationManager.registerSynchronization(
         new TransactionSynchronization() {
           @Override
           public void afterCommit() {
-            forget.run();
+            believed.values().removeIf(one -> one.actor() != null && one.actor().id() == person);
           }
         });
+    tell(person);
+  }
+
+  /** What goes on under sign-ins of someone must end or begin anew, on every server. */
+  private void tell(long person) {
+    feed.write(FeedTopic.SIGN_IN, person, "", "CHANGED", List.of());
   }
 
   /** Forgets sign-ins that ended long ago; the security log keeps that they were. */

@@ -2,6 +2,7 @@ package app.reliquum.receiving;
 
 import app.reliquum.core.inbound.Arrival;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.documents.DocumentChange;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -80,10 +81,6 @@ public final class InboundViews {
       Quantity open,
       @Nullable BigDecimal price) {}
 
-  /** Something that was done to an order. */
-  @Schema(name = "InboundEvent")
-  public record Event(Instant at, String person, String what, String detail) {}
-
   /** What has come, as the ledger says. */
   @Schema(name = "InboundReceipt")
   public record Receipt(
@@ -126,7 +123,7 @@ public final class InboundViews {
       @Nullable BigDecimal value,
       List<Line> lines,
       List<Receipt> receipts,
-      List<Event> events) {}
+      List<DocumentChange> changes) {}
 
   /** A line as entered: so many of a pack, or of base units if the pack is empty. */
   @Schema(name = "InboundLineEntry")

@@ -7,6 +7,10 @@ import app.reliquum.core.inbound.Arrival;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.documents.Document;
+import app.reliquum.documents.DocumentChange;
+import app.reliquum.documents.DocumentKind;
+import app.reliquum.documents.DocumentLog;
 import app.reliquum.places.SiteDays;
 import java.math.BigDecimal;
 import java.sql.Date;
@@ -29,8 +33,10 @@ class OrderTable {
   private final JdbcClient jdbc;
   private final Clock clock;
   private final SiteDays days;
+  private final DocumentLog log;
 
-  OrderTable(JdbcClient jdbc, Clock clock, SiteDays days) {
+  OrderTable(JdbcClient jdbc, Clock clock, SiteDays days, DocumentLog log) {
+    this.log = log;
     this.days = days;
     this.jdbc = jdbc;
     this.clock = clock;
@@ -123,11 +129,17 @@ class OrderTable {
   }
 
   void event(long id, Actor actor, String what, String detail) {
-    jdbc.sql(
-            "insert into inbound_event (order_id, at, person_id, what, detail)"
-                + " values (?, ?, ?, ?, ?)")
-        .params(id, now(), actor.id(), what, detail.substring(0, Math.min(400, detail.length())))
-        .update();
+    log.write(document(id), actor.id(), what, detail);
+  }
+
+  private Document document(long id) {
+    return jdbc.sql("select number, site_id from inbound_order where id = ?")
+        .param(id)
+        .query(
+            (row, n) ->
+                Document.of(
+                    DocumentKind.INBOUND_ORDER, id, row.getString(1), List.of(row.getLong(2))))
+        .single();
   }
 
   // Lines
@@ -320,21 +332,8 @@ class OrderTable {
         : 0;
   }
 
-  List<InboundViews.Event> events(long order) {
-    return jdbc.sql(
-            """
-            select e.at, w.name, e.what, e.detail from inbound_event e
-              join person w on w.id = e.person_id where e.order_id = ? order by e.at, e.id
-            """)
-        .param(order)
-        .query(
-            (row, n) ->
-                new InboundViews.Event(
-                    Utc.instant(row.getTimestamp(1)),
-                    row.getString(2),
-                    row.getString(3),
-                    row.getString(4)))
-        .list();
+  List<DocumentChange> changes(long order) {
+    return log.of(DocumentKind.INBOUND_ORDER, order);
   }
 
   List<InboundViews.Receipt> receipts(String number) {

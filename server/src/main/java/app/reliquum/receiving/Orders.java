@@ -17,6 +17,8 @@ import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Sscc;
+import app.reliquum.documents.DocumentKind;
+import app.reliquum.documents.DocumentNumbers;
 import app.reliquum.mail.Letters;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
@@ -53,6 +55,7 @@ public class Orders implements Coming {
   private final OrderTable table;
   private final Suppliers suppliers;
   private final Catalog catalog;
+  private final DocumentNumbers numbers;
   private final Amounts amounts;
   private final Places places;
   private final Stock stock;
@@ -64,6 +67,7 @@ public class Orders implements Coming {
       OrderTable table,
       Suppliers suppliers,
       Catalog catalog,
+      DocumentNumbers numbers,
       Amounts amounts,
       Places places,
       Stock stock,
@@ -74,6 +78,7 @@ public class Orders implements Coming {
     this.table = table;
     this.suppliers = suppliers;
     this.catalog = catalog;
+    this.numbers = numbers;
     this.amounts = amounts;
     this.places = places;
     this.stock = stock;
@@ -148,7 +153,7 @@ public class Orders implements Coming {
         priced ? value : null,
         lines,
         table.receipts(head.number()),
-        table.events(id));
+        table.changes(id));
   }
 
   private static InboundViews.Line line(OrderTable.LineRow row) {
@@ -204,18 +209,7 @@ public class Orders implements Coming {
   /** Writes an order down. */
   @Transactional
   public InboundViews.Card add(InboundViews.Entry entry, Actor actor) {
-    String number =
-        entry.number() == null || entry.number().isBlank()
-            ? nextNumber("PO")
-            : entry.number().strip().toUpperCase(Locale.ROOT);
-    if (!number.matches("[A-Z0-9][A-Z0-9./-]{0,23}")) {
-      throw Problem.invalid(
-          "number", "A number has 1 to 24 capital letters, digits, hyphens, dots or slashes.");
-    }
-    if (table.withNumber(number).isPresent()) {
-      throw Problem.conflict("not-unique", "There is an order " + number + " already.")
-          .with("field", "number");
-    }
+    String number = numbers.claim(DocumentKind.INBOUND_ORDER, "PO", entry.number());
     places.site(entry.site(), actor);
     long id =
         table.insert(
@@ -291,7 +285,9 @@ public class Orders implements Coming {
       throw Problem.invalid("kind", "A purchase is ordered. Expected UNEXPECTED or RETURN.");
     }
     Places.SiteCard site = places.site(entry.site(), actor);
-    String number = nextNumber(entry.kind() == InboundViews.Kind.RETURN ? "RT" : "UR");
+    String number =
+        numbers.next(
+            DocumentKind.INBOUND_ORDER, entry.kind() == InboundViews.Kind.RETURN ? "RT" : "UR");
     long id =
         table.insert(
             number,
@@ -304,14 +300,6 @@ public class Orders implements Coming {
             actor);
     table.event(id, actor, "MADE", entry.reason().strip());
     return card(id, actor);
-  }
-
-  private String nextNumber(String letters) {
-    String number;
-    do {
-      number = "%s-%05d".formatted(letters, 10_000 + catalog.next("order " + letters));
-    } while (table.withNumber(number).isPresent());
-    return number;
   }
 
   /** Sends an order to its supplier by mail. */

@@ -15,6 +15,7 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
@@ -146,6 +147,13 @@ class LedgerTable {
         .param(posting)
         .query(BigDecimal.class)
         .list();
+  }
+
+  Set<Long> items(long posting) {
+    return jdbc.sql("select distinct item_id from ledger_line where posting_id = ?")
+        .param(posting)
+        .query(Long.class)
+        .set();
   }
 
   /** When each line of a posting happened and what it moved, in the order of its reversal. */

@@ -5,6 +5,7 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.documents.DocumentNumbers;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.time.ZoneOffset;
@@ -23,10 +24,12 @@ class Reserved {
   private static final int MOST = 500;
 
   private final JdbcClient jdbc;
+  private final DocumentNumbers numbers;
   private final ObjectProvider<ReservingDocuments> keepers;
 
-  Reserved(JdbcClient jdbc, ObjectProvider<ReservingDocuments> keepers) {
+  Reserved(JdbcClient jdbc, DocumentNumbers numbers, ObjectProvider<ReservingDocuments> keepers) {
     this.jdbc = jdbc;
+    this.numbers = numbers;
     this.keepers = keepers;
   }
 
@@ -124,9 +127,9 @@ class Reserved {
       throw Problem.invalid(
           "quantity", "At most " + row.quantity() + " of this reservation can be freed.");
     }
-    keepers.stream()
-        .filter(keeper -> keeper.isNumbered(row.document()))
-        .findFirst()
+    numbers
+        .kind(row.document())
+        .flatMap(kind -> keepers.stream().filter(keeper -> keeper.kind() == kind).findFirst())
         .orElseThrow(() -> Problem.missing("document", row.document()))
         .release(command, row.document(), id, part);
     return new Freed(row.document(), freed);

@@ -2,12 +2,13 @@ package app.reliquum.stock;
 
 import app.reliquum.api.Command;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.documents.DocumentKind;
 
 /** Answered by whoever keeps documents that stock is reserved for. */
 public interface ReservingDocuments {
 
-  /** Whether there is a document with a number. */
-  boolean isNumbered(String number);
+  /** Which kind of documents it keeps. */
+  DocumentKind kind();
 
   /**
    * Frees a reservation of one of the documents.

@@ -20,6 +20,8 @@ import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.costing.Costs;
+import app.reliquum.feed.Feed;
+import app.reliquum.feed.FeedTopic;
 import app.reliquum.places.Places;
 import java.math.BigDecimal;
 import java.time.Clock;
@@ -50,6 +52,9 @@ public class Stock {
   /** Clocks of devices and servers may differ so much. */
   private static final Duration CLOCKS_DIFFER = Duration.ofMinutes(2);
 
+  /** What the feed says of a posting that took effect before it was recorded. */
+  public static final String RECORDED_LATE = "RECORDED_LATE";
+
   private final PositionTable positions;
   private final LedgerTable ledger;
   private final ReservationTable reservations;
@@ -59,6 +64,7 @@ public class Stock {
   private final Places places;
   private final Clock clock;
   private final ApplicationEventPublisher events;
+  private final Feed feed;
 
   Stock(
       PositionTable positions,
@@ -69,7 +75,9 @@ public class Stock {
       Catalog catalog,
       Places places,
       Clock clock,
-      ApplicationEventPublisher events) {
+      ApplicationEventPublisher events,
+      Feed feed) {
+    this.feed = feed;
     this.positions = positions;
     this.ledger = ledger;
     this.reservations = reservations;
@@ -207,7 +215,8 @@ public class Stock {
     if (decision instanceof Decision.Refused refused) {
       throw new Refusals(catalog, facts.items(), facts.places()).problem(refused.reasons());
     }
-    Map<PositionKey, Quantity> reserved = reserved(posting, facts, locked.reserved().keySet());
+    Map<PositionKey, Quantity> reserved =
+        reserved(posting, facts, named, locked.reserved().keySet());
     List<Valuation.Moved> moved = moved(posting, named, moments, effective, undone);
     List<BigDecimal> values = costs.value(command.actor(), moved);
     long number;
@@ -226,17 +235,25 @@ public class Stock {
     }
     positions.write(
         ((Decision.Accepted) decision).changes(), landed(posting, moved, locked), reserved, named);
-    events.publishEvent(
-        new StockMoved(
-            number,
-            items.keySet(),
-            named.keySet(),
-            named.values().stream()
-                .map(Places.LedgerPlace::site)
-                .filter(site -> site > 0)
-                .collect(Collectors.toSet()),
-            said != null || !posting.moments().isEmpty()));
+    if (said != null || !posting.moments().isEmpty()) {
+      feed.writeAwaited(FeedTopic.STOCK, number, "", RECORDED_LATE, sites(named));
+    } else {
+      feed.write(FeedTopic.STOCK, number, "", "RECORDED", sites(named));
+    }
     return new Posted(number);
+  }
+
+  private static Set<Long> sites(Map<Long, Places.LedgerPlace> named) {
+    return named.values().stream()
+        .map(Places.LedgerPlace::site)
+        .filter(site -> site > 0)
+        .collect(Collectors.toSet());
+  }
+
+  /** The items that a posting moved. */
+  @Transactional(readOnly = true)
+  public Set<Long> items(long posting) {
+    return ledger.items(posting);
   }
 
   /**
@@ -245,7 +262,7 @@ public class Stock {
    * @return how much more of each position is reserved, or less
    */
   private Map<PositionKey, Quantity> reserved(
-      NewPosting posting, Facts facts, Set<PositionKey> keys) {
+      NewPosting posting, Facts facts, Map<Long, Places.LedgerPlace> named, Set<PositionKey> keys) {
     Map<PositionKey, Quantity> more = new TreeMap<>();
     List<Reservation> before = reservations.at(keys);
     if (before.isEmpty()) {
@@ -274,10 +291,13 @@ public class Stock {
       more.merge(one.key(), one.quantity().minus(was), Quantity::plus);
     }
     if (posting.kind().use() == Reservations.Use.YIELD && !more.isEmpty()) {
-      events.publishEvent(
-          new ReservationsFreed(
-              ((Reservations.Outcome.Kept) outcome)
-                  .changed().stream().map(Reservation::document).collect(Collectors.toSet())));
+      ((Reservations.Outcome.Kept) outcome)
+          .changed().stream()
+              .map(Reservation::document)
+              .distinct()
+              .forEach(
+                  document ->
+                      feed.writeAwaited(FeedTopic.RESERVATION, 0, document, "FREED", sites(named)));
     }
     return more;
   }

@@ -8,6 +8,10 @@ import app.reliquum.api.Utc;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.documents.Document;
+import app.reliquum.documents.DocumentKind;
+import app.reliquum.documents.DocumentLog;
+import app.reliquum.documents.DocumentNumbers;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import app.reliquum.receiving.InboundViews;
@@ -41,23 +45,30 @@ public class Requisitions {
 
   private final JdbcClient jdbc;
   private final Catalog catalog;
+  private final DocumentNumbers numbers;
   private final Places places;
   private final Suppliers suppliers;
   private final Orders orders;
   private final Clock clock;
   private final SiteDays days;
 
+  private final DocumentLog log;
+
   Requisitions(
       JdbcClient jdbc,
       Catalog catalog,
+      DocumentNumbers numbers,
       Places places,
       Suppliers suppliers,
       Orders orders,
       Clock clock,
-      SiteDays days) {
+      SiteDays days,
+      DocumentLog log) {
+    this.log = log;
     this.days = days;
     this.jdbc = jdbc;
     this.catalog = catalog;
+    this.numbers = numbers;
     this.places = places;
     this.suppliers = suppliers;
     this.orders = orders;
@@ -216,21 +227,17 @@ public class Requisitions {
 
   private long insert(
       Command command, long item, Quantity quantity, long site, long supplier, String source) {
+    String number = numbers.next(DocumentKind.REQUISITION, "RQ");
     GeneratedKeyHolder key = new GeneratedKeyHolder();
     jdbc.sql(
             "insert into requisition (number, state, item_id, quantity, site_id, supplier_id,"
                 + " source, asked, asked_by) values (?, 'ASKED', ?, ?, ?, ?, ?, ?, ?)")
         .params(
-            "RQ-%05d".formatted(catalog.next("requisition")),
-            item,
-            quantity.amount(),
-            site,
-            supplier,
-            source,
-            now(),
-            command.actor().id())
+            number, item, quantity.amount(), site, supplier, source, now(), command.actor().id())
         .update(key, "id");
-    return key.getKeyAs(Number.class).longValue();
+    long id = key.getKeyAs(Number.class).longValue();
+    log.write(document(id, number, site), command.actor().id(), "ASKED", source);
+    return id;
   }
 
   /** The supplier that an item usually comes from: the one named, or the last one. */
@@ -309,6 +316,7 @@ public class Requisitions {
                   + " version + 1 where id = ?")
           .params(now(), command.actor().id(), row.id())
           .update();
+      write(row, command.actor(), "AGREED");
     }
   }
 
@@ -317,14 +325,23 @@ public class Requisitions {
   public void drop(Command command, List<Long> ids) {
     for (Row row : locked(ids, command.actor())) {
       must(row, State.ASKED, State.AGREED);
-      state(row, State.DROPPED);
+      state(row, State.DROPPED, command.actor());
     }
   }
 
-  private void state(Row row, State state) {
+  private void state(Row row, State state, Actor actor) {
     jdbc.sql("update requisition set state = ?, version = version + 1 where id = ?")
         .params(state.name(), row.id())
         .update();
+    write(row, actor, state.name());
+  }
+
+  private void write(Row row, Actor actor, String what) {
+    log.write(document(row.id(), row.number(), row.siteId()), actor.id(), what, "");
+  }
+
+  private static Document document(long id, String number, long site) {
+    return Document.of(DocumentKind.REQUISITION, id, number, List.of(site));
   }
 
   /** Says from whom one is to be bought. */
@@ -335,6 +352,7 @@ public class Requisitions {
       jdbc.sql("update requisition set supplier_id = ?, version = version + 1 where id = ?")
           .params(suppliers.supplier(supplier).id(), id)
           .update();
+      write(row, command.actor(), "CHANGED");
     }
   }
 
@@ -389,7 +407,7 @@ public class Requisitions {
                     .toList()),
             command.actor());
     for (Row row : rows) {
-      state(row, State.ORDERED);
+      state(row, State.ORDERED, command.actor());
       jdbc.sql("update requisition set order_id = ? where id = ?")
           .params(order.id(), row.id())
           .update();

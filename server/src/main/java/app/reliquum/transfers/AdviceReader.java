@@ -14,6 +14,8 @@ import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Sscc;
 import app.reliquum.costing.Costs;
+import app.reliquum.documents.DocumentKind;
+import app.reliquum.documents.DocumentNumbers;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import app.reliquum.stock.NewPosting;
@@ -54,6 +56,7 @@ class AdviceReader {
   private final Planning planning;
   private final Sending sending;
   private final Catalog catalog;
+  private final DocumentNumbers numbers;
   private final Places places;
   private final Stock stock;
   private final UnitLoads loads;
@@ -67,6 +70,7 @@ class AdviceReader {
       Planning planning,
       Sending sending,
       Catalog catalog,
+      DocumentNumbers numbers,
       Places places,
       Stock stock,
       UnitLoads loads,
@@ -79,6 +83,7 @@ class AdviceReader {
     this.planning = planning;
     this.sending = sending;
     this.catalog = catalog;
+    this.numbers = numbers;
     this.places = places;
     this.stock = stock;
     this.loads = loads;
@@ -241,6 +246,7 @@ class AdviceReader {
   private long fromOutside(
       Command command, String number, String sender, Places.Named to, List<Told> told) {
     places.requireSite(to.id(), command.actor());
+    numbers.claim(DocumentKind.TRANSFER, "TR", number);
     long road = places.road(number);
     long id =
         table.insert(number, false, false, 0, sender, to.id(), null, "", road, command.actor());

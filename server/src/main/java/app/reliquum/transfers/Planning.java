@@ -11,6 +11,8 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.removal.Policy;
 import app.reliquum.core.removal.Removal;
 import app.reliquum.core.transfer.Transfer;
+import app.reliquum.documents.DocumentKind;
+import app.reliquum.documents.DocumentNumbers;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import app.reliquum.removal.RemovalRules;
@@ -23,11 +25,9 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
-import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -38,11 +38,11 @@ public class Planning implements ReservingDocuments {
   private final TransferTable table;
   private final Progress progress;
   private final Catalog catalog;
+  private final DocumentNumbers numbers;
   private final Amounts amounts;
   private final Places places;
   private final Reserving reserving;
   private final RemovalRules rules;
-  private final ObjectProvider<ReservingDocuments> keepers;
   private final Clock clock;
   private final SiteDays days;
 
@@ -50,22 +50,22 @@ public class Planning implements ReservingDocuments {
       TransferTable table,
       Progress progress,
       Catalog catalog,
+      DocumentNumbers numbers,
       Amounts amounts,
       Places places,
       Reserving reserving,
       RemovalRules rules,
-      ObjectProvider<ReservingDocuments> keepers,
       Clock clock,
       SiteDays days) {
     this.days = days;
     this.table = table;
     this.progress = progress;
     this.catalog = catalog;
+    this.numbers = numbers;
     this.amounts = amounts;
     this.places = places;
     this.reserving = reserving;
     this.rules = rules;
-    this.keepers = keepers;
     this.clock = clock;
   }
 
@@ -74,18 +74,7 @@ public class Planning implements ReservingDocuments {
   public long add(TransferViews.Entry entry, Actor actor) {
     checkRoute(entry.from(), entry.to());
     places.requireSite(entry.from(), actor);
-    String number =
-        entry.number() == null || entry.number().isBlank()
-            ? nextNumber()
-            : entry.number().strip().toUpperCase(Locale.ROOT);
-    if (!number.matches("[A-Z0-9][A-Z0-9.-]{0,22}")) {
-      throw Problem.invalid(
-          "number", "A number has 1 to 23 capital letters, digits, hyphens or dots.");
-    }
-    if (keepers.stream().anyMatch(one -> one.isNumbered(number))) {
-      throw Problem.conflict("not-unique", "There is a document " + number + " already.")
-          .with("field", "number");
-    }
+    String number = numbers.claim(DocumentKind.TRANSFER, "TR", entry.number());
     long id =
         table.insert(
             number,
@@ -142,11 +131,7 @@ public class Planning implements ReservingDocuments {
   }
 
   String nextNumber() {
-    String number;
-    do {
-      number = "TR-%05d".formatted(10_000 + catalog.next("transfer"));
-    } while (table.withNumber(number).isPresent());
-    return number;
+    return numbers.next(DocumentKind.TRANSFER, "TR");
   }
 
   private static String note(TransferViews.Entry entry) {
@@ -379,8 +364,8 @@ public class Planning implements ReservingDocuments {
   }
 
   @Override
-  public boolean isNumbered(String number) {
-    return table.withNumber(number).isPresent();
+  public DocumentKind kind() {
+    return DocumentKind.TRANSFER;
   }
 
   @Override

@@ -296,26 +296,6 @@ class TransferRows {
         .list();
   }
 
-  List<TransferViews.Event> events(long transfer) {
-    return jdbc.sql(
-            """
-            select e.at, w.name, e.what, e.detail, e.before_value, e.after_value
-            from transfer_event e join person w on w.id = e.person_id
-            where e.transfer_id = ? order by e.at, e.id
-            """)
-        .param(transfer)
-        .query(
-            (row, n) ->
-                new TransferViews.Event(
-                    Utc.instant(row.getTimestamp(1)),
-                    row.getString(2),
-                    row.getString(3),
-                    row.getString(4),
-                    row.getString(5),
-                    row.getString(6)))
-        .list();
-  }
-
   // All that is on the road
 
   private record RoadRow(

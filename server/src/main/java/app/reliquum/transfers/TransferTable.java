@@ -8,6 +8,10 @@ import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.core.transfer.Transfer;
+import app.reliquum.documents.Document;
+import app.reliquum.documents.DocumentChange;
+import app.reliquum.documents.DocumentKind;
+import app.reliquum.documents.DocumentLog;
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -24,8 +28,10 @@ class TransferTable {
 
   private final JdbcClient jdbc;
   private final Clock clock;
+  private final DocumentLog log;
 
-  TransferTable(JdbcClient jdbc, Clock clock) {
+  TransferTable(JdbcClient jdbc, Clock clock, DocumentLog log) {
+    this.log = log;
     this.jdbc = jdbc;
     this.clock = clock;
   }
@@ -151,17 +157,24 @@ class TransferTable {
   }
 
   void event(long id, Actor actor, String what, String detail, String before, String after) {
-    jdbc.sql(
-            """
-            insert into transfer_event (transfer_id, at, person_id, what, detail, before_value,
-              after_value) values (?, ?, ?, ?, ?, ?, ?)
-            """)
-        .params(id, now(), actor.id(), what, brief(detail), brief(before), brief(after))
-        .update();
+    log.write(document(id), actor.id(), what, detail, before, after);
   }
 
-  private static String brief(String text) {
-    return text == null ? null : text.substring(0, Math.min(400, text.length()));
+  List<DocumentChange> changes(long id) {
+    return log.of(DocumentKind.TRANSFER, id);
+  }
+
+  private Document document(long id) {
+    return jdbc.sql("select number, from_site_id, to_site_id from transfer where id = ?")
+        .param(id)
+        .query(
+            (row, n) ->
+                Document.of(
+                    DocumentKind.TRANSFER,
+                    id,
+                    row.getString(1),
+                    List.of(row.getLong(2), row.getLong(3))))
+        .single();
   }
 
   // Lines

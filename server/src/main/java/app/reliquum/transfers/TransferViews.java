@@ -3,6 +3,7 @@ package app.reliquum.transfers;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.transfer.Transfer;
+import app.reliquum.documents.DocumentChange;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -174,16 +175,6 @@ public final class TransferViews {
   @Schema(name = "TransferShipment")
   public record Shipment(int shipment, Instant sent, String person, long posting) {}
 
-  /** Something that was done to a transfer; before and after if something was changed. */
-  @Schema(name = "TransferEvent")
-  public record Event(
-      Instant at,
-      String person,
-      String what,
-      String detail,
-      @Nullable String before,
-      @Nullable String after) {}
-
   /** A transfer whole. */
   @Schema(name = "TransferCard")
   public record Card(
@@ -209,7 +200,7 @@ public final class TransferViews {
       List<Kept> kept,
       List<Shipment> shipments,
       List<Goods> goods,
-      List<Event> events) {}
+      List<DocumentChange> changes) {}
 
   /**
    * A line as entered: so many of a pack, or of base units if the pack is empty.

@@ -133,7 +133,7 @@ public class Transfers implements Coming {
         kept,
         rows.shipments(id),
         goods,
-        rows.events(id));
+        table.changes(id));
   }
 
   private static TransferViews.Line line(

@@ -2,6 +2,7 @@ package app.reliquum.ubl;
 
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.document.DocumentNumber;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Gtin;
 import com.helger.diagnostics.error.list.ErrorList;
@@ -54,15 +55,16 @@ public class Reading {
 
   /** The number of a document, as the books can keep it. */
   public static String number(String given) {
-    String number = String.valueOf(given).strip().toUpperCase(Locale.ROOT);
-    if (!number.matches("[A-Z0-9][A-Z0-9.-]{0,22}")) {
-      throw Problem.invalid(
-          "file",
-          "The number "
-              + number
-              + " can't be used. Expected 1 to 23 letters, digits, hyphens or dots.");
-    }
-    return number;
+    return DocumentNumber.of(String.valueOf(given))
+        .orElseThrow(
+            () ->
+                Problem.invalid(
+                    "file",
+                    "The number "
+                        + given
+                        + " can't be used. Expected 1 to "
+                        + DocumentNumber.LONGEST
+                        + " letters, digits, hyphens or dots."));
   }
 
   /** The name of a party, for people. */

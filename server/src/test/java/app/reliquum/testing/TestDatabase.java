@@ -25,7 +25,7 @@ public final class TestDatabase implements AutoCloseable {
   public TestDatabase copy() {
     TestDatabase copy = new TestDatabase();
     for (String table :
-        names(
+        column(
             "select table_name from information_schema.tables where table_schema = '"
                 + name
                 + "' and table_type = 'BASE TABLE'")) {
@@ -33,7 +33,7 @@ public final class TestDatabase implements AutoCloseable {
           "`"
               + String.join(
                   "`, `",
-                  names(
+                  column(
                       "select column_name from information_schema.columns where table_schema = '"
                           + name
                           + "' and table_name = '"
@@ -47,15 +47,25 @@ public final class TestDatabase implements AutoCloseable {
     return copy;
   }
 
-  private List<String> names(String sql) {
-    List<String> names = new ArrayList<>();
+  /** A line to the database of one's own. */
+  public Connection connect() {
+    try {
+      return DriverManager.getConnection(url(), user(), password());
+    } catch (SQLException fault) {
+      throw new IllegalStateException(fault);
+    }
+  }
+
+  /** The first column of what a question finds, behind the application's back. */
+  public List<String> column(String sql) {
+    List<String> values = new ArrayList<>();
     try (Connection connection = DriverManager.getConnection(url(), user(), password());
         Statement statement = connection.createStatement();
         ResultSet rows = statement.executeQuery(sql)) {
       while (rows.next()) {
-        names.add(rows.getString(1));
+        values.add(rows.getString(1));
       }
-      return names;
+      return values;
     } catch (SQLException fault) {
       throw new IllegalStateException(sql, fault);
     }

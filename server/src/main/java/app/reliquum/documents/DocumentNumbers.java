@@ -1,0 +1,91 @@
+package app.reliquum.documents;
+
+import app.reliquum.api.Problem;
+import app.reliquum.core.document.DocumentNumber;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The numbers of documents: no two documents of any kind have the same one. */
+@Service
+public class DocumentNumbers {
+
+  /** All numbers of a house have five digits. */
+  private static final int FIRST = 10_001;
+
+  private final JdbcClient jdbc;
+
+  DocumentNumbers(JdbcClient jdbc) {
+    this.jdbc = jdbc;
+  }
+
+  /**
+   * The number of a new document.
+   *
+   * @param said the number that someone gave it; null or blank for the next of the prefix
+   * @throws Problem if it can't be a number, or another document has it
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public String claim(DocumentKind kind, String prefix, @Nullable String said) {
+    if (said == null || said.isBlank()) {
+      return next(kind, prefix);
+    }
+    String number =
+        DocumentNumber.of(said)
+            .orElseThrow(
+                () ->
+                    Problem.invalid(
+                        "number",
+                        "A number has 1 to "
+                            + DocumentNumber.LONGEST
+                            + " letters, digits, hyphens or dots, so that it fits a label."));
+    if (!insert(kind, number)) {
+      throw Problem.conflict("not-unique", "There is a document " + number + " already.")
+          .with("field", "number")
+          .with("kind", kind(number).orElse(kind));
+    }
+    return number;
+  }
+
+  /** The next number of a prefix that no document has. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public String next(DocumentKind kind, String prefix) {
+    String number;
+    do {
+      number = DocumentNumber.counted(prefix, count(prefix));
+    } while (!insert(kind, number));
+    return number;
+  }
+
+  private boolean insert(DocumentKind kind, String number) {
+    return jdbc.sql("insert ignore into document (number, kind) values (?, ?)")
+            .params(number, kind.name())
+            .update()
+        == 1;
+  }
+
+  private long count(String prefix) {
+    jdbc.sql(
+            "insert into document_counter (prefix, last) values (?, ?)"
+                + " on duplicate key update last = last + 1")
+        .params(prefix, FIRST)
+        .update();
+    return jdbc.sql("select last from document_counter where prefix = ?")
+        .param(prefix)
+        .query(Long.class)
+        .single();
+  }
+
+  /** What kind of document a number is of. Small letters do for capitals. */
+  @Transactional(readOnly = true)
+  public Optional<DocumentKind> kind(String number) {
+    return jdbc.sql("select kind from document where number = ?")
+        .param(number.strip())
+        .query(String.class)
+        .optional()
+        .map(DocumentKind::valueOf);
+  }
+}
