@@ -5623,6 +5623,7 @@ export interface components {
       written: boolean;
     };
     InboundCard: {
+      can: ('SEND' | 'CHANGE' | 'CLOSE' | 'CLOSE_SHORT')[];
       changes: components['schemas']['DocumentChange'][];
       /** Format: date-time */
       created: string;
@@ -6354,6 +6355,16 @@ export interface components {
     OutboundCard: {
       /** Format: date-time */
       allocated: string | null;
+      can: (
+        | 'ALLOCATE'
+        | 'PICK_ALL'
+        | 'PACK_ALL'
+        | 'SHIP'
+        | 'CHANGE'
+        | 'UNASSIGN_PICKER'
+        | 'REMOVE_RESERVATIONS'
+        | 'CLOSE'
+      )[];
       changes: components['schemas']['DocumentChange'][];
       cost: number;
       /** Format: date-time */
@@ -7600,6 +7611,17 @@ export interface components {
       quantity: string;
     };
     TransferCard: {
+      can: (
+        | 'MAKE_READY'
+        | 'PICK_ALL'
+        | 'SHIP'
+        | 'RECEIVE_ALL'
+        | 'CLOSE_AS_LOST'
+        | 'RESERVE_REST'
+        | 'CHANGE'
+        | 'BACK_TO_PLANNED'
+        | 'CLOSE'
+      )[];
       changes: components['schemas']['DocumentChange'][];
       /** Format: date-time */
       closed: string | null;

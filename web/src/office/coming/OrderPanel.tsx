@@ -11,6 +11,7 @@ import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
 import { date, instant, money, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
+import { whatCan } from '../../kit/whatCan';
 import { Part, SidePanel } from '../../kit/SidePanel';
 import { StockBar } from '../../kit/StockBar';
 import { LabelButton } from '../labels/LabelButton';
@@ -104,12 +105,12 @@ function Doings({ card, onEdit }: { card: Card; onEdit: () => void }) {
   if (!may) {
     return null;
   }
-  const open = card.state !== 'CLOSED';
-  const short = card.lines.some((line) => Number(line.open) > 0);
+  const { can } = whatCan(card.can);
+  const short = can('CLOSE_SHORT');
   return (
     <Box>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        {open && card.kind === 'PURCHASE' && (
+        {can('SEND') && (
           <Button
             variant={card.sent ? 'outlined' : 'contained'}
             loading={send.isPending}
@@ -118,12 +119,12 @@ function Doings({ card, onEdit }: { card: Card; onEdit: () => void }) {
             {t(card.sent ? 'inbound.sendAgain' : 'inbound.send')}
           </Button>
         )}
-        {card.state === 'EXPECTED' && card.kind === 'PURCHASE' && (
+        {can('CHANGE') && (
           <Button variant="outlined" onClick={onEdit}>
             {t('inbound.edit')}
           </Button>
         )}
-        {open && (
+        {(short || can('CLOSE')) && (
           <Button
             variant="outlined"
             onClick={() => (short ? setClosing(!closing) : close.mutate(''))}

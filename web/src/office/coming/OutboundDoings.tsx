@@ -4,9 +4,9 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
-import { useMay } from '../../app/session';
 import { Drop } from '../../kit/Drop';
 import { ProblemNote } from '../../kit/ProblemNote';
+import { whatCan } from '../../kit/whatCan';
 import { useSave } from '../../kit/useSave';
 import { ended } from './OutboundState';
 
@@ -17,8 +17,6 @@ const OLD = ['outbound', 'on-hand', 'transfers'];
 /** What can be done with an order now: the next step first. */
 export function OutboundDoings({ card, onEdit }: { card: Card; onEdit: () => void }) {
   const { t } = useTranslation();
-  const mayPost = useMay('POST');
-  const mayMove = useMay('MOVE');
   const [asking, setAsking] = useState<'handOver' | 'close' | null>(null);
   const [words, setWords] = useState('');
   const done = () => {
@@ -63,17 +61,8 @@ export function OutboundDoings({ card, onEdit }: { card: Card; onEdit: () => voi
       ),
     done,
   );
-  const gone = ended(card.state);
-  const packs = card.flow === 'PICK_PACK_HAND_OVER';
   const reserved = card.kept.some((one) => !one.picked);
-  const picked = card.kept.some((one) => one.picked);
-  const loose = card.kept.some((one) => one.picked && !one.packed);
-  const missing = card.allocated === null || card.lines.some((line) => Number(line.missing) > 0);
-  const untouched =
-    !picked && card.round === null && card.lines.every((line) => Number(line.gone) === 0);
-  const main =
-    picked && !(packs && loose) ? 'handOver' : loose ? 'pack' : reserved ? 'pick' : 'allocate';
-  const look = (what: string) => (main === what ? 'contained' : 'outlined');
+  const { can, look } = whatCan(card.can);
   const fault =
     allocate.error ??
     release.error ??
@@ -84,45 +73,43 @@ export function OutboundDoings({ card, onEdit }: { card: Card; onEdit: () => voi
   return (
     <Box>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        {!gone && mayPost && missing && (
+        {can('ALLOCATE') && (
           <Button
-            variant={look('allocate')}
+            variant={look('ALLOCATE')}
             loading={allocate.isPending}
             onClick={() => allocate.mutate()}
           >
             {t('outbound.allocate')}
           </Button>
         )}
-        {!gone && mayMove && reserved && (
-          <Button variant={look('pick')} loading={pick.isPending} onClick={() => pick.mutate()}>
+        {can('PICK_ALL') && (
+          <Button variant={look('PICK_ALL')} loading={pick.isPending} onClick={() => pick.mutate()}>
             {t('outbound.pickAll')}
           </Button>
         )}
-        {!gone && mayMove && packs && loose && (
-          <Button variant={look('pack')} loading={pack.isPending} onClick={() => pack.mutate()}>
+        {can('PACK_ALL') && (
+          <Button variant={look('PACK_ALL')} loading={pack.isPending} onClick={() => pack.mutate()}>
             {t('outbound.packAll')}
           </Button>
         )}
-        {!gone && mayMove && picked && !(packs && loose) && (
-          <Button variant={look('handOver')} onClick={() => setAsking('handOver')}>
+        {can('SHIP') && (
+          <Button variant={look('SHIP')} onClick={() => setAsking('handOver')}>
             {t('packing.handOver')}
           </Button>
         )}
         <Papers card={card} />
-        {!gone && mayPost && (
+        {(['CHANGE', 'UNASSIGN_PICKER', 'REMOVE_RESERVATIONS', 'CLOSE'] as const).some(can) && (
           <Drop label={t('outbound.more')} variant="outlined">
             {(shut) => (
               <Box onClick={shut} sx={{ display: 'grid' }}>
-                {untouched && card.kind === 'CUSTOMER' && (
-                  <Button onClick={onEdit}>{t('outbound.change')}</Button>
-                )}
-                {card.round !== null && (
+                {can('CHANGE') && <Button onClick={onEdit}>{t('outbound.change')}</Button>}
+                {can('UNASSIGN_PICKER') && (
                   <Button onClick={() => callAway.mutate()}>{t('outbound.callAway')}</Button>
                 )}
-                {reserved && card.round === null && (
+                {can('REMOVE_RESERVATIONS') && (
                   <Button onClick={() => release.mutate()}>{t('outbound.release')}</Button>
                 )}
-                {!picked && (
+                {can('CLOSE') && (
                   <Button onClick={() => setAsking('close')}>{t('outbound.close')}</Button>
                 )}
               </Box>

@@ -4,11 +4,11 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
-import { useMay, useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { Drop } from '../../kit/Drop';
 import { quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
+import { whatCan } from '../../kit/whatCan';
 import { useSave } from '../../kit/useSave';
 import { minus } from '../../kit/numbers';
 
@@ -20,10 +20,6 @@ const ENDINGS = ['LOST', 'SPOILT', 'BACK'] as const;
 /** What can be done with a transfer now: the next step first. */
 export function TransferDoings({ card, onEdit }: { card: Card; onEdit: () => void }) {
   const { t } = useTranslation();
-  const mayPost = useMay('POST');
-  const mayMove = useMay('MOVE');
-  const sites = useSites().data ?? [];
-  const here = (site: number) => sites.some((one) => one.id === site);
   const [asking, setAsking] = useState<'send' | 'end' | 'close' | null>(null);
   const done = () => setAsking(null);
   const path = { id: card.id };
@@ -55,74 +51,65 @@ export function TransferDoings({ card, onEdit }: { card: Card; onEdit: () => voi
       }),
     ),
   );
-  const closed = card.state === 'CLOSED';
-  const reserved = card.kept.some((one) => !one.picked);
-  const picked = card.kept.some((one) => one.picked);
-  const road = card.lines.some((line) => Number(line.onTheRoad) > 0);
-  const toSend = card.lines.some((line) => Number(line.toSend) > 0);
-  const short = card.lines.some((line) => Number(line.shortBy) > 0);
-  const untouched = !picked && card.shipments.length === 0;
-  const sends = here(card.fromId);
-  const main = road && here(card.toId) ? 'arrive' : picked ? 'send' : reserved ? 'pick' : 'release';
-  const look = (what: string) => (main === what ? 'contained' : 'outlined');
+  const { can, look } = whatCan(card.can);
   return (
     <Box>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        {!closed && mayPost && sends && card.state === 'PLANNED' && (
+        {can('MAKE_READY') && (
           <Button
-            variant={look('release')}
+            variant={look('MAKE_READY')}
             loading={release.isPending}
             onClick={() => release.mutate()}
           >
             {t('transfer.release')}
           </Button>
         )}
-        {!closed && mayMove && sends && reserved && (
+        {can('PICK_ALL') && (
           <Button
-            variant={look('pick')}
+            variant={look('PICK_ALL')}
             loading={pickAll.isPending}
             onClick={() => pickAll.mutate()}
           >
             {t('transfer.pickAll')}
           </Button>
         )}
-        {!closed && mayMove && sends && picked && (
-          <Button variant={look('send')} onClick={() => setAsking('send')}>
+        {can('SHIP') && (
+          <Button variant={look('SHIP')} onClick={() => setAsking('send')}>
             {t('transfer.send')}
           </Button>
         )}
-        {!closed && mayMove && road && here(card.toId) && (
+        {can('RECEIVE_ALL') && (
           <Button
-            variant={look('arrive')}
+            variant={look('RECEIVE_ALL')}
             loading={arrive.isPending}
             onClick={() => arrive.mutate()}
           >
             {t('transfer.arriveAll')}
           </Button>
         )}
-        {!closed && mayPost && road && (
+        {can('CLOSE_AS_LOST') && (
           <Button variant="outlined" onClick={() => setAsking('end')}>
             {t('transfer.end')}
           </Button>
         )}
-        {!closed && mayPost && sends && short && (
+        {can('RESERVE_REST') && (
           <Button variant="outlined" loading={release.isPending} onClick={() => release.mutate()}>
             {t('transfer.reserveRest')}
           </Button>
         )}
-        {!closed && mayPost && sends && untouched && (
+        {can('CHANGE') && (
           <Button variant="outlined" onClick={onEdit}>
             {t('transfer.edit')}
           </Button>
         )}
-        {!closed && mayPost && sends && untouched && card.planned && card.released && (
+        {can('BACK_TO_PLANNED') && (
           <Button variant="outlined" onClick={() => holdBack.mutate()}>
             {t('transfer.holdBack')}
           </Button>
         )}
-        {!closed && mayPost && !road && (toSend || card.lines.length === 0) && (
+        {can('CLOSE') && (
           <Button variant="outlined" onClick={() => setAsking('close')}>
-            {t(untouched ? 'transfer.callOff' : 'transfer.close')}
+            {t(can('CHANGE') ? 'transfer.callOff' : 'transfer.close')}
           </Button>
         )}
         <Papers card={card} />

@@ -63,6 +63,7 @@ const card: Schemas['InboundCard'] = {
       after: null,
     },
   ],
+  can: ['SEND', 'CHANGE', 'CLOSE_SHORT'],
 };
 
 beforeEach(() => {

@@ -91,6 +91,7 @@ const card = {
   parcels: [],
   despatches: [] as Schemas['OutboundCard']['despatches'],
   changes: [{ at: '2026-11-20T10:00:00Z', person: 'Oddny', what: 'ACCEPTED', detail: '1 lines' }],
+  can: ['ALLOCATE', 'CHANGE', 'CLOSE'],
 };
 
 beforeEach(empty);
@@ -108,12 +109,12 @@ it('says what is missing, what is coming, and offers several lots', async () => 
 });
 
 it('offers the next step only: pack before it is handed over', async () => {
-  answers('GET', '/api/outbound/5', () => ({ ...card, state: 'PICKING', kept: [kept] }));
+  answers('GET', '/api/outbound/5', () => ({ ...card, kept: [kept], can: ['PACK_ALL'] }));
   show(<OutboundPanel order={5} onClose={() => undefined} />);
   expect(await screen.findByRole('button', { name: 'Pack all into one' })).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'Ship' })).toBeNull();
   cleanup();
-  answers('GET', '/api/outbound/5', () => ({ ...card, flow: 'PICK_HAND_OVER', kept: [kept] }));
+  answers('GET', '/api/outbound/5', () => ({ ...card, kept: [kept], can: ['SHIP'] }));
   answers('POST', '/api/outbound/5/hand-over', () => ({ ...card, state: 'GONE' }));
   show(<OutboundPanel order={5} onClose={() => undefined} />);
   await press('Ship');
@@ -213,12 +214,13 @@ function opened(part: object, permissions = ['MOVE', 'POST', 'RULES']) {
 
 const whole = { ...line, reserved: '45', missing: '0' };
 const reserved = { ...kept, picked: false };
+const reservedCan = ['PICK_ALL', 'CHANGE', 'REMOVE_RESERVATIONS', 'CLOSE'];
 
 it('picks all as listed, and says why it could not', async () => {
   answers('POST', '/api/outbound/5/picking', () => {
     return new Refusal(409, 'Tavi is on the way to pick it.', 'under-way');
   });
-  opened({ state: 'ALLOCATED', lines: [whole], kept: [reserved] });
+  opened({ state: 'ALLOCATED', lines: [whole], kept: [reserved], can: reservedCan });
   const pick = await screen.findByRole('button', { name: 'Pick all as listed' });
   expect(screen.queryByRole('button', { name: 'Allocate' })).toBeNull();
   await userEvent.click(pick);
@@ -229,7 +231,7 @@ it('frees one reservation, or all of them, or calls the picker away', async () =
   answers('POST', '/api/outbound/5/reservations/40/release', () => card);
   answers('POST', '/api/outbound/5/release', () => card);
   answers('POST', '/api/outbound/5/round/leaving', () => card);
-  opened({ state: 'ALLOCATED', lines: [whole], kept: [reserved] });
+  opened({ state: 'ALLOCATED', lines: [whole], kept: [reserved], can: reservedCan });
   await press('Free it');
   await waitFor(() =>
     expect(sent('POST', '/api/outbound/5/reservations/40/release')).toHaveLength(1),
@@ -239,7 +241,14 @@ it('frees one reservation, or all of them, or calls the picker away', async () =
   await press('Free what is reserved');
   await waitFor(() => expect(sent('POST', '/api/outbound/5/release')).toHaveLength(1));
   cleanup();
-  opened({ state: 'PICKING', lines: [whole], kept: [reserved], round: 3, picker: 'Tavi' });
+  opened({
+    state: 'PICKING',
+    lines: [whole],
+    kept: [reserved],
+    round: 3,
+    picker: 'Tavi',
+    can: ['PICK_ALL', 'UNASSIGN_PICKER', 'CLOSE'],
+  });
   await press('More');
   expect(screen.queryByRole('button', { name: 'Free what is reserved' })).toBeNull();
   expect(screen.queryByRole('button', { name: 'Free it' })).toBeNull();
@@ -270,7 +279,7 @@ it('asks why an order is closed, and keeps the answer when it is refused', async
 it('warns that what is not picked follows, before it is handed over', async () => {
   opened({
     state: 'PICKING',
-    flow: 'PICK_HAND_OVER',
+    can: ['SHIP', 'PICK_ALL'],
     lines: [{ ...whole, reserved: '5', picked: '40' }],
     kept: [
       { ...reserved, id: 41, quantity: '5' },
@@ -313,7 +322,7 @@ it('shows what has gone, who took it, and its papers', async () => {
     takenBy: 'Ferry',
     goods: [goods, { ...goods, id: 3, quantity: '2', takenBack: true }],
   };
-  opened({ state: 'GONE', ended: despatch.at, lines: [whole], despatches: [despatch] });
+  opened({ state: 'GONE', ended: despatch.at, lines: [whole], despatches: [despatch], can: [] });
   expect(await screen.findByText('Handed over: DN-10002')).toBeTruthy();
   expect(screen.getByText(/taken by Ferry/)).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'More' })).toBeNull();
@@ -328,12 +337,12 @@ it('shows what has gone, who took it, and its papers', async () => {
 
 it('lets a floor hand pick and hand over, and whoever only looks do nothing', async () => {
   const part = { lines: [line], kept: [reserved] };
-  opened(part, ['MOVE']);
+  opened({ ...part, can: ['PICK_ALL'] }, ['MOVE']);
   expect(await screen.findByRole('button', { name: 'Pick all as listed' })).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'Allocate' })).toBeNull();
   expect(screen.queryByRole('button', { name: 'Take several lots' })).toBeNull();
   cleanup();
-  opened(part, []);
+  opened({ ...part, can: [] }, []);
   expect(await screen.findByText('75 pc available')).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'Pick all as listed' })).toBeNull();
   expect(screen.queryByRole('button', { name: 'More' })).toBeNull();
@@ -345,7 +354,7 @@ it('changes an order that nothing is picked of, with its version', async () => {
     { id: 9, code: 'SKERRY', name: 'Skerry', minimumLife: 0, oneLot: false, active: false },
   ]);
   answers('PUT', '/api/outbound/5', () => card);
-  opened({ state: 'ALLOCATED', lines: [whole], kept: [reserved] });
+  opened({ state: 'ALLOCATED', lines: [whole], kept: [reserved], can: reservedCan });
   await press('More');
   await press('Change');
   const many = await screen.findByLabelText('Quantity');

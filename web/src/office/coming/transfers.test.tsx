@@ -70,6 +70,7 @@ function card(part: Partial<Card>): Card {
     shipments: [],
     goods: [],
     changes: [],
+    can: [],
     ...part,
   };
 }
@@ -116,6 +117,7 @@ it('asks once before sending, and names what is not picked', async () => {
   const half = card({
     lines: [line({ picked: '12' })],
     kept: [{ ...kept, picked: true }],
+    can: ['SHIP'],
   });
   answers('POST', '/api/transfers/7/sending', () => half);
   open(half);
@@ -127,7 +129,12 @@ it('asks once before sending, and names what is not picked', async () => {
 });
 
 it('offers the next step first, and nothing that is done elsewhere', async () => {
-  open(card({ state: 'PLANNED', released: null, fromId: 99, from: 'Far away' }));
+  open(card({ state: 'PLANNED', released: null, can: ['MAKE_READY', 'CHANGE'] }));
+  const release = await screen.findByRole('button', { name: 'Release' });
+  expect(release.className).toContain('contained');
+  expect(screen.queryByRole('button', { name: 'Send it' })).toBeNull();
+  cleanup();
+  open(card({ state: 'PLANNED', released: null, fromId: 99, from: 'Far away', can: [] }));
   await screen.findByText('Far away → Pontoon Shop');
   expect(screen.queryByRole('button', { name: 'Release' })).toBeNull();
 });
@@ -137,6 +144,7 @@ it('gives up what did not arrive only with a reason, and keeps the form on a ref
     state: 'ON_THE_ROAD',
     lines: [line({ sent: '20', toSend: '0', onTheRoad: '20' })],
     shipments: [{ shipment: 1, sent: '2026-11-24T10:00:00Z', person: 'Tavi', posting: 90 }],
+    can: ['RECEIVE_ALL', 'CLOSE_AS_LOST'],
   });
   answers('POST', '/api/transfers/7/endings', () => new Refusal(400, 'reason is needed'));
   open(road);

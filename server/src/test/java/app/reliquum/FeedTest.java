@@ -137,11 +137,23 @@ class FeedTest {
     }
     // The same without a change: nothing is told, until something happens.
     try (LiveStream stream = LiveStream.of(hand)) {
+      clerk.post("/api/moves", Goods.move("NUT", null, "KQ.B-01", "KQ.B-05", "1")).ok();
+      stream.until("stock");
       last = stream.last();
     }
     try (LiveStream again = LiveStream.after(hand, last)) {
-      clerk.post("/api/moves", Goods.move("NUT", null, "KQ.B-01", "KQ.B-05", "1")).ok();
-      assertThat(again.until("stock")).containsExactly("stock");
+      clerk.post("/api/requisitions", Map.of("item", "NUT", "quantity", "1", "site", site)).ok();
+      assertThat(again.until("requisition")).containsExactly("requisition");
+    }
+  }
+
+  /** A page is shown before it listens: what changes between the two is told all the same. */
+  @Test
+  void aPageMissesNothingFromWhenItWasToldWhoIsSignedIn() {
+    String from = clerk.get("/api/session").ok().path("feed").asString();
+    clerk.post("/api/moves", Goods.move("NUT", null, "KQ.B-01", "KQ.B-05", "1")).ok();
+    try (LiveStream stream = LiveStream.after(clerk, from)) {
+      stream.until("stock");
     }
   }
 

@@ -2,7 +2,7 @@ package app.reliquum.floor;
 
 import app.reliquum.adjusting.Adjustment;
 import app.reliquum.api.Told;
-import app.reliquum.core.inbound.Arrival;
+import app.reliquum.core.fulfilment.Arrival;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.quantity.Quantity;
@@ -158,7 +158,7 @@ final class FloorView {
       long id,
       String number,
       boolean planned,
-      app.reliquum.core.transfer.Transfer.State state,
+      app.reliquum.core.fulfilment.Transfer.State state,
       long fromId,
       String from,
       long toId,

@@ -5,7 +5,7 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Told;
-import app.reliquum.core.inbound.Arrival;
+import app.reliquum.core.fulfilment.Arrival;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.LotDates;

@@ -1,6 +1,6 @@
 package app.reliquum.floor;
 
-import app.reliquum.core.inbound.Arrival;
+import app.reliquum.core.fulfilment.Arrival;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.place.InboundFlow;

@@ -2,8 +2,9 @@ package app.reliquum.outbound;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
-import app.reliquum.core.outbound.Outbound;
+import app.reliquum.core.fulfilment.Outbound;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.removal.Policy;
 import app.reliquum.outbound.OutboundTable.Head;
@@ -111,7 +112,8 @@ public class OutboundOrders {
     Head head = table.find(id).orElseThrow(() -> Problem.missing("order", id));
     places.requireSite(head.siteId(), actor);
     List<LineRow> lineRows = table.lines(id);
-    List<OutboundViews.Line> lines = lines(head, lineRows);
+    List<Outbound.Line> figures = progress.lines(head);
+    List<OutboundViews.Line> lines = lines(head, lineRows, figures);
     List<OutboundViews.Despatch> despatches = rows.despatches(id);
     BigDecimal value = BigDecimal.ZERO;
     for (LineRow row : lineRows) {
@@ -155,16 +157,27 @@ public class OutboundOrders {
         rows.kept(head.number(), id),
         rows.parcels(id),
         despatches,
-        table.changes(id));
+        table.changes(id),
+        progress.order(head, head.isAllocated(), figures).can().stream()
+            .filter(action -> actor.may(needs(action)))
+            .toList());
   }
 
   private static Instant instant(LocalDateTime moment) {
     return moment == null ? null : moment.toInstant(ZoneOffset.UTC);
   }
 
-  private List<OutboundViews.Line> lines(Head head, List<LineRow> lineRows) {
+  private static Permission needs(Outbound.Action action) {
+    return switch (action) {
+      case PICK_ALL, PACK_ALL, SHIP -> Permission.MOVE;
+      case ALLOCATE, CHANGE, UNASSIGN_PICKER, REMOVE_RESERVATIONS, CLOSE -> Permission.POST;
+    };
+  }
+
+  private List<OutboundViews.Line> lines(
+      Head head, List<LineRow> lineRows, List<Outbound.Line> standing) {
     Map<Integer, Outbound.Line> figures =
-        progress.lines(head).stream().collect(Collectors.toMap(Outbound.Line::line, line -> line));
+        standing.stream().collect(Collectors.toMap(Outbound.Line::line, line -> line));
     List<Long> items = lineRows.stream().map(LineRow::itemId).distinct().toList();
     Map<Long, Quantity> available = rows.available(items, head.siteId());
     Map<Long, Quantity> onTheWay = new HashMap<>();

@@ -2,7 +2,7 @@ package app.reliquum.outbound;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
-import app.reliquum.core.outbound.Outbound;
+import app.reliquum.core.fulfilment.Outbound;
 import app.reliquum.core.place.OutboundFlow;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.outbound.OutboundTable.Head;
@@ -87,23 +87,20 @@ class OutboundProgress {
     return lines;
   }
 
+  /** What decides how far an order is. */
+  Outbound.Order order(Head head, boolean allocated, List<Outbound.Line> lines) {
+    return new Outbound.Order(
+        head.isJob(), allocated, head.roundId() != 0, flow(head).packs(), lines);
+  }
+
   /** Works the state out of lines for which stock has just been looked for. */
   void allocated(Head head, List<Outbound.Line> lines) {
-    table.state(
-        head.id(),
-        Outbound.state(head.isJob(), true, head.roundId() != 0, flow(head).packs(), lines));
+    table.state(head.id(), order(head, true, lines).state());
   }
 
   /** Works the state out anew. */
   void refresh(long id) {
     Head head = table.find(id).orElseThrow();
-    table.state(
-        id,
-        Outbound.state(
-            head.isJob(),
-            head.isAllocated(),
-            head.roundId() != 0,
-            flow(head).packs(),
-            lines(head)));
+    table.state(id, order(head, head.isAllocated(), lines(head)).state());
   }
 }

@@ -3,11 +3,12 @@ package app.reliquum.outbound;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.api.Utc;
+import app.reliquum.core.fulfilment.Outbound;
 import app.reliquum.core.ledger.Condition;
-import app.reliquum.core.outbound.Outbound;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.places.SiteDays;
+import app.reliquum.stock.DemandSql;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.sql.Date;
@@ -114,14 +115,13 @@ class OutboundRows {
                   (select coalesce(sum(l.asked * l.price), 0) from outbound_line l
                     where l.order_id = o.id) value,
                   (select count(*) from outbound_line l where l.order_id = o.id
-                    and l.asked - l.withdrawn - l.gone > (select coalesce(sum(r.quantity), 0)
-                      from reservation r where r.document = o.number
-                        and r.document_line = l.line_no and r.picked)) pick_count,
+                    and %s) pick_count,
                   if(o.allocated is null, 0, (select count(*) from outbound_line l
-                    where l.order_id = o.id and l.asked - l.withdrawn - l.gone >
-                      (select coalesce(sum(r.quantity), 0) from reservation r
-                        where r.document = o.number and r.document_line = l.line_no))) short_count
+                    where l.order_id = o.id and %s)) short_count
                 """
+                        .formatted(
+                            DemandSql.toPick("l", "gone", "o.number"),
+                            DemandSql.missing("l", "gone", "o.number"))
                     + tables
                     + " left join pick_round n on n.id = o.round_id"
                     + " left join person w on w.id = n.person_id"

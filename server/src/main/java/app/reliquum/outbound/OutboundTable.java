@@ -2,9 +2,9 @@ package app.reliquum.outbound;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Utc;
+import app.reliquum.core.fulfilment.Outbound;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.PositionKey;
-import app.reliquum.core.outbound.Outbound;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.core.removal.Policy;

@@ -1,7 +1,7 @@
 package app.reliquum.outbound;
 
+import app.reliquum.core.fulfilment.Outbound;
 import app.reliquum.core.ledger.Condition;
-import app.reliquum.core.outbound.Outbound;
 import app.reliquum.core.place.OutboundFlow;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.documents.DocumentChange;
@@ -235,7 +235,8 @@ public final class OutboundViews {
       List<Kept> kept,
       List<Parcel> parcels,
       List<Despatch> despatches,
-      List<DocumentChange> changes) {}
+      List<DocumentChange> changes,
+      List<Outbound.Action> can) {}
 
   /**
    * A line as entered: so many of a pack, or of base units if the pack is empty.

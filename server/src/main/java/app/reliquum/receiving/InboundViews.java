@@ -1,6 +1,6 @@
 package app.reliquum.receiving;
 
-import app.reliquum.core.inbound.Arrival;
+import app.reliquum.core.fulfilment.Arrival;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.documents.DocumentChange;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -123,7 +123,8 @@ public final class InboundViews {
       @Nullable BigDecimal value,
       List<Line> lines,
       List<Receipt> receipts,
-      List<DocumentChange> changes) {}
+      List<DocumentChange> changes,
+      List<Arrival.Action> can) {}
 
   /** A line as entered: so many of a pack, or of base units if the pack is empty. */
   @Schema(name = "InboundLineEntry")

@@ -3,7 +3,7 @@ package app.reliquum.receiving;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.api.Utc;
-import app.reliquum.core.inbound.Arrival;
+import app.reliquum.core.fulfilment.Arrival;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;

@@ -3,11 +3,12 @@ package app.reliquum.receiving;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Amounts;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.costing.UnitCost;
-import app.reliquum.core.inbound.Arrival;
+import app.reliquum.core.fulfilment.Arrival;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.Line;
@@ -123,7 +124,8 @@ public class Orders implements Coming {
         head.supplierId() == 0
             ? Optional.empty()
             : Optional.of(suppliers.supplier(head.supplierId()));
-    List<InboundViews.Line> lines = table.lines(id).stream().map(Orders::line).toList();
+    List<OrderTable.LineRow> rows = table.lines(id);
+    List<InboundViews.Line> lines = rows.stream().map(Orders::line).toList();
     BigDecimal value = BigDecimal.ZERO;
     boolean priced = false;
     for (InboundViews.Line line : lines) {
@@ -153,7 +155,13 @@ public class Orders implements Coming {
         priced ? value : null,
         lines,
         table.receipts(head.number()),
-        table.changes(id));
+        table.changes(id),
+        actor.may(Permission.POST)
+            ? Arrival.can(
+                head.kind() == InboundViews.Kind.PURCHASE,
+                head.state(),
+                rows.stream().map(OrderTable.LineRow::arrival).toList())
+            : List.of());
   }
 
   private static InboundViews.Line line(OrderTable.LineRow row) {

@@ -5,12 +5,12 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Amounts;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.fulfilment.Transfer;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.removal.Policy;
 import app.reliquum.core.removal.Removal;
-import app.reliquum.core.transfer.Transfer;
 import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentNumbers;
 import app.reliquum.places.Places;
@@ -275,7 +275,7 @@ public class Planning implements ReservingDocuments {
     List<LineRow> asking = new ArrayList<>();
     List<Reserving.Ask> asks = new ArrayList<>();
     for (LineRow row : rows) {
-      Quantity need = row.line().toSend().minus(keptFor(row, kept));
+      Quantity need = row.line().demand(keptFor(row, kept), Quantity.ZERO).missing();
       if (need.isPositive()) {
         asking.add(row);
         asks.add(

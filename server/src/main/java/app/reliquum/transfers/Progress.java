@@ -2,7 +2,7 @@ package app.reliquum.transfers;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
-import app.reliquum.core.transfer.Transfer;
+import app.reliquum.core.fulfilment.Transfer;
 import app.reliquum.transfers.TransferTable.Head;
 import app.reliquum.transfers.TransferTable.LineRow;
 import java.util.List;

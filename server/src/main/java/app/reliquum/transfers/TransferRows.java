@@ -3,11 +3,12 @@ package app.reliquum.transfers;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.api.Utc;
+import app.reliquum.core.fulfilment.Transfer;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
-import app.reliquum.core.transfer.Transfer;
 import app.reliquum.places.SiteDays;
+import app.reliquum.stock.DemandSql;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.sql.Date;
@@ -35,12 +36,10 @@ class TransferRows {
           + " and l.sent > l.arrived + l.lost)";
 
   /** Where more is asked for than is reserved or picked. */
+  private static final String MISSING_HERE = DemandSql.missing("l", "sent", "t.number");
+
   private static final String SHORT =
-      """
-      (select 1 from transfer_line l where l.transfer_id = t.id
-        and l.asked - l.withdrawn - l.sent > (select coalesce(sum(r.quantity), 0)
-          from reservation r where r.document = t.number and r.document_line = l.line_no))
-      """;
+      "(select 1 from transfer_line l where l.transfer_id = t.id and " + MISSING_HERE + ")";
 
   private static final String NOT_CLOSED = "t.state <> 'CLOSED'";
   private static final String MISSING =
@@ -136,12 +135,11 @@ class TransferRows {
                   (select count(*) from transfer_line l where l.transfer_id = t.id
                     and l.sent > l.arrived + l.lost) road_count,
                   if(t.released is null, 0, (select count(*) from transfer_line l
-                    where l.transfer_id = t.id and l.asked - l.withdrawn - l.sent >
-                      (select coalesce(sum(r.quantity), 0) from reservation r
-                        where r.document = t.number and r.document_line = l.line_no))) short_count,
+                    where l.transfer_id = t.id and %s)) short_count,
                   (select sum((g.sent - g.arrived - g.lost) * g.unit_cost) from transfer_goods g
                     where g.transfer_id = t.id) road_value
                 """
+                        .formatted(MISSING_HERE)
                     + tables
                     + where
                     + order

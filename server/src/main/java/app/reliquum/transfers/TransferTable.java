@@ -2,12 +2,12 @@ package app.reliquum.transfers;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Utc;
+import app.reliquum.core.fulfilment.Transfer;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
-import app.reliquum.core.transfer.Transfer;
 import app.reliquum.documents.Document;
 import app.reliquum.documents.DocumentChange;
 import app.reliquum.documents.DocumentKind;

@@ -1,8 +1,8 @@
 package app.reliquum.transfers;
 
+import app.reliquum.core.fulfilment.Transfer;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.core.transfer.Transfer;
 import app.reliquum.documents.DocumentChange;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
@@ -200,7 +200,8 @@ public final class TransferViews {
       List<Kept> kept,
       List<Shipment> shipments,
       List<Goods> goods,
-      List<DocumentChange> changes) {}
+      List<DocumentChange> changes,
+      List<Transfer.Action> can) {}
 
   /**
    * A line as entered: so many of a pack, or of base units if the pack is empty.

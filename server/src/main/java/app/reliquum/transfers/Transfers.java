@@ -2,10 +2,12 @@ package app.reliquum.transfers;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.fulfilment.Demand;
+import app.reliquum.core.fulfilment.Transfer;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.core.transfer.Transfer;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import app.reliquum.stock.Coming;
@@ -103,8 +105,12 @@ public class Transfers implements Coming {
     List<TransferViews.Kept> kept = rows.kept(head.number());
     List<TransferViews.Goods> goods = rows.goods(id);
     List<TransferViews.Line> lines = new ArrayList<>();
-    for (LineRow row : table.lines(id)) {
-      lines.add(line(row, kept, goods, head.isReleased()));
+    List<LineRow> lineRows = table.lines(id);
+    List<Demand> demands = new ArrayList<>();
+    for (LineRow row : lineRows) {
+      Demand demand = demand(row, kept);
+      demands.add(demand);
+      lines.add(line(row, demand, goods, head.isReleased()));
     }
     BigDecimal value = BigDecimal.ZERO;
     for (TransferViews.Goods one : goods) {
@@ -133,17 +139,44 @@ public class Transfers implements Coming {
         kept,
         rows.shipments(id),
         goods,
-        table.changes(id));
+        table.changes(id),
+        Transfer.can(
+                head.planned(),
+                head.isReleased(),
+                lineRows.stream().map(LineRow::line).toList(),
+                demands)
+            .stream()
+            .filter(action -> actor.may(needs(action)) && isAt(action.end(), head, actor))
+            .toList());
+  }
+
+  private static Permission needs(Transfer.Action action) {
+    return switch (action) {
+      case PICK_ALL, SHIP, RECEIVE_ALL -> Permission.MOVE;
+      case MAKE_READY, CLOSE_AS_LOST, RESERVE_REST, CHANGE, BACK_TO_PLANNED, CLOSE ->
+          Permission.POST;
+    };
+  }
+
+  /** For a sender outside the house its receiver acts. */
+  private static boolean isAt(Transfer.End end, Head head, Actor actor) {
+    return switch (end) {
+      case SENDER -> actor.worksAt(head.fromSiteId() == 0 ? head.toSiteId() : head.fromSiteId());
+      case RECEIVER -> actor.worksAt(head.toSiteId());
+      case EITHER -> true;
+    };
+  }
+
+  private static Demand demand(LineRow row, List<TransferViews.Kept> kept) {
+    return row.line()
+        .demand(
+            sum(kept, one -> one.line() == row.lineNo() && !one.picked()),
+            sum(kept, one -> one.line() == row.lineNo() && one.picked()));
   }
 
   private static TransferViews.Line line(
-      LineRow row,
-      List<TransferViews.Kept> kept,
-      List<TransferViews.Goods> goods,
-      boolean released) {
+      LineRow row, Demand demand, List<TransferViews.Goods> goods, boolean released) {
     Transfer.Line line = row.line();
-    Quantity reserved = sum(kept, one -> one.line() == row.lineNo() && !one.picked());
-    Quantity picked = sum(kept, one -> one.line() == row.lineNo() && one.picked());
     Quantity missing = Quantity.ZERO;
     for (TransferViews.Goods one : goods) {
       boolean begun =
@@ -154,7 +187,6 @@ public class Transfers implements Coming {
         missing = missing.plus(one.onTheRoad());
       }
     }
-    Quantity owed = line.toSend().minus(reserved).minus(picked);
     return new TransferViews.Line(
         row.lineNo(),
         row.itemId(),
@@ -168,14 +200,14 @@ public class Transfers implements Coming {
         new Quantity(row.packs()),
         line.asked(),
         line.withdrawn(),
-        reserved,
-        picked,
+        demand.reserved(),
+        demand.picked(),
         line.sent(),
         line.arrived(),
         line.lost(),
         line.onTheRoad(),
         line.toSend(),
-        released && owed.isPositive() ? owed : Quantity.ZERO,
+        released ? demand.missing() : Quantity.ZERO,
         missing);
   }
 
@@ -223,7 +255,7 @@ public class Transfers implements Coming {
                   head.roadPlaceId(),
                   kept,
                   table.lines(id).stream()
-                      .map(row -> line(row, kept, goods, head.isReleased()))
+                      .map(row -> line(row, demand(row, kept), goods, head.isReleased()))
                       .toList(),
                   goods);
             });

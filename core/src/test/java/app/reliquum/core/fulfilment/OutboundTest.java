@@ -1,10 +1,11 @@
-package app.reliquum.core.outbound;
+package app.reliquum.core.fulfilment;
 
-import static app.reliquum.core.outbound.Outbound.state;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.reliquum.core.outbound.Outbound.Line;
-import app.reliquum.core.outbound.Outbound.State;
+import app.reliquum.core.fulfilment.Outbound.Action;
+import app.reliquum.core.fulfilment.Outbound.Line;
+import app.reliquum.core.fulfilment.Outbound.Order;
+import app.reliquum.core.fulfilment.Outbound.State;
 import app.reliquum.core.quantity.Quantity;
 import java.util.List;
 import net.jqwik.api.ForAll;
@@ -13,6 +14,11 @@ import net.jqwik.api.constraints.IntRange;
 import org.junit.jupiter.api.Test;
 
 class OutboundTest {
+
+  private static State state(
+      boolean job, boolean allocated, boolean onRound, boolean packs, List<Line> lines) {
+    return new Order(job, allocated, onRound, packs, lines).state();
+  }
 
   private static Line line(
       int asked, int withdrawn, int reserved, int picked, int packed, int gone) {
@@ -83,5 +89,50 @@ class OutboundTest {
       @ForAll @IntRange(max = 9) int gone) {
     Line line = line(30 + withdrawn, withdrawn, reserved, picked, 0, gone);
     assertThat(line.picked().plus(line.reserved()).plus(line.missing())).isEqualTo(line.open());
+  }
+
+  private static List<Action> can(boolean onRound, boolean packs, Line... lines) {
+    return new Order(false, true, onRound, packs, List.of(lines)).can();
+  }
+
+  @Test
+  void whatIsUsuallyDoneNextComesFirst() {
+    assertThat(new Order(false, false, false, false, List.of(line(10, 0, 0, 0, 0, 0))).can())
+        .containsExactly(Action.ALLOCATE, Action.CHANGE, Action.CLOSE);
+    assertThat(can(false, false, line(10, 0, 10, 0, 0, 0)))
+        .containsExactly(Action.PICK_ALL, Action.CHANGE, Action.REMOVE_RESERVATIONS, Action.CLOSE);
+    assertThat(can(true, false, line(10, 0, 4, 0, 0, 0)))
+        .as("someone is on the way")
+        .containsExactly(Action.PICK_ALL, Action.ALLOCATE, Action.UNASSIGN_PICKER, Action.CLOSE);
+    assertThat(can(false, true, line(10, 0, 4, 6, 2, 0)))
+        .as("some of it is loose")
+        .containsExactly(Action.PACK_ALL, Action.PICK_ALL, Action.REMOVE_RESERVATIONS);
+    assertThat(can(false, true, line(10, 0, 0, 10, 10, 0))).containsExactly(Action.SHIP);
+    assertThat(can(false, false, line(10, 0, 0, 10, 0, 0))).containsExactly(Action.SHIP);
+    assertThat(can(false, false, line(10, 0, 0, 0, 0, 10))).isEmpty();
+  }
+
+  @Property
+  void somethingCanBeDoneUntilItEndsAndNothingThereafter(
+      @ForAll boolean job,
+      @ForAll boolean allocated,
+      @ForAll boolean onRound,
+      @ForAll boolean packs,
+      @ForAll @IntRange(max = 3) int withdrawn,
+      @ForAll @IntRange(max = 3) int reserved,
+      @ForAll @IntRange(max = 3) int picked,
+      @ForAll @IntRange(max = 3) int packed,
+      @ForAll @IntRange(max = 3) int gone) {
+    Order order =
+        new Order(
+            job,
+            allocated,
+            onRound,
+            packs,
+            List.of(line(10, withdrawn, reserved, picked, Math.min(packed, picked), gone)));
+    assertThat(order.can()).doesNotHaveDuplicates();
+    assertThat(order.can().isEmpty()).isEqualTo(order.state().ended());
+    assertThat(order.can().contains(Action.SHIP) && order.can().contains(Action.PACK_ALL))
+        .isFalse();
   }
 }

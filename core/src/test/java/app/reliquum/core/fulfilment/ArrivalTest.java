@@ -1,12 +1,12 @@
-package app.reliquum.core.inbound;
+package app.reliquum.core.fulfilment;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
 
-import app.reliquum.core.inbound.Arrival.OrderLine;
-import app.reliquum.core.inbound.Arrival.Origin;
-import app.reliquum.core.inbound.Arrival.Part;
-import app.reliquum.core.inbound.Arrival.State;
+import app.reliquum.core.fulfilment.Arrival.OrderLine;
+import app.reliquum.core.fulfilment.Arrival.Origin;
+import app.reliquum.core.fulfilment.Arrival.Part;
+import app.reliquum.core.fulfilment.Arrival.State;
 import app.reliquum.core.quantity.LotRule;
 import app.reliquum.core.quantity.Quantity;
 import java.math.BigDecimal;
@@ -80,5 +80,18 @@ class ArrivalTest {
     assertThat(LotRule.of("K{yyyy}.{ww}/{nnn}").prefix(day)).isEqualTo("K2026.11/");
     assertThatIllegalArgumentException().isThrownBy(() -> LotRule.of("K{year}{nn}"));
     assertThatIllegalArgumentException().isThrownBy(() -> LotRule.of("K{yy}"));
+  }
+
+  @Test
+  void whatIsOpenIsClosedShort() {
+    List<Arrival.OrderLine> open =
+        List.of(new Arrival.OrderLine(1, Arrival.Origin.ORDERED, Quantity.of(10), Quantity.of(4)));
+    assertThat(Arrival.can(true, Arrival.State.EXPECTED, open))
+        .containsExactly(Arrival.Action.SEND, Arrival.Action.CHANGE, Arrival.Action.CLOSE_SHORT);
+    assertThat(Arrival.can(true, Arrival.State.ARRIVING, open))
+        .containsExactly(Arrival.Action.SEND, Arrival.Action.CLOSE_SHORT);
+    assertThat(Arrival.can(false, Arrival.State.EXPECTED, List.of()))
+        .containsExactly(Arrival.Action.CLOSE);
+    assertThat(Arrival.can(true, Arrival.State.CLOSED, open)).isEmpty();
   }
 }

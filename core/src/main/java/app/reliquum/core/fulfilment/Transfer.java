@@ -1,4 +1,4 @@
-package app.reliquum.core.transfer;
+package app.reliquum.core.fulfilment;
 
 import app.reliquum.core.quantity.Quantity;
 import java.util.ArrayList;
@@ -53,19 +53,112 @@ public final class Transfer {
       return new Line(line, asked, Quantity.ZERO, Quantity.ZERO, Quantity.ZERO, Quantity.ZERO);
     }
 
+    /** What it wants at the sending site, with what is kept for it there. */
+    public Demand demand(Quantity reserved, Quantity picked) {
+      return new Demand(asked, withdrawn, reserved, picked, sent);
+    }
+
     /** How much is still to be sent. */
     public Quantity toSend() {
-      return atLeastZero(asked.minus(withdrawn).minus(sent));
+      return demand(Quantity.ZERO, Quantity.ZERO).open();
     }
 
     /** How much is between the two sites. */
     public Quantity onTheRoad() {
-      return atLeastZero(sent.minus(arrived).minus(lost));
+      return Demand.atLeastZero(sent.minus(arrived).minus(lost));
+    }
+  }
+
+  /** At which end of a transfer something is done; for a sender outside the house, at ours. */
+  public enum End {
+    SENDER,
+    RECEIVER,
+    EITHER
+  }
+
+  /** What may be done with a transfer. */
+  public enum Action {
+    /** Reserve its stock, which may be picked from then on. */
+    MAKE_READY(End.SENDER),
+    /** Pick everything that is reserved. */
+    PICK_ALL(End.SENDER),
+    /** Send what is picked. */
+    SHIP(End.SENDER),
+    /** Confirm that everything that is in transit has come. */
+    RECEIVE_ALL(End.RECEIVER),
+    /** Say that something in transit will not come any more. */
+    CLOSE_AS_LOST(End.EITHER),
+    /** Reserve what is neither reserved nor picked. */
+    RESERVE_REST(End.SENDER),
+    /** Change what is wanted. */
+    CHANGE(End.SENDER),
+    /** Set nothing aside for it any longer. */
+    BACK_TO_PLANNED(End.SENDER),
+    /** Send nothing more of it. */
+    CLOSE(End.SENDER);
+
+    private final End end;
+
+    Action(End end) {
+      this.end = end;
     }
 
-    private static Quantity atLeastZero(Quantity quantity) {
-      return quantity.isNegative() ? Quantity.ZERO : quantity;
+    /** Where it is done. */
+    public End end() {
+      return end;
     }
+  }
+
+  /**
+   * What may be done with a transfer; the first is what is usually done next. Whoever may not do
+   * it, or works at the other end, has to be asked elsewhere.
+   *
+   * @param planned whether someone wanted it, and it is no advice of what is coming
+   * @param released whether its stock may be picked
+   * @param lines its lines
+   * @param demands what each of them wants, in the same order
+   */
+  public static List<Action> can(
+      boolean planned, boolean released, List<Line> lines, List<Demand> demands) {
+    List<Action> can = new ArrayList<>();
+    State state = state(released, lines);
+    if (state == State.CLOSED) {
+      return can;
+    }
+    boolean road = lines.stream().anyMatch(line -> line.onTheRoad().isPositive());
+    boolean sent = lines.stream().anyMatch(line -> line.sent().isPositive());
+    boolean toSend = lines.stream().anyMatch(line -> line.toSend().isPositive());
+    boolean reserved = demands.stream().anyMatch(one -> one.reserved().isPositive());
+    boolean picked = demands.stream().anyMatch(one -> one.picked().isPositive());
+    boolean missing = demands.stream().anyMatch(one -> one.missing().isPositive());
+    if (road) {
+      can.add(Action.RECEIVE_ALL);
+    }
+    if (picked) {
+      can.add(Action.SHIP);
+    }
+    if (reserved) {
+      can.add(Action.PICK_ALL);
+    }
+    if (state == State.PLANNED) {
+      can.add(Action.MAKE_READY);
+    }
+    if (road) {
+      can.add(Action.CLOSE_AS_LOST);
+    }
+    if (released && missing) {
+      can.add(Action.RESERVE_REST);
+    }
+    if (!picked && !sent) {
+      can.add(Action.CHANGE);
+      if (planned && released) {
+        can.add(Action.BACK_TO_PLANNED);
+      }
+    }
+    if (!road && !picked && (toSend || lines.isEmpty())) {
+      can.add(Action.CLOSE);
+    }
+    return can;
   }
 
   /**

@@ -1,4 +1,4 @@
-package app.reliquum.core.inbound;
+package app.reliquum.core.fulfilment;
 
 import app.reliquum.core.quantity.Quantity;
 import java.math.BigDecimal;
@@ -111,6 +111,41 @@ public final class Arrival {
         ordered.amount().multiply(percent).divide(HUNDRED, decimals, RoundingMode.DOWN);
     Quantity left = new Quantity(tolerance).minus(beyond);
     return left.isPositive() ? open.plus(left) : open;
+  }
+
+  /** What may be done with an order. */
+  public enum Action {
+    /** Send it to its supplier. */
+    SEND,
+    /** Change what is wanted. */
+    CHANGE,
+    /** Expect nothing more of it; nothing is missing. */
+    CLOSE,
+    /** Expect nothing more of it, though something is missing. */
+    CLOSE_SHORT
+  }
+
+  /**
+   * What may be done with an order; whoever may not do it has to be asked elsewhere.
+   *
+   * @param purchase whether it is ordered of a supplier
+   * @param state how far it is
+   * @param lines its lines
+   */
+  public static List<Action> can(boolean purchase, State state, List<OrderLine> lines) {
+    if (state == State.CLOSED) {
+      return List.of();
+    }
+    List<Action> can = new ArrayList<>();
+    if (purchase) {
+      can.add(Action.SEND);
+      if (state == State.EXPECTED) {
+        can.add(Action.CHANGE);
+      }
+    }
+    boolean open = lines.stream().anyMatch(line -> line.open().isPositive());
+    can.add(open ? Action.CLOSE_SHORT : Action.CLOSE);
+    return can;
   }
 
   /** How far an order with these lines is, as long as nobody has closed it. */

@@ -1,13 +1,13 @@
-package app.reliquum.core.transfer;
+package app.reliquum.core.fulfilment;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import app.reliquum.core.fulfilment.Transfer.Line;
+import app.reliquum.core.fulfilment.Transfer.Part;
+import app.reliquum.core.fulfilment.Transfer.Sent;
+import app.reliquum.core.fulfilment.Transfer.State;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.core.transfer.Transfer.Line;
-import app.reliquum.core.transfer.Transfer.Part;
-import app.reliquum.core.transfer.Transfer.Sent;
-import app.reliquum.core.transfer.Transfer.State;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -123,5 +123,43 @@ class TransferTest {
       assertThat(line.toSend().plus(line.sent())).isEqualTo(Quantity.of(asked));
       assertThat(line.onTheRoad().plus(line.arrived()).plus(line.lost())).isEqualTo(line.sent());
     }
+  }
+
+  private static List<Transfer.Action> can(boolean released, Transfer.Line line, int... kept) {
+    return Transfer.can(
+        true,
+        released,
+        List.of(line),
+        List.of(line.demand(Quantity.of(kept[0]), Quantity.of(kept[1]))));
+  }
+
+  private static Transfer.Line line(int asked, int withdrawn, int sent, int arrived, int lost) {
+    return new Transfer.Line(
+        1,
+        Quantity.of(asked),
+        Quantity.of(withdrawn),
+        Quantity.of(sent),
+        Quantity.of(arrived),
+        Quantity.of(lost));
+  }
+
+  @Test
+  void whatIsUsuallyDoneNextComesFirst() {
+    assertThat(can(false, line(10, 0, 0, 0, 0), 0, 0))
+        .containsExactly(Transfer.Action.MAKE_READY, Transfer.Action.CHANGE, Transfer.Action.CLOSE);
+    assertThat(can(true, line(10, 0, 0, 0, 0), 6, 0))
+        .containsExactly(
+            Transfer.Action.PICK_ALL,
+            Transfer.Action.RESERVE_REST,
+            Transfer.Action.CHANGE,
+            Transfer.Action.BACK_TO_PLANNED,
+            Transfer.Action.CLOSE);
+    assertThat(can(true, line(10, 0, 0, 0, 0), 0, 10)).containsExactly(Transfer.Action.SHIP);
+    assertThat(can(true, line(10, 0, 6, 0, 0), 4, 0))
+        .containsExactly(
+            Transfer.Action.RECEIVE_ALL, Transfer.Action.PICK_ALL, Transfer.Action.CLOSE_AS_LOST);
+    assertThat(can(true, line(10, 0, 6, 6, 0), 0, 0))
+        .containsExactly(Transfer.Action.RESERVE_REST, Transfer.Action.CLOSE);
+    assertThat(can(true, line(10, 4, 6, 5, 1), 0, 0)).isEmpty();
   }
 }
