@@ -6209,6 +6209,8 @@ export interface components {
       due: ('PASSWORD' | 'PIN') | null;
       everywhere: boolean;
       /** Format: int64 */
+      feed: number;
+      /** Format: int64 */
       id: number;
       name: string;
       permissions: ('LOOK' | 'MOVE' | 'POST' | 'RULES' | 'PEOPLE')[];

@@ -3,7 +3,9 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { renderHook } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import { controller } from '../testing/house';
 import { useLiveUpdates } from './live';
+import { MeContext } from './session';
 
 class Line {
   static readonly CLOSED = 2;
@@ -46,7 +48,9 @@ function listening() {
   const stale = vi.spyOn(queries, 'invalidateQueries');
   const hook = renderHook(() => useLiveUpdates(), {
     wrapper: ({ children }: { children: ReactNode }) => (
-      <QueryClientProvider client={queries}>{children}</QueryClientProvider>
+      <QueryClientProvider client={queries}>
+        <MeContext value={{ ...controller, feed: 40 }}>{children}</MeContext>
+      </QueryClientProvider>
     ),
   });
   return { hook, asked: () => stale.mock.calls.map((call) => call[0]?.queryKey?.[0]) };
@@ -62,7 +66,7 @@ it('asks anew for what has changed, and for nothing else', () => {
 
 it('goes on where it had heard last when it was refused, ever less often', () => {
   const { hook } = listening();
-  expect(Line.all[0].address).toBe('/api/live');
+  expect(Line.all[0].address).toBe('/api/live?after=40');
   Line.all[0].say('stock', '41');
   Line.all[0].refuse();
   vi.advanceTimersByTime(1_999);

@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
+import { useMe } from './session';
 
 /** What is asked anew when a kind of thing has changed, by the first word of its query key. */
 const STALE = {
@@ -35,19 +36,21 @@ const FIRST_PAUSE = 2_000;
 const LONGEST_PAUSE = 30_000;
 
 /**
- * Keeps what is on the screen current: the server tells what kinds of things have changed. A page
- * that was cut off says how far it had heard, and is told what it has missed.
+ * Keeps what is on the screen current: the server tells what kinds of things have changed, from when
+ * it said who is signed in. A page that was cut off says how far it had heard, and is told what it
+ * has missed.
  */
 export function useLiveUpdates() {
   const queries = useQueryClient();
+  const from = useRef(useMe().feed);
   useEffect(() => {
     let events: EventSource | undefined;
     let again: number | undefined;
-    let heard = '';
+    let heard = String(from.current);
     let pause = FIRST_PAUSE;
 
     const listen = () => {
-      events = new EventSource(heard ? `/api/live?after=${heard}` : '/api/live');
+      events = new EventSource(`/api/live?after=${heard}`);
       events.onopen = () => {
         pause = FIRST_PAUSE;
       };

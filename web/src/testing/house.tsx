@@ -12,7 +12,7 @@ import { theme } from '../app/theme';
 // What is awaited may take a while on a busy machine.
 configure({ asyncUtilTimeout: 5000 });
 
-const controller: Me = {
+export const controller: Me = {
   id: 1,
   code: 'MAREN',
   name: 'Maren',
@@ -24,6 +24,7 @@ const controller: Me = {
   device: null,
   due: null,
   demo: false,
+  feed: 0,
 };
 
 export { answers, asked, empty, Refusal, sent } from './network';

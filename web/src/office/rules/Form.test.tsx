@@ -45,6 +45,7 @@ function show(permissions: Me['permissions'], what: ReactNode = <Entry />) {
     device: null,
     due: null,
     demo: false,
+    feed: 0,
   };
   const around = (inner: ReactNode) => (
     <QueryClientProvider client={queries}>

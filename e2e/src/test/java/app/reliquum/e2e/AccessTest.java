@@ -182,7 +182,7 @@ class AccessTest {
     page.getByText("Adjust stock").waitFor();
     button(page, "Back").or(page.locator("header button").first()).first().click();
     page.getByText("Scan anything").waitFor();
-    scan(page, "LN-00001");
+    scan(page, "LN-10001");
     page.getByText("What is received back?").first().waitFor();
     accessible(page);
     button(page, "Back").last().click();

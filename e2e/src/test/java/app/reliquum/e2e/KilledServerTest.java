@@ -3,6 +3,8 @@ package app.reliquum.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import app.reliquum.testing.Client;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
 import java.io.UncheckedIOException;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -26,6 +28,7 @@ import tools.jackson.databind.JsonNode;
 class KilledServerTest {
 
   @RegisterExtension static final PackedHouse HOUSE = new PackedHouse();
+  @RegisterExtension static final Browser BROWSER = new Browser();
 
   private static final int CLIENTS = 6;
 
@@ -98,6 +101,30 @@ class KilledServerTest {
         again.get("/api/on-hand?group=POSITION&item=" + itemId + "&q=PACK-2").ok().path("rows");
     assertThat(moved.get(0).path("onHand").asString()).isEqualTo("" + all.size());
     check(again);
+  }
+
+  /**
+   * Without being loaded again: first because it is told, then because it says what it had heard.
+   */
+  @Test
+  void aPageThatWasCutOffShowsWhatItHasMissed() {
+    Page page = BROWSER.office(HOUSE.address(), "oddny");
+    page.navigate(HOUSE.address().resolve("/office/running-low/requisitions").toString());
+    page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Requisitions")).waitFor();
+    page.getByText(requisition("1")).first().waitFor();
+    HOUSE.kill();
+    HOUSE.start();
+    page.getByText(requisition("2")).first().waitFor();
+  }
+
+  /** Someone else asks for something: the number that it gets. */
+  private static String requisition(String quantity) {
+    return HOUSE
+        .signIn("maren")
+        .post("/api/requisitions", Map.of("item", "SHK-020", "quantity", quantity, "site", 1))
+        .ok()
+        .path("number")
+        .asString();
   }
 
   /** One thing said to the receiving desk, and the command it was said under. */

@@ -97,11 +97,16 @@ class Live implements FeedFollower {
     emitter.onError(fault -> listeners.remove(listener));
     // First it listens, then it catches up: twice is nothing lost.
     listeners.add(listener);
-    long now = feed.last();
-    emitter.send(SseEmitter.event().comment("listening").id(Long.toString(now)));
-    Long heard = last != null ? last : after;
-    if (heard != null) {
-      catchUp(listener, heard, now);
+    try {
+      long now = feed.last();
+      emitter.send(SseEmitter.event().comment("listening").id(Long.toString(now)));
+      Long heard = last != null ? last : after;
+      if (heard != null) {
+        catchUp(listener, heard, now);
+      }
+    } catch (IOException | RuntimeException fault) {
+      listeners.remove(listener);
+      throw fault;
     }
     return emitter;
   }

@@ -6,6 +6,7 @@ import app.reliquum.api.Own;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.core.scan.OwnLabel;
+import app.reliquum.feed.Feed;
 import app.reliquum.house.DemoMark;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -39,9 +40,11 @@ class SessionController {
   private final Devices devices;
   private final CsrfTokenRepository tokens;
   private final DemoMark demo;
+  private final Feed feed;
 
   SessionController(
-      SigningIn signingIn, Devices devices, CsrfTokenRepository tokens, DemoMark demo) {
+      SigningIn signingIn, Devices devices, CsrfTokenRepository tokens, DemoMark demo, Feed feed) {
+    this.feed = feed;
     this.signingIn = signingIn;
     this.devices = devices;
     this.tokens = tokens;
@@ -85,6 +88,7 @@ class SessionController {
    * @param by what with: a PIN opens the Floor only
    * @param device the enrolled device, if it is one
    * @param due the secret that must be changed before anything else
+   * @param feed how far the feed was told then: who listens from there on misses nothing
    */
   record Me(
       long id,
@@ -97,8 +101,9 @@ class SessionController {
       Actor.Secret by,
       @Nullable String device,
       Actor.@Nullable Secret due,
-      boolean demo) {
-    static Me of(Actor actor, boolean demo) {
+      boolean demo,
+      long feed) {
+    static Me of(Actor actor, boolean demo, long feed) {
       return new Me(
           actor.id(),
           actor.code(),
@@ -110,7 +115,8 @@ class SessionController {
           actor.access().by(),
           actor.access().device(),
           actor.access().due(),
-          demo);
+          demo,
+          feed);
     }
   }
 
@@ -118,7 +124,7 @@ class SessionController {
   @Own
   @GetMapping
   Me me(Actor actor) {
-    return Me.of(actor, demo.isDemo());
+    return Me.of(actor, demo.isDemo(), feed.last());
   }
 
   @Operation(
@@ -200,7 +206,7 @@ class SessionController {
     Cookies.SIGN_IN.set(opened.token(), request, response);
     // What another could have planted before is worth nothing now.
     tokens.saveToken(tokens.generateToken(request), request, response);
-    return Me.of(opened.actor(), demo.isDemo());
+    return Me.of(opened.actor(), demo.isDemo(), feed.last());
   }
 
   @Operation(operationId = "signOut", summary = "Sign out")
