@@ -18,7 +18,7 @@ import org.junit.jupiter.api.extension.ExtensionContext;
  */
 public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
 
-  private static final File JAR = new File("../server/target/reliquum-app.jar");
+  static final File JAR = new File("../server/target/reliquum-app.jar");
   private static final File UNPACKED = new File("target/app");
   // The classes as the first house left them, ready made: later ones start in half the time.
   private static final File CLASSES = new File("target/classes.jsa");
