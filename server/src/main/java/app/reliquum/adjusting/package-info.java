@@ -7,5 +7,20 @@
  * app.reliquum.kinds.MovementKinds.Kind}. A document that is posted is never changed: it is
  * reversed.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Adjusting")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Adjusting",
+    allowedDependencies = {
+      "api",
+      "approvals",
+      "catalog",
+      "costing",
+      "documents",
+      "feed",
+      "kinds",
+      "pictures",
+      "places",
+      "sheets",
+      "stock",
+      "supply"
+    })
 package app.reliquum.adjusting;

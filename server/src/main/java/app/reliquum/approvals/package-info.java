@@ -4,5 +4,7 @@
  * <p>{@link Approvals} keeps it for any document that is a {@link Subject}, and tells the subject
  * what was decided. Nobody agrees to their own, and nobody above their limit.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Approvals")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Approvals",
+    allowedDependencies = {"api", "feed"})
 package app.reliquum.approvals;

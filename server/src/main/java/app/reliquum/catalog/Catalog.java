@@ -38,6 +38,7 @@ import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The items of the house, with their packs, barcodes, homes, lots and serial numbers. */
@@ -223,6 +224,12 @@ public class Catalog {
     items.saveAndFlush(item);
     writeParts(item, entry);
     return card(item);
+  }
+
+  /** Notes from which supplier an item is bought first; 0 for none. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void boughtFrom(long item, long supplier) {
+    jdbc.sql("update item set supplier_id = ? where id = ?").params(supplier, item).update();
   }
 
   /** The same, for someone: homes at other sites than theirs stay. */

@@ -6,5 +6,7 @@
  * how its pieces are told apart, can't be changed any more ({@link ItemUse} says whether it has
  * one).
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Catalog")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Catalog",
+    allowedDependencies = {"api", "pictures", "places"})
 package app.reliquum.catalog;

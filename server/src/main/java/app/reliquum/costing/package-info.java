@@ -5,5 +5,7 @@
  * core.costing}; {@link Pools} says which pool a place belongs to. The sum of the layers of a pool
  * is what its postings brought and took, to the cent, which the nightly check compares.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Costing")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Costing",
+    allowedDependencies = {"api"})
 package app.reliquum.costing;

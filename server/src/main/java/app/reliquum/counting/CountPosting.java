@@ -485,12 +485,13 @@ class CountPosting implements Subject {
         .update();
     jdbc.sql(
             """
-            update place p join (select place_id, max(moment) moment from count_result
-                where count_id = :count group by place_id
-              union select place_id, max(ended) from count_slip
-                where count_id = :count and state = 'DONE' and place_id > 0 and item_id = 0
-                group by place_id) r on r.place_id = p.id
-            set p.last_counted = greatest(coalesce(p.last_counted, r.moment), r.moment)
+            insert into counted_place (place_id, last_counted)
+            select place_id, max(moment) from (
+              select place_id, moment from count_result where count_id = :count
+              union all select place_id, ended from count_slip
+                where count_id = :count and state = 'DONE' and place_id > 0 and item_id = 0) r
+            group by place_id
+            on duplicate key update last_counted = greatest(last_counted, value(last_counted))
             """)
         .param("count", head.id())
         .update();

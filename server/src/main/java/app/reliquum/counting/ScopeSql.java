@@ -84,7 +84,9 @@ final class ScopeSql {
               + ")");
     }
     if (scope.notCountedDays() != null) {
-      where.append(" and (p.last_counted is null or p.last_counted < :since)");
+      where.append(
+          " and not exists (select 1 from counted_place c where c.place_id = p.id"
+              + " and c.last_counted >= :since)");
       values.put("since", Times.utc(now.minus(scope.notCountedDays(), ChronoUnit.DAYS)));
     }
     if (scope.minValue() != null) {

@@ -7,5 +7,18 @@
  * in what a terminal has counted. The book is compared at the moment of the scan, not of the
  * posting.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Counting")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Counting",
+    allowedDependencies = {
+      "api",
+      "approvals",
+      "catalog",
+      "costing",
+      "documents",
+      "feed",
+      "people",
+      "places",
+      "printing",
+      "stock"
+    })
 package app.reliquum.counting;

@@ -5,5 +5,26 @@
  * day through the same services that people use. It says of itself that it is the demo, and is
  * never mixed with a real house.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Demo")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Demo",
+    allowedDependencies = {
+      "adjusting",
+      "api",
+      "carriage",
+      "catalog",
+      "costing",
+      "counting",
+      "house",
+      "kinds",
+      "outbound",
+      "people",
+      "pictures",
+      "places",
+      "putaway",
+      "receiving",
+      "removal",
+      "stock",
+      "supply",
+      "transfers"
+    })
 package app.reliquum.demo;

@@ -4,5 +4,7 @@
  * <p>{@link LookUpFile} is what it takes along, {@link CollectorFiles} reads what it brings back.
  * Each line that can't be read is told and may be mended; the others are kept.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Devices")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Devices",
+    allowedDependencies = {"api", "codes", "counting", "places", "sheets"})
 package app.reliquum.devices;

@@ -4,5 +4,17 @@
  * <p>{@link TableFile} writes the rows that a question finds and the columns that are shown, in one
  * reading of the database, row by row, so that the length of a table costs no memory.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Exchange")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Exchange",
+    allowedDependencies = {
+      "adjusting",
+      "api",
+      "counting",
+      "kinds",
+      "outbound",
+      "people",
+      "stock",
+      "transfers",
+      "value"
+    })
 package app.reliquum.exchange;

@@ -7,5 +7,7 @@
  * is told on each running server. The invariant: a sequence is given only after everything before
  * it, so that a reader with a cursor skips nothing and reads nothing twice.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Feed")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Feed",
+    allowedDependencies = {"api"})
 package app.reliquum.feed;

@@ -8,5 +8,20 @@
  * and {@link Names} replaces numbers by what people call them. No rule and no word for people
  * stands here.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Floor")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Floor",
+    allowedDependencies = {
+      "adjusting",
+      "api",
+      "catalog",
+      "codes",
+      "counting",
+      "kinds",
+      "outbound",
+      "places",
+      "putaway",
+      "receiving",
+      "stock",
+      "transfers"
+    })
 package app.reliquum.floor;

@@ -4,5 +4,7 @@
  * <p>Capabilities bring their jobs as beans; {@link Jobs} is the one scheduler. A job that dies
  * with its server is run again, so each must be safe to repeat.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Jobs")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Jobs",
+    allowedDependencies = {})
 package app.reliquum.jobs;

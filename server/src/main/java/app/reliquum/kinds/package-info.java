@@ -4,5 +4,7 @@
  * <p>{@link MovementKinds} keeps them with their direction, purpose, account and fields. One that
  * was used is made inactive, not deleted: what was posted by it still says so.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Movement kinds")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Movement kinds",
+    allowedDependencies = {"api"})
 package app.reliquum.kinds;

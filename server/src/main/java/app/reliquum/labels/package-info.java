@@ -5,5 +5,7 @@
  * DataMatrix and QR, {@link LabelSheet} puts them on pages. Whatever it prints, {@code core.scan}
  * reads.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Labels")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Labels",
+    allowedDependencies = {"api", "catalog", "places", "stock"})
 package app.reliquum.labels;

@@ -5,5 +5,7 @@
  * growing pauses, and shows what could not be sent. A letter is sent only if what it is about was
  * kept.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Mail")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Mail",
+    allowedDependencies = {"api", "house"})
 package app.reliquum.mail;

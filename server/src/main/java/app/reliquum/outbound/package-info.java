@@ -6,5 +6,21 @@
  * {@link OutboundViews} is what an order looks like from outside. Its state follows from its lines
  * ({@code OutboundProgress}); orders are locked before positions.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Outbound")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Outbound",
+    allowedDependencies = {
+      "api",
+      "carriage",
+      "catalog",
+      "counting",
+      "documents",
+      "feed",
+      "house",
+      "places",
+      "printing",
+      "removal",
+      "sheets",
+      "stock",
+      "ubl"
+    })
 package app.reliquum.outbound;

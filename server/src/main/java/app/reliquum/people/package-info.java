@@ -6,5 +6,7 @@
  * kept as hashes and compared outside transactions; guessing is slowed down before any secret is
  * looked at.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "People")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "People",
+    allowedDependencies = {"api", "feed", "house"})
 package app.reliquum.people;

@@ -4,5 +4,7 @@
  * <p>{@link Picture} is drawn anew from what was sent, upright and no larger than a screen, so that
  * nothing else that a file may hold is ever kept or handed out.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Pictures")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Pictures",
+    allowedDependencies = {"api"})
 package app.reliquum.pictures;

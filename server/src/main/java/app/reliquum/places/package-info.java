@@ -5,5 +5,7 @@
  * says in statements what {@code AreaPurpose} says of areas. A bin that holds something is neither
  * closed nor moved to a site of another cost pool ({@link PlaceUse} says what lies there).
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Places")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Places",
+    allowedDependencies = {"api"})
 package app.reliquum.places;

@@ -5,5 +5,7 @@
  * by stage, and says for every bin why it was taken or passed over; {@link Rules} keeps the rules,
  * {@link Binning} spreads what a site held without bins.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Put-away")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Put-away",
+    allowedDependencies = {"api", "catalog", "places", "stock"})
 package app.reliquum.putaway;

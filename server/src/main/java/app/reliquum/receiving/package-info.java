@@ -5,5 +5,16 @@
  * at inspection, {@link Suppliers} keeps those who sell. More than was ordered comes in only by
  * someone's word, and what has expired not at all.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Receiving")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Receiving",
+    allowedDependencies = {
+      "api",
+      "catalog",
+      "documents",
+      "mail",
+      "pictures",
+      "places",
+      "sheets",
+      "stock"
+    })
 package app.reliquum.receiving;

@@ -4,5 +4,7 @@
  * <p>{@link RemovalRules} keeps them, {@link RemovalPreview} says what they would take now, {@code
  * Comparing} plays past days over again by a rule as entered. Nothing here reserves or takes.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Removal")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Removal",
+    allowedDependencies = {"api", "catalog", "places", "stock"})
 package app.reliquum.removal;

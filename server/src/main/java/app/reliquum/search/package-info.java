@@ -4,5 +4,7 @@
  * <p>{@link Ask} first asks what the text stands for as a code, then what begins like its words. It
  * changes nothing, and finds only what the asker may see.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Asking")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Search",
+    allowedDependencies = {"api", "catalog", "codes", "stock"})
 package app.reliquum.search;

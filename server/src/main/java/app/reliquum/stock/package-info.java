@@ -7,5 +7,7 @@
  * is never changed: a posting is reversed by another. Positions are locked in the order of their
  * keys.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Stock")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Stock",
+    allowedDependencies = {"api", "catalog", "costing", "documents", "feed", "people", "places"})
 package app.reliquum.stock;

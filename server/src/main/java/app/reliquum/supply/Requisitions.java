@@ -273,7 +273,7 @@ public class Requisitions {
     if (supplier != 0) {
       suppliers.supplier(supplier);
     }
-    jdbc.sql("update item set supplier_id = ? where id = ?").params(supplier, item).update();
+    catalog.boughtFrom(item, supplier);
   }
 
   private List<Row> locked(List<Long> ids, Actor actor) {

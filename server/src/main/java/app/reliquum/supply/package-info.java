@@ -4,5 +4,7 @@
  * <p>{@link Requisitions} keeps them from asking to ordering. Nobody agrees to their own, and one
  * becomes one order line, once.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Supply")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Supply",
+    allowedDependencies = {"api", "catalog", "documents", "places", "receiving"})
 package app.reliquum.supply;

@@ -6,5 +6,20 @@
  * Between} is what a transfer looks like from outside. What was sent has arrived, is in transit, or
  * was given up by someone: nothing else.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Transfers")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Transfers",
+    allowedDependencies = {
+      "api",
+      "approvals",
+      "catalog",
+      "costing",
+      "documents",
+      "house",
+      "kinds",
+      "places",
+      "printing",
+      "removal",
+      "stock",
+      "ubl"
+    })
 package app.reliquum.transfers;

@@ -5,5 +5,7 @@
  * could not take; {@link DespatchAdvices} writes. What a document means is decided by whoever asked
  * for it to be read.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "UBL")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "UBL",
+    allowedDependencies = {"api", "catalog"})
 package app.reliquum.ubl;

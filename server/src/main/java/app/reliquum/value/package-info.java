@@ -4,5 +4,7 @@
  * <p>{@link StockValue}, {@link Accounts} and {@link Usage} only read: they sum ledger lines as
  * {@code costing} has valued them, and every sum can be followed down to its lines.
  */
-@org.springframework.modulith.ApplicationModule(displayName = "Value")
+@org.springframework.modulith.ApplicationModule(
+    displayName = "Value",
+    allowedDependencies = {"api", "costing", "stock"})
 package app.reliquum.value;
