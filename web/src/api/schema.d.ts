@@ -4340,6 +4340,7 @@ export interface components {
       /** Format: date-time */
       begun: string | null;
       blind: boolean;
+      can: ('TO_REVIEW' | 'POST' | 'APPROVE' | 'DECIDE' | 'REOPEN' | 'ASSIGN' | 'CANCEL')[];
       changes: components['schemas']['DocumentChange'][];
       /** Format: date-time */
       created: string;

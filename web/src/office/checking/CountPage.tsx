@@ -4,13 +4,13 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
-import { useMay } from '../../app/session';
 import { Drop } from '../../kit/Drop';
 import { count as grouped, instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { useAddress } from '../../kit/useAddress';
 import { useSave } from '../../kit/useSave';
+import { whatCan } from '../../kit/whatCan';
 import { CheckingFrame } from './CheckingFrame';
 import { CountHistory } from './CountHistory';
 import { CountState } from './CountState';
@@ -141,7 +141,7 @@ function Papers({ count }: { count: Card }) {
 function Doings({ count }: { count: Card }) {
   const { t } = useTranslation();
   const navigate = useNavigate();
-  const may = useMay('POST');
+  const { can } = whatCan(count.can);
   const path = { id: count.id };
   const review = useSave(COUNTS, (command) =>
     read(api.POST('/api/counts/{id}/review', { params: { ...command.params, path } })),
@@ -160,18 +160,17 @@ function Doings({ count }: { count: Card }) {
       ),
     () => void navigate('/office/checking/counts'),
   );
-  const counts = count.state === 'DRAWN_UP' || count.state === 'COUNTING';
-  if (!may || count.state === 'POSTED' || count.state === 'DROPPED') {
+  if (!can('CANCEL')) {
     return null;
   }
   return (
     <>
-      {counts && (
+      {can('TO_REVIEW') && (
         <Button variant="contained" loading={review.isPending} onClick={() => review.mutate()}>
           {t('count.toReview')}
         </Button>
       )}
-      {!counts && (
+      {can('REOPEN') && (
         <Button variant="outlined" loading={countOn.isPending} onClick={() => countOn.mutate()}>
           {t('count.countOn')}
         </Button>

@@ -3,10 +3,11 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
-import { useMay, useMe } from '../../app/session';
+import { useMe } from '../../app/session';
 import { count as grouped, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { useSave } from '../../kit/useSave';
+import { whatCan } from '../../kit/whatCan';
 import { signed } from './Review';
 import { COUNTS } from './counts';
 
@@ -16,8 +17,7 @@ type Card = Schemas['CountCard'];
 export function Posting({ count }: { count: Card }) {
   const { t } = useTranslation();
   const me = useMe();
-  const may = useMay('POST');
-  const mayApprove = useMay('RULES');
+  const { can } = whatCan(count.can);
   const path = { id: count.id };
   const outcome = useQuery({
     queryKey: ['counts', 'outcome', count.id, count.version],
@@ -95,7 +95,7 @@ export function Posting({ count }: { count: Card }) {
         )}
         <ProblemNote problem={post.error ?? approve.error} />
       </Box>
-      {may && count.state === 'IN_REVIEW' && !proposed && (
+      {can('POST') && (
         <Button
           variant="contained"
           size="large"
@@ -106,7 +106,7 @@ export function Posting({ count }: { count: Card }) {
           {t(will.needsApproval ? 'count.propose' : 'count.post')}
         </Button>
       )}
-      {mayApprove && proposed && count.state === 'IN_REVIEW' && (
+      {can('APPROVE') && (
         <Button
           variant="contained"
           size="large"

@@ -4,12 +4,12 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
-import { useMay } from '../../app/session';
 import { Code } from '../../kit/Code';
 import { instant, money, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
+import { whatCan } from '../../kit/whatCan';
 import { signed } from './Review';
 import { COUNTS } from './counts';
 
@@ -28,7 +28,7 @@ export function ResultPanel({
   onClose: () => void;
 }) {
   const { t } = useTranslation();
-  const may = useMay('POST');
+  const { can } = whatCan(count.can);
   const path = { id: count.id };
   const found = useQuery({
     queryKey: ['counts', 'result', count.id, result, count.version],
@@ -99,7 +99,7 @@ export function ResultPanel({
       {one.disturbed && (
         <Box sx={{ borderLeft: '4px solid', pl: 1, my: 1 }}>{t('count.disturbedHelp')}</Box>
       )}
-      {may && count.state === 'IN_REVIEW' && wrong && (
+      {can('DECIDE') && wrong && (
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', my: 1.5 }}>
           {one.decision === 'UNDECIDED' ? (
             DECISIONS.map((decision, i) => (

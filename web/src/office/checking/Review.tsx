@@ -5,7 +5,6 @@ import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
-import { useMay } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { Drop } from '../../kit/Drop';
@@ -79,7 +78,7 @@ export function Review({ count, opened }: { count: Card; opened: string }) {
           onChange={(event) => change({ q: event.target.value })}
           sx={{ width: 150 }}
         />
-        {count.state === 'IN_REVIEW' && <Bulk count={count} question={question} />}
+        {count.can.includes('DECIDE') && <Bulk count={count} question={question} />}
       </Box>
       <Sheet<Row>
         name="results"
@@ -117,11 +116,9 @@ export function Review({ count, opened }: { count: Card; opened: string }) {
 /** What is decided about everything that is shown, or all that is within tolerance. */
 function Bulk({ count, question }: { count: Card; question: Schemas['QuestionEntry'] }) {
   const { t } = useTranslation();
-  const may = useMay('POST');
   const rules = useQuery({
     queryKey: ['count-rules'],
     queryFn: () => read(api.GET('/api/count-programme/rules')),
-    enabled: may,
   });
   const decide = useSave(COUNTS, (command, decision: 'ACCEPT' | 'LEAVE' | 'RECOUNT') =>
     read(
@@ -142,9 +139,6 @@ function Bulk({ count, question }: { count: Card; question: Schemas['QuestionEnt
       }),
     ),
   );
-  if (!may) {
-    return null;
-  }
   const set = rules.data;
   const limits = set
     ? [

@@ -4,7 +4,6 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
-import { useMay } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { count as grouped, instant, money } from '../../kit/format';
@@ -12,6 +11,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Sheet } from '../../kit/Sheet';
 import type { Column } from '../../kit/sheetColumns';
 import { useSave } from '../../kit/useSave';
+import { whatCan } from '../../kit/whatCan';
 import { COUNTS } from './counts';
 
 type Card = Schemas['CountCard'];
@@ -23,10 +23,9 @@ const RESTS = ['KEEP', 'ZERO', 'BACK'] as const;
 /** The slips of a count: who counts what, and what becomes of those that nobody counted. */
 export function SlipList({ count }: { count: Card }) {
   const { t } = useTranslation();
-  const may = useMay('POST');
+  const { can } = whatCan(count.can);
   const [filter, setFilter] = useState<(typeof FILTERS)[number]>('ALL');
   const [opened, setOpened] = useState<Slip | null>(null);
-  const open = count.state !== 'POSTED' && count.state !== 'DROPPED';
   return (
     <>
       <Box sx={{ display: 'flex', gap: 1.5, mb: 1, alignItems: 'center', flexWrap: 'wrap' }}>
@@ -36,10 +35,12 @@ export function SlipList({ count }: { count: Card }) {
           onChange={setFilter}
           options={FILTERS.map((each) => [each, t(`count.slipFilter.${each}`)] as const)}
         />
-        {may && count.state === 'IN_REVIEW' && count.done < count.slips && (
+        {can('DECIDE') && count.done < count.slips && (
           <RestOf count={count} slip={opened?.state !== 'DONE' ? opened : null} />
         )}
-        {may && open && opened && opened.state !== 'DONE' && <HandTo count={count} slip={opened} />}
+        {can('ASSIGN') && opened && opened.state !== 'DONE' && (
+          <HandTo count={count} slip={opened} />
+        )}
       </Box>
       <Sheet<Slip>
         name="slips"

@@ -34,6 +34,7 @@ const card = {
   done: 4,
   hands: [{ name: 'Tavi', slips: 0, done: 4, lines: 9 }],
   changes: [{ at: '2026-03-02T10:30:00Z', person: 'Tavi', what: 'REVIEW', detail: '' }],
+  can: ['POST', 'DECIDE', 'REOPEN', 'ASSIGN', 'CANCEL'],
 } as unknown as Schemas['CountCard'];
 
 const outcome: Schemas['CountOutcome'] = {
@@ -105,11 +106,11 @@ it('does not let anything be posted that is undecided', async () => {
 
 it('lets nobody agree to what they have proposed themselves', async () => {
   answers('GET', '/api/counts/7/outcome', () => ({ ...outcome, needsApproval: true }));
-  show(<Posting count={{ ...card, proposedBy: 'Maren' }} />);
+  show(<Posting count={{ ...card, proposedBy: 'Maren', can: ['APPROVE', 'DECIDE'] }} />);
   const own = await screen.findByRole('button', { name: 'Agree and post' });
   expect((own as HTMLButtonElement).disabled).toBe(true);
   cleanup();
-  show(<Posting count={{ ...card, proposedBy: 'Oddny' }} />);
+  show(<Posting count={{ ...card, proposedBy: 'Oddny', can: ['APPROVE', 'DECIDE'] }} />);
   const other = await screen.findByRole('button', { name: 'Agree and post' });
   expect((other as HTMLButtonElement).disabled).toBe(false);
 });

@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.counting.CountState;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.LotDates;
@@ -126,7 +127,7 @@ public class CountFiles {
   public List<Fault> take(Command command, long count, List<Scan> scans) {
     Head head = table.lock(count).orElseThrow(() -> Problem.missing("count", count));
     target(count, command.actor());
-    if (head.state() == Counting.State.DRAWN_UP) {
+    if (head.state() == CountState.DRAWN_UP) {
       table.begin(count);
     }
     Instant now = clock.instant();

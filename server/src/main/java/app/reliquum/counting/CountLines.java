@@ -6,6 +6,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.counting.CountState;
 import app.reliquum.core.counting.Statement;
 import app.reliquum.core.counting.Sweep;
 import app.reliquum.core.ledger.PositionKey;
@@ -18,7 +19,6 @@ import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.CountTable.SlipRow;
 import app.reliquum.counting.Counting.Shape;
 import app.reliquum.counting.Counting.SlipState;
-import app.reliquum.counting.Counting.State;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -91,7 +91,7 @@ public class CountLines {
       Counting.Method method,
       Shape shape,
       boolean blind,
-      State state,
+      CountState state,
       String note,
       int slips,
       int done) {}
@@ -297,7 +297,7 @@ public class CountLines {
       throw Problem.refused(
               "not-counting",
               head.number()
-                  + (head.state() == State.IN_REVIEW
+                  + (head.state() == CountState.IN_REVIEW
                       ? " is in review. Whoever reviews it can send some of it back."
                       : " has ended. Choose another count."))
           .with("count", head.number())

@@ -10,6 +10,7 @@ import app.reliquum.approvals.Approvals;
 import app.reliquum.approvals.Subject;
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.counting.Correction;
+import app.reliquum.core.counting.CountState;
 import app.reliquum.core.counting.CountTolerance;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.place.PlaceKind;
@@ -17,7 +18,6 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.costing.Costs;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.Counting.Outcome;
-import app.reliquum.counting.Counting.State;
 import app.reliquum.places.Places;
 import app.reliquum.stock.AboutToReverse;
 import app.reliquum.stock.NewPosting;
@@ -284,9 +284,9 @@ class CountPosting implements Subject {
   private Head locked(long count, Actor actor) {
     counts.head(count, actor);
     Head head = table.lock(count).orElseThrow();
-    if (head.state() != State.IN_REVIEW) {
+    if (head.state() != CountState.IN_REVIEW) {
       throw Problem.conflict(
-              head.state() == State.POSTED ? "posted-already" : "not-in-review",
+              head.state() == CountState.POSTED ? "posted-already" : "not-in-review",
               head.number()
                   + switch (head.state()) {
                     case POSTED -> " is posted already.";
@@ -439,7 +439,7 @@ class CountPosting implements Subject {
               .posting();
     }
     remember(head);
-    table.end(head.id(), State.POSTED, command.actor().id(), posting);
+    table.end(head.id(), CountState.POSTED, command.actor().id(), posting);
     table.event(
         head.id(),
         command.actor().id(),

@@ -6,6 +6,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
+import app.reliquum.core.counting.CountState;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.Counting.Card;
 import app.reliquum.counting.Counting.Counts;
@@ -19,7 +20,6 @@ import app.reliquum.counting.Counting.Shape;
 import app.reliquum.counting.Counting.Slip;
 import app.reliquum.counting.Counting.SlipFilter;
 import app.reliquum.counting.Counting.SlipState;
-import app.reliquum.counting.Counting.State;
 import app.reliquum.places.Places;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -113,7 +113,7 @@ class CountRows {
         Shape.valueOf(row.getString("shape")),
         row.getBoolean("blind"),
         row.getBoolean("unplanned"),
-        State.valueOf(row.getString("state")),
+        CountState.valueOf(row.getString("state")),
         row.getString("note"),
         row.getInt("slips"),
         row.getInt("done"),
@@ -198,7 +198,17 @@ class CountRows {
         progress.slips(),
         progress.done(),
         hands(id),
-        table.changes(id));
+        table.changes(id),
+        head.state().can(head.proposedBy() != 0).stream()
+            .filter(action -> actor.may(needs(action)))
+            .toList());
+  }
+
+  private static Permission needs(CountState.Action action) {
+    return switch (action) {
+      case APPROVE -> Permission.RULES;
+      case TO_REVIEW, POST, DECIDE, REOPEN, ASSIGN, CANCEL -> Permission.POST;
+    };
   }
 
   private String name(long person) {

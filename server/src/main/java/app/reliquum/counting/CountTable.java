@@ -2,10 +2,10 @@ package app.reliquum.counting;
 
 import static app.reliquum.counting.Times.utc;
 
+import app.reliquum.core.counting.CountState;
 import app.reliquum.counting.Counting.Method;
 import app.reliquum.counting.Counting.Shape;
 import app.reliquum.counting.Counting.SlipState;
-import app.reliquum.counting.Counting.State;
 import app.reliquum.documents.Document;
 import app.reliquum.documents.DocumentChange;
 import app.reliquum.documents.DocumentKind;
@@ -44,7 +44,7 @@ class CountTable {
       Shape shape,
       boolean blind,
       boolean unplanned,
-      State state,
+      CountState state,
       String scope,
       String note,
       LocalDateTime created,
@@ -142,7 +142,7 @@ class CountTable {
         .update();
   }
 
-  void end(long count, State state, long person, long posting) {
+  void end(long count, CountState state, long person, long posting) {
     jdbc.sql(
             "update stock_count set state = ?, ended = ?, ended_by = ?, posting_id = ?, version ="
                 + " version + 1 where id = ?")

@@ -1,6 +1,7 @@
 package app.reliquum.counting;
 
 import app.reliquum.core.counting.AbcClass;
+import app.reliquum.core.counting.CountState;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.documents.DocumentChange;
@@ -39,25 +40,6 @@ public final class Counting {
     ITEM,
     /** No slips beforehand: whatever bin is scanned becomes one. */
     FREE
-  }
-
-  /** How far a count is. */
-  public enum State {
-    DRAWN_UP,
-    COUNTING,
-    IN_REVIEW,
-    POSTED,
-    DROPPED;
-
-    /** Whether it may still be counted, decided about, or dropped. */
-    public boolean open() {
-      return this != POSTED && this != DROPPED;
-    }
-
-    /** Whether people count. */
-    public boolean counts() {
-      return this == DRAWN_UP || this == COUNTING;
-    }
   }
 
   /** What a list shows of counts. */
@@ -156,7 +138,7 @@ public final class Counting {
       Shape shape,
       boolean blind,
       boolean unplanned,
-      State state,
+      CountState state,
       String note,
       int slips,
       int done,
@@ -192,7 +174,7 @@ public final class Counting {
       Shape shape,
       boolean blind,
       boolean unplanned,
-      State state,
+      CountState state,
       String note,
       Scope scope,
       Instant created,
@@ -206,7 +188,8 @@ public final class Counting {
       int slips,
       int done,
       List<Hand> hands,
-      List<DocumentChange> changes) {}
+      List<DocumentChange> changes,
+      List<CountState.Action> can) {}
 
   /** A slip. */
   @Schema(name = "CountSlip")

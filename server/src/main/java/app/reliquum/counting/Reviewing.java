@@ -6,6 +6,7 @@ import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
 import app.reliquum.approvals.Approvals;
 import app.reliquum.approvals.Subject;
+import app.reliquum.core.counting.CountState;
 import app.reliquum.core.counting.CountTolerance;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.counting.CountTable.Head;
@@ -16,7 +17,6 @@ import app.reliquum.counting.Counting.Question;
 import app.reliquum.counting.Counting.Rest;
 import app.reliquum.counting.Counting.Result;
 import app.reliquum.counting.Counting.SlipState;
-import app.reliquum.counting.Counting.State;
 import app.reliquum.counting.Counting.Trail;
 import app.reliquum.people.People;
 import java.time.Clock;
@@ -110,7 +110,7 @@ class Reviewing implements Reviews {
       throw Problem.conflict(
               "count-ended",
               head.number()
-                  + (head.state() == State.POSTED ? " is posted already." : " was dropped.")
+                  + (head.state() == CountState.POSTED ? " is posted already." : " was dropped.")
                   + " Nothing of it can be changed any more.")
           .with("count", head.number())
           .with("state", head.state());
@@ -120,7 +120,7 @@ class Reviewing implements Reviews {
 
   private Head inReview(long count, Actor actor) {
     Head head = open(count, actor);
-    if (head.state() != State.IN_REVIEW) {
+    if (head.state() != CountState.IN_REVIEW) {
       throw Problem.refused(
               "not-in-review", head.number() + " is still being counted. Take it to review first.")
           .with("state", head.state());
@@ -152,7 +152,7 @@ class Reviewing implements Reviews {
   @Transactional(propagation = Propagation.MANDATORY)
   public void drop(Command command, long count, String reason) {
     unpropose(command, open(count, command.actor()));
-    table.end(count, State.DROPPED, command.actor().id(), 0);
+    table.end(count, CountState.DROPPED, command.actor().id(), 0);
     jdbc.sql("update suspicion set count_id = 0 where count_id = ?").param(count).update();
     table.event(count, command.actor().id(), "DROPPED", reason);
   }

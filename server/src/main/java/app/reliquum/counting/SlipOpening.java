@@ -2,6 +2,7 @@ package app.reliquum.counting;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.core.counting.CountState;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.sentence.OpenCount;
 import app.reliquum.counting.CountLineTable.LineRow;
@@ -9,7 +10,6 @@ import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.CountTable.SlipRow;
 import app.reliquum.counting.Counting.Shape;
 import app.reliquum.counting.Counting.SlipState;
-import app.reliquum.counting.Counting.State;
 import java.util.ArrayList;
 import java.util.List;
 import org.springframework.stereotype.Component;
@@ -120,7 +120,7 @@ class SlipOpening {
 
   /** Begins with a slip, or joins those who count it. */
   OpenCount take(Head head, OpenCount open, SlipRow slip, long place) {
-    if (head.state() == State.DRAWN_UP) {
+    if (head.state() == CountState.DRAWN_UP) {
       table.lock(head.id());
       table.begin(head.id());
     }
@@ -152,7 +152,7 @@ class SlipOpening {
         }
       }
     }
-    if (head.state() == State.DRAWN_UP) {
+    if (head.state() == CountState.DRAWN_UP) {
       table.lock(head.id());
       table.begin(head.id());
     }
