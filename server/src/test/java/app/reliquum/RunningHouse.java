@@ -1,5 +1,6 @@
 package app.reliquum;
 
+import app.reliquum.feed.FeedReader;
 import app.reliquum.people.People;
 import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
@@ -29,6 +30,7 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
   private ConfigurableApplicationContext application;
 
   private final List<String> settings;
+  private final List<FeedReader> readers = new ArrayList<>();
 
   private RunningHouse(boolean demo, String... settings) {
     this.demo = demo;
@@ -38,6 +40,12 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
   /** A house with nobody and nothing in it, started with settings such as {@code --name=value}. */
   public static RunningHouse empty(String... settings) {
     return new RunningHouse(false, settings);
+  }
+
+  /** The same with someone more who reads the feed. */
+  public RunningHouse reading(FeedReader reader) {
+    readers.add(reader);
+    return this;
   }
 
   /** The demo house. */
@@ -57,6 +65,12 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
         context ->
             ((GenericApplicationContext) context)
                 .registerBean("settableClock", Clock.class, () -> clock));
+    for (FeedReader reader : readers) {
+      reliquum.addInitializers(
+          context ->
+              ((GenericApplicationContext) context)
+                  .registerBean(reader.name(), FeedReader.class, () -> reader));
+    }
     List<String> all = new ArrayList<>(settings);
     all.addAll(
         List.of(

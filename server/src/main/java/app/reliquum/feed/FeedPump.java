@@ -155,9 +155,8 @@ class FeedPump implements SmartLifecycle {
         long to = commands.patiently(() -> readOn(stand));
         stand.read = stand.kept = to;
       }
-    } catch (DataAccessException | TransactionException away) {
-      throw away;
     } catch (RuntimeException fault) {
+      // The others read on.
       stand.resting = REST;
       LOG.error("{} could not read the feed; it will try again.", stand.reader.name(), fault);
     }
