@@ -258,6 +258,7 @@ class RightingTest {
             AriaRole.ROW, new Page.GetByRoleOptions().setName(Pattern.compile("Thimble RGT-3")));
     row.getByRole(AriaRole.CHECKBOX).check();
     press(page, "Agree to");
+    assertThat(row).hasCount(0);
     page.navigate(
         HOUSE.address().resolve("/office/running-low/requisitions?state=AGREED").toString());
     row.getByRole(AriaRole.CHECKBOX).check();
