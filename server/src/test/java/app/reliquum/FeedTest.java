@@ -120,6 +120,19 @@ class FeedTest {
     assertNumberedWithoutGaps();
   }
 
+  /** As in a copy of a database that was made while it ran. */
+  @Test
+  void aSequenceThatIsBehindItsEntriesGoesOnAfterThem() {
+    try (LiveStream stream = LiveStream.of(clerk)) {
+      clerk.post("/api/moves", Goods.move("NUT", null, "KQ.B-01", "KQ.B-05", "1")).ok();
+      stream.until("stock");
+      HOUSE.database().run("update feed_sequence set last = last - 3");
+      clerk.post("/api/requisitions", Map.of("item", "NUT", "quantity", "1", "site", site)).ok();
+      stream.until("requisition");
+    }
+    assertNumberedWithoutGaps();
+  }
+
   @Test
   void whoWasCutOffHearsWhatTheyMissedAndNothingElse() {
     Client hand = HOUSE.hire("HAND", Role.CLERK, site);

@@ -6,9 +6,7 @@ import java.util.List;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.SmartLifecycle;
-import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.TransactionException;
 
 /**
  * Numbers what is committed, tells the followers, and lets the readers read.
@@ -88,7 +86,8 @@ class FeedPump implements SmartLifecycle {
         unwell = false;
       } catch (InterruptedException stopped) {
         return;
-      } catch (DataAccessException | TransactionException away) {
+      } catch (RuntimeException away) {
+        // The database may be away. Whatever it is, nobody else would read on.
         if (!unwell && signal.running()) {
           LOG.warn("The feed can't be read just now; it is read on later.", away);
         }

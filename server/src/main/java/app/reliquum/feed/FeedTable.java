@@ -64,8 +64,17 @@ class FeedTable {
         .single();
   }
 
+  /**
+   * Keeps everyone else from giving sequences until the transaction ends. What the entries
+   * themselves say counts as well: a copy of a database that was made while it ran may have them
+   * ahead.
+   */
   long lockLast() {
-    return jdbc.sql("select last from feed_sequence where id = 1 for update")
+    return jdbc.sql(
+            """
+            select greatest(last, coalesce((select max(sequence) from feed_entry), 0))
+            from feed_sequence where id = 1 for update
+            """)
         .query(Long.class)
         .single();
   }
