@@ -143,7 +143,9 @@ class SignIns {
     jdbc.sql("update sign_in set ended = ? where token_hash = ? and ended is null")
         .params(Utc.of(clock.instant()), Tokens.hash(token))
         .update();
-    Believed known = believed.remove(token);
+    Believed known = believed.get(token);
+    // Not before: who asks meanwhile would be believed anew.
+    afterCommit(() -> believed.remove(token));
     if (known != null && known.actor() != null) {
       tell(known.actor().id());
     }
@@ -174,14 +176,19 @@ class SignIns {
   /** What is known of someone is asked anew, from the end of the transaction on. */
   @Transactional
   void changed(long person) {
+    afterCommit(
+        () -> believed.values().removeIf(one -> one.actor() != null && one.actor().id() == person));
+    tell(person);
+  }
+
+  private static void afterCommit(Runnable forget) {
     TransactionSynchronizationManager.registerSynchronization(
         new TransactionSynchronization() {
           @Override
           public void afterCommit() {
-            believed.values().removeIf(one -> one.actor() != null && one.actor().id() == person);
+            forget.run();
           }
         });
-    tell(person);
   }
 
   /** What goes on under sign-ins of someone must end or begin anew, on every server. */
