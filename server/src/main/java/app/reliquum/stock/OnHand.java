@@ -171,12 +171,13 @@ public class OnHand {
                 : " from item i force index ("
                     + (query.sort() == Sort.NAME ? "name" : "code")
                     + ") straight_join item_stock s on s.item_id = i.id";
+    String way = query.descending() ? " desc" : "";
     String order =
         switch (query.sort()) {
-          case ON_HAND -> "s.on_hand";
-          case AVAILABLE -> "s.available";
-          case NAME -> "i.name";
-          default -> "i.code";
+          case ON_HAND -> "s.on_hand" + way + ", s.item_id" + way;
+          case AVAILABLE -> "s.available" + way + ", s.item_id" + way;
+          case NAME -> "i.name" + way + ", i.id" + way;
+          default -> "i.code" + way;
         };
     long total =
         jdbc.sql("select count(*) from item_stock s" + where)
@@ -191,7 +192,6 @@ public class OnHand {
                     + where
                     + " order by "
                     + order
-                    + (query.descending() ? " desc" : "")
                     + " limit :limit offset :offset")
             .param("site", site)
             .param("item", query.item())
@@ -279,10 +279,8 @@ public class OnHand {
             && query.group() == Group.POSITION
             && (query.sort() == Sort.ON_HAND || query.sort() == Sort.IN_DATE)
             && !where.contains("pl.");
-    String tables =
-        alone
-            ? OnHandSql.tables(OnHandSql.sortedAlone(query, where), "")
-            : OnHandSql.tables(source, OnHandSql.driver(query, many));
+    String driver = alone ? "" : OnHandSql.driver(query, many);
+    String tables = OnHandSql.tables(alone ? OnHandSql.sortedAlone(query, where) : source, driver);
     long total =
         bind(
                 jdbc.sql(
@@ -299,10 +297,10 @@ public class OnHand {
             + where
             + (key == null ? "" : " group by " + OnHandSql.groupKey(query))
             + " order by "
-            + OnHandSql.order(query)
+            + OnHandSql.order(query, driver)
             + (alone ? "" : " limit :limit offset :offset");
     List<Row> rows =
-        bind(jdbc.sql(sql), query, actor)
+        bind(jdbc.sql(OnHandSql.unbuffered(driver, sql)), query, actor)
             .param("limit", Page.limit(query.limit()))
             .param("offset", query.offset())
             .query((row, n) -> OnHandRows.row(query, row))

@@ -58,7 +58,7 @@ final class OnHandSql {
     return "(select p.* from stock_position p"
         + where
         + " order by "
-        + order(query)
+        + order(query, "")
         + " limit :limit offset :offset)";
   }
 
@@ -70,7 +70,7 @@ final class OnHandSql {
       case "code" ->
           " from item i force index (code) straight_join "
               + source
-              + " p on p.item_id = i.id straight_join place pl on pl.id = p.place_id"
+              + " p force index (primary) on p.item_id = i.id straight_join place pl on pl.id = p.place_id"
               + rest;
       case "label" ->
           " from place pl force index (label) straight_join "
@@ -118,19 +118,44 @@ final class OnHandSql {
     };
   }
 
-  static String order(Query query) {
+  /**
+   * By what is asked, and then by the key of a row: rows that are alike in what they are sorted by
+   * keep one order, or else a page would repeat what another has shown.
+   */
+  static String order(Query query, String driver) {
     String way = query.descending() ? " desc" : "";
     boolean single = query.group() == Group.POSITION;
-    return switch (query.sort()) {
-      case ITEM -> query.group() == Group.PLACE ? "pl.label" + way : "i.code" + way;
-      case NAME -> "i.name" + way;
-      case PLACE -> "pl.label" + way;
-      case LOT -> "l.code" + way + ", i.code";
-      case EXPIRY -> "l.expiry is null, l.expiry" + way + ", i.code";
-      case IN_DATE -> (single ? "p.in_date" : "min(p.in_date)") + way;
-      case ON_HAND -> (single ? "p.quantity" : "sum(p.quantity)") + way;
-      case AVAILABLE -> (single ? AVAILABLE : "sum(" + AVAILABLE + ")") + way;
-    };
+    String sorted =
+        switch (query.sort()) {
+          case ITEM -> query.group() == Group.PLACE ? "pl.label" + way : "i.code" + way;
+          case NAME -> "i.name" + way;
+          case PLACE -> "pl.label" + way;
+          case LOT -> "l.code" + way + ", i.code";
+          case EXPIRY -> "l.expiry is null, l.expiry" + way + ", i.code";
+          case IN_DATE -> (single ? "p.in_date" : "min(p.in_date)") + way;
+          case ON_HAND -> (single ? "p.quantity" : "sum(p.quantity)") + way;
+          case AVAILABLE -> (single ? AVAILABLE : "sum(" + AVAILABLE + ")") + way;
+        };
+    if (!driver.isEmpty()) {
+      // Read in the order of unique keys: a sort by more would read every row first.
+      return sorted;
+    }
+    return sorted
+        + switch (query.group()) {
+          case POSITION ->
+              ", p.item_id, p.place_id, p.lot_id, p.serial_id, p.unit_load_id, p.condition_code";
+          case ITEM -> ", i.id" + way;
+          case PLACE -> ", pl.label";
+          case LOT -> ", p.lot_id";
+        };
+  }
+
+  /**
+   * Rows that are read in the order of a driving table keep it, and below it that of the positions'
+   * key, as long as no join gathers rows in a buffer first.
+   */
+  static String unbuffered(String driver, String select) {
+    return driver.isEmpty() ? select : "set statement join_cache_level = 0 for " + select;
   }
 
   /**
