@@ -186,9 +186,9 @@ class CountingTest {
     for (int i = first; i <= last; i++) {
       hand.scan("M%d-%02d".formatted(made, i));
     }
-    long before = HOUSE.database().counter("Com_select");
+    long before = HOUSE.watched().statements();
     assertThat(hand.stands().path("counting").path("lines")).hasSize(last - first + 1);
-    return HOUSE.database().counter("Com_select") - before;
+    return HOUSE.watched().statements() - before;
   }
 
   @Test

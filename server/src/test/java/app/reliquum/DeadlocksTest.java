@@ -51,7 +51,7 @@ class DeadlocksTest {
             Map.of("item", "RPE", "packs", "500", "pack", "")));
     long order = controller.post("/api/inbound", inbound).ok().path("id").asLong();
 
-    long before = HOUSE.database().counter("Innodb_deadlocks");
+    long before = HOUSE.watched().deadlocks();
     List<Callable<Void>> work = new ArrayList<>();
     for (int i = 0; i < HANDS; i++) {
       Client hand = HOUSE.hire("HAND" + i, Role.CONTROLLER);
@@ -72,7 +72,7 @@ class DeadlocksTest {
       done.get();
     }
     hands.shutdownNow();
-    assertThat(HOUSE.database().counter("Innodb_deadlocks") - before).isZero();
+    assertThat(HOUSE.watched().deadlocks() - before).isZero();
     assertThat(goods.onHand(shackle, "")).isEqualTo(Integer.toString(HANDS / 2 * ROUNDS / 3));
     goods.booksAddUp();
   }

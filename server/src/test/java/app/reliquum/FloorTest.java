@@ -123,9 +123,9 @@ class FloorTest {
 
   /** How often the database is asked for a scan of a bin and what the view of it needs. */
   private long questions(String bin, String serial) {
-    long before = HOUSE.database().counter("Com_select");
+    long before = HOUSE.watched().statements();
     assertThat(scan(bin).toString()).contains(serial);
-    long asked = HOUSE.database().counter("Com_select") - before;
+    long asked = HOUSE.watched().statements() - before;
     act("CLEAR");
     return asked;
   }

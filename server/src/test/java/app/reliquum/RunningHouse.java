@@ -6,6 +6,7 @@ import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
 import app.reliquum.testing.SettableClock;
 import app.reliquum.testing.TestDatabase;
+import app.reliquum.testing.WatchedDatabase;
 import java.net.URI;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -26,6 +27,7 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
 
   private final boolean demo;
   private final SettableClock clock = new SettableClock();
+  private final WatchedDatabase watched = new WatchedDatabase();
   private TestDatabase database;
   private ConfigurableApplicationContext application;
 
@@ -65,6 +67,7 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
         context ->
             ((GenericApplicationContext) context)
                 .registerBean("settableClock", Clock.class, () -> clock));
+    reliquum.addInitializers(context -> context.getBeanFactory().addBeanPostProcessor(watched));
     for (FeedReader reader : readers) {
       reliquum.addInitializers(
           context ->
@@ -97,6 +100,11 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
   /** The clock that the house goes by. */
   public SettableClock clock() {
     return clock;
+  }
+
+  /** What the application has asked of its database. */
+  public WatchedDatabase watched() {
+    return watched;
   }
 
   public TestDatabase database() {

@@ -96,20 +96,6 @@ public final class TestDatabase implements AutoCloseable {
     run(name, sql);
   }
 
-  /** A counter of the database server, over all that it has done. */
-  public long counter(String name) {
-    try (Connection connection = DriverManager.getConnection(url(), user(), password());
-        Statement statement = connection.createStatement();
-        ResultSet rows = statement.executeQuery("show global status like '" + name + "'")) {
-      if (!rows.next()) {
-        throw new IllegalArgumentException("The database server counts no " + name);
-      }
-      return rows.getLong(2);
-    } catch (SQLException fault) {
-      throw new IllegalStateException(name, fault);
-    }
-  }
-
   private void run(String database, String sql) {
     try (Connection connection =
             DriverManager.getConnection(
