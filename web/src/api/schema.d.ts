@@ -8303,16 +8303,31 @@ export interface operations {
   listAdjustments: {
     parameters: {
       query?: {
-        purpose?: 'ADJUSTMENT' | 'SCRAP' | 'LOAN' | 'MOVEMENT';
-        state?: 'PROPOSED' | 'POSTED' | 'REFUSED';
-        kind?: number;
-        site?: number;
-        item?: number;
+        /** @description Words that must all be found in a row. */
         q?: string;
-        field?: string;
-        after?: string;
-        before?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); PURPOSE (IS, IS_NOT); STATE (IS, IS_NOT); KIND (IS, IS_NOT); SITE (IS, IS_NOT, EMPTY, FILLED); ITEM (IS, IS_NOT); LINES (IS, FROM, UNTIL, EMPTY, FILLED); NET (IS, FROM, UNTIL, EMPTY, FILLED); GROSS (IS, FROM, UNTIL, EMPTY, FILLED); NOTE (IS, IS_NOT, HOLDS, EMPTY, FILLED); SOURCE (IS, IS_NOT, HOLDS, EMPTY, FILLED); FIELDS (IS, IS_NOT, HOLDS, EMPTY, FILLED); WRITTEN (FROM, BEFORE, EMPTY, FILLED); WRITTEN_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ENDED (FROM, BEFORE, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?:
+          | 'NUMBER'
+          | 'PURPOSE'
+          | 'STATE'
+          | 'KIND'
+          | 'SITE'
+          | 'LINES'
+          | 'NET'
+          | 'GROSS'
+          | 'NOTE'
+          | 'SOURCE'
+          | 'FIELDS'
+          | 'WRITTEN'
+          | 'WRITTEN_BY'
+          | 'ENDED';
+        /** @description The other way round. */
+        descending?: boolean;
+        /** @description The number of the first row, from 0. */
         offset?: number;
+        /** @description How many rows at most. */
         limit?: number;
       };
       header?: never;
@@ -8463,7 +8478,27 @@ export interface operations {
     parameters: {
       query?: {
         waiting?: boolean;
+        /** @description Words that must all be found in a row. */
+        q?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); SUBJECT (IS, IS_NOT); STATE (IS, IS_NOT); SITE (IS, IS_NOT, EMPTY, FILLED); VALUE (IS, FROM, UNTIL, EMPTY, FILLED); MOST (IS, FROM, UNTIL, EMPTY, FILLED); PROPOSED (FROM, BEFORE, EMPTY, FILLED); PROPOSED_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); DECIDED (FROM, BEFORE, EMPTY, FILLED); DECIDED_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?:
+          | 'NUMBER'
+          | 'SUBJECT'
+          | 'STATE'
+          | 'SITE'
+          | 'VALUE'
+          | 'MOST'
+          | 'PROPOSED'
+          | 'PROPOSED_BY'
+          | 'DECIDED'
+          | 'DECIDED_BY';
+        /** @description The other way round. */
+        descending?: boolean;
+        /** @description The number of the first row, from 0. */
         offset?: number;
+        /** @description How many rows at most. */
         limit?: number;
       };
       header?: never;
@@ -9262,9 +9297,31 @@ export interface operations {
     parameters: {
       query?: {
         filter?: 'OPEN' | 'REVIEW' | 'POSTED' | 'ALL';
-        site?: number;
+        /** @description Words that must all be found in a row. */
         q?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); METHOD (IS, IS_NOT); SHAPE (IS, IS_NOT); STATE (IS, IS_NOT); SITE (IS, IS_NOT, EMPTY, FILLED); NOTE (IS, IS_NOT, HOLDS, EMPTY, FILLED); SLIPS (IS, FROM, UNTIL, EMPTY, FILLED); POSITIONS (IS, FROM, UNTIL, EMPTY, FILLED); WRONG (IS, FROM, UNTIL, EMPTY, FILLED); NET (IS, FROM, UNTIL, EMPTY, FILLED); GROSS (IS, FROM, UNTIL, EMPTY, FILLED); CREATED (FROM, BEFORE, EMPTY, FILLED); CREATED_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ENDED (FROM, BEFORE, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?:
+          | 'NUMBER'
+          | 'METHOD'
+          | 'SHAPE'
+          | 'STATE'
+          | 'SITE'
+          | 'NOTE'
+          | 'SLIPS'
+          | 'POSITIONS'
+          | 'WRONG'
+          | 'NET'
+          | 'GROSS'
+          | 'CREATED'
+          | 'CREATED_BY'
+          | 'ENDED';
+        /** @description The other way round. */
+        descending?: boolean;
+        /** @description The number of the first row, from 0. */
         offset?: number;
+        /** @description How many rows at most. */
         limit?: number;
       };
       header?: never;
@@ -10188,14 +10245,28 @@ export interface operations {
     parameters: {
       query: {
         format: 'CSV' | 'XLSX';
-        purpose?: 'ADJUSTMENT' | 'SCRAP' | 'LOAN' | 'MOVEMENT';
-        state?: 'PROPOSED' | 'POSTED' | 'REFUSED';
-        kind?: number;
-        site?: number;
+        /** @description Words that must all be found in a row. */
         q?: string;
-        field?: string;
-        after?: string;
-        before?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); PURPOSE (IS, IS_NOT); STATE (IS, IS_NOT); KIND (IS, IS_NOT); SITE (IS, IS_NOT, EMPTY, FILLED); ITEM (IS, IS_NOT); LINES (IS, FROM, UNTIL, EMPTY, FILLED); NET (IS, FROM, UNTIL, EMPTY, FILLED); GROSS (IS, FROM, UNTIL, EMPTY, FILLED); NOTE (IS, IS_NOT, HOLDS, EMPTY, FILLED); SOURCE (IS, IS_NOT, HOLDS, EMPTY, FILLED); FIELDS (IS, IS_NOT, HOLDS, EMPTY, FILLED); WRITTEN (FROM, BEFORE, EMPTY, FILLED); WRITTEN_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ENDED (FROM, BEFORE, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?:
+          | 'NUMBER'
+          | 'PURPOSE'
+          | 'STATE'
+          | 'KIND'
+          | 'SITE'
+          | 'LINES'
+          | 'NET'
+          | 'GROSS'
+          | 'NOTE'
+          | 'SOURCE'
+          | 'FIELDS'
+          | 'WRITTEN'
+          | 'WRITTEN_BY'
+          | 'ENDED';
+        /** @description The other way round. */
+        descending?: boolean;
       };
       header?: never;
       path?: never;
@@ -10340,7 +10411,23 @@ export interface operations {
       query: {
         format: 'CSV' | 'XLSX';
         filter?: 'OPEN' | 'OVERDUE' | 'CLOSED';
+        /** @description Words that must all be found in a row. */
         q?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); SITE (IS, IS_NOT, EMPTY, FILLED); PARTY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ITEM (IS, IS_NOT); DUE (IS, FROM, UNTIL, EMPTY, FILLED); LINES (IS, FROM, UNTIL, EMPTY, FILLED); OPEN_LINES (IS, FROM, UNTIL, EMPTY, FILLED); LENT (FROM, BEFORE, EMPTY, FILLED); LENT_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); CLOSED (FROM, BEFORE, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?:
+          | 'NUMBER'
+          | 'SITE'
+          | 'PARTY'
+          | 'DUE'
+          | 'LINES'
+          | 'OPEN_LINES'
+          | 'LENT'
+          | 'LENT_BY'
+          | 'CLOSED';
+        /** @description The other way round. */
+        descending?: boolean;
       };
       header?: never;
       path?: never;
@@ -10411,8 +10498,29 @@ export interface operations {
           | 'GONE'
           | 'CANCELLED'
           | 'ALL';
-        site?: number;
+        /** @description Words that must all be found in a row. */
         q?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); KIND (IS, IS_NOT); STATE (IS, IS_NOT); SITE (IS, IS_NOT, EMPTY, FILLED); CUSTOMER (IS, IS_NOT, EMPTY, FILLED); PARTY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ITEM (IS, IS_NOT); REFERENCE (IS, IS_NOT, HOLDS, EMPTY, FILLED); NEEDED (IS, FROM, UNTIL, EMPTY, FILLED); LINES (IS, FROM, UNTIL, EMPTY, FILLED); SHORT_LINES (IS, FROM, UNTIL, EMPTY, FILLED); UNIT_LOADS (IS, FROM, UNTIL, EMPTY, FILLED); VALUE (IS, FROM, UNTIL, EMPTY, FILLED); PICKER (IS, IS_NOT, HOLDS, EMPTY, FILLED); CREATED (FROM, BEFORE, EMPTY, FILLED); ENDED (FROM, BEFORE, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?:
+          | 'NUMBER'
+          | 'KIND'
+          | 'STATE'
+          | 'SITE'
+          | 'CUSTOMER'
+          | 'PARTY'
+          | 'REFERENCE'
+          | 'NEEDED'
+          | 'LINES'
+          | 'SHORT_LINES'
+          | 'UNIT_LOADS'
+          | 'VALUE'
+          | 'PICKER'
+          | 'CREATED'
+          | 'ENDED';
+        /** @description The other way round. */
+        descending?: boolean;
       };
       header?: never;
       path?: never;
@@ -11598,10 +11706,30 @@ export interface operations {
     parameters: {
       query?: {
         filter?: 'OPEN' | 'LATE' | 'ARRIVING' | 'CLOSED' | 'ALL';
-        site?: number;
-        item?: number;
+        /** @description Words that must all be found in a row. */
         q?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); KIND (IS, IS_NOT); STATE (IS, IS_NOT); SUPPLIER (IS, IS_NOT, EMPTY, FILLED); SITE (IS, IS_NOT, EMPTY, FILLED); ITEM (IS, IS_NOT); EXPECTED (IS, FROM, UNTIL, EMPTY, FILLED); LINES (IS, FROM, UNTIL, EMPTY, FILLED); OPEN_LINES (IS, FROM, UNTIL, EMPTY, FILLED); PROGRESS (IS, FROM, UNTIL, EMPTY, FILLED); VALUE (IS, FROM, UNTIL, EMPTY, FILLED); REASON (IS, IS_NOT, HOLDS, EMPTY, FILLED); CREATED (FROM, BEFORE, EMPTY, FILLED); LAST_RECEIPT (FROM, BEFORE, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?:
+          | 'NUMBER'
+          | 'KIND'
+          | 'STATE'
+          | 'SUPPLIER'
+          | 'SITE'
+          | 'EXPECTED'
+          | 'LINES'
+          | 'OPEN_LINES'
+          | 'PROGRESS'
+          | 'VALUE'
+          | 'REASON'
+          | 'CREATED'
+          | 'LAST_RECEIPT';
+        /** @description The other way round. */
+        descending?: boolean;
+        /** @description The number of the first row, from 0. */
         offset?: number;
+        /** @description How many rows at most. */
         limit?: number;
       };
       header?: never;
@@ -12551,8 +12679,26 @@ export interface operations {
     parameters: {
       query?: {
         filter?: 'OPEN' | 'OVERDUE' | 'CLOSED';
+        /** @description Words that must all be found in a row. */
         q?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); SITE (IS, IS_NOT, EMPTY, FILLED); PARTY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ITEM (IS, IS_NOT); DUE (IS, FROM, UNTIL, EMPTY, FILLED); LINES (IS, FROM, UNTIL, EMPTY, FILLED); OPEN_LINES (IS, FROM, UNTIL, EMPTY, FILLED); LENT (FROM, BEFORE, EMPTY, FILLED); LENT_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); CLOSED (FROM, BEFORE, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?:
+          | 'NUMBER'
+          | 'SITE'
+          | 'PARTY'
+          | 'DUE'
+          | 'LINES'
+          | 'OPEN_LINES'
+          | 'LENT'
+          | 'LENT_BY'
+          | 'CLOSED';
+        /** @description The other way round. */
+        descending?: boolean;
+        /** @description The number of the first row, from 0. */
         offset?: number;
+        /** @description How many rows at most. */
         limit?: number;
       };
       header?: never;
@@ -12877,11 +13023,32 @@ export interface operations {
           | 'GONE'
           | 'CANCELLED'
           | 'ALL';
-        site?: number;
-        customer?: number;
-        item?: number;
+        /** @description Words that must all be found in a row. */
         q?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); KIND (IS, IS_NOT); STATE (IS, IS_NOT); SITE (IS, IS_NOT, EMPTY, FILLED); CUSTOMER (IS, IS_NOT, EMPTY, FILLED); PARTY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ITEM (IS, IS_NOT); REFERENCE (IS, IS_NOT, HOLDS, EMPTY, FILLED); NEEDED (IS, FROM, UNTIL, EMPTY, FILLED); LINES (IS, FROM, UNTIL, EMPTY, FILLED); SHORT_LINES (IS, FROM, UNTIL, EMPTY, FILLED); UNIT_LOADS (IS, FROM, UNTIL, EMPTY, FILLED); VALUE (IS, FROM, UNTIL, EMPTY, FILLED); PICKER (IS, IS_NOT, HOLDS, EMPTY, FILLED); CREATED (FROM, BEFORE, EMPTY, FILLED); ENDED (FROM, BEFORE, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?:
+          | 'NUMBER'
+          | 'KIND'
+          | 'STATE'
+          | 'SITE'
+          | 'CUSTOMER'
+          | 'PARTY'
+          | 'REFERENCE'
+          | 'NEEDED'
+          | 'LINES'
+          | 'SHORT_LINES'
+          | 'UNIT_LOADS'
+          | 'VALUE'
+          | 'PICKER'
+          | 'CREATED'
+          | 'ENDED';
+        /** @description The other way round. */
+        descending?: boolean;
+        /** @description The number of the first row, from 0. */
         offset?: number;
+        /** @description How many rows at most. */
         limit?: number;
       };
       header?: never;
@@ -14516,8 +14683,28 @@ export interface operations {
   listRequisitions: {
     parameters: {
       query?: {
-        state?: 'ASKED' | 'AGREED' | 'ORDERED' | 'DROPPED';
+        /** @description Words that must all be found in a row. */
+        q?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); STATE (IS, IS_NOT); ITEM (IS, IS_NOT, EMPTY, FILLED); QUANTITY (IS, FROM, UNTIL, EMPTY, FILLED); SITE (IS, IS_NOT, EMPTY, FILLED); SUPPLIER (IS, IS_NOT, EMPTY, FILLED); SOURCE (IS, IS_NOT, HOLDS, EMPTY, FILLED); ASKED (FROM, BEFORE, EMPTY, FILLED); ASKED_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); AGREED_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ORDER (IS, IS_NOT, HOLDS, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?:
+          | 'NUMBER'
+          | 'STATE'
+          | 'ITEM'
+          | 'QUANTITY'
+          | 'SITE'
+          | 'SUPPLIER'
+          | 'SOURCE'
+          | 'ASKED'
+          | 'ASKED_BY'
+          | 'AGREED_BY'
+          | 'ORDER';
+        /** @description The other way round. */
+        descending?: boolean;
+        /** @description The number of the first row, from 0. */
         offset?: number;
+        /** @description How many rows at most. */
         limit?: number;
       };
       header?: never;
@@ -15369,12 +15556,30 @@ export interface operations {
     parameters: {
       query?: {
         filter?: 'OPEN' | 'LATE' | 'SHORT' | 'ROAD' | 'MISSING' | 'CLOSED' | 'ALL';
-        site?: number;
-        from?: number;
-        to?: number;
-        item?: number;
+        /** @description Words that must all be found in a row. */
         q?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); STATE (IS, IS_NOT); FROM (IS, IS_NOT, EMPTY, FILLED); TO (IS, IS_NOT, EMPTY, FILLED); SITE (IS, IS_NOT); ITEM (IS, IS_NOT); WANTED (IS, FROM, UNTIL, EMPTY, FILLED); LINES (IS, FROM, UNTIL, EMPTY, FILLED); TO_SEND (IS, FROM, UNTIL, EMPTY, FILLED); IN_TRANSIT (IS, FROM, UNTIL, EMPTY, FILLED); SHORT_LINES (IS, FROM, UNTIL, EMPTY, FILLED); IN_TRANSIT_VALUE (IS, FROM, UNTIL, EMPTY, FILLED); LAST_SENT (FROM, BEFORE, EMPTY, FILLED); LAST_ARRIVAL (FROM, BEFORE, EMPTY, FILLED); CREATED (FROM, BEFORE, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?:
+          | 'NUMBER'
+          | 'STATE'
+          | 'FROM'
+          | 'TO'
+          | 'WANTED'
+          | 'LINES'
+          | 'TO_SEND'
+          | 'IN_TRANSIT'
+          | 'SHORT_LINES'
+          | 'IN_TRANSIT_VALUE'
+          | 'LAST_SENT'
+          | 'LAST_ARRIVAL'
+          | 'CREATED';
+        /** @description The other way round. */
+        descending?: boolean;
+        /** @description The number of the first row, from 0. */
         offset?: number;
+        /** @description How many rows at most. */
         limit?: number;
       };
       header?: never;

@@ -23,7 +23,11 @@ export function Arriving({
   const orders = useQuery({
     queryKey: ['inbound', 'floor', site.id],
     queryFn: () =>
-      read(api.GET('/api/inbound', { params: { query: { site: site.id, filter: 'OPEN' } } })),
+      read(
+        api.GET('/api/inbound', {
+          params: { query: { filter: 'OPEN', where: [`SITE:IS:${site.id}`] } },
+        }),
+      ),
   });
   const begin = useSave(
     [],

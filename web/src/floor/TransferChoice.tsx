@@ -34,7 +34,9 @@ export function TransferChoice({
       read(
         api.GET('/api/transfers', {
           params: {
-            query: sends ? { filter: 'OPEN', from: site.id } : { filter: 'ROAD', to: site.id },
+            query: sends
+              ? { filter: 'OPEN', where: [`FROM:IS:${site.id}`] }
+              : { filter: 'ROAD', where: [`TO:IS:${site.id}`] },
           },
         }),
       ),

@@ -6,14 +6,15 @@ export function SheetFile({
   question,
 }: {
   path: string;
-  question: Record<string, string | number | boolean | undefined>;
+  question: Record<string, string | number | boolean | string[] | undefined>;
 }) {
   return (['CSV', 'XLSX'] as const).map((format) => {
     const query = new URLSearchParams({ format });
     for (const [name, value] of Object.entries(question)) {
-      if (value !== undefined && value !== '') {
-        query.set(name, String(value));
-      }
+      [value ?? []]
+        .flat()
+        .filter((one) => one !== '')
+        .forEach((one) => query.append(name, String(one)));
     }
     return (
       <Button key={format} component="a" href={`/api/export/${path}?${query}`}>

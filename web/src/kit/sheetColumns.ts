@@ -1,5 +1,10 @@
 import { useState, type ReactNode } from 'react';
 
+/** What a column holds, and so how it can be compared. */
+export type Narrow =
+  | { kind: 'TEXT' | 'NUMBER' | 'DAY' | 'MOMENT' | 'SITE' }
+  | { kind: 'CHOICE'; options: readonly (readonly [value: string, name: string])[] };
+
 /** A column of a sheet. */
 export interface Column<T> {
   key: string;
@@ -7,8 +12,10 @@ export interface Column<T> {
   /** A track of a CSS grid. */
   width: string;
   align?: 'left' | 'right';
-  /** What the server sorts by, if it can. */
+  /** What the server calls it, if it can sort by it. */
   sort?: string;
+  /** What it holds, if the server can narrow the list by it. */
+  narrow?: Narrow;
   cell: (row: T) => ReactNode;
   /** Not shown until someone chooses it. */
   spare?: boolean;

@@ -8,15 +8,16 @@ export function useAddress() {
   const [address, setAddress] = useSearchParams();
   return {
     value: (name: string) => address.get(name) ?? '',
-    change: (changes: Record<string, string | null>) =>
+    values: (name: string) => address.getAll(name),
+    change: (changes: Record<string, string | string[] | null>) =>
       setAddress(
         (before) => {
           for (const [name, value] of Object.entries(changes)) {
-            if (value) {
-              before.set(name, value);
-            } else {
-              before.delete(name);
-            }
+            before.delete(name);
+            [value ?? []]
+              .flat()
+              .filter((one) => one !== '')
+              .forEach((one) => before.append(name, one));
           }
           return before;
         },

@@ -1,7 +1,5 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -9,7 +7,9 @@ import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ago, money } from '../../kit/format';
 import { Room } from '../../kit/Rail';
+import { ListFilters } from '../../kit/ListFilters';
 import { Sheet } from '../../kit/Sheet';
+import { useList } from '../../kit/useList';
 import { SheetFile } from '../../kit/SheetFile';
 import { SidePanel } from '../../kit/SidePanel';
 import { SiteChoice } from '../../kit/SiteChoice';
@@ -23,7 +23,6 @@ import { CheckingFrame } from './CheckingFrame';
 import { PURPOSES, useKinds, type Purpose } from './kinds';
 
 type Row = Schemas['AdjustmentRow'];
-type State = Row['state'];
 
 /** Every adjustment, scrap, loan and movement, and writing a new one. */
 export function AdjustmentSpace() {
@@ -32,15 +31,14 @@ export function AdjustmentSpace() {
   const mayFile = useMay('POST');
   const { value, change } = useAddress();
   const kinds = useKinds();
-  const words = useDeferredValue(value('q'));
-  const field = useDeferredValue(value('field'));
-  const question = {
-    purpose: (value('purpose') || undefined) as Purpose | undefined,
-    state: (value('state') || undefined) as State | undefined,
-    kind: value('kind') ? Number(value('kind')) : undefined,
-    site: value('site') ? Number(value('site')) : undefined,
-    q: words || undefined,
-    field: field || undefined,
+  const list = useList<'listAdjustments'>();
+  const all = columns(t);
+  const { question } = list;
+  const fields = {
+    key: 'fields',
+    title: t('adjust.fieldSearch'),
+    sort: 'FIELDS',
+    narrow: { kind: 'TEXT' as const },
   };
   const opened = value('open');
   const close = () => change({ open: null, item: null, place: null, why: null });
@@ -52,8 +50,8 @@ export function AdjustmentSpace() {
           <>
             <Choice
               label={t('kinds.purposeTitle')}
-              value={value('purpose')}
-              onChange={(next) => change({ purpose: next })}
+              value={list.only('PURPOSE')}
+              onChange={(next) => list.setOnly('PURPOSE', next)}
               options={[
                 ['', t('adjust.anyPurpose')],
                 ...PURPOSES.map((one) => [one, t(`kinds.purpose.${one}`)] as const),
@@ -61,8 +59,8 @@ export function AdjustmentSpace() {
             />
             <Choice
               label={t('adjust.reason')}
-              value={value('kind')}
-              onChange={(next) => change({ kind: next })}
+              value={list.only('KIND')}
+              onChange={(next) => list.setOnly('KIND', next)}
               options={[
                 ['', t('adjust.anyReason')],
                 ...(kinds.data ?? []).map((one) => [String(one.id), one.name] as const),
@@ -70,8 +68,8 @@ export function AdjustmentSpace() {
             />
             <Choice
               label={t('transfer.stateTitle')}
-              value={value('state')}
-              onChange={(next) => change({ state: next })}
+              value={list.only('STATE')}
+              onChange={(next) => list.setOnly('STATE', next)}
               options={[
                 ['', t('adjust.anyState')],
                 ...(['PROPOSED', 'POSTED', 'REFUSED'] as const).map(
@@ -79,18 +77,12 @@ export function AdjustmentSpace() {
                 ),
               ]}
             />
-            <SiteChoice value={value('site')} onChange={(next) => change({ site: next })} />
-            <TextField
+            <SiteChoice value={list.only('SITE')} onChange={(next) => list.setOnly('SITE', next)} />
+            <ListFilters
+              list={list}
+              columns={[...all, fields]}
               label={t('adjust.search')}
-              value={value('q')}
-              onChange={(event) => change({ q: event.target.value })}
-              sx={{ width: 150 }}
-            />
-            <TextField
-              label={t('adjust.fieldSearch')}
-              value={value('field')}
-              onChange={(event) => change({ field: event.target.value })}
-              sx={{ width: 150 }}
+              elsewhere={['SITE', 'PURPOSE', 'KIND', 'STATE']}
             />
             <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
               <SheetFile path="adjustments" question={question} />
@@ -114,11 +106,13 @@ export function AdjustmentSpace() {
           fetch={(offset, limit) =>
             read(api.GET('/api/adjustments', { params: { query: { ...question, offset, limit } } }))
           }
-          columns={columns(t)}
+          columns={all}
           rowKey={(row) => String(row.id)}
+          sorting={list.sorting}
+          onSort={list.onSort}
           opened={opened}
           onOpen={(row) => change({ open: String(row.id) })}
-          empty={words || field ? t('adjust.noMatch') : t('adjust.none')}
+          empty={list.narrowed ? t('adjust.noMatch') : t('adjust.none')}
         />
       </Room>
       {opened === 'new' && (
@@ -149,12 +143,15 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'number',
       title: t('count.number'),
+      sort: 'NUMBER',
+      narrow: { kind: 'TEXT' },
       width: '106px',
       cell: (row) => <Code strong>{row.number}</Code>,
     },
     {
       key: 'reasons',
       title: t('adjust.reason'),
+      sort: 'KIND',
       width: 'minmax(130px, 1.2fr)',
       cell: (row) => row.reasons,
     },
@@ -174,6 +171,8 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'value',
       title: t('adjust.value'),
+      sort: 'NET',
+      narrow: { kind: 'NUMBER' },
       width: '92px',
       align: 'right',
       cell: (row) => money(row.net),
@@ -181,30 +180,39 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'state',
       title: t('transfer.stateTitle'),
+      sort: 'STATE',
       width: '112px',
       cell: (row) => <AdjustmentState state={row.state} back={row.reversedBy !== null} />,
     },
     {
       key: 'site',
       title: t('site'),
+      sort: 'SITE',
+      narrow: { kind: 'SITE' },
       width: 'minmax(110px, 1fr)',
       cell: (row) => row.site,
     },
     {
       key: 'by',
       title: t('adjust.by'),
+      sort: 'WRITTEN_BY',
+      narrow: { kind: 'TEXT' },
       width: 'minmax(100px, 0.8fr)',
       cell: (row) => row.writtenBy,
     },
     {
       key: 'written',
       title: t('ledger.when'),
+      sort: 'WRITTEN',
+      narrow: { kind: 'MOMENT' },
       width: '122px',
       cell: (row) => ago(row.written),
     },
     {
       key: 'note',
       title: t('transfer.note'),
+      sort: 'NOTE',
+      narrow: { kind: 'TEXT' },
       width: 'minmax(110px, 1fr)',
       cell: (row) => row.note,
     },

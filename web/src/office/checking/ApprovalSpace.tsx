@@ -6,7 +6,9 @@ import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ago, money } from '../../kit/format';
 import { Room } from '../../kit/Rail';
+import { ListFilters } from '../../kit/ListFilters';
 import { Sheet } from '../../kit/Sheet';
+import { useList } from '../../kit/useList';
 import { SidePanel } from '../../kit/SidePanel';
 import type { Column } from '../../kit/sheetColumns';
 import { useAddress } from '../../kit/useAddress';
@@ -21,6 +23,9 @@ type Row = Schemas['Approval'];
 export function ApprovalSpace() {
   const { t } = useTranslation();
   const { value, change } = useAddress();
+  const list = useList<'listApprovals'>();
+  const all = columns(t);
+  const question = { waiting: value('show') !== 'ALL', ...list.question };
   const waiting = value('show') !== 'ALL';
   const opened = value('open');
   const card = useQuery({
@@ -37,28 +42,33 @@ export function ApprovalSpace() {
       <Room
         title={t('checking.approvals')}
         tools={
-          <Choice
-            label={t('transfer.show')}
-            value={waiting ? 'WAITING' : 'ALL'}
-            onChange={(next) => change({ show: next === 'ALL' ? 'ALL' : null })}
-            options={[
-              ['WAITING', t('approval.waiting')],
-              ['ALL', t('approval.all')],
-            ]}
-          />
+          <>
+            <Choice
+              label={t('transfer.show')}
+              value={waiting ? 'WAITING' : 'ALL'}
+              onChange={(next) => change({ show: next === 'ALL' ? 'ALL' : null })}
+              options={[
+                ['WAITING', t('approval.waiting')],
+                ['ALL', t('approval.all')],
+              ]}
+            />
+            <ListFilters list={list} columns={all} label={t('approval.search')} elsewhere={[]} />
+          </>
         }
       >
         <Sheet<Row>
           name="approvals"
-          question={[waiting]}
+          question={[question]}
           fetch={(offset, limit) =>
-            read(api.GET('/api/approvals', { params: { query: { waiting, offset, limit } } }))
+            read(api.GET('/api/approvals', { params: { query: { ...question, offset, limit } } }))
           }
-          columns={columns(t)}
+          columns={all}
           rowKey={(row) => String(row.id)}
+          sorting={list.sorting}
+          onSort={list.onSort}
           opened={opened}
           onOpen={(row) => change({ open: String(row.id) })}
-          empty={t('approval.none')}
+          empty={list.narrowed ? t('approval.noMatch') : t('approval.none')}
         />
       </Room>
       {one && (
@@ -99,18 +109,32 @@ function columns(t: (key: string) => string): Column<Row>[] {
     {
       key: 'number',
       title: t('count.number'),
+      sort: 'NUMBER',
+      narrow: { kind: 'TEXT' },
       width: '100px',
       cell: (row) => <Code strong>{row.number}</Code>,
     },
     {
       key: 'subject',
       title: t('approval.subjectTitle'),
+      sort: 'SUBJECT',
+      narrow: {
+        kind: 'CHOICE',
+        options: [
+          ['ADJUSTMENT', t('approval.subject.ADJUSTMENT')],
+          ['SCRAP', t('approval.subject.SCRAP')],
+          ['COUNT', t('approval.subject.COUNT')],
+          ['WRITE_OFF', t('approval.subject.WRITE_OFF')],
+        ],
+      },
       width: '110px',
       cell: (row) => t(`approval.subject.${row.subject}`),
     },
     {
       key: 'value',
       title: t('adjust.value'),
+      sort: 'VALUE',
+      narrow: { kind: 'NUMBER' },
       width: '100px',
       align: 'right',
       cell: (row) => money(row.value),
@@ -118,6 +142,8 @@ function columns(t: (key: string) => string): Column<Row>[] {
     {
       key: 'most',
       title: t('approval.limit'),
+      sort: 'MOST',
+      narrow: { kind: 'NUMBER' },
       width: '90px',
       align: 'right',
       cell: (row) => money(row.most),
@@ -125,19 +151,40 @@ function columns(t: (key: string) => string): Column<Row>[] {
     {
       key: 'by',
       title: t('approval.proposedBy'),
+      sort: 'PROPOSED_BY',
+      narrow: { kind: 'TEXT' },
       width: 'minmax(120px, 1fr)',
       cell: (row) => (row.own ? t('approval.you') : row.proposedBy),
     },
     {
       key: 'when',
       title: t('ledger.when'),
+      sort: 'PROPOSED',
+      narrow: { kind: 'MOMENT' },
       width: '116px',
       cell: (row) => ago(row.proposed),
     },
-    { key: 'site', title: t('site'), width: 'minmax(120px, 1fr)', cell: (row) => row.site },
+    {
+      key: 'site',
+      title: t('site'),
+      sort: 'SITE',
+      narrow: { kind: 'SITE' },
+      width: 'minmax(120px, 1fr)',
+      cell: (row) => row.site,
+    },
     {
       key: 'state',
       title: t('transfer.stateTitle'),
+      sort: 'STATE',
+      narrow: {
+        kind: 'CHOICE',
+        options: [
+          ['PROPOSED', t('adjust.state.PROPOSED')],
+          ['APPROVED', t('adjust.state.APPROVED')],
+          ['REFUSED', t('adjust.state.REFUSED')],
+          ['WITHDRAWN', t('adjust.state.WITHDRAWN')],
+        ],
+      },
       width: '150px',
       cell: (row) =>
         row.state === 'PROPOSED' && row.askedBack ? (
@@ -149,6 +196,8 @@ function columns(t: (key: string) => string): Column<Row>[] {
     {
       key: 'decider',
       title: t('approval.decidedBy'),
+      sort: 'DECIDED_BY',
+      narrow: { kind: 'TEXT' },
       width: 'minmax(110px, 1fr)',
       cell: (row) => row.decidedBy ?? '',
     },

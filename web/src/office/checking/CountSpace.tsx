@@ -1,8 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
@@ -11,7 +9,9 @@ import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ago, count, money } from '../../kit/format';
 import { Room } from '../../kit/Rail';
+import { ListFilters } from '../../kit/ListFilters';
 import { Sheet } from '../../kit/Sheet';
+import { useList } from '../../kit/useList';
 import { SidePanel } from '../../kit/SidePanel';
 import { SiteChoice } from '../../kit/SiteChoice';
 import type { Column } from '../../kit/sheetColumns';
@@ -31,13 +31,9 @@ export function CountSpace() {
   const may = useMay('POST');
   const { value, change } = useAddress();
   const filter = (value('filter') || 'OPEN') as (typeof FILTERS)[number];
-  const site = value('site');
-  const words = value('q');
-  const question = useDeferredValue({
-    filter,
-    site: site ? Number(site) : undefined,
-    q: words || undefined,
-  });
+  const list = useList<'listCounts'>();
+  const all = columns(t);
+  const question = { filter, ...list.question };
   const numbers = useQuery({
     queryKey: ['counts', 'numbers'],
     queryFn: () => read(api.GET('/api/counts/numbers')),
@@ -60,13 +56,8 @@ export function CountSpace() {
               onChange={(next) => change({ filter: next })}
               options={FILTERS.map((one) => [one, counted(one)] as const)}
             />
-            <SiteChoice value={site} onChange={(next) => change({ site: next })} />
-            <TextField
-              label={t('count.search')}
-              value={words}
-              onChange={(event) => change({ q: event.target.value })}
-              sx={{ width: 170 }}
-            />
+            <SiteChoice value={list.only('SITE')} onChange={(next) => list.setOnly('SITE', next)} />
+            <ListFilters list={list} columns={all} label={t('count.search')} />
             {may && (
               <Box sx={{ ml: 'auto' }}>
                 <Button variant="contained" onClick={() => change({ open: 'new' })}>
@@ -80,7 +71,7 @@ export function CountSpace() {
         {may && (
           <Suspected
             many={numbers.data?.suspicions ?? 0}
-            site={site}
+            site={list.only('SITE')}
             onCount={() => change({ open: 'suspected' })}
           />
         )}
@@ -90,10 +81,12 @@ export function CountSpace() {
           fetch={(offset, limit) =>
             read(api.GET('/api/counts', { params: { query: { ...question, offset, limit } } }))
           }
-          columns={columns(t)}
+          columns={all}
           rowKey={(row) => String(row.id)}
+          sorting={list.sorting}
+          onSort={list.onSort}
           onOpen={(row) => void navigate(`/office/checking/counts/${row.id}`)}
-          empty={words || site ? t('count.noMatch') : t('count.none')}
+          empty={list.narrowed ? t('count.noMatch') : t('count.none')}
         />
       </Room>
       {['new', 'suspected', 'items', 'place'].includes(value('open')) && (
@@ -101,7 +94,7 @@ export function CountSpace() {
           <CountForm
             key={value('open')}
             start={{
-              site: site || undefined,
+              site: value('site') || list.only('SITE') || undefined,
               suspected: value('open') === 'suspected',
               items: value('items'),
               places: value('places'),
@@ -177,24 +170,48 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'number',
       title: t('count.number'),
+      sort: 'NUMBER',
+      narrow: { kind: 'TEXT' },
       width: '98px',
       cell: (row) => <Code strong>{row.number}</Code>,
     },
     {
       key: 'site',
       title: t('site'),
+      sort: 'SITE',
+      narrow: { kind: 'SITE' },
       width: 'minmax(116px, 1fr)',
       cell: (row) => row.site,
     },
     {
       key: 'method',
       title: t('count.methodTitle'),
+      sort: 'METHOD',
+      narrow: {
+        kind: 'CHOICE',
+        options: [
+          ['SPOT', t('counting.method.SPOT')],
+          ['SWEEP', t('counting.method.SWEEP')],
+          ['STOCK_TAKE', t('counting.method.STOCK_TAKE')],
+        ],
+      },
       width: '112px',
       cell: (row) => t(`counting.method.${row.method}`),
     },
     {
       key: 'state',
       title: t('transfer.stateTitle'),
+      sort: 'STATE',
+      narrow: {
+        kind: 'CHOICE',
+        options: [
+          ['DRAWN_UP', t('count.state.DRAWN_UP')],
+          ['COUNTING', t('count.state.COUNTING')],
+          ['IN_REVIEW', t('count.state.IN_REVIEW')],
+          ['POSTED', t('count.state.POSTED')],
+          ['DROPPED', t('count.state.DROPPED')],
+        ],
+      },
       width: '112px',
       cell: (row) => <CountState state={row.state} />,
     },
@@ -211,6 +228,8 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'positions',
       title: t('count.positions'),
+      sort: 'POSITIONS',
+      narrow: { kind: 'NUMBER' },
       width: '80px',
       align: 'right',
       cell: (row) => (row.positions > 0 ? count(row.positions) : '–'),
@@ -218,6 +237,8 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'wrong',
       title: t('count.wrong'),
+      sort: 'WRONG',
+      narrow: { kind: 'NUMBER' },
       width: '60px',
       align: 'right',
       cell: (row) => (row.wrong > 0 ? count(row.wrong) : '–'),
@@ -225,6 +246,8 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'net',
       title: t('count.net'),
+      sort: 'NET',
+      narrow: { kind: 'NUMBER' },
       width: '84px',
       align: 'right',
       cell: (row) => (row.net === 0 ? '–' : money(row.net)),
@@ -232,6 +255,8 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'gross',
       title: t('count.gross'),
+      sort: 'GROSS',
+      narrow: { kind: 'NUMBER' },
       width: '84px',
       align: 'right',
       cell: (row) => (row.gross === 0 ? '–' : money(row.gross)),
@@ -239,12 +264,16 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'created',
       title: t('count.created'),
+      sort: 'CREATED',
+      narrow: { kind: 'MOMENT' },
       width: '112px',
       cell: (row) => ago(row.created),
     },
     {
       key: 'note',
       title: t('transfer.note'),
+      sort: 'NOTE',
+      narrow: { kind: 'TEXT' },
       width: 'minmax(120px, 1fr)',
       cell: (row) => row.note || (row.unplanned ? t('count.unplanned') : ''),
     },

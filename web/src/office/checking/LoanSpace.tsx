@@ -1,8 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
@@ -11,7 +9,9 @@ import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ago, date } from '../../kit/format';
 import { Room } from '../../kit/Rail';
+import { ListFilters } from '../../kit/ListFilters';
 import { Sheet } from '../../kit/Sheet';
+import { useList } from '../../kit/useList';
 import { SheetFile } from '../../kit/SheetFile';
 import { SidePanel } from '../../kit/SidePanel';
 import type { Column } from '../../kit/sheetColumns';
@@ -29,9 +29,10 @@ export function LoanSpace() {
   const may = useMay('MOVE');
   const { value, change } = useAddress();
   const filter = (value('filter') || 'OPEN') as (typeof FILTERS)[number];
-  const q = useDeferredValue(value('q')) || undefined;
+  const list = useList<'listLoans'>();
+  const all = columns(t);
   const opened = value('open');
-  const question = { filter, q };
+  const question = { filter, ...list.question };
   const found = useQuery({
     queryKey: ['loans', 'row', opened],
     queryFn: () =>
@@ -50,12 +51,7 @@ export function LoanSpace() {
               onChange={(next) => change({ filter: next })}
               options={FILTERS.map((one) => [one, t(`loan.filter.${one}`)] as const)}
             />
-            <TextField
-              label={t('loan.search')}
-              value={value('q')}
-              onChange={(event) => change({ q: event.target.value })}
-              sx={{ width: 220 }}
-            />
+            <ListFilters list={list} columns={all} label={t('loan.search')} elsewhere={[]} />
             <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
               <SheetFile path="loans" question={question} />
               {may && (
@@ -77,11 +73,13 @@ export function LoanSpace() {
           fetch={(offset, limit) =>
             read(api.GET('/api/loans', { params: { query: { ...question, offset, limit } } }))
           }
-          columns={columns(t)}
+          columns={all}
           rowKey={(row) => String(row.id)}
+          sorting={list.sorting}
+          onSort={list.onSort}
           opened={opened}
           onOpen={(row) => change({ open: String(row.id) })}
-          empty={q ? t('loan.noMatch') : t('loan.none')}
+          empty={list.narrowed ? t('loan.noMatch') : t('loan.none')}
         />
       </Room>
       {found.data && (
@@ -108,12 +106,16 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'number',
       title: t('count.number'),
+      sort: 'NUMBER',
+      narrow: { kind: 'TEXT' },
       width: '106px',
       cell: (row) => <Code strong>{row.number}</Code>,
     },
     {
       key: 'party',
       title: t('loan.party'),
+      sort: 'PARTY',
+      narrow: { kind: 'TEXT' },
       width: 'minmax(150px, 1.2fr)',
       cell: (row) => row.party,
     },
@@ -126,6 +128,8 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'open',
       title: t('loan.out'),
+      sort: 'OPEN_LINES',
+      narrow: { kind: 'NUMBER' },
       width: '80px',
       align: 'right',
       cell: (row) => (row.open === 0 ? '–' : `${row.open} / ${row.lines}`),
@@ -133,6 +137,8 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'due',
       title: t('loan.due'),
+      sort: 'DUE',
+      narrow: { kind: 'DAY' },
       width: '170px',
       cell: (row) =>
         row.overdue ? (
@@ -143,8 +149,29 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
           date(row.due) || '–'
         ),
     },
-    { key: 'lent', title: t('loan.lent'), width: '122px', cell: (row) => ago(row.lent) },
-    { key: 'by', title: t('adjust.by'), width: 'minmax(110px, 1fr)', cell: (row) => row.lentBy },
-    { key: 'site', title: t('site'), width: 'minmax(120px, 1fr)', cell: (row) => row.site },
+    {
+      key: 'lent',
+      title: t('loan.lent'),
+      sort: 'LENT',
+      narrow: { kind: 'MOMENT' },
+      width: '122px',
+      cell: (row) => ago(row.lent),
+    },
+    {
+      key: 'by',
+      title: t('adjust.by'),
+      sort: 'LENT_BY',
+      narrow: { kind: 'TEXT' },
+      width: 'minmax(110px, 1fr)',
+      cell: (row) => row.lentBy,
+    },
+    {
+      key: 'site',
+      title: t('site'),
+      sort: 'SITE',
+      narrow: { kind: 'SITE' },
+      width: 'minmax(120px, 1fr)',
+      cell: (row) => row.site,
+    },
   ];
 }

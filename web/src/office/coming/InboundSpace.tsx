@@ -1,7 +1,5 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -9,7 +7,9 @@ import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ago, date, money } from '../../kit/format';
 import { Room } from '../../kit/Rail';
+import { ListFilters } from '../../kit/ListFilters';
 import { Sheet } from '../../kit/Sheet';
+import { useList } from '../../kit/useList';
 import { SiteChoice } from '../../kit/SiteChoice';
 import type { Column } from '../../kit/sheetColumns';
 import { SidePanel } from '../../kit/SidePanel';
@@ -30,14 +30,10 @@ export function InboundSpace() {
   const may = useMay('POST');
   const { value, change } = useAddress();
   const filter = (value('filter') || 'OPEN') as (typeof FILTERS)[number];
-  const site = value('site');
-  const words = value('q');
   const opened = value('open');
-  const question = useDeferredValue({
-    filter,
-    site: site ? Number(site) : undefined,
-    q: words || undefined,
-  });
+  const list = useList<'listInboundOrders'>();
+  const all = columns(t);
+  const question = { filter, ...list.question };
   return (
     <ComingFrame>
       <Room
@@ -50,13 +46,8 @@ export function InboundSpace() {
               onChange={(next) => change({ filter: next })}
               options={FILTERS.map((one) => [one, t(`inbound.filter.${one}`)] as const)}
             />
-            <SiteChoice value={site} onChange={(next) => change({ site: next })} />
-            <TextField
-              label={t('inbound.search')}
-              value={words}
-              onChange={(event) => change({ q: event.target.value })}
-              sx={{ width: 210 }}
-            />
+            <SiteChoice value={list.only('SITE')} onChange={(next) => list.setOnly('SITE', next)} />
+            <ListFilters list={list} columns={all} label={t('inbound.search')} />
             {may && (
               <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
                 <Button onClick={() => change({ open: 'file' })}>{t('inbound.file')}</Button>
@@ -74,11 +65,13 @@ export function InboundSpace() {
           fetch={(offset, limit) =>
             read(api.GET('/api/inbound', { params: { query: { ...question, offset, limit } } }))
           }
-          columns={columns(t)}
+          columns={all}
           rowKey={(row) => String(row.id)}
+          sorting={list.sorting}
+          onSort={list.onSort}
           opened={opened}
           onOpen={(row) => change({ open: String(row.id) })}
-          empty={words || site ? t('inbound.noMatch') : t('inbound.none')}
+          empty={list.narrowed ? t('inbound.noMatch') : t('inbound.none')}
         />
       </Room>
       {opened === 'new' && (
@@ -108,12 +101,15 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'number',
       title: t('inbound.number'),
+      sort: 'NUMBER',
+      narrow: { kind: 'TEXT' },
       width: '105px',
       cell: (row) => <Code strong>{row.number}</Code>,
     },
     {
       key: 'supplier',
       title: t('inbound.from'),
+      sort: 'SUPPLIER',
       width: 'minmax(150px, 1.4fr)',
       cell: (row) => row.supplier ?? `${t(`inbound.kind.${row.kind}`)}: ${row.reason}`,
     },
@@ -131,19 +127,40 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'expected',
       title: t('inbound.expected'),
+      sort: 'EXPECTED',
+      narrow: { kind: 'DAY' },
       width: '125px',
       cell: (row) => date(row.expected),
     },
-    { key: 'site', title: t('site'), width: 'minmax(135px, 1fr)', cell: (row) => row.site },
+    {
+      key: 'site',
+      title: t('site'),
+      sort: 'SITE',
+      narrow: { kind: 'SITE' },
+      width: 'minmax(135px, 1fr)',
+      cell: (row) => row.site,
+    },
     {
       key: 'state',
       title: t('inbound.stateTitle'),
+      sort: 'STATE',
+      narrow: {
+        kind: 'CHOICE',
+        options: [
+          ['EXPECTED', t('inbound.state.EXPECTED')],
+          ['ARRIVING', t('inbound.state.ARRIVING')],
+          ['CHECKED_IN', t('inbound.state.CHECKED_IN')],
+          ['CLOSED', t('inbound.state.CLOSED')],
+        ],
+      },
       width: '110px',
       cell: (row) => <StateWord state={row.state} />,
     },
     {
       key: 'lines',
       title: t('inbound.openLines'),
+      sort: 'OPEN_LINES',
+      narrow: { kind: 'NUMBER' },
       width: '90px',
       align: 'right',
       cell: (row) => `${row.openLines} / ${row.lines}`,
@@ -151,12 +168,15 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'progress',
       title: t('inbound.progress'),
+      sort: 'PROGRESS',
       width: '100px',
       cell: (row) => row.kind === 'PURCHASE' && <Progress percent={row.progress} />,
     },
     {
       key: 'value',
       title: t('inbound.value'),
+      sort: 'VALUE',
+      narrow: { kind: 'NUMBER' },
       width: '100px',
       align: 'right',
       cell: (row) => money(row.value),
@@ -164,6 +184,8 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'last',
       title: t('inbound.lastReceipt'),
+      sort: 'LAST_RECEIPT',
+      narrow: { kind: 'MOMENT' },
       width: '115px',
       cell: (row) => row.lastReceipt && ago(row.lastReceipt),
     },

@@ -1,8 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -11,7 +9,9 @@ import { Code } from '../../kit/Code';
 import { Drop } from '../../kit/Drop';
 import { count, date, money } from '../../kit/format';
 import { Room } from '../../kit/Rail';
+import { ListFilters } from '../../kit/ListFilters';
 import { Sheet } from '../../kit/Sheet';
+import { useList } from '../../kit/useList';
 import { SheetFile } from '../../kit/SheetFile';
 import type { Column } from '../../kit/sheetColumns';
 import { SidePanel } from '../../kit/SidePanel';
@@ -46,15 +46,11 @@ export function OutboundSpace() {
   const may = useMay('POST');
   const { value, change } = useAddress();
   const filter = (value('filter') || 'OPEN') as (typeof FILTERS)[number];
-  const site = value('site');
-  const words = value('q');
   const opened = value('open');
   const earnings = value('view') === 'earnings';
-  const question = useDeferredValue({
-    filter,
-    site: site ? Number(site) : undefined,
-    q: words || undefined,
-  });
+  const list = useList<'listOutboundOrders'>();
+  const all = columns(t);
+  const question = { filter, ...list.question };
   const counts = useQuery({
     queryKey: ['outbound', 'counts'],
     queryFn: () => read(api.GET('/api/outbound/counts')),
@@ -87,13 +83,8 @@ export function OutboundSpace() {
               onChange={(next) => change({ filter: next, view: null })}
               options={FILTERS.map((one) => [one, counted(one)] as const)}
             />
-            <SiteChoice value={site} onChange={(next) => change({ site: next })} />
-            <TextField
-              label={t('outbound.search')}
-              value={words}
-              onChange={(event) => change({ q: event.target.value })}
-              sx={{ width: 170 }}
-            />
+            <SiteChoice value={list.only('SITE')} onChange={(next) => list.setOnly('SITE', next)} />
+            <ListFilters list={list} columns={all} label={t('outbound.search')} />
             <Button
               variant={earnings ? 'outlined' : 'text'}
               aria-pressed={earnings}
@@ -130,7 +121,7 @@ export function OutboundSpace() {
         }
       >
         {earnings ? (
-          <Earnings site={site ? Number(site) : undefined} />
+          <Earnings site={Number(list.only('SITE')) || undefined} />
         ) : (
           <Sheet<Row>
             name="outbound"
@@ -138,11 +129,13 @@ export function OutboundSpace() {
             fetch={(offset, limit) =>
               read(api.GET('/api/outbound', { params: { query: { ...question, offset, limit } } }))
             }
-            columns={columns(t)}
+            columns={all}
             rowKey={(row) => String(row.id)}
+            sorting={list.sorting}
+            onSort={list.onSort}
             opened={opened}
             onOpen={(row) => change({ open: String(row.id) })}
-            empty={words || site ? t('outbound.noMatch') : t('outbound.none')}
+            empty={list.narrowed ? t('outbound.noMatch') : t('outbound.none')}
           />
         )}
       </Room>
@@ -191,18 +184,36 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'number',
       title: t('transfer.number'),
+      sort: 'NUMBER',
+      narrow: { kind: 'TEXT' },
       width: '100px',
       cell: (row) => <Code strong>{row.number}</Code>,
     },
     {
       key: 'party',
       title: t('outbound.party'),
+      sort: 'PARTY',
+      narrow: { kind: 'TEXT' },
       width: 'minmax(140px, 1.2fr)',
       cell: (row) => (row.kind === 'JOB' ? t('outbound.jobOf', { kit: row.party }) : row.party),
     },
     {
       key: 'state',
       title: t('transfer.stateTitle'),
+      sort: 'STATE',
+      narrow: {
+        kind: 'CHOICE',
+        options: [
+          ['ACCEPTED', t('outbound.state.ACCEPTED')],
+          ['SHORT', t('outbound.state.SHORT')],
+          ['ALLOCATED', t('outbound.state.ALLOCATED')],
+          ['PICKING', t('outbound.state.PICKING')],
+          ['PACKED', t('outbound.state.PACKED')],
+          ['GONE', t('outbound.state.GONE')],
+          ['DONE', t('outbound.state.DONE')],
+          ['CANCELLED', t('outbound.state.CANCELLED')],
+        ],
+      },
       width: '122px',
       cell: (row) => <OutboundState state={row.state} />,
     },
@@ -216,19 +227,32 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'site',
       title: t('outbound.from'),
+      sort: 'SITE',
+      narrow: { kind: 'SITE' },
       width: 'minmax(132px, 1fr)',
       cell: (row) => row.site,
     },
     {
       key: 'picker',
       title: t('outbound.picker'),
+      sort: 'PICKER',
+      narrow: { kind: 'TEXT' },
       width: '98px',
       cell: (row) => row.picker ?? '',
     },
-    { key: 'needed', title: t('outbound.needed'), width: '122px', cell: (row) => date(row.needed) },
+    {
+      key: 'needed',
+      title: t('outbound.needed'),
+      sort: 'NEEDED',
+      narrow: { kind: 'DAY' },
+      width: '122px',
+      cell: (row) => date(row.needed),
+    },
     {
       key: 'lines',
       title: t('transfer.lines'),
+      sort: 'LINES',
+      narrow: { kind: 'NUMBER' },
       width: '56px',
       align: 'right',
       cell: (row) => count(row.lines),
@@ -236,6 +260,8 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'short',
       title: t('transfer.short'),
+      sort: 'SHORT_LINES',
+      narrow: { kind: 'NUMBER' },
       width: '56px',
       align: 'right',
       cell: (row) => row.shortLines > 0 && <Exception>{count(row.shortLines)}</Exception>,
@@ -243,6 +269,8 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'parcels',
       title: t('outbound.parcels'),
+      sort: 'UNIT_LOADS',
+      narrow: { kind: 'NUMBER' },
       width: '64px',
       align: 'right',
       cell: (row) => row.parcels > 0 && count(row.parcels),
@@ -250,6 +278,8 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'value',
       title: t('outbound.worth'),
+      sort: 'VALUE',
+      narrow: { kind: 'NUMBER' },
       width: '96px',
       align: 'right',
       cell: (row) => (row.value > 0 ? money(row.value) : '–'),

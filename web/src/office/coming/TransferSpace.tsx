@@ -1,8 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -10,7 +8,9 @@ import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ago, count, date, money } from '../../kit/format';
 import { Room } from '../../kit/Rail';
+import { ListFilters } from '../../kit/ListFilters';
 import { Sheet } from '../../kit/Sheet';
+import { useList } from '../../kit/useList';
 import { SiteChoice } from '../../kit/SiteChoice';
 import type { Column } from '../../kit/sheetColumns';
 import { SidePanel } from '../../kit/SidePanel';
@@ -32,18 +32,11 @@ export function TransferSpace() {
   const may = useMay('POST');
   const { value, change } = useAddress();
   const filter = (value('filter') || 'OPEN') as (typeof FILTERS)[number];
-  const site = value('site');
-  const words = value('q');
   const opened = value('open');
   const routes = value('view') === 'routes';
-  const number = (name: string) => (value(name) ? Number(value(name)) : undefined);
-  const question = useDeferredValue({
-    filter,
-    site: number('site'),
-    from: number('from'),
-    to: number('to'),
-    q: words || undefined,
-  });
+  const list = useList<'listTransfers'>();
+  const all = columns(t);
+  const question = { filter, ...list.question };
   const counts = useQuery({
     queryKey: ['transfers', 'counts'],
     queryFn: () => read(api.GET('/api/transfers/counts')),
@@ -70,16 +63,8 @@ export function TransferSpace() {
               onChange={(next) => change({ filter: next, view: null })}
               options={FILTERS.map((one) => [one, counted(one)] as const)}
             />
-            <SiteChoice
-              value={site}
-              onChange={(next) => change({ site: next, from: null, to: null })}
-            />
-            <TextField
-              label={t('transfer.search')}
-              value={words}
-              onChange={(event) => change({ q: event.target.value })}
-              sx={{ width: 170 }}
-            />
+            <SiteChoice value={list.only('SITE')} onChange={(next) => list.setOnly('SITE', next)} />
+            <ListFilters list={list} columns={all} label={t('transfer.search')} />
             <Button
               variant={routes ? 'outlined' : 'text'}
               aria-pressed={routes}
@@ -104,9 +89,7 @@ export function TransferSpace() {
               change({
                 view: null,
                 filter: 'ROAD',
-                site: null,
-                from: String(from),
-                to: String(to),
+                where: [`FROM:IS:${from}`, `TO:IS:${to}`],
               })
             }
           />
@@ -117,11 +100,13 @@ export function TransferSpace() {
             fetch={(offset, limit) =>
               read(api.GET('/api/transfers', { params: { query: { ...question, offset, limit } } }))
             }
-            columns={columns(t)}
+            columns={all}
             rowKey={(row) => String(row.id)}
+            sorting={list.sorting}
+            onSort={list.onSort}
             opened={opened}
             onOpen={(row) => change({ open: String(row.id) })}
-            empty={words || site ? t('transfer.noMatch') : t('transfer.none')}
+            empty={list.narrowed ? t('transfer.noMatch') : t('transfer.none')}
           />
         )}
       </Room>
@@ -163,19 +148,41 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'number',
       title: t('transfer.number'),
+      sort: 'NUMBER',
+      narrow: { kind: 'TEXT' },
       width: '100px',
       cell: (row) => <Code strong>{row.number}</Code>,
     },
     {
       key: 'from',
       title: t('transfer.from'),
+      sort: 'FROM',
+      narrow: { kind: 'SITE' },
       width: 'minmax(120px, 1fr)',
       cell: (row) => row.from,
     },
-    { key: 'to', title: t('transfer.to'), width: 'minmax(120px, 1fr)', cell: (row) => row.to },
+    {
+      key: 'to',
+      title: t('transfer.to'),
+      sort: 'TO',
+      narrow: { kind: 'SITE' },
+      width: 'minmax(120px, 1fr)',
+      cell: (row) => row.to,
+    },
     {
       key: 'state',
       title: t('transfer.stateTitle'),
+      sort: 'STATE',
+      narrow: {
+        kind: 'CHOICE',
+        options: [
+          ['PLANNED', t('transfer.state.PLANNED')],
+          ['RELEASED', t('transfer.state.RELEASED')],
+          ['ON_THE_ROAD', t('transfer.state.ON_THE_ROAD')],
+          ['ARRIVED_IN_PART', t('transfer.state.ARRIVED_IN_PART')],
+          ['CLOSED', t('transfer.state.CLOSED')],
+        ],
+      },
       width: '150px',
       cell: (row) => <TransferState state={row.state} />,
     },
@@ -189,12 +196,16 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'wanted',
       title: t('transfer.wanted'),
+      sort: 'WANTED',
+      narrow: { kind: 'DAY' },
       width: '115px',
       cell: (row) => date(row.wanted),
     },
     {
       key: 'lines',
       title: t('transfer.lines'),
+      sort: 'LINES',
+      narrow: { kind: 'NUMBER' },
       width: '60px',
       align: 'right',
       cell: (row) => count(row.lines),
@@ -202,6 +213,8 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'short',
       title: t('transfer.short'),
+      sort: 'SHORT_LINES',
+      narrow: { kind: 'NUMBER' },
       width: '60px',
       align: 'right',
       cell: (row) => row.shortLines > 0 && <Exception>{count(row.shortLines)}</Exception>,
@@ -209,6 +222,8 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'road',
       title: t('transfer.road'),
+      sort: 'IN_TRANSIT',
+      narrow: { kind: 'NUMBER' },
       width: '60px',
       align: 'right',
       cell: (row) => row.roadLines > 0 && count(row.roadLines),
@@ -222,6 +237,8 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'value',
       title: t('transfer.value'),
+      sort: 'IN_TRANSIT_VALUE',
+      narrow: { kind: 'NUMBER' },
       width: '100px',
       align: 'right',
       cell: (row) => (row.value > 0 ? money(row.value) : '–'),
@@ -229,6 +246,8 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'sent',
       title: t('transfer.lastSent'),
+      sort: 'LAST_SENT',
+      narrow: { kind: 'MOMENT' },
       width: '110px',
       spare: true,
       cell: (row) => row.lastSent && ago(row.lastSent),
@@ -236,6 +255,8 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'arrival',
       title: t('transfer.lastArrival'),
+      sort: 'LAST_ARRIVAL',
+      narrow: { kind: 'MOMENT' },
       width: '110px',
       spare: true,
       cell: (row) => row.lastArrival && ago(row.lastArrival),

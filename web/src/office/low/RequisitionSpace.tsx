@@ -13,7 +13,10 @@ import { Code } from '../../kit/Code';
 import { ago } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Rail, Room } from '../../kit/Rail';
+import { ListFilters } from '../../kit/ListFilters';
 import { Sheet } from '../../kit/Sheet';
+import type { Column } from '../../kit/sheetColumns';
+import { useList } from '../../kit/useList';
 import { SidePanel } from '../../kit/SidePanel';
 import { useAddress } from '../../kit/useAddress';
 import { useSave } from '../../kit/useSave';
@@ -40,7 +43,8 @@ export function RequisitionSpace() {
   const mayAgree = useMay('RULES');
   const may = useMay('POST');
   const { value, change } = useAddress();
-  const state = (value('state') || undefined) as Row['state'] | undefined;
+  const list = useList<'listRequisitions'>();
+  const { question } = list;
   const [ticked, setTicked] = useState<Record<number, Row>>({});
   const chosen = Object.values(ticked);
   const act = useSave<Doing, Schemas['RequisitionsDone']>(
@@ -55,9 +59,103 @@ export function RequisitionSpace() {
     },
     () => setTicked({}),
   );
-  const all = (wanted: Row['state'][]) =>
+  const areAll = (wanted: Row['state'][]) =>
     chosen.length > 0 && chosen.every((row) => wanted.includes(row.state));
   const orders = act.data?.orders ?? [];
+  const all: Column<Row>[] = [
+    {
+      key: 'tick',
+      title: '✓',
+      width: '34px',
+      cell: (row) => (
+        <input
+          type="checkbox"
+          aria-label={t('low.tick', { number: row.number })}
+          checked={row.id in ticked}
+          disabled={row.state === 'ORDERED' || row.state === 'DROPPED'}
+          onClick={(event) => event.stopPropagation()}
+          onChange={(event) => {
+            const next = { ...ticked };
+            if (event.target.checked) {
+              next[row.id] = row;
+            } else {
+              delete next[row.id];
+            }
+            setTicked(next);
+          }}
+        />
+      ),
+    },
+    {
+      key: 'number',
+      title: t('count.number'),
+      sort: 'NUMBER',
+      narrow: { kind: 'TEXT' },
+      width: '106px',
+      cell: (row) => <Code strong>{row.number}</Code>,
+    },
+    {
+      key: 'state',
+      title: t('transfer.stateTitle'),
+      width: '86px',
+      cell: (row) => t(`low.state.${row.state}`),
+    },
+    {
+      key: 'name',
+      title: t('item.item'),
+      sort: 'ITEM',
+      width: 'minmax(170px, 1.6fr)',
+      cell: (row) => row.name,
+    },
+    {
+      key: 'quantity',
+      title: t('quantity'),
+      sort: 'QUANTITY',
+      narrow: { kind: 'NUMBER' },
+      width: '96px',
+      align: 'right',
+      cell: (row) => <Amount value={row.quantity} unit={row.symbol} />,
+    },
+    {
+      key: 'supplier',
+      title: t('inbound.supplier'),
+      sort: 'SUPPLIER',
+      width: 'minmax(130px, 1.2fr)',
+      cell: (row) => row.supplier ?? t('low.noSupplier'),
+    },
+    {
+      key: 'site',
+      title: t('site'),
+      sort: 'SITE',
+      narrow: { kind: 'SITE' },
+      width: 'minmax(120px, 1fr)',
+      cell: (r) => r.site,
+    },
+    {
+      key: 'source',
+      title: t('low.because'),
+      sort: 'SOURCE',
+      narrow: { kind: 'TEXT' },
+      width: '96px',
+      cell: (row) => <Code>{row.source}</Code>,
+    },
+    {
+      key: 'asked',
+      title: t('low.asked'),
+      sort: 'ASKED',
+      narrow: { kind: 'MOMENT' },
+      width: 'minmax(196px, 1fr)',
+      cell: (row) => `${row.askedBy}, ${ago(row.asked)}`,
+    },
+    {
+      key: 'order',
+      title: t('low.orderTitle'),
+      sort: 'ORDER',
+      narrow: { kind: 'TEXT' },
+      width: '100px',
+      cell: (row) => <Code>{row.order}</Code>,
+    },
+  ];
   return (
     <Rail
       label={t('space.runningLow')}
@@ -69,19 +167,20 @@ export function RequisitionSpace() {
           <>
             <Choice
               label={t('transfer.show')}
-              value={state ?? ''}
-              onChange={(next) => change({ state: next })}
+              value={list.only('STATE')}
+              onChange={(next) => list.setOnly('STATE', next)}
               options={[
                 ['', t('low.every')],
                 ...STATES.map((one) => [one, t(`low.state.${one}`)] as const),
               ]}
             />
+            <ListFilters list={list} columns={all} label={t('low.search')} elsewhere={['STATE']} />
             <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
               {chosen.length > 0 && may && (
                 <>
                   <Button
                     variant="outlined"
-                    disabled={!all(['ASKED', 'AGREED'])}
+                    disabled={!areAll(['ASKED', 'AGREED'])}
                     onClick={() => act.mutate('drop')}
                   >
                     {t('low.drop', { count: chosen.length })}
@@ -89,7 +188,7 @@ export function RequisitionSpace() {
                   {mayAgree && (
                     <Button
                       variant="outlined"
-                      disabled={!all(['ASKED'])}
+                      disabled={!areAll(['ASKED'])}
                       onClick={() => act.mutate('agree')}
                     >
                       {t('low.agree', { count: chosen.length })}
@@ -97,7 +196,7 @@ export function RequisitionSpace() {
                   )}
                   <Button
                     variant="contained"
-                    disabled={!all(['AGREED'])}
+                    disabled={!areAll(['AGREED'])}
                     loading={act.isPending}
                     onClick={() => act.mutate('order')}
                   >
@@ -127,89 +226,19 @@ export function RequisitionSpace() {
         )}
         <Sheet<Row>
           name="requisitions"
-          question={[state]}
+          question={[question]}
           fetch={(offset, limit) =>
-            read(api.GET('/api/requisitions', { params: { query: { state, offset, limit } } }))
+            read(
+              api.GET('/api/requisitions', { params: { query: { ...question, offset, limit } } }),
+            )
           }
-          columns={[
-            {
-              key: 'tick',
-              title: '✓',
-              width: '34px',
-              cell: (row) => (
-                <input
-                  type="checkbox"
-                  aria-label={t('low.tick', { number: row.number })}
-                  checked={row.id in ticked}
-                  disabled={row.state === 'ORDERED' || row.state === 'DROPPED'}
-                  onClick={(event) => event.stopPropagation()}
-                  onChange={(event) => {
-                    const next = { ...ticked };
-                    if (event.target.checked) {
-                      next[row.id] = row;
-                    } else {
-                      delete next[row.id];
-                    }
-                    setTicked(next);
-                  }}
-                />
-              ),
-            },
-            {
-              key: 'number',
-              title: t('count.number'),
-              width: '106px',
-              cell: (row) => <Code strong>{row.number}</Code>,
-            },
-            {
-              key: 'state',
-              title: t('transfer.stateTitle'),
-              width: '86px',
-              cell: (row) => t(`low.state.${row.state}`),
-            },
-            {
-              key: 'name',
-              title: t('item.item'),
-              width: 'minmax(170px, 1.6fr)',
-              cell: (row) => row.name,
-            },
-            {
-              key: 'quantity',
-              title: t('quantity'),
-              width: '96px',
-              align: 'right',
-              cell: (row) => <Amount value={row.quantity} unit={row.symbol} />,
-            },
-            {
-              key: 'supplier',
-              title: t('inbound.supplier'),
-              width: 'minmax(130px, 1.2fr)',
-              cell: (row) => row.supplier ?? t('low.noSupplier'),
-            },
-            { key: 'site', title: t('site'), width: 'minmax(120px, 1fr)', cell: (r) => r.site },
-            {
-              key: 'source',
-              title: t('low.because'),
-              width: '96px',
-              cell: (row) => <Code>{row.source}</Code>,
-            },
-            {
-              key: 'asked',
-              title: t('low.asked'),
-              width: 'minmax(196px, 1fr)',
-              cell: (row) => `${row.askedBy}, ${ago(row.asked)}`,
-            },
-            {
-              key: 'order',
-              title: t('low.orderTitle'),
-              width: '100px',
-              cell: (row) => <Code>{row.order}</Code>,
-            },
-          ]}
+          columns={all}
           rowKey={(row) => String(row.id)}
+          sorting={list.sorting}
+          onSort={list.onSort}
           opened={value('open')}
           onOpen={(row) => change({ open: String(row.id) })}
-          empty={t('low.none')}
+          empty={list.narrowed ? t('low.noMatch') : t('low.none')}
         />
       </Room>
       {value('open') === 'new' && (

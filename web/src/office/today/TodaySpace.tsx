@@ -64,7 +64,11 @@ export function TodaySpace() {
   const requisitions = useQuery({
     queryKey: ['requisitions', 'today'],
     queryFn: () =>
-      read(api.GET('/api/requisitions', { params: { query: { state: 'ASKED', limit: 1 } } })),
+      read(
+        api.GET('/api/requisitions', {
+          params: { query: { where: ['STATE:IS:ASKED'], limit: 1 } },
+        }),
+      ),
   });
   const checks = useQuery({
     queryKey: ['book-checks'],
@@ -136,7 +140,7 @@ export function TodaySpace() {
       key: 'requisitions',
       many: requisitions.data?.total,
       title: 'today.requisitions',
-      to: '/office/running-low/requisitions?state=ASKED',
+      to: '/office/running-low/requisitions?where=STATE:IS:ASKED',
     },
     {
       key: 'lateOutbound',

@@ -346,7 +346,10 @@ class AdjustingTest {
 
     // The requisition: nobody is known to sell it; then it is agreed to and ordered.
     JsonNode asked =
-        find(controller.get("/api/requisitions?state=ASKED").ok().path("rows"), "item", "SCRP");
+        find(
+            controller.get("/api/requisitions?where=STATE:IS:ASKED").ok().path("rows"),
+            "item",
+            "SCRP");
     assertThat(asked.path("quantity").asString()).isEqualTo("4");
     assertThat(asked.path("source").asString()).isEqualTo(written.path("number").asString());
     Map<String, Object> some = Map.of("ids", List.of(asked.path("id").asLong()));
@@ -363,7 +366,10 @@ class AdjustingTest {
     JsonNode done = clerk.post("/api/requisitions/order", some).ok();
     assertThat(done.path("orders")).hasSize(1);
     JsonNode ordered =
-        find(controller.get("/api/requisitions?state=ORDERED").ok().path("rows"), "item", "SCRP");
+        find(
+            controller.get("/api/requisitions?where=STATE:IS:ORDERED").ok().path("rows"),
+            "item",
+            "SCRP");
     JsonNode order = controller.get("/api/inbound/" + ordered.path("orderId").asLong()).ok();
     assertThat(order.path("lines").get(0).path("quantity").asString()).isEqualTo("4");
     assertThat(clerk.post("/api/requisitions/order", some).problem()).isEqualTo("gone-on");
@@ -470,7 +476,7 @@ class AdjustingTest {
     JsonNode written = clerk.post("/api/adjustments", taken).ok();
     assertThat(card(written).path("fields").findValuesAsString("value"))
         .containsExactly("J-1042", "2.5", "2026-03-31", "Tern");
-    JsonNode found = controller.get("/api/adjustments?field=J-1042").ok();
+    JsonNode found = controller.get("/api/adjustments?where=FIELDS:HOLDS:J-1042").ok();
     assertThat(found.path("total").asInt()).isEqualTo(1);
     JsonNode line = controller.get("/api/ledger?field=J-1042").ok().path("rows").get(0);
     assertThat(line.path("fields").asString())

@@ -130,7 +130,9 @@ class StrictRequestsTest {
     "/api/on-hand?group=0",
     "/api/on-hand?at=2026-03-31T12:00:00",
     "/api/on-hand?limit=1e3",
-    "/api/on-hand?limit=1000000"
+    "/api/on-hand?limit=1000000",
+    "/api/on-hand?quantity=5",
+    "/api/session?who=me"
   })
   void soIsAnAddress(String path) {
     Client.Answer answer = who.get(path.replace("٤", "%D9%A4"));

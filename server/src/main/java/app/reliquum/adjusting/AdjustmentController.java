@@ -8,12 +8,9 @@ import app.reliquum.api.OnceInPart;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
-import app.reliquum.kinds.MovementKinds.Purpose;
+import app.reliquum.api.lists.ListQuery;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.Max;
-import jakarta.validation.constraints.Min;
-import jakarta.validation.constraints.PositiveOrZero;
 import java.time.Instant;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -67,23 +64,8 @@ class AdjustmentController {
       summary = "Adjustments, scrap and movements, the latest first")
   @Needs(Permission.LOOK)
   @GetMapping("/adjustments")
-  Page<Adjustment.Row> page(
-      Actor actor,
-      @RequestParam(required = false) Purpose purpose,
-      @RequestParam(required = false) Adjustment.State state,
-      @RequestParam(required = false) Long kind,
-      @RequestParam(required = false) Long site,
-      @RequestParam(required = false) Long item,
-      @RequestParam(required = false) String q,
-      @RequestParam(required = false) String field,
-      @RequestParam(required = false) Instant after,
-      @RequestParam(required = false) Instant before,
-      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
-      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
-    return rows.page(
-        new AdjustmentRows.Query(
-            purpose, state, kind, site, item, q, field, after, before, offset, limit),
-        actor);
+  Page<Adjustment.Row> page(Actor actor, ListQuery<AdjustmentColumn> list) {
+    return rows.page(list, actor);
   }
 
   @Operation(operationId = "getAdjustment", summary = "An adjustment with its lines")
@@ -170,10 +152,8 @@ class AdjustmentController {
   Page<Loans.Row> loans(
       Actor actor,
       @RequestParam(defaultValue = "OPEN") Loans.Filter filter,
-      @RequestParam(required = false) String q,
-      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
-      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
-    return loans.page(filter, q, actor, offset, limit);
+      ListQuery<LoanColumn> list) {
+    return loans.page(filter, list, actor);
   }
 
   @Operation(operationId = "getLoan", summary = "A loan with its goods and returns")

@@ -9,6 +9,8 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
+import app.reliquum.api.lists.ListQuery;
+import app.reliquum.api.lists.ListTable;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
@@ -16,8 +18,6 @@ import app.reliquum.core.sentence.Adjust.Way;
 import app.reliquum.kinds.MovementKinds.Purpose;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.time.Instant;
-import java.time.LocalDateTime;
 import java.util.List;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -33,121 +33,44 @@ public class AdjustmentRows {
     this.jdbc = jdbc;
   }
 
-  /**
-   * A question. Whatever is null does not narrow it.
-   *
-   * @param kind a reason or movement kind
-   * @param field text that some field is filled with
-   */
-  public record Query(
-      Purpose purpose,
-      State state,
-      Long kind,
-      Long site,
-      Long item,
-      String q,
-      String field,
-      Instant after,
-      Instant before,
-      int offset,
-      int limit) {}
+  private static final ListTable<AdjustmentColumn> ADJUSTMENTS =
+      new ListTable<>(
+          "from adjustment a join movement_kind k on k.id = a.kind_id join site s on s.id ="
+              + " a.site_id"
+              + " left join person w on w.id = a.written_by left join person e on e.id ="
+              + " a.ended_by",
+          "a.id",
+          List.of("a.site_id"),
+          List.of(
+              "a.number like :holds",
+              "a.note like :holds",
+              "a.source like :holds",
+              "a.party like :holds",
+              "exists (select 1 from adjustment_line l join item i on i.id = l.item_id"
+                  + " where l.adjustment_id = a.id"
+                  + " and (i.code like :holds or i.name like :holds))"));
 
-  private static final String ROW =
+  private static final String SELECT =
       """
       select a.*, k.name kind, s.name site, coalesce(w.name, '') writer, e.name ender,
         (select group_concat(x.name order by x.id <> a.kind_id, x.name separator ' + ')
           from adjustment_reason r join movement_kind x on x.id = r.kind_id
           where r.adjustment_id = a.id) reasons,
-        (select count(*) from adjustment_line l where l.adjustment_id = a.id) line_count,
+        %s line_count,
         (select i.name from adjustment_line l join item i on i.id = l.item_id
           where l.adjustment_id = a.id order by l.line_no limit 1) about,
         (select b.id from posting b where b.reverses_id = a.posting_id and a.posting_id > 0)
           reversed_by
-      from adjustment a join movement_kind k on k.id = a.kind_id join site s on s.id = a.site_id
-        left join person w on w.id = a.written_by left join person e on e.id = a.ended_by
-      """;
+      """
+          .formatted(AdjustmentColumn.LINES.value().sql());
 
-  /** A page, newest first. */
+  private static final ListTable.Shown NEWEST_FIRST =
+      new ListTable.Shown(SELECT, "", "1 = 1", "a.written desc");
+
+  /** A page, newest first unless another order is asked for. */
   @Transactional(readOnly = true)
-  public Page<Row> page(Query query, Actor actor) {
-    String where = where(query, actor);
-    long total =
-        bind(jdbc.sql("select count(*) from adjustment a" + where), query, actor)
-            .query(Long.class)
-            .single();
-    List<Row> rows =
-        bind(
-                jdbc.sql(
-                    ROW
-                        + where
-                        + " order by a.written desc, a.id desc limit :limit offset :offset"),
-                query,
-                actor)
-            .param("limit", Page.limit(query.limit()))
-            .param("offset", query.offset())
-            .query((row, n) -> row(row))
-            .list();
-    return new Page<>(total, query.offset(), rows);
-  }
-
-  private static String where(Query query, Actor actor) {
-    StringBuilder where = new StringBuilder(" where 1 = 1");
-    add(where, query.purpose(), "a.purpose = :purpose");
-    add(where, query.state(), "a.state = :state");
-    add(
-        where,
-        query.kind(),
-        "exists (select 1 from adjustment_reason r where r.adjustment_id = a.id and r.kind_id ="
-            + " :kind)");
-    add(where, query.site(), "a.site_id = :site");
-    add(
-        where,
-        query.item(),
-        "exists (select 1 from adjustment_line l where l.adjustment_id = a.id and l.item_id ="
-            + " :item)");
-    add(
-        where,
-        query.q(),
-        "(a.number like :q or a.note like :q or a.source like :q or a.party like :q or exists"
-            + " (select 1 from adjustment_line l join item i on i.id = l.item_id where"
-            + " l.adjustment_id = a.id and (i.code like :q or i.name like :q)))");
-    add(
-        where,
-        query.field(),
-        "exists (select 1 from adjustment_field f where f.adjustment_id = a.id and f.value like"
-            + " :field)");
-    add(where, query.after(), "a.written >= :after");
-    add(where, query.before(), "a.written < :before");
-    add(where, actor.everywhere() ? null : actor, "a.site_id in (:sites)");
-    return where.toString();
-  }
-
-  private static void add(StringBuilder where, Object given, String condition) {
-    if (given != null) {
-      where.append(" and ").append(condition);
-    }
-  }
-
-  private static JdbcClient.StatementSpec bind(
-      JdbcClient.StatementSpec sql, Query query, Actor actor) {
-    return sql.param("purpose", query.purpose() == null ? null : query.purpose().name())
-        .param("state", query.state() == null ? null : query.state().name())
-        .param("kind", query.kind())
-        .param("site", query.site())
-        .param("item", query.item())
-        .param("q", like(query.q()))
-        .param("field", like(query.field()))
-        .param("after", utc(query.after()))
-        .param("before", utc(query.before()))
-        .param("sites", actor.siteNumbers());
-  }
-
-  private static String like(String typed) {
-    return typed == null ? null : "%" + typed.strip() + "%";
-  }
-
-  private static LocalDateTime utc(Instant moment) {
-    return moment == null ? null : Utc.of(moment);
+  public Page<Row> page(ListQuery<AdjustmentColumn> query, Actor actor) {
+    return ADJUSTMENTS.page(jdbc, query, NEWEST_FIRST, actor, (row, n) -> row(row));
   }
 
   private static Row row(ResultSet row) throws SQLException {
@@ -181,7 +104,7 @@ public class AdjustmentRows {
   @Transactional(readOnly = true)
   public Card card(long id, Actor actor) {
     Row row =
-        jdbc.sql(ROW + " where a.id = ?")
+        jdbc.sql(SELECT + ADJUSTMENTS.from() + " where a.id = ?")
             .param(id)
             .query((found, n) -> row(found))
             .optional()

@@ -7,6 +7,9 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
+import app.reliquum.api.lists.ListQuery;
+import app.reliquum.api.lists.ListTable;
+import app.reliquum.core.document.DueDay;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.Line;
@@ -153,61 +156,39 @@ public class Loans {
     CLOSED
   }
 
-  private static final String ROW =
+  private static final ListTable<LoanColumn> LOANS =
+      new ListTable<>(
+          "from loan l join site s on s.id = l.site_id left join person p on p.id = l.lent_by",
+          "l.id",
+          List.of("l.site_id"),
+          List.of(
+              "l.number like :holds",
+              "l.party like :holds",
+              "exists (select 1 from loan_goods g join item i on i.id = g.item_id"
+                  + " left join serial r on r.id = g.serial_id where g.loan_id = l.id"
+                  + " and (i.name like :holds or i.code like :holds or r.code like :holds))"));
+
+  private static final String SELECT =
       """
-      select l.*, s.name site, s.time_zone, coalesce(p.name, '') lender,
-        (select count(*) from loan_goods g where g.loan_id = l.id) line_count,
-        (select count(*) from loan_goods g where g.loan_id = l.id and g.back < g.lent) open_count,
+      select l.*, s.name site, s.time_zone, coalesce(p.name, '') lender, %s line_count,
+        %s open_count,
         (select group_concat(distinct i.name order by i.name separator ', ') from loan_goods g
           join item i on i.id = g.item_id where g.loan_id = l.id) about
-      from loan l join site s on s.id = l.site_id left join person p on p.id = l.lent_by
-      """;
+      """
+          .formatted(LoanColumn.LINES.value().sql(), LoanColumn.OPEN_LINES.value().sql());
 
-  private static final String HERE = "(:everywhere or l.site_id in (:sites))";
-
-  /** A page of loans, what is due first. */
+  /** A page of loans; what is due first unless another order is asked for. */
   @Transactional(readOnly = true)
-  public Page<Row> page(Filter filter, String typed, Actor actor, int offset, int limit) {
-    String where =
-        " where "
-            + HERE
-            + switch (filter) {
-              case OPEN -> " and l.closed is null";
-              case OVERDUE -> " and l.closed is null and l.due < " + days.todaySql("l.site_id");
-              case CLOSED -> " and l.closed is not null";
-            }
-            + (typed == null || typed.isBlank()
-                ? ""
-                : " and (l.number like :q or l.party like :q or exists (select 1 from loan_goods g"
-                    + " join item i on i.id = g.item_id left join serial r on r.id = g.serial_id"
-                    + " where g.loan_id = l.id and (i.name like :q or i.code like :q or r.code like"
-                    + " :q)))");
-    long total =
-        bind(jdbc.sql("select count(*) from loan l" + where), typed, actor)
-            .query(Long.class)
-            .single();
-    List<Row> rows =
-        bind(
-                jdbc.sql(
-                    ROW
-                        + where
-                        + (filter == Filter.CLOSED
-                            ? " order by l.closed desc, l.id desc"
-                            : " order by l.due is null, l.due, l.id")
-                        + " limit :limit offset :offset"),
-                typed,
-                actor)
-            .param("limit", Page.limit(limit))
-            .param("offset", offset)
-            .query((row, n) -> row(row))
-            .list();
-    return new Page<>(total, offset, rows);
-  }
-
-  private JdbcClient.StatementSpec bind(JdbcClient.StatementSpec sql, String typed, Actor actor) {
-    return sql.param("everywhere", actor.everywhere())
-        .param("sites", actor.siteNumbers())
-        .param("q", typed == null ? null : "%" + typed.strip() + "%");
+  public Page<Row> page(Filter filter, ListQuery<LoanColumn> query, Actor actor) {
+    String only =
+        switch (filter) {
+          case OPEN -> "l.closed is null";
+          case OVERDUE -> "l.closed is null and l.due < " + days.todaySql("l.site_id");
+          case CLOSED -> "l.closed is not null";
+        };
+    String order = filter == Filter.CLOSED ? "l.closed desc" : "l.due is null, l.due";
+    return LOANS.page(
+        jdbc, query, new ListTable.Shown(SELECT, "", only, order), actor, (row, n) -> row(row));
   }
 
   private Row row(ResultSet row) throws SQLException {
@@ -221,7 +202,7 @@ public class Loans {
         row.getString("site"),
         row.getString("party"),
         due,
-        closed == null && due != null && due.isBefore(today),
+        closed == null && DueDay.daysLate(due, today) > 0,
         Utc.instant(row.getTimestamp("lent")),
         row.getString("lender"),
         closed,
@@ -310,7 +291,7 @@ public class Loans {
   /** A loan as it stands in a list. */
   @Transactional(readOnly = true)
   public Row row(long id) {
-    return jdbc.sql(ROW + " where l.id = ?")
+    return jdbc.sql(SELECT + LOANS.from() + " where l.id = ?")
         .param(id)
         .query((row, n) -> row(row))
         .optional()

@@ -29,15 +29,19 @@ class ApiConfiguration implements WebMvcConfigurer {
 
   private final JsonMapper json;
   private final PermissionCheck permissions;
+  private final QueryParametersCheck parameters;
 
-  ApiConfiguration(@Lazy JsonMapper json, PermissionCheck permissions) {
+  ApiConfiguration(
+      @Lazy JsonMapper json, PermissionCheck permissions, QueryParametersCheck parameters) {
     this.json = json;
     this.permissions = permissions;
+    this.parameters = parameters;
   }
 
   @Override
   public void addInterceptors(InterceptorRegistry interceptors) {
     interceptors.addInterceptor(permissions).addPathPatterns("/api/**");
+    interceptors.addInterceptor(parameters).addPathPatterns("/api/**");
   }
 
   static {

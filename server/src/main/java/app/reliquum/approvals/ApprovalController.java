@@ -5,13 +5,11 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
+import app.reliquum.api.lists.ListQuery;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.Max;
-import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
-import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -45,9 +43,8 @@ class ApprovalController {
   Page<Approvals.Row> page(
       Actor actor,
       @RequestParam(defaultValue = "true") boolean waiting,
-      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
-      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
-    return approvals.page(waiting, actor, offset, limit);
+      ListQuery<ApprovalColumn> list) {
+    return approvals.page(waiting, list, actor);
   }
 
   @Operation(operationId = "getApproval", summary = "An approval with what was said")

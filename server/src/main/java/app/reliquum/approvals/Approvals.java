@@ -6,6 +6,8 @@ import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
+import app.reliquum.api.lists.ListQuery;
+import app.reliquum.api.lists.ListTable;
 import app.reliquum.feed.Feed;
 import app.reliquum.feed.FeedTopic;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -99,10 +101,16 @@ public class Approvals {
   @Schema(name = "ApprovalCard")
   public record Card(Row approval, List<Word> words) {}
 
-  private static final String ROW =
-      "select a.*, s.name site, p.name proposer, d.name decider from approval a join site s on s.id"
-          + " = a.site_id left join person p on p.id = a.proposed_by left join person d on d.id ="
-          + " a.decided_by";
+  private static final ListTable<ApprovalColumn> APPROVALS =
+      new ListTable<>(
+          "from approval a join site s on s.id = a.site_id"
+              + " left join person p on p.id = a.proposed_by"
+              + " left join person d on d.id = a.decided_by",
+          "a.id",
+          List.of("a.site_id"),
+          List.of("a.number like :starts", "p.name like :holds", "d.name like :holds"));
+
+  private static final String SELECT = "select a.*, s.name site, p.name proposer, d.name decider ";
 
   /**
    * The limit of value above which someone else must agree: the lower of the two; null for none.
@@ -146,28 +154,14 @@ public class Approvals {
 
   /** A page of proposals: those that wait, or all; those that were proposed last come first. */
   @Transactional(readOnly = true)
-  public Page<Row> page(boolean waiting, Actor actor, int offset, int limit) {
-    String where =
-        " where (:everywhere or a.site_id in (:sites))"
-            + (waiting ? " and a.state = 'PROPOSED'" : "");
-    long total =
-        here(jdbc.sql("select count(*) from approval a" + where), actor).query(Long.class).single();
-    List<Row> rows =
-        here(
-                jdbc.sql(
-                    ROW
-                        + where
-                        + " order by a.proposed desc, a.id desc limit :limit offset :offset"),
-                actor)
-            .param("limit", Page.limit(limit))
-            .param("offset", offset)
-            .query((row, n) -> row(row, actor))
-            .list();
-    return new Page<>(total, offset, rows);
-  }
-
-  private static JdbcClient.StatementSpec here(JdbcClient.StatementSpec sql, Actor actor) {
-    return sql.param("everywhere", actor.everywhere()).param("sites", actor.siteNumbers());
+  public Page<Row> page(boolean waiting, ListQuery<ApprovalColumn> query, Actor actor) {
+    String only = waiting ? "a.state = 'PROPOSED'" : "1 = 1";
+    return APPROVALS.page(
+        jdbc,
+        query,
+        new ListTable.Shown(SELECT, "", only, "a.proposed desc"),
+        actor,
+        (row, n) -> row(row, actor));
   }
 
   /** One proposal. */
@@ -191,7 +185,7 @@ public class Approvals {
 
   private Row find(long id, Actor actor, String lock) {
     Row row =
-        jdbc.sql(ROW + " where a.id = ?" + lock)
+        jdbc.sql(SELECT + APPROVALS.from() + " where a.id = ?" + lock)
             .param(id)
             .query((found, n) -> row(found, actor))
             .optional()

@@ -3,6 +3,7 @@ package app.reliquum.catalog;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import app.reliquum.api.lists.SearchText;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.LotRule;

@@ -10,3 +10,5 @@
     displayName = "Catalog",
     allowedDependencies = {"api", "pictures", "places"})
 package app.reliquum.catalog;
+
+import app.reliquum.api.lists.SearchText;

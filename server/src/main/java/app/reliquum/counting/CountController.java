@@ -5,6 +5,7 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
+import app.reliquum.api.lists.ListQuery;
 import app.reliquum.core.counting.CountTolerance;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.counting.Counting.Card;
@@ -132,11 +133,8 @@ class CountController {
   Page<Row> counts(
       Actor actor,
       @RequestParam(defaultValue = "OPEN") Filter filter,
-      @RequestParam(required = false) Long site,
-      @RequestParam(required = false) String q,
-      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
-      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
-    return counts.page(filter, site, q, actor, offset, limit);
+      ListQuery<CountColumn> list) {
+    return counts.page(filter, list, actor);
   }
 
   @Operation(operationId = "getCountNumbers", summary = "How many counts are in each state")

@@ -6,6 +6,8 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
+import app.reliquum.api.lists.ListQuery;
+import app.reliquum.api.lists.ListTable;
 import app.reliquum.core.counting.CountState;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.Counting.Card;
@@ -23,9 +25,7 @@ import app.reliquum.counting.Counting.SlipState;
 import app.reliquum.places.Places;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -47,60 +47,45 @@ class CountRows {
     this.json = json;
   }
 
-  private static final String ROW =
+  private static final ListTable<CountColumn> COUNTS =
+      new ListTable<>(
+          "from stock_count c",
+          "c.id",
+          List.of("c.site_id"),
+          List.of("c.number like :starts", "c.note like :holds"));
+
+  private static final String SELECT =
       """
-      select c.id, c.number, c.site_id, t.name site, c.method, c.shape, c.blind, c.unplanned,
-        c.state, c.note, c.created, c.ended, w.name created_by,
-        (select count(*) from count_slip s where s.count_id = c.id) slips,
+      select c.*, t.name site, w.name author, %s slips,
         (select count(*) from count_slip s where s.count_id = c.id and s.state = 'DONE') done,
-        (select count(*) from count_result r where r.count_id = c.id) positions,
-        (select count(*) from count_result r where r.count_id = c.id and r.wrong) wrong,
-        (select coalesce(sum(r.value), 0) from count_result r
-          where r.count_id = c.id and r.wrong) net,
-        (select coalesce(sum(r.gross), 0) from count_result r
-          where r.count_id = c.id and r.wrong) gross
-      from (select * from stock_count c %s order by c.id desc limit :limit offset :offset) c
-        join site t on t.id = c.site_id join person w on w.id = c.created_by
-      order by c.id desc
-      """;
+        %s positions, %s wrong, %s net, %s gross
+      """
+          .formatted(
+              CountColumn.SLIPS.value().sql(),
+              CountColumn.POSITIONS.value().sql(),
+              CountColumn.WRONG.value().sql(),
+              CountColumn.NET.value().sql(),
+              CountColumn.GROSS.value().sql());
 
   @Transactional(readOnly = true)
-  public Page<Row> page(Filter filter, Long site, String q, Actor actor, int offset, int limit) {
-    Map<String, Object> values = new HashMap<>();
-    StringBuilder where =
-        new StringBuilder(
-            switch (filter) {
-              case OPEN -> "where c.state in ('DRAWN_UP', 'COUNTING', 'IN_REVIEW')";
-              case REVIEW -> "where c.state = 'IN_REVIEW'";
-              case POSTED -> "where c.state = 'POSTED'";
-              case ALL -> "where true";
-            });
-    if (site != null) {
-      where.append(" and c.site_id = :site");
-      values.put("site", site);
-    }
-    if (!actor.everywhere()) {
-      where.append(" and c.site_id in (:sites)");
-      values.put("sites", actor.siteNumbers());
-    }
-    if (q != null && !q.isBlank()) {
-      where.append(" and (c.number like :q or c.note like :words)");
-      values.put("q", q.strip() + "%");
-      values.put("words", "%" + q.strip() + "%");
-    }
-    long total =
-        jdbc.sql("select count(*) from stock_count c " + where)
-            .params(values)
-            .query(Long.class)
-            .single();
-    List<Row> rows =
-        jdbc.sql(ROW.formatted(where))
-            .params(values)
-            .param("limit", Page.limit(limit))
-            .param("offset", offset)
-            .query((row, n) -> row(row))
-            .list();
-    return new Page<>(total, offset, rows);
+  public Page<Row> page(Filter filter, ListQuery<CountColumn> query, Actor actor) {
+    String only =
+        switch (filter) {
+          case OPEN -> "c.state in ('DRAWN_UP', 'COUNTING', 'IN_REVIEW')";
+          case REVIEW -> "c.state = 'IN_REVIEW'";
+          case POSTED -> "c.state = 'POSTED'";
+          case ALL -> "1 = 1";
+        };
+    return COUNTS.page(
+        jdbc,
+        query,
+        new ListTable.Shown(
+            SELECT,
+            "join site t on t.id = c.site_id join person w on w.id = c.created_by",
+            only,
+            "c.created desc"),
+        actor,
+        (row, n) -> row(row));
   }
 
   private static Row row(ResultSet row) throws SQLException {
@@ -122,7 +107,7 @@ class CountRows {
         row.getBigDecimal("net"),
         row.getBigDecimal("gross"),
         instant(row, "created"),
-        row.getString("created_by"),
+        row.getString("author"),
         instant(row, "ended"));
   }
 

@@ -4,8 +4,8 @@ import static app.reliquum.counting.Times.instant;
 import static app.reliquum.counting.Times.utc;
 
 import app.reliquum.api.Page;
+import app.reliquum.api.lists.SearchText;
 import app.reliquum.catalog.Catalog;
-import app.reliquum.catalog.SearchText;
 import app.reliquum.core.counting.CountTolerance;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;

@@ -2,9 +2,11 @@ package app.reliquum.demo;
 
 import app.reliquum.adjusting.Adjusting;
 import app.reliquum.adjusting.Adjustment;
+import app.reliquum.adjusting.LoanColumn;
 import app.reliquum.adjusting.Loans;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
+import app.reliquum.api.lists.ListQuery;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.costing.CostMethod;
 import app.reliquum.core.ledger.Condition;
@@ -241,7 +243,7 @@ class DemoRighting {
     take(clerk, quay, lent, pieces.get(4), 1, none, regatta, Map.of(), at(today.minusDays(6)));
     take(clerk, quay, lent, plain.get(2), 6, none, club, Map.of(), at(today.minusDays(15)));
     loans
-        .page(Loans.Filter.OPEN, "Rowing", Actor.house(0), 0, 1)
+        .page(Loans.Filter.OPEN, ListQuery.<LoanColumn>first(1).words("Rowing"), Actor.house(0))
         .rows()
         .forEach(
             loan -> {

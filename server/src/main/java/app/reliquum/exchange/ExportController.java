@@ -4,9 +4,11 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
+import app.reliquum.api.lists.ListQuery;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.counting.Counting;
 import app.reliquum.counting.Reviews;
+import app.reliquum.outbound.OutboundColumn;
 import app.reliquum.outbound.OutboundOrders;
 import app.reliquum.outbound.OutboundViews;
 import app.reliquum.stock.Ledger;
@@ -165,13 +167,9 @@ class ExportController {
       @Parameter(hidden = true) Actor actor,
       @RequestParam Sheet.Format format,
       @RequestParam(defaultValue = "OPEN") OutboundViews.Filter filter,
-      @RequestParam(required = false) Long site,
-      @RequestParam(required = false) String q) {
+      ListQuery<OutboundColumn> list) {
     return files.of(
-        format,
-        "outbound",
-        OUTBOUND,
-        offset -> outbound.page(filter, site, null, null, q, actor, offset, Page.EXPORT));
+        format, "outbound", OUTBOUND, row -> outbound.page(filter, list.portion(row), actor));
   }
 
   @Operation(operationId = "exportOnHand", summary = "On-hand stock as a file")

@@ -1,15 +1,17 @@
 package app.reliquum.exchange;
 
 import app.reliquum.adjusting.Adjustment;
+import app.reliquum.adjusting.AdjustmentColumn;
 import app.reliquum.adjusting.AdjustmentRows;
+import app.reliquum.adjusting.LoanColumn;
 import app.reliquum.adjusting.Loans;
 import app.reliquum.adjusting.ScrapReport;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
+import app.reliquum.api.lists.ListQuery;
 import app.reliquum.core.costing.Turnover;
-import app.reliquum.kinds.MovementKinds.Purpose;
 import app.reliquum.value.Accounts;
 import app.reliquum.value.StockValue;
 import app.reliquum.value.Usage;
@@ -142,23 +144,9 @@ class ValueExportController {
   ResponseEntity<StreamingResponseBody> adjustments(
       @Parameter(hidden = true) Actor actor,
       @RequestParam Sheet.Format format,
-      @RequestParam(required = false) Purpose purpose,
-      @RequestParam(required = false) Adjustment.State state,
-      @RequestParam(required = false) Long kind,
-      @RequestParam(required = false) Long site,
-      @RequestParam(required = false) String q,
-      @RequestParam(required = false) String field,
-      @RequestParam(required = false) Instant after,
-      @RequestParam(required = false) Instant before) {
+      ListQuery<AdjustmentColumn> list) {
     return files.of(
-        format,
-        "adjustments",
-        ADJUSTMENTS,
-        offset ->
-            adjustments.page(
-                new AdjustmentRows.Query(
-                    purpose, state, kind, site, null, q, field, after, before, offset, Page.EXPORT),
-                actor));
+        format, "adjustments", ADJUSTMENTS, row -> adjustments.page(list.portion(row), actor));
   }
 
   @Operation(operationId = "exportLoans", summary = "Loans as a file")
@@ -168,9 +156,8 @@ class ValueExportController {
       @Parameter(hidden = true) Actor actor,
       @RequestParam Sheet.Format format,
       @RequestParam(defaultValue = "OPEN") Loans.Filter filter,
-      @RequestParam(required = false) String q) {
-    return files.of(
-        format, "loans", LOANS, offset -> loans.page(filter, q, actor, offset, Page.EXPORT));
+      ListQuery<LoanColumn> list) {
+    return files.of(format, "loans", LOANS, row -> loans.page(filter, list.portion(row), actor));
   }
 
   @Operation(operationId = "exportScrap", summary = "Scrap as a file")

@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Told;
+import app.reliquum.api.lists.ListQuery;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
@@ -18,6 +19,7 @@ import app.reliquum.core.sentence.PickFacts;
 import app.reliquum.core.sentence.PickSentence;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.floor.FloorView.Outcome;
+import app.reliquum.outbound.OutboundColumn;
 import app.reliquum.outbound.OutboundOrders;
 import app.reliquum.outbound.OutboundViews;
 import app.reliquum.outbound.Packing;
@@ -257,7 +259,9 @@ class Picks implements FloorVerb {
     private List<OutboundViews.Row> choosable() {
       return orders
           .page(
-              OutboundViews.Filter.OPEN, said().site(), null, null, null, actor(), 0, MOST_CHOICES)
+              OutboundViews.Filter.OPEN,
+              ListQuery.<OutboundColumn>first(MOST_CHOICES).is(OutboundColumn.SITE, said().site()),
+              actor())
           .rows()
           .stream()
           .filter(row -> packs() ? row.pickedLines() > 0 : toPick(row))

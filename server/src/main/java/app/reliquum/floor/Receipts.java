@@ -5,6 +5,7 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Told;
+import app.reliquum.api.lists.ListQuery;
 import app.reliquum.core.fulfilment.Arrival;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
@@ -22,6 +23,7 @@ import app.reliquum.core.sentence.ReceiveSentence;
 import app.reliquum.core.sentence.Step;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.floor.FloorView.Outcome;
+import app.reliquum.receiving.InboundColumn;
 import app.reliquum.receiving.InboundViews;
 import app.reliquum.receiving.Orders;
 import java.util.List;
@@ -105,17 +107,15 @@ class Receipts implements FloorVerb {
     @Override
     FloorView.Sentence find(Command command, Step.Find<ReceiveSentence> find, Scan scan) {
       boolean goods = find.item() != 0;
+      ListQuery<InboundColumn> here =
+          ListQuery.<InboundColumn>first(MOST_ORDERS).is(InboundColumn.SITE, said().site());
       Page<InboundViews.Row> open =
           house
               .orders()
               .page(
                   InboundViews.Filter.OPEN,
-                  said().site(),
-                  goods ? find.item() : null,
-                  goods ? null : find.words(),
-                  actor(),
-                  0,
-                  MOST_ORDERS);
+                  goods ? here.is(InboundColumn.ITEM, find.item()) : here.words(find.words()),
+                  actor());
       if (open.total() > 1) {
         orders = open.rows();
         return view(Outcome.CHOOSE);

@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import app.reliquum.api.lists.ListQuery;
 import app.reliquum.core.fulfilment.Transfer;
 import app.reliquum.core.sentence.Evidence;
 import app.reliquum.core.sentence.MoveSentence;
@@ -13,6 +14,7 @@ import app.reliquum.stock.Reserving;
 import app.reliquum.transfers.Arriving;
 import app.reliquum.transfers.Planning;
 import app.reliquum.transfers.Sending;
+import app.reliquum.transfers.TransferColumn;
 import app.reliquum.transfers.TransferViews;
 import app.reliquum.transfers.Transfers;
 import java.util.Optional;
@@ -96,7 +98,12 @@ class TransferErrands {
   /** The one transfer in transit to a site that brings an item; 0 if it is not one. */
   long find(Actor actor, long site, long item) {
     Page<TransferViews.Row> there =
-        transfers.page(TransferViews.Filter.ROAD, null, null, site, item, null, actor, 0, 2);
+        transfers.page(
+            TransferViews.Filter.ROAD,
+            ListQuery.<TransferColumn>first(2)
+                .is(TransferColumn.TO, site)
+                .is(TransferColumn.ITEM, item),
+            actor);
     return there.total() == 1 ? there.rows().get(0).id() : 0;
   }
 

@@ -6,13 +6,11 @@ import app.reliquum.api.Needs;
 import app.reliquum.api.OnceInPart;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
+import app.reliquum.api.lists.ListQuery;
 import app.reliquum.carriage.Carrier;
 import app.reliquum.core.quantity.Quantity;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.Max;
-import jakarta.validation.constraints.Min;
-import jakarta.validation.constraints.PositiveOrZero;
 import java.time.LocalDate;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -65,13 +63,8 @@ class OutboundController {
   Page<OutboundViews.Row> orders(
       Actor actor,
       @RequestParam(defaultValue = "OPEN") OutboundViews.Filter filter,
-      @RequestParam(required = false) Long site,
-      @RequestParam(required = false) Long customer,
-      @RequestParam(required = false) Long item,
-      @RequestParam(required = false) String q,
-      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
-      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
-    return orders.page(filter, site, customer, item, q, actor, offset, limit);
+      ListQuery<OutboundColumn> list) {
+    return orders.page(filter, list, actor);
   }
 
   @Operation(

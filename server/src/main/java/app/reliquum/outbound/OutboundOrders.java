@@ -4,6 +4,8 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
+import app.reliquum.api.lists.ListQuery;
+import app.reliquum.core.document.DueDay;
 import app.reliquum.core.fulfilment.Outbound;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.removal.Policy;
@@ -68,15 +70,8 @@ public class OutboundOrders {
 
   /** A page of orders that leave from where someone may work. */
   public Page<OutboundViews.Row> page(
-      OutboundViews.Filter filter,
-      Long site,
-      Long customer,
-      Long item,
-      String q,
-      Actor actor,
-      int offset,
-      int limit) {
-    return rows.page(new OutboundRows.Query(filter, site, customer, item, q, offset, limit), actor);
+      OutboundViews.Filter filter, ListQuery<OutboundColumn> query, Actor actor) {
+    return rows.page(filter, query, actor);
   }
 
   OutboundViews.Counts counts(Actor actor) {
@@ -142,7 +137,7 @@ public class OutboundOrders {
         head.kitQuantity() == null ? null : new Quantity(head.kitQuantity()),
         head.reference(),
         head.needed(),
-        OutboundRows.late(head.needed(), head.state(), days.today(head.siteId())),
+        head.state().ended() ? 0 : DueDay.daysLate(head.needed(), days.today(head.siteId())),
         head.note(),
         instant(head.created()),
         head.createdBy(),

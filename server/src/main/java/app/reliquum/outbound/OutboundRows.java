@@ -3,6 +3,9 @@ package app.reliquum.outbound;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.api.Utc;
+import app.reliquum.api.lists.ListQuery;
+import app.reliquum.api.lists.ListTable;
+import app.reliquum.core.document.DueDay;
 import app.reliquum.core.fulfilment.Outbound;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
@@ -17,7 +20,6 @@ import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -29,6 +31,37 @@ import org.springframework.stereotype.Repository;
 /** Orders as lists and cards show them. */
 @Repository
 class OutboundRows {
+
+  private static final ListTable<OutboundColumn> ORDERS =
+      new ListTable<>(
+          "from outbound_order o join site s on s.id = o.site_id"
+              + " left join customer c on c.id = o.customer_id left join item k on k.id = o.kit_id",
+          "o.id",
+          List.of("o.site_id"),
+          List.of(
+              "o.number like :starts",
+              "o.reference like :starts",
+              "c.name like :holds",
+              "k.name like :holds",
+              "exists (select 1 from outbound_line l join item i on i.id = l.item_id"
+                  + " where l.order_id = o.id and (i.code like :starts or i.name like :holds))"));
+
+  private static final String SELECT =
+      """
+      select o.*, s.name site, %s party, w.name picker, %s line_count,
+        (select count(distinct r.document_line) from reservation r
+          where r.document = o.number and r.picked) picked_count,
+        %s parcels, %s value,
+        (select count(*) from outbound_line l where l.order_id = o.id and %s) pick_count,
+        %s short_count
+      """
+          .formatted(
+              OutboundColumn.PARTY.value().sql(),
+              OutboundColumn.LINES.value().sql(),
+              OutboundColumn.UNIT_LOADS.value().sql(),
+              OutboundColumn.VALUE.value().sql(),
+              DemandSql.toPick("l", "gone", "o.number"),
+              OutboundColumn.SHORT_LINES.value().sql());
 
   private static final String OPEN = "o.state not in ('GONE', 'DONE', 'CANCELLED')";
 
@@ -42,16 +75,6 @@ class OutboundRows {
     this.clock = clock;
   }
 
-  /** A question for a list. Whatever is null does not narrow it. */
-  record Query(
-      OutboundViews.Filter filter,
-      Long site,
-      Long customer,
-      Long item,
-      String q,
-      int offset,
-      int limit) {}
-
   private String condition(OutboundViews.Filter filter) {
     return switch (filter) {
       case OPEN -> OPEN;
@@ -62,78 +85,24 @@ class OutboundRows {
     };
   }
 
-  private static String seenBy(Actor actor) {
-    return actor.everywhere() ? "" : " and o.site_id in (:sites)";
-  }
-
-  Page<OutboundViews.Row> page(Query query, Actor actor) {
-    String words = query.q() == null ? "" : query.q().strip().replaceAll("[%_\\\\]", "");
-    String where =
-        " where "
-            + condition(query.filter())
-            + seenBy(actor)
-            + (query.site() == null ? "" : " and o.site_id = :site")
-            + (query.customer() == null ? "" : " and o.customer_id = :customer")
-            + (query.item() == null
-                ? ""
-                : " and exists (select 1 from outbound_line l where l.order_id = o.id"
-                    + " and l.item_id = :item)")
-            + (words.isEmpty()
-                ? ""
-                : " and (o.number like :starts or o.reference like :starts or c.name like :holds"
-                    + " or k.name like :holds or exists (select 1 from outbound_line l join item i"
-                    + " on i.id = l.item_id where l.order_id = o.id"
-                    + " and (i.code like :starts or i.name like :holds)))");
-    Map<Long, LocalDate> today = days.today();
-    Map<String, Object> params = new HashMap<>();
-    params.put("sites", actor.siteNumbers());
-    params.put("site", query.site());
-    params.put("customer", query.customer());
-    params.put("item", query.item());
-    params.put("starts", words + "%");
-    params.put("holds", "%" + words + "%");
-    params.put("limit", Page.limit(query.limit()));
-    params.put("offset", query.offset());
-    String tables =
-        " from outbound_order o join site s on s.id = o.site_id"
-            + " left join customer c on c.id = o.customer_id left join item k on k.id = o.kit_id";
-    long total =
-        jdbc.sql("select count(*)" + tables + where).params(params).query(Long.class).single();
+  Page<OutboundViews.Row> page(
+      OutboundViews.Filter filter, ListQuery<OutboundColumn> query, Actor actor) {
     boolean past =
-        switch (query.filter()) {
+        switch (filter) {
           case GONE, CANCELLED, ALL -> true;
           default -> false;
         };
-    List<OutboundViews.Row> rows =
-        jdbc.sql(
-                """
-                select o.*, s.name site, if(o.kind = 'JOB', k.name, c.name) party, w.name picker,
-                  (select count(*) from outbound_line l where l.order_id = o.id) line_count,
-                  (select count(distinct r.document_line) from reservation r
-                    where r.document = o.number and r.picked) picked_count,
-                  (select count(*) from parcel p where p.order_id = o.id) parcels,
-                  (select coalesce(sum(l.asked * l.price), 0) from outbound_line l
-                    where l.order_id = o.id) value,
-                  (select count(*) from outbound_line l where l.order_id = o.id
-                    and %s) pick_count,
-                  if(o.allocated is null, 0, (select count(*) from outbound_line l
-                    where l.order_id = o.id and %s)) short_count
-                """
-                        .formatted(
-                            DemandSql.toPick("l", "gone", "o.number"),
-                            DemandSql.missing("l", "gone", "o.number"))
-                    + tables
-                    + " left join pick_round n on n.id = o.round_id"
-                    + " left join person w on w.id = n.person_id"
-                    + where
-                    + (past
-                        ? " order by coalesce(o.ended, o.created) desc, o.id desc"
-                        : " order by o.needed is null, o.needed, o.id")
-                    + " limit :limit offset :offset")
-            .params(params)
-            .query((row, n) -> row(row, today))
-            .list();
-    return new Page<>(total, query.offset(), rows);
+    Map<Long, LocalDate> today = days.today();
+    return ORDERS.page(
+        jdbc,
+        query,
+        new ListTable.Shown(
+            SELECT,
+            "left join pick_round n on n.id = o.round_id left join person w on w.id = n.person_id",
+            condition(filter),
+            past ? "coalesce(o.ended, o.created) desc" : "o.needed is null, o.needed"),
+        actor,
+        (row, n) -> row(row, today));
   }
 
   private static OutboundViews.Row row(ResultSet row, Map<Long, LocalDate> today)
@@ -151,7 +120,7 @@ class OutboundRows {
         row.getString("party"),
         row.getString("reference"),
         needed,
-        late(needed, state, today.get(row.getLong("site_id"))),
+        ended ? 0 : DueDay.daysLate(needed, today.get(row.getLong("site_id"))),
         row.getInt("line_count"),
         ended ? 0 : row.getInt("short_count"),
         ended ? 0 : row.getInt("pick_count"),
@@ -161,12 +130,6 @@ class OutboundRows {
         row.getString("picker"),
         Utc.instant(row.getTimestamp("created")),
         Utc.instant(row.getTimestamp("ended")));
-  }
-
-  static int late(LocalDate needed, Outbound.State state, LocalDate today) {
-    return !state.ended() && needed != null && needed.isBefore(today)
-        ? (int) ChronoUnit.DAYS.between(needed, today)
-        : 0;
   }
 
   OutboundViews.Counts counts(Actor actor) {
@@ -180,11 +143,7 @@ class OutboundRows {
   }
 
   private int count(OutboundViews.Filter filter, Actor actor) {
-    return jdbc.sql(
-            "select count(*) from outbound_order o where " + condition(filter) + seenBy(actor))
-        .param("sites", actor.siteNumbers())
-        .query(Integer.class)
-        .single();
+    return ORDERS.count(jdbc, condition(filter), actor);
   }
 
   // One order
@@ -335,7 +294,8 @@ class OutboundRows {
               join outbound_order o on o.id = d.order_id join item i on i.id = g.item_id
             where d.at >= :since and not g.taken_back and o.kind = 'CUSTOMER'
             """
-                + seenBy(actor)
+                + " and "
+                + ORDERS.seenBy(actor)
                 + (site == null ? "" : " and o.site_id = :site")
                 + " group by g.item_id, i.code, i.name, i.unit"
                 + " order by coalesce(sum(g.quantity * g.price), 0)"

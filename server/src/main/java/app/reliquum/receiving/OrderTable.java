@@ -1,7 +1,6 @@
 package app.reliquum.receiving;
 
 import app.reliquum.api.Actor;
-import app.reliquum.api.Page;
 import app.reliquum.api.Utc;
 import app.reliquum.core.fulfilment.Arrival;
 import app.reliquum.core.ledger.Condition;
@@ -14,8 +13,6 @@ import app.reliquum.documents.DocumentLog;
 import app.reliquum.places.SiteDays;
 import java.math.BigDecimal;
 import java.sql.Date;
-import java.sql.ResultSet;
-import java.sql.SQLException;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
@@ -229,107 +226,6 @@ class OrderTable {
                 + " and received = 0")
         .param(order)
         .update();
-  }
-
-  // What lists show
-
-  Page<InboundViews.Row> page(
-      InboundViews.Filter filter,
-      Long site,
-      Long item,
-      String typed,
-      Actor actor,
-      int offset,
-      int limit) {
-    String where =
-        switch (filter) {
-              case OPEN -> " where o.state in ('EXPECTED', 'ARRIVING')";
-              case LATE ->
-                  " where o.state in ('EXPECTED', 'ARRIVING') and o.expected < "
-                      + days.todaySql("o.site_id");
-              case ARRIVING -> " where o.state = 'ARRIVING'";
-              case CLOSED -> " where o.state in ('CHECKED_IN', 'CLOSED')";
-              case ALL -> " where 1 = 1";
-            }
-            + (site == null ? "" : " and o.site_id = :site")
-            + (actor.everywhere() ? "" : " and o.site_id in (:sites)")
-            + (item == null
-                ? ""
-                : " and exists (select 1 from inbound_line l where l.order_id = o.id"
-                    + " and l.item_id = :item)")
-            + (typed == null || typed.isBlank()
-                ? ""
-                : " and (o.number like :starts or s.name like :holds or exists (select 1 from"
-                    + " inbound_line l join item i on i.id = l.item_id where l.order_id = o.id"
-                    + " and (i.code like :starts or i.name like :holds)))");
-    String words = typed == null ? "" : typed.strip().replaceAll("[%_\\\\]", "");
-    Map<String, Object> params = new HashMap<>();
-    params.put("site", site);
-    params.put("sites", actor.siteNumbers());
-    params.put("item", item);
-    params.put("starts", words + "%");
-    params.put("holds", "%" + words + "%");
-    params.put("limit", Page.limit(limit));
-    params.put("offset", offset);
-    String tables = " from inbound_order o left join supplier s on s.id = o.supplier_id";
-    long total =
-        jdbc.sql("select count(*)" + tables + where).params(params).query(Long.class).single();
-    String order =
-        filter == InboundViews.Filter.CLOSED || filter == InboundViews.Filter.ALL
-            ? " order by coalesce(o.last_receipt, o.created) desc, o.id desc"
-            : " order by o.expected is null, o.expected, o.number";
-    Map<Long, LocalDate> today = days.today();
-    List<InboundViews.Row> rows =
-        jdbc.sql(
-                """
-                select o.*, s.name supplier, t.name site,
-                  (select count(*) from inbound_line l where l.order_id = o.id) line_count,
-                  (select count(*) from inbound_line l where l.order_id = o.id
-                    and l.origin = 'ORDERED' and l.received < l.quantity) open_count,
-                  (select avg(least(1, l.received / l.quantity)) from inbound_line l
-                    where l.order_id = o.id and l.origin = 'ORDERED') progress,
-                  (select sum(l.packs * l.price) from inbound_line l where l.order_id = o.id) value
-                """
-                    + tables
-                    + " join site t on t.id = o.site_id"
-                    + where
-                    + order
-                    + " limit :limit offset :offset")
-            .params(params)
-            .query((row, n) -> row(row, today))
-            .list();
-    return new Page<>(total, offset, rows);
-  }
-
-  private static InboundViews.Row row(ResultSet row, Map<Long, LocalDate> today)
-      throws SQLException {
-    LocalDate expected = date(row.getDate("expected"));
-    Arrival.State state = Arrival.State.valueOf(row.getString("state"));
-    InboundViews.Kind kind = InboundViews.Kind.valueOf(row.getString("kind"));
-    BigDecimal progress = row.getBigDecimal("progress");
-    return new InboundViews.Row(
-        row.getLong("id"),
-        row.getString("number"),
-        kind,
-        state,
-        row.getString("supplier"),
-        row.getString("site"),
-        row.getLong("site_id"),
-        expected,
-        late(expected, state, today.get(row.getLong("site_id"))),
-        row.getInt("line_count"),
-        row.getInt("open_count"),
-        progress == null ? 0 : progress.movePointRight(2).intValue(),
-        row.getBigDecimal("value"),
-        Utc.instant(row.getTimestamp("last_receipt")),
-        row.getString("reason"));
-  }
-
-  static int late(LocalDate expected, Arrival.State state, LocalDate today) {
-    boolean open = state == Arrival.State.EXPECTED || state == Arrival.State.ARRIVING;
-    return open && expected != null && expected.isBefore(today)
-        ? (int) (today.toEpochDay() - expected.toEpochDay())
-        : 0;
   }
 
   List<DocumentChange> changes(long order) {

@@ -5,9 +5,11 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
+import app.reliquum.api.lists.ListQuery;
 import app.reliquum.catalog.Amounts;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.costing.UnitCost;
+import app.reliquum.core.document.DueDay;
 import app.reliquum.core.fulfilment.Arrival;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Goods;
@@ -54,6 +56,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class Orders implements Coming {
 
   private final OrderTable table;
+  private final InboundRows rows;
   private final Suppliers suppliers;
   private final Catalog catalog;
   private final DocumentNumbers numbers;
@@ -66,6 +69,7 @@ public class Orders implements Coming {
 
   Orders(
       OrderTable table,
+      InboundRows rows,
       Suppliers suppliers,
       Catalog catalog,
       DocumentNumbers numbers,
@@ -77,6 +81,7 @@ public class Orders implements Coming {
       SiteDays days) {
     this.days = days;
     this.table = table;
+    this.rows = rows;
     this.suppliers = suppliers;
     this.catalog = catalog;
     this.numbers = numbers;
@@ -102,16 +107,11 @@ public class Orders implements Coming {
   public record ExpectedLine(
       long item, String code, String name, String symbol, Arrival.OrderLine line) {}
 
+  /** A page of orders that come to where someone may work. */
   @Transactional(readOnly = true)
   public Page<InboundViews.Row> page(
-      InboundViews.Filter filter,
-      Long site,
-      Long item,
-      String typed,
-      Actor actor,
-      int offset,
-      int limit) {
-    return table.page(filter, site, item, typed, actor, offset, limit);
+      InboundViews.Filter filter, ListQuery<InboundColumn> query, Actor actor) {
+    return rows.page(filter, query, actor);
   }
 
   /** An order whole. */
@@ -146,7 +146,7 @@ public class Orders implements Coming {
         head.siteId(),
         site.name(),
         head.expected(),
-        OrderTable.late(head.expected(), head.state(), today(head.siteId())),
+        head.state().ended() ? 0 : DueDay.daysLate(head.expected(), today(head.siteId())),
         head.reason(),
         head.note(),
         head.created().toInstant(ZoneOffset.UTC),

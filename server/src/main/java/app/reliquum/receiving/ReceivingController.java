@@ -8,13 +8,11 @@ import app.reliquum.api.OnceInPart;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
+import app.reliquum.api.lists.ListQuery;
 import app.reliquum.pictures.Picture;
 import app.reliquum.sheets.ImportResult;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.Max;
-import jakarta.validation.constraints.Min;
-import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.io.ByteArrayInputStream;
 import java.util.List;
@@ -83,12 +81,8 @@ class ReceivingController {
   Page<InboundViews.Row> orders(
       Actor actor,
       @RequestParam(defaultValue = "OPEN") InboundViews.Filter filter,
-      @RequestParam(required = false) Long site,
-      @RequestParam(required = false) Long item,
-      @RequestParam(required = false) String q,
-      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
-      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
-    return orders.page(filter, site, item, q, actor, offset, limit);
+      ListQuery<InboundColumn> list) {
+    return orders.page(filter, list, actor);
   }
 
   @Operation(operationId = "getInboundOrder", summary = "An inbound order")

@@ -2,8 +2,8 @@ package app.reliquum.search;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Permission;
+import app.reliquum.api.lists.SearchText;
 import app.reliquum.catalog.Catalog;
-import app.reliquum.catalog.SearchText;
 import app.reliquum.codes.HouseCodes;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.stock.Ledger;

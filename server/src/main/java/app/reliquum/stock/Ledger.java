@@ -2,8 +2,8 @@ package app.reliquum.stock;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
+import app.reliquum.api.lists.SearchText;
 import app.reliquum.catalog.Catalog;
-import app.reliquum.catalog.SearchText;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;

@@ -5,14 +5,12 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
+import app.reliquum.api.lists.ListQuery;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.Max;
-import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
-import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import org.springframework.http.HttpStatus;
@@ -22,7 +20,6 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -51,12 +48,8 @@ class RequisitionController {
   @Operation(operationId = "listRequisitions", summary = "Requisitions, filtered")
   @Needs(Permission.LOOK)
   @GetMapping("/requisitions")
-  Page<Requisitions.Row> page(
-      Actor actor,
-      @RequestParam(required = false) Requisitions.State state,
-      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
-      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
-    return requisitions.page(state, actor, offset, limit);
+  Page<Requisitions.Row> page(Actor actor, ListQuery<RequisitionColumn> list) {
+    return requisitions.page(list, actor);
   }
 
   @Operation(operationId = "getRequisition", summary = "A requisition")

@@ -5,6 +5,8 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
+import app.reliquum.api.lists.ListQuery;
+import app.reliquum.api.lists.ListTable;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
@@ -114,46 +116,36 @@ public class Requisitions {
       @NotNull Long site,
       Long supplier) {}
 
-  private static final String ROW =
-      """
-      select r.*, i.code, i.name, i.unit, s.name site, u.name supplier, a.name asker,
-        g.name agreer, o.number order_number
-      from requisition r join item i on i.id = r.item_id join site s on s.id = r.site_id
-        left join supplier u on u.id = r.supplier_id left join person a on a.id = r.asked_by
-        left join person g on g.id = r.agreed_by left join inbound_order o on o.id = r.order_id
-      """;
+  private static final ListTable<RequisitionColumn> REQUISITIONS =
+      new ListTable<>(
+          "from requisition r join item i on i.id = r.item_id join site s on s.id = r.site_id"
+              + " left join supplier u on u.id = r.supplier_id"
+              + " left join person a on a.id = r.asked_by left join person g on g.id = r.agreed_by"
+              + " left join inbound_order o on o.id = r.order_id",
+          "r.id",
+          List.of("r.site_id"),
+          List.of(
+              "r.number like :starts",
+              "i.code like :starts",
+              "i.name like :holds",
+              "u.name like :holds",
+              "r.source like :holds"));
 
-  /** A page of requisitions; those that wait first. */
+  private static final String SELECT =
+      "select r.*, i.code, i.name, i.unit, s.name site, u.name supplier, a.name asker,"
+          + " g.name agreer, o.number order_number ";
+
+  private static final ListTable.Shown WAITING_FIRST =
+      new ListTable.Shown(
+          SELECT,
+          "",
+          "1 = 1",
+          "field(r.state, 'ASKED', 'AGREED', 'ORDERED', 'DROPPED'), r.asked desc");
+
+  /** A page of requisitions; those that wait first unless another order is asked for. */
   @Transactional(readOnly = true)
-  public Page<Row> page(State state, Actor actor, int offset, int limit) {
-    String where =
-        " where (:everywhere or r.site_id in (:sites))"
-            + (state == null ? "" : " and r.state = :state");
-    long total =
-        bind(jdbc.sql("select count(*) from requisition r" + where), state, actor)
-            .query(Long.class)
-            .single();
-    List<Row> rows =
-        bind(
-                jdbc.sql(
-                    ROW
-                        + where
-                        + " order by field(r.state, 'ASKED', 'AGREED', 'ORDERED', 'DROPPED'),"
-                        + " r.id desc limit :limit offset :offset"),
-                state,
-                actor)
-            .param("limit", Page.limit(limit))
-            .param("offset", offset)
-            .query((row, n) -> row(row))
-            .list();
-    return new Page<>(total, offset, rows);
-  }
-
-  private static JdbcClient.StatementSpec bind(
-      JdbcClient.StatementSpec sql, State state, Actor actor) {
-    return sql.param("everywhere", actor.everywhere())
-        .param("sites", actor.siteNumbers())
-        .param("state", state == null ? null : state.name());
+  public Page<Row> page(ListQuery<RequisitionColumn> query, Actor actor) {
+    return REQUISITIONS.page(jdbc, query, WAITING_FIRST, actor, (row, n) -> row(row));
   }
 
   /** A requisition by its number. */
@@ -165,7 +157,7 @@ public class Requisitions {
   }
 
   private Row one(long id) {
-    return jdbc.sql(ROW + " where r.id = ?")
+    return jdbc.sql(SELECT + REQUISITIONS.from() + " where r.id = ?")
         .param(id)
         .query((row, n) -> row(row))
         .optional()

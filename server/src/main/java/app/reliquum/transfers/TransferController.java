@@ -5,11 +5,9 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
+import app.reliquum.api.lists.ListQuery;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.Max;
-import jakarta.validation.constraints.Min;
-import jakarta.validation.constraints.PositiveOrZero;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -75,14 +73,8 @@ class TransferController {
   Page<TransferViews.Row> transfers(
       Actor actor,
       @RequestParam(defaultValue = "OPEN") TransferViews.Filter filter,
-      @RequestParam(required = false) Long site,
-      @RequestParam(required = false) Long from,
-      @RequestParam(required = false) Long to,
-      @RequestParam(required = false) Long item,
-      @RequestParam(required = false) String q,
-      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
-      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
-    return transfers.page(filter, site, from, to, item, q, actor, offset, limit);
+      ListQuery<TransferColumn> list) {
+    return transfers.page(filter, list, actor);
   }
 
   @Operation(operationId = "getTransferCounts", summary = "How many transfers are in each list")

@@ -3,6 +3,9 @@ package app.reliquum.transfers;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.api.Utc;
+import app.reliquum.api.lists.ListQuery;
+import app.reliquum.api.lists.ListTable;
+import app.reliquum.core.document.DueDay;
 import app.reliquum.core.fulfilment.Transfer;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
@@ -17,7 +20,6 @@ import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -29,6 +31,32 @@ import org.springframework.stereotype.Repository;
 /** Transfers as lists, routes and journals show them. */
 @Repository
 class TransferRows {
+
+  private static final ListTable<TransferColumn> TRANSFERS =
+      new ListTable<>(
+          "from transfer t left join site f on f.id = t.from_site_id"
+              + " join site o on o.id = t.to_site_id",
+          "t.id",
+          List.of("t.from_site_id", "t.to_site_id"),
+          List.of(
+              "t.number like :starts",
+              "f.name like :holds",
+              "o.name like :holds",
+              "exists (select 1 from transfer_line l join item i on i.id = l.item_id"
+                  + " where l.transfer_id = t.id"
+                  + " and (i.code like :starts or i.name like :holds))"));
+
+  private static final String SELECT =
+      """
+      select t.*, coalesce(f.name, t.sender) from_name, o.name to_name, %s line_count,
+        %s send_count, %s road_count, %s short_count, %s road_value
+      """
+          .formatted(
+              TransferColumn.LINES.value().sql(),
+              TransferColumn.TO_SEND.value().sql(),
+              TransferColumn.IN_TRANSIT.value().sql(),
+              TransferColumn.SHORT_LINES.value().sql(),
+              TransferColumn.IN_TRANSIT_VALUE.value().sql());
 
   /** Where a transfer's goods on the road add up to something. */
   private static final String ON_THE_ROAD =
@@ -55,17 +83,6 @@ class TransferRows {
     this.clock = clock;
   }
 
-  /** A question for a list. Whatever is null does not narrow it. */
-  record Query(
-      TransferViews.Filter filter,
-      Long site,
-      Long from,
-      Long to,
-      Long item,
-      String q,
-      int offset,
-      int limit) {}
-
   private String condition(TransferViews.Filter filter) {
     return switch (filter) {
       case OPEN -> NOT_CLOSED;
@@ -78,76 +95,22 @@ class TransferRows {
     };
   }
 
-  private static String seenBy(Actor actor) {
-    return actor.everywhere()
-        ? ""
-        : " and (t.from_site_id in (:sites) or t.to_site_id in (:sites))";
-  }
-
-  Page<TransferViews.Row> page(Query query, Actor actor) {
-    String words = query.q() == null ? "" : query.q().strip().replaceAll("[%_\\\\]", "");
-    String where =
-        " where "
-            + condition(query.filter())
-            + seenBy(actor)
-            + (query.site() == null ? "" : " and (t.from_site_id = :site or t.to_site_id = :site)")
-            + (query.from() == null ? "" : " and t.from_site_id = :from")
-            + (query.to() == null ? "" : " and t.to_site_id = :to")
-            + (query.item() == null
-                ? ""
-                : " and exists (select 1 from transfer_line l where l.transfer_id = t.id"
-                    + " and l.item_id = :item)")
-            + (words.isEmpty()
-                ? ""
-                : " and (t.number like :starts or f.name like :holds or o.name like :holds"
-                    + " or exists (select 1 from transfer_line l join item i on i.id = l.item_id"
-                    + " where l.transfer_id = t.id"
-                    + " and (i.code like :starts or i.name like :holds)))");
+  Page<TransferViews.Row> page(
+      TransferViews.Filter filter, ListQuery<TransferColumn> query, Actor actor) {
+    boolean past = filter == TransferViews.Filter.CLOSED || filter == TransferViews.Filter.ALL;
     Map<Long, LocalDate> today = days.today();
-    Map<String, Object> params = new HashMap<>();
-    params.put("sites", actor.siteNumbers());
-    params.put("site", query.site());
-    params.put("from", query.from());
-    params.put("to", query.to());
-    params.put("item", query.item());
-    params.put("starts", words + "%");
-    params.put("holds", "%" + words + "%");
-    params.put("limit", Page.limit(query.limit()));
-    params.put("offset", query.offset());
-    String tables =
-        " from transfer t left join site f on f.id = t.from_site_id"
-            + " join site o on o.id = t.to_site_id";
-    long total =
-        jdbc.sql("select count(*)" + tables + where).params(params).query(Long.class).single();
-    boolean past =
-        query.filter() == TransferViews.Filter.CLOSED || query.filter() == TransferViews.Filter.ALL;
-    String order =
-        past
-            ? " order by coalesce(t.last_arrival, t.last_sent, t.created) desc, t.id desc"
-            : " order by t.wanted is null, t.wanted, t.number";
-    List<TransferViews.Row> rows =
-        jdbc.sql(
-                """
-                select t.*, coalesce(f.name, t.sender) from_name, o.name to_name,
-                  (select count(*) from transfer_line l where l.transfer_id = t.id) line_count,
-                  (select count(*) from transfer_line l where l.transfer_id = t.id
-                    and l.asked > l.withdrawn + l.sent) send_count,
-                  (select count(*) from transfer_line l where l.transfer_id = t.id
-                    and l.sent > l.arrived + l.lost) road_count,
-                  if(t.released is null, 0, (select count(*) from transfer_line l
-                    where l.transfer_id = t.id and %s)) short_count,
-                  (select sum((g.sent - g.arrived - g.lost) * g.unit_cost) from transfer_goods g
-                    where g.transfer_id = t.id) road_value
-                """
-                        .formatted(MISSING_HERE)
-                    + tables
-                    + where
-                    + order
-                    + " limit :limit offset :offset")
-            .params(params)
-            .query((row, n) -> row(row, today))
-            .list();
-    return new Page<>(total, query.offset(), rows);
+    return TRANSFERS.page(
+        jdbc,
+        query,
+        new ListTable.Shown(
+            SELECT,
+            "",
+            condition(filter),
+            past
+                ? "coalesce(t.last_arrival, t.last_sent, t.created) desc"
+                : "t.wanted is null, t.wanted, t.number"),
+        actor,
+        (row, n) -> row(row, today));
   }
 
   private static TransferViews.Row row(ResultSet row, Map<Long, LocalDate> today)
@@ -167,7 +130,7 @@ class TransferRows {
         row.getLong("to_site_id"),
         row.getString("to_name"),
         wanted,
-        late(wanted, state, today.get(row.getLong("to_site_id"))),
+        state.ended() ? 0 : DueDay.daysLate(wanted, today.get(row.getLong("to_site_id"))),
         row.getInt("line_count"),
         row.getInt("send_count"),
         state == Transfer.State.CLOSED ? 0 : row.getInt("short_count"),
@@ -182,12 +145,6 @@ class TransferRows {
         Utc.instant(row.getTimestamp("created")));
   }
 
-  static int late(LocalDate wanted, Transfer.State state, LocalDate today) {
-    return state != Transfer.State.CLOSED && wanted != null && wanted.isBefore(today)
-        ? (int) ChronoUnit.DAYS.between(wanted, today)
-        : 0;
-  }
-
   TransferViews.Counts counts(Actor actor) {
     return new TransferViews.Counts(
         count(TransferViews.Filter.OPEN, actor),
@@ -198,10 +155,7 @@ class TransferRows {
   }
 
   private int count(TransferViews.Filter filter, Actor actor) {
-    return jdbc.sql("select count(*) from transfer t where " + condition(filter) + seenBy(actor))
-        .param("sites", actor.siteNumbers())
-        .query(Integer.class)
-        .single();
+    return TRANSFERS.count(jdbc, condition(filter), actor);
   }
 
   // One transfer
@@ -321,7 +275,8 @@ class TransferRows {
                   left join site f on f.id = t.from_site_id join site o on o.id = t.to_site_id
                 where t.state <> 'CLOSED' and g.sent > g.arrived + g.lost
                 """
-                    + seenBy(actor)
+                    + " and "
+                    + TRANSFERS.seenBy(actor)
                     + " order by `from`, `to`")
             .param("sites", actor.siteNumbers())
             .query(RoadRow.class)
@@ -449,7 +404,8 @@ class TransferRows {
             where p.effective >= :after and p.effective < :before
             """
                 + (document == null ? "" : " and t.number = :document")
-                + seenBy(actor)
+                + " and "
+                + TRANSFERS.seenBy(actor)
                 + " order by p.effective, p.id, m.id limit 100000")
         .param("after", Utc.of(after))
         .param("before", Utc.of(before))

@@ -4,7 +4,9 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
+import app.reliquum.api.lists.ListQuery;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.document.DueDay;
 import app.reliquum.core.fulfilment.Demand;
 import app.reliquum.core.fulfilment.Transfer;
 import app.reliquum.core.quantity.Quantity;
@@ -63,16 +65,8 @@ public class Transfers implements Coming {
 
   /** A page of transfers that start or end where someone may work. */
   public Page<TransferViews.Row> page(
-      TransferViews.Filter filter,
-      Long site,
-      Long from,
-      Long to,
-      Long item,
-      String q,
-      Actor actor,
-      int offset,
-      int limit) {
-    return rows.page(new TransferRows.Query(filter, site, from, to, item, q, offset, limit), actor);
+      TransferViews.Filter filter, ListQuery<TransferColumn> query, Actor actor) {
+    return rows.page(filter, query, actor);
   }
 
   TransferViews.Counts counts(Actor actor) {
@@ -128,7 +122,7 @@ public class Transfers implements Coming {
         head.toSiteId(),
         places.named(head.toSiteId()).name(),
         head.wanted(),
-        TransferRows.late(head.wanted(), head.state(), days.today(head.toSiteId())),
+        head.state().ended() ? 0 : DueDay.daysLate(head.wanted(), days.today(head.toSiteId())),
         head.note(),
         head.created().toInstant(ZoneOffset.UTC),
         head.createdBy(),

@@ -33,7 +33,12 @@ public final class Arrival {
     /** All that was ordered has come. */
     CHECKED_IN,
     /** Nothing more is expected. */
-    CLOSED
+    CLOSED;
+
+    /** Whether nothing more is expected of it. */
+    public boolean ended() {
+      return this == CHECKED_IN || this == CLOSED;
+    }
   }
 
   /**

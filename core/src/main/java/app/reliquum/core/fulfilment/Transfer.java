@@ -27,7 +27,12 @@ public final class Transfer {
     /** Some has arrived or is given up, and something is still to come. */
     ARRIVED_IN_PART,
     /** Nothing more is to be sent, and nothing is on the road. */
-    CLOSED
+    CLOSED;
+
+    /** Whether nothing more will happen to it. */
+    public boolean ended() {
+      return this == CLOSED;
+    }
   }
 
   /**

@@ -1,4 +1,4 @@
-package app.reliquum.catalog;
+package app.reliquum.api.lists;
 
 import java.util.Arrays;
 import java.util.List;

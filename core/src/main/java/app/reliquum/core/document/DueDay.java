@@ -1,0 +1,20 @@
+package app.reliquum.core.document;
+
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+
+/** The day by which a document that has not ended should have. */
+public final class DueDay {
+
+  private DueDay() {}
+
+  /**
+   * How many days it is late. On the day itself it is not.
+   *
+   * @param due the day; null if there is none
+   * @param today the day at the site that waits
+   */
+  public static int daysLate(LocalDate due, LocalDate today) {
+    return due != null && due.isBefore(today) ? (int) ChronoUnit.DAYS.between(due, today) : 0;
+  }
+}

@@ -1,0 +1,31 @@
+package app.reliquum.adjusting;
+
+import app.reliquum.api.lists.ListColumn;
+import app.reliquum.api.lists.ListValue;
+
+/** What loans can be narrowed and sorted by: of a loan {@code l}, see Loans. */
+public enum LoanColumn implements ListColumn {
+  NUMBER(ListValue.text("l.number")),
+  SITE(ListValue.reference("l.site_id", "s.name")),
+  PARTY(ListValue.text("l.party")),
+  ITEM(ListValue.among("select g.item_id from loan_goods g where g.loan_id = l.id", null)),
+  DUE(ListValue.day("l.due")),
+  LINES(ListValue.number("(select count(*) from loan_goods g where g.loan_id = l.id)")),
+  OPEN_LINES(
+      ListValue.number(
+          "(select count(*) from loan_goods g where g.loan_id = l.id and g.back < g.lent)")),
+  LENT(ListValue.moment("l.lent")),
+  LENT_BY(ListValue.text("p.name")),
+  CLOSED(ListValue.moment("l.closed"));
+
+  private final ListValue value;
+
+  LoanColumn(ListValue value) {
+    this.value = value;
+  }
+
+  @Override
+  public ListValue value() {
+    return value;
+  }
+}
