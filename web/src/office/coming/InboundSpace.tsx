@@ -110,13 +110,13 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
       key: 'supplier',
       title: t('inbound.from'),
       sort: 'SUPPLIER',
-      width: 'minmax(150px, 1.4fr)',
+      width: 'minmax(140px, 1.4fr)',
       cell: (row) => row.supplier ?? `${t(`inbound.kind.${row.kind}`)}: ${row.reason}`,
     },
     {
       key: 'late',
       title: t('inbound.late'),
-      width: '105px',
+      width: '100px',
       cell: (row) =>
         row.late > 0 && (
           <Box component="span" sx={{ color: 'error.main', fontWeight: 700 }}>
@@ -129,7 +129,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
       title: t('inbound.expected'),
       sort: 'EXPECTED',
       narrow: { kind: 'DAY' },
-      width: '125px',
+      width: '112px',
       cell: (row) => date(row.expected),
     },
     {
@@ -137,7 +137,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
       title: t('site'),
       sort: 'SITE',
       narrow: { kind: 'SITE' },
-      width: 'minmax(135px, 1fr)',
+      width: 'minmax(120px, 1fr)',
       cell: (row) => row.site,
     },
     {
@@ -161,7 +161,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
       title: t('inbound.openLines'),
       sort: 'OPEN_LINES',
       narrow: { kind: 'NUMBER' },
-      width: '90px',
+      width: '64px',
       align: 'right',
       cell: (row) => `${row.openLines} / ${row.lines}`,
     },
@@ -169,7 +169,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
       key: 'progress',
       title: t('inbound.progress'),
       sort: 'PROGRESS',
-      width: '100px',
+      width: '84px',
       cell: (row) => row.kind === 'PURCHASE' && <Progress percent={row.progress} />,
     },
     {
@@ -177,7 +177,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
       title: t('inbound.value'),
       sort: 'VALUE',
       narrow: { kind: 'NUMBER' },
-      width: '100px',
+      width: '86px',
       align: 'right',
       cell: (row) => money(row.value),
     },
@@ -186,7 +186,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
       title: t('inbound.lastReceipt'),
       sort: 'LAST_RECEIPT',
       narrow: { kind: 'MOMENT' },
-      width: '115px',
+      width: '112px',
       cell: (row) => row.lastReceipt && ago(row.lastReceipt),
     },
   ];

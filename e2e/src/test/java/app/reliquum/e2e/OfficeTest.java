@@ -209,4 +209,39 @@ class OfficeTest {
     assertThat(rows(nils).first()).isVisible();
     assertThat(button(nils, "New item")).hasCount(0);
   }
+
+  /** What narrows and sorts a list stands in its address: it is there after a reload. */
+  @Test
+  void aListIsNarrowedByAnyColumnAndSortedByItsHeadings() {
+    Page page = BROWSER.office(HOUSE.address(), "maren");
+    at(page, "/office/coming/outbound?filter=ALL");
+    Locator rows = rows(page);
+    assertThat(rows.first()).isVisible();
+    int all = rows.count();
+    button(page, "Add filter").click();
+    page.getByLabel("Column").first().selectOption("State");
+    page.getByLabel("Value").first().selectOption("Gone");
+    button(page, "Apply").click();
+    assertThat(page.getByText("State is Gone")).isVisible();
+    button(page, "Add filter").click();
+    page.getByLabel("Column").first().selectOption("Sold for");
+    page.getByLabel("Value").first().fill("1,5");
+    button(page, "Apply").click();
+    assertThat(page.getByText("Sold for at least 1.5")).isVisible();
+    button(page, "Sold for").click();
+    assertThat(page.locator("[role=columnheader][aria-sort=ascending]")).hasText("Sold for \u2191");
+    page.reload();
+    assertThat(page.getByText("State is Gone")).isVisible();
+    assertThat(rows.first()).containsText("Gone");
+    int narrowed = rows.count();
+    org.assertj.core.api.Assertions.assertThat(narrowed).isBetween(1, all - 1);
+    button(page, "Remove filter: State is Gone").click();
+    button(page, "Remove filter: Sold for at least 1.5").click();
+    assertThat(rows).hasCount(all);
+    // An address that asks for what the list does not have says so, and shows nothing else.
+    at(page, "/office/coming/outbound?where=COLOUR:IS:red");
+    assertThat(page.getByText("The columns of this list are")).isVisible();
+    button(page, "Remove filter: COLOUR is COLOUR red").click();
+    assertThat(rows.first()).isVisible();
+  }
 }

@@ -245,7 +245,10 @@ class RightingTest {
     page.navigate(HOUSE.address().resolve("/office/checking/scrap?by=REASON").toString());
     assertThat(page.getByRole(AriaRole.GRIDCELL).getByText("Expired + Broken")).isVisible();
     page.navigate(
-        HOUSE.address().resolve("/office/running-low/requisitions?where=STATE:IS:ASKED").toString());
+        HOUSE
+            .address()
+            .resolve("/office/running-low/requisitions?where=STATE:IS:ASKED")
+            .toString());
     page.getByText("Thimble RGT-3").click();
     page.locator("aside").getByLabel("Bought from").or(labelled(page, "Supplier")).waitFor();
     labelled(page, "Supplier")
@@ -260,7 +263,10 @@ class RightingTest {
     press(page, "Agree to");
     assertThat(row).hasCount(0);
     page.navigate(
-        HOUSE.address().resolve("/office/running-low/requisitions?where=STATE:IS:AGREED").toString());
+        HOUSE
+            .address()
+            .resolve("/office/running-low/requisitions?where=STATE:IS:AGREED")
+            .toString());
     row.getByRole(AriaRole.CHECKBOX).check();
     press(page, "Order");
     says(page, "Ordered:");
