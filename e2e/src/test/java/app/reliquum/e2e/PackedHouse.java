@@ -19,12 +19,9 @@ import org.junit.jupiter.api.extension.ExtensionContext;
 public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
 
   static final File JAR = new File("../server/target/reliquum-app.jar");
-  // Classes are tested beside each other in processes that share no files.
-  private static final File OWN =
-      new File("target/fork" + System.getProperty("reliquum.test.fork", ""));
-  private static final File UNPACKED = new File(OWN, "app");
+  private static final File UNPACKED = new File("target/app");
   // The classes as the first house left them, ready made: later ones start in half the time.
-  private static final File CLASSES = new File(OWN, "classes.jsa");
+  private static final File CLASSES = new File("target/classes.jsa");
   private static final long PATIENCE = TimeUnit.MINUTES.toNanos(3);
 
   private static TestDatabase opened;
@@ -49,7 +46,6 @@ public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
   }
 
   private static void unpack() {
-    OWN.mkdirs();
     CLASSES.delete();
     try {
       new ProcessBuilder(
@@ -62,7 +58,7 @@ public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
               "--destination",
               UNPACKED.getPath())
           .redirectErrorStream(true)
-          .redirectOutput(new File(OWN, "unpacked.log"))
+          .redirectOutput(new File("target/unpacked.log"))
           .start()
           .onExit()
           .join();
@@ -93,7 +89,7 @@ public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
     builder.environment().put("RELIQUUM_DEMO", "true");
     builder.environment().put("RELIQUUM_PORT", Integer.toString(port));
     builder.redirectErrorStream(true);
-    builder.redirectOutput(new File(OWN, "application.log"));
+    builder.redirectOutput(new File("target/application.log"));
     try {
       process = builder.start();
     } catch (IOException fault) {
@@ -102,7 +98,7 @@ public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
     long end = System.nanoTime() + PATIENCE;
     while (!ready()) {
       if (System.nanoTime() > end || !process.isAlive()) {
-        throw new IllegalStateException("It did not start: see application.log in e2e/" + OWN);
+        throw new IllegalStateException("It did not start: see e2e/target/application.log");
       }
       LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(100));
     }
