@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, press, sent, show } from '../../testing/house';
+import { answers, asked, empty, fill, press, sent, show } from '../../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -214,7 +214,7 @@ it('tells what drawing a count up comes to', async () => {
   expect(await screen.findByText(/60 slips, 81 positions, worth 1,234.50/)).toBeTruthy();
   await userEvent.click(await screen.findByLabelText('Tavi'));
   await userEvent.click(screen.getByLabelText('A'));
-  await userEvent.type(screen.getByLabelText('Items, by their codes'), 'SHK-001, FLR-002');
+  await fill(screen.getByLabelText('Items, by their codes'), 'SHK-001, FLR-002');
   await press('Draw it up');
   await waitFor(() => expect(drawn).toBe('CO-10007'));
   const sent = posts().at(-1)?.body as Schemas['CountEntry'];
