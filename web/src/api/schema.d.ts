@@ -3979,6 +3979,7 @@ export interface components {
     };
     ApprovalCard: {
       approval: components['schemas']['Approval'];
+      can: ('APPROVE' | 'REFUSE' | 'REQUEST_INFORMATION' | 'ANSWER' | 'WITHDRAW')[];
       words: components['schemas']['ApprovalWord'][];
     };
     ApprovalNote: {
@@ -3993,7 +3994,8 @@ export interface components {
       note: string;
       person: string;
       /** @enum {string} */
-      what: 'PROPOSED' | 'ASKED' | 'ANSWERED' | 'APPROVED' | 'REFUSED' | 'WITHDRAWN';
+      what:
+        'PROPOSED' | 'INFORMATION_REQUESTED' | 'ANSWERED' | 'APPROVED' | 'REFUSED' | 'WITHDRAWN';
     };
     AreaCard: {
       code: string;
@@ -4371,7 +4373,7 @@ export interface components {
       /** Format: int32 */
       slips: number;
       /** @enum {string} */
-      state: 'DRAWN_UP' | 'COUNTING' | 'IN_REVIEW' | 'POSTED' | 'DROPPED';
+      state: 'PREPARED' | 'COUNTING' | 'IN_REVIEW' | 'POSTED' | 'CANCELLED';
       unplanned: boolean;
       /** Format: int32 */
       version: number;
@@ -4607,7 +4609,7 @@ export interface components {
       /** Format: int32 */
       slips: number;
       /** @enum {string} */
-      state: 'DRAWN_UP' | 'COUNTING' | 'IN_REVIEW' | 'POSTED' | 'DROPPED';
+      state: 'PREPARED' | 'COUNTING' | 'IN_REVIEW' | 'POSTED' | 'CANCELLED';
       unplanned: boolean;
       /** Format: int32 */
       wrong: number;
@@ -4961,7 +4963,7 @@ export interface components {
       /** Format: int32 */
       slips: number;
       /** @enum {string} */
-      state: 'DRAWN_UP' | 'COUNTING' | 'IN_REVIEW' | 'POSTED' | 'DROPPED';
+      state: 'PREPARED' | 'COUNTING' | 'IN_REVIEW' | 'POSTED' | 'CANCELLED';
     };
     FloorCountLine: {
       /** Format: date-time */
@@ -5199,7 +5201,7 @@ export interface components {
       number: string;
       reason: string;
       /** @enum {string} */
-      state: 'EXPECTED' | 'ARRIVING' | 'CHECKED_IN' | 'CLOSED';
+      state: 'EXPECTED' | 'ARRIVING' | 'RECEIVED' | 'CLOSED';
       supplier: string;
     };
     FloorOrderLine: {
@@ -5556,7 +5558,7 @@ export interface components {
       number: string;
       planned: boolean;
       /** @enum {string} */
-      state: 'PLANNED' | 'RELEASED' | 'ON_THE_ROAD' | 'ARRIVED_IN_PART' | 'CLOSED';
+      state: 'PLANNED' | 'READY_TO_SEND' | 'IN_TRANSIT' | 'PARTLY_RECEIVED' | 'CLOSED';
       to: string;
       /** Format: int64 */
       toId: number;
@@ -5648,7 +5650,7 @@ export interface components {
       /** Format: int64 */
       siteId: number;
       /** @enum {string} */
-      state: 'EXPECTED' | 'ARRIVING' | 'CHECKED_IN' | 'CLOSED';
+      state: 'EXPECTED' | 'ARRIVING' | 'RECEIVED' | 'CLOSED';
       supplier: string | null;
       supplierCode: string | null;
       /** Format: int64 */
@@ -5768,7 +5770,7 @@ export interface components {
       /** Format: int64 */
       siteId: number;
       /** @enum {string} */
-      state: 'EXPECTED' | 'ARRIVING' | 'CHECKED_IN' | 'CLOSED';
+      state: 'EXPECTED' | 'ARRIVING' | 'RECEIVED' | 'CLOSED';
       supplier: string | null;
       value: number | null;
     };
@@ -6251,7 +6253,7 @@ export interface components {
       /** @enum {string} */
       contra:
         | 'BIN'
-        | 'ON_THE_ROAD'
+        | 'IN_TRANSIT'
         | 'ON_LOAN'
         | 'SUPPLIER'
         | 'CUSTOMER'
@@ -6282,7 +6284,7 @@ export interface components {
       /** @enum {string} */
       contra:
         | 'BIN'
-        | 'ON_THE_ROAD'
+        | 'IN_TRANSIT'
         | 'ON_LOAN'
         | 'SUPPLIER'
         | 'CUSTOMER'
@@ -6410,7 +6412,14 @@ export interface components {
       siteId: number;
       /** @enum {string} */
       state:
-        'ACCEPTED' | 'SHORT' | 'ALLOCATED' | 'PICKING' | 'PACKED' | 'GONE' | 'DONE' | 'CANCELLED';
+        | 'ACCEPTED'
+        | 'SHORT'
+        | 'ALLOCATED'
+        | 'PICKING'
+        | 'PACKED'
+        | 'SHIPPED'
+        | 'DONE'
+        | 'CANCELLED';
       tote: string | null;
       value: number;
       /** Format: int32 */
@@ -6650,7 +6659,14 @@ export interface components {
       siteId: number;
       /** @enum {string} */
       state:
-        'ACCEPTED' | 'SHORT' | 'ALLOCATED' | 'PICKING' | 'PACKED' | 'GONE' | 'DONE' | 'CANCELLED';
+        | 'ACCEPTED'
+        | 'SHORT'
+        | 'ALLOCATED'
+        | 'PICKING'
+        | 'PACKED'
+        | 'SHIPPED'
+        | 'DONE'
+        | 'CANCELLED';
       /** Format: int32 */
       toPick: number;
       value: number;
@@ -7276,6 +7292,7 @@ export interface components {
       /** Format: date-time */
       asked: string;
       askedBy: string;
+      can: ('APPROVE' | 'ORDER' | 'CHOOSE_SUPPLIER' | 'CANCEL')[];
       /** Format: int64 */
       id: number;
       item: string;
@@ -7297,7 +7314,7 @@ export interface components {
       siteId: number;
       source: string;
       /** @enum {string} */
-      state: 'ASKED' | 'AGREED' | 'ORDERED' | 'DROPPED';
+      state: 'REQUESTED' | 'APPROVED' | 'ORDERED' | 'CANCELLED';
       supplier: string | null;
       /** Format: int64 */
       supplierId: number | null;
@@ -7649,7 +7666,7 @@ export interface components {
       released: string | null;
       shipments: components['schemas']['TransferShipment'][];
       /** @enum {string} */
-      state: 'PLANNED' | 'RELEASED' | 'ON_THE_ROAD' | 'ARRIVED_IN_PART' | 'CLOSED';
+      state: 'PLANNED' | 'READY_TO_SEND' | 'IN_TRANSIT' | 'PARTLY_RECEIVED' | 'CLOSED';
       to: string;
       /** Format: int64 */
       toId: number;
@@ -7905,7 +7922,7 @@ export interface components {
       /** Format: int32 */
       shortLines: number;
       /** @enum {string} */
-      state: 'PLANNED' | 'RELEASED' | 'ON_THE_ROAD' | 'ARRIVED_IN_PART' | 'CLOSED';
+      state: 'PLANNED' | 'READY_TO_SEND' | 'IN_TRANSIT' | 'PARTLY_RECEIVED' | 'CLOSED';
       to: string;
       /** Format: int64 */
       toId: number;
@@ -8305,7 +8322,7 @@ export interface operations {
       query?: {
         /** @description Words that must all be found in a row. */
         q?: string;
-        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); PURPOSE (IS, IS_NOT); STATE (IS, IS_NOT); KIND (IS, IS_NOT); SITE (IS, IS_NOT, EMPTY, FILLED); ITEM (IS, IS_NOT); LINES (IS, FROM, UNTIL, EMPTY, FILLED); NET (IS, FROM, UNTIL, EMPTY, FILLED); GROSS (IS, FROM, UNTIL, EMPTY, FILLED); NOTE (IS, IS_NOT, HOLDS, EMPTY, FILLED); SOURCE (IS, IS_NOT, HOLDS, EMPTY, FILLED); FIELDS (IS, IS_NOT, HOLDS, EMPTY, FILLED); WRITTEN (FROM, BEFORE, EMPTY, FILLED); WRITTEN_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ENDED (FROM, BEFORE, EMPTY, FILLED). */
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); PURPOSE (IS, IS_NOT); STATE (IS, IS_NOT); KIND (IS, IS_NOT); SITE (IS, IS_NOT, EMPTY, FILLED); ITEM (IS, IS_NOT); LINES (IS, FROM, UNTIL, EMPTY, FILLED); NET (IS, FROM, UNTIL, EMPTY, FILLED); GROSS (IS, FROM, UNTIL, EMPTY, FILLED); NOTE (IS, IS_NOT, HOLDS, EMPTY, FILLED); SOURCE (IS, IS_NOT, HOLDS, EMPTY, FILLED); FIELDS (IS, IS_NOT, HOLDS, EMPTY, FILLED); CREATED (FROM, BEFORE, EMPTY, FILLED); CREATED_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ENDED (FROM, BEFORE, EMPTY, FILLED). */
         where?: string[];
         /** @description The column to sort by. */
         sort?:
@@ -8320,8 +8337,8 @@ export interface operations {
           | 'NOTE'
           | 'SOURCE'
           | 'FIELDS'
-          | 'WRITTEN'
-          | 'WRITTEN_BY'
+          | 'CREATED'
+          | 'CREATED_BY'
           | 'ENDED';
         /** @description The other way round. */
         descending?: boolean;
@@ -10247,7 +10264,7 @@ export interface operations {
         format: 'CSV' | 'XLSX';
         /** @description Words that must all be found in a row. */
         q?: string;
-        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); PURPOSE (IS, IS_NOT); STATE (IS, IS_NOT); KIND (IS, IS_NOT); SITE (IS, IS_NOT, EMPTY, FILLED); ITEM (IS, IS_NOT); LINES (IS, FROM, UNTIL, EMPTY, FILLED); NET (IS, FROM, UNTIL, EMPTY, FILLED); GROSS (IS, FROM, UNTIL, EMPTY, FILLED); NOTE (IS, IS_NOT, HOLDS, EMPTY, FILLED); SOURCE (IS, IS_NOT, HOLDS, EMPTY, FILLED); FIELDS (IS, IS_NOT, HOLDS, EMPTY, FILLED); WRITTEN (FROM, BEFORE, EMPTY, FILLED); WRITTEN_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ENDED (FROM, BEFORE, EMPTY, FILLED). */
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); PURPOSE (IS, IS_NOT); STATE (IS, IS_NOT); KIND (IS, IS_NOT); SITE (IS, IS_NOT, EMPTY, FILLED); ITEM (IS, IS_NOT); LINES (IS, FROM, UNTIL, EMPTY, FILLED); NET (IS, FROM, UNTIL, EMPTY, FILLED); GROSS (IS, FROM, UNTIL, EMPTY, FILLED); NOTE (IS, IS_NOT, HOLDS, EMPTY, FILLED); SOURCE (IS, IS_NOT, HOLDS, EMPTY, FILLED); FIELDS (IS, IS_NOT, HOLDS, EMPTY, FILLED); CREATED (FROM, BEFORE, EMPTY, FILLED); CREATED_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ENDED (FROM, BEFORE, EMPTY, FILLED). */
         where?: string[];
         /** @description The column to sort by. */
         sort?:
@@ -10262,8 +10279,8 @@ export interface operations {
           | 'NOTE'
           | 'SOURCE'
           | 'FIELDS'
-          | 'WRITTEN'
-          | 'WRITTEN_BY'
+          | 'CREATED'
+          | 'CREATED_BY'
           | 'ENDED';
         /** @description The other way round. */
         descending?: boolean;
@@ -10495,7 +10512,7 @@ export interface operations {
           | 'ALLOCATED'
           | 'PICKING'
           | 'PACKED'
-          | 'GONE'
+          | 'SHIPPED'
           | 'CANCELLED'
           | 'ALL';
         /** @description Words that must all be found in a row. */
@@ -13020,7 +13037,7 @@ export interface operations {
           | 'ALLOCATED'
           | 'PICKING'
           | 'PACKED'
-          | 'GONE'
+          | 'SHIPPED'
           | 'CANCELLED'
           | 'ALL';
         /** @description Words that must all be found in a row. */
@@ -14685,7 +14702,7 @@ export interface operations {
       query?: {
         /** @description Words that must all be found in a row. */
         q?: string;
-        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); STATE (IS, IS_NOT); ITEM (IS, IS_NOT, EMPTY, FILLED); QUANTITY (IS, FROM, UNTIL, EMPTY, FILLED); SITE (IS, IS_NOT, EMPTY, FILLED); SUPPLIER (IS, IS_NOT, EMPTY, FILLED); SOURCE (IS, IS_NOT, HOLDS, EMPTY, FILLED); ASKED (FROM, BEFORE, EMPTY, FILLED); ASKED_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); AGREED_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ORDER (IS, IS_NOT, HOLDS, EMPTY, FILLED). */
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); STATE (IS, IS_NOT); ITEM (IS, IS_NOT, EMPTY, FILLED); QUANTITY (IS, FROM, UNTIL, EMPTY, FILLED); SITE (IS, IS_NOT, EMPTY, FILLED); SUPPLIER (IS, IS_NOT, EMPTY, FILLED); SOURCE (IS, IS_NOT, HOLDS, EMPTY, FILLED); REQUESTED (FROM, BEFORE, EMPTY, FILLED); REQUESTED_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); APPROVED_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ORDER (IS, IS_NOT, HOLDS, EMPTY, FILLED). */
         where?: string[];
         /** @description The column to sort by. */
         sort?:
@@ -14696,9 +14713,9 @@ export interface operations {
           | 'SITE'
           | 'SUPPLIER'
           | 'SOURCE'
-          | 'ASKED'
-          | 'ASKED_BY'
-          | 'AGREED_BY'
+          | 'REQUESTED'
+          | 'REQUESTED_BY'
+          | 'APPROVED_BY'
           | 'ORDER';
         /** @description The other way round. */
         descending?: boolean;
@@ -15555,7 +15572,7 @@ export interface operations {
   listTransfers: {
     parameters: {
       query?: {
-        filter?: 'OPEN' | 'LATE' | 'SHORT' | 'ROAD' | 'MISSING' | 'CLOSED' | 'ALL';
+        filter?: 'OPEN' | 'LATE' | 'SHORT' | 'IN_TRANSIT' | 'MISSING' | 'CLOSED' | 'ALL';
         /** @description Words that must all be found in a row. */
         q?: string;
         /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); STATE (IS, IS_NOT); FROM (IS, IS_NOT, EMPTY, FILLED); TO (IS, IS_NOT, EMPTY, FILLED); SITE (IS, IS_NOT); ITEM (IS, IS_NOT); WANTED (IS, FROM, UNTIL, EMPTY, FILLED); LINES (IS, FROM, UNTIL, EMPTY, FILLED); TO_SEND (IS, FROM, UNTIL, EMPTY, FILLED); IN_TRANSIT (IS, FROM, UNTIL, EMPTY, FILLED); SHORT_LINES (IS, FROM, UNTIL, EMPTY, FILLED); IN_TRANSIT_VALUE (IS, FROM, UNTIL, EMPTY, FILLED); LAST_SENT (FROM, BEFORE, EMPTY, FILLED); LAST_ARRIVAL (FROM, BEFORE, EMPTY, FILLED); CREATED (FROM, BEFORE, EMPTY, FILLED). */

@@ -36,7 +36,7 @@ export function TransferChoice({
           params: {
             query: sends
               ? { filter: 'OPEN', where: [`FROM:IS:${site.id}`] }
-              : { filter: 'ROAD', where: [`TO:IS:${site.id}`] },
+              : { filter: 'IN_TRANSIT', where: [`TO:IS:${site.id}`] },
           },
         }),
       ),

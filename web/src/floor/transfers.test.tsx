@@ -42,7 +42,7 @@ const transfer: Transfer = {
   id: 7,
   number: 'TR-10007',
   planned: true,
-  state: 'RELEASED',
+  state: 'READY_TO_SEND',
   fromId: 1,
   from: 'Kittiwake Quay',
   toId: 3,

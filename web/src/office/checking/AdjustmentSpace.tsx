@@ -195,7 +195,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'by',
       title: t('adjust.by'),
-      sort: 'WRITTEN_BY',
+      sort: 'CREATED_BY',
       narrow: { kind: 'TEXT' },
       width: 'minmax(100px, 0.8fr)',
       cell: (row) => row.writtenBy,
@@ -203,7 +203,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
     {
       key: 'written',
       title: t('ledger.when'),
-      sort: 'WRITTEN',
+      sort: 'CREATED',
       narrow: { kind: 'MOMENT' },
       width: '122px',
       cell: (row) => ago(row.written),

@@ -5,37 +5,40 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
-import { useMay } from '../../app/session';
 import { ago, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
+import { whatCan } from '../../kit/whatCan';
 import { useSave } from '../../kit/useSave';
 import { RIGHTED } from './kinds';
 
 type Card = Schemas['ApprovalCard'];
-type Doing = 'approve' | 'refuse' | 'say' | 'withdraw';
+type Action = Card['can'][number];
+
+/** What is done with it only together with words. */
+const NEEDS_NOTE: Action[] = ['REFUSE', 'REQUEST_INFORMATION', 'ANSWER'];
 
 /** What was said of a proposal, and what can be done with it: agree, refuse, ask back, answer. */
 export function ApprovalDoings({ approval }: { approval: number }) {
   const { t } = useTranslation();
-  const mayAgree = useMay('RULES');
   const [note, setNote] = useState('');
   const card = useQuery({
     queryKey: ['approvals', 'card', approval],
     queryFn: () => read(api.GET('/api/approvals/{approval}', { params: { path: { approval } } })),
   });
-  const act = useSave<Doing, Card>(
+  const act = useSave<Action, Card>(
     [...RIGHTED, 'counts'],
-    (command, doing) => {
+    (command, action) => {
       const params = { ...command.params, path: { approval } };
-      switch (doing) {
-        case 'approve':
+      switch (action) {
+        case 'APPROVE':
           return read(api.POST('/api/approvals/{approval}/approval', { params, body: { note } }));
-        case 'refuse':
+        case 'REFUSE':
           return read(api.POST('/api/approvals/{approval}/refusal', { params, body: { note } }));
-        case 'say':
+        case 'REQUEST_INFORMATION':
+        case 'ANSWER':
           return read(api.POST('/api/approvals/{approval}/words', { params, body: { note } }));
-        case 'withdraw':
+        case 'WITHDRAW':
           return read(api.POST('/api/approvals/{approval}/withdrawal', { params }));
       }
     },
@@ -45,6 +48,7 @@ export function ApprovalDoings({ approval }: { approval: number }) {
     return <ProblemNote problem={card.error} />;
   }
   const { approval: row, words } = card.data;
+  const { can, look } = whatCan(card.data.can);
   const waits = row.state === 'PROPOSED';
   return (
     <Part title={waits ? t('approval.waits') : t(`approval.was.${row.state}`)}>
@@ -60,56 +64,29 @@ export function ApprovalDoings({ approval }: { approval: number }) {
           </Box>
         </Box>
       ))}
-      {waits && (row.own || mayAgree) && (
+      {card.data.can.length > 0 && (
         <Box sx={{ display: 'grid', gap: 1, mt: 1.5 }}>
           <TextField
-            label={row.own ? t('approval.answer') : t('approval.note')}
+            label={can('ANSWER') ? t('approval.answer') : t('approval.note')}
             value={note}
             multiline
             onChange={(event) => setNote(event.target.value)}
           />
           <ProblemNote problem={act.error} />
           <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-            {row.own ? (
-              <>
-                <Button
-                  variant="contained"
-                  disabled={!note.trim()}
-                  onClick={() => act.mutate('say')}
-                >
-                  {t('approval.doAnswer')}
-                </Button>
-                <Button variant="outlined" onClick={() => act.mutate('withdraw')}>
-                  {t('approval.doWithdraw')}
-                </Button>
-              </>
-            ) : (
-              <>
-                <Button
-                  variant="contained"
-                  loading={act.isPending}
-                  onClick={() => act.mutate('approve')}
-                >
-                  {t('approval.doApprove')}
-                </Button>
-                <Button
-                  variant="outlined"
-                  disabled={!note.trim()}
-                  onClick={() => act.mutate('refuse')}
-                >
-                  {t('approval.doRefuse')}
-                </Button>
-                <Button
-                  variant="outlined"
-                  disabled={!note.trim()}
-                  onClick={() => act.mutate('say')}
-                >
-                  {t('approval.doAsk')}
-                </Button>
-              </>
-            )}
+            {card.data.can.map((action) => (
+              <Button
+                key={action}
+                variant={look(action)}
+                loading={act.isPending && act.variables === action}
+                disabled={NEEDS_NOTE.includes(action) && !note.trim()}
+                onClick={() => act.mutate(action)}
+              >
+                {t(`approval.do.${action}`)}
+              </Button>
+            ))}
           </Box>
-          {!row.own && !note.trim() && (
+          {can('REFUSE') && !note.trim() && (
             <Box sx={{ color: 'text.secondary' }}>{t('approval.noteFirst')}</Box>
           )}
         </Box>

@@ -41,7 +41,7 @@ function ReadFile() {
       read(api.GET('/api/counts', { params: { query: { filter: 'OPEN', limit: 100 } } })),
   });
   const open = (counts.data?.rows ?? []).filter(
-    (row) => row.state === 'DRAWN_UP' || row.state === 'COUNTING',
+    (row) => row.state === 'PREPARED' || row.state === 'COUNTING',
   );
   const count = chosen || String(open[0]?.id ?? '');
   return (

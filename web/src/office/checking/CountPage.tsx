@@ -43,9 +43,9 @@ export function CountPage() {
       </CheckingFrame>
     );
   }
-  const counts = one.state === 'DRAWN_UP' || one.state === 'COUNTING';
+  const counts = one.state === 'PREPARED' || one.state === 'COUNTING';
   const view = (value('view') ||
-    (one.state === 'DRAWN_UP' ? 'slips' : 'review')) as (typeof VIEWS)[number];
+    (one.state === 'PREPARED' ? 'slips' : 'review')) as (typeof VIEWS)[number];
   const opened = value('open');
   return (
     <CheckingFrame>
@@ -100,7 +100,7 @@ export function CountPage() {
           {view === 'slips' && <SlipList count={one} />}
           {view === 'history' && <CountHistory count={one} />}
         </Room>
-        {!counts && one.state !== 'DROPPED' && <Posting count={one} />}
+        {!counts && one.state !== 'CANCELLED' && <Posting count={one} />}
       </Box>
       {/^[0-9]+$/.test(opened) && view === 'review' && (
         <ResultPanel

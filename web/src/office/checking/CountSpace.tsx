@@ -205,11 +205,11 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
       narrow: {
         kind: 'CHOICE',
         options: [
-          ['DRAWN_UP', t('count.state.DRAWN_UP')],
+          ['PREPARED', t('count.state.PREPARED')],
           ['COUNTING', t('count.state.COUNTING')],
           ['IN_REVIEW', t('count.state.IN_REVIEW')],
           ['POSTED', t('count.state.POSTED')],
-          ['DROPPED', t('count.state.DROPPED')],
+          ['CANCELLED', t('count.state.CANCELLED')],
         ],
       },
       width: '112px',

@@ -5,11 +5,11 @@ import type { Schemas } from '../../api/client';
 type State = Schemas['CountRow']['state'];
 
 const STROKES: Record<State, number> = {
-  DRAWN_UP: 0,
+  PREPARED: 0,
   COUNTING: 2,
   IN_REVIEW: 4,
   POSTED: 4,
-  DROPPED: 0,
+  CANCELLED: 0,
 };
 
 /** A state as a word, after a tally that fills as the count goes on and is crossed when posted. */

@@ -205,8 +205,9 @@ const proposal = {
 };
 
 it('agrees without a note, but refuses and asks back only with one', async () => {
-  answers('GET', '/api/approvals/4', () => ({ approval: proposal, words: [] }));
-  answers('POST', '/api/approvals/4/words', () => ({ approval: proposal, words: [] }));
+  const can = ['APPROVE', 'REFUSE', 'REQUEST_INFORMATION'];
+  answers('GET', '/api/approvals/4', () => ({ approval: proposal, words: [], can }));
+  answers('POST', '/api/approvals/4/words', () => ({ approval: proposal, words: [], can }));
   show(<ApprovalDoings approval={4} />);
   const refuse = await screen.findByRole('button', { name: 'Refuse' });
   expect(screen.getByRole('button', { name: 'Agree and post' })).toHaveProperty('disabled', false);
@@ -224,7 +225,15 @@ it('agrees without a note, but refuses and asks back only with one', async () =>
 it('lets the one who proposed it answer or withdraw, not agree', async () => {
   answers('GET', '/api/approvals/4', () => ({
     approval: { ...proposal, own: true, askedBack: true },
-    words: [{ at: proposal.proposed, person: 'Maren', what: 'ASKED', note: 'Since when?' }],
+    can: ['ANSWER', 'WITHDRAW'],
+    words: [
+      {
+        at: proposal.proposed,
+        person: 'Maren',
+        what: 'INFORMATION_REQUESTED',
+        note: 'Since when?',
+      },
+    ],
   }));
   show(<ApprovalDoings approval={4} />, { permissions: ['MOVE'] });
   expect(await screen.findByText('Since when?')).toBeTruthy();

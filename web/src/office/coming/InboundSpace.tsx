@@ -149,7 +149,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
         options: [
           ['EXPECTED', t('inbound.state.EXPECTED')],
           ['ARRIVING', t('inbound.state.ARRIVING')],
-          ['CHECKED_IN', t('inbound.state.CHECKED_IN')],
+          ['RECEIVED', t('inbound.state.RECEIVED')],
           ['CLOSED', t('inbound.state.CLOSED')],
         ],
       },

@@ -82,7 +82,7 @@ export function OutboundPanel({ order, onClose }: { order: number; onClose: () =
 function TimeLine({ card }: { card: Card }) {
   const { t } = useTranslation();
   const first = (...what: string[]) => card.changes.find((one) => what.includes(one.what))?.at;
-  const end = card.kind === 'JOB' ? 'DONE' : 'GONE';
+  const end = card.kind === 'JOB' ? 'DONE' : 'SHIPPED';
   const left = card.state === end;
   const packed = card.state === 'PACKED' || left;
   const picked = first('TAKEN', 'PICKED') ?? (left ? card.ended : undefined);
@@ -135,7 +135,7 @@ function Lines({ card }: { card: Card }) {
         <span>{t('transfer.asked')}</span>
         <span>{t('transfer.reserved')}</span>
         <span>{t('transfer.picked')}</span>
-        <span>{t('outbound.state.GONE')}</span>
+        <span>{t('outbound.state.SHIPPED')}</span>
         <span>{t('outbound.missing')}</span>
       </Box>
       <ProblemNote problem={split.error} />

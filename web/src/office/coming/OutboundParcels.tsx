@@ -73,7 +73,7 @@ export function OutboundParcels({ card }: { card: Card }) {
                   parcel.weight !== null &&
                     `${quantity(String(parcel.weight))} kg${parcel.weighed ? '' : ` (${t('packing.byHand')})`}`,
                   parcel.tracking && `${t(`packing.service.${parcel.service}`)} ${parcel.tracking}`,
-                  parcel.gone && t('outbound.state.GONE'),
+                  parcel.gone && t('outbound.state.SHIPPED'),
                 ]
                   .filter(Boolean)
                   .join(' · ')}

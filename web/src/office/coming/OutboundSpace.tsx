@@ -35,7 +35,7 @@ const FILTERS = [
   'ALLOCATED',
   'PICKING',
   'PACKED',
-  'GONE',
+  'SHIPPED',
   'CANCELLED',
   'ALL',
 ] as const;
@@ -209,7 +209,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
           ['ALLOCATED', t('outbound.state.ALLOCATED')],
           ['PICKING', t('outbound.state.PICKING')],
           ['PACKED', t('outbound.state.PACKED')],
-          ['GONE', t('outbound.state.GONE')],
+          ['SHIPPED', t('outbound.state.SHIPPED')],
           ['DONE', t('outbound.state.DONE')],
           ['CANCELLED', t('outbound.state.CANCELLED')],
         ],

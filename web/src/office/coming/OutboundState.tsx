@@ -10,14 +10,14 @@ const REACHED: Record<OutboundStateName, number> = {
   ALLOCATED: 1,
   PICKING: 2,
   PACKED: 3,
-  GONE: 4,
+  SHIPPED: 4,
   DONE: 4,
   CANCELLED: 0,
 };
 
 /** Whether nothing more of an order is to leave. */
 export function ended(state: OutboundStateName) {
-  return state === 'GONE' || state === 'DONE' || state === 'CANCELLED';
+  return state === 'SHIPPED' || state === 'DONE' || state === 'CANCELLED';
 }
 
 /** How far an outbound order is. */

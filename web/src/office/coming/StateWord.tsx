@@ -5,7 +5,7 @@ import type { Schemas } from '../../api/client';
 const SHARE: Record<Schemas['InboundRow']['state'], string> = {
   EXPECTED: '0%',
   ARRIVING: '50%',
-  CHECKED_IN: '100%',
+  RECEIVED: '100%',
   CLOSED: '100%',
 };
 

@@ -71,9 +71,9 @@ function TimeLine({ card }: { card: Card }) {
   const last = (what: string) => [...card.changes].reverse().find((one) => one.what === what)?.at;
   const reached = [
     ['PLANNED', card.created],
-    ['RELEASED', card.released],
-    ['ON_THE_ROAD', card.shipments[0]?.sent],
-    ['ARRIVED_IN_PART', last('ARRIVED')],
+    ['READY_TO_SEND', card.released],
+    ['IN_TRANSIT', card.shipments[0]?.sent],
+    ['PARTLY_RECEIVED', last('ARRIVED')],
     ['CLOSED', card.closed],
   ] as const;
   return (

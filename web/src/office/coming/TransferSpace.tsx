@@ -24,7 +24,7 @@ import { TransferState } from './TransferState';
 
 type Row = Schemas['TransferRow'];
 
-const FILTERS = ['OPEN', 'LATE', 'SHORT', 'ROAD', 'MISSING', 'CLOSED', 'ALL'] as const;
+const FILTERS = ['OPEN', 'LATE', 'SHORT', 'IN_TRANSIT', 'MISSING', 'CLOSED', 'ALL'] as const;
 
 /** What goes between our own sites: planned, late, short, on the road, missing. */
 export function TransferSpace() {
@@ -44,9 +44,13 @@ export function TransferSpace() {
   const counted = (one: (typeof FILTERS)[number]) => {
     const of = counts.data;
     const many = of
-      ? { OPEN: of.open, LATE: of.late, SHORT: of.shortOnes, ROAD: of.road, MISSING: of.missing }[
-          one as 'OPEN'
-        ]
+      ? {
+          OPEN: of.open,
+          LATE: of.late,
+          SHORT: of.shortOnes,
+          IN_TRANSIT: of.road,
+          MISSING: of.missing,
+        }[one as 'OPEN']
       : undefined;
     const word = t(`transfer.filter.${one}`);
     return many === undefined ? word : `${word} (${count(many)})`;
@@ -88,7 +92,7 @@ export function TransferSpace() {
             onOpen={(from, to) =>
               change({
                 view: null,
-                filter: 'ROAD',
+                filter: 'IN_TRANSIT',
                 where: [`FROM:IS:${from}`, `TO:IS:${to}`],
               })
             }
@@ -177,9 +181,9 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
         kind: 'CHOICE',
         options: [
           ['PLANNED', t('transfer.state.PLANNED')],
-          ['RELEASED', t('transfer.state.RELEASED')],
-          ['ON_THE_ROAD', t('transfer.state.ON_THE_ROAD')],
-          ['ARRIVED_IN_PART', t('transfer.state.ARRIVED_IN_PART')],
+          ['READY_TO_SEND', t('transfer.state.READY_TO_SEND')],
+          ['IN_TRANSIT', t('transfer.state.IN_TRANSIT')],
+          ['PARTLY_RECEIVED', t('transfer.state.PARTLY_RECEIVED')],
           ['CLOSED', t('transfer.state.CLOSED')],
         ],
       },

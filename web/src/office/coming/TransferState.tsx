@@ -4,7 +4,7 @@ import { WayWord } from '../../kit/Way';
 
 type State = Schemas['TransferRow']['state'];
 
-const STEPS: State[] = ['PLANNED', 'RELEASED', 'ON_THE_ROAD', 'ARRIVED_IN_PART', 'CLOSED'];
+const STEPS: State[] = ['PLANNED', 'READY_TO_SEND', 'IN_TRANSIT', 'PARTLY_RECEIVED', 'CLOSED'];
 
 /** How far a transfer is. */
 export function TransferState({ state }: { state: State }) {

@@ -210,6 +210,6 @@ it('takes all as good unless someone finds otherwise, each quantity with its rea
 });
 
 it('says a state as a word', () => {
-  show(<StateWord state="CHECKED_IN" />);
+  show(<StateWord state="RECEIVED" />);
   expect(screen.getByText('Checked in')).toBeTruthy();
 });

@@ -115,7 +115,7 @@ it('offers the next step only: pack before it is handed over', async () => {
   expect(screen.queryByRole('button', { name: 'Ship' })).toBeNull();
   cleanup();
   answers('GET', '/api/outbound/5', () => ({ ...card, kept: [kept], can: ['SHIP'] }));
-  answers('POST', '/api/outbound/5/hand-over', () => ({ ...card, state: 'GONE' }));
+  answers('POST', '/api/outbound/5/hand-over', () => ({ ...card, state: 'SHIPPED' }));
   show(<OutboundPanel order={5} onClose={() => undefined} />);
   await press('Ship');
   await userEvent.type(screen.getByLabelText(/Who takes it/), 'Ferry');
@@ -322,7 +322,7 @@ it('shows what has gone, who took it, and its papers', async () => {
     takenBy: 'Ferry',
     goods: [goods, { ...goods, id: 3, quantity: '2', takenBack: true }],
   };
-  opened({ state: 'GONE', ended: despatch.at, lines: [whole], despatches: [despatch], can: [] });
+  opened({ state: 'SHIPPED', ended: despatch.at, lines: [whole], despatches: [despatch], can: [] });
   expect(await screen.findByText('Handed over: DN-10002')).toBeTruthy();
   expect(screen.getByText(/taken by Ferry/)).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'More' })).toBeNull();

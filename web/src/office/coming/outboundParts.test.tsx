@@ -257,7 +257,7 @@ it('says how far an order is in words', () => {
   for (const [state, word] of [
     ['ACCEPTED', 'Accepted'],
     ['SHORT', 'Short'],
-    ['GONE', 'Gone'],
+    ['SHIPPED', 'Gone'],
   ] as const) {
     show(<OutboundState state={state} />);
     expect(screen.getByText(word)).toBeTruthy();

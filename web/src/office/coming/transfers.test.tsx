@@ -52,7 +52,7 @@ function card(part: Partial<Card>): Card {
     number: 'TR-10007',
     planned: true,
     direct: false,
-    state: 'RELEASED',
+    state: 'READY_TO_SEND',
     fromId: 1,
     from: 'Kittiwake Quay',
     toId: 3,
@@ -109,7 +109,7 @@ beforeEach(() => {
 afterEach(cleanup);
 
 it('says every state as a word', () => {
-  show(<TransferState state="ARRIVED_IN_PART" />);
+  show(<TransferState state="PARTLY_RECEIVED" />);
   expect(screen.getByText('Arrived in part')).toBeTruthy();
 });
 
@@ -141,7 +141,7 @@ it('offers the next step first, and nothing that is done elsewhere', async () =>
 
 it('gives up what did not arrive only with a reason, and keeps the form on a refusal', async () => {
   const road = card({
-    state: 'ON_THE_ROAD',
+    state: 'IN_TRANSIT',
     lines: [line({ sent: '20', toSend: '0', onTheRoad: '20' })],
     shipments: [{ shipment: 1, sent: '2026-11-24T10:00:00Z', person: 'Tavi', posting: 90 }],
     can: ['RECEIVE_ALL', 'CLOSE_AS_LOST'],
@@ -169,7 +169,7 @@ it('gives up what did not arrive only with a reason, and keeps the form on a ref
 it('shows what is missing, what is short, and every change with before and after', async () => {
   open(
     card({
-      state: 'ARRIVED_IN_PART',
+      state: 'PARTLY_RECEIVED',
       lines: [
         line({ sent: '20', arrived: '12', toSend: '0', onTheRoad: '8', missing: '8' }),
         line({ line: 2, name: 'Flare', shortBy: '3' }),
@@ -198,7 +198,7 @@ it('shows what is missing, what is short, and every change with before and after
 it('has a paper for each shipment, and the advice for another system', async () => {
   open(
     card({
-      state: 'ON_THE_ROAD',
+      state: 'IN_TRANSIT',
       shipments: [1, 2].map((shipment) => ({
         shipment,
         sent: '2026-11-24T10:00:00Z',

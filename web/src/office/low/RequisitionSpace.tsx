@@ -30,10 +30,10 @@ type Row = Schemas['Requisition'];
 type Doing = 'agree' | 'order' | 'drop';
 
 const STATES = everyOf<Schemas['Requisition']['state']>()([
-  'ASKED',
-  'AGREED',
+  'REQUESTED',
+  'APPROVED',
   'ORDERED',
-  'DROPPED',
+  'CANCELLED',
 ]);
 const OLD = ['requisitions', 'inbound'];
 
@@ -59,8 +59,9 @@ export function RequisitionSpace() {
     },
     () => setTicked({}),
   );
-  const areAll = (wanted: Row['state'][]) =>
-    chosen.length > 0 && chosen.every((row) => wanted.includes(row.state));
+  const allCan = (action: Row['can'][number]) =>
+    chosen.length > 0 && chosen.every((row) => row.can.includes(action));
+  const unsold = chosen.find((row) => row.state === 'APPROVED' && row.supplierId === null);
   const orders = act.data?.orders ?? [];
   const all: Column<Row>[] = [
     {
@@ -72,7 +73,7 @@ export function RequisitionSpace() {
           type="checkbox"
           aria-label={t('low.tick', { number: row.number })}
           checked={row.id in ticked}
-          disabled={row.state === 'ORDERED' || row.state === 'DROPPED'}
+          disabled={row.can.length === 0}
           onClick={(event) => event.stopPropagation()}
           onChange={(event) => {
             const next = { ...ticked };
@@ -142,7 +143,7 @@ export function RequisitionSpace() {
     {
       key: 'asked',
       title: t('low.asked'),
-      sort: 'ASKED',
+      sort: 'REQUESTED',
       narrow: { kind: 'MOMENT' },
       width: 'minmax(196px, 1fr)',
       cell: (row) => `${row.askedBy}, ${ago(row.asked)}`,
@@ -178,9 +179,14 @@ export function RequisitionSpace() {
             <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
               {chosen.length > 0 && may && (
                 <>
+                  {unsold && (
+                    <Box sx={{ alignSelf: 'center', color: 'text.secondary' }}>
+                      {t('low.supplierFirst', { number: unsold.number })}
+                    </Box>
+                  )}
                   <Button
                     variant="outlined"
-                    disabled={!areAll(['ASKED', 'AGREED'])}
+                    disabled={!allCan('CANCEL')}
                     onClick={() => act.mutate('drop')}
                   >
                     {t('low.drop', { count: chosen.length })}
@@ -188,7 +194,7 @@ export function RequisitionSpace() {
                   {mayAgree && (
                     <Button
                       variant="outlined"
-                      disabled={!areAll(['ASKED'])}
+                      disabled={!allCan('APPROVE')}
                       onClick={() => act.mutate('agree')}
                     >
                       {t('low.agree', { count: chosen.length })}
@@ -196,7 +202,7 @@ export function RequisitionSpace() {
                   )}
                   <Button
                     variant="contained"
-                    disabled={!areAll(['AGREED'])}
+                    disabled={!allCan('ORDER')}
                     loading={act.isPending}
                     onClick={() => act.mutate('order')}
                   >
@@ -336,7 +342,6 @@ function SupplierPanel({ requisition, onClose }: { requisition: number; onClose:
       </SidePanel>
     );
   }
-  const open = row.state === 'ASKED' || row.state === 'AGREED';
   return (
     <SidePanel title={row.name} over={<Code>{row.number}</Code>} onClose={onClose}>
       <Box sx={{ fontSize: 20 }}>
@@ -355,7 +360,7 @@ function SupplierPanel({ requisition, onClose }: { requisition: number; onClose:
           <Link to={`/office/coming/inbound?q=${row.order}`}>{row.order}</Link>
         </Box>
       )}
-      {open && (
+      {row.can.includes('CHOOSE_SUPPLIER') && (
         <Box sx={{ mt: 2 }}>
           <Form
             save={save}

@@ -7,6 +7,11 @@ import '../../app/words';
 import { asItWas, laidOut } from '../../testing/layout';
 import { RequisitionSpace } from './RequisitionSpace';
 
+const CAN: Record<string, string[]> = {
+  REQUESTED: ['APPROVE', 'CHOOSE_SUPPLIER', 'CANCEL'],
+  APPROVED: ['ORDER', 'CHOOSE_SUPPLIER', 'CANCEL'],
+};
+
 function requisition(id: number, state: string) {
   return {
     id,
@@ -20,14 +25,15 @@ function requisition(id: number, state: string) {
     quantity: '10',
     siteId: 1,
     site: 'Kittiwake Quay',
-    supplierId: null,
-    supplier: null,
+    supplierId: 4 as number | null,
+    supplier: 'Skerry Works',
     source: 'SC-00001',
     asked: '2026-03-02T09:00:00Z',
     askedBy: 'Oddny',
     agreedBy: null,
     orderId: null,
     order: null,
+    can: CAN[state],
   };
 }
 
@@ -39,7 +45,7 @@ beforeEach(() => {
   answers('GET', '/api/requisitions', () => ({
     total: 2,
     offset: 0,
-    rows: [requisition(1, 'ASKED'), requisition(2, 'AGREED')],
+    rows: [requisition(1, 'REQUESTED'), requisition(2, 'APPROVED')],
   }));
 });
 afterEach(() => {
@@ -60,6 +66,18 @@ it('offers for what is chosen only what can be done with all of it', async () =>
   await press('Order 1');
   expect(await screen.findByText('PO-10007')).toBeTruthy();
   expect(asked.find((one) => one.path === '/api/requisitions/order')?.body).toEqual({ ids: [2] });
+});
+
+it('waits with an order until it is known who sells it, and says so', async () => {
+  answers('GET', '/api/requisitions', () => ({
+    total: 1,
+    offset: 0,
+    rows: [{ ...requisition(2, 'APPROVED'), supplierId: null, can: ['CHOOSE_SUPPLIER', 'CANCEL'] }],
+  }));
+  show(<RequisitionSpace />);
+  await userEvent.click(await screen.findByLabelText('Choose RQ-00002'));
+  expect(screen.getByRole('button', { name: 'Order 1' })).toHaveProperty('disabled', true);
+  expect(screen.getByText('Choose a supplier for RQ-00002 first.')).toBeTruthy();
 });
 
 it('says why an order was not made, and keeps what was chosen', async () => {
@@ -83,9 +101,9 @@ it('lets those who may not agree ask, drop and order only', async () => {
 });
 
 it('names a supplier for one, and asks for goods', async () => {
-  answers('GET', '/api/requisitions/1', () => requisition(1, 'ASKED'));
+  answers('GET', '/api/requisitions/1', () => requisition(1, 'REQUESTED'));
   answers('PUT', '/api/requisitions/1/supplier', (one) => one.body);
-  answers('POST', '/api/requisitions', () => requisition(3, 'ASKED'));
+  answers('POST', '/api/requisitions', () => requisition(3, 'REQUESTED'));
   show(<RequisitionSpace />);
   await userEvent.click(await screen.findByText('Rope 1'));
   await userEvent.selectOptions(await screen.findByLabelText('Supplier'), '4');

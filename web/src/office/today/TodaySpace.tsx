@@ -66,7 +66,7 @@ export function TodaySpace() {
     queryFn: () =>
       read(
         api.GET('/api/requisitions', {
-          params: { query: { where: ['STATE:IS:ASKED'], limit: 1 } },
+          params: { query: { where: ['STATE:IS:REQUESTED'], limit: 1 } },
         }),
       ),
   });
@@ -140,7 +140,7 @@ export function TodaySpace() {
       key: 'requisitions',
       many: requisitions.data?.total,
       title: 'today.requisitions',
-      to: '/office/running-low/requisitions?where=STATE:IS:ASKED',
+      to: '/office/running-low/requisitions?where=STATE:IS:REQUESTED',
     },
     {
       key: 'lateOutbound',
@@ -233,7 +233,7 @@ export function TodaySpace() {
       key: 'road',
       many: of?.road,
       title: 'today.road',
-      to: '/office/coming/transfers?filter=ROAD',
+      to: '/office/coming/transfers?filter=IN_TRANSIT',
     },
   ];
   const asked = [

@@ -204,7 +204,7 @@ class AdjustingTest {
     assertThat(waiting(first).path("askedBack").asBoolean()).isFalse();
     JsonNode card = controller.post(at + "/approval", Map.of("note", "Go on")).ok();
     assertThat(card.path("words").findValuesAsString("what"))
-        .containsExactly("PROPOSED", "ASKED", "ANSWERED", "APPROVED");
+        .containsExactly("PROPOSED", "INFORMATION_REQUESTED", "ANSWERED", "APPROVED");
     assertThat(goods.onHand(item, "")).isEqualTo("140");
     assertThat(card(first).path("adjustment").path("state").asString()).isEqualTo("POSTED");
     assertThat(controller.post(at + "/approval", Map.of("note", "")).problem())
@@ -347,7 +347,7 @@ class AdjustingTest {
     // The requisition: nobody is known to sell it; then it is agreed to and ordered.
     JsonNode asked =
         find(
-            controller.get("/api/requisitions?where=STATE:IS:ASKED").ok().path("rows"),
+            controller.get("/api/requisitions?where=STATE:IS:REQUESTED").ok().path("rows"),
             "item",
             "SCRP");
     assertThat(asked.path("quantity").asString()).isEqualTo("4");

@@ -460,7 +460,7 @@ class CountReviewTest {
     long count = drawUp("SWEEP");
     count(hand, count, first, shackle, "90");
     clerk.post("/api/counts/" + count + "/drop", Map.of("reason", "Wrong aisle")).ok();
-    assertThat(Counter.state(clerk, count)).isEqualTo("DROPPED");
+    assertThat(Counter.state(clerk, count)).isEqualTo("CANCELLED");
     assertThat(held(shackleId, first)).isEqualTo("100");
     assertThat(hand.stands().path("counting").path("count").isNull())
         .as("the floor has left it")

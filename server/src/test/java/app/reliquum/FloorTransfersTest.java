@@ -147,7 +147,7 @@ class FloorTransfersTest {
     view = send(colleague, id, "FOLLOWS");
     assertThat(view.path("transfer").isNull()).isTrue();
     JsonNode card = card(id);
-    assertThat(card.path("state").asString()).isEqualTo("ON_THE_ROAD");
+    assertThat(card.path("state").asString()).isEqualTo("IN_TRANSIT");
     assertThat(card.path("planned").asBoolean()).isFalse();
     assertThat(card.path("goods")).hasSize(3);
     assertThat(goods.onHand(flareId, "&site=" + quay)).isEqualTo("2");
@@ -171,7 +171,7 @@ class FloorTransfersTest {
     act(shopHand, shop, "ARRIVE", "CONFIRM");
     scan(shopHand, shop, "ARRIVE", "RI." + shackle);
     act(shopHand, shop, "ARRIVE", "CONFIRM");
-    assertThat(card(id).path("state").asString()).isEqualTo("ARRIVED_IN_PART");
+    assertThat(card(id).path("state").asString()).isEqualTo("PARTLY_RECEIVED");
     scan(shopHand, shop, "ARRIVE", "RI." + flare);
     view = act(shopHand, shop, "ARRIVE", "CONFIRM");
     assertThat(card(id).path("state").asString()).isEqualTo("CLOSED");

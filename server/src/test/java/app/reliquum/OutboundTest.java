@@ -105,7 +105,7 @@ class OutboundTest {
     assertThat(leaving.state(id(order))).isEqualTo("PACKED");
     assertThat(goods.onHand(flareId, "&group=ITEM")).isEqualTo("75");
     JsonNode gone = leaving.act(id(order), "hand-over", Map.of("takenBy", "Ferry")).ok();
-    assertThat(gone.path("state").asString()).isEqualTo("GONE");
+    assertThat(gone.path("state").asString()).isEqualTo("SHIPPED");
     assertThat(gone.path("despatches").get(0).path("goods")).hasSize(3);
     assertThat(goods.onHand(flareId, "")).isEqualTo("30");
   }
@@ -281,7 +281,7 @@ class OutboundTest {
     assertThat(carried.path("parcels").get(0).path("tracking").asString()).startsWith("TC1");
     assertThat(goods.onHand(flareId, "")).isEqualTo("75");
     JsonNode gone = leaving.act(id(order), "hand-over", Map.of("takenBy", "Van")).ok();
-    assertThat(gone.path("state").asString()).isEqualTo("GONE");
+    assertThat(gone.path("state").asString()).isEqualTo("SHIPPED");
     assertThat(
             gone.path("despatches")
                 .get(0)
@@ -328,7 +328,7 @@ class OutboundTest {
     assertThat(goods.onHand(flareId, "")).isEqualTo("65");
     picker.done("RB.KQ.A-01-B", "L2");
     JsonNode card = leaving.card(id(order));
-    assertThat(card.path("state").asString()).isEqualTo("GONE");
+    assertThat(card.path("state").asString()).isEqualTo("SHIPPED");
     assertThat(card.path("despatches")).hasSize(1);
     assertThat(card.path("despatches").get(0).path("goods")).hasSize(2);
   }
@@ -372,7 +372,7 @@ class OutboundTest {
     JsonNode closed = leaving.act(order, "closing", Map.of("reason", "changed their mind")).ok();
     assertThat(closed.path("state").asString()).isEqualTo("CANCELLED");
     assertThat(closed.path("ended").isNull()).isFalse();
-    assertThat(listed("GONE")).doesNotContain(order);
+    assertThat(listed("SHIPPED")).doesNotContain(order);
     assertThat(listed("OPEN")).doesNotContain(order);
     assertThat(listed("CANCELLED")).contains(order);
     Client.Answer again = leaving.act(order, "allocation", Map.of());

@@ -191,7 +191,7 @@ class ReceivingTest {
     assertThat(Told.done(view))
         .isEqualTo("done part=NONE quantity=36 item=Flare lot=K2291 serial= place=DOCK-1");
     assertThat(view.path("done").path("suggested").asString()).isEqualTo("B-03");
-    assertThat(order(order).path("state").asString()).isEqualTo("CHECKED_IN");
+    assertThat(order(order).path("state").asString()).isEqualTo("RECEIVED");
     JsonNode row = controller.get("/api/on-hand?group=LOT&q=K2291").ok().path("rows").get(0);
     assertThat(row.path("onHand").asString()).isEqualTo("36");
     assertThat(row.path("available").asString()).isEqualTo("0");
@@ -355,7 +355,7 @@ class ReceivingTest {
     scan("22");
     act("CONFIRM");
     long posting = act("CONFIRM").path("done").path("posting").asLong();
-    assertThat(order(order).path("state").asString()).isEqualTo("CHECKED_IN");
+    assertThat(order(order).path("state").asString()).isEqualTo("RECEIVED");
     controller
         .post("/api/postings/" + posting + "/reversal", Map.of("reason", "Counted wrong"))
         .ok();

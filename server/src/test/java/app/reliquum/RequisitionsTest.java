@@ -115,11 +115,11 @@ class RequisitionsTest {
     controller.post("/api/requisitions/agreement", ids(agreed)).ok();
     Client.Answer both = clerk.post("/api/requisitions/order", ids(agreed, asked));
     assertThat(both.problem()).isEqualTo("gone-on");
-    assertThat(state(agreed)).isEqualTo("AGREED");
+    assertThat(state(agreed)).isEqualTo("APPROVED");
     assertThat(controller.post("/api/requisitions/agreement", ids(agreed)).problem())
         .isEqualTo("gone-on");
     clerk.post("/api/requisitions/drop", ids(agreed, asked)).ok();
-    assertThat(state(asked)).isEqualTo("DROPPED");
+    assertThat(state(asked)).isEqualTo("CANCELLED");
     assertThat(clerk.post("/api/requisitions/drop", ids(asked)).problem()).isEqualTo("gone-on");
   }
 

@@ -210,7 +210,7 @@ class TransferPapersTest {
     // Another house, which has the shop but not the quay.
     JsonNode card = read(stranger, advice()).ok();
     assertThat(card.path("number").asString()).isEqualTo("TR-77");
-    assertThat(card.path("state").asString()).isEqualTo("ON_THE_ROAD");
+    assertThat(card.path("state").asString()).isEqualTo("IN_TRANSIT");
     assertThat(card.path("from").asString()).contains("Site KQ");
     assertThat(card.path("goods")).hasSize(3);
     long id = card.path("id").asLong();

@@ -197,7 +197,7 @@ class TransfersTest {
     assertThat(available(shackleId, quay)).isEqualTo("140");
 
     JsonNode card = step(id, "release");
-    assertThat(state(card)).isEqualTo("RELEASED");
+    assertThat(state(card)).isEqualTo("READY_TO_SEND");
     assertThat(available(shackleId, quay)).isEqualTo("90");
     assertThat(goods.onHand(shackleId, "")).isEqualTo("140");
     List<String> kept = new ArrayList<>();
@@ -218,7 +218,7 @@ class TransfersTest {
     assertThat(goods.onHand(shackleId, "&place=" + goods.bin(quay, "PACK-1"))).isEqualTo("50");
 
     card = send(id);
-    assertThat(state(card)).isEqualTo("ON_THE_ROAD");
+    assertThat(state(card)).isEqualTo("IN_TRANSIT");
     assertThat(at(shackleId, quay)).isEqualTo("90");
     assertThat(goods.onHand(shackleId, "")).as("still ours").isEqualTo("140");
     assertThat(card.path("value").asDouble()).isEqualTo(50 * 2.5 + 12 * 9.99 + 2 * 150);
@@ -239,7 +239,7 @@ class TransfersTest {
                     arriving(l1, "2"),
                     arriving(first, "1"),
                     arriving(goodsOf(card, beacon, "B-" + made + "-2"), "1"))));
-    assertThat(state(card)).isEqualTo("ARRIVED_IN_PART");
+    assertThat(state(card)).isEqualTo("PARTLY_RECEIVED");
     assertThat(card.path("lines").get(0).path("missing").asString()).isEqualTo("10");
     assertThat(at(shackleId, shop)).isEqualTo("40");
     assertThat(at(flareId, shop)).isEqualTo("12");
@@ -257,7 +257,7 @@ class TransfersTest {
     assertThat(card.path("value").asDouble()).isZero();
     List<String> history = new ArrayList<>();
     card.path("changes").forEach(event -> history.add(event.path("what").asString()));
-    assertThat(history).containsExactly("MADE", "RELEASED", "SENT", "ARRIVED", "ARRIVED");
+    assertThat(history).containsExactly("MADE", "MADE_READY", "SENT", "ARRIVED", "ARRIVED");
     assertThat(kinds(card)).containsOnlyKeys("PICK", "SHIPMENT", "ARRIVAL");
   }
 
@@ -369,7 +369,7 @@ class TransfersTest {
     long of = goodsOf(card(id), shackle, null);
     step(shopHand, id, "arrivals", Map.of("lines", List.of(arriving(of, "4"))));
     JsonNode card = step(clerk, id, "endings", Map.of("ending", "LOST", "reason", "Gone"));
-    assertThat(state(card)).isEqualTo("ARRIVED_IN_PART");
+    assertThat(state(card)).isEqualTo("PARTLY_RECEIVED");
     JsonNode waiting = clerk.get("/api/approvals").ok().path("rows").get(0);
     assertThat(waiting.path("subject").asString()).isEqualTo("WRITE_OFF");
     assertThat(waiting.path("value").decimalValue()).isEqualByComparingTo("720");
@@ -409,7 +409,7 @@ class TransfersTest {
             "/api/postings/" + row.path("posting").asLong() + "/reversal",
             Map.of("reason", "Found"))
         .ok();
-    assertThat(state(card(id))).isEqualTo("ARRIVED_IN_PART");
+    assertThat(state(card(id))).isEqualTo("PARTLY_RECEIVED");
     step(shopHand, id, "arrivals", Map.of());
     assertThat(state(card(id))).isEqualTo("CLOSED");
     assertThat(at(shackleId, shop)).isEqualTo("25");
@@ -430,7 +430,7 @@ class TransfersTest {
     some.put("ending", "SPOILT");
     some.put("reason", "Wet");
     card = step(clerk, id, "endings", some);
-    assertThat(state(card)).isEqualTo("ARRIVED_IN_PART");
+    assertThat(state(card)).isEqualTo("PARTLY_RECEIVED");
     assertThat(goods.onHand(flareId, "")).isEqualTo("13");
     some.put("quantity", "8");
     assertThat(clerk.post("/api/transfers/" + id + "/endings", some).problem())
@@ -445,14 +445,14 @@ class TransfersTest {
     long arrival = postings(card, "ARRIVAL").get(0);
     clerk.post("/api/postings/" + arrival + "/reversal", Map.of("reason", "Wrong site")).ok();
     card = card(id);
-    assertThat(state(card)).isEqualTo("ON_THE_ROAD");
+    assertThat(state(card)).isEqualTo("IN_TRANSIT");
     assertThat(at(shackleId, shop)).isEqualTo("0");
     long shipment = postings(card, "SHIPMENT").get(0);
     clerk
         .post("/api/postings/" + shipment + "/reversal", Map.of("reason", "Lorry broke down"))
         .ok();
     card = card(id);
-    assertThat(state(card)).isEqualTo("RELEASED");
+    assertThat(state(card)).isEqualTo("READY_TO_SEND");
     assertThat(card.path("lines").get(0).path("picked").asString()).isEqualTo("25");
     assertThat(
             clerk
@@ -461,7 +461,7 @@ class TransfersTest {
                     Map.of("reason", "No"))
                 .problem())
         .isEqualTo("picked");
-    assertThat(state(send(id))).isEqualTo("ON_THE_ROAD");
+    assertThat(state(send(id))).isEqualTo("IN_TRANSIT");
   }
 
   private List<Long> postings(JsonNode card, String kind) {
@@ -495,7 +495,7 @@ class TransfersTest {
     assertThat(available(shackleId, quay)).isEqualTo("0");
     assertThat(card(id).path("lines").get(0).path("reserved").asString()).isEqualTo("130");
     step(quayHand, id, "picking", Map.of());
-    assertThat(state(send(id))).isEqualTo("ON_THE_ROAD");
+    assertThat(state(send(id))).isEqualTo("IN_TRANSIT");
     assertThat(at(shackleId, quay)).isEqualTo("10");
     // What the other one still needs is reserved once there is more.
     goods.opening(shackle, null, null, "KQ.B-03", "12");
@@ -553,10 +553,10 @@ class TransfersTest {
     step(id, "release");
     step(id, "picking");
     JsonNode card = send(id);
-    assertThat(state(card)).isEqualTo("ON_THE_ROAD");
+    assertThat(state(card)).isEqualTo("IN_TRANSIT");
     assertThat(card.path("lines").get(0).path("toSend").asString()).isEqualTo("10");
     step(shopHand, id, "arrivals", Map.of());
-    assertThat(state(card(id))).isEqualTo("ARRIVED_IN_PART");
+    assertThat(state(card(id))).isEqualTo("PARTLY_RECEIVED");
     goods.opening(shackle, null, null, "KQ.B-01", "6");
     step(id, "release");
     step(id, "picking");
@@ -608,7 +608,7 @@ class TransfersTest {
     Map<String, Object> changed = entry(shop, line(shackle, "5"));
     changed.put("version", card(id).path("version").asInt());
     JsonNode card = clerk.put("/api/transfers/" + id, changed).ok();
-    assertThat(state(card)).isEqualTo("RELEASED");
+    assertThat(state(card)).isEqualTo("READY_TO_SEND");
     assertThat(available(shackleId, quay)).isEqualTo("135");
     step(id, "picking");
     changed.put("version", card(id).path("version").asInt());

@@ -99,7 +99,7 @@ class WhatCanBeDoneTest {
         card = clerk.get(address).ok();
         List<String> can = can(card);
         assertThat(can.isEmpty())
-            .isEqualTo(card.path("state").asString().matches("GONE|CANCELLED"));
+            .isEqualTo(card.path("state").asString().matches("SHIPPED|CANCELLED"));
         assertThat(can(reader.get(address).ok())).isEmpty();
         assertListed(card);
         for (String not : List.of("PICK_ALL", "SHIP", "CHANGE", "CLOSE")) {

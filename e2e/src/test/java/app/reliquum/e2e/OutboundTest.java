@@ -209,7 +209,7 @@ class OutboundTest {
     assertThat(page.locator("aside")).containsText("Picked");
     HOUSE.signIn("maren").post("/api/outbound/" + id(number) + "/packing", Map.of()).ok();
     maren.post("/api/outbound/" + id(number) + "/hand-over", Map.of()).ok();
-    org.assertj.core.api.Assertions.assertThat(state(id(number))).isEqualTo("GONE");
+    org.assertj.core.api.Assertions.assertThat(state(id(number))).isEqualTo("SHIPPED");
   }
 
   private static long id(String number) {
@@ -328,8 +328,8 @@ class OutboundTest {
     assertThat(page.getByText("TC2")).isVisible();
     button(page, "Ship").click();
     assertThat(page.getByText("Pack an order")).isVisible();
-    check(state(id)).isEqualTo("GONE");
-    Page office = office("/office/coming/outbound?filter=GONE&open=" + id);
+    check(state(id)).isEqualTo("SHIPPED");
+    Page office = office("/office/coming/outbound?filter=SHIPPED&open=" + id);
     assertThat(office.locator("aside")).containsText("Handed over: DN-");
     assertThat(office.locator("aside")).containsText("Economy TC2");
   }

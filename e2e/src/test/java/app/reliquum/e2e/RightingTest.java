@@ -247,7 +247,7 @@ class RightingTest {
     page.navigate(
         HOUSE
             .address()
-            .resolve("/office/running-low/requisitions?where=STATE:IS:ASKED")
+            .resolve("/office/running-low/requisitions?where=STATE:IS:REQUESTED")
             .toString());
     page.getByText("Thimble RGT-3").click();
     page.locator("aside").getByLabel("Bought from").or(labelled(page, "Supplier")).waitFor();
@@ -265,7 +265,7 @@ class RightingTest {
     page.navigate(
         HOUSE
             .address()
-            .resolve("/office/running-low/requisitions?where=STATE:IS:AGREED")
+            .resolve("/office/running-low/requisitions?where=STATE:IS:APPROVED")
             .toString());
     row.getByRole(AriaRole.CHECKBOX).check();
     press(page, "Order");

@@ -146,7 +146,7 @@ class TransfersTest {
     button(floor, "Send it").click();
     says(floor, "Shipped to Pontoon Shop.");
     check(onHand("SHK-002", QUAY)).isEqualTo(shackles - 20);
-    check(card("E2E-WAY").path("state").asString()).isEqualTo("ON_THE_ROAD");
+    check(card("E2E-WAY").path("state").asString()).isEqualTo("IN_TRANSIT");
 
     Page shop = BROWSER.floor(HOUSE.address(), "isolde");
     button(shop, "Receive transfer").click();
@@ -223,7 +223,7 @@ class TransfersTest {
     button(other, "Send it").click();
     says(other, "Shipped to Pontoon Shop.");
     JsonNode card = card(number);
-    check(card.path("state").asString()).isEqualTo("ON_THE_ROAD");
+    check(card.path("state").asString()).isEqualTo("IN_TRANSIT");
     check(card.path("lines").get(0).path("sent").asString()).isEqualTo("2");
     Page shop = BROWSER.floor(HOUSE.address(), "isolde");
     scan(shop, number);

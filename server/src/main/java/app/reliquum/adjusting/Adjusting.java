@@ -11,6 +11,7 @@ import app.reliquum.api.Problem;
 import app.reliquum.approvals.Approvals;
 import app.reliquum.approvals.Subject;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.approval.Approval;
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.PositionKey;
@@ -194,7 +195,7 @@ public class Adjusting implements Subject {
             .orElse(null);
     Optional<BigDecimal> limit = approvals.limit(actor, ofReasons);
     // Who may not post proposes, whatever it is worth.
-    boolean above = limit.isPresent() && gross.compareTo(limit.get()) > 0;
+    boolean above = Approval.needed(gross, limit);
     if (above || !actor.may(Permission.POST)) {
       BigDecimal most = actor.may(Permission.POST) ? limit.get() : BigDecimal.ZERO;
       approvals.propose(command, subject(head), id, head.number(), head.siteId(), gross, most);

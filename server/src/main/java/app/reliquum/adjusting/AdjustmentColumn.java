@@ -30,8 +30,8 @@ public enum AdjustmentColumn implements ListColumn {
       ListValue.text(
           "(select group_concat(f.value separator ' ') from adjustment_field f"
               + " where f.adjustment_id = a.id)")),
-  WRITTEN(ListValue.moment("a.written")),
-  WRITTEN_BY(ListValue.text("w.name")),
+  CREATED(ListValue.moment("a.written")),
+  CREATED_BY(ListValue.text("w.name")),
   ENDED(ListValue.moment("a.ended"));
 
   private final ListValue value;

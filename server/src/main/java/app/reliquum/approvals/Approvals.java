@@ -8,6 +8,9 @@ import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
 import app.reliquum.api.lists.ListQuery;
 import app.reliquum.api.lists.ListTable;
+import app.reliquum.core.approval.Approval;
+import app.reliquum.core.approval.Approval.Person;
+import app.reliquum.core.approval.Approval.State;
 import app.reliquum.feed.Feed;
 import app.reliquum.feed.FeedTopic;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -49,18 +52,10 @@ public class Approvals {
     this.clock = clock;
   }
 
-  /** What has become of a proposal. */
-  public enum State {
-    PROPOSED,
-    APPROVED,
-    REFUSED,
-    WITHDRAWN
-  }
-
   /** What someone did with a proposal. */
   public enum What {
     PROPOSED,
-    ASKED,
+    INFORMATION_REQUESTED,
     ANSWERED,
     APPROVED,
     REFUSED,
@@ -97,9 +92,9 @@ public class Approvals {
   @Schema(name = "ApprovalWord")
   public record Word(Instant at, String person, What what, String note) {}
 
-  /** A proposal with all that was said of it. */
+  /** A proposal with all that was said of it, and what the one who looks may do with it. */
   @Schema(name = "ApprovalCard")
-  public record Card(Row approval, List<Word> words) {}
+  public record Card(Row approval, List<Word> words, List<Approval.Action> can) {}
 
   private static final ListTable<ApprovalColumn> APPROVALS =
       new ListTable<>(
@@ -112,15 +107,9 @@ public class Approvals {
 
   private static final String SELECT = "select a.*, s.name site, p.name proposer, d.name decider ";
 
-  /**
-   * The limit of value above which someone else must agree: the lower of the two; null for none.
-   */
+  /** The limit of value above which someone else must agree; empty for none. */
   public Optional<BigDecimal> limit(Actor actor, BigDecimal ofReason) {
-    BigDecimal own = ownLimit(actor).orElse(null);
-    if (own == null) {
-      return Optional.ofNullable(ofReason);
-    }
-    return Optional.of(ofReason == null ? own : own.min(ofReason));
+    return Approval.limit(ownLimit(actor).orElse(null), ofReason);
   }
 
   private Optional<BigDecimal> ownLimit(Actor actor) {
@@ -167,20 +156,24 @@ public class Approvals {
   /** One proposal. */
   @Transactional(readOnly = true)
   public Card card(long id, Actor actor) {
+    Row row = find(id, actor, "");
     return new Card(
-        find(id, actor, ""),
+        row,
         jdbc.sql(
                 "select w.at, coalesce(p.name, '') person, w.what, w.note from approval_word w left"
                     + " join person p on p.id = w.person_id where w.approval_id = ? order by w.id")
             .param(id)
             .query(
-                (row, n) ->
+                (found, n) ->
                     new Word(
-                        Utc.instant(row.getTimestamp(1)),
-                        row.getString(2),
-                        What.valueOf(row.getString(3)),
-                        row.getString(4)))
-            .list());
+                        Utc.instant(found.getTimestamp(1)),
+                        found.getString(2),
+                        What.valueOf(found.getString(3)),
+                        found.getString(4)))
+            .list(),
+        row.state() == State.PROPOSED
+            ? Approval.can(row.state(), person(row, actor), row.value())
+            : List.of());
   }
 
   private Row find(long id, Actor actor, String lock) {
@@ -215,30 +208,44 @@ public class Approvals {
     Row row = waiting(id, command.actor());
     Subject subject = subject(row);
     Actor actor = command.actor();
-    if (row.own()) {
-      throw Problem.forbidden("You have proposed it yourself. Someone else must agree.")
-          .with("number", row.number());
-    }
-    if (subject.tookPart(actor.id(), row.subjectId())) {
-      throw Problem.forbidden("You took part in it yourself. Someone else must agree.")
-          .with("number", row.number());
-    }
-    ownLimit(actor)
-        .filter(limit -> row.value().compareTo(limit) > 0)
+    Person person = person(row, actor);
+    Approval.obstacle(person, row.value())
         .ifPresent(
-            limit -> {
-              throw Problem.forbidden(
-                      "You may agree up to "
-                          + limit.toPlainString()
-                          + ", and this is "
-                          + row.value().toPlainString()
-                          + ".")
-                  .with("limit", limit)
-                  .with("value", row.value());
+            obstacle -> {
+              throw refused(obstacle, row, person);
             });
     subject.carryOut(command, row.subjectId());
     decide(row, actor, State.APPROVED, What.APPROVED, note);
     return card(id, actor);
+  }
+
+  private Person person(Row row, Actor actor) {
+    return new Person(
+        row.own(),
+        subject(row).tookPart(actor.id(), row.subjectId()),
+        actor.may(Permission.RULES),
+        actor.may(Permission.MOVE),
+        ownLimit(actor).orElse(null));
+  }
+
+  private static Problem refused(Approval.Obstacle obstacle, Row row, Person person) {
+    return switch (obstacle) {
+      case OWN ->
+          Problem.forbidden("You have proposed it yourself. Someone else must agree.")
+              .with("number", row.number());
+      case TOOK_PART ->
+          Problem.forbidden("You took part in it yourself. Someone else must agree.")
+              .with("number", row.number());
+      case ABOVE_LIMIT ->
+          Problem.forbidden(
+                  "You may agree up to "
+                      + person.limit().toPlainString()
+                      + ", and this is "
+                      + row.value().toPlainString()
+                      + ".")
+              .with("limit", person.limit())
+              .with("value", row.value());
+    };
   }
 
   /** Refuses, and says why. */
@@ -274,7 +281,7 @@ public class Approvals {
       throw Problem.forbidden("Only who proposed it, and those who may agree, have a say here.");
     }
     jdbc.sql("update approval set asked_back = ? where id = ?").params(!row.own(), id).update();
-    word(id, command.actor(), row.own() ? What.ANSWERED : What.ASKED, note);
+    word(id, command.actor(), row.own() ? What.ANSWERED : What.INFORMATION_REQUESTED, note);
     return card(id, command.actor());
   }
 

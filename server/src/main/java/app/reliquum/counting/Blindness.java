@@ -32,7 +32,7 @@ class Blindness implements BlindCounting {
     List<Slip> slips =
         jdbc.sql(
                 "select distinct s.place_id place, s.item_id item from stock_count c join count_slip"
-                    + " s on s.count_id = c.id where c.blind and c.state in ('DRAWN_UP',"
+                    + " s on s.count_id = c.id where c.blind and c.state in ('PREPARED',"
                     + " 'COUNTING') and s.state"
                     + " <> 'DONE' and (s.person_id = :person or (s.person_id = 0 and :pool))"
                     + " and (:everywhere or c.site_id in (:sites))")

@@ -127,7 +127,7 @@ public class CountFiles {
   public List<Fault> take(Command command, long count, List<Scan> scans) {
     Head head = table.lock(count).orElseThrow(() -> Problem.missing("count", count));
     target(count, command.actor());
-    if (head.state() == CountState.DRAWN_UP) {
+    if (head.state() == CountState.PREPARED) {
       table.begin(count);
     }
     Instant now = clock.instant();

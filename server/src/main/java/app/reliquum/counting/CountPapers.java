@@ -244,11 +244,11 @@ class CountPapers {
   private static String state(Head head, ZoneId zone) {
     Instant ended = Times.instant(head.ended());
     return switch (head.state()) {
-      case DRAWN_UP -> "Drawn up";
+      case PREPARED -> "Drawn up";
       case COUNTING -> "Counting";
       case IN_REVIEW -> "In review";
       case POSTED -> "Posted " + ended.atZone(zone).format(MOMENT);
-      case DROPPED -> "Dropped " + ended.atZone(zone).format(MOMENT);
+      case CANCELLED -> "Dropped " + ended.atZone(zone).format(MOMENT);
     };
   }
 

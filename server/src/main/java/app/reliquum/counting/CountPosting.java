@@ -8,6 +8,7 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.approvals.Approvals;
 import app.reliquum.approvals.Subject;
+import app.reliquum.core.approval.Approval;
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.counting.Correction;
 import app.reliquum.core.counting.CountState;
@@ -30,6 +31,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -146,7 +148,7 @@ class CountPosting implements Subject {
         sums.overtaken(),
         head.state().open() ? few(count) : List.of(),
         most,
-        most != null && gross.compareTo(most) > 0);
+        Approval.needed(gross, Optional.ofNullable(most)));
   }
 
   private record Unstated(int positions, BigDecimal value) {}
@@ -213,7 +215,7 @@ class CountPosting implements Subject {
     if (before.needsApproval()) {
       table.propose(count, actor.id());
       table.event(count, actor.id(), "PROPOSED", before.gross().toPlainString());
-      approvals.settle(command, Subject.Matter.COUNT, count, Approvals.State.WITHDRAWN);
+      approvals.settle(command, Subject.Matter.COUNT, count, Approval.State.WITHDRAWN);
       approvals.propose(
           command,
           Subject.Matter.COUNT,
@@ -246,7 +248,7 @@ class CountPosting implements Subject {
     }
     Outcome before = ready(command, head, seen);
     table.event(count, actor.id(), "APPROVED", before.gross().toPlainString());
-    approvals.settle(command, Subject.Matter.COUNT, count, Approvals.State.APPROVED);
+    approvals.settle(command, Subject.Matter.COUNT, count, Approval.State.APPROVED);
     write(command, head, before);
   }
 
@@ -290,7 +292,7 @@ class CountPosting implements Subject {
               head.number()
                   + switch (head.state()) {
                     case POSTED -> " is posted already.";
-                    case DROPPED -> " was dropped.";
+                    case CANCELLED -> " was dropped.";
                     default -> " is still being counted. Take it to review first.";
                   })
           .with("count", head.number())

@@ -107,7 +107,7 @@ public class CountPreparation {
                 + " from count_slip s where s.count_id = :count and s.place_id = u.place_id)")
         .param("count", count)
         .update();
-    table.event(count, actor.id(), "DRAWN_UP", slips + "");
+    table.event(count, actor.id(), "PREPARED", slips + "");
     return count;
   }
 

@@ -71,7 +71,7 @@ class CountRows {
   public Page<Row> page(Filter filter, ListQuery<CountColumn> query, Actor actor) {
     String only =
         switch (filter) {
-          case OPEN -> "c.state in ('DRAWN_UP', 'COUNTING', 'IN_REVIEW')";
+          case OPEN -> "c.state in ('PREPARED', 'COUNTING', 'IN_REVIEW')";
           case REVIEW -> "c.state = 'IN_REVIEW'";
           case POSTED -> "c.state = 'POSTED'";
           case ALL -> "1 = 1";
@@ -115,7 +115,7 @@ class CountRows {
   public Counts counts(Actor actor) {
     return jdbc.sql(
             """
-            select coalesce(sum(state in ('DRAWN_UP', 'COUNTING', 'IN_REVIEW')), 0) open,
+            select coalesce(sum(state in ('PREPARED', 'COUNTING', 'IN_REVIEW')), 0) open,
               coalesce(sum(state = 'IN_REVIEW'), 0) review,
               coalesce(sum(state = 'IN_REVIEW' and proposed_by > 0), 0) proposed,
               (select count(*) from suspicion where count_id = 0 and (:all or site_id in (:sites)))

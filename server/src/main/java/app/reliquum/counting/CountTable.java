@@ -100,7 +100,7 @@ class CountTable {
             """
             insert into stock_count (number, site_id, method, shape, blind, unplanned, state, scope,
               note, created, created_by)
-            values (?, ?, ?, ?, ?, ?, 'DRAWN_UP', ?, ?, ?, ?)
+            values (?, ?, ?, ?, ?, ?, 'PREPARED', ?, ?, ?, ?)
             """)
         .params(
             number, site, method.name(), shape.name(), blind, unplanned, scope, note, now(), person)

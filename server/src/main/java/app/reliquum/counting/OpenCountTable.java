@@ -135,7 +135,7 @@ class OpenCountTable {
             select c.id, c.number, c.method, c.shape, c.blind, c.state, c.note,
               (select count(*) from count_slip s where s.count_id = c.id) slips,
               (select count(*) from count_slip s where s.count_id = c.id and s.state = 'DONE') done
-            from stock_count c where c.state in ('DRAWN_UP', 'COUNTING')
+            from stock_count c where c.state in ('PREPARED', 'COUNTING')
               and (:site = 0 or c.site_id = :site) and (:count = 0 or c.id = :count)
             order by c.id desc limit 100
             """)

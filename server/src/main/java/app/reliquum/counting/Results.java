@@ -105,7 +105,7 @@ class Results {
     List<Long> counts =
         jdbc.sql(
                 "select distinct c.id from stock_count c join count_result r on r.count_id = c.id"
-                    + " where c.state in ('DRAWN_UP', 'COUNTING', 'IN_REVIEW') and r.item_id in"
+                    + " where c.state in ('PREPARED', 'COUNTING', 'IN_REVIEW') and r.item_id in"
                     + " (:items)")
             .param("items", items)
             .query(Long.class)

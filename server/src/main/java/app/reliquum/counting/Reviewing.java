@@ -6,6 +6,7 @@ import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
 import app.reliquum.approvals.Approvals;
 import app.reliquum.approvals.Subject;
+import app.reliquum.core.approval.Approval;
 import app.reliquum.core.counting.CountState;
 import app.reliquum.core.counting.CountTolerance;
 import app.reliquum.core.ledger.PositionKey;
@@ -152,9 +153,9 @@ class Reviewing implements Reviews {
   @Transactional(propagation = Propagation.MANDATORY)
   public void drop(Command command, long count, String reason) {
     unpropose(command, open(count, command.actor()));
-    table.end(count, CountState.DROPPED, command.actor().id(), 0);
+    table.end(count, CountState.CANCELLED, command.actor().id(), 0);
     jdbc.sql("update suspicion set count_id = 0 where count_id = ?").param(count).update();
-    table.event(count, command.actor().id(), "DROPPED", reason);
+    table.event(count, command.actor().id(), "CANCELLED", reason);
   }
 
   /** Hands slips to someone; 0 for the pool. */
@@ -303,7 +304,7 @@ class Reviewing implements Reviews {
   private void unpropose(Command command, Head head) {
     if (head.proposedBy() != 0) {
       table.propose(head.id(), 0);
-      approvals.settle(command, Subject.Matter.COUNT, head.id(), Approvals.State.WITHDRAWN);
+      approvals.settle(command, Subject.Matter.COUNT, head.id(), Approval.State.WITHDRAWN);
     }
   }
 

@@ -120,7 +120,7 @@ class SlipOpening {
 
   /** Begins with a slip, or joins those who count it. */
   OpenCount take(Head head, OpenCount open, SlipRow slip, long place) {
-    if (head.state() == CountState.DRAWN_UP) {
+    if (head.state() == CountState.PREPARED) {
       table.lock(head.id());
       table.begin(head.id());
     }
@@ -152,7 +152,7 @@ class SlipOpening {
         }
       }
     }
-    if (head.state() == CountState.DRAWN_UP) {
+    if (head.state() == CountState.PREPARED) {
       table.lock(head.id());
       table.begin(head.id());
     }

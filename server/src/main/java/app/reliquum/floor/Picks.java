@@ -271,7 +271,7 @@ class Picks implements FloorVerb {
     private static boolean toPick(OutboundViews.Row row) {
       return switch (row.state()) {
         case ALLOCATED, SHORT, PICKING -> row.toPick() > row.shortLines();
-        case ACCEPTED, PACKED, GONE, DONE, CANCELLED -> false;
+        case ACCEPTED, PACKED, SHIPPED, DONE, CANCELLED -> false;
       };
     }
 

@@ -99,7 +99,7 @@ class TransferErrands {
   long find(Actor actor, long site, long item) {
     Page<TransferViews.Row> there =
         transfers.page(
-            TransferViews.Filter.ROAD,
+            TransferViews.Filter.IN_TRANSIT,
             ListQuery.<TransferColumn>first(2)
                 .is(TransferColumn.TO, site)
                 .is(TransferColumn.ITEM, item),

@@ -233,7 +233,7 @@ public class Allocating implements ReservingDocuments {
     requireNobodyPicks(head);
     reserving.release(head.number(), one -> !one.picked());
     table.allocated(id, false);
-    table.event(id, actor, "RELEASED", "");
+    table.event(id, actor, "RESERVATION_REMOVED", "");
     progress.refresh(id);
   }
 
@@ -254,7 +254,7 @@ public class Allocating implements ReservingDocuments {
           "quantity", "Of this reservation between 1 and " + one.quantity() + " can be freed.");
     }
     reserving.release(one, freed);
-    table.event(id, actor, "RELEASED", freed + " of line " + one.line());
+    table.event(id, actor, "RESERVATION_REMOVED", freed + " of line " + one.line());
     progress.refresh(id);
   }
 

@@ -124,7 +124,7 @@ public class HandingOver {
       table.gone(order, one.line(), one.quantity());
     }
     String number = number(despatch);
-    table.event(order, command.actor(), "GONE", number);
+    table.event(order, command.actor(), "SHIPPED", number);
     if (head.roundId() == 0 && head.toteId() != 0) {
       table.onRound(order, 0, 0);
     }

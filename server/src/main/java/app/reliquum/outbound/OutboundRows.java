@@ -63,7 +63,7 @@ class OutboundRows {
               DemandSql.toPick("l", "gone", "o.number"),
               OutboundColumn.SHORT_LINES.value().sql());
 
-  private static final String OPEN = "o.state not in ('GONE', 'DONE', 'CANCELLED')";
+  private static final String OPEN = "o.state not in ('SHIPPED', 'DONE', 'CANCELLED')";
 
   private final JdbcClient jdbc;
   private final Clock clock;
@@ -80,7 +80,7 @@ class OutboundRows {
       case OPEN -> OPEN;
       case LATE -> OPEN + " and o.needed < " + days.todaySql("o.site_id");
       case ALL -> "1 = 1";
-      case GONE -> "o.state in ('GONE', 'DONE')";
+      case SHIPPED -> "o.state in ('SHIPPED', 'DONE')";
       case SHORT, ALLOCATED, PICKING, PACKED, CANCELLED -> "o.state = '" + filter + "'";
     };
   }
@@ -89,7 +89,7 @@ class OutboundRows {
       OutboundViews.Filter filter, ListQuery<OutboundColumn> query, Actor actor) {
     boolean past =
         switch (filter) {
-          case GONE, CANCELLED, ALL -> true;
+          case SHIPPED, CANCELLED, ALL -> true;
           default -> false;
         };
     Map<Long, LocalDate> today = days.today();

@@ -46,7 +46,7 @@ public final class OutboundViews {
     /** They wait to be handed over. */
     PACKED,
     /** What has left for customers, and jobs that are done. */
-    GONE,
+    SHIPPED,
     CANCELLED,
     ALL
   }

@@ -231,7 +231,7 @@ public class PickRounds {
     boolean elsewhere =
         jdbc.sql(
                     "select count(*) from outbound_order where tote_id = ? and id <> ?"
-                        + " and state not in ('GONE', 'DONE', 'CANCELLED')")
+                        + " and state not in ('SHIPPED', 'DONE', 'CANCELLED')")
                 .params(card.id(), head.id())
                 .query(Integer.class)
                 .single()

@@ -611,7 +611,7 @@ public class Places {
   /** A place of its own for what a document has sent and nobody has received. */
   @Transactional
   public long road(String document) {
-    jdbc.sql("insert into place (kind, address, label) values ('ON_THE_ROAD', ?, ?)")
+    jdbc.sql("insert into place (kind, address, label) values ('IN_TRANSIT', ?, ?)")
         .params(document, "*ROAD." + document)
         .update();
     return jdbc.sql("select id from place where label = ?")

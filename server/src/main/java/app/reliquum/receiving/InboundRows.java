@@ -56,7 +56,7 @@ class InboundRows {
       case LATE ->
           "o.state in ('EXPECTED', 'ARRIVING') and o.expected < " + days.todaySql("o.site_id");
       case ARRIVING -> "o.state = 'ARRIVING'";
-      case CLOSED -> "o.state in ('CHECKED_IN', 'CLOSED')";
+      case CLOSED -> "o.state in ('RECEIVED', 'CLOSED')";
       case ALL -> "1 = 1";
     };
   }

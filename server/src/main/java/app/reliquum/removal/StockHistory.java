@@ -42,7 +42,7 @@ class StockHistory {
               join place t on t.id = l.to_place_id join area a on a.id = f.area_id
               join item i on i.id = l.item_id
             where l.effective >= :since and f.site_id = :site and %s
-              and (t.site_id <> :site or t.kind in ('CUSTOMER', 'USED_UP', 'ON_THE_ROAD')
+              and (t.site_id <> :site or t.kind in ('CUSTOMER', 'USED_UP', 'IN_TRANSIT')
                 or exists (select 1 from posting p where p.id = l.posting_id and p.kind = 'PICK'))
               and i.tracking in ('NONE', 'LOT')
               and (:item = 0 or l.item_id = :item)
@@ -219,7 +219,7 @@ class StockHistory {
       return row.kind().equals("PICK") && !row.to().pickable();
     }
     return switch (row.contra()) {
-      case "CUSTOMER", "USED_UP", "ON_THE_ROAD", "BIN" -> true;
+      case "CUSTOMER", "USED_UP", "IN_TRANSIT", "BIN" -> true;
       default -> false;
     };
   }

@@ -37,7 +37,7 @@ public class BookChecks {
   private static final Logger LOG = LoggerFactory.getLogger(BookChecks.class);
   private static final Duration COMMANDS_KEPT = Duration.ofDays(30);
 
-  private static final String TRACKED = "kind in ('BIN', 'ON_THE_ROAD', 'ON_LOAN')";
+  private static final String TRACKED = "kind in ('BIN', 'IN_TRANSIT', 'ON_LOAN')";
 
   private final JdbcClient jdbc;
   private final PositionTable positions;

@@ -179,7 +179,7 @@ final class OnHandSql {
              l.to_condition, -l.quantity
            from ledger_line l where l.effective > :at %1$s
          ) moved
-         where place_id in (select id from place where kind in ('BIN', 'ON_THE_ROAD', 'ON_LOAN'))
+         where place_id in (select id from place where kind in ('BIN', 'IN_TRANSIT', 'ON_LOAN'))
          group by item_id, place_id, lot_id, serial_id, unit_load_id, condition_code
          having sum(quantity) <> 0)"""
         .formatted(now);

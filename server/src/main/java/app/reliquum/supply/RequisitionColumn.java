@@ -2,20 +2,21 @@ package app.reliquum.supply;
 
 import app.reliquum.api.lists.ListColumn;
 import app.reliquum.api.lists.ListValue;
+import app.reliquum.core.fulfilment.Requisition;
 
 /** What requisitions can be narrowed and sorted by: of one {@code r}, see Requisitions. */
 public enum RequisitionColumn implements ListColumn {
   NUMBER(ListValue.text("r.number")),
   /** Sorted as the work goes: what waits first. */
-  STATE(ListValue.choice(Requisitions.State.class, "r.state")),
+  STATE(ListValue.choice(Requisition.State.class, "r.state")),
   ITEM(ListValue.reference("r.item_id", "i.code")),
   QUANTITY(ListValue.number("r.quantity")),
   SITE(ListValue.reference("r.site_id", "s.name")),
   SUPPLIER(ListValue.reference("r.supplier_id", "u.name")),
   SOURCE(ListValue.text("r.source")),
-  ASKED(ListValue.moment("r.asked")),
-  ASKED_BY(ListValue.text("a.name")),
-  AGREED_BY(ListValue.text("g.name")),
+  REQUESTED(ListValue.moment("r.asked")),
+  REQUESTED_BY(ListValue.text("a.name")),
+  APPROVED_BY(ListValue.text("g.name")),
   ORDER(ListValue.text("o.number"));
 
   private final ListValue value;

@@ -3,11 +3,14 @@ package app.reliquum.supply;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
 import app.reliquum.api.lists.ListQuery;
 import app.reliquum.api.lists.ListTable;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.fulfilment.Requisition;
+import app.reliquum.core.fulfilment.Requisition.State;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.documents.Document;
@@ -77,14 +80,6 @@ public class Requisitions {
     this.clock = clock;
   }
 
-  /** What has become of a requisition. */
-  public enum State {
-    ASKED,
-    AGREED,
-    ORDERED,
-    DROPPED
-  }
-
   /** A requisition. */
   @Schema(name = "Requisition")
   public record Row(
@@ -106,7 +101,8 @@ public class Requisitions {
       String askedBy,
       @Nullable String agreedBy,
       @Nullable Long orderId,
-      @Nullable String order) {}
+      @Nullable String order,
+      List<Requisition.Action> can) {}
 
   /** A requisition as someone asks for it. */
   @Schema(name = "RequisitionEntry")
@@ -140,38 +136,39 @@ public class Requisitions {
           SELECT,
           "",
           "1 = 1",
-          "field(r.state, 'ASKED', 'AGREED', 'ORDERED', 'DROPPED'), r.asked desc");
+          "field(r.state, 'REQUESTED', 'APPROVED', 'ORDERED', 'CANCELLED'), r.asked desc");
 
   /** A page of requisitions; those that wait first unless another order is asked for. */
   @Transactional(readOnly = true)
   public Page<Row> page(ListQuery<RequisitionColumn> query, Actor actor) {
-    return REQUISITIONS.page(jdbc, query, WAITING_FIRST, actor, (row, n) -> row(row));
+    return REQUISITIONS.page(jdbc, query, WAITING_FIRST, actor, (row, n) -> row(row, actor));
   }
 
   /** A requisition by its number. */
   @Transactional(readOnly = true)
   public Row card(long id, Actor actor) {
-    Row row = one(id);
+    Row row = one(id, actor);
     actor.requireSite(row.siteId(), row.site());
     return row;
   }
 
-  private Row one(long id) {
+  private Row one(long id, Actor actor) {
     return jdbc.sql(SELECT + REQUISITIONS.from() + " where r.id = ?")
         .param(id)
-        .query((row, n) -> row(row))
+        .query((row, n) -> row(row, actor))
         .optional()
         .orElseThrow(() -> Problem.missing("requisition", id));
   }
 
-  private static Row row(ResultSet row) throws SQLException {
+  private static Row row(ResultSet row, Actor actor) throws SQLException {
+    State state = State.valueOf(row.getString("state"));
     long supplier = row.getLong("supplier_id");
     long order = row.getLong("order_id");
     return new Row(
         row.getLong("id"),
         row.getInt("version"),
         row.getString("number"),
-        State.valueOf(row.getString("state")),
+        state,
         row.getLong("item_id"),
         row.getString("code"),
         row.getString("name"),
@@ -186,7 +183,13 @@ public class Requisitions {
         row.getString("asker") == null ? "" : row.getString("asker"),
         row.getString("agreer"),
         order == 0 ? null : order,
-        row.getString("order_number"));
+        row.getString("order_number"),
+        Requisition.can(state, supplier != 0).stream()
+            .filter(
+                action ->
+                    actor.may(
+                        action == Requisition.Action.APPROVE ? Permission.RULES : Permission.POST))
+            .toList());
   }
 
   /** Asks for what someone has entered. */
@@ -204,7 +207,8 @@ public class Requisitions {
     places.site(entry.site(), command.actor());
     long supplier =
         entry.supplier() == null ? preferred(item.id()) : suppliers.supplier(entry.supplier()).id();
-    return one(insert(command, item.id(), entry.quantity(), entry.site(), supplier, ""));
+    return one(
+        insert(command, item.id(), entry.quantity(), entry.site(), supplier, ""), command.actor());
   }
 
   /**
@@ -223,12 +227,12 @@ public class Requisitions {
     GeneratedKeyHolder key = new GeneratedKeyHolder();
     jdbc.sql(
             "insert into requisition (number, state, item_id, quantity, site_id, supplier_id,"
-                + " source, asked, asked_by) values (?, 'ASKED', ?, ?, ?, ?, ?, ?, ?)")
+                + " source, asked, asked_by) values (?, 'REQUESTED', ?, ?, ?, ?, ?, ?, ?)")
         .params(
             number, item, quantity.amount(), site, supplier, source, now(), command.actor().id())
         .update(key, "id");
     long id = key.getKeyAs(Number.class).longValue();
-    log.write(document(id, number, site), command.actor().id(), "ASKED", source);
+    log.write(document(id, number, site), command.actor().id(), "REQUESTED", source);
     return id;
   }
 
@@ -275,7 +279,7 @@ public class Requisitions {
           .param(id)
           .query(Long.class)
           .optional();
-      Row row = one(id);
+      Row row = one(id, actor);
       actor.requireSite(row.siteId(), row.site());
       rows.add(row);
     }
@@ -288,10 +292,10 @@ public class Requisitions {
               "gone-on",
               row.number()
                   + switch (row.state()) {
-                    case ASKED -> " is not agreed to yet.";
-                    case AGREED -> " is agreed to already.";
+                    case REQUESTED -> " is not agreed to yet.";
+                    case APPROVED -> " is agreed to already.";
                     case ORDERED -> " is ordered already.";
-                    case DROPPED -> " was dropped.";
+                    case CANCELLED -> " was dropped.";
                   })
           .with("number", row.number())
           .with("state", row.state());
@@ -302,13 +306,13 @@ public class Requisitions {
   @Transactional(propagation = Propagation.MANDATORY)
   public void agree(Command command, List<Long> ids) {
     for (Row row : locked(ids, command.actor())) {
-      must(row, State.ASKED);
+      must(row, State.REQUESTED);
       jdbc.sql(
-              "update requisition set state = 'AGREED', agreed = ?, agreed_by = ?, version ="
+              "update requisition set state = 'APPROVED', agreed = ?, agreed_by = ?, version ="
                   + " version + 1 where id = ?")
           .params(now(), command.actor().id(), row.id())
           .update();
-      write(row, command.actor(), "AGREED");
+      write(row, command.actor(), "APPROVED");
     }
   }
 
@@ -316,8 +320,8 @@ public class Requisitions {
   @Transactional(propagation = Propagation.MANDATORY)
   public void drop(Command command, List<Long> ids) {
     for (Row row : locked(ids, command.actor())) {
-      must(row, State.ASKED, State.AGREED);
-      state(row, State.DROPPED, command.actor());
+      must(row, State.REQUESTED, State.APPROVED);
+      state(row, State.CANCELLED, command.actor());
     }
   }
 
@@ -340,7 +344,7 @@ public class Requisitions {
   @Transactional(propagation = Propagation.MANDATORY)
   public void from(Command command, long id, long supplier) {
     for (Row row : locked(List.of(id), command.actor())) {
-      must(row, State.ASKED, State.AGREED);
+      must(row, State.REQUESTED, State.APPROVED);
       jdbc.sql("update requisition set supplier_id = ?, version = version + 1 where id = ?")
           .params(suppliers.supplier(supplier).id(), id)
           .update();
@@ -366,7 +370,7 @@ public class Requisitions {
   public List<String> order(Command command, List<Long> ids) {
     Map<Together, List<Row>> together = new TreeMap<>();
     for (Row row : locked(ids, command.actor())) {
-      must(row, State.AGREED);
+      must(row, State.APPROVED);
       if (row.supplierId() == null) {
         throw Problem.refused(
                 "no-supplier", "Nobody is known to sell " + row.name() + ". Name a supplier first.")

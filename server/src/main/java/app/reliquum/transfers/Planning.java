@@ -294,7 +294,7 @@ public class Planning implements ReservingDocuments {
       }
     }
     table.event(
-        head.id(), actor, missing.isEmpty() ? "RELEASED" : "SHORT", String.join(", ", missing));
+        head.id(), actor, missing.isEmpty() ? "MADE_READY" : "SHORT", String.join(", ", missing));
   }
 
   static Quantity keptFor(LineRow row, List<Reserving.Kept> kept) {

@@ -59,7 +59,7 @@ class TransferRows {
               TransferColumn.IN_TRANSIT_VALUE.value().sql());
 
   /** Where a transfer's goods on the road add up to something. */
-  private static final String ON_THE_ROAD =
+  private static final String IN_TRANSIT =
       "(select 1 from transfer_line l where l.transfer_id = t.id"
           + " and l.sent > l.arrived + l.lost)";
 
@@ -71,7 +71,7 @@ class TransferRows {
 
   private static final String NOT_CLOSED = "t.state <> 'CLOSED'";
   private static final String MISSING =
-      "t.state = 'ARRIVED_IN_PART' and t.last_arrival >= t.last_sent and exists " + ON_THE_ROAD;
+      "t.state = 'PARTLY_RECEIVED' and t.last_arrival >= t.last_sent and exists " + IN_TRANSIT;
 
   private final JdbcClient jdbc;
   private final Clock clock;
@@ -88,7 +88,7 @@ class TransferRows {
       case OPEN -> NOT_CLOSED;
       case LATE -> NOT_CLOSED + " and t.wanted < " + days.todaySql("t.to_site_id");
       case SHORT -> NOT_CLOSED + " and t.released is not null and exists " + SHORT;
-      case ROAD -> NOT_CLOSED + " and exists " + ON_THE_ROAD;
+      case IN_TRANSIT -> NOT_CLOSED + " and exists " + IN_TRANSIT;
       case MISSING -> MISSING;
       case CLOSED -> "t.state = 'CLOSED'";
       case ALL -> "1 = 1";
@@ -135,7 +135,7 @@ class TransferRows {
         row.getInt("send_count"),
         state == Transfer.State.CLOSED ? 0 : row.getInt("short_count"),
         road,
-        state == Transfer.State.ARRIVED_IN_PART
+        state == Transfer.State.PARTLY_RECEIVED
             && road > 0
             && lastArrival != null
             && !lastArrival.isBefore(lastSent),
@@ -150,7 +150,7 @@ class TransferRows {
         count(TransferViews.Filter.OPEN, actor),
         count(TransferViews.Filter.LATE, actor),
         count(TransferViews.Filter.SHORT, actor),
-        count(TransferViews.Filter.ROAD, actor),
+        count(TransferViews.Filter.IN_TRANSIT, actor),
         count(TransferViews.Filter.MISSING, actor));
   }
 

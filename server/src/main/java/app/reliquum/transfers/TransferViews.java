@@ -28,7 +28,7 @@ public final class TransferViews {
     /** Something asked for is not there to be sent. */
     SHORT,
     /** Something is on the road. */
-    ROAD,
+    IN_TRANSIT,
     /** Some arrived, and some that was sent with it did not. */
     MISSING,
     CLOSED,

@@ -3,6 +3,7 @@ package app.reliquum.transfers;
 import app.reliquum.api.Command;
 import app.reliquum.approvals.Approvals;
 import app.reliquum.approvals.Subject;
+import app.reliquum.core.approval.Approval;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.kinds.MovementKinds;
 import app.reliquum.transfers.TransferTable.Head;
@@ -52,7 +53,7 @@ class WriteOffs implements Subject {
             .map(MovementKinds.Kind::approvalValue)
             .orElse(null);
     Optional<BigDecimal> limit = approvals.limit(command.actor(), ofReason);
-    if (limit.isEmpty() || value.compareTo(limit.get()) <= 0) {
+    if (!Approval.needed(value, limit)) {
       arriving.end(command, transfer, entry);
       return;
     }

@@ -10,7 +10,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 /** The parts of which questions about value are made. */
 final class ValueSql {
 
-  private static final String OURS = "p.kind in ('BIN', 'ON_THE_ROAD', 'ON_LOAN')";
+  private static final String OURS = "p.kind in ('BIN', 'IN_TRANSIT', 'ON_LOAN')";
 
   private ValueSql() {}
 

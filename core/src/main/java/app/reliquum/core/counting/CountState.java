@@ -6,7 +6,7 @@ import java.util.List;
 /** How far a count is. */
 public enum CountState {
   /** It is prepared, and nobody has counted yet. */
-  DRAWN_UP,
+  PREPARED,
   /** People count. */
   COUNTING,
   /** What was counted is looked at and decided about. */
@@ -14,16 +14,16 @@ public enum CountState {
   /** What was accepted is in the ledger. */
   POSTED,
   /** Nothing of it counts. */
-  DROPPED;
+  CANCELLED;
 
   /** Whether it may still be counted, decided about, or cancelled. */
   public boolean open() {
-    return this != POSTED && this != DROPPED;
+    return this != POSTED && this != CANCELLED;
   }
 
   /** Whether people count. */
   public boolean counts() {
-    return this == DRAWN_UP || this == COUNTING;
+    return this == PREPARED || this == COUNTING;
   }
 
   /** What may be done with a count. */

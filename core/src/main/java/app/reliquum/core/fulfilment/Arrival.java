@@ -31,13 +31,13 @@ public final class Arrival {
     /** Some has come, and something is still expected. */
     ARRIVING,
     /** All that was ordered has come. */
-    CHECKED_IN,
+    RECEIVED,
     /** Nothing more is expected. */
     CLOSED;
 
     /** Whether nothing more is expected of it. */
     public boolean ended() {
-      return this == CHECKED_IN || this == CLOSED;
+      return this == RECEIVED || this == CLOSED;
     }
   }
 
@@ -163,6 +163,6 @@ public final class Arrival {
       open |= line.open().isPositive();
       ordered |= line.origin() == Origin.ORDERED;
     }
-    return !some ? State.EXPECTED : ordered && !open ? State.CHECKED_IN : State.ARRIVING;
+    return !some ? State.EXPECTED : ordered && !open ? State.RECEIVED : State.ARRIVING;
   }
 }

@@ -29,7 +29,7 @@ public final class Outbound {
     /** All that it asks for, and can be had, is picked and packed, and waits to be handed over. */
     PACKED,
     /** All that was to leave has left for the customer. */
-    GONE,
+    SHIPPED,
     /** All that a job was to use up is used up. */
     DONE,
     /** Nothing of it has left, and nothing will. */
@@ -37,7 +37,7 @@ public final class Outbound {
 
     /** Whether nothing more is to leave. */
     public boolean ended() {
-      return this == GONE || this == DONE || this == CANCELLED;
+      return this == SHIPPED || this == DONE || this == CANCELLED;
     }
   }
 
@@ -135,7 +135,7 @@ public final class Outbound {
       boolean picked = any(line -> line.picked().isPositive());
       if (!any(line -> line.open().isPositive())) {
         boolean left = any(line -> line.gone().isPositive());
-        return !left ? State.CANCELLED : job ? State.DONE : State.GONE;
+        return !left ? State.CANCELLED : job ? State.DONE : State.SHIPPED;
       }
       if (picked && !any(line -> line.toPick().isPositive()) && !mustBePacked()) {
         return State.PACKED;

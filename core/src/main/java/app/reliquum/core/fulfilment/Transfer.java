@@ -21,11 +21,11 @@ public final class Transfer {
     /** It is being thought about; nothing is set aside for it. */
     PLANNED,
     /** Its stock is reserved and may be picked. */
-    RELEASED,
+    READY_TO_SEND,
     /** Some of it has been sent, and none has arrived. */
-    ON_THE_ROAD,
+    IN_TRANSIT,
     /** Some has arrived or is given up, and something is still to come. */
-    ARRIVED_IN_PART,
+    PARTLY_RECEIVED,
     /** Nothing more is to be sent, and nothing is on the road. */
     CLOSED;
 
@@ -187,9 +187,9 @@ public final class Transfer {
       return State.CLOSED;
     }
     if (!sent) {
-      return released ? State.RELEASED : State.PLANNED;
+      return released ? State.READY_TO_SEND : State.PLANNED;
     }
-    return ended ? State.ARRIVED_IN_PART : State.ON_THE_ROAD;
+    return ended ? State.PARTLY_RECEIVED : State.IN_TRANSIT;
   }
 
   private static boolean withdrawn(List<Line> lines) {

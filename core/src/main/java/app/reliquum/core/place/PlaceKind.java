@@ -11,7 +11,7 @@ public enum PlaceKind {
   /** A bin of a site; also the one implied bin of a site without bins. */
   BIN(true),
   /** Goods that have left one site and not reached the next. */
-  ON_THE_ROAD(true),
+  IN_TRANSIT(true),
   /** Goods that someone has borrowed. */
   ON_LOAN(true),
   /** Where bought goods come from. */

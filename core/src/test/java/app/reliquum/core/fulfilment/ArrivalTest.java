@@ -49,7 +49,7 @@ class ArrivalTest {
   void anOrderIsAsFarAsItsLines() {
     assertThat(Arrival.state(List.of(line(1, Origin.ORDERED, 5, 0)))).isEqualTo(State.EXPECTED);
     assertThat(Arrival.state(List.of(line(1, Origin.ORDERED, 5, 2)))).isEqualTo(State.ARRIVING);
-    assertThat(Arrival.state(List.of(line(1, Origin.ORDERED, 5, 5)))).isEqualTo(State.CHECKED_IN);
+    assertThat(Arrival.state(List.of(line(1, Origin.ORDERED, 5, 5)))).isEqualTo(State.RECEIVED);
     assertThat(Arrival.state(List.of(line(1, Origin.ADDED, 5, 5)))).isEqualTo(State.ARRIVING);
     assertThat(Arrival.state(List.of())).isEqualTo(State.EXPECTED);
   }

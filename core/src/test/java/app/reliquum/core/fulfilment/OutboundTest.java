@@ -51,7 +51,7 @@ class OutboundTest {
     assertThat(state(false, true, false, true, List.of(line(10, 0, 0, 10, 10, 0))))
         .isEqualTo(State.PACKED);
     assertThat(state(false, true, false, true, List.of(line(10, 4, 0, 0, 0, 6))))
-        .isEqualTo(State.GONE);
+        .isEqualTo(State.SHIPPED);
     assertThat(
             state(
                 false,
@@ -78,7 +78,7 @@ class OutboundTest {
                 false,
                 true,
                 List.of(line(10, 10, 0, 0, 0, 0), line(2, 0, 0, 0, 0, 2))))
-        .isEqualTo(State.GONE);
+        .isEqualTo(State.SHIPPED);
   }
 
   @Property

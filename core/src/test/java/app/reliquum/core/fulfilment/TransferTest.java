@@ -32,9 +32,9 @@ class TransferTest {
   void aTransferIsAsFarAsItsLines() {
     assertThat(Transfer.state(false, List.of())).isEqualTo(State.PLANNED);
     assertThat(Transfer.state(false, List.of(line(5, 0, 0, 0, 0)))).isEqualTo(State.PLANNED);
-    assertThat(Transfer.state(true, List.of(line(5, 0, 0, 0, 0)))).isEqualTo(State.RELEASED);
-    assertThat(Transfer.state(true, List.of(line(5, 0, 3, 0, 0)))).isEqualTo(State.ON_THE_ROAD);
-    assertThat(Transfer.state(true, List.of(line(5, 0, 5, 4, 0)))).isEqualTo(State.ARRIVED_IN_PART);
+    assertThat(Transfer.state(true, List.of(line(5, 0, 0, 0, 0)))).isEqualTo(State.READY_TO_SEND);
+    assertThat(Transfer.state(true, List.of(line(5, 0, 3, 0, 0)))).isEqualTo(State.IN_TRANSIT);
+    assertThat(Transfer.state(true, List.of(line(5, 0, 5, 4, 0)))).isEqualTo(State.PARTLY_RECEIVED);
     assertThat(Transfer.state(true, List.of(line(5, 0, 5, 4, 1)))).isEqualTo(State.CLOSED);
     assertThat(Transfer.state(true, List.of(line(5, 2, 3, 3, 0)))).isEqualTo(State.CLOSED);
     assertThat(Transfer.state(true, List.of(line(5, 5, 0, 0, 0)))).isEqualTo(State.CLOSED);
@@ -43,7 +43,7 @@ class TransferTest {
   @Test
   void aShortLineStaysOpenWhileTheOthersAreDone() {
     List<Line> lines = List.of(line(5, 0, 5, 5, 0), line(8, 0, 6, 6, 0));
-    assertThat(Transfer.state(true, lines)).isEqualTo(State.ARRIVED_IN_PART);
+    assertThat(Transfer.state(true, lines)).isEqualTo(State.PARTLY_RECEIVED);
     assertThat(lines.get(1).toSend()).isEqualTo(Quantity.of(2));
     assertThat(lines.get(1).onTheRoad()).isEqualTo(Quantity.ZERO);
   }

@@ -47,7 +47,7 @@ class BalanceRulesTest {
       return place == SUPPLIER
           ? PlaceKind.SUPPLIER
           : place == ROAD
-              ? PlaceKind.ON_THE_ROAD
+              ? PlaceKind.IN_TRANSIT
               : place == LOAN ? PlaceKind.ON_LOAN : PlaceKind.BIN;
     }
 

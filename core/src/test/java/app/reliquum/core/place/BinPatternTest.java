@@ -53,7 +53,7 @@ class BinPatternTest {
   @Test
   void onlyOwnPlacesKeepPositions() {
     assertThat(PlaceKind.BIN.ours()).isTrue();
-    assertThat(PlaceKind.ON_THE_ROAD.ours()).isTrue();
+    assertThat(PlaceKind.IN_TRANSIT.ours()).isTrue();
     assertThat(PlaceKind.CUSTOMER.ours()).isFalse();
     assertThat(AreaPurpose.PICK.available()).isTrue();
     assertThat(AreaPurpose.HOLD.available()).isFalse();
