@@ -20,7 +20,7 @@ final class ServerProcess implements AutoCloseable {
 
   ServerProcess(TestDatabase database) {
     port = freePort();
-    File log = new File("target/server" + System.getProperty("reliquum.test.fork") + ".log");
+    File log = new File("target/second-server.log");
     ProcessBuilder builder =
         new ProcessBuilder(
             ProcessHandle.current().info().command().orElse("java"),
