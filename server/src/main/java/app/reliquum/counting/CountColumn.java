@@ -10,7 +10,7 @@ public enum CountColumn implements ListColumn {
   METHOD(ListValue.choice(Counting.Method.class, "c.method")),
   SHAPE(ListValue.choice(Counting.Shape.class, "c.shape")),
   STATE(ListValue.choice(CountState.class, "c.state")),
-  SITE(ListValue.reference("c.site_id", "t.name")),
+  SITE(ListValue.reference("c.site_id", "(select t.name from site t where t.id = c.site_id)")),
   NOTE(ListValue.text("c.note")),
   SLIPS(ListValue.number("(select count(*) from count_slip s where s.count_id = c.id)")),
   POSITIONS(ListValue.number("(select count(*) from count_result r where r.count_id = c.id)")),
