@@ -139,7 +139,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
       title: t('loan.due'),
       sort: 'DUE',
       narrow: { kind: 'DAY' },
-      width: '170px',
+      width: '205px',
       cell: (row) =>
         row.overdue ? (
           <Box component="span" sx={{ color: 'error.main', fontWeight: 700 }}>

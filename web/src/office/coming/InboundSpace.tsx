@@ -129,7 +129,7 @@ function columns(t: (key: string, values?: Record<string, unknown>) => string): 
       title: t('inbound.expected'),
       sort: 'EXPECTED',
       narrow: { kind: 'DAY' },
-      width: '112px',
+      width: '124px',
       cell: (row) => date(row.expected),
     },
     {
