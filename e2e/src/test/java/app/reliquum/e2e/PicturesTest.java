@@ -55,7 +55,7 @@ class PicturesTest {
     shoot(page, "inbound", "/office/coming/inbound?open=3");
     shoot(page, "transfers", "/office/coming/transfers?open=3");
     page.navigate(HOUSE.address().resolve("/office/checking/counts/13").toString());
-    page.locator("[role=gridcell]").first().click();
+    page.locator("[data-key]").first().click();
     page.getByText("Book and shelf").waitFor();
     page.getByTestId("outcome").waitFor();
     shoot(page, "count-review");
@@ -66,7 +66,7 @@ class PicturesTest {
     page.getByText("rule:").first().waitFor();
     shoot(page, "rules-put-away");
     page.navigate(HOUSE.address().resolve("/office/checking/approvals").toString());
-    page.locator("[role=gridcell]").first().click();
+    page.locator("[data-key]").first().click();
     page.getByText("What changes").waitFor();
     shoot(page, "approvals");
     shoot(page, "value", "/office/looking-back/value?by=CATEGORY");
