@@ -11633,7 +11633,10 @@ export interface operations {
   };
   getLogo: {
     parameters: {
-      query?: never;
+      query?: {
+        /** @description Which logo is meant, so that a browser asks again for a newer one. It gets the latest. */
+        version?: number;
+      };
       header?: never;
       path?: never;
       cookie?: never;
@@ -12254,7 +12257,10 @@ export interface operations {
   };
   getItemPicture: {
     parameters: {
-      query?: never;
+      query?: {
+        /** @description Which picture is meant, so that a browser asks again for a newer one. It gets the latest. */
+        version?: number;
+      };
       header?: never;
       path: {
         item: number;

@@ -21,7 +21,7 @@ export function ItemPicture({
   if (!picture) {
     return null;
   }
-  const source = `/api/items/${item}/picture?${picture}`;
+  const source = `/api/items/${item}/picture?version=${picture}`;
   return (
     <>
       <Box

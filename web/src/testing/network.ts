@@ -1,5 +1,6 @@
 import 'fake-indexeddb/auto';
 import { IDBFactory } from 'fake-indexeddb';
+import api from '../../openapi.json';
 
 /** What a test's house was asked over the network. */
 export interface Asked {
@@ -68,6 +69,31 @@ function content(text: string): unknown {
   }
 }
 
+interface Operation {
+  parameters?: { in: string; name: string }[];
+}
+
+const operations = Object.entries(api.paths as Record<string, Record<string, Operation>>).map(
+  ([path, methods]) => ({
+    pattern: new RegExp(`^${path.replace(/\{[^}]+\}/g, '[^/]+')}$`),
+    literal: !path.includes('{'),
+    methods,
+  }),
+);
+
+/** A parameter that the house does not have: it refuses what it would have to pass over. */
+function unknown({ method, path, query }: Asked): Refusal | undefined {
+  const found = operations
+    .filter((one) => one.pattern.test(path))
+    .sort((one, other) => Number(other.literal) - Number(one.literal))[0];
+  const known = found?.methods[method.toLowerCase()]?.parameters;
+  const names = (known ?? []).filter((one) => one.in === 'query').map((one) => one.name);
+  const wrong = [...query.keys()].find((name) => found && !names.includes(name));
+  return wrong === undefined
+    ? undefined
+    : new Refusal(400, `${method} ${path} takes no parameter ${wrong}.`, 'invalid');
+}
+
 async function reach(request: Request): Promise<Response> {
   const url = new URL(request.url);
   const text = await request.text();
@@ -80,7 +106,9 @@ async function reach(request: Request): Promise<Response> {
   };
   asked.push(one);
   const door = doors.get(`${one.method} ${one.path}`);
-  const found = door ? door(one) : new Refusal(404, `No ${one.method} ${one.path} in this test.`);
+  const found =
+    unknown(one) ??
+    (door ? door(one) : new Refusal(404, `No ${one.method} ${one.path} in this test.`));
   const refused = found instanceof Refusal;
   return new Response(JSON.stringify(refused ? problem(found) : found), {
     status: refused ? found.status : 200,

@@ -74,7 +74,7 @@ function Logo({ house }: { house: Schemas['HouseCard'] }) {
       {house.logo ? (
         <Box
           component="img"
-          src={`/api/house/logo?${house.version}`}
+          src={`/api/house/logo?version=${house.version}`}
           alt={t('house.logo')}
           sx={{ height: 90, display: 'block', mb: 1, border: 1, borderColor: 'divider' }}
         />

@@ -36,7 +36,7 @@ it('shows the logo with a way to take it off, and only to those who set rules', 
   answers('GET', '/api/house', () => ({ ...house, logo: true }));
   show(<HouseRules />, { permissions: [] });
   expect((await screen.findByRole('img', { name: 'Logo' })).getAttribute('src')).toBe(
-    '/api/house/logo?3',
+    '/api/house/logo?version=3',
   );
   expect(screen.queryByRole('button', { name: 'Take it away' })).toBeNull();
   cleanup();

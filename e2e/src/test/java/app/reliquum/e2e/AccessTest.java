@@ -9,6 +9,10 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.concurrent.CopyOnWriteArrayList;
+import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -76,6 +80,26 @@ class AccessTest {
           "/office/own/password",
           "/office/rules/binning/3");
 
+  private static final String ADDRESSES =
+      """
+      () => [...document.querySelectorAll('a[href^="/api/"], img[src^="/api/"]')]
+        .map((one) => one.getAttribute('href') ?? one.getAttribute('src'))
+      """;
+
+  /** Asks for each, and looks at no more than whether it is there. */
+  private static final String REFUSED =
+      """
+      async (addresses) => {
+        const refused = [];
+        for (const address of addresses) {
+          const answer = await fetch(address);
+          await answer.body?.cancel();
+          if (!answer.ok) refused.push(`${answer.status} ${address}`);
+        }
+        return refused;
+      }
+      """;
+
   /** By night only the colours are others: one view of each kind shows them all. */
   private static final List<String> OFFICE_BY_NIGHT =
       List.of(
@@ -92,6 +116,31 @@ class AccessTest {
           "/office/looking-back/changes",
           "/office/rules/put-away?open=new",
           "/office/rules/labels");
+
+  /** Pictures and files are asked for by addresses that no test of a page sends by itself. */
+  @Test
+  void everyPictureAndFileThatAPageNamesIsThere() {
+    Page page = BROWSER.office(HOUSE.address(), "rowan");
+    Set<String> asked = new TreeSet<>();
+    List<String> refused = new CopyOnWriteArrayList<>();
+    page.onResponse(
+        answer -> {
+          if (answer.status() == 400) {
+            refused.add(answer.url());
+          }
+        });
+    for (String path : OFFICE) {
+      page.navigate(HOUSE.address().resolve(path).toString());
+      page.locator(path.contains("open=") ? "aside h2" : "h1").first().waitFor();
+      assertThat(page.getByText("Loading…")).hasCount(0);
+      for (Object address : (List<?>) page.evaluate(ADDRESSES)) {
+        asked.add(address.toString());
+      }
+    }
+    Assertions.assertThat(refused).as("what the pages themselves ask").isEmpty();
+    Assertions.assertThat(asked).hasSizeGreaterThan(20).anyMatch(one -> one.contains("/picture"));
+    Assertions.assertThat((List<?>) page.evaluate(REFUSED, List.copyOf(asked))).isEmpty();
+  }
 
   @ParameterizedTest
   @ValueSource(strings = {"day", "night"})

@@ -6,6 +6,7 @@ import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.pictures.Picture;
 import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.Parameter;
 import java.time.Duration;
 import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
@@ -16,11 +17,15 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
 @RequestMapping("/api/items/{item}/picture")
 class PictureController {
+
+  private static final String NEWER =
+      "Which picture is meant, so that a browser asks again for a newer one. It gets the latest.";
 
   private final Catalog catalog;
   private final ItemPictures pictures;
@@ -33,7 +38,9 @@ class PictureController {
   @Operation(operationId = "getItemPicture", summary = "The picture of an item")
   @Needs(value = Permission.LOOK, floor = true)
   @GetMapping
-  ResponseEntity<byte[]> picture(@PathVariable long item) {
+  ResponseEntity<byte[]> picture(
+      @PathVariable long item,
+      @Parameter(description = NEWER) @RequestParam(required = false) Long version) {
     Picture picture = pictures.of(item).orElseThrow(() -> Problem.missing("picture of item", item));
     // Nothing in it runs.
     return ResponseEntity.ok()

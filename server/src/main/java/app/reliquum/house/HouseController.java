@@ -6,6 +6,7 @@ import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.pictures.Picture;
 import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.Parameter;
 import jakarta.validation.Valid;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -14,6 +15,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 @RestController
@@ -43,7 +45,13 @@ class HouseController {
   @Operation(operationId = "getLogo", summary = "The logo")
   @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/logo")
-  ResponseEntity<byte[]> logo() {
+  ResponseEntity<byte[]> logo(
+      @Parameter(
+              description =
+                  "Which logo is meant, so that a browser asks again for a newer one. It gets the"
+                      + " latest.")
+          @RequestParam(required = false)
+          Long version) {
     Picture logo = house.logo().orElseThrow(() -> Problem.missing("logo", "of the house"));
     return ResponseEntity.ok()
         .contentType(MediaType.parseMediaType(logo.mediaType()))
