@@ -5553,7 +5553,7 @@ export interface components {
       goods: components['schemas']['TransferGoods'][];
       /** Format: int64 */
       id: number;
-      kept: components['schemas']['TransferKept'][];
+      kept: components['schemas']['ReservedGoods'][];
       lines: components['schemas']['TransferLine'][];
       number: string;
       planned: boolean;
@@ -6384,7 +6384,7 @@ export interface components {
       flow: 'PICK_AND_GO' | 'PICK_HAND_OVER' | 'PICK_PACK_HAND_OVER';
       /** Format: int64 */
       id: number;
-      kept: components['schemas']['OutboundKept'][];
+      kept: components['schemas']['ReservedGoods'][];
       /** @enum {string} */
       kind: 'CUSTOMER' | 'JOB';
       kit: string | null;
@@ -6485,43 +6485,6 @@ export interface components {
       site: number;
       /** Format: int32 */
       version?: number | null;
-    };
-    OutboundKept: {
-      /** @enum {string} */
-      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
-      /** Format: date */
-      expiry: string | null;
-      /** Format: int64 */
-      id: number;
-      item: string;
-      /** Format: int64 */
-      itemId: number;
-      /** Format: int32 */
-      line: number;
-      load: string | null;
-      /** Format: int64 */
-      loadId: number;
-      lot: string | null;
-      /** Format: int64 */
-      lotId: number;
-      name: string;
-      packed: boolean;
-      picked: boolean;
-      place: string;
-      /** Format: int64 */
-      placeId: number;
-      /**
-       * Format: decimal
-       * @description an exact decimal
-       * @example 12.5
-       */
-      quantity: string;
-      serial: string | null;
-      /** Format: int64 */
-      serialId: number;
-      symbol: string;
-      /** Format: int32 */
-      walk: number;
     };
     OutboundLine: {
       /**
@@ -7370,6 +7333,42 @@ export interface components {
       siteId: number;
       symbol: string;
     };
+    ReservedGoods: {
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /** Format: date */
+      expiry: string | null;
+      /** Format: int64 */
+      id: number;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: int32 */
+      line: number;
+      load: string | null;
+      /** Format: int64 */
+      loadId: number;
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number;
+      name: string;
+      picked: boolean;
+      place: string;
+      /** Format: int64 */
+      placeId: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      serial: string | null;
+      /** Format: int64 */
+      serialId: number;
+      symbol: string;
+      /** Format: int32 */
+      walk: number;
+    };
     RestEntry: {
       /** @enum {string} */
       rest: 'KEEP' | 'ZERO' | 'BACK';
@@ -7655,7 +7654,7 @@ export interface components {
       goods: components['schemas']['TransferGoods'][];
       /** Format: int64 */
       id: number;
-      kept: components['schemas']['TransferKept'][];
+      kept: components['schemas']['ReservedGoods'][];
       /** Format: int32 */
       late: number;
       lines: components['schemas']['TransferLine'][];
@@ -7747,40 +7746,6 @@ export interface components {
       shipment: number;
       symbol: string;
       unitCost: number;
-    };
-    TransferKept: {
-      /** @enum {string} */
-      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
-      /** Format: date */
-      expiry: string | null;
-      /** Format: int64 */
-      id: number;
-      item: string;
-      /** Format: int64 */
-      itemId: number;
-      /** Format: int32 */
-      line: number;
-      load: string | null;
-      lot: string | null;
-      /** Format: int64 */
-      lotId: number;
-      name: string;
-      picked: boolean;
-      place: string;
-      /** Format: int64 */
-      placeId: number;
-      /**
-       * Format: decimal
-       * @description an exact decimal
-       * @example 12.5
-       */
-      quantity: string;
-      serial: string | null;
-      /** Format: int64 */
-      serialId: number;
-      symbol: string;
-      /** Format: int32 */
-      walk: number;
     };
     TransferLine: {
       /**
@@ -10473,8 +10438,11 @@ export interface operations {
         columns: string[];
         group?: 'POSITION' | 'ITEM' | 'PLACE' | 'LOT';
         site?: number;
+        area?: number;
         item?: number;
         place?: number;
+        lot?: number;
+        serial?: number;
         condition?: 'GOOD' | 'ON_HOLD' | 'REJECTED';
         q?: string;
         at?: string;

@@ -12,7 +12,7 @@ import { goodsSaid, type Saying } from './useSentence';
 import { minus } from '../kit/numbers';
 
 type Transfer = Schemas['FloorTransfer'];
-type Marked = Pick<Schemas['TransferKept'], 'lot' | 'expiry' | 'serial' | 'load'>;
+type Marked = Pick<Schemas['ReservedGoods'], 'lot' | 'expiry' | 'serial' | 'load'>;
 
 /** Pieces of one item that lie or travel together are one row. */
 function together<R extends Piece>(rows: R[], place: (row: R) => number): R[][] {

@@ -13,7 +13,7 @@ import { noBin, sentence } from '../testing/sentence';
 import { SentenceScreen } from './SentenceScreen';
 
 type Transfer = Schemas['FloorTransfer'];
-type Kept = Schemas['TransferKept'];
+type Kept = Schemas['ReservedGoods'];
 
 const site = { id: 1, name: 'Kittiwake Quay' } as Schemas['SiteCard'];
 
@@ -32,6 +32,7 @@ const kept: Kept = {
   expiry: null,
   serialId: 0,
   serial: null,
+  loadId: 0,
   load: null,
   condition: 'GOOD',
   quantity: '12',

@@ -229,11 +229,12 @@ function Kept({ card }: { card: Card }) {
       }),
     ),
   );
+  const loads = new Set(card.parcels.map((parcel) => parcel.load));
   return (
     <>
       <ProblemNote problem={free.error ?? back.error} />
       {([false, true] as const).map((picked) => {
-        const rows = card.kept.filter((one) => one.picked === picked && !one.packed);
+        const rows = card.kept.filter((one) => one.picked === picked && !loads.has(one.loadId));
         return (
           rows.length > 0 && (
             <Part key={String(picked)} title={t(picked ? 'transfer.pickedList' : 'transfer.kept')}>

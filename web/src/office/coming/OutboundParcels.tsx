@@ -63,7 +63,7 @@ export function OutboundParcels({ card }: { card: Card }) {
     <Part title={t('packing.loads')}>
       <ProblemNote problem={weigh.error ?? carry.error ?? drop.error} />
       {card.parcels.map((parcel) => {
-        const on = together(card.kept.filter((one) => one.packed && one.loadId === parcel.load));
+        const on = together(card.kept.filter((one) => one.picked && one.loadId === parcel.load));
         return (
           <Box key={parcel.load} sx={{ borderBottom: 1, borderColor: 'divider', py: 0.75 }}>
             <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>

@@ -36,7 +36,6 @@ function kept(part: Partial<Kept>): Kept {
     condition: 'GOOD',
     quantity: '4',
     picked: true,
-    packed: true,
     ...part,
   };
 }

@@ -75,7 +75,7 @@ function card(part: Partial<Card>): Card {
   };
 }
 
-const kept: Schemas['TransferKept'] = {
+const kept: Schemas['ReservedGoods'] = {
   id: 31,
   line: 1,
   itemId: 5,
@@ -90,6 +90,7 @@ const kept: Schemas['TransferKept'] = {
   expiry: null,
   serialId: 0,
   serial: null,
+  loadId: 0,
   load: null,
   condition: 'GOOD',
   quantity: '12',

@@ -4,27 +4,26 @@ import app.reliquum.adjusting.Adjustment.Entry;
 import app.reliquum.adjusting.Adjustment.Written;
 import app.reliquum.adjusting.AdjustmentTable.Head;
 import app.reliquum.adjusting.AdjustmentTable.LineRow;
+import app.reliquum.adjusting.MovementKinds.Kind;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Permission;
+import app.reliquum.api.Picture;
 import app.reliquum.api.Problem;
 import app.reliquum.approvals.Approvals;
 import app.reliquum.approvals.Subject;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.adjustment.Purpose;
+import app.reliquum.core.adjustment.Way;
 import app.reliquum.core.approval.Approval;
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.core.sentence.Adjust.Way;
 import app.reliquum.costing.Costs;
 import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentNumbers;
-import app.reliquum.kinds.MovementKinds;
-import app.reliquum.kinds.MovementKinds.Kind;
-import app.reliquum.kinds.MovementKinds.Purpose;
-import app.reliquum.pictures.Picture;
 import app.reliquum.places.Places;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
@@ -140,14 +139,10 @@ public class Adjusting implements Subject {
         throw Problem.invalid("reasons", reason.name() + " is no reason to scrap.");
       }
     }
-    if (reasons.size() > 1 && kind.purpose() != Purpose.SCRAP) {
+    if (reasons.size() > 1 && !kind.purpose().severalReasons()) {
       throw Problem.invalid("reasons", "Only scrap has several reasons.");
     }
-    boolean allowed =
-        entry.way() == Way.SET
-            ? kind.direction() == MovementKinds.Direction.EITHER
-            : kind.direction().allows(entry.way() == Way.IN);
-    if (!allowed) {
+    if (!kind.direction().allows(entry.way())) {
       throw Problem.refused(
               "wrong-way",
               entry.way() == Way.SET
@@ -217,14 +212,7 @@ public class Adjusting implements Subject {
   }
 
   private String number(Kind kind) {
-    String prefix =
-        switch (kind.purpose()) {
-          case ADJUSTMENT -> "AD";
-          case SCRAP -> "SC";
-          case LOAN -> "LN";
-          case MOVEMENT -> "MV";
-        };
-    return numbers.next(DocumentKind.ADJUSTMENT, prefix);
+    return numbers.next(DocumentKind.ADJUSTMENT, kind.purpose().prefix());
   }
 
   private static Subject.Matter subject(Head head) {

@@ -1,9 +1,9 @@
 package app.reliquum.adjusting;
 
+import app.reliquum.core.adjustment.Purpose;
+import app.reliquum.core.adjustment.Way;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.core.sentence.Adjust.Way;
-import app.reliquum.kinds.MovementKinds.Purpose;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;

@@ -2,7 +2,7 @@ package app.reliquum.adjusting;
 
 import app.reliquum.api.lists.ListColumn;
 import app.reliquum.api.lists.ListValue;
-import app.reliquum.kinds.MovementKinds;
+import app.reliquum.core.adjustment.Purpose;
 
 /**
  * What adjustments, scrap and movements can be narrowed and sorted by: of one {@code a}, see
@@ -10,7 +10,7 @@ import app.reliquum.kinds.MovementKinds;
  */
 public enum AdjustmentColumn implements ListColumn {
   NUMBER(ListValue.text("a.number")),
-  PURPOSE(ListValue.choice(MovementKinds.Purpose.class, "a.purpose")),
+  PURPOSE(ListValue.choice(Purpose.class, "a.purpose")),
   STATE(ListValue.choice(Adjustment.State.class, "a.state")),
   /** Its reasons and movement kinds. */
   KIND(

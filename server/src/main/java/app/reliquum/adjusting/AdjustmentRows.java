@@ -11,11 +11,11 @@ import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
 import app.reliquum.api.lists.ListQuery;
 import app.reliquum.api.lists.ListTable;
+import app.reliquum.core.adjustment.Purpose;
+import app.reliquum.core.adjustment.Way;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
-import app.reliquum.core.sentence.Adjust.Way;
-import app.reliquum.kinds.MovementKinds.Purpose;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.List;
@@ -59,7 +59,7 @@ public class AdjustmentRows {
         %s line_count,
         (select i.name from adjustment_line l join item i on i.id = l.item_id
           where l.adjustment_id = a.id order by l.line_no limit 1) about,
-        (select b.id from posting b where b.reverses_id = a.posting_id and a.posting_id > 0)
+        (select b.id from posted b where b.reverses_id = a.posting_id and a.posting_id > 0)
           reversed_by
       """
           .formatted(AdjustmentColumn.LINES.value().sql());
@@ -149,7 +149,7 @@ public class AdjustmentRows {
             from adjustment_line l join item i on i.id = l.item_id
               join place p on p.id = l.place_id left join lot o on o.id = l.lot_id
               left join serial r on r.id = l.serial_id
-              left join stock_position s on s.item_id = l.item_id and s.place_id = l.place_id
+              left join on_hand s on s.item_id = l.item_id and s.place_id = l.place_id
                 and s.lot_id = l.lot_id and s.serial_id = l.serial_id
                 and s.unit_load_id = l.unit_load_id and s.condition_code = l.condition_code
             where l.adjustment_id = ? order by l.line_no

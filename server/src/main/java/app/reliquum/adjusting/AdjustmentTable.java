@@ -1,20 +1,20 @@
 package app.reliquum.adjusting;
 
 import app.reliquum.adjusting.Adjustment.State;
+import app.reliquum.adjusting.MovementKinds.Kind;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
+import app.reliquum.core.adjustment.Purpose;
+import app.reliquum.core.adjustment.Way;
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.core.sentence.Adjust.Way;
 import app.reliquum.documents.Document;
 import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentLog;
-import app.reliquum.kinds.MovementKinds.Kind;
-import app.reliquum.kinds.MovementKinds.Purpose;
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;

@@ -2,6 +2,7 @@ package app.reliquum.adjusting;
 
 import app.reliquum.adjusting.AdjustmentTable.Head;
 import app.reliquum.adjusting.AdjustmentTable.LineRow;
+import app.reliquum.adjusting.MovementKinds.Kind;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Page;
@@ -9,6 +10,7 @@ import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
 import app.reliquum.api.lists.ListQuery;
 import app.reliquum.api.lists.ListTable;
+import app.reliquum.core.adjustment.LentGoods;
 import app.reliquum.core.document.DueDay;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Goods;
@@ -19,8 +21,6 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.feed.Feed;
 import app.reliquum.feed.FeedTopic;
-import app.reliquum.kinds.MovementKinds;
-import app.reliquum.kinds.MovementKinds.Kind;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import app.reliquum.stock.AboutToReverse;
@@ -34,6 +34,7 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.math.BigDecimal;
 import java.sql.Date;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -249,7 +250,7 @@ public class Loans {
                   Condition.of(row.getInt("condition_code")),
                   lent,
                   back,
-                  lent.minus(back));
+                  new LentGoods(lent, back).open());
             })
         .list();
   }
@@ -260,7 +261,7 @@ public class Loans {
             select h.effective, coalesce(p.name, '') person, b.posting_id, i.name, b.quantity,
               b.taken_back
             from loan_return b join loan_goods g on g.id = b.goods_id
-              join item i on i.id = g.item_id join posting h on h.id = b.posting_id
+              join item i on i.id = g.item_id join posted h on h.id = b.posting_id
               left join person p on p.id = h.person_id
             where g.loan_id = ? order by b.id
             """)
@@ -346,7 +347,13 @@ public class Loans {
       long lotId,
       long serialId,
       int conditionCode,
-      java.math.BigDecimal open) {}
+      BigDecimal lent,
+      BigDecimal back) {
+
+    LentGoods goods() {
+      return new LentGoods(new Quantity(lent), new Quantity(back));
+    }
+  }
 
   /**
    * Takes goods of a loan back in.
@@ -369,15 +376,11 @@ public class Loans {
     for (ReturnLineEntry line : entry.lines()) {
       Lent goods = lent(id, line.goods());
       Quantity sum = sums.merge(goods.id(), line.quantity(), Quantity::plus);
-      if (sum.amount().compareTo(goods.open()) > 0) {
+      if (!goods.goods().takes(sum)) {
         throw Problem.refused(
                 "more-than-lent",
-                "Only "
-                    + new Quantity(goods.open())
-                    + " are still out; "
-                    + sum
-                    + " can't come back.")
-            .with("open", new Quantity(goods.open()))
+                "Only " + goods.goods().open() + " are still out; " + sum + " can't come back.")
+            .with("open", goods.goods().open())
             .with("asked", sum);
       }
       String label = line.place().strip().toUpperCase(Locale.ROOT);
@@ -423,7 +426,7 @@ public class Loans {
 
   private Lent lent(long loan, long goods) {
     return jdbc.sql(
-            "select id, loan_id, item_id, lot_id, serial_id, condition_code, lent - back open from"
+            "select id, loan_id, item_id, lot_id, serial_id, condition_code, lent, back from"
                 + " loan_goods where id = ? and loan_id = ? for update")
         .params(goods, loan)
         .query(Lent.class)
@@ -432,10 +435,16 @@ public class Loans {
   }
 
   private void settle(long loan) {
-    jdbc.sql(
-            "update loan set closed = if(exists (select 1 from loan_goods where loan_id = ? and"
-                + " back < lent), null, coalesce(closed, ?)) where id = ?")
-        .params(loan, now(), loan)
+    List<LentGoods> goods =
+        jdbc.sql("select lent, back from loan_goods where loan_id = ?")
+            .param(loan)
+            .query(
+                (row, n) ->
+                    new LentGoods(
+                        new Quantity(row.getBigDecimal(1)), new Quantity(row.getBigDecimal(2))))
+            .list();
+    jdbc.sql("update loan set closed = if(?, coalesce(closed, ?), null) where id = ?")
+        .params(LentGoods.settled(goods), now(), loan)
         .update();
     tell(loan, "RETURNED");
   }

@@ -62,9 +62,9 @@ public class ScrapReport {
                 + " count(distinct x.id) times, sum(x.value) value from (select "
                 + label
                 + " label, i.code, l.quantity, i.unit, a.id, l.value, i.id item from adjustment a"
-                + " join posting h on h.id = a.posting_id join ledger_line l on l.posting_id = h.id"
+                + " join posted h on h.id = a.posting_id join posted_line l on l.posting_id = h.id"
                 + " join item i on i.id = l.item_id where a.purpose = 'SCRAP' and not exists"
-                + " (select 1 from posting b where b.reverses_id = h.id)"
+                + " (select 1 from posted b where b.reverses_id = h.id)"
                 + (site == null ? "" : " and a.site_id = :site")
                 + (actor.everywhere() ? "" : " and a.site_id in (:sites)")
                 + " and h.effective >= :after and h.effective < :before) x group by "

@@ -4,8 +4,12 @@
  * <p>{@link Adjusting} writes one down and posts it, at once or when someone else has agreed;
  * {@link Loans} knows what is out and takes it back; {@link AdjustmentFile} reads many from a file,
  * {@link ScrapReport} sums what was thrown away. What may be done for which reason is a {@link
- * app.reliquum.kinds.MovementKinds.Kind}. A document that is posted is never changed: it is
+ * app.reliquum.adjusting.MovementKinds.Kind}. A document that is posted is never changed: it is
  * reversed.
+ *
+ * <p>{@link MovementKinds} keeps the reasons and the house's own movement kinds, with their
+ * direction, purpose, account and fields. One that was used is made inactive, not deleted: what was
+ * posted by it still says so.
  */
 @org.springframework.modulith.ApplicationModule(
     displayName = "Adjusting",
@@ -16,10 +20,7 @@
       "costing",
       "documents",
       "feed",
-      "kinds",
-      "pictures",
       "places",
-      "sheets",
       "stock",
       "supply"
     })

@@ -13,11 +13,13 @@ import io.swagger.v3.oas.models.media.MediaType;
 import io.swagger.v3.oas.models.media.Schema;
 import io.swagger.v3.oas.models.media.StringSchema;
 import io.swagger.v3.oas.models.parameters.HeaderParameter;
+import io.swagger.v3.oas.models.parameters.Parameter;
 import io.swagger.v3.oas.models.responses.ApiResponse;
 import io.swagger.v3.oas.models.security.SecurityRequirement;
 import io.swagger.v3.oas.models.security.SecurityScheme;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.TreeMap;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.customizers.OperationCustomizer;
@@ -126,11 +128,24 @@ class ApiDocument {
     return sorted;
   }
 
+  /** What need not be given is left out of an address; null can't stand in one. */
+  private static void leftOut(Parameter parameter) {
+    Schema<?> schema = parameter.getSchema();
+    if (schema != null && schema.getTypes() != null && schema.getTypes().remove("null")) {
+      if (schema.getEnum() != null) {
+        schema.getEnum().removeIf(Objects::isNull);
+      }
+    }
+  }
+
   private static void complete(String path, PathItem.HttpMethod method, Operation operation) {
     boolean write = method != PathItem.HttpMethod.GET;
     boolean open =
         operation.getExtensions() != null
             && "NONE".equals(operation.getExtensions().get("x-permission"));
+    if (operation.getParameters() != null) {
+      operation.getParameters().forEach(ApiDocument::leftOut);
+    }
     SecurityRequirement required = new SecurityRequirement();
     if (!open) {
       required.addList(SESSION);

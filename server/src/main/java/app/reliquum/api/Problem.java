@@ -3,6 +3,7 @@ package app.reliquum.api;
 import java.net.URI;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
 
@@ -34,6 +35,23 @@ public class Problem extends RuntimeException {
   /** The one who asks may not. */
   public static Problem forbidden(String sentence) {
     return new Problem(HttpStatus.FORBIDDEN, "forbidden", sentence);
+  }
+
+  /** What someone saw is no longer what there is. */
+  public static Problem changed() {
+    return conflict("changed", "Someone else changed this meanwhile. Load it again.");
+  }
+
+  /**
+   * Refuses a change of what has been changed since it was read.
+   *
+   * @param seen the version that was read; null is none
+   * @throws Problem {@code changed}, if that is not the current one
+   */
+  public static void unlessCurrent(@Nullable Integer seen, int current) {
+    if (seen == null || seen != current) {
+      throw changed();
+    }
   }
 
   /** It contradicts what there is. */

@@ -20,6 +20,7 @@ import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.validation.FieldError;
 import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.MissingServletRequestParameterException;
@@ -83,8 +84,7 @@ class Problems extends ResponseEntityExceptionHandler {
 
   @ExceptionHandler
   ResponseEntity<ProblemDetail> stale(OptimisticLockingFailureException stale) {
-    return answer(
-        Problem.conflict("changed", "Someone else changed this meanwhile. Load it again."));
+    return answer(Problem.changed());
   }
 
   @ExceptionHandler
@@ -132,6 +132,18 @@ class Problems extends ResponseEntityExceptionHandler {
             "Something went wrong on the server. Nothing was done; try again."));
   }
 
+  private static String message(FieldError error) {
+    return error.contains(TypeMismatchException.class)
+        ? misread(
+            error.unwrap(TypeMismatchException.class).getRequiredType(), error.getRejectedValue())
+        : String.valueOf(error.getDefaultMessage());
+  }
+
+  private static String misread(Class<?> wanted, Object given) {
+    return "is %s, not '%s'"
+        .formatted(Unreadable.wanted(wanted), Numbers.brief(String.valueOf(given)));
+  }
+
   @Override
   protected ResponseEntity<Object> handleMethodArgumentNotValid(
       MethodArgumentNotValidException fault,
@@ -144,7 +156,7 @@ class Problems extends ResponseEntityExceptionHandler {
                 error ->
                     Map.of(
                         "field", error.getField(),
-                        "message", String.valueOf(error.getDefaultMessage())))
+                        "message", message(error)))
             .toList();
     return invalid(fields);
   }
@@ -216,12 +228,7 @@ class Problems extends ResponseEntityExceptionHandler {
             : String.valueOf(fault.getPropertyName());
     Problem problem =
         Problem.invalid(
-            name,
-            "%s is %s, not '%s'."
-                .formatted(
-                    name,
-                    Unreadable.wanted(fault.getRequiredType()),
-                    Numbers.brief(String.valueOf(fault.getValue()))));
+            name, name + " " + misread(fault.getRequiredType(), fault.getValue()) + ".");
     return ResponseEntity.badRequest().body(problem.detail());
   }
 

@@ -4,12 +4,14 @@ import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.lang.reflect.Method;
+import java.lang.reflect.RecordComponent;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.core.MethodParameter;
 import org.springframework.stereotype.Component;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -71,6 +73,11 @@ class QueryParametersCheck implements HandlerInterceptor {
                     .get(argument.getParameterIndex())
                     .getName()
                 : name);
+      }
+      if (argument.hasParameterAnnotation(ParameterObject.class)) {
+        for (RecordComponent part : argument.getParameterType().getRecordComponents()) {
+          names.add(part.getName());
+        }
       }
       more.forEach(one -> names.addAll(one.of(argument)));
     }

@@ -3,6 +3,16 @@ package app.reliquum.api;
 /** Texts as they may be kept, printed and written to files. */
 public final class Texts {
 
+  /** How the house writes the code of a party: {@link #CODE_WANTED} says it to people. */
+  public static final String CODE = "[A-Z0-9][A-Z0-9-]{0,23}";
+
+  public static final String CODE_WANTED = "is 1 to 24 capital letters, digits and hyphens";
+
+  /** An address that mail can be sent to, or none. */
+  public static final String MAIL = "|[^@\\s]+@[^@\\s]+";
+
+  public static final String MAIL_WANTED = "is no mail address, like orders@example.org";
+
   private Texts() {}
 
   /**

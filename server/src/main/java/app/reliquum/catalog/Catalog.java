@@ -250,9 +250,7 @@ public class Catalog {
   @Transactional
   public ItemCard change(long id, ItemEntry entry) {
     Item item = items.findById(id).orElseThrow(() -> Problem.missing("item", id));
-    if (entry.version() == null || entry.version() != item.version()) {
-      throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
-    }
+    Problem.unlessCurrent(entry.version(), item.version());
     checkLotRule(entry);
     MeasureRule measure = measure(entry);
     if (!measure.equals(item.measure())) {
@@ -731,13 +729,10 @@ public class Catalog {
     return jdbc.sql(
             """
             select i.id, i.category, i.storage_class, i.shelf_life_days,
-              coalesce((select k.length_cm * k.width_cm * k.height_cm / 1000000 / k.factor
-                from pack k where k.item_id = i.id and k.length_cm > 0 and k.width_cm > 0
-                  and k.height_cm > 0 order by k.factor limit 1), 0) volume,
-              coalesce((select k.gross_kg / k.factor from pack k
-                where k.item_id = i.id and k.gross_kg > 0 order by k.factor limit 1), 0) weight
+              %s volume, %s weight
             from item i where i.id = ?
-            """)
+            """
+                .formatted(UnitSql.volume("i.id"), UnitSql.weight("i.id")))
         .param(item)
         .query(Stored.class)
         .optional()

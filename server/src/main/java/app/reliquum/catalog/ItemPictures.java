@@ -1,8 +1,8 @@
 package app.reliquum.catalog;
 
+import app.reliquum.api.Picture;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
-import app.reliquum.pictures.Picture;
 import java.time.Clock;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;

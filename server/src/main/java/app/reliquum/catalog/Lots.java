@@ -169,7 +169,7 @@ public class Lots {
             .params(dates.expiry(), dates.bestBefore(), dates.produced(), id, entry.version())
             .update();
     if (changed == 0) {
-      throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
+      throw Problem.changed();
     }
     if (!dates.equals(before)) {
       jdbc.sql(

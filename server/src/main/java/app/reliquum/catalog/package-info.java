@@ -8,7 +8,7 @@
  */
 @org.springframework.modulith.ApplicationModule(
     displayName = "Catalog",
-    allowedDependencies = {"api", "pictures", "places"})
+    allowedDependencies = {"api", "places"})
 package app.reliquum.catalog;
 
 import app.reliquum.api.lists.SearchText;

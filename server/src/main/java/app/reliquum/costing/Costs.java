@@ -374,9 +374,9 @@ public class Costs {
   private void regrouped(Actor actor, long site, PoolKey from, PoolKey to, BigDecimal value) {
     BigDecimal posted =
         jdbc.sql(
-                "select coalesce((select sum(l.value) from ledger_line l join place p on p.id ="
+                "select coalesce((select sum(l.value) from posted_line l join place p on p.id ="
                     + " l.to_place_id where l.item_id = :item and p.site_id = :site and p.kind ="
-                    + " 'BIN'), 0) - coalesce((select sum(l.value) from ledger_line l join place p"
+                    + " 'BIN'), 0) - coalesce((select sum(l.value) from posted_line l join place p"
                     + " on p.id = l.from_place_id where l.item_id = :item and p.site_id = :site and"
                     + " p.kind = 'BIN'), 0)")
             .param("item", from.item())

@@ -190,9 +190,9 @@ class PoolTable {
   /** What lies of an item in a pool, by site and lot. */
   List<Held> held(PoolKey key) {
     return jdbc.sql(
-            "select p.site_id site, s.lot_id lot, sum(s.quantity) quantity from stock_position s"
+            "select p.site_id site, s.lot_id lot, sum(s.quantity) quantity from on_hand s"
                 + " join place p on p.id = s.place_id left join site w on w.id = p.site_id where"
-                + " s.item_id = ? and s.quantity > 0 and "
+                + " s.item_id = ? and "
                 + Pools.OF_PLACE
                 + " = ? group by p.site_id, s.lot_id order by p.site_id, s.lot_id")
         .params(key.item(), key.pool())

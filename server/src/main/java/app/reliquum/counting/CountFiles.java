@@ -6,6 +6,7 @@ import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.counting.CountState;
 import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.MomentSource;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
@@ -16,7 +17,6 @@ import app.reliquum.counting.Counting.SlipState;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -31,8 +31,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** Takes what a terminal without a network has counted into a count. */
 @Service
 public class CountFiles {
-
-  private static final Duration OLDEST = Duration.ofDays(31);
 
   private final JdbcClient jdbc;
   private final CountTable table;
@@ -146,7 +144,7 @@ public class CountFiles {
   }
 
   private void take(Command command, Head head, Scan scan, Instant now) {
-    if (scan.at().isAfter(now.plusSeconds(120)) || scan.at().isBefore(now.minus(OLDEST))) {
+    if (!MomentSource.FILE.believes(scan.at(), now)) {
       throw Problem.invalid(
           "time", "It was counted at " + scan.at() + ": expected a time of the last 31 days.");
     }
@@ -210,8 +208,8 @@ public class CountFiles {
     }
     List<Long> lies =
         jdbc.sql(
-                "select distinct s.place_id from stock_position s join place p on p.id = s.place_id"
-                    + " where s.item_id = ? and p.site_id = ? and p.kind = 'BIN' and s.quantity > 0"
+                "select distinct s.place_id from on_hand s join place p on p.id = s.place_id"
+                    + " where s.item_id = ? and p.site_id = ? and p.kind = 'BIN'"
                     + " limit 2")
             .params(scan.item(), head.siteId())
             .query(Long.class)

@@ -235,36 +235,23 @@ class CountLineTable {
 
   // What the book has
 
-  /**
-   * What a position holds, kept from changing until the transaction ends. So the moment that is
-   * taken next comes after every movement that is in the figure, and before every one that is not.
-   */
-  Quantity held(PositionKey key) {
-    return jdbc.sql("select quantity from stock_position where " + POSITION + " for update")
-        .params(Times.values(key))
-        .query(BigDecimal.class)
-        .optional()
-        .map(Quantity::new)
-        .orElse(Quantity.ZERO);
-  }
-
   /** What the book has of what a slip is about. */
   Map<PositionKey, Quantity> book(CountTable.SlipRow slip, long site) {
     Map<PositionKey, Quantity> book = new HashMap<>();
     List<Object> values = new ArrayList<>();
-    StringBuilder where = new StringBuilder("s.quantity > 0");
+    StringBuilder where = new StringBuilder();
     if (slip.placeId() != 0) {
-      where.append(" and s.place_id = ?");
+      where.append("s.place_id = ?");
       values.add(slip.placeId());
     } else {
-      where.append(" and p.site_id = ? and p.kind = 'BIN'");
+      where.append("p.site_id = ? and p.kind = 'BIN'");
       values.add(site);
     }
     if (slip.itemId() != 0) {
       where.append(" and s.item_id = ?");
       values.add(slip.itemId());
     }
-    jdbc.sql("select s.* from stock_position s join place p on p.id = s.place_id where " + where)
+    jdbc.sql("select s.* from on_hand s join place p on p.id = s.place_id where " + where)
         .params(values)
         .query(
             row -> {

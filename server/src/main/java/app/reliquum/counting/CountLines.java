@@ -9,6 +9,7 @@ import app.reliquum.catalog.Catalog;
 import app.reliquum.core.counting.CountState;
 import app.reliquum.core.counting.Statement;
 import app.reliquum.core.counting.Sweep;
+import app.reliquum.core.ledger.MomentSource;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
@@ -21,6 +22,7 @@ import app.reliquum.counting.Counting.Shape;
 import app.reliquum.counting.Counting.SlipState;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
+import app.reliquum.stock.Stock;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Clock;
 import java.time.Duration;
@@ -43,11 +45,9 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class CountLines {
 
-  /** A scan that waited longer without a network is not believed. */
-  private static final Duration OLDEST_SCAN = Duration.ofDays(7);
-
   private final CountTable table;
   private final CountLineTable lineTable;
+  private final Stock stock;
   private final Results results;
   private final OpenCountTable people;
   private final CountPreparation preparation;
@@ -61,6 +61,7 @@ public class CountLines {
   CountLines(
       CountTable table,
       CountLineTable lineTable,
+      Stock stock,
       Results results,
       OpenCountTable people,
       CountPreparation preparation,
@@ -71,6 +72,7 @@ public class CountLines {
       Clock clock,
       SiteDays days) {
     this.days = days;
+    this.stock = stock;
     this.table = table;
     this.lineTable = lineTable;
     this.results = results;
@@ -387,7 +389,8 @@ public class CountLines {
       Duration ago) {
     int round = slip == null ? 1 : slip.round();
     oneAfterTheOther(head, slip);
-    lineTable.held(key);
+    // Nothing moves there from here on: the moment comes after all that is in the book's figure.
+    stock.hold(List.of(key));
     Instant moment = moment(ago);
     long person = command.actor().id();
     LineRow before = lineTable.line(head.id(), round, person, key).orElse(null);
@@ -411,7 +414,7 @@ public class CountLines {
 
   private Instant moment(Duration ago) {
     Instant now = Times.whole(clock.instant());
-    boolean believed = !ago.isNegative() && ago.compareTo(OLDEST_SCAN) <= 0;
+    boolean believed = !ago.isNegative() && MomentSource.WAITING_SCAN.believes(now.minus(ago), now);
     if (!believed) {
       throw Problem.invalid(
           "X-Scanned-Ago", "A scan is from now or from the last seven days, in milliseconds.");
@@ -469,7 +472,7 @@ public class CountLines {
       }
     }
     oneAfterTheOther(head, slip);
-    lineTable.held(line.key());
+    stock.hold(List.of(line.key()));
     Instant moment = moment(ago);
     Statement.Part after = quantity == null ? null : line.part().corrected(quantity, moment);
     write(command, head, slip, line.round(), line.key(), line, after, moment);

@@ -10,11 +10,11 @@ import app.reliquum.counting.Counting.Outcome;
 import app.reliquum.counting.Counting.Question;
 import app.reliquum.counting.Counting.Result;
 import app.reliquum.counting.Counting.Slip;
+import app.reliquum.house.Paper;
+import app.reliquum.house.Paper.Column;
+import app.reliquum.house.Paper.Kind;
+import app.reliquum.house.PdfPrinter;
 import app.reliquum.places.Places;
-import app.reliquum.printing.Paper;
-import app.reliquum.printing.Paper.Column;
-import app.reliquum.printing.Paper.Kind;
-import app.reliquum.printing.PdfPrinter;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.Instant;
@@ -160,10 +160,10 @@ class CountPapers {
             """
             select s.place_id, s.item_id, p.address place, i.code item, i.name, i.unit, l.code lot,
               l.expiry, n.code serial, s.condition_code, s.quantity
-            from stock_position s join place p on p.id = s.place_id and p.kind = 'BIN'
+            from on_hand s join place p on p.id = s.place_id and p.kind = 'BIN'
               join item i on i.id = s.item_id left join lot l on l.id = s.lot_id
               left join serial n on n.id = s.serial_id
-            where s.quantity > 0 and p.site_id = :site
+            where p.site_id = :site
               and (:place = 0 or s.place_id = :place) and (:item = 0 or s.item_id = :item)
             order by p.walk, p.address, i.code, l.code, n.code
             """)

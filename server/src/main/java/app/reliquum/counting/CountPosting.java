@@ -189,7 +189,7 @@ class CountPosting implements Subject {
   private List<String> few(long count) {
     return jdbc.sql(
             "select concat(i.name, ', ', p.address) from count_result r join item i on i.id ="
-                + " r.item_id join place p on p.id = r.place_id left join stock_position s on "
+                + " r.item_id join place p on p.id = r.place_id left join on_hand s on "
                 + same("s", "r")
                 + " where r.count_id = ? and r.decision = 'ACCEPT' and r.variance < 0 and"
                 + " coalesce(s.quantity, 0) + r.variance < 0 and not "
@@ -345,14 +345,11 @@ class CountPosting implements Subject {
 
   /** Nothing of what was counted moves until it is posted. */
   private void lockPositions(long count) {
-    jdbc.sql(
-            "select s.quantity from count_result r join stock_position s on "
-                + same("s", "r")
-                + " where r.count_id = ? and r.wrong order by s.item_id, s.place_id, s.lot_id,"
-                + " s.serial_id, s.unit_load_id, s.condition_code for update")
-        .param(count)
-        .query(BigDecimal.class)
-        .list();
+    stock.hold(
+        jdbc.sql("select " + KEY + " from count_result where count_id = ? and wrong")
+            .param(count)
+            .query((row, n) -> Times.key(row))
+            .list());
   }
 
   /** What lies in slips that nobody has counted, and someone has said is not there. */
@@ -360,11 +357,11 @@ class CountPosting implements Subject {
     return List.of("x.place_id = s.place_id", "x.item_id = s.item_id").stream()
         .map(
             about ->
-                " from count_slip s join stock_position x on "
+                " from count_slip s join on_hand x on "
                     + about
                     + " join place q on q.id = x.place_id and q.kind = 'BIN' and q.site_id = :site"
                     + " where s.count_id = :count and s.state <> 'DONE' and s.rest = 'ZERO'"
-                    + " and s.round = 1 and x.quantity > 0 and (s.place_id = 0 or s.item_id = 0)"
+                    + " and s.round = 1 and (s.place_id = 0 or s.item_id = 0)"
                     + " and not exists (select 1 from count_line l where l.count_id = s.count_id"
                     + " and "
                     + same("l", "x")
@@ -460,8 +457,8 @@ class CountPosting implements Subject {
     Map<Long, PositionKey> pieces = new HashMap<>();
     if (!serials.isEmpty()) {
       jdbc.sql(
-              "select s.* from stock_position s join place p on p.id = s.place_id and p.kind ="
-                  + " 'BIN' where s.serial_id in (:serials) and s.quantity > 0")
+              "select s.* from on_hand s join place p on p.id = s.place_id and p.kind ="
+                  + " 'BIN' where s.serial_id in (:serials)")
           .param("serials", serials)
           .query(
               row -> {

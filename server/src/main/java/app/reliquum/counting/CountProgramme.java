@@ -4,7 +4,9 @@ import app.reliquum.api.Actor;
 import app.reliquum.core.counting.AbcClass;
 import app.reliquum.core.counting.Programme;
 import app.reliquum.core.counting.RecordAccuracy;
+import app.reliquum.core.ledger.Usage;
 import app.reliquum.places.Places;
+import app.reliquum.stock.UsageSql;
 import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.Schedules;
@@ -117,15 +119,13 @@ public class CountProgramme {
     Map<Long, BigDecimal> used = new HashMap<>();
     jdbc.sql(
             """
-            select t.item_id, coalesce(u.used, 0) used from item_stock t
-              left join (select l.item_id, sum(round(l.quantity * c.cost, 2)) used
-                from ledger_line l join place f on f.id = l.from_place_id and f.site_id = :site
-                  join place o on o.id = l.to_place_id
-                    and o.kind in ('CUSTOMER', 'USED_UP', 'SCRAPPED')
-                  join item_cost c on c.item_id = l.item_id
-                where l.effective > :since group by l.item_id) u on u.item_id = t.item_id
+            select t.item_id, greatest(0, coalesce(u.used, 0)) used from on_hand_at_site t
+              left join (select x.item_id, sum(round(x.quantity * c.cost, 2)) used
+                from (%s) x join item_cost c on c.item_id = x.item_id
+                where x.site_id = :site group by x.item_id) u on u.item_id = t.item_id
             where t.site_id = :site and (t.on_hand > 0 or u.used > 0)
-            """)
+            """
+                .formatted(UsageSql.lines(Usage.DEMAND)))
         .param("site", site)
         .param("since", Times.utc(now.minus(set.usageDays(), ChronoUnit.DAYS)))
         .query(
@@ -159,9 +159,9 @@ public class CountProgramme {
             """
             select i.id, i.code, i.name, coalesce(k.class, 'C') class, coalesce(k.used, 0) used,
               n.last_counted, coalesce(n.differences, 0) differences, s.positions
-            from (select s.item_id, count(*) positions from stock_position s
+            from (select s.item_id, count(*) positions from on_hand s
                 join place p on p.id = s.place_id and p.site_id = :site and p.kind = 'BIN'
-                where s.quantity > 0 group by s.item_id) s
+                group by s.item_id) s
               join item i on i.id = s.item_id
               left join item_class k on k.site_id = :site and k.item_id = i.id
               left join counted_item n on n.site_id = :site and n.item_id = i.id

@@ -226,18 +226,18 @@ class CountRows {
       """
       select s.*, p.address, a.name area, i.code item, i.name, w.name person, e.name ended_name,
         if(s.place_id > 0,
-          (select count(*) from stock_position x where x.place_id = s.place_id and x.quantity > 0
+          (select count(*) from on_hand x where x.place_id = s.place_id
             and (s.item_id = 0 or x.item_id = s.item_id)),
-          (select count(*) from stock_position x join place q on q.id = x.place_id
-            and q.site_id = :site where x.item_id = s.item_id and x.quantity > 0)) positions,
+          (select count(*) from on_hand x join place q on q.id = x.place_id
+            and q.site_id = :site where x.item_id = s.item_id)) positions,
         if(s.place_id > 0,
-          (select coalesce(sum(round(x.quantity * c.cost, 2)), 0) from stock_position x
+          (select coalesce(sum(round(x.quantity * c.cost, 2)), 0) from on_hand x
             join item_cost c on c.item_id = x.item_id where x.place_id = s.place_id
-            and x.quantity > 0 and (s.item_id = 0 or x.item_id = s.item_id)),
-          (select coalesce(sum(round(x.quantity * c.cost, 2)), 0) from stock_position x
+            and (s.item_id = 0 or x.item_id = s.item_id)),
+          (select coalesce(sum(round(x.quantity * c.cost, 2)), 0) from on_hand x
             join place q on q.id = x.place_id and q.site_id = :site
             join item_cost c on c.item_id = x.item_id
-            where x.item_id = s.item_id and x.quantity > 0)) value
+            where x.item_id = s.item_id)) value
       from (select * from count_slip s where s.count_id = :count %s
           order by s.slip_no limit :limit offset :offset) s
         left join place p on p.id = s.place_id left join area a on a.id = p.area_id

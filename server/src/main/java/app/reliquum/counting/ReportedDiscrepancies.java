@@ -103,7 +103,7 @@ public class ReportedDiscrepancies {
             """
             select u.id, u.site_id, t.name site, u.place_id, p.address place, w.name person, u.at,
               u.found_empty, u.note,
-              (select count(*) from stock_position s where s.place_id = p.id and s.quantity > 0)
+              (select count(*) from on_hand s where s.place_id = p.id)
                 positions
             from suspicion u join place p on p.id = u.place_id join site t on t.id = u.site_id
               join person w on w.id = u.person_id

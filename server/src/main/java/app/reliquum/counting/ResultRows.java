@@ -337,7 +337,7 @@ class ResultRows {
             select l.effective, l.posting_id, h.kind, h.document, w.name person, l.quantity,
               l.to_place_id = :place and l.to_unit_load_id = :load and l.to_condition = :condition
                 came, o.address other
-            from ledger_line l join posting h on h.id = l.posting_id
+            from posted_line l join posted h on h.id = l.posting_id
               join person w on w.id = h.person_id
               join place o on o.id = if(l.to_place_id = :place, l.from_place_id, l.to_place_id)
             where l.item_id = :item and l.lot_id = :lot and l.serial_id = :serial

@@ -29,7 +29,7 @@ class Results {
   /** The ledger's lines about a position after a moment. */
   private static final String LATER =
       """
-      from ledger_line l where l.item_id = r.item_id and l.lot_id = r.lot_id
+      from posted_line l where l.item_id = r.item_id and l.lot_id = r.lot_id
         and l.serial_id = r.serial_id and %s
         and ((l.to_place_id = r.place_id and l.to_unit_load_id = r.unit_load_id
               and l.to_condition = r.condition_code)
@@ -137,7 +137,7 @@ class Results {
               from count_line l join person w on w.id = l.person_id
               where l.count_id = ? and l.round = 1 %3$s
               group by l.count_id, %2$s) r
-            left join stock_position p on %7$s
+            left join on_hand p on %7$s
             on duplicate key update
               counted = if(count_result.rounds = 1, value(counted), count_result.counted),
               since = if(count_result.rounds = 1, value(since), count_result.since),
@@ -170,7 +170,7 @@ class Results {
   /** Sets counted figures against the book at their moments. */
   private void compare(long count, String only) {
     jdbc.sql(
-            "update count_result r left join stock_position p on "
+            "update count_result r left join on_hand p on "
                 + same("p", "r")
                 + " set r.book = "
                 + BOOK
@@ -269,7 +269,7 @@ class Results {
   Quantity bookAt(PositionKey key, Instant moment) {
     Quantity now =
         jdbc.sql(
-                "select quantity from stock_position r where r.item_id = ? and r.place_id = ? and"
+                "select quantity from on_hand r where r.item_id = ? and r.place_id = ? and"
                     + " r.lot_id = ? and r.serial_id = ? and r.unit_load_id = ? and"
                     + " r.condition_code = ?")
             .params(Times.values(key))
@@ -286,7 +286,7 @@ class Results {
             "select l.effective, "
                 + CHANGE
                 + " moved from (select ? item_id, ? place_id, ? lot_id, ? serial_id, ? unit_load_id,"
-                + " ? condition_code) r join ledger_line l on l.item_id = r.item_id where"
+                + " ? condition_code) r join posted_line l on l.item_id = r.item_id where"
                 + LATER.substring(LATER.indexOf("where") + 5).formatted("l.effective > ?")
                 + " order by l.effective")
         .params(append(Times.values(key), utc(since)))

@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Staff;
 import app.reliquum.approvals.Approvals;
 import app.reliquum.approvals.Subject;
 import app.reliquum.core.approval.Approval;
@@ -19,7 +20,6 @@ import app.reliquum.counting.Counting.Rest;
 import app.reliquum.counting.Counting.Result;
 import app.reliquum.counting.Counting.SlipState;
 import app.reliquum.counting.Counting.Trail;
-import app.reliquum.people.People;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -49,7 +49,7 @@ class Reviewing implements Reviews {
   private final CountLineTable lines;
   private final Approvals approvals;
   private final Clock clock;
-  private final People people;
+  private final Staff staff;
 
   Reviewing(
       JdbcClient jdbc,
@@ -61,8 +61,8 @@ class Reviewing implements Reviews {
       CountLineTable lines,
       Approvals approvals,
       Clock clock,
-      People people) {
-    this.people = people;
+      Staff staff) {
+    this.staff = staff;
     this.jdbc = jdbc;
     this.table = table;
     this.counts = counts;
@@ -162,7 +162,7 @@ class Reviewing implements Reviews {
   @Transactional(propagation = Propagation.MANDATORY)
   public void assign(Command command, long count, List<Long> slips, long person) {
     Head head = open(count, command.actor());
-    if (person != 0 && !people.worksAt(person, head.siteId())) {
+    if (person != 0 && !staff.worksAt(person, head.siteId())) {
       throw Problem.invalid(
           "person",
           "Nobody with the number " + person + " works at the site of " + head.number() + ".");

@@ -78,8 +78,8 @@ final class ScopeSql {
     StringBuilder where = new StringBuilder(places);
     if (!items.isEmpty()) {
       where.append(
-          " and exists (select 1 from stock_position s join item i on i.id = s.item_id where"
-              + " s.place_id = p.id and s.quantity > 0"
+          " and exists (select 1 from on_hand s join item i on i.id = s.item_id where"
+              + " s.place_id = p.id"
               + items
               + ")");
     }
@@ -91,7 +91,7 @@ final class ScopeSql {
     }
     if (scope.minValue() != null) {
       where.append(
-          " and (select sum(s.quantity * c.cost) from stock_position s join item_cost c on c.item_id"
+          " and (select sum(s.quantity * c.cost) from on_hand s join item_cost c on c.item_id"
               + " = s.item_id where s.place_id = p.id) >= :minValue");
       values.put("minValue", scope.minValue());
     }
@@ -111,8 +111,8 @@ final class ScopeSql {
   private String ofItems(Scope scope, Instant now) {
     StringBuilder where = new StringBuilder("i.active").append(items);
     where.append(
-        " and exists (select 1 from stock_position s join place p on p.id = s.place_id where"
-            + " s.item_id = i.id and s.quantity > 0 and "
+        " and exists (select 1 from on_hand s join place p on p.id = s.place_id where"
+            + " s.item_id = i.id and "
             + places
             + ")");
     if (scope.notCountedDays() != null) {
@@ -123,7 +123,7 @@ final class ScopeSql {
     }
     if (scope.minValue() != null) {
       where.append(
-          " and (select t.on_hand * c.cost from item_stock t join item_cost c on c.item_id ="
+          " and (select t.on_hand * c.cost from on_hand_at_site t join item_cost c on c.item_id ="
               + " t.item_id where t.item_id = i.id and t.site_id = :site) >= :minValue");
       values.put("minValue", scope.minValue());
     }
@@ -135,8 +135,8 @@ final class ScopeSql {
     if (Boolean.TRUE.equals(scope.suspected())) {
       where.append(
           " and exists (select 1 from suspicion u where u.site_id = :site and u.count_id = 0 and"
-              + " (u.item_id = i.id or exists (select 1 from stock_position s where s.place_id ="
-              + " u.place_id and s.item_id = i.id and s.quantity > 0)))");
+              + " (u.item_id = i.id or exists (select 1 from on_hand s where s.place_id ="
+              + " u.place_id and s.item_id = i.id)))");
     }
     return "select 0 place_id, i.id item_id, 0 walk, i.code label from item i where " + where;
   }
@@ -150,7 +150,7 @@ final class ScopeSql {
   String worth() {
     return "select count(*) positions, coalesce(sum(round(s.quantity * c.cost, 2)), 0) value from ("
         + subjects
-        + ") x join stock_position s on s.quantity > 0 and "
+        + ") x join on_hand s on "
         + (byItem ? "s.item_id = x.item_id" : "s.place_id = x.place_id")
         + " join place p on p.id ="
         + " s.place_id and p.site_id = :site and p.kind = 'BIN' left join item_cost c on c.item_id ="

@@ -12,6 +12,7 @@ import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.CountTable.SlipRow;
 import app.reliquum.counting.Counting.Shape;
 import app.reliquum.counting.Counting.SlipState;
+import app.reliquum.stock.Stock;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Collection;
@@ -30,6 +31,7 @@ class SlipClosing {
 
   private final CountTable table;
   private final CountLineTable lineTable;
+  private final Stock stock;
   private final Results results;
   private final OpenCountTable people;
   private final Clock clock;
@@ -37,11 +39,13 @@ class SlipClosing {
   SlipClosing(
       CountTable table,
       CountLineTable lineTable,
+      Stock stock,
       Results results,
       OpenCountTable people,
       Clock clock) {
     this.table = table;
     this.lineTable = lineTable;
+    this.stock = stock;
     this.results = results;
     this.people = people;
     this.clock = clock;
@@ -70,7 +74,7 @@ class SlipClosing {
 
   /** States positions as not there. */
   void state(Command command, Head head, SlipRow slip, Collection<PositionKey> keys) {
-    keys.forEach(lineTable::held);
+    stock.hold(keys);
     Instant moment = Times.whole(clock.instant());
     long person = command.actor().id();
     for (PositionKey key : keys) {

@@ -16,9 +16,8 @@
       "costing",
       "documents",
       "feed",
-      "people",
+      "house",
       "places",
-      "printing",
       "stock"
     })
 package app.reliquum.counting;

@@ -2,7 +2,6 @@ package app.reliquum.demo;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
-import app.reliquum.carriage.Carrier;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.Tracking;
@@ -12,6 +11,7 @@ import app.reliquum.core.removal.SortKey;
 import app.reliquum.demo.DemoHouse.DemoItem;
 import app.reliquum.demo.DemoHouse.DemoSite;
 import app.reliquum.outbound.Accepting;
+import app.reliquum.outbound.Carrier;
 import app.reliquum.outbound.Customers;
 import app.reliquum.outbound.HandingOver;
 import app.reliquum.outbound.Kits;

@@ -2,12 +2,12 @@ package app.reliquum.demo;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
+import app.reliquum.api.Picture;
 import app.reliquum.catalog.ItemPictures;
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.costing.Costs;
 import app.reliquum.house.House;
-import app.reliquum.pictures.Picture;
 import app.reliquum.transfers.Arriving;
 import app.reliquum.transfers.Planning;
 import app.reliquum.transfers.Sending;

@@ -6,6 +6,10 @@
  * work that must not be lost, in one transaction with how far it has read; a {@link FeedFollower}
  * is told on each running server. The invariant: a sequence is given only after everything before
  * it, so that a reader with a cursor skips nothing and reads nothing twice.
+ *
+ * <p>{@link Live} follows it for open pages, as server-sent events: which kinds of things have
+ * changed, a few times a second at most, and only to those who work at the site. It carries no
+ * figures: a page asks again.
  */
 @org.springframework.modulith.ApplicationModule(
     displayName = "Feed",

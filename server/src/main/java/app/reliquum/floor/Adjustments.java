@@ -2,11 +2,16 @@ package app.reliquum.floor;
 
 import app.reliquum.adjusting.Adjusting;
 import app.reliquum.adjusting.Adjustment;
+import app.reliquum.adjusting.MovementKinds;
+import app.reliquum.adjusting.MovementKinds.Kind;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Told;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.adjustment.Direction;
+import app.reliquum.core.adjustment.Purpose;
+import app.reliquum.core.adjustment.Way;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
@@ -21,8 +26,6 @@ import app.reliquum.core.sentence.OpenSentence;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.floor.BasketTable.Basket;
 import app.reliquum.floor.FloorView.Outcome;
-import app.reliquum.kinds.MovementKinds;
-import app.reliquum.kinds.MovementKinds.Kind;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -166,7 +169,7 @@ class Adjustments implements FloorVerb {
       draft.view.conditions =
           !known
               ? List.of()
-              : basket.way() == Adjust.Way.IN
+              : basket.way() == Way.IN
                   ? List.of(Condition.values())
                   : SentenceDraft.conditions(facts.stockIn(place.get()), item.get());
       draft.view.candidates = draft.candidates(sentence.candidates().stream());
@@ -206,7 +209,7 @@ class Adjustments implements FloorVerb {
     // What is done by touch alone.
 
     /** Chooses why, and which way goods go; 0 to choose anew. */
-    FloorView.Sentence choose(long kind, Adjust.Way way) {
+    FloorView.Sentence choose(long kind, Way way) {
       if (!basket.changes().isEmpty()) {
         throw Problem.refused(
             "basket-not-empty", "Post what is in the basket, or empty it, before you begin anew.");
@@ -248,7 +251,7 @@ class Adjustments implements FloorVerb {
             "serial-is-one", "A serial number is one piece. Take it out instead.");
       }
       try {
-        if (basket.way() != Adjust.Way.SET || !quantity.isZero()) {
+        if (basket.way() != Way.SET || !quantity.isZero()) {
           facts().measure(change.item()).check(quantity);
         }
       } catch (QuantityException fault) {
@@ -298,12 +301,8 @@ class Adjustments implements FloorVerb {
     }
   }
 
-  private static void checkWay(Kind kind, Adjust.Way way) {
-    boolean allowed =
-        way == Adjust.Way.SET
-            ? kind.direction() == MovementKinds.Direction.EITHER
-            : kind.direction().allows(way == Adjust.Way.IN);
-    if (!kind.active() || !allowed) {
+  private static void checkWay(Kind kind, Way way) {
+    if (!kind.active() || !kind.direction().allows(way)) {
       throw Problem.refused("wrong-way", kind.name() + " does not go that way.");
     }
   }
@@ -312,10 +311,7 @@ class Adjustments implements FloorVerb {
     return kinds.all().stream()
         .filter(Kind::active)
         // What comes back belongs to a loan, and is found by it.
-        .filter(
-            kind ->
-                kind.purpose() != MovementKinds.Purpose.LOAN
-                    || kind.direction() != MovementKinds.Direction.IN)
+        .filter(kind -> kind.purpose() != Purpose.LOAN || kind.direction() != Direction.IN)
         .toList();
   }
 

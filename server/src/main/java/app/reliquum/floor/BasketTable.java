@@ -1,7 +1,7 @@
 package app.reliquum.floor;
 
 import app.reliquum.api.Utc;
-import app.reliquum.core.sentence.Adjust;
+import app.reliquum.core.adjustment.Way;
 import app.reliquum.core.sentence.AdjustSentence.Change;
 import java.time.Clock;
 import java.util.List;
@@ -32,9 +32,9 @@ class BasketTable {
    *
    * @param kind the movement kind that it is of, 0 for none yet
    */
-  record Basket(long site, long kind, Adjust.Way way, List<Change> changes) {
+  record Basket(long site, long kind, Way way, List<Change> changes) {
     static Basket empty(long site) {
-      return new Basket(site, 0, Adjust.Way.OUT, List.of());
+      return new Basket(site, 0, Way.OUT, List.of());
     }
 
     Basket with(List<Change> others) {
@@ -66,7 +66,7 @@ class BasketTable {
                 new Basket(
                     row.siteId(),
                     row.kindId(),
-                    Adjust.Way.valueOf(row.way()),
+                    Way.valueOf(row.way()),
                     json.readValue(row.gathered(), CHANGES)));
   }
 

@@ -1,22 +1,23 @@
 package app.reliquum.floor;
 
 import app.reliquum.adjusting.Adjustment;
+import app.reliquum.adjusting.MovementKinds;
 import app.reliquum.api.Told;
+import app.reliquum.core.adjustment.Way;
 import app.reliquum.core.fulfilment.Arrival;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.Tracking;
 import app.reliquum.core.scan.Action;
-import app.reliquum.core.sentence.Adjust;
 import app.reliquum.core.sentence.Blank;
 import app.reliquum.core.sentence.Evidence;
 import app.reliquum.core.sentence.MoveSentence;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.core.sentence.Wanted;
-import app.reliquum.kinds.MovementKinds;
+import app.reliquum.inbound.InboundViews;
 import app.reliquum.outbound.OutboundViews;
-import app.reliquum.receiving.InboundViews;
+import app.reliquum.stock.ReservedGoods;
 import app.reliquum.stock.UnitLoads;
 import app.reliquum.transfers.TransferViews;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -164,7 +165,7 @@ final class FloorView {
       long toId,
       String to,
       List<TransferViews.Line> lines,
-      List<TransferViews.Kept> kept,
+      List<ReservedGoods> kept,
       List<TransferViews.Goods> goods) {}
 
   /** A stop of a trolley round. */
@@ -265,7 +266,7 @@ final class FloorView {
   @Schema(name = "FloorAdjusting")
   record Adjusting(
       MovementKinds.@Nullable Kind kind,
-      Adjust.Way way,
+      Way way,
       List<MovementKinds.Kind> kinds,
       @Nullable Quantity book,
       List<BasketLine> lines,

@@ -3,8 +3,8 @@ package app.reliquum.floor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
+import app.reliquum.core.adjustment.Way;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.core.sentence.Adjust;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.counting.Counting;
 import app.reliquum.outbound.OutboundViews;
@@ -93,7 +93,7 @@ class OneVerbController {
   // Adjusting
 
   /** Why, and which way goods go; null or 0 to choose anew. */
-  record AdjustKindEntry(@NotNull Long site, Long kind, @NotNull Adjust.Way way) {}
+  record AdjustKindEntry(@NotNull Long site, Long kind, @NotNull Way way) {}
 
   /** A line of the basket and its new quantity; null takes it out. */
   record BasketLineEntry(@NotNull Long site, int line, Quantity quantity) {}

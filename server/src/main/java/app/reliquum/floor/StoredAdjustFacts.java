@@ -1,6 +1,6 @@
 package app.reliquum.floor;
 
-import app.reliquum.core.sentence.Adjust;
+import app.reliquum.core.adjustment.Way;
 import app.reliquum.core.sentence.AdjustFacts;
 
 /** The facts for one reading of an Adjust sentence. */
@@ -13,7 +13,7 @@ final class StoredAdjustFacts extends StoredFacts implements AdjustFacts {
   }
 
   @Override
-  public Adjust.Way way() {
+  public Way way() {
     return basket.way();
   }
 

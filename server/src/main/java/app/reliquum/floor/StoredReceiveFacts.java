@@ -7,9 +7,9 @@ import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.MoveFacts;
 import app.reliquum.core.sentence.ReceiveFacts;
+import app.reliquum.inbound.InboundViews;
+import app.reliquum.inbound.Orders;
 import app.reliquum.places.Places;
-import app.reliquum.receiving.InboundViews;
-import app.reliquum.receiving.Orders;
 import java.util.List;
 import java.util.Optional;
 

@@ -7,6 +7,10 @@
  * fetches what core must know, in a bounded number of questions; {@link SentenceDraft} draws it,
  * and {@link Names} replaces numbers by what people call them. No rule and no word for people
  * stands here.
+ *
+ * <p>{@link CollectorFiles} reads what a terminal that counts without a network brings back, {@link
+ * LookUpFile} is what it takes along. Each line that can't be read is told and may be mended; the
+ * others are kept.
  */
 @org.springframework.modulith.ApplicationModule(
     displayName = "Floor",
@@ -14,13 +18,12 @@
       "adjusting",
       "api",
       "catalog",
-      "codes",
       "counting",
-      "kinds",
+      "inbound",
       "outbound",
       "places",
       "putaway",
-      "receiving",
+      "search",
       "stock",
       "transfers"
     })

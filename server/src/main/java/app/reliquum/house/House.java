@@ -1,7 +1,7 @@
 package app.reliquum.house;
 
+import app.reliquum.api.Picture;
 import app.reliquum.api.Problem;
-import app.reliquum.pictures.Picture;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
@@ -74,7 +74,7 @@ public class House {
                 entry.version())
             .update();
     if (changed == 0) {
-      throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
+      throw Problem.changed();
     }
     return card();
   }

@@ -197,9 +197,7 @@ public class Accepting {
       throw Problem.refused(
           "job", "A job is what its kit is made of. Close it, and make another one.");
     }
-    if (entry.version() == null || entry.version() != head.version()) {
-      throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
-    }
+    Problem.unlessCurrent(entry.version(), head.version());
     requireUntouched(head);
     Customers.Card customer = customer(entry.customer());
     reserving.release(head.number(), one -> true);

@@ -1,6 +1,7 @@
 package app.reliquum.outbound;
 
 import app.reliquum.api.Problem;
+import app.reliquum.api.Texts;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -48,17 +49,9 @@ public class Customers {
   @Schema(name = "CustomerEntry")
   public record Entry(
       Integer version,
-      @NotNull
-          @Pattern(
-              regexp = "[A-Z0-9][A-Z0-9-]{0,23}",
-              message = "is 1 to 24 capital letters, digits and hyphens")
-          String code,
+      @NotNull @Pattern(regexp = Texts.CODE, message = Texts.CODE_WANTED) String code,
       @NotBlank @Size(max = 120) String name,
-      @NotNull
-          @Size(max = 120)
-          @Pattern(
-              regexp = "|[^@\\s]+@[^@\\s]+",
-              message = "is no mail address, like orders@example.org")
+      @NotNull @Size(max = 120) @Pattern(regexp = Texts.MAIL, message = Texts.MAIL_WANTED)
           String email,
       @NotNull @Size(max = 120) String street,
       @NotNull @Size(max = 120) String town,
@@ -110,9 +103,7 @@ public class Customers {
   @Transactional
   public Card change(long id, Entry entry) {
     Customer customer = store.findById(id).orElseThrow(() -> Problem.missing("customer", id));
-    if (entry.version() == null || entry.version() != customer.version()) {
-      throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
-    }
+    Problem.unlessCurrent(entry.version(), customer.version());
     customer.describe(entry);
     return store.saveAndFlush(customer).card();
   }

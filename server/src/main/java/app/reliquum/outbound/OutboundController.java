@@ -7,7 +7,6 @@ import app.reliquum.api.OnceInPart;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.api.lists.ListQuery;
-import app.reliquum.carriage.Carrier;
 import app.reliquum.core.quantity.Quantity;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;

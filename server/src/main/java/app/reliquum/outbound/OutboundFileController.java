@@ -6,7 +6,7 @@ import app.reliquum.api.Commands;
 import app.reliquum.api.Needs;
 import app.reliquum.api.OnceInPart;
 import app.reliquum.api.Permission;
-import app.reliquum.sheets.ImportResult;
+import app.reliquum.api.sheets.ImportResult;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.Locale;
 import org.springframework.http.ContentDisposition;

@@ -15,6 +15,7 @@ import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import app.reliquum.removal.RemovalRules;
 import app.reliquum.stock.Coming;
+import app.reliquum.stock.Reserving;
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.Duration;
@@ -43,6 +44,7 @@ public class OutboundOrders {
   private final OutboundTable table;
   private final OutboundRows rows;
   private final OutboundProgress progress;
+  private final Reserving reserving;
   private final Places places;
   private final ObjectProvider<Coming> coming;
   private final Clock clock;
@@ -53,6 +55,7 @@ public class OutboundOrders {
       OutboundTable table,
       OutboundRows rows,
       OutboundProgress progress,
+      Reserving reserving,
       Places places,
       ObjectProvider<Coming> coming,
       Clock clock,
@@ -63,6 +66,7 @@ public class OutboundOrders {
     this.table = table;
     this.rows = rows;
     this.progress = progress;
+    this.reserving = reserving;
     this.places = places;
     this.coming = coming;
     this.clock = clock;
@@ -149,7 +153,7 @@ public class OutboundOrders {
         OutboundRows.money(value),
         OutboundRows.money(cost),
         lines,
-        rows.kept(head.number(), id),
+        reserving.goods(head.number()),
         rows.parcels(id),
         despatches,
         table.changes(id),

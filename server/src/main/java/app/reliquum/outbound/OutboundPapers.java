@@ -4,11 +4,12 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
 import app.reliquum.core.scan.OwnLabel;
 import app.reliquum.house.House;
+import app.reliquum.house.Paper;
+import app.reliquum.house.Paper.Column;
+import app.reliquum.house.Paper.Kind;
+import app.reliquum.house.PdfPrinter;
 import app.reliquum.places.Places;
-import app.reliquum.printing.Paper;
-import app.reliquum.printing.Paper.Column;
-import app.reliquum.printing.Paper.Kind;
-import app.reliquum.printing.PdfPrinter;
+import app.reliquum.stock.ReservedGoods;
 import app.reliquum.ubl.DespatchAdvices;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -183,8 +184,8 @@ class OutboundPapers {
     Paper paper = begin("Packing list", card).facts(facts);
     for (OutboundViews.Parcel parcel : card.parcels()) {
       List<List<String>> rows = new ArrayList<>();
-      for (OutboundViews.Kept one : card.kept()) {
-        if (one.packed() && one.loadId() == parcel.load()) {
+      for (ReservedGoods one : card.kept()) {
+        if (one.picked() && one.loadId() == parcel.load()) {
           rows.add(
               row(
                   one.item(),

@@ -7,7 +7,6 @@ import app.reliquum.api.lists.ListQuery;
 import app.reliquum.api.lists.ListTable;
 import app.reliquum.core.document.DueDay;
 import app.reliquum.core.fulfilment.Outbound;
-import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.places.SiteDays;
@@ -49,7 +48,7 @@ class OutboundRows {
   private static final String SELECT =
       """
       select o.*, s.name site, %s party, w.name picker, %s line_count,
-        (select count(distinct r.document_line) from reservation r
+        (select count(distinct r.document_line) from reserved r
           where r.document = o.number and r.picked) picked_count,
         %s parcels, %s value,
         (select count(*) from outbound_line l where l.order_id = o.id and %s) pick_count,
@@ -148,50 +147,12 @@ class OutboundRows {
 
   // One order
 
-  List<OutboundViews.Kept> kept(String number, long order) {
-    return jdbc.sql(
-            """
-            select r.*, i.code, i.name, i.unit, p.address, p.walk, o.code lot, o.expiry,
-              s.code serial, u.code load_code, c.unit_load_id is not null packed
-            from reservation r join item i on i.id = r.item_id join place p on p.id = r.place_id
-              left join lot o on o.id = r.lot_id left join serial s on s.id = r.serial_id
-              left join unit_load u on u.id = r.unit_load_id
-              left join parcel c on c.unit_load_id = r.unit_load_id and c.order_id = ?
-            where r.document = ? order by r.picked, p.walk, p.address, i.code, r.id
-            """)
-        .params(order, number)
-        .query(
-            (row, n) ->
-                new OutboundViews.Kept(
-                    row.getLong("id"),
-                    row.getInt("document_line"),
-                    row.getLong("item_id"),
-                    row.getString("code"),
-                    row.getString("name"),
-                    symbol(row.getString("unit")),
-                    row.getLong("place_id"),
-                    row.getString("address"),
-                    row.getInt("walk"),
-                    row.getLong("lot_id"),
-                    row.getString("lot"),
-                    date(row.getDate("expiry")),
-                    row.getLong("serial_id"),
-                    row.getString("serial"),
-                    row.getLong("unit_load_id"),
-                    row.getString("load_code"),
-                    Condition.of(row.getInt("condition_code")),
-                    new Quantity(row.getBigDecimal("quantity")),
-                    row.getBoolean("picked"),
-                    row.getBoolean("picked") && row.getBoolean("packed")))
-        .list();
-  }
-
   List<OutboundViews.Parcel> parcels(long order) {
     return jdbc.sql(
             """
             select p.unit_load_id, u.code, p.weight, p.weighed, p.service, p.tracking,
-              (select count(distinct s.item_id) from stock_position s
-                where s.unit_load_id = p.unit_load_id and s.quantity > 0) kinds,
+              (select count(distinct s.item_id) from on_hand s
+                where s.unit_load_id = p.unit_load_id) kinds,
               exists (select 1 from despatch_goods g
                 where g.unit_load_id = p.unit_load_id and not g.taken_back) gone
             from parcel p join unit_load u on u.id = p.unit_load_id
@@ -271,7 +232,7 @@ class OutboundRows {
     Map<Long, Quantity> available = new HashMap<>();
     if (!items.isEmpty()) {
       jdbc.sql(
-              "select item_id, available from item_stock where item_id in (:items)"
+              "select item_id, available from on_hand_at_site where item_id in (:items)"
                   + " and site_id = :site")
           .param("items", items)
           .param("site", site)

@@ -1,10 +1,10 @@
 package app.reliquum.outbound;
 
 import app.reliquum.core.fulfilment.Outbound;
-import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.place.OutboundFlow;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.documents.DocumentChange;
+import app.reliquum.stock.ReservedGoods;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -138,30 +138,6 @@ public final class OutboundViews {
       boolean oneLot,
       boolean splittable) {}
 
-  /** A position that is reserved for an order, or holds what was picked for it. */
-  @Schema(name = "OutboundKept")
-  public record Kept(
-      long id,
-      int line,
-      long itemId,
-      String item,
-      String name,
-      String symbol,
-      long placeId,
-      String place,
-      int walk,
-      long lotId,
-      @Nullable String lot,
-      @Nullable LocalDate expiry,
-      long serialId,
-      @Nullable String serial,
-      long loadId,
-      @Nullable String load,
-      Condition condition,
-      Quantity quantity,
-      boolean picked,
-      boolean packed) {}
-
   /**
    * A unit load that goods of an order are packed into.
    *
@@ -232,7 +208,7 @@ public final class OutboundViews {
       BigDecimal value,
       BigDecimal cost,
       List<Line> lines,
-      List<Kept> kept,
+      List<ReservedGoods> kept,
       List<Parcel> parcels,
       List<Despatch> despatches,
       List<DocumentChange> changes,

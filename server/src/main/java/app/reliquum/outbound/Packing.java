@@ -2,8 +2,6 @@ package app.reliquum.outbound;
 
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
-import app.reliquum.carriage.Carrier;
-import app.reliquum.carriage.Scales;
 import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.ledger.Reservation;

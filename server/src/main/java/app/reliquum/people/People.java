@@ -3,6 +3,7 @@ package app.reliquum.people;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Actor.Secret;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Staff;
 import app.reliquum.people.SecurityLog.What;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotNull;
@@ -22,7 +23,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The people of the house, and whether someone is who they say. */
 @Service
-public class People {
+public class People implements Staff {
 
   private final PersonStore store;
   private final Secrets secrets;
@@ -158,9 +159,7 @@ public class People {
   @Transactional
   Card change(long id, Entry entry, Hashes hashes, Actor by) {
     Person person = store.findById(id).orElseThrow(() -> Problem.missing("person", id));
-    if (entry.version() == null || entry.version() != person.version()) {
-      throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
-    }
+    Problem.unlessCurrent(entry.version(), person.version());
     if (!entry.code().equals(person.code())) {
       throw Problem.invalid("code", "The code stays as it is: it is printed on the badge.");
     }
@@ -269,7 +268,7 @@ public class People {
             });
   }
 
-  /** Someone who works here and may work at a site. */
+  @Override
   @Transactional(readOnly = true)
   public boolean worksAt(long person, long site) {
     return store
@@ -283,7 +282,7 @@ public class People {
   /** The code of the house itself, which never signs in. */
   static final String HOUSE = "HOUSE";
 
-  /** The house as one who acts: for nightly work and the first stock. */
+  @Override
   @Transactional
   public Actor house() {
     Person house =

@@ -262,7 +262,7 @@ public class Places {
   public SiteCard changeSite(long id, SiteEntry entry, Actor actor) {
     Site site = theirs(id, actor);
     checkZone(entry.timeZone());
-    checkVersion(entry.version(), site.version());
+    Problem.unlessCurrent(entry.version(), site.version());
     site.describe(entry.name(), entry.timeZone(), entry.street(), entry.town());
     receives(site, entry);
     sends(site, entry);
@@ -314,7 +314,7 @@ public class Places {
   public AreaCard changeArea(long id, AreaEntry entry, Actor actor) {
     Area area = area(id);
     theirs(area.siteId(), actor);
-    checkVersion(entry.version(), area.version());
+    Problem.unlessCurrent(entry.version(), area.version());
     boolean other = area.purpose().available() != entry.purpose().available();
     area.describe(entry.name(), entry.purpose());
     AreaCard card = card(areas.saveAndFlush(area));
@@ -397,7 +397,7 @@ public class Places {
             .filter(found -> found.kind() == PlaceKind.BIN)
             .orElseThrow(() -> Problem.missing("bin", id));
     theirs(bin.siteId(), actor);
-    checkVersion(entry.version(), bin.version());
+    Problem.unlessCurrent(entry.version(), bin.version());
     Area area = area(entry.areaId());
     if (area.siteId() != bin.siteId()) {
       throw Problem.invalid("areaId", "That area belongs to another site.");
@@ -429,7 +429,7 @@ public class Places {
       select p.id, p.version, p.site_id, p.area_id, a.name area, a.purpose, p.address, p.label,
         p.walk, p.x, p.y, p.storage_class, p.mixing, p.max_volume, p.max_weight, p.max_unit_loads,
         p.active,
-        not exists (select 1 from stock_position s where s.place_id = p.id and s.quantity > 0) empty
+        not exists (select 1 from on_hand s where s.place_id = p.id) empty
       from place p join area a on a.id = p.area_id
       """;
 
@@ -727,12 +727,6 @@ public class Places {
   private static void checkGln(String gln) {
     if (!gln.isEmpty() && Gtin.checkDigit(gln.substring(0, 12)) != gln.charAt(12)) {
       throw Problem.invalid("gln", "The last digit of " + gln + " is not its check digit.");
-    }
-  }
-
-  private static void checkVersion(Integer given, int current) {
-    if (given == null || given != current) {
-      throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
     }
   }
 

@@ -97,9 +97,9 @@ public class Rules {
       select r.id, r.version, r.site_id, r.item_id, i.code, i.name, i.unit, r.category, r.area_id,
         a.name area, r.place_id, p.address, r.priority, r.capacity_packs, r.capacity_pack,
         r.capacity, r.active,
-        coalesce((select sum(s.quantity) from stock_position s
+        coalesce((select sum(s.quantity) from on_hand s
           join place b on b.id = s.place_id join item j on j.id = s.item_id
-          where s.quantity > 0 and b.site_id = r.site_id
+          where b.site_id = r.site_id
             and (r.place_id = 0 or s.place_id = r.place_id)
             and (r.area_id = 0 or b.area_id = r.area_id)
             and (r.item_id = 0 or s.item_id = r.item_id)
@@ -180,9 +180,7 @@ public class Rules {
   public Card change(long id, Entry entry, Actor actor) {
     Rule rule = store.findById(id).orElseThrow(() -> Problem.missing("rule", id));
     places.requireSite(rule.siteId(), actor);
-    if (entry.version() == null || entry.version() != rule.version()) {
-      throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
-    }
+    Problem.unlessCurrent(entry.version(), rule.version());
     if (entry.site() != rule.siteId()) {
       throw Problem.invalid("site", "A rule stays at its site. Make another one there.");
     }

@@ -1,6 +1,7 @@
 package app.reliquum.putaway;
 
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.UnitSql;
 import app.reliquum.core.category.CategoryPath;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.place.AreaPurpose;
@@ -101,21 +102,18 @@ final class SiteShelves implements PutAwayFacts {
     jdbc.sql(
             """
             select s.place_id place, s.item_id item, s.lot_id lot, s.quantity,
-              s.quantity * coalesce((select k.length_cm * k.width_cm * k.height_cm / 1000000
-                / k.factor from pack k where k.item_id = s.item_id and k.length_cm > 0
-                and k.width_cm > 0 and k.height_cm > 0 order by k.factor limit 1), 0) volume,
-              s.quantity * coalesce((select k.gross_kg / k.factor from pack k
-                where k.item_id = s.item_id and k.gross_kg > 0 order by k.factor limit 1), 0) weight
-            from stock_position s where s.place_id in (:places) and s.quantity > 0
-            """)
+              s.quantity * %s volume, s.quantity * %s weight
+            from on_hand s where s.place_id in (:places)
+            """
+                .formatted(UnitSql.volume("s.item_id"), UnitSql.weight("s.item_id")))
         .param("places", places)
         .query(Held.class)
         .list()
         .forEach(one -> held.computeIfAbsent(one.place(), p -> new ArrayList<>()).add(one));
     Map<Long, Integer> loads = new HashMap<>();
     jdbc.sql(
-            "select place_id, count(distinct unit_load_id) from stock_position"
-                + " where place_id in (:places) and unit_load_id <> 0 and quantity > 0"
+            "select place_id, count(distinct unit_load_id) from on_hand"
+                + " where place_id in (:places) and unit_load_id <> 0"
                 + " group by place_id")
         .param("places", places)
         .query(
@@ -212,8 +210,8 @@ final class SiteShelves implements PutAwayFacts {
     }
     BigDecimal used =
         jdbc.sql(
-                "select coalesce(sum(s.quantity), 0) from stock_position s join place p"
-                    + " on p.id = s.place_id where s.item_id = :item and s.quantity > 0 and "
+                "select coalesce(sum(s.quantity), 0) from on_hand s join place p"
+                    + " on p.id = s.place_id where s.item_id = :item and "
                     + (row.placeId() != 0 ? "s.place_id = :target" : "p.area_id = :target"))
             .param("item", parcel.item())
             .param("target", row.placeId() != 0 ? row.placeId() : row.areaId())
@@ -253,9 +251,9 @@ final class SiteShelves implements PutAwayFacts {
         offset ->
             jdbc.sql(
                     """
-                    select p.id from stock_position s join place p on p.id = s.place_id
+                    select p.id from on_hand s join place p on p.id = s.place_id
                       join area a on a.id = p.area_id
-                    where s.item_id = :item and s.quantity > 0 and p.site_id = :site
+                    where s.item_id = :item and p.site_id = :site
                       and not p.implied and a.purpose not in ('RECEIVE', 'INSPECT')
                     group by p.id
                     order by abs(p.walk - coalesce((select b.walk from item_home h
@@ -285,8 +283,8 @@ final class SiteShelves implements PutAwayFacts {
                     where p.site_id = :site and p.storage_class in (:classes) and p.active
                       and p.kind = 'BIN' and not p.implied and a.purpose in (:purposes)
                       and p.area_id <> :overflow
-                      and not exists (select 1 from stock_position s
-                        where s.place_id = p.id and s.quantity > 0)
+                      and not exists (select 1 from on_hand s
+                        where s.place_id = p.id)
                       and p.id not in (:claimed)
                     order by p.storage_class = '', p.walk, p.address
                     limit :portion offset :offset

@@ -233,9 +233,7 @@ public class RemovalRules {
   @Transactional
   public Card change(long id, Entry entry, Actor actor) {
     RuleRow before = theirs(table.find(id).orElseThrow(() -> Problem.missing("rule", id)), actor);
-    if (entry.version() == null || entry.version() != before.version()) {
-      throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
-    }
+    Problem.unlessCurrent(entry.version(), before.version());
     try {
       table.update(theirs(draft(entry, id), actor));
     } catch (DuplicateKeyException twice) {

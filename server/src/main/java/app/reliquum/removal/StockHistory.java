@@ -38,12 +38,12 @@ class StockHistory {
   List<Long> asked(RuleRow rule, long site, Instant since) {
     return jdbc.sql(
             """
-            select l.item_id from ledger_line l join place f on f.id = l.from_place_id
+            select l.item_id from posted_line l join place f on f.id = l.from_place_id
               join place t on t.id = l.to_place_id join area a on a.id = f.area_id
               join item i on i.id = l.item_id
             where l.effective >= :since and f.site_id = :site and %s
               and (t.site_id <> :site or t.kind in ('CUSTOMER', 'USED_UP', 'IN_TRANSIT')
-                or exists (select 1 from posting p where p.id = l.posting_id and p.kind = 'PICK'))
+                or exists (select 1 from posted p where p.id = l.posting_id and p.kind = 'PICK'))
               and i.tracking in ('NONE', 'LOT')
               and (:item = 0 or l.item_id = :item)
               and (:category = '' or i.category = :category or i.category like :below)
@@ -76,7 +76,7 @@ class StockHistory {
                   t.site_id to_site, t.address to_address, t.walk to_walk, t.area_id to_area,
                   %s to_pickable, l.to_unit_load_id to_load, l.to_condition to_condition,
                   t.kind to_kind
-                from ledger_line l join posting p on p.id = l.posting_id
+                from posted_line l join posted p on p.id = l.posting_id
                   join place f on f.id = l.from_place_id join place t on t.id = l.to_place_id
                   left join area fa on fa.id = f.area_id left join area ta on ta.id = t.area_id
                   left join lot o on o.id = l.lot_id
@@ -133,9 +133,9 @@ class StockHistory {
             select s.item_id, s.place_id, s.lot_id, s.serial_id, s.unit_load_id, s.condition_code,
               s.quantity, s.in_date, o.expiry, coalesce(o.code, '') lot, p.address, p.walk,
               p.area_id, %s pickable
-            from stock_position s join place p on p.id = s.place_id
+            from on_hand s join place p on p.id = s.place_id
               left join area a on a.id = p.area_id left join lot o on o.id = s.lot_id
-            where s.item_id = ? and p.site_id = ? and s.quantity > 0
+            where s.item_id = ? and p.site_id = ?
             """
                 .formatted(AreaSql.PICKABLE))
         .params(item, site)

@@ -4,7 +4,6 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Permission;
 import app.reliquum.api.lists.SearchText;
 import app.reliquum.catalog.Catalog;
-import app.reliquum.codes.HouseCodes;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.stock.Ledger;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -220,9 +219,9 @@ class Ask {
   private static String theirs(String column, Actor actor) {
     return actor.everywhere()
         ? ""
-        : " and (exists (select 1 from stock_position q join place p on p.id = q.place_id where "
+        : " and (exists (select 1 from on_hand q join place p on p.id = q.place_id where "
             + column
-            + " and p.site_id in (:sites)) or not exists (select 1 from stock_position q where "
+            + " and p.site_id in (:sites)) or not exists (select 1 from on_hand q where "
             + column
             + "))";
   }
@@ -265,7 +264,7 @@ class Ask {
       return List.of();
     }
     return jdbc.sql(
-            "select p.id, p.kind, w.name from posting p left join person w on w.id = p.person_id"
+            "select p.id, p.kind, w.name from posted p left join person w on w.id = p.person_id"
                 + " where p.id = ?")
         .param(Long.parseLong(text))
         .query(

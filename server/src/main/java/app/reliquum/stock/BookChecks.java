@@ -3,9 +3,9 @@ package app.reliquum.stock;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Staff;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.costing.Pools;
-import app.reliquum.people.People;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
@@ -37,11 +37,11 @@ public class BookChecks {
   private static final Logger LOG = LoggerFactory.getLogger(BookChecks.class);
   private static final Duration COMMANDS_KEPT = Duration.ofDays(30);
 
-  private static final String TRACKED = "kind in ('BIN', 'IN_TRANSIT', 'ON_LOAN')";
+  private static final String TRACKED = OwnPlaces.are("kind");
 
   private final JdbcClient jdbc;
   private final PositionTable positions;
-  private final People people;
+  private final Staff staff;
   private final Commands commands;
   private final Clock clock;
   private final ObjectProvider<SchedulerClient> scheduler;
@@ -49,13 +49,13 @@ public class BookChecks {
   BookChecks(
       JdbcClient jdbc,
       PositionTable positions,
-      People people,
+      Staff staff,
       Commands commands,
       Clock clock,
       ObjectProvider<SchedulerClient> scheduler) {
     this.jdbc = jdbc;
     this.positions = positions;
-    this.people = people;
+    this.staff = staff;
     this.commands = commands;
     this.clock = clock;
     this.scheduler = scheduler;
@@ -343,6 +343,6 @@ public class BookChecks {
   private void night() {
     commands.forgetBefore(LedgerTable.utc(clock.instant().minus(COMMANDS_KEPT)));
     positions.clearEmpty();
-    run(begin(people.house()));
+    run(begin(staff.house()));
   }
 }

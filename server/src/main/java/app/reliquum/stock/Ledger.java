@@ -28,26 +28,26 @@ public class Ledger {
   public static final int MOST_LINES = 100_000;
 
   /** A question. Whatever is null does not narrow it. */
-  public record Query(
-      Long posting,
-      PostingKind kind,
-      Long item,
-      Long place,
-      Long site,
-      Long lot,
-      Long serial,
-      Long person,
-      String device,
-      String document,
-      String reason,
-      Long movementKind,
-      String field,
-      String q,
-      Instant after,
-      Instant before,
-      boolean oldestFirst,
-      int offset,
-      int limit) {}
+  public record Query(Filter filter, boolean oldestFirst, int offset, int limit) {}
+
+  /** What narrows the ledger; what is null does not. */
+  public record Filter(
+      @Nullable Long posting,
+      @Nullable PostingKind kind,
+      @Nullable Long item,
+      @Nullable Long place,
+      @Nullable Long site,
+      @Nullable Long lot,
+      @Nullable Long serial,
+      @Nullable Long person,
+      @Nullable String device,
+      @Nullable String document,
+      @Nullable String reason,
+      @Nullable Long movementKind,
+      @Nullable String field,
+      @Nullable String q,
+      @Nullable Instant after,
+      @Nullable Instant before) {}
 
   /** A line with its posting. */
   @Schema(name = "LedgerRow")
@@ -161,14 +161,14 @@ public class Ledger {
 
   private static String tables(Query query, Actor actor) {
     boolean posting =
-        query.kind() != null
-            || query.person() != null
-            || query.device() != null
-            || query.document() != null
-            || query.movementKind() != null
-            || query.field() != null
-            || query.reason() != null;
-    boolean sites = query.site() != null || !actor.everywhere();
+        query.filter().kind() != null
+            || query.filter().person() != null
+            || query.filter().device() != null
+            || query.filter().document() != null
+            || query.filter().movementKind() != null
+            || query.filter().field() != null
+            || query.filter().reason() != null;
+    boolean sites = query.filter().site() != null || !actor.everywhere();
     return " from ledger_line l"
         + (posting ? " join posting h on h.id = l.posting_id" : "")
         + (sites
@@ -178,29 +178,29 @@ public class Ledger {
 
   private static String where(Query query, Actor actor) {
     StringBuilder where = new StringBuilder(" where 1 = 1");
-    add(where, query.posting(), "l.posting_id = :posting");
-    add(where, query.kind(), "h.kind = :kind");
-    add(where, query.item(), "l.item_id = :item");
-    add(where, query.place(), "(l.from_place_id = :place or l.to_place_id = :place)");
-    add(where, query.site(), "(f.site_id = :site or t.site_id = :site)");
+    add(where, query.filter().posting(), "l.posting_id = :posting");
+    add(where, query.filter().kind(), "h.kind = :kind");
+    add(where, query.filter().item(), "l.item_id = :item");
+    add(where, query.filter().place(), "(l.from_place_id = :place or l.to_place_id = :place)");
+    add(where, query.filter().site(), "(f.site_id = :site or t.site_id = :site)");
     add(
         where,
         actor.everywhere() ? null : actor,
         "(f.site_id in (:sites) or t.site_id in (:sites))");
-    add(where, query.lot(), "l.lot_id = :lot");
-    add(where, query.serial(), "l.serial_id = :serial");
-    add(where, query.person(), "h.person_id = :person");
-    add(where, query.device(), "h.device like :device");
-    add(where, query.document(), "h.document = :document");
-    add(where, query.reason(), "h.reason like :reason");
-    add(where, query.movementKind(), "h.movement_kind_id = :movementKind");
+    add(where, query.filter().lot(), "l.lot_id = :lot");
+    add(where, query.filter().serial(), "l.serial_id = :serial");
+    add(where, query.filter().person(), "h.person_id = :person");
+    add(where, query.filter().device(), "h.device like :device");
+    add(where, query.filter().document(), "h.document = :document");
+    add(where, query.filter().reason(), "h.reason like :reason");
+    add(where, query.filter().movementKind(), "h.movement_kind_id = :movementKind");
     add(
         where,
-        query.field(),
+        query.filter().field(),
         "exists (select 1 from posting_field pf where pf.posting_id = h.id and pf.value like"
             + " :field)");
-    add(where, query.after(), "l.effective >= :after");
-    add(where, query.before(), "l.effective < :before");
+    add(where, query.filter().after(), "l.effective >= :after");
+    add(where, query.filter().before(), "l.effective < :before");
     return where.toString();
   }
 
@@ -213,27 +213,42 @@ public class Ledger {
   private static JdbcClient.StatementSpec bind(
       JdbcClient.StatementSpec statement, Query query, Actor actor) {
     return statement
-        .param("posting", query.posting())
-        .param("kind", query.kind() == null ? null : query.kind().name())
-        .param("item", query.item())
-        .param("place", query.place())
-        .param("site", query.site())
+        .param("posting", query.filter().posting())
+        .param("kind", query.filter().kind() == null ? null : query.filter().kind().name())
+        .param("item", query.filter().item())
+        .param("place", query.filter().place())
+        .param("site", query.filter().site())
         .param("sites", actor.siteNumbers())
-        .param("lot", query.lot())
-        .param("serial", query.serial())
-        .param("person", query.person())
-        .param("device", query.device() == null ? null : SearchText.of(query.device()).prefix())
-        .param("document", query.document())
+        .param("lot", query.filter().lot())
+        .param("serial", query.filter().serial())
+        .param("person", query.filter().person())
         .param(
-            "reason", query.reason() == null ? null : "%" + SearchText.of(query.reason()).prefix())
-        .param("movementKind", query.movementKind())
-        .param("field", query.field() == null ? null : "%" + SearchText.of(query.field()).prefix())
-        .param("after", query.after() == null ? null : LedgerTable.utc(query.after()))
-        .param("before", query.before() == null ? null : LedgerTable.utc(query.before()));
+            "device",
+            query.filter().device() == null
+                ? null
+                : SearchText.of(query.filter().device()).prefix())
+        .param("document", query.filter().document())
+        .param(
+            "reason",
+            query.filter().reason() == null
+                ? null
+                : "%" + SearchText.of(query.filter().reason()).prefix())
+        .param("movementKind", query.filter().movementKind())
+        .param(
+            "field",
+            query.filter().field() == null
+                ? null
+                : "%" + SearchText.of(query.filter().field()).prefix())
+        .param(
+            "after",
+            query.filter().after() == null ? null : LedgerTable.utc(query.filter().after()))
+        .param(
+            "before",
+            query.filter().before() == null ? null : LedgerTable.utc(query.filter().before()));
   }
 
   private String matching(Query query) {
-    SearchText words = SearchText.of(query.q());
+    SearchText words = SearchText.of(query.filter().q());
     if (words.isEmpty()) {
       return "";
     }

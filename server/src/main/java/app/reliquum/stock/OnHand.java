@@ -10,6 +10,7 @@ import app.reliquum.core.ledger.Holding;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
 import io.swagger.v3.oas.annotations.media.Schema;
+import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -53,20 +54,19 @@ public class OnHand {
    * @param q words of an item, or the beginning of a bin's address, a lot or a serial number
    */
   public record Query(
-      Group group,
-      Long site,
-      Long area,
-      Long item,
-      Long place,
-      Long lot,
-      Long serial,
-      Condition condition,
-      String q,
-      Instant at,
-      Sort sort,
-      boolean descending,
-      int offset,
-      int limit) {
+      Group group, Filter filter, Sort sort, boolean descending, int offset, int limit) {}
+
+  /** What narrows stock; what is null does not. */
+  public record Filter(
+      @Nullable Long site,
+      @Nullable Long area,
+      @Nullable Long item,
+      @Nullable Long place,
+      @Nullable Long lot,
+      @Nullable Long serial,
+      @Nullable Condition condition,
+      @Nullable String q,
+      @Nullable Instant at) {
 
     boolean whole() {
       return area == null
@@ -114,13 +114,16 @@ public class OnHand {
   private final Catalog catalog;
   private final ObjectProvider<Coming> coming;
   private final ObjectProvider<BlindCounting> blind;
+  private final Clock clock;
 
   OnHand(
       JdbcClient jdbc,
       Catalog catalog,
       ObjectProvider<Coming> coming,
-      ObjectProvider<BlindCounting> blind) {
+      ObjectProvider<BlindCounting> blind,
+      Clock clock) {
     this.blind = blind;
+    this.clock = clock;
     this.jdbc = jdbc;
     this.catalog = catalog;
     this.coming = coming;
@@ -129,6 +132,7 @@ public class OnHand {
   /** A page of rows, and how many there are in all. */
   @Transactional(readOnly = true)
   public Page<Row> page(Query query, Actor actor) {
+    notYet(query.filter().at());
     String narrowed = matching(query);
     if (narrowed == null) {
       return new Page<>(0, query.offset(), List.of());
@@ -138,11 +142,11 @@ public class OnHand {
             .getIfAvailable(() -> nobody -> BlindCounting.Hidden.NOTHING)
             .hiddenFrom(actor)
             .condition("p.item_id", "p.place_id");
-    boolean wholeHouse = query.site() == null && actor.everywhere();
+    boolean wholeHouse = query.filter().site() == null && actor.everywhere();
     if (seen.isEmpty()
         && query.group() == Group.ITEM
-        && query.whole()
-        && (wholeHouse || query.site() != null)) {
+        && query.filter().whole()
+        && (wholeHouse || query.filter().site() != null)) {
       return itemTotals(query, actor, narrowed);
     }
     return grouped(query, actor, narrowed + seen);
@@ -151,16 +155,16 @@ public class OnHand {
   // Items, from their totals
 
   private Page<Row> itemTotals(Query query, Actor actor, String narrowed) {
-    long site = query.site() == null ? 0 : query.site();
+    long site = query.filter().site() == null ? 0 : query.filter().site();
     if (site != 0 && !actor.worksAt(site)) {
       return new Page<>(0, query.offset(), List.of());
     }
     String where =
         " where s.site_id = :site and s.on_hand > 0"
-            + (query.item() == null ? "" : " and s.item_id = :item")
+            + (query.filter().item() == null ? "" : " and s.item_id = :item")
             + narrowed.replace("p.item_id", "s.item_id");
     boolean byTotal = query.sort() == Sort.ON_HAND || query.sort() == Sort.AVAILABLE;
-    boolean few = query.item() != null || !narrowed.isEmpty();
+    boolean few = query.filter().item() != null || !narrowed.isEmpty();
     String tables =
         few
             ? " from item_stock s join item i on i.id = s.item_id"
@@ -182,7 +186,7 @@ public class OnHand {
     long total =
         jdbc.sql("select count(*) from item_stock s" + where)
             .param("site", site)
-            .param("item", query.item())
+            .param("item", query.filter().item())
             .query(Long.class)
             .single();
     List<Row> rows =
@@ -194,7 +198,7 @@ public class OnHand {
                     + order
                     + " limit :limit offset :offset")
             .param("site", site)
-            .param("item", query.item())
+            .param("item", query.filter().item())
             .param("limit", Page.limit(query.limit()))
             .param("offset", query.offset())
             .query(
@@ -259,9 +263,9 @@ public class OnHand {
   // Everything else, from the positions
 
   private Page<Row> grouped(Query query, Actor actor, String narrowed) {
-    String source = query.at() == null ? "stock_position" : OnHandSql.asOf(query);
+    String source = query.filter().at() == null ? "stock_position" : OnHandSql.asOf(query);
     String where = OnHandSql.where(query, actor) + narrowed;
-    boolean many = !query.narrow() && narrowed.isEmpty() && query.at() == null;
+    boolean many = !query.filter().narrow() && narrowed.isEmpty() && query.filter().at() == null;
     String key =
         switch (query.group()) {
           case POSITION -> null;
@@ -311,26 +315,28 @@ public class OnHand {
   private static JdbcClient.StatementSpec bind(
       JdbcClient.StatementSpec statement, Query query, Actor actor) {
     return statement
-        .param("site", query.site())
+        .param("site", query.filter().site())
         .param("sites", actor.siteNumbers())
-        .param("area", query.area())
-        .param("item", query.item())
-        .param("place", query.place())
-        .param("lot", query.lot())
-        .param("serial", query.serial())
-        .param("condition", query.condition() == null ? null : query.condition().code())
-        .param("at", query.at() == null ? null : LedgerTable.utc(query.at()));
+        .param("area", query.filter().area())
+        .param("item", query.filter().item())
+        .param("place", query.filter().place())
+        .param("lot", query.filter().lot())
+        .param("serial", query.filter().serial())
+        .param(
+            "condition",
+            query.filter().condition() == null ? null : query.filter().condition().code())
+        .param("at", query.filter().at() == null ? null : LedgerTable.utc(query.filter().at()));
   }
 
   /** The condition that words make; empty if there are none, null if nothing matches them. */
   private String matching(Query query) {
-    SearchText words = SearchText.of(query.q());
+    SearchText words = SearchText.of(query.filter().q());
     if (words.isEmpty()) {
       return "";
     }
     StringBuilder any = new StringBuilder();
     anyOf(any, "p.item_id", catalog.idsMatching(words, MOST_MATCHES));
-    boolean totals = query.group() == Group.ITEM && query.whole();
+    boolean totals = query.group() == Group.ITEM && query.filter().whole();
     anyOf(any, "p.place_id", ids("place", "address", words));
     anyOf(any, "p.lot_id", ids("lot", "code", words));
     anyOf(any, "p.serial_id", ids("serial", "code", words));
@@ -430,10 +436,9 @@ public class OnHand {
   }
 
   /** Refuses a moment that has not come yet. */
-  static Instant past(Instant at, Instant now) {
-    if (at != null && at.isAfter(now)) {
+  private void notYet(Instant at) {
+    if (at != null && at.isAfter(clock.instant())) {
       throw Problem.invalid("at", "That moment has not come yet. Choose a past one.");
     }
-    return at;
   }
 }

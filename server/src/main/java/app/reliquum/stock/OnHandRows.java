@@ -16,7 +16,7 @@ final class OnHandRows {
 
   static Row row(Query query, ResultSet row) throws SQLException {
     LocalDate inDate = PositionTable.localDate(row.getDate("in_date"));
-    boolean one = query.item() != null;
+    boolean one = query.filter().item() != null;
     return switch (query.group()) {
       case ITEM -> {
         Row item = itemRow(row, sum(row, "on_hand"), sum(row, "available"));
@@ -25,7 +25,7 @@ final class OnHandRows {
       case PLACE ->
           new Row(
               "p" + row.getLong("place_id"),
-              query.item(),
+              query.filter().item(),
               one ? row.getString("code") : null,
               one ? row.getString("name") : null,
               one ? symbol(row.getString("unit")) : null,

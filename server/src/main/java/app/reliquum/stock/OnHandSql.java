@@ -109,7 +109,7 @@ final class OnHandSql {
       case PLACE ->
           "select p.place_id, pl.address, a.name area, t.name site, min(p.in_date) in_date,"
               // Only of one item can goods be added up.
-              + (query.item() == null ? "" : sums + " i.id, i.code, i.name, i.unit,")
+              + (query.filter().item() == null ? "" : sums + " i.id, i.code, i.name, i.unit,")
               + " count(*) positions, count(distinct p.item_id) items";
       case LOT ->
           "select i.id, i.code, i.name, i.unit, p.lot_id, l.code lot, l.expiry,"
@@ -163,7 +163,7 @@ final class OnHandSql {
    * happened since, not what the ledger holds.
    */
   static String asOf(Query query) {
-    String now = query.item() == null ? "" : " and item_id = :item";
+    String now = query.filter().item() == null ? "" : " and item_id = :item";
     return """
         (select item_id, place_id, lot_id, serial_id, unit_load_id, condition_code,
            sum(quantity) quantity, 0 reserved, null in_date
@@ -179,36 +179,36 @@ final class OnHandSql {
              l.to_condition, -l.quantity
            from ledger_line l where l.effective > :at %1$s
          ) moved
-         where place_id in (select id from place where kind in ('BIN', 'IN_TRANSIT', 'ON_LOAN'))
+         where place_id in (select id from place where %2$s)
          group by item_id, place_id, lot_id, serial_id, unit_load_id, condition_code
          having sum(quantity) <> 0)"""
-        .formatted(now);
+        .formatted(now, OwnPlaces.are("kind"));
   }
 
   static String where(Query query, Actor actor) {
     StringBuilder where = new StringBuilder(" where p.quantity <> 0");
-    if (query.site() != null) {
+    if (query.filter().site() != null) {
       where.append(" and pl.site_id = :site");
     }
     if (!actor.everywhere()) {
       where.append(" and pl.site_id in (:sites)");
     }
-    if (query.area() != null) {
+    if (query.filter().area() != null) {
       where.append(" and pl.area_id = :area");
     }
-    if (query.item() != null) {
+    if (query.filter().item() != null) {
       where.append(" and p.item_id = :item");
     }
-    if (query.place() != null) {
+    if (query.filter().place() != null) {
       where.append(" and p.place_id = :place");
     }
-    if (query.lot() != null) {
+    if (query.filter().lot() != null) {
       where.append(" and p.lot_id = :lot");
     }
-    if (query.serial() != null) {
+    if (query.filter().serial() != null) {
       where.append(" and p.serial_id = :serial");
     }
-    if (query.condition() != null) {
+    if (query.filter().condition() != null) {
       where.append(" and p.condition_code = :condition");
     }
     return where.toString();

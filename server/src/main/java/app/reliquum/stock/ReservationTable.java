@@ -1,8 +1,10 @@
 package app.reliquum.stock;
 
+import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.UnitOfMeasure;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Clock;
@@ -33,6 +35,17 @@ class ReservationTable {
       insert into reservation (document, document_line, item_id, place_id, lot_id, serial_id,
         unit_load_id, condition_code, quantity, picked, picked_from_id, made)
       values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+      """;
+
+  /** With the names that people know. */
+  private static final String GOODS =
+      """
+      select r.*, i.code item, i.name, i.unit, p.address, p.walk, o.code lot, o.expiry,
+        s.code serial, u.code unit_load
+      from reservation r join item i on i.id = r.item_id join place p on p.id = r.place_id
+        left join lot o on o.id = r.lot_id left join serial s on s.id = r.serial_id
+        left join unit_load u on u.id = r.unit_load_id
+      where r.document = ? order by r.picked, p.walk, p.address, i.code, r.id
       """;
 
   private final JdbcClient jdbc;
@@ -66,6 +79,34 @@ class ReservationTable {
     return jdbc.sql(SELECT + " where r.document = ? order by r.id")
         .param(document)
         .query((row, n) -> new Reserving.Kept(reservation(row), row.getLong("picked_from_id")))
+        .list();
+  }
+
+  List<ReservedGoods> goods(String document) {
+    return jdbc.sql(GOODS)
+        .param(document)
+        .query(
+            (row, n) ->
+                new ReservedGoods(
+                    row.getLong("id"),
+                    row.getInt("document_line"),
+                    row.getLong("item_id"),
+                    row.getString("item"),
+                    row.getString("name"),
+                    UnitOfMeasure.valueOf(row.getString("unit")).symbol(),
+                    row.getLong("place_id"),
+                    row.getString("address"),
+                    row.getInt("walk"),
+                    row.getLong("lot_id"),
+                    row.getString("lot"),
+                    PositionTable.localDate(row.getDate("expiry")),
+                    row.getLong("serial_id"),
+                    row.getString("serial"),
+                    row.getLong("unit_load_id"),
+                    row.getString("unit_load"),
+                    Condition.of(row.getInt("condition_code")),
+                    new Quantity(row.getBigDecimal("quantity")),
+                    row.getBoolean("picked")))
         .list();
   }
 

@@ -59,6 +59,12 @@ public class Reserving {
     return table.of(document);
   }
 
+  /** The same, as people call it: what is still to be picked first, in walking order. */
+  @Transactional(readOnly = true)
+  public List<ReservedGoods> goods(String document) {
+    return table.goods(document);
+  }
+
   /**
    * Everything that is kept for a document, and stays as it is until the transaction ends. Whoever
    * changes what is kept reads it by this: goods may be moved meanwhile, and what is reserved of

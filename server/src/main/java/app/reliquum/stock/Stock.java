@@ -11,6 +11,7 @@ import app.reliquum.core.ledger.Draft;
 import app.reliquum.core.ledger.Holding;
 import app.reliquum.core.ledger.LedgerFacts;
 import app.reliquum.core.ledger.Line;
+import app.reliquum.core.ledger.MomentSource;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.ledger.Refusal;
 import app.reliquum.core.ledger.Reservation;
@@ -25,7 +26,6 @@ import app.reliquum.feed.FeedTopic;
 import app.reliquum.places.Places;
 import java.math.BigDecimal;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -50,7 +50,6 @@ import org.springframework.transaction.annotation.Transactional;
 public class Stock {
 
   /** Clocks of devices and servers may differ so much. */
-  private static final Duration CLOCKS_DIFFER = Duration.ofMinutes(2);
 
   /** What the feed says of a posting that took effect before it was recorded. */
   public static final String RECORDED_LATE = "RECORDED_LATE";
@@ -197,7 +196,7 @@ public class Stock {
   private Posted write(
       Command command, NewPosting posting, Long reverses, List<Valuation.Undone> undone) {
     Instant said = posting.effective();
-    if (said != null && said.isAfter(clock.instant().plus(CLOCKS_DIFFER))) {
+    if (said != null && !MomentSource.PERSON.believes(said, clock.instant())) {
       throw Problem.invalid("effective", "That is in the future. Goods move now, or have moved.");
     }
     Map<Long, Catalog.Measured> items = items(posting);

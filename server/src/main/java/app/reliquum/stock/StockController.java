@@ -5,7 +5,6 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
-import app.reliquum.core.ledger.Condition;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
@@ -13,9 +12,8 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
-import java.time.Clock;
-import java.time.Instant;
 import java.util.List;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -35,21 +33,14 @@ class StockController {
   private final OnHand onHand;
   private final Ledger ledger;
   private final BookChecks checks;
-  private final Clock clock;
 
   StockController(
-      Stock stock,
-      PostingReader reader,
-      OnHand onHand,
-      Ledger ledger,
-      BookChecks checks,
-      Clock clock) {
+      Stock stock, PostingReader reader, OnHand onHand, Ledger ledger, BookChecks checks) {
     this.stock = stock;
     this.reader = reader;
     this.onHand = onHand;
     this.ledger = ledger;
     this.checks = checks;
-    this.clock = clock;
   }
 
   @Operation(
@@ -60,36 +51,12 @@ class StockController {
   Page<OnHand.Row> onHand(
       Actor actor,
       @RequestParam(defaultValue = "ITEM") OnHand.Group group,
-      @RequestParam(required = false) Long site,
-      @RequestParam(required = false) Long area,
-      @RequestParam(required = false) Long item,
-      @RequestParam(required = false) Long place,
-      @RequestParam(required = false) Long lot,
-      @RequestParam(required = false) Long serial,
-      @RequestParam(required = false) Condition condition,
-      @RequestParam(required = false) String q,
-      @RequestParam(required = false) Instant at,
+      @ParameterObject OnHand.Filter filter,
       @RequestParam(defaultValue = "ITEM") OnHand.Sort sort,
       @RequestParam(defaultValue = "false") boolean descending,
       @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
       @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
-    return onHand.page(
-        new OnHand.Query(
-            group,
-            site,
-            area,
-            item,
-            place,
-            lot,
-            serial,
-            condition,
-            q,
-            OnHand.past(at, clock.instant()),
-            sort,
-            descending,
-            offset,
-            limit),
-        actor);
+    return onHand.page(new OnHand.Query(group, filter, sort, descending, offset, limit), actor);
   }
 
   @Operation(operationId = "listLedgerLines", summary = "Lines of the ledger, filtered")
@@ -97,47 +64,11 @@ class StockController {
   @GetMapping("/ledger")
   Page<Ledger.Row> ledger(
       Actor actor,
-      @RequestParam(required = false) Long posting,
-      @RequestParam(required = false) PostingKind kind,
-      @RequestParam(required = false) Long item,
-      @RequestParam(required = false) Long place,
-      @RequestParam(required = false) Long site,
-      @RequestParam(required = false) Long lot,
-      @RequestParam(required = false) Long serial,
-      @RequestParam(required = false) Long person,
-      @RequestParam(required = false) String device,
-      @RequestParam(required = false) String document,
-      @RequestParam(required = false) String reason,
-      @RequestParam(required = false) Long movementKind,
-      @RequestParam(required = false) String field,
-      @RequestParam(required = false) String q,
-      @RequestParam(required = false) Instant after,
-      @RequestParam(required = false) Instant before,
+      @ParameterObject Ledger.Filter filter,
       @RequestParam(defaultValue = "false") boolean oldestFirst,
       @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
       @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
-    return ledger.page(
-        new Ledger.Query(
-            posting,
-            kind,
-            item,
-            place,
-            site,
-            lot,
-            serial,
-            person,
-            device,
-            document,
-            reason,
-            movementKind,
-            field,
-            q,
-            after,
-            before,
-            oldestFirst,
-            offset,
-            limit),
-        actor);
+    return ledger.page(new Ledger.Query(filter, oldestFirst, offset, limit), actor);
   }
 
   /** Moves goods between two bins. */

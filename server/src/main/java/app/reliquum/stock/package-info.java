@@ -9,5 +9,5 @@
  */
 @org.springframework.modulith.ApplicationModule(
     displayName = "Stock",
-    allowedDependencies = {"api", "catalog", "costing", "documents", "feed", "people", "places"})
+    allowedDependencies = {"api", "catalog", "costing", "documents", "feed", "places"})
 package app.reliquum.stock;

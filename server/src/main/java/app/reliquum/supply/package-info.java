@@ -6,5 +6,5 @@
  */
 @org.springframework.modulith.ApplicationModule(
     displayName = "Supply",
-    allowedDependencies = {"api", "catalog", "documents", "places", "receiving"})
+    allowedDependencies = {"api", "catalog", "documents", "inbound", "places"})
 package app.reliquum.supply;

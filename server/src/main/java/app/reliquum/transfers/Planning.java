@@ -145,9 +145,7 @@ public class Planning implements ReservingDocuments {
     places.requireSite(head.fromSiteId(), actor);
     places.requireSite(entry.from(), actor);
     checkRoute(entry.from(), entry.to());
-    if (entry.version() == null || entry.version() != head.version()) {
-      throw Problem.conflict("changed", "Someone else changed this meanwhile. Load it again.");
-    }
+    Problem.unlessCurrent(entry.version(), head.version());
     requireUntouched(head);
     reserving.release(head.number(), one -> true);
     List<LineRow> before = table.lines(id);

@@ -5,11 +5,12 @@ import app.reliquum.api.Problem;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.OwnLabel;
+import app.reliquum.house.Paper;
+import app.reliquum.house.Paper.Column;
+import app.reliquum.house.Paper.Kind;
+import app.reliquum.house.PdfPrinter;
 import app.reliquum.places.Places;
-import app.reliquum.printing.Paper;
-import app.reliquum.printing.Paper.Column;
-import app.reliquum.printing.Paper.Kind;
-import app.reliquum.printing.PdfPrinter;
+import app.reliquum.stock.ReservedGoods;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -106,7 +107,7 @@ class TransferPapers {
     facts.put("Lines", Integer.toString(card.lines().size()));
     Paper paper = begin("Pick sheet", card).facts(facts).words(card.note());
     List<List<String>> rows = new ArrayList<>();
-    for (TransferViews.Kept one : card.kept()) {
+    for (ReservedGoods one : card.kept()) {
       if (!one.picked()) {
         rows.add(
             List.of(

@@ -8,10 +8,12 @@ import app.reliquum.api.lists.ListTable;
 import app.reliquum.core.document.DueDay;
 import app.reliquum.core.fulfilment.Transfer;
 import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.Usage;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.places.SiteDays;
 import app.reliquum.stock.DemandSql;
+import app.reliquum.stock.UsageSql;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.sql.Date;
@@ -159,41 +161,6 @@ class TransferRows {
   }
 
   // One transfer
-
-  List<TransferViews.Kept> kept(String number) {
-    return jdbc.sql(
-            """
-            select r.*, i.code, i.name, i.unit, p.address, p.walk, o.code lot, o.expiry,
-              s.code serial, u.code load_code
-            from reservation r join item i on i.id = r.item_id join place p on p.id = r.place_id
-              left join lot o on o.id = r.lot_id left join serial s on s.id = r.serial_id
-              left join unit_load u on u.id = r.unit_load_id
-            where r.document = ? order by r.picked, p.walk, p.address, i.code, r.id
-            """)
-        .param(number)
-        .query(
-            (row, n) ->
-                new TransferViews.Kept(
-                    row.getLong("id"),
-                    row.getInt("document_line"),
-                    row.getLong("item_id"),
-                    row.getString("code"),
-                    row.getString("name"),
-                    symbol(row.getString("unit")),
-                    row.getLong("place_id"),
-                    row.getString("address"),
-                    row.getInt("walk"),
-                    row.getLong("lot_id"),
-                    row.getString("lot"),
-                    date(row.getDate("expiry")),
-                    row.getLong("serial_id"),
-                    row.getString("serial"),
-                    row.getString("load_code"),
-                    Condition.of(row.getInt("condition_code")),
-                    new Quantity(row.getBigDecimal("quantity")),
-                    row.getBoolean("picked")))
-        .list();
-  }
 
   List<TransferViews.Goods> goods(long transfer) {
     return jdbc.sql(
@@ -346,7 +313,8 @@ class TransferRows {
   record Held(Quantity onHand, Quantity available) {}
 
   Held held(long item, long site) {
-    return jdbc.sql("select on_hand, available from item_stock where item_id = ? and site_id = ?")
+    return jdbc.sql(
+            "select on_hand, available from on_hand_at_site where item_id = ? and site_id = ?")
         .params(item, site)
         .query(
             (row, n) ->
@@ -355,17 +323,13 @@ class TransferRows {
         .orElse(new Held(Quantity.ZERO, Quantity.ZERO));
   }
 
-  /** How much of an item left a site for good since a moment, transfers not counted. */
+  /** How much of an item was asked for at a site since a moment, transfers not counted. */
   Quantity used(long item, long site, Instant since) {
     return new Quantity(
         jdbc.sql(
-                """
-                select coalesce(sum(l.quantity), 0)
-                from ledger_line l join place f on f.id = l.from_place_id
-                  join place t on t.id = l.to_place_id
-                where l.item_id = :item and l.effective >= :since and f.site_id = :site
-                  and t.kind in ('CUSTOMER', 'USED_UP', 'SCRAPPED')
-                """)
+                "select greatest(0, coalesce(sum(x.quantity), 0)) from ("
+                    + UsageSql.lines(Usage.DEMAND)
+                    + ") x where x.item_id = :item and x.site_id = :site")
             .param("item", item)
             .param("site", site)
             .param("since", Utc.of(since))
@@ -395,11 +359,11 @@ class TransferRows {
             select p.id, p.effective, t.number, i.code, i.name, i.unit, m.step, p.kind, m.taken_back,
               coalesce(f.name, t.sender) from_name, o.name to_name, m.quantity,
               m.quantity * g.unit_cost value, coalesce(k.kind, '') contra
-            from transfer_move m join posting p on p.id = m.posting_id
+            from transfer_move m join posted p on p.id = m.posting_id
               join transfer_goods g on g.id = m.goods_id
               join transfer t on t.id = g.transfer_id join item i on i.id = g.item_id
               left join site f on f.id = t.from_site_id join site o on o.id = t.to_site_id
-              left join ledger_line l on l.posting_id = p.id and l.line_no = 1
+              left join posted_line l on l.posting_id = p.id and l.line_no = 1
               left join place k on k.id = l.to_place_id
             where p.effective >= :after and p.effective < :before
             """

@@ -4,6 +4,7 @@ import app.reliquum.core.fulfilment.Transfer;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.documents.DocumentChange;
+import app.reliquum.stock.ReservedGoods;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -121,28 +122,6 @@ public final class TransferViews {
       Quantity shortBy,
       Quantity missing) {}
 
-  /** A position that is reserved for a transfer, or holds what was picked for it. */
-  @Schema(name = "TransferKept")
-  public record Kept(
-      long id,
-      int line,
-      long itemId,
-      String item,
-      String name,
-      String symbol,
-      long placeId,
-      String place,
-      int walk,
-      long lotId,
-      @Nullable String lot,
-      @Nullable LocalDate expiry,
-      long serialId,
-      @Nullable String serial,
-      @Nullable String load,
-      Condition condition,
-      Quantity quantity,
-      boolean picked) {}
-
   /** Just which goods went with a shipment, and what has become of them. */
   @Schema(name = "TransferGoods")
   public record Goods(
@@ -197,7 +176,7 @@ public final class TransferViews {
       @Nullable Instant closed,
       BigDecimal value,
       List<Line> lines,
-      List<Kept> kept,
+      List<ReservedGoods> kept,
       List<Shipment> shipments,
       List<Goods> goods,
       List<DocumentChange> changes,

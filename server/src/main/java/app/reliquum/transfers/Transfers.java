@@ -13,6 +13,8 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import app.reliquum.stock.Coming;
+import app.reliquum.stock.ReservedGoods;
+import app.reliquum.stock.Reserving;
 import app.reliquum.transfers.TransferTable.Head;
 import app.reliquum.transfers.TransferTable.LineRow;
 import java.math.BigDecimal;
@@ -44,6 +46,7 @@ public class Transfers implements Coming {
   private final TransferTable table;
   private final TransferRows rows;
   private final Catalog catalog;
+  private final Reserving reserving;
   private final Places places;
   private final Clock clock;
   private final SiteDays days;
@@ -52,6 +55,7 @@ public class Transfers implements Coming {
       TransferTable table,
       TransferRows rows,
       Catalog catalog,
+      Reserving reserving,
       Places places,
       Clock clock,
       SiteDays days) {
@@ -59,6 +63,7 @@ public class Transfers implements Coming {
     this.table = table;
     this.rows = rows;
     this.catalog = catalog;
+    this.reserving = reserving;
     this.places = places;
     this.clock = clock;
   }
@@ -96,7 +101,7 @@ public class Transfers implements Coming {
     if (!actor.worksAt(head.fromSiteId()) && !actor.worksAt(head.toSiteId())) {
       throw Problem.forbidden("You work at neither end of " + head.number() + ".");
     }
-    List<TransferViews.Kept> kept = rows.kept(head.number());
+    List<ReservedGoods> kept = reserving.goods(head.number());
     List<TransferViews.Goods> goods = rows.goods(id);
     List<TransferViews.Line> lines = new ArrayList<>();
     List<LineRow> lineRows = table.lines(id);
@@ -161,7 +166,7 @@ public class Transfers implements Coming {
     };
   }
 
-  private static Demand demand(LineRow row, List<TransferViews.Kept> kept) {
+  private static Demand demand(LineRow row, List<ReservedGoods> kept) {
     return row.line()
         .demand(
             sum(kept, one -> one.line() == row.lineNo() && !one.picked()),
@@ -205,10 +210,10 @@ public class Transfers implements Coming {
         missing);
   }
 
-  private static Quantity sum(List<TransferViews.Kept> kept, Predicate<TransferViews.Kept> which) {
+  private static Quantity sum(List<ReservedGoods> kept, Predicate<ReservedGoods> which) {
     return kept.stream()
         .filter(which)
-        .map(TransferViews.Kept::quantity)
+        .map(ReservedGoods::quantity)
         .reduce(Quantity.ZERO, Quantity::plus);
   }
 
@@ -224,7 +229,7 @@ public class Transfers implements Coming {
       long toSite,
       String to,
       long road,
-      List<TransferViews.Kept> kept,
+      List<ReservedGoods> kept,
       List<TransferViews.Line> lines,
       List<TransferViews.Goods> goods) {}
 
@@ -234,7 +239,7 @@ public class Transfers implements Coming {
         .find(id)
         .map(
             head -> {
-              List<TransferViews.Kept> kept = rows.kept(head.number());
+              List<ReservedGoods> kept = reserving.goods(head.number());
               List<TransferViews.Goods> goods = rows.goods(id);
               return new Facts(
                   head.id(),

@@ -1,11 +1,11 @@
 package app.reliquum.transfers;
 
+import app.reliquum.adjusting.MovementKinds;
 import app.reliquum.api.Command;
 import app.reliquum.approvals.Approvals;
 import app.reliquum.approvals.Subject;
 import app.reliquum.core.approval.Approval;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.kinds.MovementKinds;
 import app.reliquum.transfers.TransferTable.Head;
 import java.math.BigDecimal;
 import java.util.Optional;

@@ -9,15 +9,14 @@
 @org.springframework.modulith.ApplicationModule(
     displayName = "Transfers",
     allowedDependencies = {
+      "adjusting",
       "api",
       "approvals",
       "catalog",
       "costing",
       "documents",
       "house",
-      "kinds",
       "places",
-      "printing",
       "removal",
       "stock",
       "ubl"

@@ -131,8 +131,8 @@ public class Accounts {
             """
             select l.posting_id, l.effective, h.document, coalesce(o.kind, h.kind) kind, h.reason,
               f.kind from_kind, t.kind to_kind, coalesce(k.account, '') own, l.value
-            from ledger_line l join posting h on h.id = l.posting_id
-              left join posting o on o.id = h.reverses_id
+            from posted_line l join posted h on h.id = l.posting_id
+              left join posted o on o.id = h.reverses_id
               join place f on f.id = l.from_place_id join place t on t.id = l.to_place_id
               left join movement_kind k
                 on k.id = if(o.id is null, h.movement_kind_id, o.movement_kind_id)

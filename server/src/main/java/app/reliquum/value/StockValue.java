@@ -227,7 +227,7 @@ public class StockValue {
                 "select coalesce(o.kind, h.kind) kind, c.kind contra, sum(x.value) value from ("
                     + ValueSql.changes(
                         "l.effective >= :from and l.effective < :to and l.value <> 0")
-                    + ") x join posting h on h.id = x.posting_id left join posting o on o.id ="
+                    + ") x join posted h on h.id = x.posting_id left join posted o on o.id ="
                     + " h.reverses_id join place c on c.id = x.other where "
                     + ValueSql.seen(actor, pool)
                     + " group by 1, 2"),

@@ -1,10 +1,15 @@
 package app.reliquum.value;
 
+import static app.reliquum.core.ledger.Usage.DEMAND;
+import static app.reliquum.core.ledger.Usage.TURNOVER;
+
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
 import app.reliquum.core.costing.Turnover;
+import app.reliquum.core.ledger.Usage.Cause;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.stock.UsageSql;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.math.BigDecimal;
 import java.sql.ResultSet;
@@ -12,7 +17,9 @@ import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -95,27 +102,42 @@ public class Usage {
   @Schema(name = "UsagePage")
   public record Rows(Sums sums, Page<Row> page) {}
 
-  private static final String OUT = "c.kind in ('CUSTOMER', 'USED_UP')";
+  private static String usedIf(Collection<Cause> causes, String figure) {
+    return "if("
+        + UsageSql.isUsage(
+            causes, "y.quantity", "c", "h", "coalesce(o.effective, y.effective)", ":at")
+        + ", -"
+        + figure
+        + ", 0)";
+  }
 
   /** What each item did in the time and is worth now. */
   private static String items(Query query, Actor actor) {
-    String when = ValueSql.changes("l.effective >= :at");
-    return "select z.*, greatest(0, (z.value + z.before_value) / 2) mean from (select x.item_id,"
-        + " sum(x.received) received, sum(x.used) used, sum(x.scrapped) scrapped, sum(x.adjusted)"
-        + " adjusted, sum(x.cost) cost, sum(x.on_hand) on_hand, sum(x.value) value, sum(x.value) -"
-        + " sum(x.more) before_value from ("
-        + "select y.item_id, y.pool, if(c.kind = 'SUPPLIER', y.quantity, 0) received, if("
-        + OUT
-        + ", -y.quantity, 0) used, if(c.kind = 'SCRAPPED', -y.quantity, 0) scrapped, if(c.kind in"
-        + " ('COUNT_DIFFERENCE', 'LOST'), y.quantity, 0) adjusted, if("
-        + OUT
-        + ", -y.value, 0) cost, 0 on_hand, 0 value, y.value more from ("
-        + when
-        + ") y join place c on c.id = y.other union all select r.item_id, r.pool_id, 0, 0, 0, 0, 0,"
-        + " 0, 0, r.value from revaluation r where r.effective >= :at union all select k.item_id,"
-        + " k.pool_id, 0, 0, 0, 0, 0, k.quantity, k.value, 0 from cost_pool k) x where "
-        + ValueSql.seen(actor, query.pool())
-        + " group by x.item_id) z";
+    return """
+        select z.*, greatest(0, (z.value + z.before_value) / 2) mean from (
+          select x.item_id, sum(x.received) received, sum(x.used) used, sum(x.scrapped) scrapped,
+            sum(x.adjusted) adjusted, sum(x.cost) cost, sum(x.on_hand) on_hand, sum(x.value) value,
+            sum(x.value) - sum(x.more) before_value
+          from (
+            select y.item_id, y.pool, if(c.kind = 'SUPPLIER', y.quantity, 0) received, %s used,
+              %s scrapped, if(c.kind in ('COUNT_DIFFERENCE', 'LOST'), y.quantity, 0) adjusted,
+              %s cost, 0 on_hand, 0 value, y.value more
+            from (%s) y join place c on c.id = y.other join posted h on h.id = y.posting_id
+              left join posted o on o.id = h.reverses_id
+            union all
+            select r.item_id, r.pool_id, 0, 0, 0, 0, 0, 0, 0, r.value
+            from revaluation r where r.effective >= :at
+            union all
+            select k.item_id, k.pool_id, 0, 0, 0, 0, 0, k.quantity, k.value, 0 from cost_pool k
+          ) x where %s group by x.item_id
+        ) z
+        """
+        .formatted(
+            usedIf(DEMAND, "y.quantity"),
+            usedIf(Set.of(Cause.SCRAP), "y.quantity"),
+            usedIf(TURNOVER, "y.value"),
+            ValueSql.changes("l.effective >= :at"),
+            ValueSql.seen(actor, query.pool()));
   }
 
   /**

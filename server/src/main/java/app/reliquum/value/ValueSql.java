@@ -3,6 +3,7 @@ package app.reliquum.value;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Utc;
 import app.reliquum.costing.Pools;
+import app.reliquum.stock.OwnPlaces;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -10,7 +11,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 /** The parts of which questions about value are made. */
 final class ValueSql {
 
-  private static final String OURS = "p.kind in ('BIN', 'IN_TRANSIT', 'ON_LOAN')";
+  private static final String OURS = OwnPlaces.are("p.kind");
 
   private ValueSql() {}
 
@@ -33,7 +34,7 @@ final class ValueSql {
         + sign
         + "l.quantity quantity, "
         + sign
-        + "l.value value from ledger_line l join place p on p.id = l."
+        + "l.value value from posted_line l join place p on p.id = l."
         + here
         + "_place_id left join site w on w.id = p.site_id where "
         + OURS

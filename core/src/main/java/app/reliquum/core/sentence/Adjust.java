@@ -1,5 +1,6 @@
 package app.reliquum.core.sentence;
 
+import app.reliquum.core.adjustment.Way;
 import app.reliquum.core.scan.Meaning;
 import java.util.List;
 import java.util.Optional;
@@ -12,16 +13,6 @@ import java.util.Optional;
  * new lot, or a piece that nobody knows yet.
  */
 public final class Adjust extends Dialogue<AdjustSentence> {
-  /** Which way the book changes. */
-  public enum Way {
-    /** Goods come in. */
-    IN,
-    /** Goods go out. */
-    OUT,
-    /** The book is set to a figure. */
-    SET
-  }
-
   private final AdjustFacts facts;
 
   /** The conversation with the facts of this moment, and for the reason that was chosen. */

@@ -1,9 +1,9 @@
 package app.reliquum.core.sentence;
 
+import app.reliquum.core.adjustment.Way;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.core.sentence.Adjust.Way;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;

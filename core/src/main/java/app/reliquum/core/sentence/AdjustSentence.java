@@ -1,5 +1,6 @@
 package app.reliquum.core.sentence;
 
+import app.reliquum.core.adjustment.Way;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import java.time.LocalDate;
@@ -27,7 +28,7 @@ import java.util.Optional;
  */
 public record AdjustSentence(
     List<Evidence> evidence,
-    Adjust.Way way,
+    Way way,
     Blank<Long> item,
     Blank<String> lot,
     boolean needsLot,
@@ -95,9 +96,7 @@ public record AdjustSentence(
         return Optional.empty();
       } else {
         Quantity sum =
-            way == Adjust.Way.SET
-                ? change.quantity()
-                : same.get().quantity().plus(change.quantity());
+            way == Way.SET ? change.quantity() : same.get().quantity().plus(change.quantity());
         all.set(all.indexOf(same.get()), same.get().with(sum));
       }
     }
@@ -144,7 +143,7 @@ public record AdjustSentence(
       }
       return changes;
     }
-    if (way != Adjust.Way.OUT) {
+    if (way != Way.OUT) {
       changes.add(change("", 0, all));
       return changes;
     }
@@ -161,7 +160,7 @@ public record AdjustSentence(
 
   private long unitLoadOf(String serial) {
     int at = serials.indexOf(serial);
-    return way == Adjust.Way.OUT && at < source.size() ? source.get(at).key().unitLoad() : 0;
+    return way == Way.OUT && at < source.size() ? source.get(at).key().unitLoad() : 0;
   }
 
   private Change change(String serial, long unitLoad, Quantity part) {

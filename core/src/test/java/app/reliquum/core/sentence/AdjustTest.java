@@ -2,6 +2,7 @@ package app.reliquum.core.sentence;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.reliquum.core.adjustment.Way;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Holding;
 import app.reliquum.core.ledger.PositionKey;
@@ -11,7 +12,6 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.Tracking;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.core.scan.Meaning;
-import app.reliquum.core.sentence.Adjust.Way;
 import app.reliquum.core.sentence.Evidence.Role;
 import java.time.LocalDate;
 import java.util.ArrayList;

@@ -2,6 +2,7 @@ package app.reliquum.core.sentence;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.reliquum.core.adjustment.Way;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Holding;
 import app.reliquum.core.ledger.PositionKey;
@@ -28,7 +29,7 @@ class AnyAdjustmentsTest {
   private static final LocalDate DAY = LocalDate.of(2026, 1, 1);
 
   /** What lies somewhere: item 1 plain, item 2 by lot, item 3 by serial number. */
-  record House(Adjust.Way way, List<HeldPosition> stock) implements AdjustFacts, AnyHouse {
+  record House(Way way, List<HeldPosition> stock) implements AdjustFacts, AnyHouse {
     @Override
     public boolean reasonChosen() {
       return true;
@@ -108,7 +109,7 @@ class AnyAdjustmentsTest {
                             condition),
                         new Holding(Quantity.of(item == 3 ? 1 : many), DAY)));
     return Combinators.combine(
-            Arbitraries.of(Adjust.Way.values()),
+            Arbitraries.of(Way.values()),
             heaps.list().ofMaxSize(12).uniqueElements(HeldPosition::key))
         .as(House::new);
   }
@@ -169,7 +170,7 @@ class AnyAdjustmentsTest {
       assertThat(house.siteOf(change.place())).isEqualTo(1);
       assertThat(change.lot().isEmpty()).isEqualTo(change.item() != 2);
       assertThat(change.serial().isEmpty()).isEqualTo(change.item() != 3);
-      if (house.way() == Adjust.Way.OUT) {
+      if (house.way() == Way.OUT) {
         assertThat(held(house, change)).isGreaterThanOrEqualTo(change.quantity());
       }
     }

@@ -2,6 +2,7 @@ package app.reliquum.core.sentence;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import app.reliquum.core.adjustment.Way;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Holding;
 import app.reliquum.core.ledger.PositionKey;
@@ -156,7 +157,7 @@ class DialogueTest {
     }
   }
 
-  private record Adjusting(Adjust.Way way, boolean reasonChosen) implements House, AdjustFacts {}
+  private record Adjusting(Way way, boolean reasonChosen) implements House, AdjustFacts {}
 
   private record Taking(boolean packs, boolean orderChosen) implements House, PickFacts {
     @Override
@@ -189,7 +190,7 @@ class DialogueTest {
         new Send(new Moving(Optional.empty(), Optional.of(ROAD), false)),
         new ReceiveTransfer(new Moving(Optional.of(ROAD), Optional.empty(), false)),
         new Receive(new Coming(true)),
-        new Adjust(new Adjusting(Adjust.Way.OUT, true)),
+        new Adjust(new Adjusting(Way.OUT, true)),
         new Pick(new Taking(false, true)),
         new PackUnitLoads(new Taking(true, true)));
   }
@@ -253,7 +254,7 @@ class DialogueTest {
         switch (verb) {
           case SEND -> new Send(moving());
           case ARRIVE -> new ReceiveTransfer(moving());
-          case ADJUST -> new Adjust(new Adjusting(Adjust.Way.OUT, false));
+          case ADJUST -> new Adjust(new Adjusting(Way.OUT, false));
           case PICK -> new Pick(new Taking(false, false));
           default -> new PackUnitLoads(new Taking(true, false));
         };
@@ -378,7 +379,7 @@ class DialogueTest {
 
   @Test
   void gatheredChangesOfTheSameGoodsAreOne() {
-    Adjust adjust = new Adjust(new Adjusting(Adjust.Way.OUT, true));
+    Adjust adjust = new Adjust(new Adjusting(Way.OUT, true));
     OpenSentence two =
         open(
             new Evidence.Item(ROPE, Quantity.ZERO),

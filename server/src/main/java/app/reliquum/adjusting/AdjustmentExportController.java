@@ -1,0 +1,115 @@
+package app.reliquum.adjusting;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Needs;
+import app.reliquum.api.Permission;
+import app.reliquum.api.lists.ListQuery;
+import app.reliquum.api.sheets.Sheet;
+import app.reliquum.api.sheets.TableFile;
+import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.Parameter;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
+
+/** Adjustments, loans and scrap as files. */
+@RestController
+@RequestMapping("/api/export")
+class AdjustmentExportController {
+
+  private static final Map<String, Function<Adjustment.Row, Object>> ADJUSTMENTS =
+      new LinkedHashMap<>();
+  private static final Map<String, Function<Loans.Row, Object>> LOANS = new LinkedHashMap<>();
+  private static final Map<String, Function<ScrapReport.Row, Object>> SCRAP = new LinkedHashMap<>();
+
+  static {
+    ADJUSTMENTS.put("number", Adjustment.Row::number);
+    ADJUSTMENTS.put("purpose", Adjustment.Row::purpose);
+    ADJUSTMENTS.put("reasons", Adjustment.Row::reasons);
+    ADJUSTMENTS.put("way", Adjustment.Row::way);
+    ADJUSTMENTS.put("state", Adjustment.Row::state);
+    ADJUSTMENTS.put("site", Adjustment.Row::site);
+    ADJUSTMENTS.put("lines", Adjustment.Row::lines);
+    ADJUSTMENTS.put("about", Adjustment.Row::about);
+    ADJUSTMENTS.put("value", Adjustment.Row::net);
+    ADJUSTMENTS.put("note", Adjustment.Row::note);
+    ADJUSTMENTS.put("source", Adjustment.Row::source);
+    ADJUSTMENTS.put("written", Adjustment.Row::written);
+    ADJUSTMENTS.put("writtenBy", Adjustment.Row::writtenBy);
+    ADJUSTMENTS.put("ended", Adjustment.Row::ended);
+    ADJUSTMENTS.put("endedBy", Adjustment.Row::endedBy);
+    ADJUSTMENTS.put("posting", Adjustment.Row::posting);
+    LOANS.put("number", Loans.Row::number);
+    LOANS.put("site", Loans.Row::site);
+    LOANS.put("party", Loans.Row::party);
+    LOANS.put("about", Loans.Row::about);
+    LOANS.put("lent", Loans.Row::lent);
+    LOANS.put("lentBy", Loans.Row::lentBy);
+    LOANS.put("due", Loans.Row::due);
+    LOANS.put("overdue", row -> row.overdue() ? "overdue" : "");
+    LOANS.put("closed", Loans.Row::closed);
+    SCRAP.put("label", ScrapReport.Row::label);
+    SCRAP.put("code", ScrapReport.Row::code);
+    SCRAP.put("quantity", row -> TableFile.number(row.quantity()));
+    SCRAP.put("unit", ScrapReport.Row::symbol);
+    SCRAP.put("times", ScrapReport.Row::times);
+    SCRAP.put("value", ScrapReport.Row::value);
+  }
+
+  private final AdjustmentRows adjustments;
+  private final Loans loans;
+  private final ScrapReport scrap;
+  private final TableFile files;
+
+  AdjustmentExportController(
+      AdjustmentRows adjustments, Loans loans, ScrapReport scrap, TableFile files) {
+    this.adjustments = adjustments;
+    this.loans = loans;
+    this.scrap = scrap;
+    this.files = files;
+  }
+
+  @Operation(operationId = "exportAdjustments", summary = "Adjustments as a file")
+  @Needs(Permission.LOOK)
+  @GetMapping("/adjustments")
+  ResponseEntity<StreamingResponseBody> adjustments(
+      @Parameter(hidden = true) Actor actor,
+      @RequestParam Sheet.Format format,
+      ListQuery<AdjustmentColumn> list) {
+    return files.of(
+        format, "adjustments", ADJUSTMENTS, row -> adjustments.page(list.portion(row), actor));
+  }
+
+  @Operation(operationId = "exportLoans", summary = "Loans as a file")
+  @Needs(Permission.LOOK)
+  @GetMapping("/loans")
+  ResponseEntity<StreamingResponseBody> loans(
+      @Parameter(hidden = true) Actor actor,
+      @RequestParam Sheet.Format format,
+      @RequestParam(defaultValue = "OPEN") Loans.Filter filter,
+      ListQuery<LoanColumn> list) {
+    return files.of(format, "loans", LOANS, row -> loans.page(filter, list.portion(row), actor));
+  }
+
+  @Operation(operationId = "exportScrap", summary = "Scrap as a file")
+  @Needs(Permission.LOOK)
+  @GetMapping("/scrap")
+  ResponseEntity<StreamingResponseBody> scrap(
+      @Parameter(hidden = true) Actor actor,
+      @RequestParam Sheet.Format format,
+      @RequestParam(defaultValue = "ITEM") ScrapReport.By by,
+      @RequestParam(required = false) Long site,
+      @RequestParam Instant after,
+      @RequestParam Instant before) {
+    List<ScrapReport.Row> rows = scrap.rows(by, site, after, before, actor);
+    return files.of(format, "scrap", SCRAP, TableFile.whole(rows));
+  }
+}

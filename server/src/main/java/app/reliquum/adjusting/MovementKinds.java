@@ -1,0 +1,371 @@
+package app.reliquum.adjusting;
+
+import app.reliquum.api.Numbers;
+import app.reliquum.api.Problem;
+import app.reliquum.core.adjustment.Direction;
+import app.reliquum.core.adjustment.Purpose;
+import app.reliquum.core.place.PlaceKind;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.PositiveOrZero;
+import jakarta.validation.constraints.Size;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
+import org.springframework.dao.DuplicateKeyException;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * The reasons and kinds by which goods come in and go out. Those who set the rules add their own,
+ * with fields that are asked for wherever the kind is used.
+ */
+@Service
+public class MovementKinds {
+
+  private static final int MOST_FIELDS = 12;
+
+  private final JdbcClient jdbc;
+
+  MovementKinds(JdbcClient jdbc) {
+    this.jdbc = jdbc;
+  }
+
+  /** What a field takes. */
+  public enum FieldType {
+    TEXT,
+    NUMBER,
+    DATE,
+    CHOICE
+  }
+
+  /** A field that is asked for. Its number is 0 while it is new. */
+  @Schema(name = "MovementField")
+  public record Field(
+      long id,
+      @NotBlank @Size(max = 40) String name,
+      @NotNull FieldType type,
+      boolean required,
+      @NotNull @Size(max = 40) List<@NotBlank @Size(max = 60) String> choices) {}
+
+  /** A kind. */
+  @Schema(name = "MovementKind")
+  public record Kind(
+      long id,
+      int version,
+      String code,
+      String name,
+      Purpose purpose,
+      Direction direction,
+      PlaceKind contra,
+      String account,
+      boolean noteNeeded,
+      @Nullable BigDecimal approvalValue,
+      @Nullable Long oppositeId,
+      boolean active,
+      List<Field> fields) {}
+
+  /** A kind as entered. */
+  @Schema(name = "MovementKindEntry")
+  public record Entry(
+      Integer version,
+      @NotNull
+          @Pattern(
+              regexp = "[A-Z0-9][A-Z0-9-]{0,15}",
+              message = "is 1 to 16 capital letters, digits and hyphens")
+          String code,
+      @NotBlank @Size(max = 60) String name,
+      @NotNull Purpose purpose,
+      @NotNull Direction direction,
+      @NotNull PlaceKind contra,
+      @NotNull @Size(max = 20) String account,
+      boolean noteNeeded,
+      @PositiveOrZero BigDecimal approvalValue,
+      Long oppositeId,
+      boolean active,
+      @NotNull @Size(max = MOST_FIELDS) List<@Valid Field> fields) {}
+
+  /** Every kind, those of a purpose together, by name. */
+  @Transactional(readOnly = true)
+  public List<Kind> all() {
+    Map<Long, List<Field>> fields = fields();
+    return jdbc.sql(
+            "select * from movement_kind order by field(purpose, 'ADJUSTMENT', 'SCRAP', 'LOAN',"
+                + " 'MOVEMENT'), name")
+        .query(
+            (row, n) -> {
+              long opposite = row.getLong("opposite_id");
+              return new Kind(
+                  row.getLong("id"),
+                  row.getInt("version"),
+                  row.getString("code"),
+                  row.getString("name"),
+                  Purpose.valueOf(row.getString("purpose")),
+                  Direction.valueOf(row.getString("direction")),
+                  PlaceKind.valueOf(row.getString("contra")),
+                  row.getString("account"),
+                  row.getBoolean("note_needed"),
+                  row.getBigDecimal("approval_value"),
+                  opposite == 0 ? null : opposite,
+                  row.getBoolean("active"),
+                  fields.getOrDefault(row.getLong("id"), List.of()));
+            })
+        .list();
+  }
+
+  private Map<Long, List<Field>> fields() {
+    Map<Long, List<Field>> fields = new HashMap<>();
+    jdbc.sql(
+            "select kind_id, id, name, type, required, choices from movement_field where active"
+                + " order by kind_id, position")
+        .query(
+            row -> {
+              fields
+                  .computeIfAbsent(row.getLong(1), kind -> new ArrayList<>())
+                  .add(
+                      new Field(
+                          row.getLong(2),
+                          row.getString(3),
+                          FieldType.valueOf(row.getString(4)),
+                          row.getBoolean(5),
+                          row.getString(6).lines().toList()));
+            });
+    return fields;
+  }
+
+  /** A kind by its number. */
+  public Kind kind(long id) {
+    return all().stream()
+        .filter(kind -> kind.id() == id)
+        .findFirst()
+        .orElseThrow(() -> Problem.missing("movement kind", id));
+  }
+
+  /** A kind by its code. */
+  public Optional<Kind> withCode(String code) {
+    return all().stream().filter(kind -> kind.code().equalsIgnoreCase(code.strip())).findFirst();
+  }
+
+  @Transactional
+  public Kind add(Entry entry) {
+    check(entry, 0);
+    GeneratedKeyHolder key = new GeneratedKeyHolder();
+    try {
+      bind(
+              jdbc.sql(
+                  "insert into movement_kind (code, name, purpose, direction, contra, account,"
+                      + " note_needed, approval_value, opposite_id, active) values (:code, :name,"
+                      + " :purpose, :direction, :contra, :account, :note, :approval, :opposite,"
+                      + " :active)"),
+              entry)
+          .update(key, "id");
+    } catch (DuplicateKeyException taken) {
+      throw Problem.conflict("not-unique", "There is a kind " + entry.code() + " already.")
+          .with("field", "code");
+    }
+    long id = key.getKeyAs(Number.class).longValue();
+    write(id, entry);
+    return kind(id);
+  }
+
+  /** Changes a kind. Its code, and what it is for, stay: what was written with it says so. */
+  @Transactional
+  public Kind change(long id, Entry entry) {
+    Kind before = kind(id);
+    Problem.unlessCurrent(entry.version(), before.version());
+    if (entry.purpose() != before.purpose() || !entry.code().equals(before.code())) {
+      throw Problem.refused(
+              "kind-is-used", "Code and purpose of a kind stay. Close it and add another one.")
+          .with("field", "code");
+    }
+    check(entry, id);
+    int changed =
+        bind(
+                jdbc.sql(
+                    "update movement_kind set code = :code, name = :name, purpose = :purpose,"
+                        + " direction = :direction, contra = :contra, account = :account,"
+                        + " note_needed = :note, approval_value = :approval, opposite_id ="
+                        + " :opposite, active = :active, version = version + 1 where id = :id and"
+                        + " version = :version"),
+                entry)
+            .param("id", id)
+            .param("version", entry.version())
+            .update();
+    if (changed == 0) {
+      throw Problem.changed();
+    }
+    write(id, entry);
+    return kind(id);
+  }
+
+  private static JdbcClient.StatementSpec bind(JdbcClient.StatementSpec sql, Entry entry) {
+    return sql.param("code", entry.code())
+        .param("name", entry.name().strip())
+        .param("purpose", entry.purpose().name())
+        .param("direction", entry.direction().name())
+        .param("contra", entry.contra().name())
+        .param("account", entry.account().strip())
+        .param("note", entry.noteNeeded())
+        .param("approval", entry.approvalValue())
+        .param("opposite", entry.oppositeId() == null ? 0 : entry.oppositeId())
+        .param("active", entry.active());
+  }
+
+  private void check(Entry entry, long id) {
+    entry
+        .purpose()
+        .fault(entry.direction(), entry.contra())
+        .ifPresent(
+            fault -> {
+              throw refused(fault);
+            });
+    if (entry.oppositeId() != null && entry.oppositeId() != 0) {
+      Kind opposite = kind(entry.oppositeId());
+      boolean fits =
+          opposite.id() != id
+              && opposite.contra() == entry.contra()
+              && opposite.direction().opposes(entry.direction());
+      if (!fits) {
+        throw Problem.invalid(
+            "oppositeId", "The opposite goes the other way, from the same contra place.");
+      }
+    }
+    Set<String> names = new HashSet<>();
+    for (Field field : entry.fields()) {
+      if (!names.add(field.name().strip().toLowerCase(Locale.ROOT))) {
+        throw Problem.invalid("fields", "Two fields are called " + field.name().strip() + ".");
+      }
+      if (field.type() == FieldType.CHOICE && field.choices().size() < 2) {
+        throw Problem.invalid("fields", field.name().strip() + " needs at least two choices.");
+      }
+    }
+  }
+
+  private static Problem refused(Purpose.Fault fault) {
+    return switch (fault) {
+      case NO_CONTRA_PLACE ->
+          Problem.invalid("contra", "Goods can't come from or go to that place by a kind.");
+      case LOANS_ARE_ON_LOAN ->
+          Problem.invalid(
+              "contra", "Goods that are lent out, and only those, go to the place On loan.");
+      case LOAN_GOES_ONE_WAY ->
+          Problem.invalid(
+              "direction",
+              "Lending out is one kind and coming back another: each other's opposite.");
+      case SCRAP_GOES_OUT ->
+          Problem.invalid("contra", "What is scrapped goes out, to the place Scrapped.");
+    };
+  }
+
+  /** Fields that are no longer asked for stay with what was written with them. */
+  private void write(long id, Entry entry) {
+    jdbc.sql("update movement_field set active = false where kind_id = ?").param(id).update();
+    for (int i = 0; i < entry.fields().size(); i++) {
+      Field field = entry.fields().get(i);
+      String choices = String.join("\n", field.choices().stream().map(String::strip).toList());
+      int kept =
+          field.id() == 0
+              ? 0
+              : jdbc.sql(
+                      "update movement_field set position = ?, name = ?, required = ?, choices = ?,"
+                          + " active = true where id = ? and kind_id = ? and type = ?")
+                  .params(
+                      i,
+                      field.name().strip(),
+                      field.required(),
+                      choices,
+                      field.id(),
+                      id,
+                      field.type().name())
+                  .update();
+      if (kept == 0) {
+        jdbc.sql(
+                "insert into movement_field (kind_id, position, name, type, required, choices)"
+                    + " values (?, ?, ?, ?, ?, ?)")
+            .params(id, i, field.name().strip(), field.type().name(), field.required(), choices)
+            .update();
+      }
+    }
+    link(id, entry.oppositeId());
+  }
+
+  /** Two kinds are each other's opposite. */
+  private void link(long id, Long opposite) {
+    jdbc.sql("update movement_kind set opposite_id = 0 where opposite_id = ? and id <> ?")
+        .params(id, opposite == null ? 0 : opposite)
+        .update();
+    if (opposite != null && opposite != 0) {
+      jdbc.sql("update movement_kind set opposite_id = ? where id = ?")
+          .params(id, opposite)
+          .update();
+    }
+  }
+
+  /**
+   * Reads what someone has filled the fields of a kind with.
+   *
+   * @param given texts by the numbers of the fields
+   * @return what is kept: trimmed, numbers and dates in one way of writing, nothing that is empty
+   * @throws Problem if one that is needed is missing, or one is not what it must be
+   */
+  public Map<Long, String> read(Kind kind, Map<Long, String> given) {
+    Map<Long, String> kept = new TreeMap<>();
+    for (Field field : kind.fields()) {
+      String text = given.getOrDefault(field.id(), "").strip();
+      if (text.isEmpty()) {
+        if (field.required()) {
+          throw wrong(field, "is needed");
+        }
+        continue;
+      }
+      if (text.length() > 200) {
+        throw wrong(field, "has at most 200 characters");
+      }
+      kept.put(field.id(), value(field, text));
+    }
+    return kept;
+  }
+
+  private static String value(Field field, String text) {
+    return switch (field.type()) {
+      case TEXT -> text;
+      case NUMBER -> {
+        try {
+          yield Numbers.decimal(text).stripTrailingZeros().toPlainString();
+        } catch (IllegalArgumentException none) {
+          throw wrong(field, "is a number, like 12 or 0.5");
+        }
+      }
+      case DATE -> {
+        try {
+          yield Numbers.day(text).toString();
+        } catch (IllegalArgumentException none) {
+          throw wrong(field, "is a day, like 2026-03-31");
+        }
+      }
+      case CHOICE ->
+          field.choices().stream()
+              .filter(text::equalsIgnoreCase)
+              .findFirst()
+              .orElseThrow(() -> wrong(field, "is one of " + String.join(", ", field.choices())));
+    };
+  }
+
+  private static Problem wrong(Field field, String what) {
+    return Problem.invalid("field-" + field.id(), field.name() + " " + what + ".")
+        .with("name", field.name());
+  }
+}

@@ -1,0 +1,11 @@
+package app.reliquum.api;
+
+/** Who works in the house, as far as every capability has to know. */
+public interface Staff {
+
+  /** The house as one who acts: for nightly work and the first stock. */
+  Actor house();
+
+  /** Whether someone works here and may work at a site. */
+  boolean worksAt(long person, long site);
+}

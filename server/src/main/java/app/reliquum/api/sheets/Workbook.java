@@ -1,0 +1,178 @@
+package app.reliquum.api.sheets;
+
+import app.reliquum.api.Problem;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.Iterator;
+import java.util.List;
+import javax.xml.parsers.ParserConfigurationException;
+import org.apache.poi.openxml4j.exceptions.OpenXML4JException;
+import org.apache.poi.openxml4j.opc.OPCPackage;
+import org.apache.poi.openxml4j.util.ZipSecureFile;
+import org.apache.poi.ss.usermodel.DateUtil;
+import org.apache.poi.ss.util.CellReference;
+import org.apache.poi.util.XMLHelper;
+import org.apache.poi.xssf.eventusermodel.ReadOnlySharedStringsTable;
+import org.apache.poi.xssf.eventusermodel.XSSFReader;
+import org.apache.poi.xssf.model.StylesTable;
+import org.apache.poi.xssf.usermodel.XSSFCellStyle;
+import org.xml.sax.Attributes;
+import org.xml.sax.InputSource;
+import org.xml.sax.SAXException;
+import org.xml.sax.XMLReader;
+import org.xml.sax.helpers.DefaultHandler;
+
+/**
+ * The first sheet of a workbook (ISO/IEC 29500), read as a stream: what it inflates to, how many
+ * columns it has and how long its numbers are is bounded before any of it is kept.
+ */
+final class Workbook extends DefaultHandler {
+
+  /** The most bytes that a part of the workbook may inflate to. */
+  private static final long LARGEST_PART = 64L << 20;
+
+  static {
+    ZipSecureFile.setMaxEntrySize(LARGEST_PART);
+    ZipSecureFile.setMaxTextSize(LARGEST_PART);
+  }
+
+  private final ReadOnlySharedStringsTable texts;
+  private final StylesTable styles;
+  private final int mostColumns;
+  private final RowFile.Rows rows;
+
+  private final StringBuilder value = new StringBuilder();
+  private List<String> cells = new ArrayList<>();
+  private int number;
+  private int column;
+  private String type;
+  private String style;
+  private boolean inValue;
+  private boolean hidden;
+
+  private Workbook(
+      ReadOnlySharedStringsTable texts, StylesTable styles, int mostColumns, RowFile.Rows rows) {
+    this.texts = texts;
+    this.styles = styles;
+    this.mostColumns = mostColumns;
+    this.rows = rows;
+  }
+
+  /**
+   * Reads the first sheet.
+   *
+   * @throws Problem if it is larger than it may be
+   * @throws IOException if it is no workbook
+   */
+  static void read(byte[] bytes, int mostColumns, RowFile.Rows rows) throws IOException {
+    try (OPCPackage parts = OPCPackage.open(new ByteArrayInputStream(bytes))) {
+      XSSFReader reader = new XSSFReader(parts);
+      Iterator<InputStream> sheets = reader.getSheetsData();
+      if (!sheets.hasNext()) {
+        throw new IOException("There is no sheet in it.");
+      }
+      Workbook handler =
+          new Workbook(
+              new ReadOnlySharedStringsTable(parts), reader.getStylesTable(), mostColumns, rows);
+      try (InputStream sheet = sheets.next()) {
+        XMLReader xml = XMLHelper.newXMLReader();
+        xml.setContentHandler(handler);
+        xml.parse(new InputSource(sheet));
+      }
+    } catch (OpenXML4JException | SAXException | ParserConfigurationException broken) {
+      throw new IOException(broken.getMessage(), broken);
+    }
+  }
+
+  @Override
+  public void startElement(String uri, String local, String name, Attributes attributes) {
+    switch (local.isEmpty() ? name : local) {
+      case "row" -> {
+        String row = attributes.getValue("r");
+        number = row == null ? number + 1 : Integer.parseInt(row);
+        cells = new ArrayList<>();
+      }
+      case "c" -> {
+        String reference = attributes.getValue("r");
+        column = reference == null ? cells.size() : new CellReference(reference).getCol();
+        if (column >= mostColumns) {
+          throw Problem.invalid(
+              "file",
+              "Row %d has a cell in column %s; at most %d columns are read."
+                  .formatted(number, CellReference.convertNumToColString(column), mostColumns));
+        }
+        type = attributes.getValue("t");
+        style = attributes.getValue("s");
+        value.setLength(0);
+      }
+      case "v", "t" -> inValue = true;
+      // How a text is pronounced stands beside it, and is not part of it.
+      case "rPh" -> hidden = true;
+      default -> {
+        // nothing of what a table says
+      }
+    }
+  }
+
+  @Override
+  public void characters(char[] text, int start, int length) {
+    if (inValue && !hidden) {
+      value.append(text, start, length);
+    }
+  }
+
+  @Override
+  public void endElement(String uri, String local, String name) {
+    switch (local.isEmpty() ? name : local) {
+      case "v", "t" -> inValue = false;
+      case "rPh" -> hidden = false;
+      case "c" -> {
+        while (cells.size() < column) {
+          cells.add("");
+        }
+        cells.add(text());
+      }
+      case "row" -> rows.row(number, cells);
+      default -> {
+        // nothing of what a table says
+      }
+    }
+  }
+
+  private String text() {
+    String raw = value.toString();
+    if (raw.isEmpty()) {
+      return "";
+    }
+    return switch (type == null ? "n" : type) {
+      case "s" -> texts.getItemAt(Integer.parseInt(raw)).getString();
+      case "b" -> raw.equals("1") ? "TRUE" : "FALSE";
+      case "n" -> number(raw);
+      default -> raw;
+    };
+  }
+
+  private String number(String raw) {
+    double read = Double.parseDouble(raw);
+    if (Double.isNaN(read) || Math.abs(read) >= 1e21) {
+      throw Problem.invalid("file", "Row " + number + " has a number that is too large: " + raw);
+    }
+    if (isDate()) {
+      return DateUtil.getLocalDateTime(read).toLocalDate().toString();
+    }
+    // Spreadsheets keep binary floats; the shortest figure that is that float is what was typed.
+    return new BigDecimal(Double.toString(read)).stripTrailingZeros().toPlainString();
+  }
+
+  private boolean isDate() {
+    if (style == null) {
+      return false;
+    }
+    XSSFCellStyle format = styles.getStyleAt(Integer.parseInt(style));
+    return format != null
+        && DateUtil.isADateFormat(format.getDataFormat(), format.getDataFormatString());
+  }
+}

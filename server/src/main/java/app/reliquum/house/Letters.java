@@ -1,0 +1,204 @@
+package app.reliquum.house;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Problem;
+import app.reliquum.api.Utc;
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The letters of the house. */
+@Service
+public class Letters {
+
+  private static final int MOST = 200;
+  private static final int LONGEST = 400;
+
+  /** So often a letter is tried, later and later; then someone must look at it. */
+  private static final int TRIES = 8;
+
+  private static final Duration FIRST_PAUSE = Duration.ofMinutes(1);
+  private static final Duration LONGEST_PAUSE = Duration.ofHours(2);
+
+  /** A server that has taken a letter to send it, and then died, has it for so long. */
+  private static final Duration CLAIM = Duration.ofMinutes(3);
+
+  private final JdbcClient jdbc;
+  private final Clock clock;
+
+  Letters(JdbcClient jdbc, Clock clock) {
+    this.jdbc = jdbc;
+    this.clock = clock;
+  }
+
+  /** What has become of a letter. */
+  public enum State {
+    WAITING,
+    SENT,
+    /** The mail server has refused it, or could not be reached for hours. */
+    FAILED,
+    /** No mail server is set, or nobody to send as. */
+    NOT_DELIVERED
+  }
+
+  /**
+   * A letter.
+   *
+   * @param tries how often it was tried
+   * @param nextTry when it is tried again, while it waits after a failure
+   */
+  @Schema(name = "LetterCard")
+  public record Letter(
+      long id,
+      String recipient,
+      String subject,
+      String body,
+      String document,
+      State state,
+      @Nullable String failure,
+      Instant written,
+      @Nullable Instant sent,
+      int tries,
+      @Nullable Instant nextTry) {}
+
+  /**
+   * Writes a letter. It is sent when the transaction has gone through.
+   *
+   * @param site the site that it is written for
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void write(String recipient, String subject, String body, String document, long site) {
+    jdbc.sql(
+            """
+            insert into letter (recipient, subject, body, document, site_id, state, written)
+            values (?, ?, ?, ?, ?, 'WAITING', ?)
+            """)
+        .params(recipient, subject, body, document, site, now())
+        .update();
+  }
+
+  private static final String LETTER =
+      "select id, recipient, subject, body, document, state, failure, written, sent, tries,"
+          + " next_try, site_id from letter ";
+
+  /** The newest letters, or those of a document; those written for the sites of someone. */
+  public List<Letter> letters(@Nullable String document, Actor actor) {
+    return jdbc.sql(
+            LETTER
+                + "where (:document is null or document = :document)"
+                + " and (:everywhere or site_id in (:sites)) order by id desc limit "
+                + MOST)
+        .param("document", document)
+        .param("everywhere", actor.everywhere())
+        .param("sites", actor.siteNumbers())
+        .query((row, n) -> letter(row))
+        .list();
+  }
+
+  /** Takes a letter that is to be sent now, so that no other server does; for a while. */
+  @Transactional
+  Optional<Letter> take() {
+    LocalDateTime now = now();
+    Optional<Letter> next =
+        jdbc.sql(
+                LETTER
+                    + "where state = 'WAITING' and (next_try is null or next_try <= ?) and"
+                    + " (claimed_until is null or claimed_until <= ?) order by id limit 1"
+                    + " for update skip locked")
+            .params(now, now)
+            .query((row, n) -> letter(row))
+            .optional();
+    next.ifPresent(
+        letter ->
+            jdbc.sql("update letter set claimed_until = ?, tries = tries + 1 where id = ?")
+                .params(now.plus(CLAIM), letter.id())
+                .update());
+    return next;
+  }
+
+  private static Letter letter(ResultSet row) throws SQLException {
+    return new Letter(
+        row.getLong(1),
+        row.getString(2),
+        row.getString(3),
+        row.getString(4),
+        row.getString(5),
+        State.valueOf(row.getString(6)),
+        row.getString(7),
+        Utc.instant(row.getTimestamp(8)),
+        Utc.instant(row.getTimestamp(9)),
+        row.getInt(10),
+        Utc.instant(row.getTimestamp(11)));
+  }
+
+  void sent(long id) {
+    jdbc.sql(
+            "update letter set state = 'SENT', failure = null, next_try = null, claimed_until ="
+                + " null, sent = ? where id = ?")
+        .params(now(), id)
+        .update();
+  }
+
+  /** It went wrong in a way that may pass: it is tried again, later and later. */
+  void failedForNow(Letter letter, String why) {
+    int tries = letter.tries() + 1;
+    if (tries >= TRIES) {
+      ended(letter.id(), State.FAILED, why);
+      return;
+    }
+    Duration pause = FIRST_PAUSE.multipliedBy(1L << (tries - 1));
+    LocalDateTime next = now().plus(pause.compareTo(LONGEST_PAUSE) > 0 ? LONGEST_PAUSE : pause);
+    jdbc.sql("update letter set failure = ?, next_try = ?, claimed_until = null where id = ?")
+        .params(cut(why), next, letter.id())
+        .update();
+  }
+
+  /** It can't be sent as things are. */
+  void ended(long id, State state, String why) {
+    jdbc.sql(
+            "update letter set state = ?, failure = ?, next_try = null, claimed_until = null"
+                + " where id = ?")
+        .params(state.name(), cut(why), id)
+        .update();
+  }
+
+  private static String cut(String why) {
+    return why.substring(0, Math.min(LONGEST, why.length()));
+  }
+
+  /**
+   * Has a letter that did not go tried at once.
+   *
+   * @throws Problem if there is no such letter, or it was written for a site of others
+   */
+  @Transactional
+  public void again(long id, Actor actor) {
+    long site =
+        jdbc.sql("select coalesce(site_id, 0) from letter where id = ? for update")
+            .param(id)
+            .query(Long.class)
+            .optional()
+            .filter(actor::worksAt)
+            .orElseThrow(() -> Problem.missing("letter", id));
+    jdbc.sql(
+            "update letter set state = 'WAITING', tries = 0, next_try = null where id = ? and"
+                + " state <> 'SENT' and coalesce(site_id, 0) = ?")
+        .params(id, site)
+        .update();
+  }
+
+  private LocalDateTime now() {
+    return Utc.of(clock.instant());
+  }
+}

@@ -1,0 +1,162 @@
+package app.reliquum.inbound;
+
+import app.reliquum.core.fulfilment.Arrival;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.documents.DocumentChange;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.PositiveOrZero;
+import jakarta.validation.constraints.Size;
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** What an inbound order looks like from outside. */
+public final class InboundViews {
+
+  private InboundViews() {}
+
+  /** Why goods come in. */
+  public enum Kind {
+    /** They were bought. */
+    PURCHASE,
+    /** They came, and nobody knew. */
+    UNEXPECTED,
+    /** A customer brings them back. */
+    RETURN
+  }
+
+  /** What a list shows of orders. */
+  public enum Filter {
+    OPEN,
+    LATE,
+    ARRIVING,
+    CLOSED,
+    ALL
+  }
+
+  /**
+   * An order in a list.
+   *
+   * @param late how many days it is late; zero if it is not
+   * @param lines how many lines it has, and how many of them are still open
+   * @param progress how much of what was ordered has come, in per cent, line by line
+   */
+  @Schema(name = "InboundRow")
+  public record Row(
+      long id,
+      String number,
+      Kind kind,
+      Arrival.State state,
+      @Nullable String supplier,
+      String site,
+      long siteId,
+      @Nullable LocalDate expected,
+      int late,
+      int lines,
+      int openLines,
+      int progress,
+      @Nullable BigDecimal value,
+      @Nullable Instant lastReceipt,
+      String reason) {}
+
+  /** A line of an order. */
+  @Schema(name = "InboundLine")
+  public record Line(
+      int line,
+      Arrival.Origin origin,
+      long itemId,
+      String item,
+      String name,
+      String symbol,
+      String pack,
+      Quantity packs,
+      Quantity quantity,
+      Quantity received,
+      Quantity open,
+      @Nullable BigDecimal price) {}
+
+  /** What has come, as the ledger says. */
+  @Schema(name = "InboundReceipt")
+  public record Receipt(
+      long posting,
+      Instant at,
+      String person,
+      int line,
+      String item,
+      String name,
+      long itemId,
+      long lotId,
+      @Nullable String lot,
+      @Nullable String serial,
+      @Nullable String load,
+      String place,
+      app.reliquum.core.ledger.Condition condition,
+      Quantity quantity,
+      boolean reversed) {}
+
+  /** An order whole. */
+  @Schema(name = "InboundCard")
+  public record Card(
+      long id,
+      int version,
+      String number,
+      Kind kind,
+      Arrival.State state,
+      @Nullable Long supplierId,
+      @Nullable String supplierCode,
+      @Nullable String supplier,
+      long siteId,
+      String site,
+      @Nullable LocalDate expected,
+      int late,
+      String reason,
+      String note,
+      Instant created,
+      String createdBy,
+      @Nullable Instant sent,
+      @Nullable BigDecimal value,
+      List<Line> lines,
+      List<Receipt> receipts,
+      List<DocumentChange> changes,
+      List<Arrival.Action> can) {}
+
+  /** A line as entered: so many of a pack, or of base units if the pack is empty. */
+  @Schema(name = "InboundLineEntry")
+  public record LineEntry(
+      @NotBlank @Size(max = 24) String item,
+      @NotNull Quantity packs,
+      @Size(max = 30) String pack,
+      @PositiveOrZero BigDecimal price) {}
+
+  /**
+   * An order as entered.
+   *
+   * @param number its number; null for the next one of the house
+   */
+  @Schema(name = "InboundEntry")
+  public record Entry(
+      Integer version,
+      @Size(max = 24) String number,
+      @NotBlank @Size(max = 24) String supplier,
+      @NotNull Long site,
+      LocalDate expected,
+      @Size(max = 400) String note,
+      @NotEmpty @Size(max = 500) List<@Valid LineEntry> lines) {}
+
+  /** Goods that come unexpectedly, or back from a customer. */
+  @Schema(name = "UnexpectedEntry")
+  public record UnexpectedEntry(
+      @NotNull Kind kind,
+      @NotNull Long site,
+      @NotBlank(message = "is needed: say why") @Size(max = 200) String reason) {}
+
+  /** How many orders are in each list. */
+  @Schema(name = "InboundCounts")
+  public record Counts(int open, int late, int arriving, int waiting, int toCheck) {}
+}

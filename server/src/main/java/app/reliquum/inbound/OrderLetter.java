@@ -1,0 +1,38 @@
+package app.reliquum.inbound;
+
+/** The letter that tells a supplier what is ordered. */
+final class OrderLetter {
+
+  private OrderLetter() {}
+
+  static String text(InboundViews.Card order, Suppliers.Card supplier) {
+    StringBuilder text = new StringBuilder();
+    text.append("To ").append(supplier.name()).append('\n');
+    if (!supplier.street().isEmpty()) {
+      text.append(supplier.street()).append(", ").append(supplier.town()).append('\n');
+    }
+    text.append("\nPlease deliver to ").append(order.site());
+    if (order.expected() != null) {
+      text.append(" by ").append(order.expected());
+    }
+    text.append(", under our number ").append(order.number()).append(":\n\n");
+    for (InboundViews.Line line : order.lines()) {
+      text.append(
+          "%3d  %10s %-8s  %-14s %s%s%n"
+              .formatted(
+                  line.line(),
+                  line.packs(),
+                  line.pack().isEmpty() ? line.symbol() : line.pack(),
+                  line.item(),
+                  line.name(),
+                  line.price() == null
+                      ? ""
+                      : " at " + line.price().stripTrailingZeros().toPlainString()));
+    }
+    if (!order.note().isEmpty()) {
+      text.append('\n').append(order.note()).append('\n');
+    }
+    text.append("\nPlease put our number on the delivery note and a GS1 label on each pallet.\n");
+    return text.toString();
+  }
+}

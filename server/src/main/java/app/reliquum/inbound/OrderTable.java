@@ -1,0 +1,298 @@
+package app.reliquum.inbound;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Utc;
+import app.reliquum.core.fulfilment.Arrival;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.documents.Document;
+import app.reliquum.documents.DocumentChange;
+import app.reliquum.documents.DocumentKind;
+import app.reliquum.documents.DocumentLog;
+import app.reliquum.places.SiteDays;
+import java.math.BigDecimal;
+import java.sql.Date;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+/** The rows of inbound orders, their lines and what was done to them. */
+@Repository
+class OrderTable {
+
+  private final JdbcClient jdbc;
+  private final Clock clock;
+  private final SiteDays days;
+  private final DocumentLog log;
+
+  OrderTable(JdbcClient jdbc, Clock clock, SiteDays days, DocumentLog log) {
+    this.log = log;
+    this.days = days;
+    this.jdbc = jdbc;
+    this.clock = clock;
+  }
+
+  /** An order without its lines. */
+  record Head(
+      long id,
+      int version,
+      String number,
+      InboundViews.Kind kind,
+      Arrival.State state,
+      long supplierId,
+      long siteId,
+      LocalDate expected,
+      String reason,
+      String note,
+      LocalDateTime created,
+      String createdBy,
+      LocalDateTime sent) {}
+
+  private static final String HEAD =
+      """
+      select o.id, o.version, o.number, o.kind, o.state, o.supplier_id, o.site_id, o.expected,
+        o.reason, o.note, o.created, w.name created_by, o.sent
+      from inbound_order o join person w on w.id = o.created_by
+      """;
+
+  Optional<Head> find(long id) {
+    return jdbc.sql(HEAD + " where o.id = ?").param(id).query(Head.class).optional();
+  }
+
+  Optional<Head> lock(long id) {
+    jdbc.sql("select id from inbound_order where id = ? for update")
+        .param(id)
+        .query(Long.class)
+        .optional();
+    return find(id);
+  }
+
+  Optional<Head> withNumber(String number) {
+    return jdbc.sql(HEAD + " where o.number = ?").param(number).query(Head.class).optional();
+  }
+
+  long insert(
+      String number,
+      InboundViews.Kind kind,
+      long supplier,
+      long site,
+      LocalDate expected,
+      String reason,
+      String note,
+      Actor actor) {
+    jdbc.sql(
+            """
+            insert into inbound_order (number, kind, state, supplier_id, site_id, expected, reason,
+              note, created, created_by) values (?, ?, 'EXPECTED', ?, ?, ?, ?, ?, ?, ?)
+            """)
+        .params(number, kind.name(), supplier, site, expected, reason, note, now(), actor.id())
+        .update();
+    return jdbc.sql("select id from inbound_order where number = ?")
+        .param(number)
+        .query(Long.class)
+        .single();
+  }
+
+  void update(long id, long supplier, long site, LocalDate expected, String note) {
+    jdbc.sql(
+            """
+            update inbound_order set supplier_id = ?, site_id = ?, expected = ?, note = ?,
+              version = version + 1 where id = ?
+            """)
+        .params(supplier, site, expected, note, id)
+        .update();
+  }
+
+  void state(long id, Arrival.State state, boolean receipt) {
+    jdbc.sql(
+            "update inbound_order set state = ?, version = version + 1"
+                + (receipt ? ", last_receipt = ?" : "")
+                + " where id = ?")
+        .params(receipt ? List.of(state.name(), now(), id) : List.of(state.name(), id))
+        .update();
+  }
+
+  void sent(long id) {
+    jdbc.sql("update inbound_order set sent = ?, version = version + 1 where id = ?")
+        .params(now(), id)
+        .update();
+  }
+
+  void event(long id, Actor actor, String what, String detail) {
+    log.write(document(id), actor.id(), what, detail);
+  }
+
+  private Document document(long id) {
+    return jdbc.sql("select number, site_id from inbound_order where id = ?")
+        .param(id)
+        .query(
+            (row, n) ->
+                Document.of(
+                    DocumentKind.INBOUND_ORDER, id, row.getString(1), List.of(row.getLong(2))))
+        .single();
+  }
+
+  // Lines
+
+  /** A line as it is kept. */
+  record LineRow(
+      int lineNo,
+      Arrival.Origin origin,
+      long itemId,
+      String pack,
+      BigDecimal packs,
+      BigDecimal quantity,
+      BigDecimal received,
+      BigDecimal price,
+      String code,
+      String name,
+      UnitOfMeasure unit) {
+
+    Arrival.OrderLine arrival() {
+      return new Arrival.OrderLine(lineNo, origin, new Quantity(quantity), new Quantity(received));
+    }
+  }
+
+  List<LineRow> lines(long order) {
+    return jdbc.sql(
+            """
+            select l.line_no, l.origin, l.item_id, l.pack, l.packs, l.quantity, l.received, l.price,
+              i.code, i.name, i.unit
+            from inbound_line l join item i on i.id = l.item_id
+            where l.order_id = ? order by l.line_no
+            """)
+        .param(order)
+        .query(LineRow.class)
+        .list();
+  }
+
+  void clearLines(long order) {
+    jdbc.sql("delete from inbound_line where order_id = ?").param(order).update();
+  }
+
+  void addLine(
+      long order,
+      int number,
+      Arrival.Origin origin,
+      long item,
+      String pack,
+      Quantity packs,
+      Quantity quantity,
+      Quantity received,
+      BigDecimal price) {
+    jdbc.sql(
+            """
+            insert into inbound_line (order_id, line_no, origin, item_id, pack, packs, quantity,
+              received, price) values (?, ?, ?, ?, ?, ?, ?, ?, ?)
+            """)
+        .params(
+            order,
+            number,
+            origin.name(),
+            item,
+            pack,
+            packs.amount(),
+            quantity.amount(),
+            received.amount(),
+            price)
+        .update();
+  }
+
+  /** Adds to what has come on a line; for lines that nobody ordered their quantity grows too. */
+  void received(long order, int line, Quantity more) {
+    jdbc.sql(
+            """
+            update inbound_line set received = received + :more,
+              quantity = if(origin = 'ORDERED', quantity, quantity + :more),
+              packs = if(origin = 'ORDERED', packs, packs + :more)
+            where order_id = :order and line_no = :line
+            """)
+        .param("more", more.amount())
+        .param("order", order)
+        .param("line", line)
+        .update();
+  }
+
+  void dropEmptyExtras(long order) {
+    jdbc.sql(
+            "delete from inbound_line where order_id = ? and origin <> 'ORDERED'"
+                + " and received = 0")
+        .param(order)
+        .update();
+  }
+
+  List<DocumentChange> changes(long order) {
+    return log.of(DocumentKind.INBOUND_ORDER, order);
+  }
+
+  List<InboundViews.Receipt> receipts(String number) {
+    return jdbc.sql(
+            """
+            select p.id, p.effective, w.name person, coalesce(p.document_line, 0) line, i.code,
+              i.name, i.id item_id, l.lot_id, t.code lot, r.code serial, u.code unit_load,
+              b.address, l.to_condition, l.quantity,
+              exists (select 1 from posted v where v.reverses_id = p.id) reversed
+            from posted p join posted_line l on l.posting_id = p.id
+              join item i on i.id = l.item_id join person w on w.id = p.person_id
+              join place b on b.id = l.to_place_id
+              left join lot t on t.id = l.lot_id left join serial r on r.id = l.serial_id
+              left join unit_load u on u.id = l.to_unit_load_id
+            where p.document = ? and p.kind in ('RECEIPT', 'RETURN')
+            order by p.id desc, l.line_no limit 1000
+            """)
+        .param(number)
+        .query(
+            (row, n) ->
+                new InboundViews.Receipt(
+                    row.getLong(1),
+                    Utc.instant(row.getTimestamp(2)),
+                    row.getString(3),
+                    row.getInt(4),
+                    row.getString(5),
+                    row.getString(6),
+                    row.getLong(7),
+                    row.getLong(8),
+                    row.getString(9),
+                    row.getString(10),
+                    row.getString(11),
+                    row.getString(12),
+                    Condition.of(row.getInt(13)),
+                    new Quantity(row.getBigDecimal(14)),
+                    row.getBoolean(15)))
+        .list();
+  }
+
+  /** Sums of what is still expected of some items. */
+  Map<Long, Quantity> coming(List<Long> items, long site) {
+    Map<Long, Quantity> sums = new HashMap<>();
+    jdbc.sql(
+            "select l.item_id, sum(l.quantity - l.received) coming from inbound_line l"
+                + " join inbound_order o on o.id = l.order_id"
+                + " where l.item_id in (:items) and l.origin = 'ORDERED'"
+                + " and l.received < l.quantity and o.state in ('EXPECTED', 'ARRIVING')"
+                + (site == 0 ? "" : " and o.site_id = :site")
+                + " group by l.item_id")
+        .param("items", items)
+        .param("site", site)
+        .query(
+            row -> {
+              sums.put(row.getLong(1), new Quantity(row.getBigDecimal(2)));
+            });
+    return sums;
+  }
+
+  LocalDateTime now() {
+    return Utc.of(clock.instant());
+  }
+
+  static LocalDate date(Date date) {
+    return date == null ? null : date.toLocalDate();
+  }
+}
