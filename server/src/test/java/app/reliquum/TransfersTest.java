@@ -528,6 +528,24 @@ class TransfersTest {
     assertThat(available(flareId, quay)).isEqualTo("0");
   }
 
+  /** Transfers go by the same rules as orders, packs and all. */
+  @Test
+  void fullPacksAreReservedFirstWhereTheRuleSaysSo() {
+    String shot = "SHOT-" + made;
+    Map<String, Object> item = Goods.itemEntry(shot, "Shot " + made, "NONE");
+    item.put("packs", List.of(Goods.pack("box", "10")));
+    goods.item(item);
+    goods.opening(shot, null, null, "KQ.A-01-A", "4");
+    goods.opening(shot, null, null, "KQ.B-01", "10");
+    Map<String, Object> rule = Leaving.rule("FULL_PACKS", "SHORTEST_WALK");
+    rule.put("item", shot);
+    clerk.post("/api/removal/rules", rule).ok();
+    long id = plan(line(shot, "10"));
+    JsonNode kept = step(id, "release").path("kept");
+    assertThat(kept).hasSize(1);
+    assertThat(kept.get(0).path("place").asString()).isEqualTo("B-01");
+  }
+
   @Test
   void whatWasPickedCanBePutBack() {
     long id = plan(line(shackle, "50"));

@@ -4,13 +4,13 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Problem;
+import app.reliquum.core.document.DueDay;
 import app.reliquum.core.fulfilment.Outbound;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.removal.Policy;
 import app.reliquum.core.removal.Removal;
-import app.reliquum.core.removal.Rule;
 import app.reliquum.documents.DocumentKind;
 import app.reliquum.outbound.OutboundTable.Head;
 import app.reliquum.outbound.OutboundTable.LineRow;
@@ -193,13 +193,12 @@ public class Allocating implements ReservingDocuments {
 
   /** What a line wants, so much of it, good on the day on which it is needed. */
   Removal.Wanted wanted(LocalDate needed, LineRow row, Quantity quantity, Policy policy) {
-    Removal.Wanted wanted =
+    return preview.inPacks(
         Removal.Wanted.of(quantity, needed)
             .ofGoods(row.lotId(), row.serialId())
-            .asking(row.minimumLife(), row.lots());
-    return policy.rules().stream().anyMatch(Rule::usesPacks)
-        ? wanted.inPacks(preview.pack(row.itemId(), quantity))
-        : wanted;
+            .asking(row.minimumLife(), row.lots()),
+        row.itemId(),
+        policy);
   }
 
   /** The lot that lines are bound to by what is kept for them. */
@@ -213,8 +212,7 @@ public class Allocating implements ReservingDocuments {
 
   /** The day on which goods of an order must be good: when it is needed, and today at the least. */
   LocalDate needed(Head head) {
-    LocalDate today = days.today(head.siteId());
-    return head.needed() == null || head.needed().isBefore(today) ? today : head.needed();
+    return DueDay.notBefore(days.today(head.siteId()), head.needed());
   }
 
   /** Lets a line be of several lots after all, and looks for what it lacks. */
@@ -239,23 +237,13 @@ public class Allocating implements ReservingDocuments {
 
   /** Frees one reservation, or some of it. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public void release(long id, long reservation, Quantity part, Actor actor) {
+  public Reservation free(long id, long reservation, Quantity part, Actor actor) {
     Head head = progress.lockOpen(id, actor);
     requireNobodyPicks(head);
-    Reservation one =
-        reserving.hold(head.number()).stream()
-            .map(Reserving.Kept::reservation)
-            .filter(kept -> kept.id() == reservation && !kept.picked())
-            .findFirst()
-            .orElseThrow(() -> Problem.missing("reservation", reservation));
-    Quantity freed = part == null ? one.quantity() : part;
-    if (!freed.isPositive() || freed.compareTo(one.quantity()) > 0) {
-      throw Problem.invalid(
-          "quantity", "Of this reservation between 1 and " + one.quantity() + " can be freed.");
-    }
-    reserving.release(one, freed);
-    table.event(id, actor, "RESERVATION_REMOVED", freed + " of line " + one.line());
+    Reservation freed = reserving.free(head.number(), reservation, part);
+    table.event(id, actor, "RESERVATION_REMOVED", freed.quantity() + " of line " + freed.line());
     progress.refresh(id);
+    return freed;
   }
 
   @Override
@@ -265,8 +253,8 @@ public class Allocating implements ReservingDocuments {
 
   @Override
   @Transactional(propagation = Propagation.MANDATORY)
-  public void release(Command command, String document, long reservation, Quantity part) {
-    release(table.withNumber(document).orElseThrow().id(), reservation, part, command.actor());
+  public Reservation free(Command command, String document, long reservation, Quantity part) {
+    return free(table.withNumber(document).orElseThrow().id(), reservation, part, command.actor());
   }
 
   private static void requireNobodyPicks(Head head) {

@@ -194,7 +194,7 @@ class OutboundController {
       @PathVariable long id,
       @PathVariable long reservation,
       @Valid @RequestBody ReleaseEntry entry) {
-    allocating.release(id, reservation, entry.quantity(), command.actor());
+    allocating.free(id, reservation, entry.quantity(), command.actor());
     return orders.card(id, command.actor());
   }
 

@@ -198,6 +198,9 @@ public class OutboundOrders {
               row.lotId(),
               row.lot(),
               row.serial(),
+              row.minimumLife(),
+              row.oneLot(),
+              row.price(),
               row.pack(),
               new Quantity(row.packs()),
               line.asked(),
@@ -209,9 +212,6 @@ public class OutboundOrders {
               head.isAllocated() ? line.missing() : Quantity.ZERO,
               available.getOrDefault(row.itemId(), Quantity.ZERO),
               onTheWay.getOrDefault(row.itemId(), Quantity.ZERO),
-              row.price(),
-              row.minimumLife(),
-              row.oneLot(),
               head.isAllocated()
                   && line.missing().isPositive()
                   && available.getOrDefault(row.itemId(), Quantity.ZERO).isPositive()

@@ -122,6 +122,9 @@ public final class OutboundViews {
       long lotId,
       @Nullable String lot,
       @Nullable String serial,
+      int minimumLife,
+      boolean oneLot,
+      @Nullable BigDecimal price,
       String pack,
       Quantity packs,
       Quantity asked,
@@ -133,9 +136,6 @@ public final class OutboundViews {
       Quantity missing,
       Quantity available,
       Quantity coming,
-      @Nullable BigDecimal price,
-      int minimumLife,
-      boolean oneLot,
       boolean splittable) {}
 
   /**

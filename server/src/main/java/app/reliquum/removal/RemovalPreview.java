@@ -190,6 +190,13 @@ public class RemovalPreview {
         area -> sites.getOrDefault(area, 0L));
   }
 
+  /** What is wanted of an item, in its packs if a rule of the policy asks for them. */
+  public Removal.Wanted inPacks(Removal.Wanted wanted, long item, Policy policy) {
+    return policy.rules().stream().anyMatch(Rule::usesPacks)
+        ? wanted.inPacks(pack(item, wanted.quantity()))
+        : wanted;
+  }
+
   /** The largest pack of which at least one is asked for. */
   public Quantity pack(long item, Quantity asked) {
     return catalog.packs(item).stream()

@@ -3,6 +3,7 @@ package app.reliquum.stock;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
+import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.documents.DocumentNumbers;
@@ -118,20 +119,12 @@ class Reserved {
             .optional()
             .orElseThrow(() -> Problem.missing("reservation", id));
     command.actor().requireSite(row.siteId(), row.site());
-    if (row.picked()) {
-      throw Problem.refused(
-          "picked", "It is picked for " + row.document() + " already. Put it back from there.");
-    }
-    Quantity freed = part == null ? row.quantity() : part;
-    if (!freed.isPositive() || freed.compareTo(row.quantity()) > 0) {
-      throw Problem.invalid(
-          "quantity", "At most " + row.quantity() + " of this reservation can be freed.");
-    }
-    numbers
-        .kind(row.document())
-        .flatMap(kind -> keepers.stream().filter(keeper -> keeper.kind() == kind).findFirst())
-        .orElseThrow(() -> Problem.missing("document", row.document()))
-        .release(command, row.document(), id, part);
-    return new Freed(row.document(), freed);
+    Reservation freed =
+        numbers
+            .kind(row.document())
+            .flatMap(kind -> keepers.stream().filter(keeper -> keeper.kind() == kind).findFirst())
+            .orElseThrow(() -> Problem.missing("document", row.document()))
+            .free(command, row.document(), id, part);
+    return new Freed(row.document(), freed.quantity());
   }
 }

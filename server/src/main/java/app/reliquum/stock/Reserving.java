@@ -1,5 +1,6 @@
 package app.reliquum.stock;
 
+import app.reliquum.api.Problem;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.quantity.Quantity;
@@ -18,6 +19,7 @@ import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -197,6 +199,34 @@ public class Reserving {
       less.merge(one.key(), one.quantity().negated(), Quantity::plus);
     }
     apply(less);
+  }
+
+  /**
+   * Frees goods that are reserved for a document and not picked yet.
+   *
+   * @param reservation the number of the reservation
+   * @param part how much of it; null for all
+   * @return what was freed
+   * @throws Problem if there is no such reservation, it is picked, or it is not of so much
+   */
+  public Reservation free(String document, long reservation, @Nullable Quantity part) {
+    Reservation one =
+        hold(document).stream()
+            .map(Kept::reservation)
+            .filter(kept -> kept.id() == reservation)
+            .findFirst()
+            .orElseThrow(() -> Problem.missing("reservation", reservation));
+    if (one.picked()) {
+      throw Problem.refused(
+          "picked", "It is picked for " + document + " already. Put it back from there.");
+    }
+    Quantity freed = part == null ? one.quantity() : part;
+    if (!freed.isPositive() || freed.compareTo(one.quantity()) > 0) {
+      throw Problem.invalid(
+          "quantity", "At most " + one.quantity() + " of this reservation can be freed.");
+    }
+    release(one, freed);
+    return new Reservation(one.id(), document, one.line(), one.key(), freed, false);
   }
 
   /** Ends a part of a reservation that is held. */

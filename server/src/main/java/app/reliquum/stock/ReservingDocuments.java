@@ -1,8 +1,10 @@
 package app.reliquum.stock;
 
 import app.reliquum.api.Command;
+import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.documents.DocumentKind;
+import org.jspecify.annotations.Nullable;
 
 /** Answered by whoever keeps documents that stock is reserved for. */
 public interface ReservingDocuments {
@@ -14,6 +16,7 @@ public interface ReservingDocuments {
    * Frees a reservation of one of the documents.
    *
    * @param part how much of it; null for all
+   * @return what was freed
    */
-  void release(Command command, String document, long reservation, Quantity part);
+  Reservation free(Command command, String document, long reservation, @Nullable Quantity part);
 }

@@ -5,6 +5,7 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Amounts;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.core.document.DueDay;
 import app.reliquum.core.fulfilment.Transfer;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.Reservation;
@@ -15,6 +16,7 @@ import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentNumbers;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
+import app.reliquum.removal.RemovalPreview;
 import app.reliquum.removal.RemovalRules;
 import app.reliquum.stock.Reserving;
 import app.reliquum.stock.ReservingDocuments;
@@ -43,6 +45,7 @@ public class Planning implements ReservingDocuments {
   private final Places places;
   private final Reserving reserving;
   private final RemovalRules rules;
+  private final RemovalPreview preview;
   private final Clock clock;
   private final SiteDays days;
 
@@ -55,6 +58,7 @@ public class Planning implements ReservingDocuments {
       Places places,
       Reserving reserving,
       RemovalRules rules,
+      RemovalPreview preview,
       Clock clock,
       SiteDays days) {
     this.days = days;
@@ -66,6 +70,7 @@ public class Planning implements ReservingDocuments {
     this.places = places;
     this.reserving = reserving;
     this.rules = rules;
+    this.preview = preview;
     this.clock = clock;
   }
 
@@ -262,9 +267,7 @@ public class Planning implements ReservingDocuments {
   }
 
   private void reserve(Head head, Actor actor) {
-    LocalDate today = today(head.fromSiteId());
-    LocalDate needed =
-        head.wanted() == null || head.wanted().isBefore(today) ? today : head.wanted();
+    LocalDate needed = DueDay.notBefore(today(head.fromSiteId()), head.wanted());
     List<Reserving.Kept> kept = reserving.of(head.number());
     List<LineRow> rows = table.lines(head.id());
     Map<Long, Policy> policies =
@@ -280,7 +283,10 @@ public class Planning implements ReservingDocuments {
             new Reserving.Ask(
                 row.lineNo(),
                 row.itemId(),
-                Removal.Wanted.of(need, needed).ofGoods(row.lotId(), row.serialId()),
+                preview.inPacks(
+                    Removal.Wanted.of(need, needed).ofGoods(row.lotId(), row.serialId()),
+                    row.itemId(),
+                    policies.get(row.itemId())),
                 policies.get(row.itemId())));
       }
     }
@@ -368,15 +374,16 @@ public class Planning implements ReservingDocuments {
 
   @Override
   @Transactional
-  public void release(Command command, String document, long reservation, Quantity part) {
+  public Reservation free(Command command, String document, long reservation, Quantity part) {
     Head head = progress.lockOpen(table.withNumber(document).orElseThrow().id(), command.actor());
-    reserving.hold(document).stream()
-        .map(Reserving.Kept::reservation)
-        .filter(one -> one.id() == reservation && !one.picked())
-        .findFirst()
-        .ifPresent(one -> reserving.release(one, part == null ? one.quantity() : part));
-    table.event(head.id(), command.actor(), "FREED", part == null ? "" : part.toString());
+    Reservation freed = reserving.free(document, reservation, part);
+    table.event(
+        head.id(),
+        command.actor(),
+        "RESERVATION_REMOVED",
+        freed.quantity() + " of line " + freed.line());
     progress.refresh(head);
+    return freed;
   }
 
   LocalDate today(long site) {

@@ -8,6 +8,11 @@ public final class DueDay {
 
   private DueDay() {}
 
+  /** The day by which goods must still be good: when they are due, and today at the least. */
+  public static LocalDate notBefore(LocalDate today, LocalDate due) {
+    return due == null || due.isBefore(today) ? today : due;
+  }
+
   /**
    * How many days it is late. On the day itself it is not.
    *
