@@ -4771,9 +4771,9 @@ export interface components {
        * @example 12.5
        */
       quantity: string;
+      reversed: boolean;
       serial: string | null;
       symbol: string;
-      takenBack: boolean;
     };
     Destination: {
       code: string;
@@ -6108,7 +6108,7 @@ export interface components {
        * @example 12.5
        */
       quantity: string;
-      takenBack: boolean;
+      reversed: boolean;
     };
     LoanReturnEntry: {
       fields?: {
@@ -6505,12 +6505,6 @@ export interface components {
        * @example 12.5
        */
       coming: string;
-      /**
-       * Format: decimal
-       * @description an exact decimal
-       * @example 12.5
-       */
-      gone: string;
       item: string;
       /** Format: int64 */
       itemId: number;
@@ -6556,6 +6550,12 @@ export interface components {
        */
       reserved: string;
       serial: string | null;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      shipped: string;
       splittable: boolean;
       symbol: string;
       /**
@@ -6582,12 +6582,12 @@ export interface components {
     };
     OutboundParcel: {
       code: string;
-      gone: boolean;
       /** Format: int32 */
       kinds: number;
       /** Format: int64 */
       load: number;
       service: string;
+      shipped: boolean;
       tracking: string;
       weighed: boolean;
       weight: number | null;
@@ -7680,13 +7680,13 @@ export interface components {
     };
     TransferCounts: {
       /** Format: int32 */
+      inTransit: number;
+      /** Format: int32 */
       late: number;
       /** Format: int32 */
       missing: number;
       /** Format: int32 */
       open: number;
-      /** Format: int32 */
-      road: number;
       /** Format: int32 */
       shortOnes: number;
     };
@@ -7760,6 +7760,12 @@ export interface components {
        * @example 12.5
        */
       asked: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      inTransit: string;
       item: string;
       /** Format: int64 */
       itemId: number;
@@ -7781,12 +7787,6 @@ export interface components {
        */
       missing: string;
       name: string;
-      /**
-       * Format: decimal
-       * @description an exact decimal
-       * @example 12.5
-       */
-      onTheRoad: string;
       pack: string;
       /**
        * Format: decimal

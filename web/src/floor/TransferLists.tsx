@@ -165,7 +165,7 @@ export function PickedList({ transfer, onChanged }: { transfer: Transfer; onChan
 }
 
 /** What of the transfer is still on the road: the lots and pieces that were sent, to be confirmed. */
-export function OnTheRoad({
+export function InTransit({
   transfer,
   onChoose,
 }: {
@@ -174,7 +174,7 @@ export function OnTheRoad({
 }) {
   const { t } = useTranslation();
   return (
-    <Listed head={t(transfer.goods.length > 0 ? 'going.onTheRoad' : 'going.allHere')}>
+    <Listed head={t(transfer.goods.length > 0 ? 'going.inTransit' : 'going.allHere')}>
       {together(transfer.goods, (row) => row.shipment).map((rows) => {
         const { id, sent, arrived, lost } = rows[0]!;
         return (

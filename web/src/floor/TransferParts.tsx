@@ -8,7 +8,7 @@ import { SendNow } from './SendNow';
 import { SentenceLine } from './SentenceLine';
 import { useBasics, type Parts, type Talk } from './talk';
 import { TransferChoice } from './TransferChoice';
-import { OnTheRoad, PickedList, PickList } from './TransferLists';
+import { InTransit, PickedList, PickList } from './TransferLists';
 
 /** Goods leave for another site, or come in from one: the list of the transfer under the sentence. */
 export function useTransferParts(talk: Talk): Parts {
@@ -61,7 +61,7 @@ export function useTransferParts(talk: Talk): Parts {
     body: (
       <>
         {begun && now.choices.length === 0 && <Candidates view={now} onChoose={desk.say} />}
-        {!sends && <OnTheRoad transfer={transfer} onChoose={desk.say} />}
+        {!sends && <InTransit transfer={transfer} onChoose={desk.say} />}
         {sends && !sending && (
           <>
             <PickList transfer={transfer} onChoose={desk.say} />

@@ -187,7 +187,7 @@ const parcel = {
   service: '',
   tracking: '',
   kinds: 1,
-  gone: false,
+  shipped: false,
 };
 
 it('packs into a new load, weighs it, and hands it over', async () => {

@@ -8,7 +8,7 @@ import '../app/words';
 import { ItemPicture } from '../kit/ItemPicture';
 import { ChooseGoods } from './ChooseGoods';
 import { SendNow } from './SendNow';
-import { OnTheRoad, PickedList, PickList } from './TransferLists';
+import { InTransit, PickedList, PickList } from './TransferLists';
 import { noBin, sentence } from '../testing/sentence';
 import { SentenceScreen } from './SentenceScreen';
 
@@ -141,7 +141,7 @@ it('shows the lots and pieces that were sent, to be confirmed', async () => {
       unitCost: 2,
     },
   ];
-  show(<OnTheRoad transfer={{ ...transfer, goods }} onChoose={chosen} />);
+  show(<InTransit transfer={{ ...transfer, goods }} onChoose={chosen} />);
   expect(screen.getByText('K2291')).toBeTruthy();
   expect(screen.getByRole('button').textContent).toContain('6');
   await userEvent.click(screen.getByText('Flare'));

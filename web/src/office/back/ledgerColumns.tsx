@@ -20,7 +20,7 @@ export function ledgerColumns(t: TFunction): Column<Row>[] {
       key: 'kind',
       title: t('ledger.kind'),
       width: '110px',
-      cell: (row) => t(`kind.${row.kind}`) + (row.reversedBy ? ` (${t('ledger.takenBack')})` : ''),
+      cell: (row) => t(`kind.${row.kind}`) + (row.reversedBy ? ` (${t('ledger.reversed')})` : ''),
     },
     {
       key: 'item',

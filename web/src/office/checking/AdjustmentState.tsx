@@ -21,7 +21,7 @@ export function AdjustmentState({ state, back }: { state: State; back?: boolean 
         aria-hidden
         sx={{ width: 9, height: 9, border: '1.5px solid currentColor', background: MARK[state] }}
       />
-      {t(back ? 'adjust.takenBack' : `adjust.state.${state}`)}
+      {t(back ? 'adjust.reversed' : `adjust.state.${state}`)}
     </Box>
   );
 }

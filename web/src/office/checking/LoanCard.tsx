@@ -69,7 +69,7 @@ export function LoanCard({ loan }: { loan: Card }) {
       {loan.returns.length > 0 && (
         <Part title={t('loan.returns')}>
           {loan.returns.map((one, i) => (
-            <Box key={i} sx={one.takenBack ? { textDecoration: 'line-through' } : undefined}>
+            <Box key={i} sx={one.reversed ? { textDecoration: 'line-through' } : undefined}>
               <Link to={`/office/looking-back?open=${one.posting}`}>{instant(one.at)}</Link>{' '}
               {quantity(one.quantity)} {one.name}, {one.person}
             </Box>

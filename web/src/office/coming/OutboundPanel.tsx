@@ -165,7 +165,7 @@ function Lines({ card }: { card: Card }) {
               <Amount value={line.asked} unit={line.symbol} />
               <span>{quantity(line.reserved)}</span>
               <span>{quantity(line.picked)}</span>
-              <span>{quantity(line.gone)}</span>
+              <span>{quantity(line.shipped)}</span>
               <Box sx={{ color: 'error.main', fontWeight: 700 }}>
                 {missing && quantity(line.missing)}
               </Box>
@@ -299,7 +299,7 @@ function Despatches({ card }: { card: Card }) {
                 py: 0.25,
                 borderBottom: 1,
                 borderColor: 'divider',
-                textDecoration: goods.takenBack ? 'line-through' : undefined,
+                textDecoration: goods.reversed ? 'line-through' : undefined,
               }}
             >
               <Box sx={{ flex: 1, minWidth: 0 }}>

@@ -73,7 +73,7 @@ export function OutboundParcels({ card }: { card: Card }) {
                   parcel.weight !== null &&
                     `${quantity(String(parcel.weight))} kg${parcel.weighed ? '' : ` (${t('packing.byHand')})`}`,
                   parcel.tracking && `${t(`packing.service.${parcel.service}`)} ${parcel.tracking}`,
-                  parcel.gone && t('outbound.state.SHIPPED'),
+                  parcel.shipped && t('outbound.state.SHIPPED'),
                 ]
                   .filter(Boolean)
                   .join(' · ')}
@@ -89,7 +89,7 @@ export function OutboundParcels({ card }: { card: Card }) {
                 </Button>
               )}
               <LabelButton of="UNIT_LOAD" ids={[parcel.load]} word={t('packing.label')} />
-              {may && on.length === 0 && !parcel.gone && (
+              {may && on.length === 0 && !parcel.shipped && (
                 <Button size="small" onClick={() => drop.mutate(parcel.load)}>
                   {t('packing.drop')}
                 </Button>

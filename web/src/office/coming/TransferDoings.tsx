@@ -204,8 +204,8 @@ function EndAsk({ card, onDone }: { card: Card; onDone: () => void }) {
     >
       <Box>
         {card.lines
-          .filter((line) => Number(line.onTheRoad) > 0)
-          .map((line) => `${quantity(line.onTheRoad)} ${line.symbol} ${line.name}`)
+          .filter((line) => Number(line.inTransit) > 0)
+          .map((line) => `${quantity(line.inTransit)} ${line.symbol} ${line.name}`)
           .join(', ')}
       </Box>
       <Choice

@@ -270,7 +270,7 @@ function Shipments({ card }: { card: Card }) {
                   </Box>
                   <Box sx={{ color: Number(road) > 0 ? 'text.primary' : 'success.main' }}>
                     {Number(road) > 0
-                      ? `${t('transfer.onTheRoad')} ${quantity(road)}`
+                      ? `${t('transfer.inTransit')} ${quantity(road)}`
                       : t('transfer.arrived')}
                   </Box>
                   <b>

@@ -48,7 +48,7 @@ export function TransferSpace() {
           OPEN: of.open,
           LATE: of.late,
           SHORT: of.shortOnes,
-          IN_TRANSIT: of.road,
+          IN_TRANSIT: of.inTransit,
           MISSING: of.missing,
         }[one as 'OPEN']
       : undefined;

@@ -27,7 +27,7 @@ const line = {
   reserved: '0',
   picked: '0',
   packed: '0',
-  gone: '0',
+  shipped: '0',
   missing: '45',
   available: '75',
   coming: '20',
@@ -312,7 +312,7 @@ it('shows what has gone, who took it, and its papers', async () => {
     condition: 'GOOD',
     expiry: null,
     posting: 88,
-    takenBack: false,
+    reversed: false,
   };
   const despatch = {
     id: 2,
@@ -320,7 +320,7 @@ it('shows what has gone, who took it, and its papers', async () => {
     at: '2026-11-21T10:00:00Z',
     person: 'Oddny',
     takenBy: 'Ferry',
-    goods: [goods, { ...goods, id: 3, quantity: '2', takenBack: true }],
+    goods: [goods, { ...goods, id: 3, quantity: '2', reversed: true }],
   };
   opened({ state: 'SHIPPED', ended: despatch.at, lines: [whole], despatches: [despatch], can: [] });
   expect(await screen.findByText('Handed over: DN-10002')).toBeTruthy();

@@ -50,7 +50,7 @@ function parcel(part: Partial<Parcel>): Parcel {
     weighed: false,
     service: null,
     tracking: null,
-    gone: false,
+    shipped: false,
     ...part,
   } as Parcel;
 }
@@ -140,7 +140,7 @@ it('does away with an empty unit load, but not with what has gone', async () => 
   await press('Do away with it');
   await waitFor(() => expect(sent('DELETE', '/api/outbound/5/parcels/9')).toHaveLength(1));
   cleanup();
-  show(<OutboundParcels card={order([parcel({ gone: true })], [])} />);
+  show(<OutboundParcels card={order([parcel({ shipped: true })], [])} />);
   expect(screen.queryByRole('button', { name: 'Do away with it' })).toBeNull();
   cleanup();
   show(<OutboundParcels card={order([parcel({})], [])} />, { permissions: [] });

@@ -37,7 +37,7 @@ function line(part: Partial<Line>): Line {
     sent: '0',
     arrived: '0',
     lost: '0',
-    onTheRoad: '0',
+    inTransit: '0',
     toSend: '20',
     shortBy: '0',
     missing: '0',
@@ -143,7 +143,7 @@ it('offers the next step first, and nothing that is done elsewhere', async () =>
 it('gives up what did not arrive only with a reason, and keeps the form on a refusal', async () => {
   const road = card({
     state: 'IN_TRANSIT',
-    lines: [line({ sent: '20', toSend: '0', onTheRoad: '20' })],
+    lines: [line({ sent: '20', toSend: '0', inTransit: '20' })],
     shipments: [{ shipment: 1, sent: '2026-11-24T10:00:00Z', person: 'Tavi', posting: 90 }],
     can: ['RECEIVE_ALL', 'CLOSE_AS_LOST'],
   });
@@ -172,7 +172,7 @@ it('shows what is missing, what is short, and every change with before and after
     card({
       state: 'PARTLY_RECEIVED',
       lines: [
-        line({ sent: '20', arrived: '12', toSend: '0', onTheRoad: '8', missing: '8' }),
+        line({ sent: '20', arrived: '12', toSend: '0', inTransit: '8', missing: '8' }),
         line({ line: 2, name: 'Flare', shortBy: '3' }),
       ],
       changes: [

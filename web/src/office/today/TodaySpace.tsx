@@ -231,7 +231,7 @@ export function TodaySpace() {
     },
     {
       key: 'road',
-      many: of?.road,
+      many: of?.inTransit,
       title: 'today.road',
       to: '/office/coming/transfers?filter=IN_TRANSIT',
     },

@@ -5,7 +5,7 @@ import { afterEach, beforeEach, expect, it } from 'vitest';
 import '../../app/words';
 import { TodaySpace } from './TodaySpace';
 
-const QUIET = { open: 0, late: 0, shortOnes: 0, road: 0, missing: 0 };
+const QUIET = { open: 0, late: 0, shortOnes: 0, inTransit: 0, missing: 0 };
 
 function house(
   numbers: { proposed?: number; overdue?: number; review?: number; suspicions?: number },

@@ -94,7 +94,7 @@ class ManyTransfersAtOnceTest {
       for (JsonNode line : clerk.get("/api/transfers/" + id).ok().path("lines")) {
         BigDecimal ended = number(line, "arrived").add(number(line, "lost"));
         assertThat(number(line, "sent").subtract(ended))
-            .isEqualByComparingTo(number(line, "onTheRoad"));
+            .isEqualByComparingTo(number(line, "inTransit"));
         assertThat(number(line, "sent").add(number(line, "withdrawn")))
             .isLessThanOrEqualTo(number(line, "asked"));
       }
@@ -146,13 +146,13 @@ class ManyTransfersAtOnceTest {
         Integer.toString(1 + random.nextInt(9)));
   }
 
-  private JsonNode onTheRoad(String at, Random random) {
+  private JsonNode inTransit(String at, Random random) {
     JsonNode sent = clerk.get(at).ok().path("goods");
     return sent.isEmpty() ? null : sent.get(random.nextInt(sent.size()));
   }
 
   private Client.Answer arrive(String at, Random random) {
-    JsonNode one = onTheRoad(at, random);
+    JsonNode one = inTransit(at, random);
     List<Map<String, Object>> lines =
         one == null
             ? List.of()
@@ -166,7 +166,7 @@ class ManyTransfersAtOnceTest {
   }
 
   private Client.Answer end(String at, Random random) {
-    JsonNode one = onTheRoad(at, random);
+    JsonNode one = inTransit(at, random);
     Map<String, Object> entry = new HashMap<>();
     entry.put("goods", one == null ? null : one.path("id").asLong());
     entry.put("quantity", "1");

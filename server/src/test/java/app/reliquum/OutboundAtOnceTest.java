@@ -120,10 +120,11 @@ class OutboundAtOnceTest {
     BigDecimal gone = BigDecimal.ZERO;
     for (long order : orders) {
       for (JsonNode line : leaving.card(order).path("lines")) {
-        BigDecimal done = number(line, "gone").add(number(line, "withdrawn"));
+        BigDecimal done = number(line, "shipped").add(number(line, "withdrawn"));
         assertThat(done.add(number(line, "picked")).add(number(line, "reserved")))
             .isLessThanOrEqualTo(number(line, "asked"));
-        gone = line.path("item").asString().equals("SHK") ? gone.add(number(line, "gone")) : gone;
+        gone =
+            line.path("item").asString().equals("SHK") ? gone.add(number(line, "shipped")) : gone;
       }
     }
     assertThat(new BigDecimal(goods.onHand(shackle, "")))

@@ -309,7 +309,7 @@ class TransfersTest {
     }
     assertThat(done).isEqualTo(6);
     assertThat(at(shackleId, shop)).isEqualTo("24");
-    assertThat(card(id).path("lines").get(0).path("onTheRoad").asString()).isEqualTo("1");
+    assertThat(card(id).path("lines").get(0).path("inTransit").asString()).isEqualTo("1");
   }
 
   @Test

@@ -139,7 +139,7 @@ class WhatCanBeDoneTest {
                     line ->
                         figure(line, "asked")
                                 .subtract(figure(line, "withdrawn"))
-                                .subtract(figure(line, "gone"))
+                                .subtract(figure(line, "shipped"))
                                 .subtract(figure(line, "picked"))
                                 .signum()
                             > 0));

@@ -3,6 +3,7 @@ package app.reliquum.adjusting;
 import app.reliquum.adjusting.Adjustment.LineEntry;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.adjustment.Way;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
@@ -28,8 +29,15 @@ class Lines {
   private final Places places;
   private final UnitLoads loads;
   private final SiteDays days;
+  private final LotsAndSerials lotsAndSerials;
 
-  Lines(Catalog catalog, Places places, UnitLoads loads, SiteDays days) {
+  Lines(
+      Catalog catalog,
+      Places places,
+      UnitLoads loads,
+      SiteDays days,
+      LotsAndSerials lotsAndSerials) {
+    this.lotsAndSerials = lotsAndSerials;
     this.days = days;
     this.catalog = catalog;
     this.places = places;
@@ -78,23 +86,23 @@ class Lines {
     if (item.tracking().needsLot() && !lotCode.isEmpty()) {
       lot =
           way == Way.OUT
-              ? catalog
+              ? lotsAndSerials
                   .lot(item.id(), lotCode)
                   .orElseThrow(() -> Problem.missing("lot of " + item.code(), lotCode))
                   .id()
-              : catalog
+              : lotsAndSerials
                   .obtainLot(
                       item.id(), lotCode, LotDates.expiring(entry.expiry()), days.today(bin.site()))
                   .id();
     }
     long serial = 0;
     if (!serialCode.isEmpty()) {
-      Catalog.SerialCard piece =
+      LotsAndSerials.SerialCard piece =
           way == Way.OUT
-              ? catalog
+              ? lotsAndSerials
                   .serial(item.id(), serialCode)
                   .orElseThrow(() -> Problem.missing("serial number of " + item.code(), serialCode))
-              : catalog.obtainSerial(item.id(), serialCode, lot, null);
+              : lotsAndSerials.obtainSerial(item.id(), serialCode, lot, null);
       serial = piece.id();
       lot = piece.lotId();
     }

@@ -124,7 +124,7 @@ public class Loans {
   /** What has come back once. */
   @Schema(name = "LoanReturn")
   public record Back(
-      Instant at, String person, long posting, String name, Quantity quantity, boolean takenBack) {}
+      Instant at, String person, long posting, String name, Quantity quantity, boolean reversed) {}
 
   /** A loan whole. */
   @Schema(name = "LoanCard")
@@ -259,7 +259,7 @@ public class Loans {
     return jdbc.sql(
             """
             select h.effective, coalesce(p.name, '') person, b.posting_id, i.name, b.quantity,
-              b.taken_back
+              b.reversed
             from loan_return b join loan_goods g on g.id = b.goods_id
               join item i on i.id = g.item_id join posted h on h.id = b.posting_id
               left join person p on p.id = h.person_id
@@ -474,21 +474,21 @@ public class Loans {
 
   /** What is taken back was not lent out, or has not come back. */
   @EventListener
-  void takenBack(PostingReversed back) {
+  void reversed(PostingReversed back) {
     if (back.kind() != PostingKind.LOAN) {
       return;
     }
     Set<Long> loans = new java.util.TreeSet<>();
     jdbc.sql(
             "select b.id, b.goods_id, b.quantity, g.loan_id from loan_return b join loan_goods g on"
-                + " g.id = b.goods_id where b.posting_id = ? and not b.taken_back for update")
+                + " g.id = b.goods_id where b.posting_id = ? and not b.reversed for update")
         .param(back.posting())
         .query(
             row -> {
               jdbc.sql("update loan_goods set back = back - ? where id = ?")
                   .params(row.getBigDecimal(3), row.getLong(2))
                   .update();
-              jdbc.sql("update loan_return set taken_back = true where id = ?")
+              jdbc.sql("update loan_return set reversed = true where id = ?")
                   .param(row.getLong(1))
                   .update();
               loans.add(row.getLong(4));

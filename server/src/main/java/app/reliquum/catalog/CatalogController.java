@@ -29,8 +29,10 @@ class CatalogController {
 
   private final Catalog catalog;
   private final Lots lots;
+  private final ItemSetup itemSetup;
 
-  CatalogController(Catalog catalog, Lots lots) {
+  CatalogController(Catalog catalog, Lots lots, ItemSetup itemSetup) {
+    this.itemSetup = itemSetup;
     this.catalog = catalog;
     this.lots = lots;
   }
@@ -91,15 +93,15 @@ class CatalogController {
   @Needs(Permission.RULES)
   @PostMapping("/items")
   @ResponseStatus(HttpStatus.CREATED)
-  Catalog.ItemCard add(Command command, @Valid @RequestBody Catalog.ItemEntry entry) {
-    return catalog.add(entry, command.actor());
+  Catalog.ItemCard add(Command command, @Valid @RequestBody ItemSetup.ItemEntry entry) {
+    return itemSetup.add(entry, command.actor());
   }
 
   @Operation(operationId = "changeItem", summary = "Change an item")
   @Needs(Permission.RULES)
   @PutMapping("/items/{id}")
   Catalog.ItemCard change(
-      Command command, @PathVariable long id, @Valid @RequestBody Catalog.ItemEntry entry) {
-    return catalog.change(id, entry, command.actor());
+      Command command, @PathVariable long id, @Valid @RequestBody ItemSetup.ItemEntry entry) {
+    return itemSetup.change(id, entry, command.actor());
   }
 }

@@ -49,7 +49,7 @@ class Item {
     this.code = code;
   }
 
-  void describe(Catalog.ItemEntry entry) {
+  void describe(ItemSetup.ItemEntry entry) {
     this.name = entry.name().strip();
     this.category = entry.category().strip();
     this.shelfLifeDays = entry.shelfLifeDays();

@@ -27,8 +27,10 @@ public class Lots {
   private final Catalog catalog;
   private final JdbcClient jdbc;
   private final Clock clock;
+  private final LotsAndSerials lotsAndSerials;
 
-  Lots(Catalog catalog, JdbcClient jdbc, Clock clock) {
+  Lots(Catalog catalog, JdbcClient jdbc, Clock clock, LotsAndSerials lotsAndSerials) {
+    this.lotsAndSerials = lotsAndSerials;
     this.catalog = catalog;
     this.jdbc = jdbc;
     this.clock = clock;
@@ -157,7 +159,7 @@ public class Lots {
   @Transactional
   public LotView correct(Actor actor, long id, LotDatesEntry entry) {
     LotDates dates = new LotDates(entry.expiry(), entry.bestBefore(), entry.produced());
-    LotDates before = catalog.lot(id).orElseThrow(() -> Problem.missing("lot", id)).dates();
+    LotDates before = lotsAndSerials.lot(id).orElseThrow(() -> Problem.missing("lot", id)).dates();
     if (!dates.inOrder()) {
       throw Problem.invalid(
           "produced", "A lot can't end before it was made: look at the three days again.");

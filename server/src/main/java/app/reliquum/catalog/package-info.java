@@ -1,14 +1,12 @@
 /**
  * What there is: items with their packs and barcodes, lots, serial numbers, pictures.
  *
- * <p>{@link Catalog} is asked by everyone; {@link Lots} corrects days and keeps who did so and why;
- * {@link SearchText} is how free text is searched for. What an item's past has settled, its unit or
- * how its pieces are told apart, can't be changed any more ({@link ItemUse} says whether it has
- * one).
+ * <p>{@link Catalog} and {@link LotsAndSerials} are asked by everyone; {@link ItemSetup} changes
+ * items, {@link Lots} corrects days and keeps who did so and why. What an item's past has settled,
+ * its unit or how its pieces are told apart, can't be changed any more ({@link ItemUse} says
+ * whether it has one).
  */
 @org.springframework.modulith.ApplicationModule(
     displayName = "Catalog",
     allowedDependencies = {"api", "places"})
 package app.reliquum.catalog;
-
-import app.reliquum.api.lists.SearchText;

@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.counting.CountState;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.MomentSource;
@@ -41,6 +42,7 @@ public class CountFiles {
   private final Places places;
   private final Clock clock;
   private final SiteDays days;
+  private final LotsAndSerials lotsAndSerials;
 
   CountFiles(
       JdbcClient jdbc,
@@ -51,7 +53,9 @@ public class CountFiles {
       Catalog catalog,
       Places places,
       Clock clock,
-      SiteDays days) {
+      SiteDays days,
+      LotsAndSerials lotsAndSerials) {
+    this.lotsAndSerials = lotsAndSerials;
     this.days = days;
     this.jdbc = jdbc;
     this.table = table;
@@ -165,7 +169,7 @@ public class CountFiles {
     long lot =
         scan.lot().isEmpty() || !item.tracking().needsLot()
             ? 0
-            : catalog
+            : lotsAndSerials
                 .obtainLot(
                     item.id(),
                     scan.lot(),
@@ -174,7 +178,8 @@ public class CountFiles {
                 .id();
     long serial = 0;
     if (!scan.serial().isEmpty() && item.tracking().needsSerial()) {
-      Catalog.SerialCard piece = catalog.obtainSerial(item.id(), scan.serial(), lot, null);
+      LotsAndSerials.SerialCard piece =
+          lotsAndSerials.obtainSerial(item.id(), scan.serial(), lot, null);
       serial = piece.id();
       lot = piece.lotId();
     }

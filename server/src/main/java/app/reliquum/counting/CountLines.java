@@ -6,6 +6,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.counting.CountState;
 import app.reliquum.core.counting.Statement;
 import app.reliquum.core.counting.Sweep;
@@ -57,6 +58,7 @@ public class CountLines {
   private final Places places;
   private final Clock clock;
   private final SiteDays days;
+  private final LotsAndSerials lotsAndSerials;
 
   CountLines(
       CountTable table,
@@ -70,7 +72,9 @@ public class CountLines {
       Catalog catalog,
       Places places,
       Clock clock,
-      SiteDays days) {
+      SiteDays days,
+      LotsAndSerials lotsAndSerials) {
+    this.lotsAndSerials = lotsAndSerials;
     this.days = days;
     this.stock = stock;
     this.table = table;
@@ -364,7 +368,7 @@ public class CountLines {
     long lot =
         stroke.lot().isEmpty()
             ? 0
-            : catalog
+            : lotsAndSerials
                 .obtainLot(
                     stroke.item(),
                     stroke.lot(),
@@ -374,7 +378,7 @@ public class CountLines {
     long serial =
         stroke.serial().isEmpty()
             ? 0
-            : catalog.obtainSerial(stroke.item(), stroke.serial(), lot, null).id();
+            : lotsAndSerials.obtainSerial(stroke.item(), stroke.serial(), lot, null).id();
     return new PositionKey(
         stroke.item(), place, lot, serial, stroke.unitLoad(), stroke.condition());
   }

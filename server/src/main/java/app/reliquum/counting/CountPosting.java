@@ -547,7 +547,7 @@ class CountPosting implements Subject {
 
   /** A count whose posting is taken back was never right: its positions may be put right again. */
   @EventListener
-  void takenBack(PostingReversed back) {
+  void reversed(PostingReversed back) {
     if (back.kind() == PostingKind.COUNT) {
       table
           .withNumber(back.document())

@@ -103,7 +103,7 @@ public class CountPreparation {
     }
     hand(count, slips, entry.people());
     jdbc.sql(
-            "update suspicion u set u.count_id = :count where u.count_id = 0 and exists (select 1"
+            "update reported_discrepancy u set u.count_id = :count where u.count_id = 0 and exists (select 1"
                 + " from count_slip s where s.count_id = :count and s.place_id = u.place_id)")
         .param("count", count)
         .update();

@@ -117,7 +117,7 @@ class CountRows {
             select coalesce(sum(state in ('PREPARED', 'COUNTING', 'IN_REVIEW')), 0) open,
               coalesce(sum(state = 'IN_REVIEW'), 0) review,
               coalesce(sum(state = 'IN_REVIEW' and proposed_by > 0), 0) proposed,
-              (select count(*) from suspicion where count_id = 0 and (:all or site_id in (:sites)))
+              (select count(*) from reported_discrepancy where count_id = 0 and (:all or site_id in (:sites)))
                 suspicions
             from stock_count where :all or site_id in (:sites)
             """)

@@ -66,20 +66,21 @@ public class ReportedDiscrepancies {
     command.actor().requireSite(bin.site(), bin.siteName());
     int known =
         jdbc.sql(
-                "update suspicion set found_empty = found_empty or ?, note = if(? = '', note, ?)"
+                "update reported_discrepancy set found_empty = found_empty or ?, note = if(? = '', note, ?)"
                     + " where place_id = ? and count_id = 0")
             .params(entry.empty(), note(entry), note(entry), entry.place())
             .update();
     boolean open =
         known > 0
-            || jdbc.sql("select count(*) from suspicion where place_id = ? and count_id = 0")
+            || jdbc.sql(
+                        "select count(*) from reported_discrepancy where place_id = ? and count_id = 0")
                     .param(entry.place())
                     .query(Integer.class)
                     .single()
                 > 0;
     if (!open) {
       jdbc.sql(
-              "insert into suspicion (site_id, place_id, person_id, at, found_empty, note) values"
+              "insert into reported_discrepancy (site_id, place_id, person_id, at, found_empty, note) values"
                   + " (?, ?, ?, ?, ?, ?)")
           .params(
               bin.site(),
@@ -105,7 +106,7 @@ public class ReportedDiscrepancies {
               u.found_empty, u.note,
               (select count(*) from on_hand s where s.place_id = p.id)
                 positions
-            from suspicion u join place p on p.id = u.place_id join site t on t.id = u.site_id
+            from reported_discrepancy u join place p on p.id = u.place_id join site t on t.id = u.site_id
               join person w on w.id = u.person_id
             where u.count_id = 0 and (:site = 0 or u.site_id = :site)
               and (:all or u.site_id in (:sites)) order by u.at desc limit :most

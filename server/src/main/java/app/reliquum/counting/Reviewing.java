@@ -154,7 +154,9 @@ class Reviewing implements Reviews {
   public void drop(Command command, long count, String reason) {
     unpropose(command, open(count, command.actor()));
     table.end(count, CountState.CANCELLED, command.actor().id(), 0);
-    jdbc.sql("update suspicion set count_id = 0 where count_id = ?").param(count).update();
+    jdbc.sql("update reported_discrepancy set count_id = 0 where count_id = ?")
+        .param(count)
+        .update();
     table.event(count, command.actor().id(), "CANCELLED", reason);
   }
 

@@ -103,7 +103,7 @@ final class ScopeSql {
     }
     if (Boolean.TRUE.equals(scope.suspected())) {
       where.append(
-          " and exists (select 1 from suspicion u where u.place_id = p.id and u.count_id = 0)");
+          " and exists (select 1 from reported_discrepancy u where u.place_id = p.id and u.count_id = 0)");
     }
     return "select p.id place_id, 0 item_id, p.walk, p.address label from place p where " + where;
   }
@@ -134,7 +134,7 @@ final class ScopeSql {
     }
     if (Boolean.TRUE.equals(scope.suspected())) {
       where.append(
-          " and exists (select 1 from suspicion u where u.site_id = :site and u.count_id = 0 and"
+          " and exists (select 1 from reported_discrepancy u where u.site_id = :site and u.count_id = 0 and"
               + " (u.item_id = i.id or exists (select 1 from on_hand s where s.place_id ="
               + " u.place_id and s.item_id = i.id)))");
     }

@@ -8,10 +8,12 @@ import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.place.OutboundFlow;
 import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.inbound.InboundOrders;
 import app.reliquum.inbound.InboundViews;
-import app.reliquum.inbound.Orders;
+import app.reliquum.inbound.ReceivingGoods;
 import app.reliquum.inbound.Suppliers;
 import app.reliquum.places.Places;
+import app.reliquum.places.SiteSetup;
 import app.reliquum.putaway.Rules;
 import app.reliquum.stock.UnitLoads;
 import java.math.BigDecimal;
@@ -28,19 +30,25 @@ import org.springframework.stereotype.Component;
 class DemoArrivals {
 
   private final Suppliers suppliers;
-  private final Orders orders;
+  private final InboundOrders orders;
   private final Rules rules;
   private final UnitLoads loads;
   private final Places places;
   private final Catalog catalog;
+  private final SiteSetup setup;
+  private final ReceivingGoods receivingGoods;
 
   DemoArrivals(
       Suppliers suppliers,
-      Orders orders,
+      InboundOrders orders,
       Rules rules,
       UnitLoads loads,
       Places places,
-      Catalog catalog) {
+      Catalog catalog,
+      SiteSetup setup,
+      ReceivingGoods receivingGoods) {
+    this.receivingGoods = receivingGoods;
+    this.setup = setup;
     this.suppliers = suppliers;
     this.orders = orders;
     this.rules = rules;
@@ -137,10 +145,10 @@ class DemoArrivals {
   private void begin(long order, DemoHouse.DemoSite quay, Actor hand) {
     long radio = catalog.withCode("BCN-005").orElseThrow().id();
     long dock = places.docks(quay.card().id()).get(0);
-    orders.receive(
+    receivingGoods.receive(
         new Command(UUID.randomUUID(), hand, "handheld 2"),
         order,
-        new Orders.Arriving(
+        new ReceivingGoods.Arriving(
             radio,
             null,
             LotDates.NONE,
@@ -187,9 +195,9 @@ class DemoArrivals {
   }
 
   private void receives(Places.SiteCard site, InboundFlow flow, Long overflow) {
-    places.changeSite(
+    setup.changeSite(
         site.id(),
-        new Places.SiteEntry(
+        new SiteSetup.SiteEntry(
             site.version(),
             site.code(),
             site.name(),

@@ -3,6 +3,7 @@ package app.reliquum.demo;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.OwnLabel;
@@ -48,6 +49,7 @@ class DemoCounts {
   private final OnHand onHand;
   private final Places places;
   private final Catalog catalog;
+  private final LotsAndSerials lotsAndSerials;
 
   DemoCounts(
       EarlierCounts earlier,
@@ -57,7 +59,9 @@ class DemoCounts {
       CountProgramme programme,
       OnHand onHand,
       Places places,
-      Catalog catalog) {
+      Catalog catalog,
+      LotsAndSerials lotsAndSerials) {
+    this.lotsAndSerials = lotsAndSerials;
     this.earlier = earlier;
     this.preparation = preparation;
     this.countLines = countLines;
@@ -193,9 +197,9 @@ class DemoCounts {
   private Count.Stroke stroke(PositionKey key, Quantity counted) {
     return new Count.Stroke(
         key.item(),
-        key.lot() == 0 ? "" : catalog.lot(key.lot()).orElseThrow().code(),
+        key.lot() == 0 ? "" : lotsAndSerials.lot(key.lot()).orElseThrow().code(),
         null,
-        key.serial() == 0 ? "" : catalog.serial(key.serial()).orElseThrow().code(),
+        key.serial() == 0 ? "" : lotsAndSerials.serial(key.serial()).orElseThrow().code(),
         key.unitLoad(),
         key.condition(),
         true,

@@ -3,6 +3,7 @@ package app.reliquum.demo;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Goods;
@@ -50,6 +51,7 @@ class DemoHistory {
   private final Random random;
   private final LocalDate today;
   private final List<Actor> hands;
+  private final LotsAndSerials lotsAndSerials;
   private final Map<String, Long> bins = new HashMap<>();
   private final Map<Long, UnitCost> usually = new HashMap<>();
   private final Map<Long, List<Heap>> heaps = new HashMap<>();
@@ -66,7 +68,9 @@ class DemoHistory {
       Clock clock,
       Random random,
       LocalDate today,
-      List<Actor> hands) {
+      List<Actor> hands,
+      LotsAndSerials lotsAndSerials) {
+    this.lotsAndSerials = lotsAndSerials;
     this.catalog = catalog;
     this.places = places;
     this.stock = stock;
@@ -299,11 +303,11 @@ class DemoHistory {
     // Some lots come in with little life left, so that something is always about to expire.
     int left = random.nextInt(6) == 0 ? DAYS + random.nextInt(120) : life - age;
     LocalDate expiry = life == 0 ? null : day.plusDays(Math.min(life, left));
-    return catalog
+    return lotsAndSerials
         .lot(item.card().id(), code)
         .orElseGet(
             () ->
-                catalog.obtainLot(
+                lotsAndSerials.obtainLot(
                     item.card().id(), code, new LotDates(expiry, null, day.minusDays(age)), day))
         .id();
   }
@@ -311,7 +315,7 @@ class DemoHistory {
   private long serial(DemoItem item, long lot, LocalDate day) {
     String code = item.range().prefix() + "-" + serials++;
     LocalDate service = day.plusDays(200 + random.nextInt(400));
-    return catalog.obtainSerial(item.card().id(), code, lot, service).id();
+    return lotsAndSerials.obtainSerial(item.card().id(), code, lot, service).id();
   }
 
   private void put(Goods goods, long place, int quantity) {

@@ -2,6 +2,8 @@ package app.reliquum.demo;
 
 import app.reliquum.api.Actor;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.ItemSetup;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.place.AreaPurpose;
 import app.reliquum.core.place.BinPattern;
 import app.reliquum.core.place.MixingPolicy;
@@ -13,6 +15,7 @@ import app.reliquum.house.DemoMark;
 import app.reliquum.people.People;
 import app.reliquum.people.Role;
 import app.reliquum.places.Places;
+import app.reliquum.places.SiteSetup;
 import app.reliquum.stock.Stock;
 import java.math.BigDecimal;
 import java.time.Clock;
@@ -59,6 +62,9 @@ class DemoHouse implements ApplicationRunner {
   private final Clock clock;
   private final DemoMark mark;
   private final TransactionTemplate transaction;
+  private final SiteSetup setup;
+  private final ItemSetup itemSetup;
+  private final LotsAndSerials lotsAndSerials;
 
   DemoHouse(
       Places places,
@@ -72,7 +78,13 @@ class DemoHouse implements ApplicationRunner {
       DemoOutbound outbound,
       Clock clock,
       DemoMark mark,
-      PlatformTransactionManager transactions) {
+      PlatformTransactionManager transactions,
+      SiteSetup setup,
+      ItemSetup itemSetup,
+      LotsAndSerials lotsAndSerials) {
+    this.lotsAndSerials = lotsAndSerials;
+    this.itemSetup = itemSetup;
+    this.setup = setup;
     this.places = places;
     this.catalog = catalog;
     this.people = people;
@@ -127,7 +139,7 @@ class DemoHouse implements ApplicationRunner {
           LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
           transfers.furnish(items);
           righting.cost(items);
-          new DemoHistory(catalog, places, stock, clock, random, today, hands)
+          new DemoHistory(catalog, places, stock, clock, random, today, hands, lotsAndSerials)
               .write(items, quay, holm, pontoon, tern);
           arrivals.write(quay, holm, pontoon, hands.get(1), hands.get(2), today);
           transfers.write(quay, holm, pontoon, tern, hands.get(1), hands.get(2), today);
@@ -238,8 +250,8 @@ class DemoHouse implements ApplicationRunner {
 
   private Places.SiteCard open(
       String code, String name, boolean binned, String street, String town) {
-    return places.addSite(
-        Places.SiteEntry.plain(code, name, "Europe/London", binned, street, town));
+    return setup.addSite(
+        SiteSetup.SiteEntry.plain(code, name, "Europe/London", binned, street, town));
   }
 
   private List<String> rack(
@@ -252,12 +264,12 @@ class DemoHouse implements ApplicationRunner {
       int levels,
       String pattern) {
     Places.AreaCard area =
-        places.addArea(site.id(), new Places.AreaEntry(null, code, name, purpose), EVERYWHERE);
+        setup.addArea(site.id(), new SiteSetup.AreaEntry(null, code, name, purpose), EVERYWHERE);
     MixingPolicy mixing =
         purpose == AreaPurpose.PICK ? MixingPolicy.ONE_ITEM : MixingPolicy.ANYTHING;
     BigDecimal y = BigDecimal.valueOf(walk % 97);
-    places.addRack(
-        new Places.RackEntry(
+    setup.addRack(
+        new SiteSetup.RackEntry(
             area.id(),
             pattern,
             walk,
@@ -265,7 +277,7 @@ class DemoHouse implements ApplicationRunner {
             levels,
             BigDecimal.valueOf(1.2),
             BigDecimal.ZERO,
-            new Places.BinTraits(storage, mixing, null, null, null, BigDecimal.ZERO, y)),
+            new SiteSetup.BinTraits(storage, mixing, null, null, null, BigDecimal.ZERO, y)),
         EVERYWHERE);
     return BinPattern.of(pattern).addresses();
   }
@@ -281,7 +293,7 @@ class DemoHouse implements ApplicationRunner {
           String home = bins.home(range);
           String bulk = bins.bulk(range);
           Catalog.ItemCard card =
-              catalog.add(
+              itemSetup.add(
                   entry(range, code, kind + ", " + size, items.size(), home, quay, pontoon, tern));
           items.add(new DemoItem(card, range, home, bulk));
         }
@@ -322,7 +334,7 @@ class DemoHouse implements ApplicationRunner {
     }
   }
 
-  private static Catalog.ItemEntry entry(
+  private static ItemSetup.ItemEntry entry(
       Range range,
       String code,
       String name,
@@ -350,7 +362,7 @@ class DemoHouse implements ApplicationRunner {
     if (index % 11 == 0) {
       homes.add(new Catalog.Home(tern.card().id(), null, tern.code(), "Port locker"));
     }
-    return new Catalog.ItemEntry(
+    return new ItemSetup.ItemEntry(
         null,
         code,
         name,

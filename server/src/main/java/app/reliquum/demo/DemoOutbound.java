@@ -3,6 +3,7 @@ package app.reliquum.demo;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.ItemSetup;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.Tracking;
 import app.reliquum.core.quantity.UnitOfMeasure;
@@ -50,6 +51,7 @@ class DemoOutbound {
   private final UnitLoads loads;
   private final OnHand onHand;
   private final Catalog catalog;
+  private final ItemSetup itemSetup;
 
   DemoOutbound(
       Customers customers,
@@ -63,7 +65,9 @@ class DemoOutbound {
       OutboundOrders orders,
       UnitLoads loads,
       OnHand onHand,
-      Catalog catalog) {
+      Catalog catalog,
+      ItemSetup itemSetup) {
+    this.itemSetup = itemSetup;
     this.customers = customers;
     this.rules = rules;
     this.kits = kits;
@@ -282,8 +286,8 @@ class DemoOutbound {
 
   private void job(DemoSite quay, List<DemoItem> goods, Actor clerk, LocalDate today) {
     Catalog.ItemCard bag =
-        catalog.add(
-            new Catalog.ItemEntry(
+        itemSetup.add(
+            new ItemSetup.ItemEntry(
                 null,
                 "KIT-001",
                 "Grab bag, coastal",

@@ -12,6 +12,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.lists.ListQuery;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.adjustment.Direction;
 import app.reliquum.core.adjustment.Purpose;
 import app.reliquum.core.adjustment.Way;
@@ -56,6 +57,7 @@ class DemoRighting {
   private final OnHand onHand;
   private final Places places;
   private final Catalog catalog;
+  private final LotsAndSerials lotsAndSerials;
 
   DemoRighting(
       Adjusting adjusting,
@@ -66,7 +68,9 @@ class DemoRighting {
       Costs costs,
       OnHand onHand,
       Places places,
-      Catalog catalog) {
+      Catalog catalog,
+      LotsAndSerials lotsAndSerials) {
+    this.lotsAndSerials = lotsAndSerials;
     this.adjusting = adjusting;
     this.kinds = kinds;
     this.loans = loans;
@@ -178,9 +182,13 @@ class DemoRighting {
               return new Adjustment.LineEntry(
                   item.card().code(),
                   bin.siteCode() + "." + bin.address(),
-                  one.key().lot() == 0 ? null : catalog.lot(one.key().lot()).orElseThrow().code(),
+                  one.key().lot() == 0
+                      ? null
+                      : lotsAndSerials.lot(one.key().lot()).orElseThrow().code(),
                   null,
-                  serial(one) ? catalog.serial(one.key().serial()).orElseThrow().code() : null,
+                  serial(one)
+                      ? lotsAndSerials.serial(one.key().serial()).orElseThrow().code()
+                      : null,
                   null,
                   null,
                   Quantity.of(serial(one) ? 1 : quantity));

@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Told;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Action;
@@ -290,7 +291,7 @@ class Counts implements FloorVerb {
     private CountView.Line line(CountLines.Line line) {
       PositionKey key = line.key();
       Catalog.Measured item = facts.item(key.item());
-      Catalog.LotCard lot = key.lot() == 0 ? null : facts.lot(key.lot()).orElse(null);
+      LotsAndSerials.LotCard lot = key.lot() == 0 ? null : facts.lot(key.lot()).orElse(null);
       return new CountView.Line(
           line.id(),
           line.person() == actor.id(),
@@ -340,7 +341,9 @@ class Counts implements FloorVerb {
           item.unit().symbol(),
           facts.picture(item.id()).orElse(null),
           facts.bin(key.place()).address(),
-          key.lot() == 0 ? null : facts.lot(key.lot()).map(Catalog.LotCard::code).orElse(null),
+          key.lot() == 0
+              ? null
+              : facts.lot(key.lot()).map(LotsAndSerials.LotCard::code).orElse(null),
           key.serial() == 0 ? null : facts.serial(key.serial()),
           key.unitLoad() == 0 ? null : facts.load(key.unitLoad()),
           blind ? null : held);

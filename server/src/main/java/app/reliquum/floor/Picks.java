@@ -6,6 +6,7 @@ import app.reliquum.api.Problem;
 import app.reliquum.api.Told;
 import app.reliquum.api.lists.ListQuery;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Blank;
@@ -249,7 +250,7 @@ class Picks implements FloorVerb {
           item.name(),
           key.serial() != 0
               ? facts.serial(key.serial())
-              : facts.lot(key.lot()).map(Catalog.LotCard::code).orElse(null),
+              : facts.lot(key.lot()).map(LotsAndSerials.LotCard::code).orElse(null),
           one.reservation().quantity(),
           item.unit().symbol(),
           one.order().number(),

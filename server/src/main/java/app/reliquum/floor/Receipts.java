@@ -24,8 +24,9 @@ import app.reliquum.core.sentence.Step;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.floor.FloorView.Outcome;
 import app.reliquum.inbound.InboundColumn;
+import app.reliquum.inbound.InboundOrders;
 import app.reliquum.inbound.InboundViews;
-import app.reliquum.inbound.Orders;
+import app.reliquum.inbound.ReceivingGoods;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -38,8 +39,11 @@ class Receipts implements FloorVerb {
   private final SentenceTable table;
   private final StoredFacts.House house;
   private final Moves moves;
+  private final ReceivingGoods receivingGoods;
 
-  Receipts(SentenceTable table, StoredFacts.House house, Moves moves) {
+  Receipts(
+      SentenceTable table, StoredFacts.House house, Moves moves, ReceivingGoods receivingGoods) {
+    this.receivingGoods = receivingGoods;
     this.table = table;
     this.house = house;
     this.moves = moves;
@@ -90,7 +94,7 @@ class Receipts implements FloorVerb {
     @Override
     void take(Command command, long order) {
       if (order != 0) {
-        Orders.Expected expected =
+        InboundOrders.Expected expected =
             house.orders().expected(order).orElseThrow(() -> Problem.missing("order", order));
         if (expected.site() != said().site()) {
           throw Problem.refused("other-site", expected.number() + " is expected at another site.");
@@ -161,7 +165,7 @@ class Receipts implements FloorVerb {
               .item()
               .filled()
               .orElseThrow(() -> Problem.invalid("kind", "Which item? Scan it first."));
-      return new Evidence.LotCode(item, house.catalog().nextLot(item, facts().today()));
+      return new Evidence.LotCode(item, house.lotsAndSerials().nextLot(item, facts().today()));
     }
 
     @Override
@@ -172,23 +176,20 @@ class Receipts implements FloorVerb {
       Map<String, Object> told =
           names().goods(quantity, item, sentence.lot().filled().orElse(""), "");
       told.put("place", names().bin(place));
-      Orders.Received received =
-          house
-              .orders()
-              .receive(
-                  command,
-                  said().about(),
-                  new Orders.Arriving(
-                      item,
-                      sentence.lot().filled().orElse(null),
-                      LotDates.expiring(sentence.expiry().filled().orElse(null))
-                          .with(sentence.dates()),
-                      sentence.serials(),
-                      quantity,
-                      place,
-                      sentence.condition(),
-                      sentence.load(),
-                      true));
+      ReceivingGoods.Received received =
+          receivingGoods.receive(
+              command,
+              said().about(),
+              new ReceivingGoods.Arriving(
+                  item,
+                  sentence.lot().filled().orElse(null),
+                  LotDates.expiring(sentence.expiry().filled().orElse(null)).with(sentence.dates()),
+                  sentence.serials(),
+                  quantity,
+                  place,
+                  sentence.condition(),
+                  sentence.load(),
+                  true));
       long load = received.unitLoad();
       PositionKey goods = new PositionKey(item, place, 0, 0, load, received.condition());
       done(
@@ -233,7 +234,7 @@ class Receipts implements FloorVerb {
       draft.view.place = draft.place(sentence.place());
       draft.view.condition = sentence.condition();
       draft.view.incoming = sentence.load();
-      Orders.Expected order = facts.order();
+      InboundOrders.Expected order = facts.order();
       draft.view.receiving =
           new FloorView.Receiving(
               facts.flow(),
@@ -254,7 +255,7 @@ class Receipts implements FloorVerb {
     }
   }
 
-  private static FloorView.OrderLine line(Orders.ExpectedLine line) {
+  private static FloorView.OrderLine line(InboundOrders.ExpectedLine line) {
     return new FloorView.OrderLine(
         line.line().line(),
         line.item(),

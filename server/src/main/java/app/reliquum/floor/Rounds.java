@@ -3,6 +3,7 @@ package app.reliquum.floor;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.putaway.Plan;
 import app.reliquum.core.sentence.Blank;
@@ -54,7 +55,9 @@ class Rounds {
       Plan plan = house.puttingAway().plan(site, loose, one.quantity(), claimed);
       Catalog.Measured item = facts.item(key.item());
       String lot =
-          key.lot() == 0 ? null : facts.lot(key.lot()).map(Catalog.LotCard::code).orElse(null);
+          key.lot() == 0
+              ? null
+              : facts.lot(key.lot()).map(LotsAndSerials.LotCard::code).orElse(null);
       for (Plan.Placement placement : plan.placements()) {
         claimed.add(placement.place());
         stops.add(

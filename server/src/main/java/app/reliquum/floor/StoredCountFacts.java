@@ -1,6 +1,6 @@
 package app.reliquum.floor;
 
-import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.sentence.CountFacts;
 import app.reliquum.core.sentence.OpenCount;
 import java.util.Optional;
@@ -20,7 +20,7 @@ final class StoredCountFacts extends StoredFacts implements CountFacts {
 
   @Override
   public Optional<Long> lotOfPiece(long item, String code) {
-    return house.catalog().serial(item, code).map(Catalog.SerialCard::lotId);
+    return house.lotsAndSerials().serial(item, code).map(LotsAndSerials.SerialCard::lotId);
   }
 
   @Override
@@ -31,7 +31,7 @@ final class StoredCountFacts extends StoredFacts implements CountFacts {
   @Override
   public boolean pieceCounted(long item, String code) {
     return house
-        .catalog()
+        .lotsAndSerials()
         .serial(item, code)
         .filter(piece -> house.countLines().pieceCounted(open.get(), piece.id()))
         .isPresent();

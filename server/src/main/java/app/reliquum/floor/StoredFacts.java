@@ -3,6 +3,7 @@ package app.reliquum.floor;
 import app.reliquum.adjusting.Loans;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Pack;
@@ -12,7 +13,7 @@ import app.reliquum.core.sentence.HeldPosition;
 import app.reliquum.core.sentence.HouseFacts;
 import app.reliquum.core.sentence.MoveFacts;
 import app.reliquum.counting.CountLines;
-import app.reliquum.inbound.Orders;
+import app.reliquum.inbound.InboundOrders;
 import app.reliquum.outbound.OutboundOrders;
 import app.reliquum.places.Places;
 import app.reliquum.putaway.PuttingAway;
@@ -39,13 +40,14 @@ class StoredFacts implements HouseFacts {
   private final Catalog catalog;
   private final Places places;
   private final OnHand onHand;
+  private final LotsAndSerials lotsAndSerials;
   private final Map<Long, Catalog.Measured> items = new HashMap<>();
   private final Map<Long, Places.LedgerPlace> bins = new HashMap<>();
   private final Map<Long, List<HeldPosition>> in = new HashMap<>();
   private final Map<Long, List<HeldPosition>> of = new HashMap<>();
   private final Map<Long, List<HeldPosition>> on = new HashMap<>();
   private final Map<Long, Optional<UnitLoads.Card>> loads = new HashMap<>();
-  private final Map<Long, Optional<Catalog.LotCard>> lots = new HashMap<>();
+  private final Map<Long, Optional<LotsAndSerials.LotCard>> lots = new HashMap<>();
   private final Map<Long, String> pieces = new HashMap<>();
   private final Map<Long, List<Pack>> packs = new HashMap<>();
   private final Map<Long, Optional<Long>> pictures = new HashMap<>();
@@ -58,11 +60,12 @@ class StoredFacts implements HouseFacts {
   @Component
   record House(
       Catalog catalog,
+      LotsAndSerials lotsAndSerials,
       Places places,
       OnHand onHand,
       UnitLoads loads,
       PuttingAway puttingAway,
-      Orders orders,
+      InboundOrders orders,
       Transfers transfers,
       CountLines countLines,
       Loans loansOut,
@@ -70,6 +73,7 @@ class StoredFacts implements HouseFacts {
       Sayings sayings) {}
 
   StoredFacts(long site, House house) {
+    this.lotsAndSerials = house.lotsAndSerials();
     this.site = site;
     this.house = house;
     this.catalog = house.catalog();
@@ -143,7 +147,7 @@ class StoredFacts implements HouseFacts {
 
   @Override
   public String lotCode(long lot) {
-    return lot(lot).map(Catalog.LotCard::code).orElse("?");
+    return lot(lot).map(LotsAndSerials.LotCard::code).orElse("?");
   }
 
   @Override
@@ -207,7 +211,7 @@ class StoredFacts implements HouseFacts {
   }
 
   String order(long id) {
-    return house.orders().expected(id).map(Orders.Expected::number).orElse("?");
+    return house.orders().expected(id).map(InboundOrders.Expected::number).orElse("?");
   }
 
   String transfer(long id) {
@@ -230,7 +234,7 @@ class StoredFacts implements HouseFacts {
 
   @Override
   public Optional<LocalDate> expiry(long lot) {
-    return lot(lot).map(Catalog.LotCard::expiry);
+    return lot(lot).map(LotsAndSerials.LotCard::expiry);
   }
 
   @Override
@@ -266,11 +270,11 @@ class StoredFacts implements HouseFacts {
     return bins.values();
   }
 
-  Optional<Catalog.LotCard> lot(long id) {
+  Optional<LotsAndSerials.LotCard> lot(long id) {
     if (!lots.containsKey(id)) {
       Set<Long> asked = beside(id, PositionKey::lot, lots);
       asked.forEach(one -> lots.put(one, Optional.empty()));
-      catalog.lots(asked).forEach(found -> lots.put(found.id(), Optional.of(found)));
+      lotsAndSerials.lots(asked).forEach(found -> lots.put(found.id(), Optional.of(found)));
     }
     return lots.get(id);
   }
@@ -278,7 +282,7 @@ class StoredFacts implements HouseFacts {
   /** The number of a piece. */
   String serial(long id) {
     if (!pieces.containsKey(id)) {
-      pieces.putAll(catalog.serialCodes(beside(id, PositionKey::serial, pieces)));
+      pieces.putAll(lotsAndSerials.serialCodes(beside(id, PositionKey::serial, pieces)));
     }
     return pieces.getOrDefault(id, "?");
   }

@@ -7,8 +7,8 @@ import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.MoveFacts;
 import app.reliquum.core.sentence.ReceiveFacts;
+import app.reliquum.inbound.InboundOrders;
 import app.reliquum.inbound.InboundViews;
-import app.reliquum.inbound.Orders;
 import app.reliquum.places.Places;
 import java.util.List;
 import java.util.Optional;
@@ -16,14 +16,14 @@ import java.util.Optional;
 /** The facts for one reading of a Receive sentence. */
 final class StoredReceiveFacts extends StoredFacts implements ReceiveFacts {
   private final Places.Receiving receiving;
-  private final Orders.Expected order;
+  private final InboundOrders.Expected order;
   private final boolean implied;
   private final List<Long> docks;
 
   /**
    * @param order the order that arrives, null if none is chosen yet
    */
-  StoredReceiveFacts(long site, House house, Orders.Expected order) {
+  StoredReceiveFacts(long site, House house, InboundOrders.Expected order) {
     super(site, house);
     this.receiving = house.places().receiving(site);
     this.order = order;
@@ -35,7 +35,7 @@ final class StoredReceiveFacts extends StoredFacts implements ReceiveFacts {
     return receiving.flow();
   }
 
-  Orders.Expected order() {
+  InboundOrders.Expected order() {
     return order;
   }
 
@@ -52,7 +52,7 @@ final class StoredReceiveFacts extends StoredFacts implements ReceiveFacts {
     List<Arrival.OrderLine> lines =
         order.lines().stream()
             .filter(one -> one.item() == item)
-            .map(Orders.ExpectedLine::line)
+            .map(InboundOrders.ExpectedLine::line)
             .toList();
     boolean ordered = lines.stream().anyMatch(one -> one.origin() == Arrival.Origin.ORDERED);
     if (!ordered) {
@@ -75,7 +75,7 @@ final class StoredReceiveFacts extends StoredFacts implements ReceiveFacts {
         ? List.of()
         : order.lines().stream()
             .filter(one -> one.line().open().isPositive())
-            .map(Orders.ExpectedLine::item)
+            .map(InboundOrders.ExpectedLine::item)
             .distinct()
             .toList();
   }
@@ -87,12 +87,15 @@ final class StoredReceiveFacts extends StoredFacts implements ReceiveFacts {
 
   @Override
   public Optional<KnownLot> lot(long item, String code) {
-    return house.catalog().lot(item, code).map(lot -> new KnownLot(lot.id(), lot.dates()));
+    return house.lotsAndSerials().lot(item, code).map(lot -> new KnownLot(lot.id(), lot.dates()));
   }
 
   @Override
   public Optional<Long> pieceAt(long item, String code) {
-    return house.catalog().serial(item, code).flatMap(piece -> house.onHand().placeOf(piece.id()));
+    return house
+        .lotsAndSerials()
+        .serial(item, code)
+        .flatMap(piece -> house.onHand().placeOf(piece.id()));
   }
 
   @Override

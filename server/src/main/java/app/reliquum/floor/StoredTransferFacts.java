@@ -44,12 +44,12 @@ final class StoredTransferFacts extends StoredMoveFacts {
 
   @Override
   public Optional<Long> origin() {
-    return sends() ? Optional.empty() : Optional.of(transfer.road());
+    return sends() ? Optional.empty() : Optional.of(transfer.inTransit());
   }
 
   @Override
   public Optional<Long> destination() {
-    return sends() ? Optional.of(transfer.road()) : Optional.empty();
+    return sends() ? Optional.of(transfer.inTransit()) : Optional.empty();
   }
 
   @Override
@@ -61,7 +61,9 @@ final class StoredTransferFacts extends StoredMoveFacts {
   public List<HeldPosition> stockOf(long item) {
     return sends()
         ? free(super.stockOf(item))
-        : super.stockIn(transfer.road()).stream().filter(one -> one.key().item() == item).toList();
+        : super.stockIn(transfer.inTransit()).stream()
+            .filter(one -> one.key().item() == item)
+            .toList();
   }
 
   @Override
@@ -69,7 +71,7 @@ final class StoredTransferFacts extends StoredMoveFacts {
     return sends()
         ? free(super.stockOn(unitLoad)).stream().filter(one -> here(one.key())).toList()
         : super.stockOn(unitLoad).stream()
-            .filter(one -> one.key().place() == transfer.road())
+            .filter(one -> one.key().place() == transfer.inTransit())
             .toList();
   }
 
@@ -164,6 +166,6 @@ final class StoredTransferFacts extends StoredMoveFacts {
         sends() ? transfer.kept() : List.of(),
         sends()
             ? List.of()
-            : transfer.goods().stream().filter(one -> one.onTheRoad().isPositive()).toList());
+            : transfer.goods().stream().filter(one -> one.inTransit().isPositive()).toList());
   }
 }

@@ -33,10 +33,10 @@ class OrderImport {
   private static final int MOST_FAULTS = 200;
   private static final int MOST_ROWS = 5_000;
 
-  private final Orders orders;
+  private final InboundOrders orders;
   private final Places places;
 
-  OrderImport(Orders orders, Places places) {
+  OrderImport(InboundOrders orders, Places places) {
     this.orders = orders;
     this.places = places;
   }

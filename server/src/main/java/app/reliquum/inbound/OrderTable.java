@@ -10,7 +10,6 @@ import app.reliquum.documents.Document;
 import app.reliquum.documents.DocumentChange;
 import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentLog;
-import app.reliquum.places.SiteDays;
 import java.math.BigDecimal;
 import java.sql.Date;
 import java.time.Clock;
@@ -29,12 +28,10 @@ class OrderTable {
 
   private final JdbcClient jdbc;
   private final Clock clock;
-  private final SiteDays days;
   private final DocumentLog log;
 
-  OrderTable(JdbcClient jdbc, Clock clock, SiteDays days, DocumentLog log) {
+  OrderTable(JdbcClient jdbc, Clock clock, DocumentLog log) {
     this.log = log;
-    this.days = days;
     this.jdbc = jdbc;
     this.clock = clock;
   }

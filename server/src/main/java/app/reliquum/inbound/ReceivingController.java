@@ -33,14 +33,18 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api")
 class ReceivingController {
 
-  private final Orders orders;
+  private final InboundOrders orders;
   private final OrderImport files;
   private final Suppliers suppliers;
   private final Checking checking;
   private final Commands commands;
 
   ReceivingController(
-      Orders orders, OrderImport files, Suppliers suppliers, Checking checking, Commands commands) {
+      InboundOrders orders,
+      OrderImport files,
+      Suppliers suppliers,
+      Checking checking,
+      Commands commands) {
     this.orders = orders;
     this.files = files;
     this.suppliers = suppliers;
@@ -73,7 +77,7 @@ class ReceivingController {
     return suppliers.change(id, entry);
   }
 
-  // Orders
+  // InboundOrders
 
   @Operation(operationId = "listInboundOrders", summary = "Inbound orders, filtered")
   @Needs(value = Permission.LOOK, floor = true)

@@ -1,9 +1,9 @@
 /**
  * Goods in: suppliers, what is expected from them, what has come, and what waits to be checked.
  *
- * <p>{@link Orders} keeps inbound orders and receives on them, {@link Checking} decides about goods
- * at inspection, {@link Suppliers} keeps those who sell. More than was ordered comes in only by
- * someone's word, and what has expired not at all.
+ * <p>{@link InboundOrders} keeps inbound orders, {@link ReceivingGoods} receives on them, {@link
+ * Checking} decides about goods at inspection, {@link Suppliers} keeps those who sell. More than
+ * was ordered comes in only by someone's word, and what has expired not at all.
  */
 @org.springframework.modulith.ApplicationModule(
     displayName = "Inbound",

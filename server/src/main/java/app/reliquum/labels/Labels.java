@@ -5,6 +5,7 @@ import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.ElementString;
 import app.reliquum.core.scan.Gtin;
@@ -48,6 +49,7 @@ class Labels {
   private final OnHand onHand;
   private final UnitLoads loads;
   private final Clock clock;
+  private final LotsAndSerials lotsAndSerials;
 
   Labels(
       JdbcClient jdbc,
@@ -55,7 +57,9 @@ class Labels {
       Places places,
       OnHand onHand,
       UnitLoads loads,
-      Clock clock) {
+      Clock clock,
+      LotsAndSerials lotsAndSerials) {
+    this.lotsAndSerials = lotsAndSerials;
     this.jdbc = jdbc;
     this.catalog = catalog;
     this.places = places;
@@ -182,7 +186,8 @@ class Labels {
   }
 
   private Label lot(long id) {
-    Catalog.LotCard lot = catalog.lot(id).orElseThrow(() -> Problem.missing("lot", id));
+    LotsAndSerials.LotCard lot =
+        lotsAndSerials.lot(id).orElseThrow(() -> Problem.missing("lot", id));
     Catalog.ItemCard item = catalog.item(lot.itemId());
     StringBuilder text = new StringBuilder();
     text.append(gtin(item).map(gtin -> "(01)" + gtin).orElse("(240)" + item.code()));
@@ -229,7 +234,7 @@ class Labels {
       Optional<Gtin> gtin = gtin(item);
       if (gtin.isPresent() && whole) {
         text.append("(02)").append(gtin.get()).append("(37)").append(on.get(0).quantity());
-        catalog
+        lotsAndSerials
             .lot(on.get(0).key().lot())
             .ifPresent(
                 lot -> {

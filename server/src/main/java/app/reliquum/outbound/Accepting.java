@@ -5,6 +5,7 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Amounts;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.fulfilment.Outbound;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.quantity.Quantity;
@@ -35,6 +36,7 @@ public class Accepting {
   private final Amounts amounts;
   private final Places places;
   private final Reserving reserving;
+  private final LotsAndSerials lotsAndSerials;
 
   Accepting(
       OutboundTable table,
@@ -46,7 +48,9 @@ public class Accepting {
       DocumentNumbers numbers,
       Amounts amounts,
       Places places,
-      Reserving reserving) {
+      Reserving reserving,
+      LotsAndSerials lotsAndSerials) {
+    this.lotsAndSerials = lotsAndSerials;
     this.table = table;
     this.progress = progress;
     this.allocating = allocating;
@@ -173,7 +177,7 @@ public class Accepting {
       return new Goods(item.id(), 0, 0);
     }
     if (item.tracking().needsSerial()) {
-      return catalog
+      return lotsAndSerials
           .serial(item.id(), mark)
           .map(piece -> new Goods(item.id(), 0, piece.id()))
           .orElseThrow(
@@ -181,7 +185,7 @@ public class Accepting {
                   Amounts.wrong(
                       "There is no " + item.name() + " with number " + mark + ".", item.code()));
     }
-    return catalog
+    return lotsAndSerials
         .lot(item.id(), mark)
         .map(lot -> new Goods(item.id(), lot.id(), 0))
         .orElseThrow(
@@ -221,7 +225,7 @@ public class Accepting {
   private void requireUntouched(Head head) {
     boolean touched =
         progress.lines(head).stream()
-            .anyMatch(line -> line.picked().isPositive() || line.gone().isPositive());
+            .anyMatch(line -> line.picked().isPositive() || line.shipped().isPositive());
     if (touched) {
       throw Problem.refused(
           "under-way", head.number() + " is picked or gone in part. It can't be changed any more.");

@@ -20,7 +20,6 @@ import app.reliquum.removal.RemovalPreview;
 import app.reliquum.removal.RemovalRules;
 import app.reliquum.stock.Reserving;
 import app.reliquum.stock.ReservingDocuments;
-import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -43,7 +42,6 @@ public class Allocating implements ReservingDocuments {
   private final RemovalPreview preview;
   private final Places places;
   private final Commands commands;
-  private final Clock clock;
   private final SiteDays days;
 
   Allocating(
@@ -54,7 +52,6 @@ public class Allocating implements ReservingDocuments {
       RemovalPreview preview,
       Places places,
       Commands commands,
-      Clock clock,
       SiteDays days) {
     this.days = days;
     this.table = table;
@@ -64,7 +61,6 @@ public class Allocating implements ReservingDocuments {
     this.preview = preview;
     this.places = places;
     this.commands = commands;
-    this.clock = clock;
   }
 
   /**

@@ -12,9 +12,9 @@ import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentNumbers;
-import app.reliquum.outbound.OutboundTable.GoneRow;
 import app.reliquum.outbound.OutboundTable.Head;
 import app.reliquum.outbound.OutboundTable.LineRow;
+import app.reliquum.outbound.OutboundTable.ShippedRow;
 import app.reliquum.places.Places;
 import app.reliquum.stock.AboutToReverse;
 import app.reliquum.stock.NewPosting;
@@ -121,7 +121,7 @@ public class HandingOver {
           one.quantity(),
           values.get(i).abs(),
           prices.get(one.line()));
-      table.gone(order, one.line(), one.quantity());
+      table.shipped(order, one.line(), one.quantity());
     }
     String number = number(despatch);
     table.event(order, command.actor(), "SHIPPED", number);
@@ -164,7 +164,7 @@ public class HandingOver {
         quantity,
         stock.values(posting).get(0).abs(),
         prices(head.id()).get(line));
-    table.gone(head.id(), line, quantity);
+    table.shipped(head.id(), line, quantity);
     return posting;
   }
 
@@ -197,7 +197,7 @@ public class HandingOver {
 
   /** A posting that was taken back brings goods back: they wait again where they were. */
   @EventListener
-  void takenBack(PostingReversed back) {
+  void reversed(PostingReversed back) {
     Head head = back.document() == null ? null : table.withNumber(back.document()).orElse(null);
     if (head == null) {
       return;
@@ -208,15 +208,15 @@ public class HandingOver {
     }
     progress.lock(head.id());
     boolean waits = progress.flow(head).waits();
-    List<GoneRow> gone = table.goneBy(back.posting());
-    for (int i = 0; i < gone.size(); i++) {
-      GoneRow one = gone.get(i);
+    List<ShippedRow> shipped = table.shippedBy(back.posting());
+    for (int i = 0; i < shipped.size(); i++) {
+      ShippedRow one = shipped.get(i);
       Quantity quantity = new Quantity(one.quantity());
-      table.gone(one.orderId(), one.lineNo(), quantity.negated());
+      table.shipped(one.orderId(), one.lineNo(), quantity.negated());
       table.takeBack(one.id());
       if (waits) {
         // A posting is undone last line first.
-        PositionKey there = back.lines().get(gone.size() - 1 - i).put();
+        PositionKey there = back.lines().get(shipped.size() - 1 - i).put();
         reserving.picked(head.number(), one.lineNo(), there, quantity, 0);
       }
     }

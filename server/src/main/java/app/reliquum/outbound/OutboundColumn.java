@@ -26,7 +26,7 @@ public enum OutboundColumn implements ListColumn {
       ListValue.number(
           "if(o.allocated is null, 0, (select count(*) from outbound_line l"
               + " where l.order_id = o.id and "
-              + DemandSql.missing("l", "gone", "o.number")
+              + DemandSql.missing("l", "shipped", "o.number")
               + "))")),
   UNIT_LOADS(ListValue.number("(select count(*) from parcel p where p.order_id = o.id)")),
   VALUE(

@@ -41,7 +41,7 @@ class OutboundExportController {
     OUTBOUND.put("value", OutboundViews.Row::value);
     OUTBOUND.put("pickedBy", OutboundViews.Row::picker);
     OUTBOUND.put("accepted", OutboundViews.Row::created);
-    OUTBOUND.put("gone", OutboundViews.Row::ended);
+    OUTBOUND.put("shipped", OutboundViews.Row::ended);
   }
 
   private final OutboundOrders outbound;

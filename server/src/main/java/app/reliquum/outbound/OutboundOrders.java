@@ -123,7 +123,7 @@ public class OutboundOrders {
     BigDecimal cost =
         despatches.stream()
             .flatMap(one -> one.goods().stream())
-            .filter(one -> !one.takenBack())
+            .filter(one -> !one.reversed())
             .map(OutboundViews.Goods::cost)
             .reduce(BigDecimal.ZERO, BigDecimal::add);
     return new OutboundViews.Card(
@@ -208,7 +208,7 @@ public class OutboundOrders {
               line.reserved(),
               line.picked(),
               line.packed(),
-              line.gone(),
+              line.shipped(),
               head.isAllocated() ? line.missing() : Quantity.ZERO,
               available.getOrDefault(row.itemId(), Quantity.ZERO),
               onTheWay.getOrDefault(row.itemId(), Quantity.ZERO),

@@ -83,7 +83,7 @@ class OutboundPapers {
   private static OutboundViews.Despatch despatched(OutboundViews.Card card, Long despatch) {
     if (card.despatches().isEmpty()) {
       throw Problem.refused(
-          "nothing-gone", "Nothing of " + card.number() + " has been handed over yet.");
+          "nothing-shipped", "Nothing of " + card.number() + " has been handed over yet.");
     }
     return despatch == null
         ? card.despatches().get(card.despatches().size() - 1)
@@ -196,7 +196,7 @@ class OutboundPapers {
       }
       card.despatches().stream()
           .flatMap(despatch -> despatch.goods().stream())
-          .filter(one -> !one.takenBack() && parcel.code().equals(one.load()))
+          .filter(one -> !one.reversed() && parcel.code().equals(one.load()))
           .forEach(
               one ->
                   rows.add(
@@ -277,7 +277,7 @@ class OutboundPapers {
         .table(
             columns(),
             of.goods().stream()
-                .filter(one -> !one.takenBack())
+                .filter(one -> !one.reversed())
                 .map(
                     one ->
                         row(
@@ -292,7 +292,7 @@ class OutboundPapers {
   }
 
   private static java.math.BigDecimal open(OutboundViews.Line line) {
-    return line.asked().minus(line.withdrawn()).minus(line.gone()).amount();
+    return line.asked().minus(line.withdrawn()).minus(line.shipped()).amount();
   }
 
   private static String marks(String lot, LocalDate expiry, String serial) {
@@ -333,7 +333,7 @@ class OutboundPapers {
                 customer.street(),
                 customer.town()),
             of.goods().stream()
-                .filter(one -> !one.takenBack())
+                .filter(one -> !one.reversed())
                 .map(
                     one ->
                         new DespatchAdvices.Goods(

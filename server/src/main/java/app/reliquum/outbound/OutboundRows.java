@@ -16,7 +16,6 @@ import java.math.RoundingMode;
 import java.sql.Date;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -59,19 +58,17 @@ class OutboundRows {
               OutboundColumn.LINES.value().sql(),
               OutboundColumn.UNIT_LOADS.value().sql(),
               OutboundColumn.VALUE.value().sql(),
-              DemandSql.toPick("l", "gone", "o.number"),
+              DemandSql.toPick("l", "shipped", "o.number"),
               OutboundColumn.SHORT_LINES.value().sql());
 
   private static final String OPEN = "o.state not in ('SHIPPED', 'DONE', 'CANCELLED')";
 
   private final JdbcClient jdbc;
-  private final Clock clock;
   private final SiteDays days;
 
-  OutboundRows(JdbcClient jdbc, Clock clock, SiteDays days) {
+  OutboundRows(JdbcClient jdbc, SiteDays days) {
     this.days = days;
     this.jdbc = jdbc;
-    this.clock = clock;
   }
 
   private String condition(OutboundViews.Filter filter) {
@@ -154,7 +151,7 @@ class OutboundRows {
               (select count(distinct s.item_id) from on_hand s
                 where s.unit_load_id = p.unit_load_id) kinds,
               exists (select 1 from despatch_goods g
-                where g.unit_load_id = p.unit_load_id and not g.taken_back) gone
+                where g.unit_load_id = p.unit_load_id and not g.reversed) shipped
             from parcel p join unit_load u on u.id = p.unit_load_id
             where p.order_id = ? order by p.made, u.code
             """)
@@ -224,7 +221,7 @@ class OutboundRows {
         new Quantity(row.getBigDecimal("quantity")),
         row.getBigDecimal("cost"),
         row.getBigDecimal("price"),
-        row.getBoolean("taken_back"));
+        row.getBoolean("reversed"));
   }
 
   /** How much of each item is available at a site. */
@@ -253,7 +250,7 @@ class OutboundRows {
               sum(g.cost) cost, sum(if(g.price is null, 0, g.cost)) priced
             from despatch_goods g join despatch d on d.id = g.despatch_id
               join outbound_order o on o.id = d.order_id join item i on i.id = g.item_id
-            where d.at >= :since and not g.taken_back and o.kind = 'CUSTOMER'
+            where d.at >= :since and not g.reversed and o.kind = 'CUSTOMER'
             """
                 + " and "
                 + ORDERS.seenBy(actor)

@@ -230,7 +230,7 @@ class OutboundTable {
       BigDecimal packs,
       BigDecimal asked,
       BigDecimal withdrawn,
-      BigDecimal gone,
+      BigDecimal shipped,
       BigDecimal price,
       int minimumLife,
       boolean oneLot,
@@ -262,7 +262,7 @@ class OutboundTable {
           reserved,
           picked,
           packed,
-          new Quantity(gone));
+          new Quantity(shipped));
     }
   }
 
@@ -270,7 +270,7 @@ class OutboundTable {
     return jdbc.sql(
             """
             select l.line_no, l.item_id, l.lot_id, l.serial_id, l.pack, l.packs, l.asked,
-              l.withdrawn, l.gone, l.price, l.minimum_life, l.one_lot, l.any_lots, i.code, i.name, i.unit,
+              l.withdrawn, l.shipped, l.price, l.minimum_life, l.one_lot, l.any_lots, i.code, i.name, i.unit,
               o.code lot, s.code serial
             from outbound_line l join item i on i.id = l.item_id
               left join lot o on o.id = l.lot_id left join serial s on s.id = l.serial_id
@@ -321,8 +321,8 @@ class OutboundTable {
         .update();
   }
 
-  void gone(long order, int line, Quantity more) {
-    jdbc.sql("update outbound_line set gone = gone + ? where order_id = ? and line_no = ?")
+  void shipped(long order, int line, Quantity more) {
+    jdbc.sql("update outbound_line set shipped = shipped + ? where order_id = ? and line_no = ?")
         .params(more.amount(), order, line)
         .update();
   }
@@ -389,22 +389,22 @@ class OutboundTable {
   }
 
   /** Goods that a posting has taken out of the house. */
-  record GoneRow(long id, long orderId, int lineNo, BigDecimal quantity) {}
+  record ShippedRow(long id, long orderId, int lineNo, BigDecimal quantity) {}
 
-  List<GoneRow> goneBy(long posting) {
+  List<ShippedRow> shippedBy(long posting) {
     return jdbc.sql(
             """
             select g.id, d.order_id, g.line_no, g.quantity
             from despatch_goods g join despatch d on d.id = g.despatch_id
-            where g.posting_id = ? and not g.taken_back order by g.id
+            where g.posting_id = ? and not g.reversed order by g.id
             """)
         .param(posting)
-        .query(GoneRow.class)
+        .query(ShippedRow.class)
         .list();
   }
 
   void takeBack(long goods) {
-    jdbc.sql("update despatch_goods set taken_back = true where id = ?").param(goods).update();
+    jdbc.sql("update despatch_goods set reversed = true where id = ?").param(goods).update();
   }
 
   LocalDateTime now() {

@@ -132,7 +132,7 @@ public final class OutboundViews {
       Quantity reserved,
       Quantity picked,
       Quantity packed,
-      Quantity gone,
+      Quantity shipped,
       Quantity missing,
       Quantity available,
       Quantity coming,
@@ -153,7 +153,7 @@ public final class OutboundViews {
       String service,
       String tracking,
       int kinds,
-      boolean gone) {}
+      boolean shipped) {}
 
   /** Goods that have gone. */
   @Schema(name = "DespatchedGoods")
@@ -172,7 +172,7 @@ public final class OutboundViews {
       Quantity quantity,
       BigDecimal cost,
       @Nullable BigDecimal price,
-      boolean takenBack) {}
+      boolean reversed) {}
 
   /** Goods that were handed over together. */
   @Schema(name = "OutboundDespatch")

@@ -56,7 +56,7 @@ class Bin {
     this.label = site.code() + "." + address;
   }
 
-  void describe(Places.BinTraits traits, int walk) {
+  void describe(SiteSetup.BinTraits traits, int walk) {
     this.walk = walk;
     this.x = traits.x();
     this.y = traits.y();

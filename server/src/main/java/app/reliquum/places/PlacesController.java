@@ -28,8 +28,10 @@ import org.springframework.web.bind.annotation.RestController;
 class PlacesController {
 
   private final Places places;
+  private final SiteSetup setup;
 
-  PlacesController(Places places) {
+  PlacesController(Places places, SiteSetup setup) {
+    this.setup = setup;
     this.places = places;
   }
 
@@ -44,16 +46,16 @@ class PlacesController {
   @Needs(value = Permission.RULES, everywhere = true)
   @PostMapping("/sites")
   @ResponseStatus(HttpStatus.CREATED)
-  Places.SiteCard addSite(Command command, @Valid @RequestBody Places.SiteEntry entry) {
-    return places.addSite(entry);
+  Places.SiteCard addSite(Command command, @Valid @RequestBody SiteSetup.SiteEntry entry) {
+    return setup.addSite(entry);
   }
 
   @Operation(operationId = "changeSite", summary = "Change a site")
   @Needs(Permission.RULES)
   @PutMapping("/sites/{id}")
   Places.SiteCard changeSite(
-      Command command, @PathVariable long id, @Valid @RequestBody Places.SiteEntry entry) {
-    return places.changeSite(id, entry, command.actor());
+      Command command, @PathVariable long id, @Valid @RequestBody SiteSetup.SiteEntry entry) {
+    return setup.changeSite(id, entry, command.actor());
   }
 
   @Operation(operationId = "addArea", summary = "Add an area")
@@ -61,16 +63,16 @@ class PlacesController {
   @PostMapping("/sites/{id}/areas")
   @ResponseStatus(HttpStatus.CREATED)
   Places.AreaCard addArea(
-      Command command, @PathVariable long id, @Valid @RequestBody Places.AreaEntry entry) {
-    return places.addArea(id, entry, command.actor());
+      Command command, @PathVariable long id, @Valid @RequestBody SiteSetup.AreaEntry entry) {
+    return setup.addArea(id, entry, command.actor());
   }
 
   @Operation(operationId = "changeArea", summary = "Change an area")
   @Needs(Permission.RULES)
   @PutMapping("/areas/{id}")
   Places.AreaCard changeArea(
-      Command command, @PathVariable long id, @Valid @RequestBody Places.AreaEntry entry) {
-    return places.changeArea(id, entry, command.actor());
+      Command command, @PathVariable long id, @Valid @RequestBody SiteSetup.AreaEntry entry) {
+    return setup.changeArea(id, entry, command.actor());
   }
 
   @Operation(operationId = "listBins", summary = "The bins of a site, in walking order")
@@ -100,23 +102,23 @@ class PlacesController {
   @Needs(Permission.RULES)
   @PutMapping("/bins/{id}")
   Places.BinCard changeBin(
-      Command command, @PathVariable long id, @Valid @RequestBody Places.BinEntry entry) {
-    return places.changeBin(id, entry, command.actor());
+      Command command, @PathVariable long id, @Valid @RequestBody SiteSetup.BinEntry entry) {
+    return setup.changeBin(id, entry, command.actor());
   }
 
   /** Says what a rack pattern would make. Changes nothing, so it needs no command id. */
   @Operation(operationId = "previewRack", summary = "Say which bins a rack would have")
   @Needs(Permission.RULES)
   @PostMapping("/racks/preview")
-  Places.Rack tryRack(Actor actor, @Valid @RequestBody Places.RackEntry entry) {
-    return places.tryRack(entry, actor);
+  SiteSetup.Rack tryRack(Actor actor, @Valid @RequestBody SiteSetup.RackEntry entry) {
+    return setup.tryRack(entry, actor);
   }
 
   @Operation(operationId = "addRack", summary = "Make the bins of a rack")
   @Needs(Permission.RULES)
   @PostMapping("/racks")
   @ResponseStatus(HttpStatus.CREATED)
-  Places.Rack addRack(Command command, @Valid @RequestBody Places.RackEntry entry) {
-    return places.addRack(entry, command.actor());
+  SiteSetup.Rack addRack(Command command, @Valid @RequestBody SiteSetup.RackEntry entry) {
+    return setup.addRack(entry, command.actor());
   }
 }

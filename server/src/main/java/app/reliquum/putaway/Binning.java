@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.PositionKey;
@@ -40,8 +41,16 @@ public class Binning {
   private final OnHand onHand;
   private final PuttingAway puttingAway;
   private final Stock stock;
+  private final LotsAndSerials lotsAndSerials;
 
-  Binning(Places places, Catalog catalog, OnHand onHand, PuttingAway puttingAway, Stock stock) {
+  Binning(
+      Places places,
+      Catalog catalog,
+      OnHand onHand,
+      PuttingAway puttingAway,
+      Stock stock,
+      LotsAndSerials lotsAndSerials) {
+    this.lotsAndSerials = lotsAndSerials;
     this.places = places;
     this.catalog = catalog;
     this.onHand = onHand;
@@ -106,11 +115,13 @@ public class Binning {
         item.name(),
         item.unit().symbol(),
         key.lot(),
-        key.lot() == 0 ? null : catalog.lot(key.lot()).map(Catalog.LotCard::code).orElse(null),
+        key.lot() == 0
+            ? null
+            : lotsAndSerials.lot(key.lot()).map(LotsAndSerials.LotCard::code).orElse(null),
         key.serial(),
         key.serial() == 0
             ? null
-            : catalog.serial(key.serial()).map(Catalog.SerialCard::code).orElse(null),
+            : lotsAndSerials.serial(key.serial()).map(LotsAndSerials.SerialCard::code).orElse(null),
         key.condition(),
         one.quantity(),
         places.shelfNote(item.id(), site),

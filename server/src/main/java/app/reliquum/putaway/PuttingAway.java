@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Told;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.putaway.GoodsToPutAway;
@@ -39,8 +40,11 @@ public class PuttingAway {
   private final Catalog catalog;
   private final Places places;
   private final Rules rules;
+  private final LotsAndSerials lotsAndSerials;
 
-  PuttingAway(JdbcClient jdbc, Catalog catalog, Places places, Rules rules) {
+  PuttingAway(
+      JdbcClient jdbc, Catalog catalog, Places places, Rules rules, LotsAndSerials lotsAndSerials) {
+    this.lotsAndSerials = lotsAndSerials;
     this.jdbc = jdbc;
     this.catalog = catalog;
     this.places = places;
@@ -199,7 +203,8 @@ public class PuttingAway {
     } else if (verdict instanceof Verdict.OtherHome other) {
       values.put("item", name(other.item()));
     } else if (verdict instanceof Verdict.OtherLot other) {
-      values.put("lot", catalog.lot(other.lot()).map(Catalog.LotCard::code).orElse("?"));
+      values.put(
+          "lot", lotsAndSerials.lot(other.lot()).map(LotsAndSerials.LotCard::code).orElse("?"));
     } else if (verdict instanceof Verdict.Full full) {
       values.put("limit", full.limit().name());
     } else if (verdict instanceof Verdict.TooLittleRoom little) {

@@ -3,6 +3,7 @@ package app.reliquum.removal;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
@@ -23,7 +24,6 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
-import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -44,8 +44,8 @@ public class RemovalPreview {
   private final Reserving reserving;
   private final Catalog catalog;
   private final Places places;
-  private final Clock clock;
   private final SiteDays days;
+  private final LotsAndSerials lotsAndSerials;
 
   RemovalPreview(
       RemovalRules rules,
@@ -53,15 +53,15 @@ public class RemovalPreview {
       Reserving reserving,
       Catalog catalog,
       Places places,
-      Clock clock,
-      SiteDays days) {
+      SiteDays days,
+      LotsAndSerials lotsAndSerials) {
+    this.lotsAndSerials = lotsAndSerials;
     this.days = days;
     this.rules = rules;
     this.table = table;
     this.reserving = reserving;
     this.catalog = catalog;
     this.places = places;
-    this.clock = clock;
   }
 
   /**
@@ -225,7 +225,7 @@ public class RemovalPreview {
               candidate.expiry(),
               serial == 0
                   ? null
-                  : catalog.serial(serial).map(Catalog.SerialCard::code).orElse(null),
+                  : lotsAndSerials.serial(serial).map(LotsAndSerials.SerialCard::code).orElse(null),
               candidate.inDate(),
               candidate.key().condition(),
               candidate.free(),

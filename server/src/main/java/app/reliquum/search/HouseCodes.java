@@ -1,6 +1,7 @@
 package app.reliquum.search;
 
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Codes;
 import app.reliquum.core.scan.Gtin;
@@ -9,7 +10,7 @@ import app.reliquum.core.scan.OwnLabel;
 import app.reliquum.core.scan.Scan;
 import app.reliquum.core.scan.Sscc;
 import app.reliquum.counting.CountLines;
-import app.reliquum.inbound.Orders;
+import app.reliquum.inbound.InboundOrders;
 import app.reliquum.outbound.OutboundOrders;
 import app.reliquum.places.Places;
 import app.reliquum.stock.UnitLoads;
@@ -26,19 +27,22 @@ public class HouseCodes implements Codes {
   private final Places places;
 
   private final UnitLoads loads;
-  private final Orders orders;
+  private final InboundOrders orders;
   private final Transfers transfers;
   private final CountLines countLines;
   private final OutboundOrders outbound;
+  private final LotsAndSerials lotsAndSerials;
 
   HouseCodes(
       Catalog catalog,
       Places places,
       UnitLoads loads,
-      Orders orders,
+      InboundOrders orders,
       Transfers transfers,
       CountLines countLines,
-      OutboundOrders outbound) {
+      OutboundOrders outbound,
+      LotsAndSerials lotsAndSerials) {
+    this.lotsAndSerials = lotsAndSerials;
     this.outbound = outbound;
     this.countLines = countLines;
     this.transfers = transfers;
@@ -99,12 +103,12 @@ public class HouseCodes implements Codes {
 
   @Override
   public long lot(long item, String code) {
-    return catalog.lot(item, code).map(Catalog.LotCard::id).orElse(0L);
+    return lotsAndSerials.lot(item, code).map(LotsAndSerials.LotCard::id).orElse(0L);
   }
 
   @Override
   public long serial(long item, String code) {
-    return catalog.serial(item, code).map(Catalog.SerialCard::id).orElse(0L);
+    return lotsAndSerials.serial(item, code).map(LotsAndSerials.SerialCard::id).orElse(0L);
   }
 
   @Override
@@ -126,8 +130,10 @@ public class HouseCodes implements Codes {
     places.atAddress(text).forEach(bin -> all.add(new Meaning.Bin(bin.id())));
     all.addAll(byCode(text));
     all.addAll(barcode(text));
-    catalog.lotsCalled(text).forEach(lot -> all.add(new Meaning.Lot(lot.itemId(), lot.id())));
-    catalog
+    lotsAndSerials
+        .lotsCalled(text)
+        .forEach(lot -> all.add(new Meaning.Lot(lot.itemId(), lot.id())));
+    lotsAndSerials
         .serialsCalled(text)
         .forEach(one -> all.add(new Meaning.Serial(one.itemId(), one.lotId(), one.id())));
     all.addAll(documents(text));

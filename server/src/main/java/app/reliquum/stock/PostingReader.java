@@ -2,6 +2,7 @@ package app.reliquum.stock;
 
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Goods;
@@ -36,8 +37,10 @@ class PostingReader {
   private final Catalog catalog;
   private final Places places;
   private final SiteDays days;
+  private final LotsAndSerials lotsAndSerials;
 
-  PostingReader(Catalog catalog, Places places, SiteDays days) {
+  PostingReader(Catalog catalog, Places places, SiteDays days, LotsAndSerials lotsAndSerials) {
+    this.lotsAndSerials = lotsAndSerials;
     this.days = days;
     this.catalog = catalog;
     this.places = places;
@@ -174,11 +177,13 @@ class PostingReader {
     long lot =
         lotCode == null || !item.tracking().needsLot()
             ? goods(item, lotCode, null).lot()
-            : catalog.obtainLot(item.id(), lotCode, LotDates.expiring(line.expiry()), came).id();
+            : lotsAndSerials
+                .obtainLot(item.id(), lotCode, LotDates.expiring(line.expiry()), came)
+                .id();
     long serial =
         serialCode == null || !item.tracking().needsSerial()
             ? goods(item, null, serialCode).serial()
-            : catalog.obtainSerial(item.id(), serialCode, lot, null).id();
+            : lotsAndSerials.obtainSerial(item.id(), serialCode, lot, null).id();
     return new Goods(item.id(), lot, serial);
   }
 
@@ -188,8 +193,8 @@ class PostingReader {
     long serialId = 0;
     long lotOfSerial = 0;
     if (serial != null) {
-      Catalog.SerialCard card =
-          catalog
+      LotsAndSerials.SerialCard card =
+          lotsAndSerials
               .serial(item.id(), serial)
               .orElseThrow(() -> Problem.missing("serial number of " + item.code(), serial));
       serialId = card.id();
@@ -198,7 +203,7 @@ class PostingReader {
     long lotId =
         lot == null
             ? lotOfSerial
-            : catalog
+            : lotsAndSerials
                 .lot(item.id(), lot)
                 .orElseThrow(() -> Problem.missing("lot of " + item.code(), lot))
                 .id();

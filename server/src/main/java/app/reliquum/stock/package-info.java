@@ -6,6 +6,10 @@
  * answer, {@link BookChecks} adds the whole ledger up and says where a kept figure differs. A line
  * is never changed: a posting is reversed by another. Positions are locked in the order of their
  * keys.
+ *
+ * <p>Its tables are its own. The statements of other capabilities name the views of {@code
+ * V16__stock_views.sql}; what their statements need of its rules they take from {@link UsageSql},
+ * {@link OwnPlaces} and {@code DemandSql}.
  */
 @org.springframework.modulith.ApplicationModule(
     displayName = "Stock",

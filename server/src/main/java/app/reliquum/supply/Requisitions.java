@@ -9,6 +9,7 @@ import app.reliquum.api.Utc;
 import app.reliquum.api.lists.ListQuery;
 import app.reliquum.api.lists.ListTable;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.ItemSetup;
 import app.reliquum.core.fulfilment.Requisition;
 import app.reliquum.core.fulfilment.Requisition.State;
 import app.reliquum.core.quantity.Quantity;
@@ -17,8 +18,8 @@ import app.reliquum.documents.Document;
 import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentLog;
 import app.reliquum.documents.DocumentNumbers;
+import app.reliquum.inbound.InboundOrders;
 import app.reliquum.inbound.InboundViews;
-import app.reliquum.inbound.Orders;
 import app.reliquum.inbound.Suppliers;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
@@ -53,11 +54,12 @@ public class Requisitions {
   private final DocumentNumbers numbers;
   private final Places places;
   private final Suppliers suppliers;
-  private final Orders orders;
+  private final InboundOrders orders;
   private final Clock clock;
   private final SiteDays days;
 
   private final DocumentLog log;
+  private final ItemSetup itemSetup;
 
   Requisitions(
       JdbcClient jdbc,
@@ -65,10 +67,12 @@ public class Requisitions {
       DocumentNumbers numbers,
       Places places,
       Suppliers suppliers,
-      Orders orders,
+      InboundOrders orders,
       Clock clock,
       SiteDays days,
-      DocumentLog log) {
+      DocumentLog log,
+      ItemSetup itemSetup) {
+    this.itemSetup = itemSetup;
     this.log = log;
     this.days = days;
     this.jdbc = jdbc;
@@ -269,7 +273,7 @@ public class Requisitions {
     if (supplier != 0) {
       suppliers.supplier(supplier);
     }
-    catalog.boughtFrom(item, supplier);
+    itemSetup.boughtFrom(item, supplier);
   }
 
   private List<Row> locked(List<Long> ids, Actor actor) {
@@ -362,7 +366,7 @@ public class Requisitions {
   }
 
   /**
-   * Orders some that were agreed to: one purchase order for each supplier and site.
+   * InboundOrders some that were agreed to: one purchase order for each supplier and site.
    *
    * @return the numbers of the orders
    */

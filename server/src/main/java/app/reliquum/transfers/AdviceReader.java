@@ -3,6 +3,7 @@ package app.reliquum.transfers;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Goods;
@@ -63,6 +64,7 @@ class AdviceReader {
   private final Costs costs;
   private final Reading reading;
   private final SiteDays days;
+  private final LotsAndSerials lotsAndSerials;
 
   AdviceReader(
       TransferTable table,
@@ -76,7 +78,9 @@ class AdviceReader {
       UnitLoads loads,
       Costs costs,
       Reading reading,
-      SiteDays days) {
+      SiteDays days,
+      LotsAndSerials lotsAndSerials) {
+    this.lotsAndSerials = lotsAndSerials;
     this.days = days;
     this.table = table;
     this.progress = progress;
@@ -247,9 +251,10 @@ class AdviceReader {
       Command command, String number, String sender, Places.Named to, List<Told> told) {
     places.requireSite(to.id(), command.actor());
     numbers.claim(DocumentKind.TRANSFER, "TR", number);
-    long road = places.road(number);
+    long inTransit = places.inTransit(number);
     long id =
-        table.insert(number, false, false, 0, sender, to.id(), null, "", road, command.actor());
+        table.insert(
+            number, false, false, 0, sender, to.id(), null, "", inTransit, command.actor());
     long outside = places.contra(PlaceKind.SUPPLIER);
     Map<Long, UnitCost> worth =
         costs.of(told.stream().map(one -> one.item().id()).collect(Collectors.toSet()));
@@ -259,7 +264,7 @@ class AdviceReader {
       long lot =
           one.lot() == null
               ? 0
-              : catalog
+              : lotsAndSerials
                   .obtainLot(
                       one.item().id(),
                       one.lot(),
@@ -269,10 +274,10 @@ class AdviceReader {
       long serial =
           one.serial() == null
               ? 0
-              : catalog.obtainSerial(one.item().id(), one.serial(), lot, null).id();
+              : lotsAndSerials.obtainSerial(one.item().id(), one.serial(), lot, null).id();
       long load = one.load() == null ? 0 : loads.obtain(new Sscc(one.load()));
       Goods goods = new Goods(one.item().id(), lot, serial);
-      Spot there = new Spot(road, load, Condition.GOOD);
+      Spot there = new Spot(inTransit, load, Condition.GOOD);
       lines.add(new Line(goods, new Spot(outside, 0, Condition.GOOD), there, one.quantity()));
       keys.add(PositionKey.of(goods, there));
     }

@@ -49,7 +49,7 @@ public class Arriving {
   }
 
   /** The number of a posting, and what of the transfer is still on the road. */
-  public record Arrived(long posting, Quantity onTheRoad) {}
+  public record Arrived(long posting, Quantity inTransit) {}
 
   /**
    * Receives goods off the road.
@@ -126,8 +126,8 @@ public class Arriving {
 
   private static List<TransferViews.ArrivingLine> all(List<GoodsRow> sent) {
     return sent.stream()
-        .filter(row -> row.onTheRoad().onTheRoad().isPositive())
-        .map(row -> new TransferViews.ArrivingLine(row.id(), row.onTheRoad().onTheRoad(), null))
+        .filter(row -> row.inTransit().inTransit().isPositive())
+        .map(row -> new TransferViews.ArrivingLine(row.id(), row.inTransit().inTransit(), null))
         .toList();
   }
 
@@ -171,13 +171,13 @@ public class Arriving {
   private List<GoodsRow> meant(long id, TransferViews.EndingEntry entry) {
     return table.goods(id).stream()
         .filter(row -> entry.goods() == null || entry.goods() == row.id())
-        .filter(row -> row.onTheRoad().onTheRoad().isPositive())
+        .filter(row -> row.inTransit().inTransit().isPositive())
         .toList();
   }
 
   private static Quantity quantity(GoodsRow row, TransferViews.EndingEntry entry) {
     return entry.goods() == null || entry.quantity() == null
-        ? row.onTheRoad().onTheRoad()
+        ? row.inTransit().inTransit()
         : entry.quantity();
   }
 
@@ -197,7 +197,7 @@ public class Arriving {
       List<Transfer.Sent> open =
           sent.stream()
               .filter(row -> row.at(head.roadPlaceId()).equals(line.taken()))
-              .map(GoodsRow::onTheRoad)
+              .map(GoodsRow::inTransit)
               .map(one -> less(one, settled.getOrDefault(one.id(), Quantity.ZERO)))
               .toList();
       try {
@@ -226,15 +226,15 @@ public class Arriving {
         ending == null ? "ARRIVED" : ending.ending().name(),
         detail(lines, reason));
     progress.refresh(head);
-    Quantity road =
+    Quantity inTransit =
         table.lines(id).stream()
-            .map(row -> row.line().onTheRoad())
+            .map(row -> row.line().inTransit())
             .reduce(Quantity.ZERO, Quantity::plus);
-    return new Arrived(posting, road);
+    return new Arrived(posting, inTransit);
   }
 
   private static Transfer.Sent less(Transfer.Sent one, Quantity part) {
-    return new Transfer.Sent(one.id(), one.line(), one.shipment(), one.onTheRoad().minus(part));
+    return new Transfer.Sent(one.id(), one.line(), one.shipment(), one.inTransit().minus(part));
   }
 
   private String detail(List<Line> lines, String reason) {
@@ -252,9 +252,9 @@ public class Arriving {
     String name = catalog.measured(Set.of(line.goods().item())).get(0).name();
     return Problem.refused(
             "not-sent",
-            fault.onTheRoad().isZero()
+            fault.inTransit().isZero()
                 ? "No more of that " + name + " is on the road on " + head.number() + "."
-                : fault.onTheRoad()
+                : fault.inTransit()
                     + " of that "
                     + name
                     + " are on the road on "
@@ -263,6 +263,6 @@ public class Arriving {
                     + fault.asked()
                     + ".")
         .with("asked", fault.asked())
-        .with("onTheRoad", fault.onTheRoad());
+        .with("inTransit", fault.inTransit());
   }
 }

@@ -31,7 +31,7 @@ public class Journal {
       Instant after, Instant before, String document, Actor actor) {
     List<TransferViews.JournalLine> lines = new ArrayList<>();
     for (Step step : rows.steps(after, before, document, actor)) {
-      if (!step.takenBack()) {
+      if (!step.reversed()) {
         lines.add(line(step, debit(step), step.value(), BigDecimal.ZERO.setScale(2)));
         lines.add(line(step, credit(step), BigDecimal.ZERO.setScale(2), step.value()));
       }

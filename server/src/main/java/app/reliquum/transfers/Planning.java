@@ -5,6 +5,7 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Amounts;
 import app.reliquum.catalog.Catalog;
+import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.document.DueDay;
 import app.reliquum.core.fulfilment.Transfer;
 import app.reliquum.core.ledger.Goods;
@@ -23,7 +24,6 @@ import app.reliquum.stock.ReservingDocuments;
 import app.reliquum.transfers.TransferTable.Figure;
 import app.reliquum.transfers.TransferTable.Head;
 import app.reliquum.transfers.TransferTable.LineRow;
-import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -46,8 +46,8 @@ public class Planning implements ReservingDocuments {
   private final Reserving reserving;
   private final RemovalRules rules;
   private final RemovalPreview preview;
-  private final Clock clock;
   private final SiteDays days;
+  private final LotsAndSerials lotsAndSerials;
 
   Planning(
       TransferTable table,
@@ -59,8 +59,9 @@ public class Planning implements ReservingDocuments {
       Reserving reserving,
       RemovalRules rules,
       RemovalPreview preview,
-      Clock clock,
-      SiteDays days) {
+      SiteDays days,
+      LotsAndSerials lotsAndSerials) {
+    this.lotsAndSerials = lotsAndSerials;
     this.days = days;
     this.table = table;
     this.progress = progress;
@@ -71,7 +72,6 @@ public class Planning implements ReservingDocuments {
     this.reserving = reserving;
     this.rules = rules;
     this.preview = preview;
-    this.clock = clock;
   }
 
   /** Writes a transfer down. */
@@ -90,7 +90,7 @@ public class Planning implements ReservingDocuments {
             entry.to(),
             entry.wanted(),
             note(entry),
-            places.road(number),
+            places.inTransit(number),
             actor);
     writeLines(id, entry.lines());
     table.event(id, actor, "MADE", summary(table.lines(id)));
@@ -114,7 +114,7 @@ public class Planning implements ReservingDocuments {
             entry.to(),
             null,
             "",
-            places.road(number),
+            places.inTransit(number),
             actor);
     progress.refresh(table.find(id).orElseThrow());
     table.event(id, actor, "BEGUN", "");
@@ -233,7 +233,7 @@ public class Planning implements ReservingDocuments {
     if (mark.isEmpty()) {
       return new Goods(item.id(), 0, 0);
     }
-    long lot = catalog.lot(item.id(), mark).map(Catalog.LotCard::id).orElse(0L);
+    long lot = lotsAndSerials.lot(item.id(), mark).map(LotsAndSerials.LotCard::id).orElse(0L);
     if (lot != 0) {
       return new Goods(item.id(), lot, 0);
     }
@@ -244,8 +244,8 @@ public class Planning implements ReservingDocuments {
   }
 
   private Goods piece(Catalog.Measured item, String code) {
-    Catalog.SerialCard card =
-        catalog
+    LotsAndSerials.SerialCard card =
+        lotsAndSerials
             .serial(item.id(), code)
             .orElseThrow(
                 () ->
@@ -333,13 +333,13 @@ public class Planning implements ReservingDocuments {
     Head head = progress.lockOpen(id, actor);
     places.requireSite(head.fromSiteId() == 0 ? head.toSiteId() : head.fromSiteId(), actor);
     List<LineRow> rows = table.lines(id);
-    Quantity road =
-        rows.stream().map(row -> row.line().onTheRoad()).reduce(Quantity.ZERO, Quantity::plus);
-    if (road.isPositive()) {
+    Quantity inTransit =
+        rows.stream().map(row -> row.line().inTransit()).reduce(Quantity.ZERO, Quantity::plus);
+    if (inTransit.isPositive()) {
       throw Problem.refused(
               "on-the-road",
               "Some of " + head.number() + " is on the road. Say first what has become of it.")
-          .with("onTheRoad", road);
+          .with("inTransit", inTransit);
     }
     boolean picked =
         reserving.of(head.number()).stream().anyMatch(one -> one.reservation().picked());

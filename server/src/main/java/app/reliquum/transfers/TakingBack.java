@@ -36,7 +36,7 @@ class TakingBack {
   }
 
   @EventListener
-  void takenBack(PostingReversed back) {
+  void reversed(PostingReversed back) {
     Head head = back.document() == null ? null : table.withNumber(back.document()).orElse(null);
     if (head == null) {
       return;

@@ -191,8 +191,8 @@ class TransferPapers {
     List<String> missing = new ArrayList<>();
     for (TransferViews.Goods one : card.goods()) {
       rows.add(sentRow(one, one.sent(), one.arrived() + " " + one.symbol()));
-      if (one.onTheRoad().isPositive()) {
-        missing.add(one.onTheRoad() + " " + one.symbol() + " " + one.name() + " on the road");
+      if (one.inTransit().isPositive()) {
+        missing.add(one.inTransit() + " " + one.symbol() + " " + one.name() + " on the road");
       }
       if (one.lost().isPositive()) {
         missing.add(one.lost() + " " + one.symbol() + " " + one.name() + " given up");

@@ -19,7 +19,6 @@ import java.math.RoundingMode;
 import java.sql.Date;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -76,13 +75,11 @@ class TransferRows {
       "t.state = 'PARTLY_RECEIVED' and t.last_arrival >= t.last_sent and exists " + IN_TRANSIT;
 
   private final JdbcClient jdbc;
-  private final Clock clock;
   private final SiteDays days;
 
-  TransferRows(JdbcClient jdbc, Clock clock, SiteDays days) {
+  TransferRows(JdbcClient jdbc, SiteDays days) {
     this.days = days;
     this.jdbc = jdbc;
-    this.clock = clock;
   }
 
   private String condition(TransferViews.Filter filter) {
@@ -121,7 +118,7 @@ class TransferRows {
     Transfer.State state = Transfer.State.valueOf(row.getString("state"));
     Instant lastSent = Utc.instant(row.getTimestamp("last_sent"));
     Instant lastArrival = Utc.instant(row.getTimestamp("last_arrival"));
-    int road = row.getInt("road_count");
+    int inTransit = row.getInt("road_count");
     return new TransferViews.Row(
         row.getLong("id"),
         row.getString("number"),
@@ -136,9 +133,9 @@ class TransferRows {
         row.getInt("line_count"),
         row.getInt("send_count"),
         state == Transfer.State.CLOSED ? 0 : row.getInt("short_count"),
-        road,
+        inTransit,
         state == Transfer.State.PARTLY_RECEIVED
-            && road > 0
+            && inTransit > 0
             && lastArrival != null
             && !lastArrival.isBefore(lastSent),
         money(row.getBigDecimal("road_value")),
@@ -347,7 +344,7 @@ class TransferRows {
       String symbol,
       TransferTable.Figure step,
       String kind,
-      boolean takenBack,
+      boolean reversed,
       String from,
       String to,
       Quantity quantity,
@@ -356,7 +353,7 @@ class TransferRows {
   List<Step> steps(Instant after, Instant before, String document, Actor actor) {
     return jdbc.sql(
             """
-            select p.id, p.effective, t.number, i.code, i.name, i.unit, m.step, p.kind, m.taken_back,
+            select p.id, p.effective, t.number, i.code, i.name, i.unit, m.step, p.kind, m.reversed,
               coalesce(f.name, t.sender) from_name, o.name to_name, m.quantity,
               m.quantity * g.unit_cost value, coalesce(k.kind, '') contra
             from transfer_move m join posted p on p.id = m.posting_id
@@ -386,7 +383,7 @@ class TransferRows {
                     symbol(row.getString("unit")),
                     TransferTable.Figure.valueOf(row.getString("step")),
                     row.getString("contra"),
-                    row.getBoolean("taken_back"),
+                    row.getBoolean("reversed"),
                     row.getString("from_name"),
                     row.getString("to_name"),
                     new Quantity(row.getBigDecimal("quantity")),

@@ -93,7 +93,7 @@ class TransferTable {
       long to,
       LocalDate wanted,
       String note,
-      long road,
+      long inTransit,
       Actor actor) {
     GeneratedKeyHolder key = new GeneratedKeyHolder();
     jdbc.sql(
@@ -110,7 +110,7 @@ class TransferTable {
         .param(to)
         .param(wanted)
         .param(note)
-        .param(road)
+        .param(inTransit)
         .param(now())
         .param(actor.id())
         .param(planned ? null : now())
@@ -305,7 +305,7 @@ class TransferTable {
       BigDecimal lost,
       BigDecimal unitCost) {
 
-    Transfer.Sent onTheRoad() {
+    Transfer.Sent inTransit() {
       return new Transfer.Sent(
           id, lineNo, shipment, new Quantity(sent.subtract(arrived).subtract(lost)));
     }
@@ -315,9 +315,9 @@ class TransferTable {
     }
 
     /** Where they are on the road. */
-    PositionKey at(long road) {
+    PositionKey at(long inTransit) {
       return new PositionKey(
-          itemId, road, lotId, serialId, unitLoadId, Condition.of(conditionCode));
+          itemId, inTransit, lotId, serialId, unitLoadId, Condition.of(conditionCode));
     }
   }
 
@@ -397,7 +397,7 @@ class TransferTable {
             """
             select m.id, m.goods_id, m.step, m.quantity, g.line_no
             from transfer_move m join transfer_goods g on g.id = m.goods_id
-            where m.posting_id = ? and not m.taken_back order by m.id
+            where m.posting_id = ? and not m.reversed order by m.id
             """)
         .param(posting)
         .query(Move.class)
@@ -405,7 +405,7 @@ class TransferTable {
   }
 
   void takeBack(long move) {
-    jdbc.sql("update transfer_move set taken_back = true where id = ?").param(move).update();
+    jdbc.sql("update transfer_move set reversed = true where id = ?").param(move).update();
   }
 
   LocalDateTime now() {

@@ -89,7 +89,7 @@ public final class TransferViews {
 
   /** How many transfers are in each list. */
   @Schema(name = "TransferCounts")
-  public record Counts(int open, int late, int shortOnes, int road, int missing) {}
+  public record Counts(int open, int late, int shortOnes, int inTransit, int missing) {}
 
   /**
    * A line of a transfer.
@@ -117,7 +117,7 @@ public final class TransferViews {
       Quantity sent,
       Quantity arrived,
       Quantity lost,
-      Quantity onTheRoad,
+      Quantity inTransit,
       Quantity toSend,
       Quantity shortBy,
       Quantity missing) {}
@@ -145,7 +145,7 @@ public final class TransferViews {
       BigDecimal unitCost) {
 
     /** How much of them is on the road. */
-    public Quantity onTheRoad() {
+    public Quantity inTransit() {
       return sent.minus(arrived).minus(lost);
     }
   }

@@ -113,7 +113,7 @@ public class Transfers implements Coming {
     }
     BigDecimal value = BigDecimal.ZERO;
     for (TransferViews.Goods one : goods) {
-      value = value.add(one.onTheRoad().amount().multiply(one.unitCost()));
+      value = value.add(one.inTransit().amount().multiply(one.unitCost()));
     }
     return new TransferViews.Card(
         head.id(),
@@ -183,7 +183,7 @@ public class Transfers implements Coming {
               .filter(other -> other.shipment() == one.shipment())
               .anyMatch(other -> other.arrived().isPositive() || other.lost().isPositive());
       if (one.line() == row.lineNo() && begun) {
-        missing = missing.plus(one.onTheRoad());
+        missing = missing.plus(one.inTransit());
       }
     }
     return new TransferViews.Line(
@@ -204,7 +204,7 @@ public class Transfers implements Coming {
         line.sent(),
         line.arrived(),
         line.lost(),
-        line.onTheRoad(),
+        line.inTransit(),
         line.toSend(),
         released ? demand.missing() : Quantity.ZERO,
         missing);
@@ -228,7 +228,7 @@ public class Transfers implements Coming {
       String from,
       long toSite,
       String to,
-      long road,
+      long inTransit,
       List<ReservedGoods> kept,
       List<TransferViews.Line> lines,
       List<TransferViews.Goods> goods) {}

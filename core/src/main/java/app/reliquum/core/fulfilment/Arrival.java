@@ -1,11 +1,15 @@
 package app.reliquum.core.fulfilment;
 
+import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.quantity.Quantity;
 import java.math.BigDecimal;
+import java.math.MathContext;
 import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 
 /** Sets what arrives against what was ordered. */
 public final class Arrival {
@@ -71,6 +75,28 @@ public final class Arrival {
   public record Spread(List<Part> parts, Quantity beyond) {
     public Spread {
       parts = List.copyOf(parts);
+    }
+
+    /**
+     * What one unit of the goods was bought for: the agreed costs of the lines, each weighed by
+     * what came for it.
+     *
+     * @param agreed the cost of one unit by line; lines without a price are left out
+     * @return nothing if no price was agreed for any of what came
+     */
+    public Optional<UnitCost> paid(Map<Integer, UnitCost> agreed) {
+      BigDecimal value = BigDecimal.ZERO;
+      Quantity priced = Quantity.ZERO;
+      for (Part part : parts) {
+        UnitCost cost = agreed.get(part.line());
+        if (cost != null) {
+          value = value.add(cost.amount().multiply(part.quantity().amount()));
+          priced = priced.plus(part.quantity());
+        }
+      }
+      return priced.isZero()
+          ? Optional.empty()
+          : Optional.of(new UnitCost(value.divide(priced.amount(), MathContext.DECIMAL64)));
     }
   }
 

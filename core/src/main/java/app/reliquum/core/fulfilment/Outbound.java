@@ -59,16 +59,16 @@ public final class Outbound {
       Quantity reserved,
       Quantity picked,
       Quantity packed,
-      Quantity gone) {
+      Quantity shipped) {
 
     /** The same with so much more of it reserved. */
     public Line reserving(Quantity more) {
-      return new Line(line, asked, withdrawn, reserved.plus(more), picked, packed, gone);
+      return new Line(line, asked, withdrawn, reserved.plus(more), picked, packed, shipped);
     }
 
     /** What it wants, and what has become of it. */
     public Demand demand() {
-      return new Demand(asked, withdrawn, reserved, picked, gone);
+      return new Demand(asked, withdrawn, reserved, picked, shipped);
     }
 
     /** How much is still to leave. */
@@ -134,7 +134,7 @@ public final class Outbound {
     public State state() {
       boolean picked = any(line -> line.picked().isPositive());
       if (!any(line -> line.open().isPositive())) {
-        boolean left = any(line -> line.gone().isPositive());
+        boolean left = any(line -> line.shipped().isPositive());
         return !left ? State.CANCELLED : job ? State.DONE : State.SHIPPED;
       }
       if (picked && !any(line -> line.toPick().isPositive()) && !mustBePacked()) {
@@ -164,7 +164,7 @@ public final class Outbound {
       }
       boolean reserved = any(line -> line.reserved().isPositive());
       boolean picked = any(line -> line.picked().isPositive());
-      boolean gone = any(line -> line.gone().isPositive());
+      boolean shipped = any(line -> line.shipped().isPositive());
       if (picked) {
         can.add(mustBePacked() ? Action.PACK_ALL : Action.SHIP);
       }
@@ -174,7 +174,7 @@ public final class Outbound {
       if (!allocated || any(line -> line.missing().isPositive())) {
         can.add(Action.ALLOCATE);
       }
-      if (!job && !picked && !gone && !onRound) {
+      if (!job && !picked && !shipped && !onRound) {
         can.add(Action.CHANGE);
       }
       if (onRound) {

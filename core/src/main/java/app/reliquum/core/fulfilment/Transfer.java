@@ -69,7 +69,7 @@ public final class Transfer {
     }
 
     /** How much is between the two sites. */
-    public Quantity onTheRoad() {
+    public Quantity inTransit() {
       return Demand.atLeastZero(sent.minus(arrived).minus(lost));
     }
   }
@@ -130,13 +130,13 @@ public final class Transfer {
     if (state == State.CLOSED) {
       return can;
     }
-    boolean road = lines.stream().anyMatch(line -> line.onTheRoad().isPositive());
+    boolean inTransit = lines.stream().anyMatch(line -> line.inTransit().isPositive());
     boolean sent = lines.stream().anyMatch(line -> line.sent().isPositive());
     boolean toSend = lines.stream().anyMatch(line -> line.toSend().isPositive());
     boolean reserved = demands.stream().anyMatch(one -> one.reserved().isPositive());
     boolean picked = demands.stream().anyMatch(one -> one.picked().isPositive());
     boolean missing = demands.stream().anyMatch(one -> one.missing().isPositive());
-    if (road) {
+    if (inTransit) {
       can.add(Action.RECEIVE_ALL);
     }
     if (picked) {
@@ -148,7 +148,7 @@ public final class Transfer {
     if (state == State.PLANNED) {
       can.add(Action.MAKE_READY);
     }
-    if (road) {
+    if (inTransit) {
       can.add(Action.CLOSE_AS_LOST);
     }
     if (released && missing) {
@@ -160,7 +160,7 @@ public final class Transfer {
         can.add(Action.BACK_TO_PLANNED);
       }
     }
-    if (!road && !picked && (toSend || lines.isEmpty())) {
+    if (!inTransit && !picked && (toSend || lines.isEmpty())) {
       can.add(Action.CLOSE);
     }
     return can;
@@ -176,14 +176,14 @@ public final class Transfer {
     boolean sent = false;
     boolean ended = false;
     boolean toSend = false;
-    boolean onTheRoad = false;
+    boolean inTransit = false;
     for (Line line : lines) {
       sent |= line.sent().isPositive();
       ended |= line.arrived().isPositive() || line.lost().isPositive();
       toSend |= line.toSend().isPositive();
-      onTheRoad |= line.onTheRoad().isPositive();
+      inTransit |= line.inTransit().isPositive();
     }
-    if (!toSend && !onTheRoad && (sent || withdrawn(lines))) {
+    if (!toSend && !inTransit && (sent || withdrawn(lines))) {
       return State.CLOSED;
     }
     if (!sent) {
@@ -202,9 +202,9 @@ public final class Transfer {
    * @param id its number
    * @param line the line that it was sent for
    * @param shipment the shipment that it went with; the first is 1
-   * @param onTheRoad how much of it has neither arrived nor been given up
+   * @param inTransit how much of it has neither arrived nor been given up
    */
-  public record Sent(long id, int line, int shipment, Quantity onTheRoad) {}
+  public record Sent(long id, int line, int shipment, Quantity inTransit) {}
 
   /** How much of something that was sent has arrived, or is given up. */
   public record Part(long id, int line, Quantity quantity) {}
@@ -227,7 +227,7 @@ public final class Transfer {
     List<Part> parts = new ArrayList<>();
     Quantity rest = quantity;
     for (Sent one : inOrder) {
-      Quantity part = rest.min(one.onTheRoad());
+      Quantity part = rest.min(one.inTransit());
       if (part.isPositive()) {
         parts.add(new Part(one.id(), one.line(), part));
         rest = rest.minus(part);
@@ -242,12 +242,12 @@ public final class Transfer {
   /** More is said to have arrived than is on the road. */
   public static final class NotSent extends RuntimeException {
     private final transient Quantity asked;
-    private final transient Quantity onTheRoad;
+    private final transient Quantity inTransit;
 
-    NotSent(Quantity asked, Quantity onTheRoad) {
-      super(onTheRoad + " are on the road, not " + asked + ".");
+    NotSent(Quantity asked, Quantity inTransit) {
+      super(inTransit + " are on the road, not " + asked + ".");
       this.asked = asked;
-      this.onTheRoad = onTheRoad;
+      this.inTransit = inTransit;
     }
 
     /** How much was said to have arrived. */
@@ -256,8 +256,8 @@ public final class Transfer {
     }
 
     /** How much is on the road. */
-    public Quantity onTheRoad() {
-      return onTheRoad;
+    public Quantity inTransit() {
+      return inTransit;
     }
   }
 }

@@ -3,6 +3,7 @@ package app.reliquum.core.fulfilment;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
 
+import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.fulfilment.Arrival.OrderLine;
 import app.reliquum.core.fulfilment.Arrival.Origin;
 import app.reliquum.core.fulfilment.Arrival.Part;
@@ -13,6 +14,7 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -93,5 +95,22 @@ class ArrivalTest {
     assertThat(Arrival.can(false, Arrival.State.EXPECTED, List.of()))
         .containsExactly(Arrival.Action.CLOSE);
     assertThat(Arrival.can(true, Arrival.State.CLOSED, open)).isEmpty();
+  }
+
+  /** 10 at 2.00 and 5 at 3.50 are 15 at 2.50; what nobody has a price for does not count. */
+  @Test
+  void whatCameIsPaidByTheAgreedCostsOfItsLines() {
+    List<OrderLine> lines =
+        List.of(
+            new OrderLine(1, Origin.ORDERED, Quantity.of(10), Quantity.ZERO),
+            new OrderLine(2, Origin.ORDERED, Quantity.of(5), Quantity.ZERO),
+            new OrderLine(3, Origin.ORDERED, Quantity.of(5), Quantity.ZERO));
+    Map<Integer, UnitCost> agreed =
+        Map.of(1, new UnitCost(new BigDecimal("2.00")), 2, new UnitCost(new BigDecimal("3.50")));
+    Arrival.Spread all = Arrival.spread(lines, Quantity.of(22));
+    assertThat(all.paid(agreed).orElseThrow().amount()).isEqualByComparingTo("2.50");
+    assertThat(Arrival.spread(lines, Quantity.of(4)).paid(agreed).orElseThrow().amount())
+        .isEqualByComparingTo("2.00");
+    assertThat(all.paid(Map.of())).isEmpty();
   }
 }

@@ -21,7 +21,7 @@ class OutboundTest {
   }
 
   private static Line line(
-      int asked, int withdrawn, int reserved, int picked, int packed, int gone) {
+      int asked, int withdrawn, int reserved, int picked, int packed, int shipped) {
     return new Line(
         1,
         Quantity.of(asked),
@@ -29,7 +29,7 @@ class OutboundTest {
         Quantity.of(reserved),
         Quantity.of(picked),
         Quantity.of(packed),
-        Quantity.of(gone));
+        Quantity.of(shipped));
   }
 
   @Test
@@ -86,8 +86,8 @@ class OutboundTest {
       @ForAll @IntRange(max = 9) int withdrawn,
       @ForAll @IntRange(max = 9) int reserved,
       @ForAll @IntRange(max = 9) int picked,
-      @ForAll @IntRange(max = 9) int gone) {
-    Line line = line(30 + withdrawn, withdrawn, reserved, picked, 0, gone);
+      @ForAll @IntRange(max = 9) int shipped) {
+    Line line = line(30 + withdrawn, withdrawn, reserved, picked, 0, shipped);
     assertThat(line.picked().plus(line.reserved()).plus(line.missing())).isEqualTo(line.open());
   }
 
@@ -122,14 +122,14 @@ class OutboundTest {
       @ForAll @IntRange(max = 3) int reserved,
       @ForAll @IntRange(max = 3) int picked,
       @ForAll @IntRange(max = 3) int packed,
-      @ForAll @IntRange(max = 3) int gone) {
+      @ForAll @IntRange(max = 3) int shipped) {
     Order order =
         new Order(
             job,
             allocated,
             onRound,
             packs,
-            List.of(line(10, withdrawn, reserved, picked, Math.min(packed, picked), gone)));
+            List.of(line(10, withdrawn, reserved, picked, Math.min(packed, picked), shipped)));
     assertThat(order.can()).doesNotHaveDuplicates();
     assertThat(order.can().isEmpty()).isEqualTo(order.state().ended());
     assertThat(order.can().contains(Action.SHIP) && order.can().contains(Action.PACK_ALL))

@@ -45,14 +45,14 @@ class TransferTest {
     List<Line> lines = List.of(line(5, 0, 5, 5, 0), line(8, 0, 6, 6, 0));
     assertThat(Transfer.state(true, lines)).isEqualTo(State.PARTLY_RECEIVED);
     assertThat(lines.get(1).toSend()).isEqualTo(Quantity.of(2));
-    assertThat(lines.get(1).onTheRoad()).isEqualTo(Quantity.ZERO);
+    assertThat(lines.get(1).inTransit()).isEqualTo(Quantity.ZERO);
   }
 
   @Test
   void whatWasSentBeyondTheAskingIsOnTheRoadAndNotOwed() {
     Line line = line(4, 0, 6, 1, 0);
     assertThat(line.toSend()).isEqualTo(Quantity.ZERO);
-    assertThat(line.onTheRoad()).isEqualTo(Quantity.of(5));
+    assertThat(line.inTransit()).isEqualTo(Quantity.of(5));
   }
 
   @Test
@@ -76,7 +76,7 @@ class TransferTest {
         .isInstanceOfSatisfying(
             Transfer.NotSent.class,
             fault -> {
-              assertThat(fault.onTheRoad()).isEqualTo(Quantity.of(2));
+              assertThat(fault.inTransit()).isEqualTo(Quantity.of(2));
               assertThat(fault.asked()).isEqualTo(Quantity.of(3));
             })
         .hasMessage("2 are on the road, not 3.");
@@ -97,7 +97,7 @@ class TransferTest {
         .isEqualTo(asked);
     for (Part part : parts) {
       Sent of = sent.stream().filter(one -> one.id() == part.id()).findFirst().orElseThrow();
-      assertThat(part.quantity()).isLessThanOrEqualTo(of.onTheRoad());
+      assertThat(part.quantity()).isLessThanOrEqualTo(of.inTransit());
     }
     List<Sent> shuffled = new ArrayList<>(sent);
     Collections.shuffle(shuffled, random);
@@ -121,7 +121,7 @@ class TransferTest {
       State state = Transfer.state(true, List.of(line));
       assertThat(state == State.CLOSED).isEqualTo(sent == asked && arrived + lost == sent);
       assertThat(line.toSend().plus(line.sent())).isEqualTo(Quantity.of(asked));
-      assertThat(line.onTheRoad().plus(line.arrived()).plus(line.lost())).isEqualTo(line.sent());
+      assertThat(line.inTransit().plus(line.arrived()).plus(line.lost())).isEqualTo(line.sent());
     }
   }
 
