@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, read, type Schemas } from '../../api/client';
+import { everyOf } from '../../kit/everyOf';
 
 export type Kind = Schemas['MovementKind'];
 export type Purpose = Kind['purpose'];
 export type Way = Schemas['AdjustmentRow']['way'];
 
-export const PURPOSES = ['ADJUSTMENT', 'SCRAP', 'LOAN', 'MOVEMENT'] as const;
+export const PURPOSES = everyOf<Purpose>()(['ADJUSTMENT', 'SCRAP', 'LOAN', 'MOVEMENT']);
 
 /** What is old once the book was put right. */
 export const RIGHTED = [

@@ -11,6 +11,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.LongStream;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
@@ -186,9 +187,16 @@ class CountingTest {
     for (int i = first; i <= last; i++) {
       hand.scan("M%d-%02d".formatted(made, i));
     }
-    long before = HOUSE.watched().statements();
-    assertThat(hand.stands().path("counting").path("lines")).hasSize(last - first + 1);
-    return HOUSE.watched().statements() - before;
+    // The feed and the night's work ask in between: the fewest of three are the page's own.
+    return LongStream.generate(
+            () -> {
+              long before = HOUSE.watched().statements();
+              assertThat(hand.stands().path("counting").path("lines")).hasSize(last - first + 1);
+              return HOUSE.watched().statements() - before;
+            })
+        .limit(3)
+        .min()
+        .orElseThrow();
   }
 
   @Test

@@ -14,6 +14,7 @@ import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.math.BigDecimal;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -102,9 +103,8 @@ public class MovementKinds {
   @Transactional(readOnly = true)
   public List<Kind> all() {
     Map<Long, List<Field>> fields = fields();
-    return jdbc.sql(
-            "select * from movement_kind order by field(purpose, 'ADJUSTMENT', 'SCRAP', 'LOAN',"
-                + " 'MOVEMENT'), name")
+    return jdbc
+        .sql("select * from movement_kind order by name")
         .query(
             (row, n) -> {
               long opposite = row.getLong("opposite_id");
@@ -123,7 +123,9 @@ public class MovementKinds {
                   row.getBoolean("active"),
                   fields.getOrDefault(row.getLong("id"), List.of()));
             })
-        .list();
+        .stream()
+        .sorted(Comparator.comparing(Kind::purpose))
+        .toList();
   }
 
   private Map<Long, List<Field>> fields() {
