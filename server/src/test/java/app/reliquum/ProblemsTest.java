@@ -74,7 +74,11 @@ class ProblemsTest {
       value = {
         "/api/items/abc | id is a whole number, not 'abc'.",
         "/api/on-hand?at=yesterday | at is a moment such as 2026-03-31T12:00:00Z, from 1900 to 2200, not 'yesterday'.",
-        "/api/on-hand?group=NOTHING | group is one of POSITION, ITEM, "
+        "/api/on-hand?group=NOTHING | group is one of POSITION, ITEM, ",
+        "/api/on-hand?site=here | site is a whole number, not 'here'.",
+        "/api/on-hand?condition=FINE | condition is one of GOOD, ON_HOLD, REJECTED, not 'FINE'.",
+        "/api/ledger?kind=NOTHING | kind is one of MOVE, OPENING, ",
+        "/api/export/ledger?format=CSV&columns=kind&posting=1x | posting is a whole number, not '1x'."
       })
   void whatIsAskedWronglyIsToldWithWhatWasExpected(String path, String told) {
     assertThat(controller.get(path).detail()).startsWith(told.strip());

@@ -44,6 +44,34 @@ public final class TestDatabase implements AutoCloseable {
       copy.run(
           "insert into %2$s (%3$s) select %3$s from %1$s.%2$s".formatted(name, table, columns));
     }
+    for (String trigger :
+        column(
+            "select concat('create trigger ', trigger_name, ' ', action_timing, ' ',"
+                + " event_manipulation, ' on ', event_object_table, ' for each row ',"
+                + " action_statement) from information_schema.triggers where trigger_schema = '"
+                + name
+                + "'")) {
+      copy.run(trigger);
+    }
+    for (String view :
+        column(
+            "select table_name from information_schema.views where table_schema = '"
+                + name
+                + "'")) {
+      String said =
+          column(
+                  "select view_definition from information_schema.views where table_schema = '"
+                      + name
+                      + "' and table_name = '"
+                      + view
+                      + "'")
+              .get(0);
+      copy.run(
+          "create algorithm = merge sql security invoker view "
+              + view
+              + " as "
+              + said.replace("`" + name + "`.", ""));
+    }
     return copy;
   }
 
