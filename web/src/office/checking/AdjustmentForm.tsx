@@ -19,6 +19,7 @@ import { useForm } from '../rules/useForm';
 import { PURPOSES, RIGHTED, useKinds, waysOf, type Kind, type Purpose, type Way } from './kinds';
 import { decimal } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { ItemField } from '../../kit/ItemField';
 
 type Entry = Schemas['AdjustmentEntry'];
 type Written = Schemas['AdjustmentWritten'];
@@ -306,7 +307,7 @@ function NewLine({
   onChange: (part: Partial<Line>) => void;
 }) {
   const { t } = useTranslation();
-  const text = (name: 'item' | 'place' | 'lot' | 'serial', label: string) => (
+  const text = (name: 'place' | 'lot' | 'serial', label: string) => (
     <TextField
       label={label}
       value={line[name]}
@@ -322,7 +323,7 @@ function NewLine({
         mt: 1,
       }}
     >
-      {text('item', t('item.item'))}
+      <ItemField label={t('item.item')} value={line.item} onChange={(item) => onChange({ item })} />
       {text('place', t('bin'))}
       {text('lot', t('lot'))}
       {text('serial', t('adjust.serial'))}

@@ -13,6 +13,7 @@ import { useForm } from '../rules/useForm';
 import { useSave } from '../../kit/useSave';
 import { amountOrNothing, decimal } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { ItemField } from '../../kit/ItemField';
 
 interface Line {
   item: string;
@@ -131,10 +132,11 @@ export function OrderForm({
             key={i}
             sx={{ display: 'grid', gridTemplateColumns: '1.4fr 0.8fr 1fr 0.8fr', gap: 1, mt: 1 }}
           >
-            <TextField
+            <ItemField
               label={t('item.item')}
+              site={Number(site) || undefined}
               value={line.item}
-              onChange={(event) => change(i, { item: event.target.value })}
+              onChange={(item) => change(i, { item })}
             />
             <NumberField
               label={t('quantity')}

@@ -13,6 +13,7 @@ import { Form, Tick } from '../rules/Form';
 import { useForm } from '../rules/useForm';
 import { amountOrNothing, decimal, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { ItemField } from '../../kit/ItemField';
 
 interface Line {
   item: string;
@@ -164,9 +165,14 @@ export function OutboundForm({
         {lines.map((line, i) => (
           <Box key={i} sx={{ mt: 1, pb: 0.5, borderBottom: 1, borderColor: 'divider' }}>
             <Box sx={{ display: 'grid', gridTemplateColumns: '1.3fr 0.8fr 0.8fr 0.8fr', gap: 1 }}>
+              <ItemField
+                label={t('item.item')}
+                site={Number(site) || undefined}
+                value={line.item}
+                onChange={(item) => change(i, { item })}
+              />
               {(
                 [
-                  ['item', t('item.item')],
                   ['packs', t('quantity')],
                   ['pack', t('pack.name')],
                   ['price', t('outbound.price')],

@@ -14,6 +14,7 @@ import { Form, Tick } from '../rules/Form';
 import { useForm } from '../rules/useForm';
 import { decimal, isMore, soFar } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { ItemField } from '../../kit/ItemField';
 
 interface Line {
   item: string;
@@ -158,10 +159,11 @@ export function TransferForm({
         {lines.map((line, i) => (
           <Box key={i} sx={{ mt: 1 }}>
             <Box sx={{ display: 'grid', gridTemplateColumns: '1.3fr 0.8fr 0.9fr 1fr', gap: 1 }}>
-              <TextField
+              <ItemField
                 label={t('item.item')}
+                site={Number(from) || undefined}
                 value={line.item}
-                onChange={(event) => change(i, { item: event.target.value })}
+                onChange={(item) => change(i, { item })}
               />
               <NumberField
                 label={t('quantity')}

@@ -1,6 +1,5 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
@@ -25,6 +24,7 @@ import { useForm } from '../rules/useForm';
 import { decimal } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { everyOf } from '../../kit/everyOf';
+import { ItemField } from '../../kit/ItemField';
 
 type Row = Schemas['Requisition'];
 type Doing = 'agree' | 'order' | 'drop';
@@ -296,7 +296,12 @@ function AskForm({ onDone }: { onDone: () => void }) {
         })
       }
     >
-      <TextField label={t('item.item')} required {...form.text('item')} />
+      <ItemField
+        label={t('item.item')}
+        required
+        site={Number(form.entry.site || sites[0]?.id) || undefined}
+        {...form.chosen('item')}
+      />
       <NumberField label={t('quantity')} required {...form.text('quantity')} />
       <Choice
         label={t('site')}

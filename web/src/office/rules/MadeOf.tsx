@@ -1,6 +1,5 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
@@ -10,6 +9,7 @@ import { useSave } from '../../kit/useSave';
 import { Form } from './Form';
 import { decimal } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { ItemField } from '../../kit/ItemField';
 
 /** What goes into an item that the house puts together itself. */
 export function MadeOf({ item }: { item: number }) {
@@ -58,11 +58,11 @@ function Components({ kit }: { kit: Schemas['KitCard'] }) {
     >
       {rows.map((row, i) => (
         <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1fr 110px', gap: 1 }}>
-          <TextField
+          <ItemField
             label={t('outbound.component', { number: i + 1 })}
             value={row.item}
-            helperText={kit.components.find((one) => one.item === row.item)?.name}
-            onChange={(event) => change(i, { item: event.target.value })}
+            name={kit.components.find((one) => one.item === row.item)?.name}
+            onChange={(item) => change(i, { item })}
           />
           <NumberField
             label={t('quantity')}

@@ -15,6 +15,7 @@ import { useForm } from './useForm';
 import { useSave } from '../../kit/useSave';
 import { decimal, decimalOrNothing, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { ItemField } from '../../kit/ItemField';
 
 const OLD = ['put-away-rules', 'put-away'];
 
@@ -101,7 +102,7 @@ export function PutAwayForm({
             ]}
           />
           {now.by === 'item' ? (
-            <TextField label={t('item.code')} required {...form.text('item')} />
+            <ItemField label={t('item.item')} required {...form.chosen('item')} />
           ) : (
             <Choice
               label={t('item.category')}

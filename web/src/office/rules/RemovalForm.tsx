@@ -1,6 +1,5 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
@@ -16,6 +15,7 @@ import { RemovalTrial } from './RemovalTrial';
 import { useForm } from './useForm';
 import { readable, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { ItemField } from '../../kit/ItemField';
 
 type Rule = Schemas['RemovalRuleCard'];
 type Entry = Schemas['RemovalRuleEntry'];
@@ -172,7 +172,7 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
             ]}
           />
           {now.by === 'item' && (
-            <TextField label={t('item.code')} required {...form.text('item')} />
+            <ItemField label={t('item.item')} required {...form.chosen('item')} />
           )}
           {now.by === 'category' && (
             <Choice

@@ -12,6 +12,7 @@ import { date, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { decimal, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { ItemField } from '../../kit/ItemField';
 
 type Trial = Schemas['RemovalTrial'];
 type Shown = Schemas['RemovalChoice'];
@@ -60,12 +61,12 @@ export function RemovalTrial({
         }}
         sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1, mt: 1 }}
       >
-        <TextField
-          label={t('item.code')}
+        <ItemField
+          label={t('item.item')}
           value={item}
           placeholder={entry?.item ?? undefined}
-          onChange={(event) => setItem(event.target.value)}
-          slotProps={{ inputLabel: { shrink: true } }}
+          onChange={setItem}
+          site={Number(at) || undefined}
         />
         <NumberField
           label={t('removal.ifAsked')}

@@ -8,6 +8,12 @@ export function useForm<T extends object>(start: T, problem: unknown) {
   return {
     entry,
     set: (changes: Partial<T>) => setEntry((before) => ({ ...before, ...changes })),
+    /** The properties of a field that tells what was chosen, bound to a part of the entry. */
+    chosen: (name: keyof T & string) => ({
+      value: String(entry[name] ?? ''),
+      onChange: (value: string) => setEntry((before) => ({ ...before, [name]: value })),
+      problem: faulty === name ? (problem as Problem).message : undefined,
+    }),
     /** The properties of a text field that is bound to a part of the entry. */
     text: (name: keyof T & string) => ({
       value: String(entry[name] ?? ''),
