@@ -81,7 +81,10 @@ export function ItemField({
       onChange={(_, chosen) => onChange(typeof chosen === 'string' ? chosen : chosen.code)}
       onFocus={() => setLooking(true)}
       onBlur={() => setLooking(false)}
-      slotProps={{ popper: { sx: { minWidth: 380 }, placement: 'bottom-start' } }}
+      slotProps={{
+        popper: { sx: { minWidth: 420 }, placement: 'bottom-start' },
+        paper: { sx: { border: 1, borderColor: 'text.primary' } },
+      }}
       renderOption={({ key, ...props }, one) => {
         const row = held.data?.rows.find((each) => each.itemId === one.id);
         return (
@@ -93,9 +96,17 @@ export function ItemField({
               </Box>
             </Box>
             {held.data && (
-              <Box sx={{ textAlign: 'right' }}>
-                {row ? <Amount value={row.available} unit={row.symbol} /> : t('itemField.none')}
-                <Box sx={{ color: 'text.secondary', fontSize: 13 }}>{t('itemField.available')}</Box>
+              <Box sx={{ color: 'text.secondary', whiteSpace: 'nowrap' }}>
+                {Number(row?.available ?? 0) > 0 ? (
+                  <>
+                    <Box component="span" sx={{ color: 'text.primary' }}>
+                      <Amount value={row?.available ?? null} unit={row?.symbol} />
+                    </Box>{' '}
+                    {t('itemField.available')}
+                  </>
+                ) : (
+                  t('itemField.none')
+                )}
               </Box>
             )}
           </Box>
