@@ -45,8 +45,6 @@ public class LotsAndSerials {
   /** A serial number. */
   public record SerialCard(long id, long itemId, String code, long lotId, LocalDate serviceDue) {}
 
-  // Lots and serial numbers
-
   private static final String LOT =
       "select id, item_id, code, expiry, best_before, produced, supplier_lot from lot where ";
 

@@ -72,8 +72,6 @@ public class ReceivingGoods {
     this.lotsAndSerials = lotsAndSerials;
   }
 
-  // Receiving
-
   /**
    * Goods that come in on an order.
    *
