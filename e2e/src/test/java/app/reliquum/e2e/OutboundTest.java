@@ -149,7 +149,7 @@ class OutboundTest {
 
   private static Locator itemField(Page page) {
     return page.getByRole(
-        AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Item").setExact(true));
+        AriaRole.COMBOBOX, new Page.GetByRoleOptions().setName("Item").setExact(true));
   }
 
   private static Locator labelled(Page page, String label) {
