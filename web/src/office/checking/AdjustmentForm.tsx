@@ -318,7 +318,7 @@ function NewLine({
     <Box
       sx={{
         display: 'grid',
-        gridTemplateColumns: '0.9fr 1.2fr 1fr 1fr 0.8fr',
+        gridTemplateColumns: '1.4fr 1.2fr 0.9fr 0.9fr 0.8fr',
         gap: 1,
         mt: 1,
       }}
