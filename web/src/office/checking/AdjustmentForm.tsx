@@ -318,7 +318,7 @@ function NewLine({
     <Box
       sx={{
         display: 'grid',
-        gridTemplateColumns: '1.4fr 1.2fr 0.9fr 0.9fr 0.8fr',
+        gridTemplateColumns: '1.2fr 1.1fr 0.9fr 0.9fr 0.85fr',
         gap: 1,
         mt: 1,
       }}
