@@ -7,6 +7,12 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.ServerSocket;
 import java.net.URI;
+import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardOpenOption;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
 import org.junit.jupiter.api.extension.AfterAllCallback;
@@ -24,7 +30,10 @@ public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
   private static final File CLASSES = new File("target/classes.jsa");
   private static final long PATIENCE = TimeUnit.MINUTES.toNanos(3);
 
-  private static TestDatabase opened;
+  // What the first of the processes that share a run has prepared for all: which run, and where.
+  private static final Path OPENED = Path.of("target/opened");
+  private static final String RUN =
+      System.getProperty("reliquum.run", Long.toString(ProcessHandle.current().pid()));
 
   private TestDatabase database;
   private Process process;
@@ -33,16 +42,33 @@ public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
   @Override
   public void beforeAll(ExtensionContext context) {
     port = freePort();
-    if (opened != null) {
-      database = opened.copy();
-      start();
-      return;
-    }
-    unpack();
-    database = new TestDatabase();
+    database = opened().copy();
     start();
-    // The next classes begin with the house as it is now, before anyone has touched it.
-    opened = database.copy();
+  }
+
+  /** The demo house before anyone has touched it. Whoever asks first opens it, the others wait. */
+  private static TestDatabase opened() {
+    try (FileChannel file =
+            FileChannel.open(
+                Path.of("target/opened.lock"),
+                StandardOpenOption.CREATE,
+                StandardOpenOption.WRITE);
+        FileLock alone = file.lock()) {
+      List<String> said = Files.exists(OPENED) ? Files.readAllLines(OPENED) : List.of();
+      if (!said.isEmpty() && said.get(0).equals(RUN)) {
+        return new TestDatabase(said.get(1));
+      }
+      unpack();
+      PackedHouse first = new PackedHouse();
+      first.database = new TestDatabase();
+      first.port = freePort();
+      first.start();
+      first.end();
+      Files.write(OPENED, List.of(RUN, first.database.name()));
+      return first.database;
+    } catch (IOException fault) {
+      throw new UncheckedIOException(fault);
+    }
   }
 
   private static void unpack() {
@@ -89,7 +115,7 @@ public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
     builder.environment().put("RELIQUUM_DEMO", "true");
     builder.environment().put("RELIQUUM_PORT", Integer.toString(port));
     builder.redirectErrorStream(true);
-    builder.redirectOutput(new File("target/application.log"));
+    builder.redirectOutput(log());
     try {
       process = builder.start();
     } catch (IOException fault) {
@@ -98,10 +124,14 @@ public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
     long end = System.nanoTime() + PATIENCE;
     while (!ready()) {
       if (System.nanoTime() > end || !process.isAlive()) {
-        throw new IllegalStateException("It did not start: see e2e/target/application.log");
+        throw new IllegalStateException("It did not start: see e2e/" + log());
       }
       LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(100));
     }
+  }
+
+  private File log() {
+    return new File("target/application-" + port + ".log");
   }
 
   private boolean ready() {
@@ -134,12 +164,15 @@ public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
     return new Client(address()).signIn(code, Browser.PASSWORD);
   }
 
+  /** Lets it end by itself, so that it leaves its classes ready made. */
+  private void end() {
+    process.destroy();
+    process.onExit().orTimeout(1, TimeUnit.MINUTES).exceptionally(late -> process).join();
+    kill();
+  }
+
   @Override
   public void afterAll(ExtensionContext context) {
-    if (!CLASSES.exists()) {
-      process.destroy();
-      process.onExit().orTimeout(1, TimeUnit.MINUTES).exceptionally(late -> process).join();
-    }
     kill();
     database.close();
   }

@@ -14,11 +14,20 @@ public final class TestDatabase implements AutoCloseable {
 
   private final String server = needed("RELIQUUM_TEST_DB");
   private final String password = needed("RELIQUUM_TEST_DB_PASSWORD");
-  private final String name =
-      "reliquum_" + UUID.randomUUID().toString().replace("-", "").substring(0, 12);
+  private final String name;
 
   public TestDatabase() {
+    this("reliquum_" + UUID.randomUUID().toString().replace("-", "").substring(0, 12));
     run("reliquum", "create database " + name);
+  }
+
+  /** One that is there already. */
+  public TestDatabase(String name) {
+    this.name = name;
+  }
+
+  public String name() {
+    return name;
   }
 
   /** Another database with the same tables and the same rows, quicker than filling it anew. */
