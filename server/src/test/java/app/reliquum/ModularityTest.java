@@ -4,8 +4,10 @@ import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAPac
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import org.jspecify.annotations.NullMarked;
 import org.junit.jupiter.api.Test;
 import org.springframework.modulith.core.ApplicationModules;
 import org.springframework.web.bind.annotation.RestController;
@@ -14,6 +16,11 @@ class ModularityTest {
 
   /** So many arrows there are between modules. There may be fewer, never more. */
   private static final long ARROWS = 119;
+
+  private static final JavaClasses CLASSES =
+      new ClassFileImporter()
+          .withImportOption(new ImportOption.DoNotIncludeTests())
+          .importPackages("app.reliquum");
 
   // The core stands below all capabilities; it is a library to them, not a neighbour.
   private final ApplicationModules modules =
@@ -35,12 +42,16 @@ class ModularityTest {
         .isEqualTo(ARROWS);
   }
 
+  /** What is null-marked is checked by the compiler. */
+  @Test
+  void everyPackageSaysWhatMayBeNull() {
+    assertThat(CLASSES)
+        .filteredOn(one -> !one.getPackageName().startsWith("app.reliquum.core"))
+        .allMatch(one -> one.getPackage().isAnnotatedWith(NullMarked.class));
+  }
+
   @Test
   void onlyStockWritesPositionsAndLedgerLines() {
-    var classes =
-        new ClassFileImporter()
-            .withImportOption(new ImportOption.DoNotIncludeTests())
-            .importPackages("app.reliquum");
     noClasses()
         .that()
         .resideOutsideOfPackage("app.reliquum.stock")
@@ -50,13 +61,13 @@ class ModularityTest {
         .orShould()
         .dependOnClassesThat()
         .haveSimpleNameEndingWith("LedgerTable")
-        .check(classes);
+        .check(CLASSES);
     noClasses()
         .that()
         .areAnnotatedWith(RestController.class)
         .should()
         .dependOnClassesThat()
         .haveNameMatching("org\\.springframework\\.jdbc\\..*")
-        .check(classes);
+        .check(CLASSES);
   }
 }

@@ -236,7 +236,7 @@ public class Adjusting implements Subject {
     List<LineRow> rows = new ArrayList<>();
     sums.forEach(
         (key, quantity) -> {
-          Quantity book = books.get(key);
+          Quantity book = Objects.requireNonNull(books.get(key));
           Quantity variance =
               switch (way) {
                 case IN -> quantity;
@@ -244,7 +244,7 @@ public class Adjusting implements Subject {
                 case SET -> quantity.minus(book);
               };
           if (!variance.isZero()) {
-            rows.add(LineRow.of(key, book, variance, cost.get(key.item())));
+            rows.add(LineRow.of(key, book, variance, Objects.requireNonNull(cost.get(key.item()))));
           }
         });
     if (rows.isEmpty()) {
@@ -300,7 +300,7 @@ public class Adjusting implements Subject {
     }
   }
 
-  private void post(Command command, Head head, Kind kind, Instant effective) {
+  private void post(Command command, Head head, Kind kind, @Nullable Instant effective) {
     List<LineRow> rows = table.lines(head.id());
     List<Line> posted = lines(rows, kind);
     long posting =

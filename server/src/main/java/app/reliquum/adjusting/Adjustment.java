@@ -43,11 +43,11 @@ public final class Adjustment {
   public record LineEntry(
       @NotBlank @Size(max = 24) String item,
       @NotBlank @Size(max = 40) String place,
-      @Size(max = 30) String lot,
-      LocalDate expiry,
-      @Size(max = 30) String serial,
-      @Size(max = 24) String load,
-      Condition condition,
+      @Size(max = 30) @Nullable String lot,
+      @Nullable LocalDate expiry,
+      @Size(max = 30) @Nullable String serial,
+      @Size(max = 24) @Nullable String load,
+      @Nullable Condition condition,
       @NotNull Quantity quantity) {}
 
   /**
@@ -71,10 +71,10 @@ public final class Adjustment {
       @Size(max = 40) String source,
       boolean replacing,
       @Size(max = 80) String party,
-      LocalDate due,
+      @Nullable LocalDate due,
       Map<Long, String> fields,
-      @Valid Picture picture,
-      Instant effective,
+      @Valid @Nullable Picture picture,
+      @Nullable Instant effective,
       @NotEmpty @Size(max = MOST_LINES) List<@Valid LineEntry> lines) {}
 
   /** A picture of what happened. */

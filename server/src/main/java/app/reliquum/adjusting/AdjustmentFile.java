@@ -28,6 +28,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
@@ -217,7 +218,7 @@ class AdjustmentFile {
         continue;
       }
       PositionKey key = read.meant().key();
-      Quantity book = books.get(key);
+      Quantity book = Objects.requireNonNull(books.get(key));
       Quantity said = read.meant().quantity();
       Quantity variance =
           switch (read.way()) {
@@ -234,7 +235,9 @@ class AdjustmentFile {
       } else if (variance.isZero()) {
         faults.put(row.row(), "The book says so already.");
       }
-      UnitCost unit = cost.get(read.meant().bin().site()).get(key.item());
+      UnitCost unit =
+          Objects.requireNonNull(
+              Objects.requireNonNull(cost.get(read.meant().bin().site())).get(key.item()));
       BigDecimal value =
           variance.isNegative() ? unit.of(variance.negated()).negate() : unit.of(variance);
       outcomes.add(outcome(row, book, variance, value, faults.get(row.row())));
@@ -243,7 +246,11 @@ class AdjustmentFile {
   }
 
   private static Outcome outcome(
-      RowFile.Entry row, Quantity book, Quantity variance, BigDecimal value, String fault) {
+      RowFile.Entry row,
+      @Nullable Quantity book,
+      @Nullable Quantity variance,
+      @Nullable BigDecimal value,
+      @Nullable String fault) {
     return new Outcome(
         row.row(),
         row.cell("item"),

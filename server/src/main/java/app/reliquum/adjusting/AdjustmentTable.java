@@ -4,6 +4,7 @@ import app.reliquum.adjusting.Adjustment.State;
 import app.reliquum.adjusting.MovementKinds.Kind;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
+import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
 import app.reliquum.core.adjustment.Purpose;
@@ -26,7 +27,6 @@ import java.util.Optional;
 import java.util.TreeMap;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
 
 /** The rows of adjustments, their lines, reasons and fields. */
@@ -85,30 +85,29 @@ class AdjustmentTable {
     BigDecimal gross =
         rows.stream().map(row -> row.value().abs()).reduce(BigDecimal.ZERO, BigDecimal::add);
     Adjustment.Entry entry = draft.entry();
-    GeneratedKeyHolder key = new GeneratedKeyHolder();
-    jdbc.sql(
-            """
+    long id =
+        GeneratedId.of(
+            jdbc.sql(
+                    """
             insert into adjustment (number, purpose, kind_id, way, state, site_id, note, source,
               replacing, party, due, gross, net, written, written_by)
             values (?, ?, ?, ?, 'PROPOSED', ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
             """)
-        .params(
-            number,
-            draft.kind().purpose().name(),
-            draft.kind().id(),
-            entry.way().name(),
-            site,
-            text(entry.note()),
-            text(entry.source()),
-            entry.replacing(),
-            text(entry.party()),
-            entry.due(),
-            gross,
-            net,
-            entry.effective() == null ? now() : Utc.of(entry.effective()),
-            command.actor().id())
-        .update(key, "id");
-    long id = key.getKeyAs(Number.class).longValue();
+                .params(
+                    number,
+                    draft.kind().purpose().name(),
+                    draft.kind().id(),
+                    entry.way().name(),
+                    site,
+                    text(entry.note()),
+                    text(entry.source()),
+                    entry.replacing(),
+                    text(entry.party()),
+                    entry.due(),
+                    gross,
+                    net,
+                    entry.effective() == null ? now() : Utc.of(entry.effective()),
+                    command.actor().id()));
     batches.batchUpdate(
         "insert into adjustment_reason (adjustment_id, kind_id) values (?, ?)",
         draft.reasons().stream().map(Kind::id).map(reason -> new Object[] {id, reason}).toList());

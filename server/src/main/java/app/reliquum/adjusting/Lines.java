@@ -19,6 +19,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Finds out which positions lines are about that people and machines have written. */
@@ -170,7 +171,7 @@ class Lines {
     return first;
   }
 
-  private static String text(String entered) {
+  private static String text(@Nullable String entered) {
     return entered == null ? "" : entered.strip();
   }
 }

@@ -5,6 +5,7 @@ import app.reliquum.adjusting.AdjustmentTable.LineRow;
 import app.reliquum.adjusting.MovementKinds.Kind;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
+import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
@@ -53,7 +54,6 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -141,7 +141,7 @@ public class Loans {
       @NotNull Long goods,
       @NotNull Quantity quantity,
       @NotBlank @Size(max = 40) String place,
-      Condition condition) {}
+      @Nullable Condition condition) {}
 
   /** What comes back together. */
   @Schema(name = "LoanReturnEntry")
@@ -309,21 +309,20 @@ public class Loans {
 
   /** Notes what was just lent out. */
   void lend(Command command, Head head, Kind kind, List<LineRow> rows) {
-    GeneratedKeyHolder key = new GeneratedKeyHolder();
-    jdbc.sql(
-            "insert into loan (number, adjustment_id, kind_id, site_id, party, due, lent, lent_by)"
-                + " values (?, ?, ?, ?, ?, ?, ?, ?)")
-        .params(
-            head.number(),
-            head.id(),
-            kind.id(),
-            head.siteId(),
-            head.party(),
-            head.due(),
-            head.written(),
-            command.actor().id())
-        .update(key, "id");
-    long loan = key.getKeyAs(Number.class).longValue();
+    long loan =
+        GeneratedId.of(
+            jdbc.sql(
+                    "insert into loan (number, adjustment_id, kind_id, site_id, party, due, lent, lent_by)"
+                        + " values (?, ?, ?, ?, ?, ?, ?, ?)")
+                .params(
+                    head.number(),
+                    head.id(),
+                    kind.id(),
+                    head.siteId(),
+                    head.party(),
+                    head.due(),
+                    head.written(),
+                    command.actor().id()));
     tell(loan, "LENT");
     for (LineRow row : rows) {
       jdbc.sql(
@@ -511,7 +510,7 @@ public class Loans {
     return Utc.of(clock.instant());
   }
 
-  private static LocalDate date(Date date) {
+  private static @Nullable LocalDate date(Date date) {
     return date == null ? null : date.toLocalDate();
   }
 }

@@ -1,5 +1,6 @@
 package app.reliquum.adjusting;
 
+import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Numbers;
 import app.reliquum.api.Problem;
 import app.reliquum.core.adjustment.Direction;
@@ -26,7 +27,6 @@ import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -82,7 +82,7 @@ public class MovementKinds {
   /** A kind as entered. */
   @Schema(name = "MovementKindEntry")
   public record Entry(
-      Integer version,
+      @Nullable Integer version,
       @NotNull
           @Pattern(
               regexp = "[A-Z0-9][A-Z0-9-]{0,15}",
@@ -94,8 +94,8 @@ public class MovementKinds {
       @NotNull PlaceKind contra,
       @NotNull @Size(max = 20) String account,
       boolean noteNeeded,
-      @PositiveOrZero BigDecimal approvalValue,
-      Long oppositeId,
+      @PositiveOrZero @Nullable BigDecimal approvalValue,
+      @Nullable Long oppositeId,
       boolean active,
       @NotNull @Size(max = MOST_FIELDS) List<@Valid Field> fields) {}
 
@@ -164,21 +164,21 @@ public class MovementKinds {
   @Transactional
   public Kind add(Entry entry) {
     check(entry, 0);
-    GeneratedKeyHolder key = new GeneratedKeyHolder();
+    long id;
     try {
-      bind(
-              jdbc.sql(
-                  "insert into movement_kind (code, name, purpose, direction, contra, account,"
-                      + " note_needed, approval_value, opposite_id, active) values (:code, :name,"
-                      + " :purpose, :direction, :contra, :account, :note, :approval, :opposite,"
-                      + " :active)"),
-              entry)
-          .update(key, "id");
+      id =
+          GeneratedId.of(
+              bind(
+                  jdbc.sql(
+                      "insert into movement_kind (code, name, purpose, direction, contra, account,"
+                          + " note_needed, approval_value, opposite_id, active) values (:code, :name,"
+                          + " :purpose, :direction, :contra, :account, :note, :approval, :opposite,"
+                          + " :active)"),
+                  entry));
     } catch (DuplicateKeyException taken) {
       throw Problem.conflict("not-unique", "There is a kind " + entry.code() + " already.")
           .with("field", "code");
     }
-    long id = key.getKeyAs(Number.class).longValue();
     write(id, entry);
     return kind(id);
   }
@@ -305,7 +305,7 @@ public class MovementKinds {
   }
 
   /** Two kinds are each other's opposite. */
-  private void link(long id, Long opposite) {
+  private void link(long id, @Nullable Long opposite) {
     jdbc.sql("update movement_kind set opposite_id = 0 where opposite_id = ? and id <> ?")
         .params(id, opposite == null ? 0 : opposite)
         .update();

@@ -24,4 +24,5 @@
       "stock",
       "supply"
     })
+@org.jspecify.annotations.NullMarked
 package app.reliquum.adjusting;

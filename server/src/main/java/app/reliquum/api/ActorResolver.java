@@ -1,6 +1,7 @@
 package app.reliquum.api;
 
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.core.MethodParameter;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.Authentication;
@@ -21,9 +22,9 @@ class ActorResolver implements HandlerMethodArgumentResolver {
   @Override
   public Actor resolveArgument(
       MethodParameter parameter,
-      ModelAndViewContainer container,
+      @Nullable ModelAndViewContainer container,
       NativeWebRequest request,
-      WebDataBinderFactory binders) {
+      @Nullable WebDataBinderFactory binders) {
     return current();
   }
 

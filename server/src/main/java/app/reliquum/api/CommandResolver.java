@@ -1,6 +1,7 @@
 package app.reliquum.api;
 
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.core.MethodParameter;
 import org.springframework.web.bind.support.WebDataBinderFactory;
 import org.springframework.web.context.request.NativeWebRequest;
@@ -23,9 +24,9 @@ class CommandResolver implements HandlerMethodArgumentResolver {
   @Override
   public Command resolveArgument(
       MethodParameter parameter,
-      ModelAndViewContainer container,
+      @Nullable ModelAndViewContainer container,
       NativeWebRequest request,
-      WebDataBinderFactory binders) {
+      @Nullable WebDataBinderFactory binders) {
     Actor actor = ActorResolver.current();
     // An enrolled device has the name that it was enrolled by, whatever it says itself.
     String enrolled = actor.access().device();
@@ -37,7 +38,7 @@ class CommandResolver implements HandlerMethodArgumentResolver {
         known.substring(0, Math.min(known.length(), LONGEST_DEVICE)));
   }
 
-  private static UUID id(String text) {
+  private static UUID id(@Nullable String text) {
     try {
       if (text != null && text.length() == 36) {
         UUID id = UUID.fromString(text);

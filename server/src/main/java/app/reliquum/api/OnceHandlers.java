@@ -3,6 +3,7 @@ package app.reliquum.api;
 import java.lang.annotation.Annotation;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.core.MethodParameter;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -66,7 +67,7 @@ class OnceHandlers extends RequestMappingHandlerAdapter {
           () -> work(values));
     }
 
-    private Object work(Object... values) {
+    private @Nullable Object work(Object... values) {
       try {
         return super.doInvoke(values);
       } catch (RuntimeException refused) {

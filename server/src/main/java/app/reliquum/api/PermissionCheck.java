@@ -82,7 +82,7 @@ class PermissionCheck implements HandlerInterceptor {
             && !request.getRequestURI().startsWith("/api/devices")
             && !HttpMethod.GET.matches(request.getMethod())
             && HttpStatusCode.valueOf(response.getStatus()).is2xxSuccessful();
-    if (rule) {
+    if (rule && method != null) {
       events.publishEvent(
           new RuleChanged(ActorResolver.current(), name(method), request.getRequestURI()));
     }

@@ -37,7 +37,7 @@ class PresentFields implements ModelConverter {
   private final Map<String, Class<?>> records = new ConcurrentHashMap<>();
 
   @Override
-  public Schema<?> resolve(
+  public @Nullable Schema<?> resolve(
       AnnotatedType type, ModelConverterContext context, Iterator<ModelConverter> chain) {
     if (!chain.hasNext()) {
       return null;
@@ -103,7 +103,8 @@ class PresentFields implements ModelConverter {
         });
   }
 
-  private static void reach(Schema<?> schema, Map<String, Schema<?>> schemas, Set<String> reached) {
+  private static void reach(
+      @Nullable Schema<?> schema, Map<String, Schema<?>> schemas, Set<String> reached) {
     if (schema == null) {
       return;
     }

@@ -3,6 +3,7 @@ package app.reliquum.api;
 import java.net.URI;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ProblemDetail;
@@ -14,19 +15,24 @@ public class Problem extends RuntimeException {
   private final String type;
   private final Map<String, Object> values = new LinkedHashMap<>();
 
-  public Problem(HttpStatus status, String type, String sentence) {
+  public Problem(HttpStatus status, String type, @Nullable String sentence) {
     super(sentence);
     this.status = status;
     this.type = type;
   }
 
   /** The request can't be understood or is not complete. */
-  public static Problem invalid(String field, String sentence) {
+  public static Problem invalid(@Nullable String field, @Nullable String sentence) {
     return new Problem(HttpStatus.BAD_REQUEST, "invalid", sentence).with("field", field);
   }
 
+  /** What a fault says to people. */
+  public static String said(Exception fault) {
+    return Objects.requireNonNullElse(fault.getMessage(), fault.toString());
+  }
+
   /** There is no such thing. */
-  public static Problem missing(String what, Object key) {
+  public static Problem missing(String what, @Nullable Object key) {
     return new Problem(HttpStatus.NOT_FOUND, "not-found", "There is no " + what + " " + key + ".")
         .with("what", what)
         .with("key", key);
@@ -55,7 +61,7 @@ public class Problem extends RuntimeException {
   }
 
   /** It contradicts what there is. */
-  public static Problem conflict(String type, String sentence) {
+  public static Problem conflict(String type, @Nullable String sentence) {
     return new Problem(HttpStatus.CONFLICT, type, sentence);
   }
 
@@ -65,7 +71,7 @@ public class Problem extends RuntimeException {
   }
 
   /** Adds a value that matters. */
-  public Problem with(String name, Object value) {
+  public Problem with(String name, @Nullable Object value) {
     values.put(name, value);
     return this;
   }

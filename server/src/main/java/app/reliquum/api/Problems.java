@@ -6,6 +6,7 @@ import java.net.URI;
 import java.sql.SQLException;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.TypeMismatchException;
@@ -139,7 +140,7 @@ class Problems extends ResponseEntityExceptionHandler {
         : String.valueOf(error.getDefaultMessage());
   }
 
-  private static String misread(Class<?> wanted, Object given) {
+  private static String misread(@Nullable Class<?> wanted, @Nullable Object given) {
     return "is %s, not '%s'"
         .formatted(Unreadable.wanted(wanted), Numbers.brief(String.valueOf(given)));
   }
@@ -233,9 +234,9 @@ class Problems extends ResponseEntityExceptionHandler {
   }
 
   @Override
-  protected ResponseEntity<Object> handleExceptionInternal(
+  protected @Nullable ResponseEntity<Object> handleExceptionInternal(
       Exception fault,
-      Object body,
+      @Nullable Object body,
       HttpHeaders headers,
       HttpStatusCode status,
       WebRequest request) {

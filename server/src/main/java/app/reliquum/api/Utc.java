@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import org.jspecify.annotations.Nullable;
+import org.springframework.lang.Contract;
 
 /** Moments as the database keeps them: in UTC, without saying so. */
 public final class Utc {
@@ -17,6 +18,7 @@ public final class Utc {
   }
 
   /** A moment that was kept; null if none was. */
+  @Contract("null -> null; !null -> !null")
   public static @Nullable Instant instant(@Nullable Timestamp kept) {
     return kept == null ? null : kept.toLocalDateTime().toInstant(ZoneOffset.UTC);
   }

@@ -6,4 +6,5 @@
  */
 @org.springframework.modulith.ApplicationModule(
     type = org.springframework.modulith.ApplicationModule.Type.OPEN)
+@org.jspecify.annotations.NullMarked
 package app.reliquum.api;

@@ -2,6 +2,7 @@ package app.reliquum.approvals;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
+import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
@@ -25,7 +26,6 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -108,7 +108,7 @@ public class Approvals {
   private static final String SELECT = "select a.*, s.name site, p.name proposer, d.name decider ";
 
   /** The limit of value above which someone else must agree; empty for none. */
-  public Optional<BigDecimal> limit(Actor actor, BigDecimal ofReason) {
+  public Optional<BigDecimal> limit(Actor actor, @Nullable BigDecimal ofReason) {
     return Approval.limit(ownLimit(actor).orElse(null), ofReason);
   }
 
@@ -129,14 +129,14 @@ public class Approvals {
       String number,
       long site,
       BigDecimal value,
-      BigDecimal most) {
-    GeneratedKeyHolder key = new GeneratedKeyHolder();
-    jdbc.sql(
-            "insert into approval (subject, subject_id, number, site_id, value, most, state,"
-                + " proposed, proposed_by) values (?, ?, ?, ?, ?, ?, 'PROPOSED', ?, ?)")
-        .params(subject.name(), id, number, site, value, most, now(), command.actor().id())
-        .update(key, "id");
-    long approval = key.getKeyAs(Number.class).longValue();
+      @Nullable BigDecimal most) {
+    long approval =
+        GeneratedId.of(
+            jdbc.sql(
+                    "insert into approval (subject, subject_id, number, site_id, value, most, state,"
+                        + " proposed, proposed_by) values (?, ?, ?, ?, ?, ?, 'PROPOSED', ?, ?)")
+                .params(
+                    subject.name(), id, number, site, value, most, now(), command.actor().id()));
     word(approval, command.actor(), What.PROPOSED, "");
     return approval;
   }

@@ -7,4 +7,5 @@
 @org.springframework.modulith.ApplicationModule(
     displayName = "Approvals",
     allowedDependencies = {"api", "feed"})
+@org.jspecify.annotations.NullMarked
 package app.reliquum.approvals;

@@ -6,6 +6,7 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
 import java.util.List;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
 /** Reads lines of documents as people write them: so many of a pack of an item. */
@@ -67,7 +68,7 @@ public class Amounts {
   }
 
   /** Something is wrong with the line of an item. */
-  public static Problem wrong(String sentence, String item) {
+  public static Problem wrong(@Nullable String sentence, String item) {
     return Problem.invalid("lines", sentence).with("item", item);
   }
 }

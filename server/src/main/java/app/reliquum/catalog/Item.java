@@ -12,8 +12,10 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
+import org.jspecify.annotations.Nullable;
 
 /** Something that the house keeps. */
+@SuppressWarnings("NullAway.Init") // Hibernate, or what adds one, fills it
 @Entity
 @Table(name = "item")
 class Item {
@@ -37,7 +39,7 @@ class Item {
   @Column(columnDefinition = "varchar(16)")
   private Tracking tracking;
 
-  private Integer shelfLifeDays;
+  private @Nullable Integer shelfLifeDays;
   private String hazardClass;
   private String storageClass;
   private String lotRule = "";
@@ -89,7 +91,7 @@ class Item {
     return category;
   }
 
-  Integer shelfLifeDays() {
+  @Nullable Integer shelfLifeDays() {
     return shelfLifeDays;
   }
 

@@ -22,6 +22,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -53,7 +54,7 @@ public class ItemSetup {
 
   /** An item as entered. */
   public record ItemEntry(
-      Integer version,
+      @Nullable Integer version,
       @NotNull
           @Pattern(
               regexp = "[A-Z0-9][A-Z0-9.-]{0,23}",
@@ -64,10 +65,10 @@ public class ItemSetup {
       @NotNull UnitOfMeasure unit,
       @Min(0) @Max(6) int decimals,
       @NotNull Tracking tracking,
-      @Positive Integer shelfLifeDays,
+      @Positive @Nullable Integer shelfLifeDays,
       @NotNull @Size(max = 12) String hazardClass,
       @NotNull @Size(max = 20) String storageClass,
-      @Size(max = 40) String lotRule,
+      @Size(max = 40) @Nullable String lotRule,
       boolean active,
       @NotNull List<@NotBlank @Size(max = 48) String> barcodes,
       @NotNull List<Catalog.@Valid PackCard> packs,

@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -117,7 +118,7 @@ public class LotsAndSerials {
     return lot(known.id()).orElseThrow();
   }
 
-  private Integer shelfLife(long item) {
+  private @Nullable Integer shelfLife(long item) {
     return jdbc.sql("select shelf_life_days from item where id = ?")
         .param(item)
         .query((row, n) -> Optional.ofNullable(row.getObject(1, Integer.class)))
@@ -180,7 +181,7 @@ public class LotsAndSerials {
    * @throws Problem if it is known to be of another lot
    */
   @Transactional
-  public SerialCard obtainSerial(long item, String code, long lot, LocalDate serviceDue) {
+  public SerialCard obtainSerial(long item, String code, long lot, @Nullable LocalDate serviceDue) {
     Optional<SerialCard> known = serial(item, code);
     known
         .filter(piece -> lot != 0 && piece.lotId() != lot)

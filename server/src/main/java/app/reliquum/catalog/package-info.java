@@ -9,4 +9,5 @@
 @org.springframework.modulith.ApplicationModule(
     displayName = "Catalog",
     allowedDependencies = {"api", "places"})
+@org.jspecify.annotations.NullMarked
 package app.reliquum.catalog;

@@ -23,10 +23,12 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -53,7 +55,7 @@ public class Costs {
 
   /** What one base unit of an item costs; nothing if nobody has said. */
   public UnitCost of(long item) {
-    return of(List.of(item)).get(item);
+    return Objects.requireNonNull(of(List.of(item)).get(item));
   }
 
   /** What one base unit of each of some items costs. */
@@ -194,7 +196,8 @@ public class Costs {
         });
   }
 
-  private void note(Actor actor, PoolKey key, BigDecimal value, UnitCost cost, String reason) {
+  private void note(
+      Actor actor, PoolKey key, BigDecimal value, @Nullable UnitCost cost, String reason) {
     jdbc.sql(
             "insert into revaluation (item_id, pool_id, effective, person_id, value, unit_cost,"
                 + " reason) values (?, ?, ?, ?, ?, ?, ?)")
@@ -329,12 +332,14 @@ public class Costs {
       List<CostLayer> moved = new ArrayList<>();
       for (PoolTable.Held held : pools.held(key)) {
         if (held.site() == site) {
-          moved.addAll(locked.get(key).take(held.lot(), new Quantity(held.quantity())));
+          moved.addAll(
+              Objects.requireNonNull(locked.get(key))
+                  .take(held.lot(), new Quantity(held.quantity())));
         }
       }
       BigDecimal value =
           moved.stream().map(CostLayer::value).reduce(BigDecimal.ZERO, BigDecimal::add);
-      moved.forEach(locked.get(to)::put);
+      moved.forEach(Objects.requireNonNull(locked.get(to))::put);
       regrouped(actor, site, key, to, value);
     }
     pools.write(locked);

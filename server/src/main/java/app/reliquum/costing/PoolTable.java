@@ -15,6 +15,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -111,8 +112,7 @@ class PoolTable {
               + in
               + " for update",
           row -> {
-            pools
-                .get(key(row))
+            Objects.requireNonNull(pools.get(key(row)))
                 .put(
                     new CostLayer(
                         row.getLong(3),

@@ -8,4 +8,5 @@
 @org.springframework.modulith.ApplicationModule(
     displayName = "Costing",
     allowedDependencies = {"api"})
+@org.jspecify.annotations.NullMarked
 package app.reliquum.costing;

@@ -24,6 +24,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -81,7 +82,7 @@ public class CountFiles {
       long item,
       long place,
       String lot,
-      LocalDate expiry,
+      @Nullable LocalDate expiry,
       String serial,
       Quantity quantity,
       Instant at) {}
@@ -138,9 +139,9 @@ public class CountFiles {
       try {
         take(command, head, scan, now);
       } catch (Problem problem) {
-        faults.add(new Fault(scan.row(), problem.getMessage()));
+        faults.add(new Fault(scan.row(), Problem.said(problem)));
       } catch (QuantityException fault) {
-        faults.add(new Fault(scan.row(), fault.getMessage()));
+        faults.add(new Fault(scan.row(), Problem.said(fault)));
       }
     }
     table.event(count, command.actor().id(), "FILE", (scans.size() - faults.size()) + "");

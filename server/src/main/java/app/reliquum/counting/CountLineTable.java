@@ -2,6 +2,7 @@ package app.reliquum.counting;
 
 import static app.reliquum.counting.Times.utc;
 
+import app.reliquum.api.GeneratedId;
 import app.reliquum.core.counting.Statement;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
@@ -14,8 +15,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
 
 /** The rows of what was counted: a line a person and position, and every word that changed it. */
@@ -129,17 +130,17 @@ class CountLineTable {
    */
   long write(
       long count,
-      CountTable.SlipRow slip,
+      CountTable.@Nullable SlipRow slip,
       int round,
       PositionKey key,
       long person,
-      LineRow before,
-      Statement.Part after,
+      @Nullable LineRow before,
+      Statement.@Nullable Part after,
       boolean stated) {
-    if (before == null && after == null) {
-      return 0;
-    }
     if (after == null) {
+      if (before == null) {
+        return 0;
+      }
       jdbc.sql("delete from count_line where id = ?").param(before.id()).update();
       return before.id();
     }
@@ -152,22 +153,22 @@ class CountLineTable {
           .update();
       return before.id();
     }
-    GeneratedKeyHolder id = new GeneratedKeyHolder();
-    jdbc.sql(
-            "insert into count_line (count_id, slip_id, round, "
-                + Times.KEY
-                + ", person_id, quantity, first_at, last_at, stated)"
-                + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)")
-        .params(
-            and(
-                and(new Object[] {count, slip == null ? 0 : slip.id(), round}, Times.values(key)),
-                person,
-                after.quantity().amount(),
-                utc(after.first()),
-                utc(after.last()),
-                stated))
-        .update(id, "id");
-    return id.getKeyAs(Number.class).longValue();
+    return GeneratedId.of(
+        jdbc.sql(
+                "insert into count_line (count_id, slip_id, round, "
+                    + Times.KEY
+                    + ", person_id, quantity, first_at, last_at, stated)"
+                    + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)")
+            .params(
+                and(
+                    and(
+                        new Object[] {count, slip == null ? 0 : slip.id(), round},
+                        Times.values(key)),
+                    person,
+                    after.quantity().amount(),
+                    utc(after.first()),
+                    utc(after.last()),
+                    stated)));
   }
 
   /** Remembers a word that changed a line. */
@@ -178,8 +179,8 @@ class CountLineTable {
       long person,
       Instant at,
       String device,
-      LineRow before,
-      Quantity after) {
+      @Nullable LineRow before,
+      @Nullable Quantity after) {
     jdbc.sql(
             """
             insert into count_stroke (count_id, slip_id, line_id, person_id, at, recorded, device,
@@ -264,7 +265,7 @@ class CountLineTable {
     return and(new Object[] {first}, rest);
   }
 
-  private static Object[] and(Object[] first, Object... rest) {
+  private static Object[] and(Object[] first, @Nullable Object... rest) {
     Object[] all = Arrays.copyOf(first, first.length + rest.length);
     System.arraycopy(rest, 0, all, first.length, rest.length);
     return all;

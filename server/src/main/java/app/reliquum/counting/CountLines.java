@@ -35,6 +35,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeSet;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -115,7 +116,7 @@ public class CountLines {
      * @param zeros how many positions were stated as not there
      * @param others who still counts it
      */
-    record Ended(OpenCount open, SlipRowView slip, int zeros, List<String> others)
+    record Ended(OpenCount open, @Nullable SlipRowView slip, int zeros, List<String> others)
         implements Left {}
   }
 
@@ -283,9 +284,11 @@ public class CountLines {
 
   /** Where a site has no bins, there is nothing to scan first. */
   private OpenCount atTheOnlyBin(OpenCount open, Head head, Actor actor) {
-    Places.LedgerPlace implied = places.implied(open.site()).orElse(null);
-    boolean unbinned = implied != null && !places.site(open.site(), actor).binned();
-    return unbinned ? opening.enter(head, open, implied.id(), actor, true) : open;
+    return places
+        .implied(open.site())
+        .filter(implied -> !places.site(open.site(), actor).binned())
+        .map(implied -> opening.enter(head, open, implied.id(), actor, true))
+        .orElse(open);
   }
 
   /** Begins a count that nobody has drawn up: bins become its slips as they are scanned. */
@@ -386,7 +389,7 @@ public class CountLines {
   private void count(
       Command command,
       Head head,
-      SlipRow slip,
+      @Nullable SlipRow slip,
       PositionKey key,
       boolean whole,
       Quantity quantity,
@@ -408,7 +411,7 @@ public class CountLines {
   }
 
   /** What several people say of one slip adds up only if each sees what was said before. */
-  private void oneAfterTheOther(Head head, SlipRow slip) {
+  private void oneAfterTheOther(Head head, @Nullable SlipRow slip) {
     if (slip == null) {
       table.lock(head.id());
     } else {
@@ -429,11 +432,11 @@ public class CountLines {
   private void write(
       Command command,
       Head head,
-      SlipRow slip,
+      @Nullable SlipRow slip,
       int round,
       PositionKey key,
-      LineRow before,
-      Statement.Part after,
+      @Nullable LineRow before,
+      Statement.@Nullable Part after,
       Instant at) {
     long person = command.actor().id();
     long line = lineTable.write(head.id(), slip, round, key, person, before, after, false);
@@ -451,7 +454,7 @@ public class CountLines {
 
   /** Corrects a line of one's own; null takes it away. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public void correct(Command command, long lineId, Quantity quantity, Duration ago) {
+  public void correct(Command command, long lineId, @Nullable Quantity quantity, Duration ago) {
     LineRow line = lineTable.line(lineId).orElseThrow(() -> Problem.missing("line", lineId));
     if (line.personId() != command.actor().id()) {
       throw Problem.refused(
@@ -550,7 +553,7 @@ public class CountLines {
   }
 
   private Left ended(
-      Command command, OpenCount open, SlipRow slip, int zeros, List<String> others) {
+      Command command, OpenCount open, @Nullable SlipRow slip, int zeros, List<String> others) {
     OpenCount after = open.at(0, 0);
     keep(command.actor(), after);
     return new Left.Ended(after, slip == null ? null : SlipRowView.of(slip), zeros, others);
@@ -580,7 +583,12 @@ public class CountLines {
 
   /** Positions that someone has counted, by hand of a file: each is a word of its own. */
   void countFromFile(
-      Command command, Head head, SlipRow slip, PositionKey key, Quantity quantity, Instant at) {
+      Command command,
+      Head head,
+      @Nullable SlipRow slip,
+      PositionKey key,
+      Quantity quantity,
+      Instant at) {
     int round = slip == null ? 1 : slip.round();
     long person = command.actor().id();
     LineRow before = lineTable.line(head.id(), round, person, key).orElse(null);

@@ -26,6 +26,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -218,7 +219,9 @@ class CountPapers {
               one.counted() + "",
               signed(one.variance().amount()) + " " + one.symbol(),
               money(one.value()),
-              one.people() + ", " + one.moment().atZone(zone).format(MOMENT),
+              one.people()
+                  + ", "
+                  + Objects.requireNonNull(one.moment()).atZone(zone).format(MOMENT),
               decision(one)));
     }
     facts.put("Net variance", money(net));
@@ -247,8 +250,8 @@ class CountPapers {
       case PREPARED -> "Drawn up";
       case COUNTING -> "Counting";
       case IN_REVIEW -> "In review";
-      case POSTED -> "Posted " + ended.atZone(zone).format(MOMENT);
-      case CANCELLED -> "Dropped " + ended.atZone(zone).format(MOMENT);
+      case POSTED -> "Posted " + Objects.requireNonNull(ended).atZone(zone).format(MOMENT);
+      case CANCELLED -> "Dropped " + Objects.requireNonNull(ended).atZone(zone).format(MOMENT);
     };
   }
 

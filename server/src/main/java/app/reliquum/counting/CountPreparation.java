@@ -15,6 +15,7 @@ import java.math.BigDecimal;
 import java.time.Clock;
 import java.util.List;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -168,7 +169,7 @@ public class CountPreparation {
   }
 
   /** Each gets a stretch of the walk, all equally long. */
-  private void hand(long count, int slips, List<Long> people) {
+  private void hand(long count, int slips, @Nullable List<Long> people) {
     if (people == null || people.isEmpty()) {
       return;
     }

@@ -26,7 +26,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -150,7 +150,7 @@ public class CountProgramme {
       String name,
       AbcClass of,
       BigDecimal used,
-      Instant last,
+      @Nullable Instant last,
       int differences,
       int positions) {}
 
@@ -175,7 +175,7 @@ public class CountProgramme {
                     row.getString("name"),
                     AbcClass.valueOf(row.getString("class")),
                     row.getBigDecimal("used"),
-                    Times.instant(row, "last_counted"),
+                    Times.instantIfAny(row, "last_counted").orElse(null),
                     row.getInt("differences"),
                     row.getInt("positions")))
         .list();
@@ -207,7 +207,7 @@ public class CountProgramme {
     // At the weekend the next working day's work may be begun.
     List<Due> due =
         spread.values().stream().findFirst().orElse(List.of()).stream()
-            .map(one -> due(one, rows.get(one.subject().item())))
+            .map(one -> due(one, Objects.requireNonNull(rows.get(one.subject().item()))))
             .toList();
     int inAll = (int) all.stream().filter(one -> !one.due().isAfter(today)).count();
     return new Plan(
@@ -251,22 +251,22 @@ public class CountProgramme {
               of,
               mine.size(),
               mine.stream()
-                  .map(one -> rows.get(one.subject().item()).used())
+                  .map(one -> Objects.requireNonNull(rows.get(one.subject().item())).used())
                   .reduce(BigDecimal.ZERO, BigDecimal::add),
               (int) mine.stream().filter(one -> one.subject().last() == null).count(),
               (int)
                   mine.stream()
                       .filter(one -> one.subject().last() != null && one.due().isBefore(today))
                       .count(),
-              intervals.get(of)));
+              intervals.getOrDefault(of, 0)));
     }
     return classes;
   }
 
-  private Instant workedOut(long site) {
+  private @Nullable Instant workedOut(long site) {
     return jdbc.sql("select max(worked_out) worked_out from item_class where site_id = ?")
         .param(site)
-        .query((row, n) -> Optional.ofNullable(Times.instant(row, "worked_out")))
+        .query((row, n) -> Times.instantIfAny(row, "worked_out"))
         .single()
         .orElse(null);
   }

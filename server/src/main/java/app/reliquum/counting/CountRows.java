@@ -1,6 +1,7 @@
 package app.reliquum.counting;
 
 import static app.reliquum.counting.Times.instant;
+import static app.reliquum.counting.Times.instantIfAny;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
@@ -107,7 +108,7 @@ class CountRows {
         row.getBigDecimal("gross"),
         instant(row, "created"),
         row.getString("author"),
-        instant(row, "ended"));
+        instantIfAny(row, "ended").orElse(null));
   }
 
   @Transactional(readOnly = true)
@@ -286,7 +287,7 @@ class CountRows {
                     row.getString("person"),
                     SlipState.valueOf(row.getString("state")),
                     row.getString("rest").isEmpty() ? null : Rest.valueOf(row.getString("rest")),
-                    instant(row, "ended"),
+                    instantIfAny(row, "ended").orElse(null),
                     row.getString("ended_name"),
                     row.getInt("positions"),
                     row.getBigDecimal("value")))

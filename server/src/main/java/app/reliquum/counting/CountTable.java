@@ -2,6 +2,7 @@ package app.reliquum.counting;
 
 import static app.reliquum.counting.Times.utc;
 
+import app.reliquum.api.GeneratedId;
 import app.reliquum.core.counting.CountState;
 import app.reliquum.counting.Counting.Method;
 import app.reliquum.counting.Counting.Shape;
@@ -17,7 +18,6 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
 
 /** The rows of counts and slips as they are written. */
@@ -95,17 +95,24 @@ class CountTable {
       String scope,
       String note,
       long person) {
-    GeneratedKeyHolder key = new GeneratedKeyHolder();
-    jdbc.sql(
-            """
+    return GeneratedId.of(
+        jdbc.sql(
+                """
             insert into stock_count (number, site_id, method, shape, blind, unplanned, state, scope,
               note, created, created_by)
             values (?, ?, ?, ?, ?, ?, 'PREPARED', ?, ?, ?, ?)
             """)
-        .params(
-            number, site, method.name(), shape.name(), blind, unplanned, scope, note, now(), person)
-        .update(key, "id");
-    return key.getKeyAs(Number.class).longValue();
+            .params(
+                number,
+                site,
+                method.name(),
+                shape.name(),
+                blind,
+                unplanned,
+                scope,
+                note,
+                now(),
+                person));
   }
 
   /** Someone begins to count. */
@@ -240,15 +247,13 @@ class CountTable {
   }
 
   long addSlip(long count, int round, long place, long item, SlipState state, long person) {
-    GeneratedKeyHolder key = new GeneratedKeyHolder();
-    jdbc.sql(
-            """
+    return GeneratedId.of(
+        jdbc.sql(
+                """
             insert into count_slip (count_id, slip_no, round, place_id, item_id, person_id, state)
             select ?, coalesce(max(slip_no), 0) + 1, ?, ?, ?, ?, ? from count_slip where count_id = ?
             """)
-        .params(count, round, place, item, person, state.name(), count)
-        .update(key, "id");
-    return key.getKeyAs(Number.class).longValue();
+            .params(count, round, place, item, person, state.name(), count));
   }
 
   void slipState(long slip, SlipState state, long person) {

@@ -29,6 +29,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -116,7 +117,7 @@ class ResultRows {
   }
 
   /** Variances that nobody has decided about, none larger than any limit that is set. */
-  Where within(long count, BigDecimal quantity, BigDecimal percent, BigDecimal value) {
+  Where within(long count, @Nullable BigDecimal quantity, BigDecimal percent, BigDecimal value) {
     Where undecided = where(count, Question.UNDECIDED);
     StringBuilder where = new StringBuilder(undecided.sql());
     Map<String, Object> values = new HashMap<>(undecided.values());

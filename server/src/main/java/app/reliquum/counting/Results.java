@@ -15,7 +15,9 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Objects;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -186,7 +188,11 @@ class Results {
 
   /** A position that is counted several times: which round holds. */
   record Recounted(
-      long id, PositionKey key, int rounds, Settlement settlement, List<Integer> counted) {}
+      long id,
+      PositionKey key,
+      int rounds,
+      @Nullable Settlement settlement,
+      List<Integer> counted) {}
 
   /** The positions that are counted several times, and how far they are. */
   List<Recounted> recounts(long count) {
@@ -213,7 +219,7 @@ class Results {
           settled.settlement() instanceof Settlement.Settled one
               ? settled.counted().get(one.round() - 1)
               : rounds.lastKey();
-      List<CountLineTable.LineRow> lines = rounds.get(holds);
+      List<CountLineTable.LineRow> lines = Objects.requireNonNull(rounds.get(holds));
       Statement statement = Statement.of(lines.stream().map(CountLineTable.LineRow::part).toList());
       jdbc.sql(
               """
@@ -297,7 +303,7 @@ class Results {
         .list();
   }
 
-  private static Object[] append(Object[] first, Object last) {
+  private static Object[] append(Object[] first, @Nullable Object last) {
     Object[] all = java.util.Arrays.copyOf(first, first.length + 1);
     all[first.length] = last;
     return all;

@@ -28,6 +28,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -181,7 +182,7 @@ class Reviewing implements Reviews {
    */
   @Transactional(propagation = Propagation.MANDATORY)
   public int decide(
-      Command command, long count, Decision decision, List<Long> ids, Question question) {
+      Command command, long count, Decision decision, @Nullable List<Long> ids, Question question) {
     Head head = inReview(count, command.actor());
     ResultRows.Where where =
         ids == null
@@ -248,7 +249,7 @@ class Reviewing implements Reviews {
     return found.size();
   }
 
-  private static SlipRow sameRound(SlipRow slip, Head head, ResultRow one) {
+  private static SlipRow sameRound(@Nullable SlipRow slip, Head head, ResultRow one) {
     return new SlipRow(
         slip == null ? 0 : slip.id(), head.id(), 0, one.round(), 0, 0, 0, SlipState.DONE);
   }
@@ -316,7 +317,7 @@ class Reviewing implements Reviews {
    * @param ids the slips; null for all that nobody has counted
    */
   @Transactional(propagation = Propagation.MANDATORY)
-  public int uncounted(Command command, long count, Rest rest, List<Long> ids) {
+  public int uncounted(Command command, long count, Rest rest, @Nullable List<Long> ids) {
     Head head = inReview(count, command.actor());
     String which = "count_id = ? and state <> 'DONE'";
     List<Object> values = new ArrayList<>(List.of(count));

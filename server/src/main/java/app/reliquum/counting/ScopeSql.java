@@ -7,6 +7,8 @@ import java.time.temporal.ChronoUnit;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.lang.Contract;
 
 /** The statements that find what a scope means: bins, items, and what lies there. */
 final class ScopeSql {
@@ -157,11 +159,13 @@ final class ScopeSql {
         + " s.item_id";
   }
 
-  private static boolean given(List<?> list) {
+  @Contract("null -> false")
+  private static boolean given(@Nullable List<?> list) {
     return list != null && !list.isEmpty();
   }
 
-  private static boolean given(String text) {
+  @Contract("null -> false")
+  private static boolean given(@Nullable String text) {
     return text != null && !text.isBlank();
   }
 }

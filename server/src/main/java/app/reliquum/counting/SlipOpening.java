@@ -12,6 +12,7 @@ import app.reliquum.counting.Counting.Shape;
 import app.reliquum.counting.Counting.SlipState;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Finds the slip that someone counts: handed to them, in the pool, or made as they scan. */
@@ -132,7 +133,7 @@ class SlipOpening {
   }
 
   /** The slip that a position is counted for; null for something found that is on none. */
-  SlipRow slipFor(Head head, OpenCount open, PositionKey key, Actor actor) {
+  @Nullable SlipRow slipFor(Head head, OpenCount open, PositionKey key, Actor actor) {
     SlipRow at = open.slip() == 0 ? null : table.slip(open.slip()).orElseThrow();
     if (at != null && at.covers(key.place(), key.item())) {
       return at;
@@ -160,7 +161,7 @@ class SlipOpening {
   }
 
   /** The slip that a counted position belongs to, whoever it is handed to; null for none. */
-  SlipRow slipOf(Head head, PositionKey key) {
+  @Nullable SlipRow slipOf(Head head, PositionKey key) {
     List<SlipRow> slips = new ArrayList<>(table.slipsAt(head.id(), key.place()));
     slips.addAll(table.slipsOf(head.id(), key.item()));
     return slips.stream()

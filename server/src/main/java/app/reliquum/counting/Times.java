@@ -5,11 +5,13 @@ import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.PositionKey;
 import java.sql.ResultSet;
 import java.sql.SQLException;
-import java.sql.Timestamp;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.time.temporal.ChronoUnit;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.lang.Contract;
 
 /** How moments and positions stand in the rows of counts. */
 final class Times {
@@ -19,7 +21,8 @@ final class Times {
 
   private Times() {}
 
-  static LocalDateTime utc(Instant moment) {
+  @Contract("null -> null; !null -> !null")
+  static @Nullable LocalDateTime utc(@Nullable Instant moment) {
     return moment == null ? null : Utc.of(whole(moment));
   }
 
@@ -28,13 +31,19 @@ final class Times {
     return moment.truncatedTo(ChronoUnit.MICROS);
   }
 
-  static Instant instant(LocalDateTime moment) {
+  @Contract("null -> null; !null -> !null")
+  static @Nullable Instant instant(@Nullable LocalDateTime moment) {
     return moment == null ? null : moment.toInstant(ZoneOffset.UTC);
   }
 
+  /** A moment that every row has. */
   static Instant instant(ResultSet row, String column) throws SQLException {
-    Timestamp moment = row.getTimestamp(column);
-    return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
+    return Utc.instant(row.getTimestamp(column));
+  }
+
+  /** A moment that a row may have. */
+  static Optional<Instant> instantIfAny(ResultSet row, String column) throws SQLException {
+    return Optional.ofNullable(Utc.instant(row.getTimestamp(column)));
   }
 
   /** That two rows are about one position. */

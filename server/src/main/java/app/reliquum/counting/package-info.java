@@ -20,4 +20,5 @@
       "places",
       "stock"
     })
+@org.jspecify.annotations.NullMarked
 package app.reliquum.counting;

@@ -21,6 +21,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /**
@@ -173,13 +174,13 @@ class DemoArrivals {
 
   private void rule(
       long site,
-      String item,
-      String category,
-      Long area,
-      String bin,
+      @Nullable String item,
+      @Nullable String category,
+      @Nullable Long area,
+      @Nullable String bin,
       int priority,
-      Integer packs,
-      String pack) {
+      @Nullable Integer packs,
+      @Nullable String pack) {
     Quantity capacity = packs == null ? null : Quantity.of(packs);
     rules.add(
         new Rules.Entry(null, site, item, category, area, bin, priority, capacity, pack, true),
@@ -194,7 +195,7 @@ class DemoArrivals {
         .orElseThrow();
   }
 
-  private void receives(Places.SiteCard site, InboundFlow flow, Long overflow) {
+  private void receives(Places.SiteCard site, InboundFlow flow, @Nullable Long overflow) {
     setup.changeSite(
         site.id(),
         new SiteSetup.SiteEntry(

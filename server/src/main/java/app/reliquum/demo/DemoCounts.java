@@ -28,6 +28,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Counts of the chandlery: nine months of them, one in review, one being counted, one to begin. */
@@ -122,7 +123,7 @@ class DemoCounts {
         found);
   }
 
-  private long drawUp(Counting.Scope scope, Actor clerk, List<Long> people, String note) {
+  private long drawUp(Counting.Scope scope, Actor clerk, @Nullable List<Long> people, String note) {
     return preparation.drawUp(
         command(clerk),
         new Counting.Entry(

@@ -30,8 +30,10 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Random;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Nine months in the life of the chandlery, day by day: deliveries are unloaded and put away, pick
@@ -353,7 +355,8 @@ class DemoHistory {
     return new Line(goods, Spot.in(from), Spot.in(to), quantity);
   }
 
-  private void post(PostingKind kind, Instant when, String document, List<Line> lines, int hand) {
+  private void post(
+      PostingKind kind, Instant when, @Nullable String document, List<Line> lines, int hand) {
     stock.post(
         new Command(UUID.randomUUID(), hands.get(hand), hand == 2 ? "handheld 2" : "office"),
         new NewPosting(
@@ -365,7 +368,7 @@ class DemoHistory {
   private Map<Integer, UnitCost> paid(List<Line> lines) {
     Map<Integer, UnitCost> paid = new HashMap<>();
     for (int i = 0; i < lines.size(); i++) {
-      UnitCost usual = usually.get(lines.get(i).goods().item());
+      UnitCost usual = Objects.requireNonNull(usually.get(lines.get(i).goods().item()));
       BigDecimal factor = BigDecimal.valueOf(94 + documents % 14L, 2);
       paid.put(i, new UnitCost(usual.amount().multiply(factor)));
     }

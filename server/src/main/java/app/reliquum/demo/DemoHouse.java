@@ -25,6 +25,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.ApplicationArguments;
@@ -163,7 +164,12 @@ class DemoHouse implements ApplicationRunner {
   }
 
   private Actor hire(
-      String code, String name, Role role, boolean everywhere, Set<Long> sites, String pin) {
+      String code,
+      String name,
+      Role role,
+      boolean everywhere,
+      Set<Long> sites,
+      @Nullable String pin) {
     People.Card card =
         people.settle(
             new People.Entry(null, code, name, role, everywhere, sites, true, PASSWORD, pin, null));

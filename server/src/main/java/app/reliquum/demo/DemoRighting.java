@@ -39,6 +39,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** What the chandlery puts right: nine months of scrap, loans, jobs, and what waits for someone. */
@@ -208,9 +209,9 @@ class DemoRighting {
       DemoItem item,
       int quantity,
       List<Long> reasons,
-      Lending lending,
+      @Nullable Lending lending,
       Map<Long, String> fields,
-      Instant when) {
+      @Nullable Instant when) {
     line(item, site, quantity)
         .ifPresent(
             line ->

@@ -24,4 +24,5 @@
       "supply",
       "transfers"
     })
+@org.jspecify.annotations.NullMarked
 package app.reliquum.demo;

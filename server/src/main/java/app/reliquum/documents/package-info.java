@@ -9,4 +9,5 @@
 @org.springframework.modulith.ApplicationModule(
     displayName = "Documents",
     allowedDependencies = {"api", "feed"})
+@org.jspecify.annotations.NullMarked
 package app.reliquum.documents;

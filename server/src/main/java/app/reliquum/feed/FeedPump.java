@@ -3,6 +3,7 @@ package app.reliquum.feed;
 import app.reliquum.api.Commands;
 import java.time.Duration;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.SmartLifecycle;
@@ -31,7 +32,7 @@ class FeedPump implements SmartLifecycle {
   private final Commands commands;
   private final List<Stand> readers;
   private final List<FeedFollower> followers;
-  private Thread thread;
+  private @Nullable Thread thread;
   private long told = -1;
 
   FeedPump(
@@ -58,6 +59,9 @@ class FeedPump implements SmartLifecycle {
   @Override
   public void stop() {
     signal.run(false);
+    if (thread == null) {
+      return;
+    }
     thread.interrupt();
     try {
       thread.join(Duration.ofSeconds(5).toMillis());

@@ -4,6 +4,7 @@ import java.time.Duration;
 import java.util.concurrent.locks.Condition;
 import java.util.concurrent.locks.Lock;
 import java.util.concurrent.locks.ReentrantLock;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Wakes the pump when something was committed here, and lets those wait who must see its work. */
@@ -18,7 +19,7 @@ class FeedSignal {
   private long done;
   private boolean urgent;
   private boolean running;
-  private Thread reading;
+  private @Nullable Thread reading;
 
   /** Something is there to be read. */
   void wake() {

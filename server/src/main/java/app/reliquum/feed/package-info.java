@@ -14,4 +14,5 @@
 @org.springframework.modulith.ApplicationModule(
     displayName = "Feed",
     allowedDependencies = {"api"})
+@org.jspecify.annotations.NullMarked
 package app.reliquum.feed;

@@ -85,6 +85,7 @@ class Adjustments implements FloorVerb {
   }
 
   /** One person's Adjust sentence, and the lines that are gathered. */
+  @SuppressWarnings("NullAway.Init") // fetch() fills in the facts before anyone asks for them
   final class Adjusted extends Conversation<AdjustSentence> {
     private Basket basket;
     private StoredAdjustFacts facts;

@@ -28,6 +28,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.TreeSet;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -100,13 +101,17 @@ class CollectorFiles {
       try {
         scans.add(scan(row, target.site(), zone));
       } catch (Problem problem) {
-        faults.add(new Fault(row.row(), row.cells(), problem.getMessage()));
+        faults.add(new Fault(row.row(), row.cells(), Problem.said(problem)));
       } catch (QuantityException | DateTimeException fault) {
-        faults.add(new Fault(row.row(), row.cells(), fault.getMessage()));
+        faults.add(new Fault(row.row(), row.cells(), Problem.said(fault)));
       }
     }
     for (CountFiles.Fault fault : counts.take(command, count, scans)) {
-      faults.add(new Fault(fault.row(), byRow.get(fault.row()).cells(), fault.sentence()));
+      faults.add(
+          new Fault(
+              fault.row(),
+              Objects.requireNonNull(byRow.get(fault.row())).cells(),
+              fault.sentence()));
     }
     faults.sort(Comparator.comparingInt(Fault::row));
     if (trial) {

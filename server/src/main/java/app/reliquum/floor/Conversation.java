@@ -15,6 +15,7 @@ import app.reliquum.core.sentence.Verb;
 import app.reliquum.floor.FloorView.Outcome;
 import java.time.Duration;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One person's open sentence of a verb, with the facts of this moment. What follows from what is
@@ -26,12 +27,12 @@ abstract class Conversation<S extends Sentence> implements SpokenTo {
   private final Actor actor;
   private final Verb verb;
   private OpenSentence said;
-  private Dialogue<S> dialogue;
+  private @Nullable Dialogue<S> dialogue;
   private List<FloorView.Choice> choices = List.of();
-  private Told refusal;
-  private Long addable;
-  private Verb begins;
-  private FloorView.Done done;
+  private @Nullable Told refusal;
+  private @Nullable Long addable;
+  private @Nullable Verb begins;
+  private FloorView.@Nullable Done done;
 
   Conversation(SentenceTable table, Actor actor, Verb verb, OpenSentence said) {
     this.table = table;
@@ -54,12 +55,12 @@ abstract class Conversation<S extends Sentence> implements SpokenTo {
   }
 
   /** Finds the document that a scan is about, and goes on. */
-  FloorView.Sentence find(Command command, Step.Find<S> find, Scan scan) {
+  FloorView.Sentence find(Command command, Step.Find<S> find, @Nullable Scan scan) {
     throw new IllegalStateException(verb + " looks for no document.");
   }
 
   /** Says something to another verb's sentence. */
-  FloorView.Sentence aside(Command command, Step.Aside<S> aside, Scan scan) {
+  FloorView.Sentence aside(Command command, Step.Aside<S> aside, @Nullable Scan scan) {
     throw new IllegalStateException(verb + " says nothing aside.");
   }
 
@@ -161,7 +162,7 @@ abstract class Conversation<S extends Sentence> implements SpokenTo {
    *
    * @param scan what was scanned, to be said again once a document is found; null if nothing was
    */
-  final FloorView.Sentence go(Command command, Step<S> step, Scan scan) {
+  final FloorView.Sentence go(Command command, Step<S> step, @Nullable Scan scan) {
     if (step instanceof Step.Filled<S> filled) {
       keep(said.with(filled.sentence().evidence()));
       return view(Outcome.FILLED);
@@ -199,7 +200,7 @@ abstract class Conversation<S extends Sentence> implements SpokenTo {
     return view(Outcome.DONE);
   }
 
-  final void done(FloorView.Done what) {
+  final void done(FloorView.@Nullable Done what) {
     done = what;
   }
 

@@ -27,6 +27,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.SortedSet;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** What is there is counted: each word is kept as it is said, by whoever says it. */
@@ -60,9 +61,9 @@ class Counts implements FloorVerb {
     private final Names names;
     private OpenCount at;
     private List<FloorView.Choice> choices = List.of();
-    private Told refusal;
+    private @Nullable Told refusal;
     private final List<Told> told = new ArrayList<>();
-    private Verb begins;
+    private @Nullable Verb begins;
 
     Standing(Actor actor, OpenCount at) {
       this.actor = actor;
@@ -370,7 +371,8 @@ class Counts implements FloorVerb {
     }
 
     /** Corrects a line, or takes it away. */
-    FloorView.Sentence correct(Command command, long line, Quantity quantity, Duration ago) {
+    FloorView.Sentence correct(
+        Command command, long line, @Nullable Quantity quantity, Duration ago) {
       countLines.correct(command, line, quantity, ago);
       keep(at.sentence());
       return view(Outcome.COUNTED);

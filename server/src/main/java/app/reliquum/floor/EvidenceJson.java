@@ -5,6 +5,7 @@ import app.reliquum.core.sentence.Evidence;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.type.TypeReference;
@@ -45,7 +46,7 @@ class EvidenceJson {
   })
   interface EvidenceInJson {}
 
-  List<Evidence> read(String text) {
+  List<Evidence> read(@Nullable String text) {
     return text == null ? List.of() : json.readValue(text, EVIDENCE);
   }
 
@@ -54,7 +55,7 @@ class EvidenceJson {
   }
 
   /** Reads what was handed out to be chosen. */
-  Evidence chosen(String text) {
+  Evidence chosen(@Nullable String text) {
     try {
       return read(text).get(0);
     } catch (JacksonException | IndexOutOfBoundsException broken) {

@@ -7,6 +7,7 @@ import app.reliquum.places.Places;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -24,7 +25,7 @@ class FloorConversations {
 
   private SpokenTo open(Actor actor, Verb verb, long site, boolean locked) {
     places.requireSite(site, actor);
-    return verbs.get(verb).open(actor, verb, site, locked);
+    return Objects.requireNonNull(verbs.get(verb)).open(actor, verb, site, locked);
   }
 
   /** The sentence as it stands. */

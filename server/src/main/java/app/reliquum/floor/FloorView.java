@@ -320,6 +320,7 @@ final class FloorView {
    * null.
    */
   @Schema(name = "FloorSentence")
+  @SuppressWarnings("NullAway.Init") // its draft fills it
   static final class Sentence {
     public long site;
     public Verb verb;

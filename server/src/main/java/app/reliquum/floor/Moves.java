@@ -27,6 +27,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Goods go from bin to bin, from where they wait to where they stay, to a site and from one. */
@@ -62,6 +63,7 @@ class Moves implements FloorVerb {
     return new Moving(actor, verb, table.open(actor.id(), verb, site, locked));
   }
 
+  @SuppressWarnings("NullAway.Init") // fetch() fills in the facts before anyone asks for them
   private final class Moving extends Conversation<MoveSentence> {
     private StoredMoveFacts facts;
     private Move move;
@@ -101,7 +103,7 @@ class Moves implements FloorVerb {
 
     /** The one transfer in transit to the site that brings what was scanned. */
     @Override
-    FloorView.Sentence find(Command command, Step.Find<MoveSentence> find, Scan scan) {
+    FloorView.Sentence find(Command command, Step.Find<MoveSentence> find, @Nullable Scan scan) {
       long found = transfers.find(actor(), said().site(), find.item());
       if (found == 0) {
         return refused(new Misfit.DocumentFirst(verb()));
@@ -160,7 +162,7 @@ class Moves implements FloorVerb {
       draft.view.transfer = facts instanceof StoredTransferFacts of ? of.shown() : null;
     }
 
-    private FloorView.Load load(SentenceDraft draft, MoveSentence sentence) {
+    private FloorView.@Nullable Load load(SentenceDraft draft, MoveSentence sentence) {
       MoveSentence.Load load = sentence.load();
       if (load.unitLoad() == 0) {
         return load.whole()

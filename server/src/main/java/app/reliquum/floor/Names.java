@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What core speaks of by numbers, as people call it. Nothing is put into words here: what is told
@@ -214,7 +215,8 @@ class Names {
     return hit(Kind.SERIAL, one.serial(), one.item(), facts.serial(one.serial()), item(one.item()));
   }
 
-  private static FloorView.Hit hit(Kind kind, long id, Long item, String title, String detail) {
+  private static FloorView.Hit hit(
+      Kind kind, long id, @Nullable Long item, String title, String detail) {
     return new FloorView.Hit(kind, id, item, title, detail, null, false);
   }
 

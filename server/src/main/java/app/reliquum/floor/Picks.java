@@ -70,6 +70,7 @@ class Picks implements FloorVerb {
   }
 
   /** One person's Pick or Pack sentence, with what is to be taken at this moment. */
+  @SuppressWarnings("NullAway.Init") // fetch() fills in the facts before anyone asks for them
   final class Taking extends Conversation<PickSentence> {
     private StoredPickFacts facts;
     private OutboundViews.Reason reason;

@@ -30,6 +30,7 @@ import app.reliquum.inbound.ReceivingGoods;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Goods come in. */
@@ -59,6 +60,7 @@ class Receipts implements FloorVerb {
     return new Receiving(actor, table.open(actor.id(), verb, site, locked));
   }
 
+  @SuppressWarnings("NullAway.Init") // fetch() fills in the facts before anyone asks for them
   private final class Receiving extends Conversation<ReceiveSentence> {
     private StoredReceiveFacts facts;
     private List<InboundViews.Row> orders = List.of();
@@ -109,7 +111,7 @@ class Receipts implements FloorVerb {
 
     /** What is scanned finds the order that expects it; words may be a supplier's name. */
     @Override
-    FloorView.Sentence find(Command command, Step.Find<ReceiveSentence> find, Scan scan) {
+    FloorView.Sentence find(Command command, Step.Find<ReceiveSentence> find, @Nullable Scan scan) {
       boolean goods = find.item() != 0;
       ListQuery<InboundColumn> here =
           ListQuery.<InboundColumn>first(MOST_ORDERS).is(InboundColumn.SITE, said().site());
@@ -138,7 +140,8 @@ class Receipts implements FloorVerb {
 
     /** The pallet that has just come is put away: it, and the bin, are all that is said. */
     @Override
-    FloorView.Sentence aside(Command command, Step.Aside<ReceiveSentence> aside, Scan scan) {
+    FloorView.Sentence aside(
+        Command command, Step.Aside<ReceiveSentence> aside, @Nullable Scan scan) {
       long site = said().site();
       Conversation<MoveSentence> away = moves.open(actor(), aside.verb(), site, true);
       OpenSentence pallet = OpenSentence.nothing(site).with(aside.evidence());
@@ -202,7 +205,7 @@ class Receipts implements FloorVerb {
     }
 
     /** Where what was received would be put next. */
-    private String suggested(PositionKey goods, Quantity quantity) {
+    private @Nullable String suggested(PositionKey goods, Quantity quantity) {
       boolean stays =
           !facts.docks().contains(goods.place())
               || goods.condition() == Condition.ON_HOLD

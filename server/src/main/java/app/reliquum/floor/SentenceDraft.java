@@ -14,6 +14,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /** A sentence as it is being drawn for the Floor: every verb fills in the blanks that it has. */
 final class SentenceDraft {
@@ -70,7 +71,7 @@ final class SentenceDraft {
   }
 
   /** "2 carton 3 box 4", or nothing where there are no packs in it. */
-  static String packs(StoredFacts facts, long item, Quantity quantity) {
+  static String packs(StoredFacts facts, long item, @Nullable Quantity quantity) {
     PackBreakdown broken = PackBreakdown.of(quantity, facts.packs(item));
     if (broken.parts().isEmpty()) {
       return "";
@@ -95,7 +96,7 @@ final class SentenceDraft {
   }
 
   /** A lot that goes by its number, and may be new. */
-  static FloorView.Lot newLot(Blank<String> blank, LocalDate expiry) {
+  static FloorView.Lot newLot(Blank<String> blank, @Nullable LocalDate expiry) {
     return new FloorView.Lot(
         State.of(blank), why(blank), null, blank.filled().orElse(null), expiry);
   }
@@ -114,11 +115,11 @@ final class SentenceDraft {
         .orElse(new FloorView.Place(State.EMPTY, null, null, null, null));
   }
 
-  static FloorView.Text text(Blank<?> blank, String value) {
+  static FloorView.Text text(Blank<?> blank, @Nullable String value) {
     return new FloorView.Text(State.of(blank), value);
   }
 
-  static Blank.Why why(Blank<?> blank) {
+  static Blank.@Nullable Why why(Blank<?> blank) {
     return blank instanceof Blank.Suggested<?> suggested ? suggested.why() : null;
   }
 
@@ -127,7 +128,7 @@ final class SentenceDraft {
     return new FloorView.Content(of.name(), lotCode(one.key()), one.quantity(), of.unit().symbol());
   }
 
-  private String lotCode(PositionKey key) {
+  private @Nullable String lotCode(PositionKey key) {
     return key.lot() == 0 ? null : facts.lotCode(key.lot());
   }
 

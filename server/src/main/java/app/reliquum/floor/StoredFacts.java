@@ -26,10 +26,12 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.ToLongFunction;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** The facts for one reading of a sentence, each fetched once. */
@@ -52,7 +54,7 @@ class StoredFacts implements HouseFacts {
   private final Map<Long, List<Pack>> packs = new HashMap<>();
   private final Map<Long, Optional<Long>> pictures = new HashMap<>();
   private final Set<PositionKey> seen = new HashSet<>();
-  private LocalDate today;
+  private @Nullable LocalDate today;
 
   final House house;
 
@@ -103,7 +105,7 @@ class StoredFacts implements HouseFacts {
       Map<Long, List<Pack>> found = catalog.packs(asked);
       asked.forEach(id -> packs.put(id, found.getOrDefault(id, List.of())));
     }
-    return packs.get(item);
+    return Objects.requireNonNull(packs.get(item));
   }
 
   @Override
@@ -186,7 +188,7 @@ class StoredFacts implements HouseFacts {
       Map<Long, Long> found = catalog.pictures(asked);
       asked.forEach(id -> pictures.put(id, Optional.ofNullable(found.get(id))));
     }
-    return pictures.get(item);
+    return Objects.requireNonNull(pictures.get(item));
   }
 
   /** Forgets what a posting has changed. */
@@ -203,7 +205,7 @@ class StoredFacts implements HouseFacts {
       asked.forEach(id -> loads.put(id, Optional.empty()));
       house.loads().cards(asked).forEach(card -> loads.put(card.id(), Optional.of(card)));
     }
-    return loads.get(unitLoad);
+    return Objects.requireNonNull(loads.get(unitLoad));
   }
 
   String load(long unitLoad) {
@@ -276,7 +278,7 @@ class StoredFacts implements HouseFacts {
       asked.forEach(one -> lots.put(one, Optional.empty()));
       lotsAndSerials.lots(asked).forEach(found -> lots.put(found.id(), Optional.of(found)));
     }
-    return lots.get(id);
+    return Objects.requireNonNull(lots.get(id));
   }
 
   /** The number of a piece. */

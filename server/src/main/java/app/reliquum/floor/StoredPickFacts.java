@@ -10,6 +10,7 @@ import app.reliquum.outbound.Picking;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 
 /**
@@ -66,7 +67,7 @@ final class StoredPickFacts extends StoredFacts implements PickFacts {
 
   /** Which order a stop is for. */
   PickRounds.Taken order(Stop stop) {
-    return byReservation.get(stop.id()).order();
+    return Objects.requireNonNull(byReservation.get(stop.id())).order();
   }
 
   List<PickRounds.Stop> list() {
@@ -75,7 +76,7 @@ final class StoredPickFacts extends StoredFacts implements PickFacts {
 
   @Override
   public Quantity free(Stop stop, PositionKey key) {
-    Reservation one = byReservation.get(stop.id()).reservation();
+    Reservation one = Objects.requireNonNull(byReservation.get(stop.id())).reservation();
     if (packs) {
       return one.quantity();
     }

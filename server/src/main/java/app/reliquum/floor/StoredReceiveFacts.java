@@ -12,18 +12,19 @@ import app.reliquum.inbound.InboundViews;
 import app.reliquum.places.Places;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** The facts for one reading of a Receive sentence. */
 final class StoredReceiveFacts extends StoredFacts implements ReceiveFacts {
   private final Places.Receiving receiving;
-  private final InboundOrders.Expected order;
+  private final InboundOrders.@Nullable Expected order;
   private final boolean implied;
   private final List<Long> docks;
 
   /**
    * @param order the order that arrives, null if none is chosen yet
    */
-  StoredReceiveFacts(long site, House house, InboundOrders.Expected order) {
+  StoredReceiveFacts(long site, House house, InboundOrders.@Nullable Expected order) {
     super(site, house);
     this.receiving = house.places().receiving(site);
     this.order = order;
@@ -35,7 +36,7 @@ final class StoredReceiveFacts extends StoredFacts implements ReceiveFacts {
     return receiving.flow();
   }
 
-  InboundOrders.Expected order() {
+  InboundOrders.@Nullable Expected order() {
     return order;
   }
 

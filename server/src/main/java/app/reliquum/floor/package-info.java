@@ -27,4 +27,5 @@
       "stock",
       "transfers"
     })
+@org.jspecify.annotations.NullMarked
 package app.reliquum.floor;

@@ -7,6 +7,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -85,7 +86,7 @@ public class House {
    * @throws Problem if it can't be read as a picture
    */
   @Transactional
-  public Card logo(byte[] sent) {
+  public Card logo(byte @Nullable [] sent) {
     Picture logo = sent == null ? null : Picture.of("logo", sent, LONGEST);
     jdbc.sql("update house set logo = ?, logo_type = ?, version = version + 1")
         .param(logo == null ? null : logo.content())

@@ -12,4 +12,5 @@
 @org.springframework.modulith.ApplicationModule(
     displayName = "House",
     allowedDependencies = {"api"})
+@org.jspecify.annotations.NullMarked
 package app.reliquum.house;

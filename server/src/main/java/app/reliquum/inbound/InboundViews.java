@@ -132,7 +132,7 @@ public final class InboundViews {
       @NotBlank @Size(max = 24) String item,
       @NotNull Quantity packs,
       @Size(max = 30) String pack,
-      @PositiveOrZero BigDecimal price) {}
+      @PositiveOrZero @Nullable BigDecimal price) {}
 
   /**
    * An order as entered.
@@ -141,11 +141,11 @@ public final class InboundViews {
    */
   @Schema(name = "InboundEntry")
   public record Entry(
-      Integer version,
-      @Size(max = 24) String number,
+      @Nullable Integer version,
+      @Size(max = 24) @Nullable String number,
       @NotBlank @Size(max = 24) String supplier,
       @NotNull Long site,
-      LocalDate expected,
+      @Nullable LocalDate expected,
       @Size(max = 400) String note,
       @NotEmpty @Size(max = 500) List<@Valid LineEntry> lines) {}
 

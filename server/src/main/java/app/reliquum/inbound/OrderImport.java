@@ -18,6 +18,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.interceptor.TransactionAspectSupport;
@@ -88,9 +89,9 @@ class OrderImport {
             new InboundViews.LineEntry(
                 row.cell("item"), Quantity.of(row.cell("quantity")), row.cell("pack"), price(row)));
       } catch (QuantityException fault) {
-        faults.add(new Fault(row.row(), fault.getMessage()));
+        faults.add(new Fault(row.row(), Problem.said(fault)));
       } catch (Problem problem) {
-        faults.add(new Fault(row.row(), problem.getMessage()));
+        faults.add(new Fault(row.row(), Problem.said(problem)));
       }
     }
     Long site = sites.get(first.cell("site").toUpperCase(java.util.Locale.ROOT));
@@ -100,7 +101,7 @@ class OrderImport {
               first.row(),
               "There is no site '" + first.cell("site") + "'. Expected one of " + sites.keySet()));
     }
-    if (faults.size() > before) {
+    if (site == null || faults.size() > before) {
       return;
     }
     try {
@@ -116,11 +117,11 @@ class OrderImport {
               .findFirst()
               .orElse(first)
               .row();
-      faults.add(new Fault(row, problem.getMessage()));
+      faults.add(new Fault(row, Problem.said(problem)));
     }
   }
 
-  private static BigDecimal price(RowFile.Entry row) {
+  private static @Nullable BigDecimal price(RowFile.Entry row) {
     String text = row.cell("price");
     try {
       return text.isEmpty() ? null : Numbers.decimal(text);
@@ -129,7 +130,7 @@ class OrderImport {
     }
   }
 
-  private static LocalDate expected(RowFile.Entry row) {
+  private static @Nullable LocalDate expected(RowFile.Entry row) {
     String text = row.cell("expected");
     try {
       return text.isEmpty() ? null : Numbers.day(text);

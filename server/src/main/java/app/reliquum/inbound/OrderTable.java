@@ -19,6 +19,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -80,7 +81,7 @@ class OrderTable {
       InboundViews.Kind kind,
       long supplier,
       long site,
-      LocalDate expected,
+      @Nullable LocalDate expected,
       String reason,
       String note,
       Actor actor) {
@@ -97,7 +98,7 @@ class OrderTable {
         .single();
   }
 
-  void update(long id, long supplier, long site, LocalDate expected, String note) {
+  void update(long id, long supplier, long site, @Nullable LocalDate expected, String note) {
     jdbc.sql(
             """
             update inbound_order set supplier_id = ?, site_id = ?, expected = ?, note = ?,
@@ -183,7 +184,7 @@ class OrderTable {
       Quantity packs,
       Quantity quantity,
       Quantity received,
-      BigDecimal price) {
+      @Nullable BigDecimal price) {
     jdbc.sql(
             """
             insert into inbound_line (order_id, line_no, origin, item_id, pack, packs, quantity,
@@ -289,7 +290,7 @@ class OrderTable {
     return Utc.of(clock.instant());
   }
 
-  static LocalDate date(Date date) {
+  static @Nullable LocalDate date(Date date) {
     return date == null ? null : date.toLocalDate();
   }
 }

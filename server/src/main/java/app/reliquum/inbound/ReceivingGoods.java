@@ -35,6 +35,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -83,13 +84,13 @@ public class ReceivingGoods {
    */
   public record Arriving(
       long item,
-      String lot,
+      @Nullable String lot,
       LotDates dates,
       List<String> serials,
       Quantity quantity,
       long place,
       Condition condition,
-      String load,
+      @Nullable String load,
       boolean knowingly) {}
 
   /** What was posted, and where. */

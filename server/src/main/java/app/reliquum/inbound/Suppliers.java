@@ -11,6 +11,7 @@ import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -40,7 +41,7 @@ public class Suppliers {
   /** A supplier as entered. */
   @Schema(name = "SupplierEntry")
   public record Entry(
-      Integer version,
+      @Nullable Integer version,
       @NotNull @Pattern(regexp = Texts.CODE, message = Texts.CODE_WANTED) String code,
       @NotBlank @Size(max = 120) String name,
       @NotNull @Size(max = 120) @Pattern(regexp = Texts.MAIL, message = Texts.MAIL_WANTED)

@@ -8,4 +8,5 @@
 @org.springframework.modulith.ApplicationModule(
     displayName = "Inbound",
     allowedDependencies = {"api", "catalog", "documents", "house", "places", "stock"})
+@org.jspecify.annotations.NullMarked
 package app.reliquum.inbound;

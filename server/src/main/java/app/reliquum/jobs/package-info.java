@@ -7,4 +7,5 @@
 @org.springframework.modulith.ApplicationModule(
     displayName = "Jobs",
     allowedDependencies = {})
+@org.jspecify.annotations.NullMarked
 package app.reliquum.jobs;

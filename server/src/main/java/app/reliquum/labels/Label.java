@@ -2,7 +2,9 @@ package app.reliquum.labels;
 
 import app.reliquum.core.scan.ElementString;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * One label.
@@ -12,7 +14,8 @@ import java.util.Optional;
  * @param text what its symbol says as plain text; null if it carries elements
  * @param elements the GS1 elements that its symbol carries; empty for plain text
  */
-record Label(String title, List<String> lines, String text, Optional<ElementString> elements) {
+record Label(
+    String title, List<String> lines, @Nullable String text, Optional<ElementString> elements) {
 
   static Label plain(String title, String text, String... lines) {
     return new Label(title, List.of(lines), text, Optional.empty());
@@ -24,6 +27,6 @@ record Label(String title, List<String> lines, String text, Optional<ElementStri
 
   /** The text under the symbol, for people. */
   String readable() {
-    return elements.map(ElementString::bracketed).orElse(text);
+    return elements.map(ElementString::bracketed).orElseGet(() -> Objects.requireNonNull(text));
   }
 }

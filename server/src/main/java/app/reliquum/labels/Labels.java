@@ -1,6 +1,7 @@
 package app.reliquum.labels;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
@@ -30,7 +31,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -325,23 +325,19 @@ class Labels {
   public Printed print(Entry entry, Actor actor) {
     Made made = make(entry, actor);
     LocalDateTime now = Utc.of(clock.instant());
-    GeneratedKeyHolder key = new GeneratedKeyHolder();
-    jdbc.sql(
-            "insert into printed (person_id, badges, title, labels, at, content) values (?, ?, ?, ?,"
-                + " ?, ?)")
-        .param(actor.id())
-        .param(entry.of() == Of.PERSON)
-        .param(made.title().substring(0, Math.min(120, made.title().length())))
-        .param(made.labels())
-        .param(now)
-        .param(made.pdf())
-        .update(key, "id");
+    long id =
+        GeneratedId.of(
+            jdbc.sql(
+                    "insert into printed (person_id, badges, title, labels, at, content) values (?, ?, ?, ?,"
+                        + " ?, ?)")
+                .param(actor.id())
+                .param(entry.of() == Of.PERSON)
+                .param(made.title().substring(0, Math.min(120, made.title().length())))
+                .param(made.labels())
+                .param(now)
+                .param(made.pdf()));
     return new Printed(
-        key.getKeyAs(Number.class).longValue(),
-        made.title(),
-        made.labels(),
-        actor.name(),
-        now.toInstant(ZoneOffset.UTC));
+        id, made.title(), made.labels(), actor.name(), now.toInstant(ZoneOffset.UTC));
   }
 
   /**

@@ -4,6 +4,7 @@ import app.reliquum.api.Problem;
 import app.reliquum.core.scan.DigitalLink;
 import app.reliquum.core.scan.ElementString;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import uk.org.okapibarcode.backend.Code128;
 import uk.org.okapibarcode.backend.DataMatrix;
 import uk.org.okapibarcode.backend.HumanReadableLocation;
@@ -79,7 +80,7 @@ final class Symbols {
     return symbol;
   }
 
-  private static String content(Label label, Kind kind) {
+  private static @Nullable String content(Label label, Kind kind) {
     if (label.elements().isEmpty()) {
       return label.text();
     }

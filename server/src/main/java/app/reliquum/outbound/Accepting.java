@@ -17,6 +17,7 @@ import app.reliquum.places.Places;
 import app.reliquum.stock.Reserving;
 import java.util.List;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -145,7 +146,7 @@ public class Accepting {
     return id;
   }
 
-  private static String text(String given) {
+  private static String text(@Nullable String given) {
     return given == null ? "" : given.strip();
   }
 

@@ -25,8 +25,10 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -148,15 +150,15 @@ public class Allocating implements ReservingDocuments {
     Map<Long, Policy> policies =
         rules.policies(
             lacking.stream()
-                .map(line -> rows.get(line.line()).itemId())
+                .map(line -> Objects.requireNonNull(rows.get(line.line())).itemId())
                 .collect(Collectors.toSet()),
             head.siteId());
     Map<Integer, Long> lots = lotsOf(kept);
     LocalDate needed = needed(head);
     List<Reserving.Ask> asks = new ArrayList<>();
     for (Outbound.Line line : lacking) {
-      LineRow row = rows.get(line.line());
-      Policy policy = policies.get(row.itemId());
+      LineRow row = Objects.requireNonNull(rows.get(line.line()));
+      Policy policy = Objects.requireNonNull(policies.get(row.itemId()));
       Removal.Wanted wanted = wanted(needed, row, line.missing(), policy);
       boolean bound = row.ofOneLot(policy) && row.lotId() == 0 && lots.containsKey(row.lineNo());
       asks.add(
@@ -164,7 +166,7 @@ public class Allocating implements ReservingDocuments {
               row.lineNo(),
               row.itemId(),
               // What is reserved already has settled which lot it is.
-              bound ? wanted.ofGoods(lots.get(row.lineNo()), 0) : wanted,
+              bound ? wanted.ofGoods(Objects.requireNonNull(lots.get(row.lineNo())), 0) : wanted,
               policy,
               not));
     }
@@ -175,7 +177,7 @@ public class Allocating implements ReservingDocuments {
         found.merge(lacking.get(i).line(), choice.taken(), Quantity::plus);
       }
       if (plans.get(i).missing().isPositive()) {
-        LineRow row = rows.get(lacking.get(i).line());
+        LineRow row = Objects.requireNonNull(rows.get(lacking.get(i).line()));
         String ofOne = plans.get(i).split() == null ? "" : " of one lot";
         missing.add(plans.get(i).missing() + " × " + row.code() + ofOne);
       }
@@ -233,7 +235,7 @@ public class Allocating implements ReservingDocuments {
 
   /** Frees one reservation, or some of it. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public Reservation free(long id, long reservation, Quantity part, Actor actor) {
+  public Reservation free(long id, long reservation, @Nullable Quantity part, Actor actor) {
     Head head = progress.lockOpen(id, actor);
     requireNobodyPicks(head);
     Reservation freed = reserving.free(head.number(), reservation, part);
@@ -249,7 +251,8 @@ public class Allocating implements ReservingDocuments {
 
   @Override
   @Transactional(propagation = Propagation.MANDATORY)
-  public Reservation free(Command command, String document, long reservation, Quantity part) {
+  public Reservation free(
+      Command command, String document, long reservation, @Nullable Quantity part) {
     return free(table.withNumber(document).orElseThrow().id(), reservation, part, command.actor());
   }
 

@@ -8,6 +8,7 @@ import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 
 /** Someone who gets goods from the house. */
+@SuppressWarnings("NullAway.Init") // Hibernate, or what adds one, fills it
 @Entity
 @Table(name = "customer")
 class Customer {

@@ -12,6 +12,7 @@ import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -48,7 +49,7 @@ public class Customers {
   /** A customer as entered. */
   @Schema(name = "CustomerEntry")
   public record Entry(
-      Integer version,
+      @Nullable Integer version,
       @NotNull @Pattern(regexp = Texts.CODE, message = Texts.CODE_WANTED) String code,
       @NotBlank @Size(max = 120) String name,
       @NotNull @Size(max = 120) @Pattern(regexp = Texts.MAIL, message = Texts.MAIL_WANTED)

@@ -22,6 +22,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.LineItemType;
@@ -29,6 +30,7 @@ import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.Ord
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyIdentificationType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyType;
 import oasis.names.specification.ubl.schema.xsd.order_21.OrderType;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.interceptor.TransactionAspectSupport;
@@ -149,7 +151,7 @@ class OutboundFile {
       try {
         lines.add(line(row));
       } catch (QuantityException | Problem fault) {
-        faults.add(new Fault(row.row(), fault.getMessage()));
+        faults.add(new Fault(row.row(), Problem.said(fault)));
       }
     }
     Long site = sites.get(first.cell("site").toUpperCase(Locale.ROOT));
@@ -159,7 +161,7 @@ class OutboundFile {
               first.row(),
               "There is no site '" + first.cell("site") + "'. Expected one of " + sites.keySet()));
     }
-    if (faults.size() > before) {
+    if (site == null || faults.size() > before) {
       return;
     }
     try {
@@ -187,7 +189,7 @@ class OutboundFile {
               .findFirst()
               .orElse(first)
               .row();
-      faults.add(new Fault(row, problem.getMessage()));
+      faults.add(new Fault(row, Problem.said(problem)));
     }
   }
 
@@ -247,7 +249,7 @@ class OutboundFile {
     long site = site(seller, actor);
     List<OutboundViews.LineEntry> lines = new ArrayList<>();
     for (OrderLineType one : order.getOrderLine()) {
-      lines.add(line(one.getLineItem()));
+      lines.add(line(Objects.requireNonNull(one.getLineItem())));
     }
     LocalDate needed =
         order.getDelivery().stream()
@@ -273,19 +275,19 @@ class OutboundFile {
         lines.size(), List.of(table.find(id).orElseThrow().number()), false, List.of());
   }
 
-  private static String brief(String id) {
+  private static String brief(@Nullable String id) {
     return id == null ? "" : id.substring(0, Math.min(60, id.length()));
   }
 
-  private Optional<Customers.Card> customer(PartyType party) {
+  private Optional<Customers.Card> customer(@Nullable PartyType party) {
     if (party == null) {
       return Optional.empty();
     }
     for (PartyIdentificationType id : party.getPartyIdentification()) {
       Optional<Customers.Card> found =
-          Reading.GLN.equals(id.getID().getSchemeID())
-              ? customers.withGln(id.getIDValue())
-              : customers.withCode(id.getIDValue());
+          Reading.isGln(id)
+              ? customers.withGln(Reading.value(id))
+              : customers.withCode(Reading.value(id));
       if (found.isPresent()) {
         return found;
       }
@@ -296,11 +298,11 @@ class OutboundFile {
   }
 
   /** The site that the order names; the only one where someone works if it names none. */
-  private long site(PartyType party, Actor actor) {
+  private long site(@Nullable PartyType party, Actor actor) {
     List<Places.SiteCard> sites = places.sites(actor);
     if (party != null) {
       for (PartyIdentificationType id : party.getPartyIdentification()) {
-        boolean gln = Reading.GLN.equals(id.getID().getSchemeID());
+        boolean gln = Reading.isGln(id);
         Optional<Places.SiteCard> found =
             sites.stream()
                 .filter(one -> (gln ? one.gln() : one.code()).equals(id.getIDValue()))
@@ -322,7 +324,7 @@ class OutboundFile {
 
   private OutboundViews.LineEntry line(LineItemType line) {
     String where = "Line " + line.getIDValue() + ": ";
-    Catalog.Measured item = reading.item(line.getItem(), where);
+    Catalog.Measured item = reading.item(Objects.requireNonNull(line.getItem()), where);
     Quantity quantity =
         Reading.quantity(
             item,

@@ -27,10 +27,13 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.lang.Contract;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -162,7 +165,8 @@ public class OutboundOrders {
             .toList());
   }
 
-  private static Instant instant(LocalDateTime moment) {
+  @Contract("null -> null; !null -> !null")
+  private static @Nullable Instant instant(@Nullable LocalDateTime moment) {
     return moment == null ? null : moment.toInstant(ZoneOffset.UTC);
   }
 
@@ -187,7 +191,7 @@ public class OutboundOrders {
     Map<Long, Policy> policies = rules.policies(Set.copyOf(items), head.siteId());
     List<OutboundViews.Line> lines = new ArrayList<>();
     for (LineRow row : lineRows) {
-      Outbound.Line line = figures.get(row.lineNo());
+      Outbound.Line line = Objects.requireNonNull(figures.get(row.lineNo()));
       lines.add(
           new OutboundViews.Line(
               row.lineNo(),
@@ -215,7 +219,7 @@ public class OutboundOrders {
               head.isAllocated()
                   && line.missing().isPositive()
                   && available.getOrDefault(row.itemId(), Quantity.ZERO).isPositive()
-                  && row.ofOneLot(policies.get(row.itemId()))));
+                  && row.ofOneLot(Objects.requireNonNull(policies.get(row.itemId())))));
     }
     return lines;
   }

@@ -20,8 +20,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -112,7 +114,7 @@ class OutboundPapers {
     return java.util.Arrays.stream(lines).filter(line -> !line.isEmpty()).toList();
   }
 
-  private static String day(LocalDate day) {
+  private static String day(@Nullable LocalDate day) {
     return day == null ? "–" : day.format(DAY);
   }
 
@@ -239,7 +241,9 @@ class OutboundPapers {
       parties.put("From", lines(house.card().name(), site.street(), site.town()));
       Map<String, String> facts = new LinkedHashMap<>();
       facts.put("Service", parcel.service().replace('_', ' '));
-      facts.put("Weight", parcel.weight().stripTrailingZeros().toPlainString() + " kg");
+      facts.put(
+          "Weight",
+          Objects.requireNonNull(parcel.weight()).stripTrailingZeros().toPlainString() + " kg");
       facts.put("Unit load", number + " of " + card.parcels().size());
       facts.put("SSCC", parcel.code());
       facts.put("Order", card.number());
@@ -295,7 +299,8 @@ class OutboundPapers {
     return line.asked().minus(line.withdrawn()).minus(line.shipped()).amount();
   }
 
-  private static String marks(String lot, LocalDate expiry, String serial) {
+  private static String marks(
+      @Nullable String lot, @Nullable LocalDate expiry, @Nullable String serial) {
     if (serial != null) {
       return serial;
     }

@@ -23,6 +23,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -290,7 +291,7 @@ class OutboundRows {
     return UnitOfMeasure.valueOf(unit).symbol();
   }
 
-  private static LocalDate date(Date date) {
+  private static @Nullable LocalDate date(Date date) {
     return date == null ? null : date.toLocalDate();
   }
 }

@@ -1,6 +1,7 @@
 package app.reliquum.outbound;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Utc;
 import app.reliquum.core.fulfilment.Outbound;
 import app.reliquum.core.ledger.Goods;
@@ -19,8 +20,8 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
 
 /** The rows of outbound orders as they are written. */
@@ -132,34 +133,38 @@ class OutboundTable {
       long site,
       long customer,
       long kit,
-      Quantity kits,
+      @Nullable Quantity kits,
       String reference,
-      LocalDate needed,
+      @Nullable LocalDate needed,
       String note,
       Actor actor) {
-    GeneratedKeyHolder key = new GeneratedKeyHolder();
-    jdbc.sql(
-            """
+    return GeneratedId.of(
+        jdbc.sql(
+                """
             insert into outbound_order (number, kind, state, site_id, customer_id, kit_id,
               kit_quantity, reference, needed, note, created, created_by)
             values (?, ?, 'ACCEPTED', ?, ?, ?, ?, ?, ?, ?, ?, ?)
             """)
-        .param(number)
-        .param(kind.name())
-        .param(site)
-        .param(customer)
-        .param(kit)
-        .param(kits == null ? null : kits.amount())
-        .param(reference)
-        .param(needed)
-        .param(note)
-        .param(now())
-        .param(actor.id())
-        .update(key, "id");
-    return key.getKeyAs(Number.class).longValue();
+            .param(number)
+            .param(kind.name())
+            .param(site)
+            .param(customer)
+            .param(kit)
+            .param(kits == null ? null : kits.amount())
+            .param(reference)
+            .param(needed)
+            .param(note)
+            .param(now())
+            .param(actor.id()));
   }
 
-  void update(long id, long customer, long site, String reference, LocalDate needed, String note) {
+  void update(
+      long id,
+      long customer,
+      long site,
+      String reference,
+      @Nullable LocalDate needed,
+      String note) {
     jdbc.sql(
             """
             update outbound_order set customer_id = ?, site_id = ?, reference = ?, needed = ?,
@@ -292,7 +297,7 @@ class OutboundTable {
       String pack,
       Quantity packs,
       Quantity asked,
-      BigDecimal price,
+      @Nullable BigDecimal price,
       int minimumLife,
       boolean oneLot) {
     jdbc.sql(
@@ -347,12 +352,10 @@ class OutboundTable {
   }
 
   long addDespatch(String number, long order, String takenBy, Actor actor) {
-    GeneratedKeyHolder key = new GeneratedKeyHolder();
-    jdbc.sql(
-            "insert into despatch (number, order_id, at, person_id, taken_by) values (?, ?, ?, ?, ?)")
-        .params(number, order, now(), actor.id(), takenBy)
-        .update(key, "id");
-    return key.getKeyAs(Number.class).longValue();
+    return GeneratedId.of(
+        jdbc.sql(
+                "insert into despatch (number, order_id, at, person_id, taken_by) values (?, ?, ?, ?, ?)")
+            .params(number, order, now(), actor.id(), takenBy));
   }
 
   String despatchNumber(long despatch) {
@@ -369,7 +372,7 @@ class OutboundTable {
       PositionKey key,
       Quantity quantity,
       BigDecimal cost,
-      BigDecimal price) {
+      @Nullable BigDecimal price) {
     jdbc.sql(
             """
             insert into despatch_goods (despatch_id, line_no, posting_id, item_id, lot_id,

@@ -227,10 +227,10 @@ public final class OutboundViews {
       @NotBlank @Size(max = 24) String item,
       @NotNull Quantity packs,
       @Size(max = 30) String pack,
-      @Size(max = 30) String lot,
-      @PositiveOrZero BigDecimal price,
-      @Min(0) @Max(3650) Integer minimumLife,
-      Boolean oneLot) {}
+      @Size(max = 30) @Nullable String lot,
+      @PositiveOrZero @Nullable BigDecimal price,
+      @Min(0) @Max(3650) @Nullable Integer minimumLife,
+      @Nullable Boolean oneLot) {}
 
   /**
    * An order as entered.
@@ -242,11 +242,11 @@ public final class OutboundViews {
    */
   @Schema(name = "OutboundEntry")
   public record Entry(
-      Integer version,
-      @Size(max = 24) String number,
+      @Nullable Integer version,
+      @Size(max = 24) @Nullable String number,
       @NotBlank @Size(max = 24) String customer,
       @NotNull Long site,
-      LocalDate needed,
+      @Nullable LocalDate needed,
       @Size(max = 60) String reference,
       @Size(max = 400) String note,
       Boolean allocate,
@@ -259,7 +259,7 @@ public final class OutboundViews {
    */
   @Schema(name = "JobEntry")
   public record JobEntry(
-      @Size(max = 24) String number,
+      @Size(max = 24) @Nullable String number,
       @NotBlank @Size(max = 24) String kit,
       @NotNull Quantity kits,
       @NotNull Long site,

@@ -24,6 +24,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -161,7 +162,8 @@ public class Packing {
    *
    * @param quantity how much of it; null for all
    */
-  public long pack(Command command, long order, long picked, Quantity quantity, long load) {
+  public long pack(
+      Command command, long order, long picked, @Nullable Quantity quantity, long load) {
     Head head = open(command, order);
     Reservation one =
         reserving.hold(head.number()).stream()
@@ -261,7 +263,7 @@ public class Packing {
   }
 
   /** Writes down what a unit load weighs: what the scale shows, or what someone types. */
-  public void weigh(Command command, long order, long load, BigDecimal typed) {
+  public void weigh(Command command, long order, long load, @Nullable BigDecimal typed) {
     open(command, order);
     ParcelTable.Row row = ofOrder(order, load);
     BigDecimal weight =

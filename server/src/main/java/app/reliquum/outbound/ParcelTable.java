@@ -7,6 +7,7 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -63,7 +64,7 @@ class ParcelTable {
         .update();
   }
 
-  void weighs(long load, BigDecimal weight, boolean weighed) {
+  void weighs(long load, @Nullable BigDecimal weight, boolean weighed) {
     jdbc.sql("update parcel set weight = ?, weighed = ? where unit_load_id = ?")
         .params(weight, weighed, load)
         .update();

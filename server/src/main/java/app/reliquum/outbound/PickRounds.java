@@ -1,6 +1,7 @@
 package app.reliquum.outbound;
 
 import app.reliquum.api.Command;
+import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Problem;
 import app.reliquum.core.ledger.Reservation;
 import app.reliquum.outbound.OutboundTable.Head;
@@ -24,7 +25,6 @@ import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -71,7 +71,7 @@ public class PickRounds {
    * @param tote the code of the tote that its goods go into; null for none
    */
   @Schema(name = "RoundOrderEntry")
-  public record OrderEntry(@NotNull Long order, @Size(max = 30) String tote) {}
+  public record OrderEntry(@NotNull Long order, @Size(max = 30) @Nullable String tote) {}
 
   /** A round as it begins. */
   @Schema(name = "RoundEntry")
@@ -173,11 +173,11 @@ public class PickRounds {
     entry
         .orders()
         .forEach(one -> totes.put(one.order(), one.tote() == null ? "" : one.tote().strip()));
-    GeneratedKeyHolder key = new GeneratedKeyHolder();
-    jdbc.sql("insert into pick_round (site_id, person_id, begun, walk) values (?, ?, ?, '')")
-        .params(entry.site(), command.actor().id(), table.now())
-        .update(key, "id");
-    long id = key.getKeyAs(Number.class).longValue();
+    long id =
+        GeneratedId.of(
+            jdbc.sql(
+                    "insert into pick_round (site_id, person_id, begun, walk) values (?, ?, ?, '')")
+                .params(entry.site(), command.actor().id(), table.now()));
     Set<Long> used = new HashSet<>();
     Set<Long> bins = new HashSet<>();
     totes.forEach((order, tote) -> bins.addAll(take(command, entry.site(), id, order, tote, used)));

@@ -24,9 +24,11 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -93,7 +95,7 @@ public class Picking {
       PositionKey taken,
       Quantity quantity,
       long into,
-      OutboundViews.Reason reason) {}
+      OutboundViews.@Nullable Reason reason) {}
 
   /**
    * What came of it.
@@ -132,7 +134,8 @@ public class Picking {
     }
     Taken taken = new Taken(posting, Quantity.ZERO, List.of());
     if (shortBy.isPositive()) {
-      taken = lookElsewhere(command, head, one, take, posting);
+      taken =
+          lookElsewhere(command, head, one, take, Objects.requireNonNull(take.reason()), posting);
     }
     progress.refresh(order);
     if (head.roundId() != 0) {
@@ -237,14 +240,19 @@ public class Picking {
   }
 
   private Taken lookElsewhere(
-      Command command, Head head, Reservation one, Take take, long posting) {
+      Command command,
+      Head head,
+      Reservation one,
+      Take take,
+      OutboundViews.Reason reason,
+      long posting) {
     Quantity rest = one.quantity().minus(take.quantity());
     reserving.hold(head.number()).stream()
         .map(Reserving.Kept::reservation)
         .filter(other -> !other.picked() && other.line() == one.line())
         .filter(other -> other.key().equals(one.key()))
         .forEach(other -> reserving.release(other, other.quantity()));
-    if (take.reason().doubtful()) {
+    if (reason.doubtful()) {
       discrepancies.say(
           command,
           new ReportedDiscrepancies.Entry(

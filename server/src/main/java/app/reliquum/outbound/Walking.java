@@ -11,6 +11,7 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import org.springframework.stereotype.Component;
@@ -54,8 +55,9 @@ class Walking {
         }
       }
     }
-    boolean known = stops.size() == bins.size() && front != null && front.compareTo(back) < 0;
-    return known ? shortest(standing, stops, aisles, front, back) : bySequence;
+    return stops.size() == bins.size() && front != null && back != null && front.compareTo(back) < 0
+        ? shortest(standing, stops, aisles, front, back)
+        : bySequence;
   }
 
   private static List<Long> shortest(
@@ -74,7 +76,7 @@ class Walking {
             points.add(
                 new Block.Stop(
                     id,
-                    aisles.get(one.y().stripTrailingZeros()),
+                    Objects.requireNonNull(aisles.get(one.y().stripTrailingZeros())),
                     one.x().subtract(front).doubleValue())));
     Block block =
         new Block(

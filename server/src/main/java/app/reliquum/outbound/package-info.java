@@ -23,4 +23,5 @@
       "stock",
       "ubl"
     })
+@org.jspecify.annotations.NullMarked
 package app.reliquum.outbound;

@@ -63,7 +63,7 @@ public class People implements Staff {
    */
   @Schema(name = "PersonEntry")
   public record Entry(
-      Integer version,
+      @Nullable Integer version,
       @NotNull @Pattern(regexp = "[A-Z0-9]{2,24}", message = "is 2 to 24 capital letters or digits")
           String code,
       @NotNull @Size(min = 1, max = 80) String name,
@@ -71,9 +71,9 @@ public class People implements Staff {
       boolean everywhere,
       @NotNull Set<Long> sites,
       boolean active,
-      @Size(min = 10, max = 72, message = "has 10 to 72 characters") String password,
-      @Pattern(regexp = "[0-9]{4,8}", message = "has 4 to 8 digits") String pin,
-      @PositiveOrZero BigDecimal approvalValue) {
+      @Size(min = 10, max = 72, message = "has 10 to 72 characters") @Nullable String password,
+      @Pattern(regexp = "[0-9]{4,8}", message = "has 4 to 8 digits") @Nullable String pin,
+      @PositiveOrZero @Nullable BigDecimal approvalValue) {
 
     /** What may be kept of it: a quick hash of a PIN is as good as the PIN. */
     Entry withoutSecrets() {
@@ -211,7 +211,11 @@ public class People implements Staff {
   }
 
   private static String rights(
-      Role role, boolean everywhere, Set<Long> sites, boolean active, BigDecimal approval) {
+      Role role,
+      boolean everywhere,
+      Set<Long> sites,
+      boolean active,
+      @Nullable BigDecimal approval) {
     return role
         + (everywhere ? ", every site" : ", sites " + new TreeSet<>(sites))
         + (approval == null

@@ -19,8 +19,10 @@ import jakarta.persistence.Version;
 import java.math.BigDecimal;
 import java.util.HashSet;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /** Someone who works with the application. */
+@SuppressWarnings("NullAway.Init") // Hibernate, or what adds one, fills it
 @Entity
 @Table(name = "person")
 class Person {
@@ -43,7 +45,7 @@ class Person {
   private String pinHash;
   private boolean passwordTemporary;
   private boolean pinTemporary;
-  private BigDecimal approvalValue;
+  private @Nullable BigDecimal approvalValue;
 
   @ElementCollection(fetch = FetchType.EAGER)
   @CollectionTable(name = "person_site", joinColumns = @JoinColumn(name = "person_id"))
@@ -65,11 +67,11 @@ class Person {
     this.active = active;
   }
 
-  void limited(BigDecimal approvalValue) {
+  void limited(@Nullable BigDecimal approvalValue) {
     this.approvalValue = approvalValue;
   }
 
-  BigDecimal approvalValue() {
+  @Nullable BigDecimal approvalValue() {
     return approvalValue;
   }
 
@@ -90,7 +92,7 @@ class Person {
   }
 
   /** The secret that must be changed before anything else, by what they have signed in with. */
-  Secret due(Secret by) {
+  @Nullable Secret due(Secret by) {
     return (by == Secret.PIN ? pinTemporary : passwordTemporary) ? by : null;
   }
 

@@ -30,7 +30,7 @@ class Secrets {
 
   private final PasswordEncoder hashes = new BCryptPasswordEncoder();
   private final Zxcvbn strength = new Zxcvbn();
-  private final String hashOfNobody = hashes.encode("nobody");
+  private final @Nullable String hashOfNobody = hashes.encode("nobody");
 
   /** Hashing costs a processor for a while: so many at once, and the rest wait. */
   private final Semaphore atOnce =

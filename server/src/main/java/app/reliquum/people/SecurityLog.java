@@ -86,7 +86,8 @@ public class SecurityLog {
       String address) {}
 
   /** Writes a row, in the transaction that goes on, if one does. */
-  void write(What what, @Nullable Long person, String subject, String detail, String device) {
+  void write(
+      What what, @Nullable Long person, String subject, @Nullable String detail, String device) {
     jdbc.sql(
             "insert into security_event (at, what, person_id, subject, detail, device, address)"
                 + " values (?, ?, ?, ?, ?, ?, ?)")
@@ -95,14 +96,14 @@ public class SecurityLog {
             what.name(),
             person,
             cut(subject, 80),
-            cut(detail, LONGEST),
+            cut(detail == null ? "" : detail, LONGEST),
             device,
             address())
         .update();
   }
 
   /** Writes what an actor did. */
-  void write(What what, Actor actor, String subject, String detail) {
+  void write(What what, Actor actor, String subject, @Nullable String detail) {
     String device = actor.access().device();
     write(what, actor.id(), subject, detail, device == null ? "" : device);
   }
@@ -133,7 +134,7 @@ public class SecurityLog {
   }
 
   /** Writes that someone must wait after too many wrong tries; once a minute from one address. */
-  void blocked(String subject, String why, String device) {
+  void blocked(String subject, @Nullable String why, String device) {
     if (!lately("blocked " + address())) {
       write(What.SIGN_IN_BLOCKED, null, subject, why, device);
     }

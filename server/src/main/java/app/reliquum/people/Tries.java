@@ -7,6 +7,8 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -88,18 +90,18 @@ class Tries {
     String here = "here " + who + " " + address;
     accounts.put(here, Account.HERE);
     Instant now = clock.instant();
-    Instant until =
+    Optional<Instant> until =
         alone.execute(
             status -> {
               Map<String, State> states = new TreeMap<>();
               accounts.keySet().forEach(scope -> states.put(scope, locked(scope, now)));
-              Instant succeeded = states.get(here).succeeded();
+              Instant succeeded = Objects.requireNonNull(states.get(here)).succeeded();
               if (succeeded != null && succeeded.plus(KNOWN).isAfter(now)) {
                 accounts.remove("anywhere " + who);
               }
               Instant blocked = null;
               for (String scope : accounts.keySet()) {
-                Instant end = states.get(scope).blocked();
+                Instant end = Objects.requireNonNull(states.get(scope)).blocked();
                 if (end != null
                     && end.isAfter(now)
                     // A clock that was set back must not block anyone for as long as it was wrong.
@@ -109,12 +111,14 @@ class Tries {
                 }
               }
               if (blocked == null) {
-                accounts.forEach((scope, account) -> add(scope, account, states.get(scope), now));
+                accounts.forEach(
+                    (scope, account) ->
+                        add(scope, account, Objects.requireNonNull(states.get(scope)), now));
               }
-              return blocked;
+              return Optional.ofNullable(blocked);
             });
-    if (until != null) {
-      long seconds = Duration.between(now, until).toSeconds() + 1;
+    if (until.isPresent()) {
+      long seconds = Duration.between(now, until.get()).toSeconds() + 1;
       throw new Problem(
               HttpStatus.TOO_MANY_REQUESTS,
               "wait",

@@ -9,4 +9,5 @@
 @org.springframework.modulith.ApplicationModule(
     displayName = "People",
     allowedDependencies = {"api", "feed", "house"})
+@org.jspecify.annotations.NullMarked
 package app.reliquum.people;

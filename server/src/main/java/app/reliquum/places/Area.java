@@ -12,6 +12,7 @@ import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 
 /** A part of a site with one purpose. */
+@SuppressWarnings("NullAway.Init") // Hibernate, or what adds one, fills it
 @Entity
 @Table(name = "area")
 class Area {

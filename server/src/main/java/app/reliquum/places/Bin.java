@@ -12,8 +12,10 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.math.BigDecimal;
+import org.jspecify.annotations.Nullable;
 
 /** A bin of a site. */
+@SuppressWarnings("NullAway.Init") // Hibernate, or what adds one, fills it
 @Entity
 @Table(name = "place")
 class Bin {
@@ -33,17 +35,17 @@ class Bin {
   private String address;
   private String label;
   private int walk;
-  private BigDecimal x;
-  private BigDecimal y;
+  private @Nullable BigDecimal x;
+  private @Nullable BigDecimal y;
   private String storageClass = "";
 
   @Enumerated(EnumType.STRING)
   @Column(columnDefinition = "varchar(20)")
   private MixingPolicy mixing = MixingPolicy.ANYTHING;
 
-  private BigDecimal maxVolume;
-  private BigDecimal maxWeight;
-  private Integer maxUnitLoads;
+  private @Nullable BigDecimal maxVolume;
+  private @Nullable BigDecimal maxWeight;
+  private @Nullable Integer maxUnitLoads;
   private boolean active = true;
   private boolean implied;
 
@@ -67,7 +69,7 @@ class Bin {
     this.maxUnitLoads = traits.maxUnitLoads();
   }
 
-  void standsAt(BigDecimal x, BigDecimal y) {
+  void standsAt(@Nullable BigDecimal x, @Nullable BigDecimal y) {
     this.x = x;
     this.y = y;
   }

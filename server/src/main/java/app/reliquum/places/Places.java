@@ -373,13 +373,13 @@ public class Places {
   }
 
   /** Lets someone pass who may work at a site. Cheap: for each scan. */
-  public void requireSite(long site, Actor actor) {
+  public void requireSite(@Nullable long site, Actor actor) {
     actor.requireSite(site, receiving(site).name());
   }
 
   /** A site that someone may work at. */
   @Transactional(readOnly = true)
-  public SiteCard site(long id, Actor actor) {
+  public SiteCard site(@Nullable long id, Actor actor) {
     return siteCard(theirs(id, actor));
   }
 

@@ -65,7 +65,7 @@ public class SiteSetup {
    *     by where its bins stand on the floor plan, and not by their sequence; null for as before
    */
   public record SiteEntry(
-      Integer version,
+      @Nullable Integer version,
       @NotNull @Pattern(regexp = "[A-Z0-9]{2,8}", message = "is 2 to 8 capital letters or digits")
           String code,
       @NotBlank @Size(max = 80) String name,
@@ -73,13 +73,13 @@ public class SiteSetup {
       boolean binned,
       @NotNull @Size(max = 120) String street,
       @NotNull @Size(max = 120) String town,
-      InboundFlow inboundFlow,
-      Long overflowArea,
-      @PositiveOrZero BigDecimal overPercent,
-      Boolean virtual,
-      @Pattern(regexp = "([0-9]{13})?", message = "is 13 digits, or empty") String gln,
-      OutboundFlow outboundFlow,
-      Boolean shortestRound) {
+      @Nullable InboundFlow inboundFlow,
+      @Nullable Long overflowArea,
+      @PositiveOrZero @Nullable BigDecimal overPercent,
+      @Nullable Boolean virtual,
+      @Pattern(regexp = "([0-9]{13})?", message = "is 13 digits, or empty") @Nullable String gln,
+      @Nullable OutboundFlow outboundFlow,
+      @Nullable Boolean shortestRound) {
 
     /** A site that receives as most do. */
     public static SiteEntry plain(
@@ -92,7 +92,7 @@ public class SiteSetup {
 
   /** An area as entered. */
   public record AreaEntry(
-      Integer version,
+      @Nullable Integer version,
       @NotNull @Pattern(regexp = "[A-Z0-9]{1,12}", message = "is 1 to 12 capital letters or digits")
           String code,
       @NotBlank @Size(max = 80) String name,
@@ -310,7 +310,8 @@ public class SiteSetup {
     }
   }
 
-  private static BigDecimal along(BigDecimal start, BigDecimal step, BigDecimal bay) {
+  private static @Nullable BigDecimal along(
+      @Nullable BigDecimal start, BigDecimal step, BigDecimal bay) {
     return start == null || step == null ? start : start.add(step.multiply(bay));
   }
 

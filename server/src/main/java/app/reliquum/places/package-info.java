@@ -9,4 +9,5 @@
 @org.springframework.modulith.ApplicationModule(
     displayName = "Places",
     allowedDependencies = {"api"})
+@org.jspecify.annotations.NullMarked
 package app.reliquum.places;

@@ -23,7 +23,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -173,8 +172,8 @@ public class PuttingAway {
             .collect(Collectors.toMap(Places.LedgerPlace::id, Places.LedgerPlace::address));
     Catalog.Measured item =
         catalog.measured(Set.of(goods.item())).stream()
-            .collect(Collectors.toMap(Catalog.Measured::id, Function.identity()))
-            .get(goods.item());
+            .findFirst()
+            .orElseThrow(() -> Problem.missing("item", goods.item()));
     List<Reason> reasons = new ArrayList<>();
     for (Plan.Considered one : looked) {
       boolean taken = one.verdict() instanceof Verdict.Taken;

@@ -7,6 +7,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.math.BigDecimal;
+import org.jspecify.annotations.Nullable;
 
 /** A put-away rule: an item or a category goes to an area or a bin, up to a capacity. */
 @Entity
@@ -24,9 +25,9 @@ class Rule {
   private long areaId;
   private long placeId;
   private int priority;
-  private BigDecimal capacityPacks;
+  private @Nullable BigDecimal capacityPacks;
   private String capacityPack = "";
-  private BigDecimal capacity;
+  private @Nullable BigDecimal capacity;
   private boolean active;
 
   protected Rule() {}
@@ -50,7 +51,7 @@ class Rule {
     this.active = active;
   }
 
-  void capacity(BigDecimal packs, String pack, BigDecimal inBaseUnits) {
+  void capacity(@Nullable BigDecimal packs, String pack, @Nullable BigDecimal inBaseUnits) {
     this.capacityPacks = packs;
     this.capacityPack = pack;
     this.capacity = inBaseUnits;

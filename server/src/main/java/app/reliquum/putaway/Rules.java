@@ -81,15 +81,15 @@ public class Rules {
    */
   @Schema(name = "PutAwayRuleEntry")
   public record Entry(
-      Integer version,
+      @Nullable Integer version,
       @NotNull Long site,
-      @Size(max = 24) String item,
-      @Size(max = 60) String category,
-      Long areaId,
-      @Size(max = 24) String bin,
+      @Size(max = 24) @Nullable String item,
+      @Size(max = 60) @Nullable String category,
+      @Nullable Long areaId,
+      @Size(max = 24) @Nullable String bin,
       @Min(1) @Max(999) int priority,
-      Quantity capacityPacks,
-      @Size(max = 30) String capacityPack,
+      @Nullable Quantity capacityPacks,
+      @Size(max = 30) @Nullable String capacityPack,
       boolean active) {}
 
   private static final String CARD =
@@ -257,7 +257,7 @@ public class Rules {
     return new Draft(item, category, area, place, pack, capacity(entry, item, pack));
   }
 
-  private Quantity capacity(Entry entry, Catalog.Measured item, String pack) {
+  private @Nullable Quantity capacity(Entry entry, Catalog.@Nullable Measured item, String pack) {
     if (entry.capacityPacks() == null) {
       return null;
     }
@@ -283,7 +283,7 @@ public class Rules {
     }
   }
 
-  private static String text(String given) {
+  private static String text(@Nullable String given) {
     return given == null ? "" : given.strip();
   }
 }

@@ -21,6 +21,7 @@ import java.util.NoSuchElementException;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.IntFunction;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** What put-away asks of a site, from the database: each stage in portions, and only if asked. */
@@ -35,7 +36,7 @@ final class SiteShelves implements PutAwayFacts {
   private final List<String> categories;
   private final long overflowArea;
   private final Supposed supposed;
-  private List<RuleRow> rules;
+  private @Nullable List<RuleRow> rules;
 
   /**
    * What is supposed beyond what is so.
@@ -44,7 +45,7 @@ final class SiteShelves implements PutAwayFacts {
    * @param replaces a rule that is left out, 0 for none
    * @param rule a rule that is tried before it is saved, null for none
    */
-  record Supposed(Set<Long> claimed, long replaces, RuleRow rule) {}
+  record Supposed(Set<Long> claimed, long replaces, @Nullable RuleRow rule) {}
 
   /** A rule as it applies to the item. */
   record RuleRow(
@@ -54,7 +55,7 @@ final class SiteShelves implements PutAwayFacts {
       long areaId,
       long placeId,
       int priority,
-      BigDecimal capacity) {}
+      @Nullable BigDecimal capacity) {}
 
   SiteShelves(
       JdbcClient jdbc,
@@ -204,7 +205,7 @@ final class SiteShelves implements PutAwayFacts {
     return row.itemId() != 0 ? 0 : 1 + categories.indexOf(row.category());
   }
 
-  private Quantity free(RuleRow row) {
+  private @Nullable Quantity free(RuleRow row) {
     if (row.capacity() == null) {
       return null;
     }

@@ -8,4 +8,5 @@
 @org.springframework.modulith.ApplicationModule(
     displayName = "Put-away",
     allowedDependencies = {"api", "catalog", "places", "stock"})
+@org.jspecify.annotations.NullMarked
 package app.reliquum.putaway;

@@ -22,6 +22,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
@@ -80,11 +81,11 @@ public class RemovalRules {
    */
   @Schema(name = "RemovalRuleEntry")
   public record Entry(
-      Integer version,
-      @Size(max = 24) String item,
+      @Nullable Integer version,
+      @Size(max = 24) @Nullable String item,
       @Size(max = 60) String category,
-      Long area,
-      Long site,
+      @Nullable Long area,
+      @Nullable Long site,
       @NotEmpty @Size(max = 7) List<@NotNull SortKey> keys,
       @Min(0) @Max(3650) int minimumLife,
       boolean oneLot,
@@ -126,7 +127,7 @@ public class RemovalRules {
   /** The rules that have a say about an item at a site. */
   @Transactional(readOnly = true)
   public Policy policy(long item, long site) {
-    return policies(Set.of(item), site).get(item);
+    return Objects.requireNonNull(policies(Set.of(item), site).get(item));
   }
 
   // For whoever makes them
@@ -319,7 +320,7 @@ public class RemovalRules {
     return catalog.categories().stream().anyMatch(one -> one.startsWith(category + "/"));
   }
 
-  private static String text(String given) {
+  private static String text(@Nullable String given) {
     return given == null ? "" : given.strip();
   }
 }

@@ -1,6 +1,7 @@
 package app.reliquum.removal;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Utc;
 import app.reliquum.core.removal.Rule;
 import app.reliquum.core.removal.Scope;
@@ -21,7 +22,6 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
 
 /** The rows of removal rules, and of what was changed of them. */
@@ -198,20 +198,18 @@ class RuleTable {
         draft.substitutes());
   }
 
-  private String name(String sql, long id) {
+  private @Nullable String name(String sql, long id) {
     return id == 0 ? null : jdbc.sql(sql).param(id).query(String.class).optional().orElse(null);
   }
 
   long insert(RuleRow rule) {
-    GeneratedKeyHolder key = new GeneratedKeyHolder();
-    jdbc.sql(
-            """
+    return GeneratedId.of(
+        jdbc.sql(
+                """
             insert into removal_rule (item_id, category, area_id, site_id, sort_keys, minimum_life,
               one_lot, full_packs, substitutes) values (?, ?, ?, ?, ?, ?, ?, ?, ?)
             """)
-        .params(values(rule))
-        .update(key, "id");
-    return key.getKeyAs(Number.class).longValue();
+            .params(values(rule)));
   }
 
   void update(RuleRow rule) {
@@ -244,7 +242,7 @@ class RuleTable {
     jdbc.sql("delete from removal_rule where id = ?").param(id).update();
   }
 
-  void changed(long rule, long site, Actor actor, String before, String after) {
+  void changed(long rule, long site, Actor actor, @Nullable String before, @Nullable String after) {
     if (!Objects.equals(before, after)) {
       jdbc.sql(
               "insert into removal_rule_change (rule_id, site_id, at, person_id, before_text,"
@@ -254,7 +252,7 @@ class RuleTable {
     }
   }
 
-  private static String brief(String text) {
+  private static @Nullable String brief(@Nullable String text) {
     return text == null ? null : text.substring(0, Math.min(400, text.length()));
   }
 

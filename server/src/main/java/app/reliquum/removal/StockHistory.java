@@ -18,6 +18,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -61,7 +62,12 @@ class StockHistory {
 
   /** A ledger line as far as the site goes. */
   private record Row(
-      LocalDate day, String kind, Candidate from, Candidate to, String contra, Quantity quantity) {}
+      LocalDate day,
+      String kind,
+      @Nullable Candidate from,
+      @Nullable Candidate to,
+      String contra,
+      Quantity quantity) {}
 
   /** What an item had at a site, and what happened. */
   Past of(long item, long site, Instant since) {
@@ -190,7 +196,7 @@ class StockHistory {
         row.getBoolean(which + "_pickable"));
   }
 
-  private static LocalDate date(Date date) {
+  private static @Nullable LocalDate date(Date date) {
     return date == null ? null : date.toLocalDate();
   }
 

@@ -7,4 +7,5 @@
 @org.springframework.modulith.ApplicationModule(
     displayName = "Removal",
     allowedDependencies = {"api", "catalog", "places", "stock"})
+@org.jspecify.annotations.NullMarked
 package app.reliquum.removal;

@@ -17,4 +17,5 @@
       "stock",
       "transfers"
     })
+@org.jspecify.annotations.NullMarked
 package app.reliquum.search;

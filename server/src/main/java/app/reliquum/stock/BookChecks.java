@@ -2,6 +2,7 @@ package app.reliquum.stock;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Commands;
+import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Staff;
 import app.reliquum.core.quantity.Quantity;
@@ -26,7 +27,6 @@ import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -94,12 +94,10 @@ public class BookChecks {
   }
 
   private long begin(Actor actor) {
-    GeneratedKeyHolder key = new GeneratedKeyHolder();
-    jdbc.sql("insert into book_check (asked_by, started) values (?, ?)")
-        .param(actor.id())
-        .param(LedgerTable.utc(clock.instant()))
-        .update(key, "id");
-    return key.getKeyAs(Number.class).longValue();
+    return GeneratedId.of(
+        jdbc.sql("insert into book_check (asked_by, started) values (?, ?)")
+            .param(actor.id())
+            .param(LedgerTable.utc(clock.instant())));
   }
 
   /** The last checks, newest first. */

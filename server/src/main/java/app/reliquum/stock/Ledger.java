@@ -204,7 +204,7 @@ public class Ledger {
     return where.toString();
   }
 
-  private static void add(StringBuilder where, Object given, String condition) {
+  private static void add(StringBuilder where, @Nullable Object given, String condition) {
     if (given != null) {
       where.append(" and ").append(condition);
     }
@@ -247,7 +247,7 @@ public class Ledger {
             query.filter().before() == null ? null : LedgerTable.utc(query.filter().before()));
   }
 
-  private String matching(Query query) {
+  private @Nullable String matching(Query query) {
     SearchText words = SearchText.of(query.filter().q());
     if (words.isEmpty()) {
       return "";
@@ -293,7 +293,7 @@ public class Ledger {
         number(row, "reversed_by"));
   }
 
-  private static Long number(ResultSet row, String column) throws SQLException {
+  private static @Nullable Long number(ResultSet row, String column) throws SQLException {
     long value = row.getLong(column);
     return row.wasNull() ? null : value;
   }

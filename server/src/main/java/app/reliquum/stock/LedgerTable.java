@@ -1,6 +1,7 @@
 package app.reliquum.stock;
 
 import app.reliquum.api.Command;
+import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Utc;
 import app.reliquum.core.costing.Valuation;
 import app.reliquum.core.ledger.Goods;
@@ -16,9 +17,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.lang.Contract;
 import org.springframework.stereotype.Repository;
 
 /** The rows of the ledger. They are added, read, and never changed. */
@@ -55,29 +57,28 @@ class LedgerTable {
       NewPosting posting,
       Instant effective,
       Instant recorded,
-      Long reverses,
+      @Nullable Long reverses,
       List<Instant> moments,
       List<BigDecimal> values) {
-    GeneratedKeyHolder key = new GeneratedKeyHolder();
-    jdbc.sql(
-            """
+    long number =
+        GeneratedId.of(
+            jdbc.sql(
+                    """
             insert into posting (kind, effective, recorded, person_id, device, document,
               document_line, reason, command_id, reverses_id, movement_kind_id)
             values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
             """)
-        .param(posting.kind().name())
-        .param(utc(effective))
-        .param(utc(recorded))
-        .param(command.actor().id())
-        .param(command.device())
-        .param(posting.document())
-        .param(posting.documentLine())
-        .param(posting.reason())
-        .param(command.id().toString())
-        .param(reverses)
-        .param(posting.explained().kind())
-        .update(key, "id");
-    long number = key.getKeyAs(Number.class).longValue();
+                .param(posting.kind().name())
+                .param(utc(effective))
+                .param(utc(recorded))
+                .param(command.actor().id())
+                .param(command.device())
+                .param(posting.document())
+                .param(posting.documentLine())
+                .param(posting.reason())
+                .param(command.id().toString())
+                .param(reverses)
+                .param(posting.explained().kind()));
     List<Object[]> rows = new ArrayList<>(posting.lines().size());
     for (Line line : posting.lines()) {
       rows.add(
@@ -169,7 +170,8 @@ class LedgerTable {
     return Utc.of(moment);
   }
 
-  static Instant instant(Timestamp moment) {
+  @Contract("null -> null; !null -> !null")
+  static @Nullable Instant instant(@Nullable Timestamp moment) {
     return moment == null ? null : moment.toLocalDateTime().toInstant(ZoneOffset.UTC);
   }
 }

@@ -8,6 +8,7 @@ import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What is to be posted.
@@ -26,10 +27,10 @@ import java.util.Map;
  */
 public record NewPosting(
     PostingKind kind,
-    Instant effective,
-    String document,
-    Integer documentLine,
-    String reason,
+    @Nullable Instant effective,
+    @Nullable String document,
+    @Nullable Integer documentLine,
+    @Nullable String reason,
     List<Line> lines,
     List<Instant> moments,
     Map<Integer, UnitCost> paid,
@@ -55,10 +56,10 @@ public record NewPosting(
 
   public NewPosting(
       PostingKind kind,
-      Instant effective,
-      String document,
-      Integer documentLine,
-      String reason,
+      @Nullable Instant effective,
+      @Nullable String document,
+      @Nullable Integer documentLine,
+      @Nullable String reason,
       List<Line> lines) {
     this(
         kind,

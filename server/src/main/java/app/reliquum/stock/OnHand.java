@@ -216,7 +216,7 @@ public class OnHand {
     if (rows.isEmpty()) {
       return rows;
     }
-    record Spread(long itemId, int positions, LocalDate inDate, Quantity reserved) {}
+    record Spread(long itemId, int positions, @Nullable LocalDate inDate, Quantity reserved) {}
     List<Long> items = rows.stream().map(Row::itemId).toList();
     Map<Long, Quantity> onTheWay =
         coming.stream()
@@ -329,7 +329,7 @@ public class OnHand {
   }
 
   /** The condition that words make; empty if there are none, null if nothing matches them. */
-  private String matching(Query query) {
+  private @Nullable String matching(Query query) {
     SearchText words = SearchText.of(query.filter().q());
     if (words.isEmpty()) {
       return "";
@@ -436,7 +436,7 @@ public class OnHand {
   }
 
   /** Refuses a moment that has not come yet. */
-  private void notYet(Instant at) {
+  private void notYet(@Nullable Instant at) {
     if (at != null && at.isAfter(clock.instant())) {
       throw Problem.invalid("at", "That moment has not come yet. Choose a past one.");
     }

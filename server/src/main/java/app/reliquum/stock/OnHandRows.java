@@ -8,6 +8,7 @@ import app.reliquum.stock.OnHand.Row;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 
 /** Makes the rows of {@link OnHand} from what the database gives. */
 final class OnHandRows {
@@ -74,7 +75,7 @@ final class OnHandRows {
     };
   }
 
-  static Row position(ResultSet row, LocalDate inDate) throws SQLException {
+  static Row position(ResultSet row, @Nullable LocalDate inDate) throws SQLException {
     long lot = row.getLong("lot_id");
     long serial = row.getLong("serial_id");
     Condition condition = PositionTable.condition(row.getInt("condition_code"));
@@ -150,7 +151,12 @@ final class OnHandRows {
         null);
   }
 
-  static Row spread(Row row, int positions, LocalDate inDate, Quantity reserved, Quantity coming) {
+  static Row spread(
+      Row row,
+      int positions,
+      @Nullable LocalDate inDate,
+      Quantity reserved,
+      @Nullable Quantity coming) {
     return new Row(
         row.key(),
         row.itemId(),

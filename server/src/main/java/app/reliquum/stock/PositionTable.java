@@ -22,9 +22,11 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -221,7 +223,7 @@ class PositionTable {
                 one.getKey(),
                 Quantity.ZERO,
                 one.getValue(),
-                places.get(one.getKey().place())));
+                Objects.requireNonNull(places.get(one.getKey().place()))));
     writeTotals(totals);
   }
 
@@ -266,7 +268,7 @@ class PositionTable {
    * @param at when
    * @param receipt the document by which they came into the house; null if nobody knows
    */
-  record Landed(Instant at, String receipt) {}
+  record Landed(Instant at, @Nullable String receipt) {}
 
   /**
    * Writes what becomes of positions, and of the totals that follow from them.
@@ -302,10 +304,17 @@ class PositionTable {
         addKey(values, change.key());
         takes.add(values.toArray());
       }
-      addTotal(totals, change.key(), more, Quantity.ZERO, places.get(change.key().place()));
+      addTotal(
+          totals,
+          change.key(),
+          more,
+          Quantity.ZERO,
+          Objects.requireNonNull(places.get(change.key().place())));
     }
     reserved.forEach(
-        (key, more) -> addTotal(totals, key, Quantity.ZERO, more, places.get(key.place())));
+        (key, more) ->
+            addTotal(
+                totals, key, Quantity.ZERO, more, Objects.requireNonNull(places.get(key.place()))));
     // At no moment is more reserved than held.
     addReserved(part(reserved, Quantity::isNegative));
     if (!takes.isEmpty()) {
@@ -385,7 +394,7 @@ class PositionTable {
     return Condition.of(code);
   }
 
-  static LocalDate localDate(Date date) {
+  static @Nullable LocalDate localDate(Date date) {
     return date == null ? null : date.toLocalDate();
   }
 

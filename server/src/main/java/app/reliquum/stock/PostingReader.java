@@ -28,6 +28,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Reads postings as people and machines write them: with codes and addresses. */
@@ -187,7 +188,8 @@ class PostingReader {
     return new Goods(item.id(), lot, serial);
   }
 
-  private Goods goods(Catalog.Measured item, String lotCode, String serialCode) {
+  private Goods goods(
+      Catalog.Measured item, @Nullable String lotCode, @Nullable String serialCode) {
     String lot = blankToNull(lotCode);
     String serial = blankToNull(serialCode);
     long serialId = 0;
@@ -235,7 +237,7 @@ class PostingReader {
     return bin;
   }
 
-  private static String blankToNull(String text) {
+  private static @Nullable String blankToNull(@Nullable String text) {
     return text == null || text.isBlank() ? null : text.strip();
   }
 }

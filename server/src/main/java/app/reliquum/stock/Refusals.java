@@ -9,6 +9,7 @@ import app.reliquum.core.ledger.Reservations;
 import app.reliquum.places.Places;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 
 /** Words the core's refusals for people, with the figures. */
 record Refusals(
@@ -22,8 +23,8 @@ record Refusals(
 
   /** The rest is kept for a document. */
   Problem reserved(Reservations.Outcome.Refused refused) {
-    Places.LedgerPlace place = places.get(refused.key().place());
-    Catalog.Measured item = items.get(refused.key().item());
+    Places.LedgerPlace place = Objects.requireNonNull(places.get(refused.key().place()));
+    Catalog.Measured item = Objects.requireNonNull(items.get(refused.key().item()));
     return Problem.refused(
             "reserved",
             "Of "
@@ -44,8 +45,8 @@ record Refusals(
 
   private Problem problem(Refusal reason) {
     if (reason instanceof Refusal.NotEnough few) {
-      Places.LedgerPlace place = places.get(few.key().place());
-      Catalog.Measured item = items.get(few.key().item());
+      Places.LedgerPlace place = Objects.requireNonNull(places.get(few.key().place()));
+      Catalog.Measured item = Objects.requireNonNull(items.get(few.key().item()));
       return Problem.refused(
               "not-enough",
               few.held().isZero()
@@ -74,7 +75,7 @@ record Refusals(
               "Serial number "
                   + code
                   + " of "
-                  + items.get(known.item()).name()
+                  + Objects.requireNonNull(items.get(known.item())).name()
                   + " is in the house already.")
           .with("serial", code);
     }

@@ -106,9 +106,10 @@ public class Reserving {
    * @param policy the rules that choose
    * @param not positions that are left alone, whatever the book has there
    */
-  public record Ask(int line, long item, Removal.Wanted what, Policy policy, Set<PositionKey> not) {
+  public record Ask(
+      int line, long item, Removal.Wanted what, @Nullable Policy policy, Set<PositionKey> not) {
 
-    public Ask(int line, long item, Removal.Wanted what, Policy policy) {
+    public Ask(int line, long item, Removal.Wanted what, @Nullable Policy policy) {
       this(line, item, what, policy, Set.of());
     }
   }

@@ -34,11 +34,13 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Service;
@@ -104,12 +106,12 @@ public class Stock {
 
     @Override
     public MeasureRule measure(long item) {
-      return items.get(item).measure();
+      return Objects.requireNonNull(items.get(item)).measure();
     }
 
     @Override
     public PlaceKind kind(long place) {
-      return places.get(place).kind();
+      return Objects.requireNonNull(places.get(place)).kind();
     }
 
     @Override
@@ -197,7 +199,7 @@ public class Stock {
   }
 
   private Posted write(
-      Command command, NewPosting posting, Long reverses, List<Valuation.Undone> undone) {
+      Command command, NewPosting posting, @Nullable Long reverses, List<Valuation.Undone> undone) {
     Instant said = posting.effective();
     if (said != null && !MomentSource.PERSON.believes(said, clock.instant())) {
       throw Problem.invalid("effective", "That is in the future. Goods move now, or have moved.");
@@ -359,8 +361,8 @@ public class Stock {
           new Valuation.Moved(
               line.goods().lot(),
               line.quantity(),
-              pool(line, named.get(line.from().place())),
-              pool(line, named.get(line.to().place())),
+              pool(line, Objects.requireNonNull(named.get(line.from().place()))),
+              pool(line, Objects.requireNonNull(named.get(line.to().place()))),
               posting.paid().get(n),
               undone.isEmpty() ? null : undone.get(n),
               moments.isEmpty() ? effective : moments.get(n)));
@@ -368,7 +370,7 @@ public class Stock {
     return moved;
   }
 
-  private static Valuation.PoolKey pool(Line line, Places.LedgerPlace place) {
+  private static Valuation.@Nullable PoolKey pool(Line line, Places.LedgerPlace place) {
     return place.kind().ours() ? new Valuation.PoolKey(line.goods().item(), place.pool()) : null;
   }
 
@@ -412,7 +414,7 @@ public class Stock {
       }
     }
     for (Line line : lines) {
-      Places.LedgerPlace to = found.get(line.to().place());
+      Places.LedgerPlace to = Objects.requireNonNull(found.get(line.to().place()));
       if (!to.active()) {
         throw Problem.refused("closed", to.address() + " is closed. Choose another bin.")
             .with("place", to.address());
@@ -429,7 +431,7 @@ public class Stock {
       posting.lines().forEach(line -> checked.remove(line.to().place()));
     }
     for (long id : checked) {
-      Places.LedgerPlace place = named.get(id);
+      Places.LedgerPlace place = Objects.requireNonNull(named.get(id));
       if (place.kind() == PlaceKind.BIN) {
         actor.requireSite(place.site(), place.siteName());
       }
@@ -450,7 +452,7 @@ public class Stock {
   private PositionTable.Locked lockHoldings(List<Line> lines, Map<Long, Places.LedgerPlace> named) {
     return positions.lock(
         Draft.touchedBy(lines).stream()
-            .filter(key -> named.get(key.place()).kind().ours())
+            .filter(key -> Objects.requireNonNull(named.get(key.place())).kind().ours())
             .toList());
   }
 
@@ -458,7 +460,7 @@ public class Stock {
     Set<Long> entering =
         draft.lines().stream()
             .filter(line -> line.goods().serial() != 0)
-            .filter(line -> !named.get(line.from().place()).kind().ours())
+            .filter(line -> !Objects.requireNonNull(named.get(line.from().place())).kind().ours())
             .map(line -> line.goods().serial())
             .collect(Collectors.toCollection(TreeSet::new));
     return entering.isEmpty() ? Set.of() : positions.lockSerials(entering);

@@ -14,4 +14,5 @@
 @org.springframework.modulith.ApplicationModule(
     displayName = "Stock",
     allowedDependencies = {"api", "catalog", "costing", "documents", "feed", "places"})
+@org.jspecify.annotations.NullMarked
 package app.reliquum.stock;

@@ -2,6 +2,7 @@ package app.reliquum.supply;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
+import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
@@ -40,7 +41,6 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -114,7 +114,7 @@ public class Requisitions {
       @NotBlank @Size(max = 24) String item,
       @NotNull Quantity quantity,
       @NotNull Long site,
-      Long supplier) {}
+      @Nullable Long supplier) {}
 
   private static final ListTable<RequisitionColumn> REQUISITIONS =
       new ListTable<>(
@@ -228,14 +228,20 @@ public class Requisitions {
   private long insert(
       Command command, long item, Quantity quantity, long site, long supplier, String source) {
     String number = numbers.next(DocumentKind.REQUISITION, "RQ");
-    GeneratedKeyHolder key = new GeneratedKeyHolder();
-    jdbc.sql(
-            "insert into requisition (number, state, item_id, quantity, site_id, supplier_id,"
-                + " source, asked, asked_by) values (?, 'REQUESTED', ?, ?, ?, ?, ?, ?, ?)")
-        .params(
-            number, item, quantity.amount(), site, supplier, source, now(), command.actor().id())
-        .update(key, "id");
-    long id = key.getKeyAs(Number.class).longValue();
+    long id =
+        GeneratedId.of(
+            jdbc.sql(
+                    "insert into requisition (number, state, item_id, quantity, site_id, supplier_id,"
+                        + " source, asked, asked_by) values (?, 'REQUESTED', ?, ?, ?, ?, ?, ?, ?)")
+                .params(
+                    number,
+                    item,
+                    quantity.amount(),
+                    site,
+                    supplier,
+                    source,
+                    now(),
+                    command.actor().id()));
     log.write(document(id, number, site), command.actor().id(), "REQUESTED", source);
     return id;
   }

@@ -7,4 +7,5 @@
 @org.springframework.modulith.ApplicationModule(
     displayName = "Supply",
     allowedDependencies = {"api", "catalog", "documents", "inbound", "places"})
+@org.jspecify.annotations.NullMarked
 package app.reliquum.supply;

@@ -31,13 +31,17 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.DespatchLineType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.ItemInstanceType;
+import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.ItemType;
+import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.LotIdentificationType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyIdentificationType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyType;
 import oasis.names.specification.ubl.schema.xsd.despatchadvice_21.DespatchAdviceType;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -99,25 +103,26 @@ class AdviceReader {
   private record Told(
       Catalog.Measured item,
       Quantity quantity,
-      String lot,
-      LocalDate expiry,
-      String serial,
-      String load) {}
+      @Nullable String lot,
+      @Nullable LocalDate expiry,
+      @Nullable String serial,
+      @Nullable String load) {}
 
   /** Reads an advice; the number of the transfer that it makes. */
   public long read(Command command, byte[] xml) {
     DespatchAdviceType advice = parse(xml);
     String number = number(advice);
+    PartyType receiver = Objects.requireNonNull(advice.getDeliveryCustomerParty()).getParty();
     Places.Named to =
-        site(advice.getDeliveryCustomerParty().getParty())
+        site(receiver)
             .orElseThrow(
                 () ->
                     Problem.refused(
                         "unknown-receiver",
                         "The advice is for "
-                            + Reading.name(advice.getDeliveryCustomerParty().getParty())
+                            + Reading.name(receiver)
                             + ", which is no site of this house."));
-    PartyType sender = advice.getDespatchSupplierParty().getParty();
+    PartyType sender = Objects.requireNonNull(advice.getDespatchSupplierParty()).getParty();
     Optional<Places.Named> from = site(sender).filter(one -> one.id() != to.id());
     if (from.isEmpty() || !command.actor().worksAt(from.get().id())) {
       command.actor().requireSite(to.id(), to.name());
@@ -153,14 +158,14 @@ class AdviceReader {
             : advice.getOrderReference().get(0).getIDValue());
   }
 
-  private Optional<Places.Named> site(PartyType party) {
+  private Optional<Places.Named> site(@Nullable PartyType party) {
     if (party == null) {
       return Optional.empty();
     }
     List<Places.Named> sites = places.allNamed();
     for (PartyIdentificationType id : party.getPartyIdentification()) {
-      String value = id.getIDValue();
-      boolean gln = Reading.GLN.equals(id.getID().getSchemeID());
+      String value = Reading.value(id);
+      boolean gln = Reading.isGln(id);
       Optional<Places.Named> found =
           sites.stream().filter(site -> (gln ? site.gln() : site.code()).equals(value)).findFirst();
       if (found.isPresent()) {
@@ -172,7 +177,8 @@ class AdviceReader {
 
   private Told told(DespatchLineType line) {
     String where = "Line " + line.getIDValue() + ": ";
-    Catalog.Measured item = reading.item(line.getItem(), where);
+    ItemType named = Objects.requireNonNull(line.getItem());
+    Catalog.Measured item = reading.item(named, where);
     Quantity quantity =
         Reading.quantity(
             item,
@@ -181,23 +187,22 @@ class AdviceReader {
             "delivered quantity",
             where);
     ItemInstanceType instance =
-        line.getItem().getItemInstance().isEmpty() ? null : line.getItem().getItemInstance().get(0);
-    boolean lot = instance != null && instance.getLotIdentification() != null;
+        named.getItemInstance().isEmpty() ? null : named.getItemInstance().get(0);
+    LotIdentificationType lot = instance == null ? null : instance.getLotIdentification();
     String serial = instance == null ? null : instance.getSerialIDValue();
-    String lotCode = lot ? instance.getLotIdentification().getLotNumberIDValue() : null;
+    String lotCode = lot == null ? null : lot.getLotNumberIDValue();
     checkMarks(item, lotCode, serial, where);
     return new Told(
         item,
         quantity,
         lotCode,
-        lot && instance.getLotIdentification().getExpiryDate() != null
-            ? instance.getLotIdentification().getExpiryDateValueLocal()
-            : null,
+        lot == null || lot.getExpiryDate() == null ? null : lot.getExpiryDateValueLocal(),
         serial,
         load(line));
   }
 
-  private static void checkMarks(Catalog.Measured item, String lot, String serial, String where) {
+  private static void checkMarks(
+      Catalog.Measured item, @Nullable String lot, @Nullable String serial, String where) {
     if (item.tracking().needsLot() && lot == null) {
       throw Problem.invalid("file", where + item.code() + " is kept by lot, and none is named.");
     }
@@ -207,7 +212,7 @@ class AdviceReader {
     }
   }
 
-  private static String load(DespatchLineType line) {
+  private static @Nullable String load(DespatchLineType line) {
     return line.getShipment().stream()
         .flatMap(shipment -> shipment.getTransportHandlingUnit().stream())
         .map(unit -> unit.getIDValue())
@@ -248,7 +253,7 @@ class AdviceReader {
 
   /** The goods enter the books on the road. */
   private long fromOutside(
-      Command command, String number, String sender, Places.Named to, List<Told> told) {
+      Command command, String number, @Nullable String sender, Places.Named to, List<Told> told) {
     places.requireSite(to.id(), command.actor());
     numbers.claim(DocumentKind.TRANSFER, "TR", number);
     long inTransit = places.inTransit(number);
@@ -293,7 +298,12 @@ class AdviceReader {
       table.add(id, line, Figure.SENT, quantity);
       long goods =
           table.addGoods(
-              id, line, 1, keys.get(i), quantity, worth.get(keys.get(i).item()).amount());
+              id,
+              line,
+              1,
+              keys.get(i),
+              quantity,
+              Objects.requireNonNull(worth.get(keys.get(i).item())).amount());
       table.addMove(posting, goods, Figure.SENT, quantity);
     }
     table.touched(id, true);

@@ -25,6 +25,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -188,7 +189,7 @@ public class Arriving {
       List<Line> lines,
       PostingKind kind,
       Figure figure,
-      TransferViews.EndingEntry ending) {
+      TransferViews.@Nullable EndingEntry ending) {
     long id = head.id();
     List<GoodsRow> sent = table.goods(id);
     Map<Long, Quantity> settled = new HashMap<>();
@@ -237,7 +238,7 @@ public class Arriving {
     return new Transfer.Sent(one.id(), one.line(), one.shipment(), one.inTransit().minus(part));
   }
 
-  private String detail(List<Line> lines, String reason) {
+  private String detail(List<Line> lines, @Nullable String reason) {
     List<String> words = new ArrayList<>();
     for (Line line : lines.subList(0, Math.min(lines.size(), 6))) {
       String code = catalog.measured(Set.of(line.goods().item())).get(0).code();

@@ -30,6 +30,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -286,7 +287,7 @@ public class Planning implements ReservingDocuments {
                 preview.inPacks(
                     Removal.Wanted.of(need, needed).ofGoods(row.lotId(), row.serialId()),
                     row.itemId(),
-                    policies.get(row.itemId())),
+                    Objects.requireNonNull(policies.get(row.itemId()))),
                 policies.get(row.itemId())));
       }
     }
@@ -374,7 +375,8 @@ public class Planning implements ReservingDocuments {
 
   @Override
   @Transactional
-  public Reservation free(Command command, String document, long reservation, Quantity part) {
+  public Reservation free(
+      Command command, String document, long reservation, @Nullable Quantity part) {
     Head head = progress.lockOpen(table.withNumber(document).orElseThrow().id(), command.actor());
     Reservation freed = reserving.free(document, reservation, part);
     table.event(

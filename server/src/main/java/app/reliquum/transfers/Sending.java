@@ -25,6 +25,7 @@ import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -380,7 +381,7 @@ public class Sending {
                   shipment,
                   one.key(),
                   quantity,
-                  worth.get(one.key().item()).amount());
+                  Objects.requireNonNull(worth.get(one.key().item())).amount());
           table.addMove(posting, goods, Figure.SENT, quantity);
           table.add(head.id(), one.line(), Figure.SENT, quantity);
           if (head.direct()) {

@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -91,11 +92,11 @@ class TransferPapers {
     return ZoneId.of(places.named(card.fromId() == 0 ? card.toId() : card.fromId()).timeZone());
   }
 
-  private static String day(LocalDate day) {
+  private static String day(@Nullable LocalDate day) {
     return day == null ? "–" : day.format(DAY);
   }
 
-  private String moment(TransferViews.Card card, Instant moment) {
+  private String moment(TransferViews.Card card, @Nullable Instant moment) {
     return moment == null ? "–" : moment.atZone(zone(card)).format(MOMENT);
   }
 
@@ -226,7 +227,11 @@ class TransferPapers {
   }
 
   private static String marks(
-      String lot, LocalDate expiry, String serial, String load, Condition condition) {
+      @Nullable String lot,
+      @Nullable LocalDate expiry,
+      @Nullable String serial,
+      @Nullable String load,
+      Condition condition) {
     List<String> marks = new ArrayList<>();
     if (lot != null) {
       marks.add(lot + (expiry == null ? "" : ", good until " + day(expiry)));

@@ -26,6 +26,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -256,7 +257,7 @@ class TransferRows {
     return byRoute.values().stream().map(of -> route(of, today.get(of.get(0).toId()))).toList();
   }
 
-  private static TransferViews.Route route(List<RoadRow> rows, LocalDate today) {
+  private static TransferViews.Route route(List<RoadRow> rows, @Nullable LocalDate today) {
     RoadRow first = rows.get(0);
     Map<String, Quantity> amounts = new LinkedHashMap<>();
     BigDecimal value = BigDecimal.ZERO;
@@ -399,7 +400,7 @@ class TransferRows {
     return UnitOfMeasure.valueOf(unit).symbol();
   }
 
-  static LocalDate date(Date date) {
+  static @Nullable LocalDate date(Date date) {
     return date == null ? null : date.toLocalDate();
   }
 }

@@ -1,6 +1,7 @@
 package app.reliquum.transfers;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Utc;
 import app.reliquum.core.fulfilment.Transfer;
 import app.reliquum.core.ledger.Condition;
@@ -18,8 +19,8 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
 
 /** The rows of transfers as they are written. */
@@ -89,36 +90,35 @@ class TransferTable {
       boolean planned,
       boolean direct,
       long from,
-      String sender,
+      @Nullable String sender,
       long to,
-      LocalDate wanted,
+      @Nullable LocalDate wanted,
       String note,
       long inTransit,
       Actor actor) {
-    GeneratedKeyHolder key = new GeneratedKeyHolder();
-    jdbc.sql(
-            """
+    return GeneratedId.of(
+        jdbc.sql(
+                """
             insert into transfer (number, planned, direct, state, from_site_id, sender, to_site_id,
               wanted, note, road_place_id, created, created_by, released)
             values (?, ?, ?, 'PLANNED', ?, ?, ?, ?, ?, ?, ?, ?, ?)
             """)
-        .param(number)
-        .param(planned)
-        .param(direct)
-        .param(from)
-        .param(sender)
-        .param(to)
-        .param(wanted)
-        .param(note)
-        .param(inTransit)
-        .param(now())
-        .param(actor.id())
-        .param(planned ? null : now())
-        .update(key, "id");
-    return key.getKeyAs(Number.class).longValue();
+            .param(number)
+            .param(planned)
+            .param(direct)
+            .param(from)
+            .param(sender)
+            .param(to)
+            .param(wanted)
+            .param(note)
+            .param(inTransit)
+            .param(now())
+            .param(actor.id())
+            .param(planned ? null : now()));
   }
 
-  void update(long id, long from, long to, LocalDate wanted, boolean direct, String note) {
+  void update(
+      long id, long from, long to, @Nullable LocalDate wanted, boolean direct, String note) {
     jdbc.sql(
             """
             update transfer set from_site_id = ?, to_site_id = ?, wanted = ?, direct = ?, note = ?,
@@ -156,7 +156,13 @@ class TransferTable {
     event(id, actor, what, detail, null, null);
   }
 
-  void event(long id, Actor actor, String what, String detail, String before, String after) {
+  void event(
+      long id,
+      Actor actor,
+      String what,
+      String detail,
+      @Nullable String before,
+      @Nullable String after) {
     log.write(document(id), actor.id(), what, detail, before, after);
   }
 
@@ -353,25 +359,23 @@ class TransferTable {
 
   long addGoods(
       long transfer, int line, int shipment, PositionKey key, Quantity sent, BigDecimal cost) {
-    GeneratedKeyHolder made = new GeneratedKeyHolder();
-    jdbc.sql(
-            """
+    return GeneratedId.of(
+        jdbc.sql(
+                """
             insert into transfer_goods (transfer_id, line_no, shipment, item_id, lot_id, serial_id,
               unit_load_id, condition_code, sent, unit_cost) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
             """)
-        .params(
-            transfer,
-            line,
-            shipment,
-            key.item(),
-            key.lot(),
-            key.serial(),
-            key.unitLoad(),
-            key.condition().code(),
-            sent.amount(),
-            cost)
-        .update(made, "id");
-    return made.getKeyAs(Number.class).longValue();
+            .params(
+                transfer,
+                line,
+                shipment,
+                key.item(),
+                key.lot(),
+                key.serial(),
+                key.unitLoad(),
+                key.condition().code(),
+                sent.amount(),
+                cost));
   }
 
   void addToGoods(long goods, Figure figure, Quantity more) {

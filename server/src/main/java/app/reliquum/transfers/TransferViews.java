@@ -192,8 +192,8 @@ public final class TransferViews {
       @NotBlank @Size(max = 24) String item,
       @NotNull Quantity packs,
       @Size(max = 30) String pack,
-      @Size(max = 30) String lot,
-      @Size(max = 30) String serial) {}
+      @Size(max = 30) @Nullable String lot,
+      @Size(max = 30) @Nullable String serial) {}
 
   /**
    * A transfer as entered.
@@ -203,11 +203,11 @@ public final class TransferViews {
    */
   @Schema(name = "TransferEntry")
   public record Entry(
-      Integer version,
-      @Size(max = 24) String number,
+      @Nullable Integer version,
+      @Size(max = 24) @Nullable String number,
       @NotNull Long from,
       @NotNull Long to,
-      LocalDate wanted,
+      @Nullable LocalDate wanted,
       Boolean direct,
       @Size(max = 400) String note,
       @NotEmpty @Size(max = 500) List<@Valid LineEntry> lines) {}
@@ -226,7 +226,8 @@ public final class TransferViews {
 
   /** Some of what arrives. */
   @Schema(name = "TransferArrivingEntry")
-  public record ArrivingLine(@NotNull Long goods, @NotNull Quantity quantity, Long place) {}
+  public record ArrivingLine(
+      @NotNull Long goods, @NotNull Quantity quantity, @Nullable Long place) {}
 
   /**
    * What arrives; the place is the site's first dock if none is named.
@@ -235,7 +236,7 @@ public final class TransferViews {
    */
   @Schema(name = "ArrivalEntry")
   public record ArrivalEntry(
-      @Size(max = 2000) List<@Valid ArrivingLine> lines, @Size(max = 200) String note) {}
+      @Size(max = 2000) List<@Valid ArrivingLine> lines, @Size(max = 200) @Nullable String note) {}
 
   /**
    * What becomes of goods that did not arrive.
@@ -245,8 +246,8 @@ public final class TransferViews {
    */
   @Schema(name = "EndingEntry")
   public record EndingEntry(
-      Long goods,
-      Quantity quantity,
+      @Nullable Long goods,
+      @Nullable Quantity quantity,
       @NotNull Ending ending,
       @NotBlank(message = "is needed: say what happened") @Size(max = 200) String reason) {}
 

@@ -2,6 +2,7 @@ package app.reliquum.transfers;
 
 import app.reliquum.adjusting.MovementKinds;
 import app.reliquum.api.Command;
+import app.reliquum.api.GeneratedId;
 import app.reliquum.approvals.Approvals;
 import app.reliquum.approvals.Subject;
 import app.reliquum.core.approval.Approval;
@@ -11,7 +12,6 @@ import java.math.BigDecimal;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Service;
 
 /**
@@ -58,25 +58,19 @@ class WriteOffs implements Subject {
       return;
     }
     Head head = table.find(transfer).orElseThrow();
-    GeneratedKeyHolder key = new GeneratedKeyHolder();
-    jdbc.sql(
-            "insert into transfer_ending (transfer_id, goods_id, quantity, ending, reason) values"
-                + " (?, ?, ?, ?, ?)")
-        .params(
-            transfer,
-            entry.goods() == null ? 0 : entry.goods(),
-            entry.quantity() == null ? null : entry.quantity().amount(),
-            entry.ending().name(),
-            entry.reason().strip())
-        .update(key, "id");
+    long ending =
+        GeneratedId.of(
+            jdbc.sql(
+                    "insert into transfer_ending (transfer_id, goods_id, quantity, ending, reason) values"
+                        + " (?, ?, ?, ?, ?)")
+                .params(
+                    transfer,
+                    entry.goods() == null ? 0 : entry.goods(),
+                    entry.quantity() == null ? null : entry.quantity().amount(),
+                    entry.ending().name(),
+                    entry.reason().strip()));
     approvals.propose(
-        command,
-        Matter.WRITE_OFF,
-        key.getKeyAs(Number.class).longValue(),
-        head.number(),
-        head.toSiteId(),
-        value,
-        limit.get());
+        command, Matter.WRITE_OFF, ending, head.number(), head.toSiteId(), value, limit.get());
   }
 
   @Override

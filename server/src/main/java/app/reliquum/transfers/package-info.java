@@ -21,4 +21,5 @@
       "stock",
       "ubl"
     })
+@org.jspecify.annotations.NullMarked
 package app.reliquum.transfers;

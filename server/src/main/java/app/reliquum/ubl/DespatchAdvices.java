@@ -27,6 +27,7 @@ import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.Tra
 import oasis.names.specification.ubl.schema.xsd.commonbasiccomponents_21.DeliveredQuantityType;
 import oasis.names.specification.ubl.schema.xsd.commonbasiccomponents_21.IDType;
 import oasis.names.specification.ubl.schema.xsd.despatchadvice_21.DespatchAdviceType;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
 /**
@@ -57,10 +58,10 @@ public class DespatchAdvices {
       int orderLine,
       long item,
       Quantity quantity,
-      String lot,
-      LocalDate expiry,
-      String serial,
-      String load) {}
+      @Nullable String lot,
+      @Nullable LocalDate expiry,
+      @Nullable String serial,
+      @Nullable String load) {}
 
   /**
    * A despatch.

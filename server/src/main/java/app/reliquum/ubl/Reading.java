@@ -8,11 +8,14 @@ import app.reliquum.core.scan.Gtin;
 import com.helger.diagnostics.error.list.ErrorList;
 import java.math.BigDecimal;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.ItemType;
+import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyIdentificationType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyType;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
 /** What is read of documents, and said of those that can't be read. */
@@ -54,7 +57,7 @@ public class Reading {
   }
 
   /** The number of a document, as the books can keep it. */
-  public static String number(String given) {
+  public static String number(@Nullable String given) {
     return DocumentNumber.of(String.valueOf(given))
         .orElseThrow(
             () ->
@@ -68,10 +71,21 @@ public class Reading {
   }
 
   /** The name of a party, for people. */
-  public static String name(PartyType party) {
+  public static @Nullable String name(@Nullable PartyType party) {
     return party == null || party.getPartyName().isEmpty()
         ? "an unnamed party"
         : party.getPartyName().get(0).getNameValue();
+  }
+
+  /** Whether a party is named by the GS1 number of a location. */
+  public static boolean isGln(PartyIdentificationType id) {
+    return GLN.equals(Objects.requireNonNull(id.getID()).getSchemeID());
+  }
+
+  /** What a party is named by. */
+  public static String value(PartyIdentificationType id) {
+    String value = id.getIDValue();
+    return value == null ? "" : value;
   }
 
   /** The item that a line names by our code or its GTIN. */
@@ -109,7 +123,11 @@ public class Reading {
    * @param what the quantity that is meant, as in "ordered quantity"
    */
   public static Quantity quantity(
-      Catalog.Measured item, BigDecimal amount, String unit, String what, String where) {
+      Catalog.Measured item,
+      @Nullable BigDecimal amount,
+      @Nullable String unit,
+      String what,
+      String where) {
     if (amount == null) {
       throw Problem.invalid("file", where + "no " + what + " is given.");
     }

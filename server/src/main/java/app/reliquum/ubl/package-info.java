@@ -8,4 +8,5 @@
 @org.springframework.modulith.ApplicationModule(
     displayName = "UBL",
     allowedDependencies = {"api", "catalog"})
+@org.jspecify.annotations.NullMarked
 package app.reliquum.ubl;

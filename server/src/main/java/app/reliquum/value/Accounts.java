@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -169,7 +170,9 @@ public class Accounts {
   }
 
   private static String account(String place, String own, Map<String, Account> accounts) {
-    return own.isEmpty() || PlaceKind.valueOf(place).ours() ? accounts.get(place).code() : own;
+    return own.isEmpty() || PlaceKind.valueOf(place).ours()
+        ? Objects.requireNonNull(accounts.get(place)).code()
+        : own;
   }
 
   private static void tell(
@@ -215,8 +218,8 @@ public class Accounts {
               Journal journal =
                   new Journal()
                       .moved(
-                          accounts.get(REVALUED).code(),
-                          accounts.get(row.getString(3)).code(),
+                          Objects.requireNonNull(accounts.get(REVALUED)).code(),
+                          Objects.requireNonNull(accounts.get(row.getString(3))).code(),
                           row.getBigDecimal(4));
               for (Journal.Entry entry : journal.entries()) {
                 teller.accept(

@@ -48,8 +48,8 @@ public class StockValue {
       By by,
       Instant at,
       Long pool,
-      String category,
-      String q,
+      @Nullable String category,
+      @Nullable String q,
       boolean byName,
       int offset,
       int limit) {}

@@ -6,7 +6,9 @@ import app.reliquum.costing.Pools;
 import app.reliquum.stock.OwnPlaces;
 import java.time.Instant;
 import java.time.LocalDateTime;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.lang.Contract;
 
 /** The parts of which questions about value are made. */
 final class ValueSql {
@@ -67,11 +69,12 @@ final class ValueSql {
   }
 
   static JdbcClient.StatementSpec bind(
-      JdbcClient.StatementSpec sql, Actor actor, Long pool, Instant at) {
+      JdbcClient.StatementSpec sql, Actor actor, Long pool, @Nullable Instant at) {
     return sql.param("sites", actor.siteNumbers()).param("pool", pool).param("at", utc(at));
   }
 
-  static LocalDateTime utc(Instant moment) {
+  @Contract("null -> null; !null -> !null")
+  static @Nullable LocalDateTime utc(@Nullable Instant moment) {
     return moment == null ? null : Utc.of(moment);
   }
 }

@@ -7,4 +7,5 @@
 @org.springframework.modulith.ApplicationModule(
     displayName = "Value",
     allowedDependencies = {"api", "costing", "stock"})
+@org.jspecify.annotations.NullMarked
 package app.reliquum.value;

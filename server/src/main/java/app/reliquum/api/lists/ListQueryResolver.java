@@ -32,9 +32,9 @@ class ListQueryResolver implements HandlerMethodArgumentResolver {
   @Override
   public ListQuery<?> resolveArgument(
       MethodParameter parameter,
-      ModelAndViewContainer container,
+      @Nullable ModelAndViewContainer container,
       NativeWebRequest request,
-      WebDataBinderFactory binders) {
+      @Nullable WebDataBinderFactory binders) {
     return read(columns(parameter), request);
   }
 

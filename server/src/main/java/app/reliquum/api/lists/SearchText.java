@@ -3,6 +3,7 @@ package app.reliquum.api.lists;
 import java.util.Arrays;
 import java.util.List;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /** Free text as it is searched for: every word must begin a word of what is found. */
 public record SearchText(String text, List<String> words) {
@@ -10,7 +11,7 @@ public record SearchText(String text, List<String> words) {
   private static final int SHORTEST_INDEXED = 3;
 
   /** Splits what was typed. Signs that mean something to the index are dropped. */
-  public static SearchText of(String typed) {
+  public static SearchText of(@Nullable String typed) {
     String text = typed == null ? "" : typed.strip();
     return new SearchText(
         text,

@@ -9,4 +9,5 @@
  * <p>Always true: nobody is told of a row of a site that is not theirs, not even by its count; and
  * rows have one order, so that no page repeats or leaves out what another shows.
  */
+@org.jspecify.annotations.NullMarked
 package app.reliquum.api.lists;

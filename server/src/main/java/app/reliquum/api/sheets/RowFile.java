@@ -18,6 +18,7 @@ import java.util.Set;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
+import org.jspecify.annotations.Nullable;
 
 /** The rows of a file, each by the names of its columns; CSV or XLSX, as it is found to be. */
 public final class RowFile {
@@ -34,7 +35,7 @@ public final class RowFile {
   private final List<String> needed;
   private final int most;
   private final List<Entry> entries = new ArrayList<>();
-  private List<String> heading;
+  private @Nullable List<String> heading;
 
   private RowFile(List<String> columns, List<String> needed, int most) {
     this.columns = columns;

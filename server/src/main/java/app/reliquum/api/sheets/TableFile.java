@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.function.IntFunction;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -122,7 +123,7 @@ public class TableFile {
   }
 
   /** A quantity as a cell shows it. */
-  public static BigDecimal number(Quantity quantity) {
+  public static @Nullable BigDecimal number(@Nullable Quantity quantity) {
     return quantity == null ? null : quantity.amount();
   }
 }

@@ -19,6 +19,7 @@ import org.apache.poi.xssf.eventusermodel.ReadOnlySharedStringsTable;
 import org.apache.poi.xssf.eventusermodel.XSSFReader;
 import org.apache.poi.xssf.model.StylesTable;
 import org.apache.poi.xssf.usermodel.XSSFCellStyle;
+import org.jspecify.annotations.Nullable;
 import org.xml.sax.Attributes;
 import org.xml.sax.InputSource;
 import org.xml.sax.SAXException;
@@ -48,8 +49,8 @@ final class Workbook extends DefaultHandler {
   private List<String> cells = new ArrayList<>();
   private int number;
   private int column;
-  private String type;
-  private String style;
+  private @Nullable String type;
+  private @Nullable String style;
   private boolean inValue;
   private boolean hidden;
 

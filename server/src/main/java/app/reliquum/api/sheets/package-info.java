@@ -6,4 +6,5 @@
  * rows that a question finds and the columns that are shown, in one reading of the database, row by
  * row, so that the length of a table costs no memory.
  */
+@org.jspecify.annotations.NullMarked
 package app.reliquum.api.sheets;
