@@ -19,7 +19,9 @@ import { useForm } from '../rules/useForm';
 import { PURPOSES, RIGHTED, useKinds, waysOf, type Kind, type Purpose, type Way } from './kinds';
 import { decimal } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { BinField } from '../../kit/BinField';
 import { ItemField } from '../../kit/ItemField';
+import { LotField } from '../../kit/LotField';
 
 type Entry = Schemas['AdjustmentEntry'];
 type Written = Schemas['AdjustmentWritten'];
@@ -307,13 +309,6 @@ function NewLine({
   onChange: (part: Partial<Line>) => void;
 }) {
   const { t } = useTranslation();
-  const text = (name: 'place' | 'lot' | 'serial', label: string) => (
-    <TextField
-      label={label}
-      value={line[name]}
-      onChange={(event) => onChange({ [name]: event.target.value })}
-    />
-  );
   return (
     <Box
       sx={{
@@ -324,9 +319,26 @@ function NewLine({
       }}
     >
       <ItemField label={t('item.item')} value={line.item} onChange={(item) => onChange({ item })} />
-      {text('place', t('bin'))}
-      {text('lot', t('lot'))}
-      {text('serial', t('adjust.serial'))}
+      <BinField
+        label={t('bin')}
+        item={line.item}
+        value={line.place}
+        onChange={(place) => onChange({ place })}
+      />
+      <LotField
+        of="lot"
+        label={t('lot')}
+        item={line.item}
+        value={line.lot}
+        onChange={(lot) => onChange({ lot })}
+      />
+      <LotField
+        of="serial"
+        label={t('adjust.serial')}
+        item={line.item}
+        value={line.serial}
+        onChange={(serial) => onChange({ serial })}
+      />
       <NumberField
         label={t(`adjust.figure.${way}`)}
         value={line.quantity}

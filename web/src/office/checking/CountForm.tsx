@@ -5,6 +5,7 @@ import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
+import { BinField } from '../../kit/BinField';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { count, money } from '../../kit/format';
@@ -169,8 +170,16 @@ export function CountForm({
               ]}
             />
             <TextField label={t('count.category')} {...form.text('category')} />
-            <TextField label={t('count.binsFrom')} placeholder="QA-01" {...form.text('binsFrom')} />
-            <TextField label={t('count.binsTo')} placeholder="QA-04" {...form.text('binsTo')} />
+            <BinField
+              label={t('count.binsFrom')}
+              site={Number(site) || undefined}
+              {...form.chosen('binsFrom')}
+            />
+            <BinField
+              label={t('count.binsTo')}
+              site={Number(site) || undefined}
+              {...form.chosen('binsTo')}
+            />
             <TextField
               label={t('count.items')}
               sx={{ gridColumn: '1 / -1' }}

@@ -1,9 +1,9 @@
 import Box from '@mui/material/Box';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
+import { BinField } from '../../kit/BinField';
 import { Amount } from '../../kit/Amount';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
@@ -131,12 +131,11 @@ function BackForm({ loan, out }: { loan: Card; out: Card['goods'] }) {
               value={coming[goods.id].quantity}
               onChange={(event) => change(goods.id, { quantity: event.target.value })}
             />
-            <TextField
+            <BinField
               label={t('loan.into')}
-              placeholder="KQ.QA-01-A"
+              item={goods.item}
               value={coming[goods.id].place}
-              onChange={(event) => change(goods.id, { place: event.target.value })}
-              slotProps={{ inputLabel: { shrink: true } }}
+              onChange={(place) => change(goods.id, { place })}
             />
             <Choice
               label={t('condition')}

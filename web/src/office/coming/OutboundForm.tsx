@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
+import { LotField } from '../../kit/LotField';
 import { Choice } from '../../kit/Choice';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
@@ -176,7 +177,6 @@ export function OutboundForm({
                   ['packs', t('quantity')],
                   ['pack', t('pack.name')],
                   ['price', t('outbound.price')],
-                  ['lot', t('transfer.lotHint')],
                   ['minimumLife', t('outbound.minimumLife')],
                 ] as const
               ).map(([name, label]) => {
@@ -192,6 +192,14 @@ export function OutboundForm({
                   />
                 );
               })}
+              <LotField
+                of="lot"
+                label={t('transfer.lotHint')}
+                item={line.item}
+                site={Number(site) || undefined}
+                value={line.lot}
+                onChange={(lot) => change(i, { lot })}
+              />
               <Box sx={{ alignSelf: 'center', gridColumn: 'span 2' }}>
                 <Tick
                   label={t('outbound.oneLot')}

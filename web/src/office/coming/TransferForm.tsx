@@ -6,6 +6,7 @@ import { useDeferredValue, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
+import { LotField } from '../../kit/LotField';
 import { Choice } from '../../kit/Choice';
 import { quantity } from '../../kit/format';
 import { Part } from '../../kit/SidePanel';
@@ -175,10 +176,13 @@ export function TransferForm({
                 value={line.pack}
                 onChange={(event) => change(i, { pack: event.target.value })}
               />
-              <TextField
+              <LotField
+                of="lot"
                 label={t('transfer.lotHint')}
+                item={line.item}
+                site={Number(from) || undefined}
                 value={line.lot}
-                onChange={(event) => change(i, { lot: event.target.value })}
+                onChange={(lot) => change(i, { lot })}
               />
             </Box>
             <LineAdvice advice={known(line.item)} asked={line.pack ? '' : line.packs} />

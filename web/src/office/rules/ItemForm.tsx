@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
+import { BinField } from '../../kit/BinField';
 import { Choice } from '../../kit/Choice';
 import { Part } from '../../kit/SidePanel';
 import { Form, Tick } from './Form';
@@ -221,18 +222,21 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
             }}
           >
             <span>{site.name}</span>
-            <TextField
-              label={site.binned ? t('item.homeBin') : t('item.shelfNote')}
-              value={
-                site.binned ? (homes[site.id]?.address ?? '') : (homes[site.id]?.shelfNote ?? '')
-              }
-              onChange={(event) =>
-                changeHome(
-                  site.id,
-                  site.binned ? { address: event.target.value } : { shelfNote: event.target.value },
-                )
-              }
-            />
+            {site.binned ? (
+              <BinField
+                label={t('item.homeBin')}
+                site={site.id}
+                item={card?.code}
+                value={homes[site.id]?.address ?? ''}
+                onChange={(address) => changeHome(site.id, { address })}
+              />
+            ) : (
+              <TextField
+                label={t('item.shelfNote')}
+                value={homes[site.id]?.shelfNote ?? ''}
+                onChange={(event) => changeHome(site.id, { shelfNote: event.target.value })}
+              />
+            )}
           </Box>
         ))}
       </Part>

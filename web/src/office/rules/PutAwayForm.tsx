@@ -15,6 +15,7 @@ import { useForm } from './useForm';
 import { useSave } from '../../kit/useSave';
 import { decimal, decimalOrNothing, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { BinField } from '../../kit/BinField';
 import { ItemField } from '../../kit/ItemField';
 
 const OLD = ['put-away-rules', 'put-away'];
@@ -121,7 +122,13 @@ export function PutAwayForm({
             ]}
           />
           {now.to === 'bin' ? (
-            <TextField label={t('bin')} required {...form.text('bin')} />
+            <BinField
+              label={t('bin')}
+              required
+              site={site.id}
+              item={now.by === 'item' ? now.item : ''}
+              {...form.chosen('bin')}
+            />
           ) : (
             <Choice
               label={t('area')}

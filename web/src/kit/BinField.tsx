@@ -1,0 +1,106 @@
+import { queryOptions, useQueries, useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { api, read, type Schemas } from '../api/client';
+import { useSites } from '../app/session';
+import { Available } from './Available';
+import { Code } from './Code';
+import { FoundField, useLooking, type FieldOf } from './FoundField';
+import { heldOf } from './heldOf';
+
+const MOST = 12;
+
+function binsNamed(site: number, words: string) {
+  return queryOptions({
+    queryKey: ['bins', 'named', site, words],
+    queryFn: () =>
+      read(
+        api.GET('/api/sites/{id}/bins', {
+          params: { path: { id: site }, query: { q: words, limit: MOST } },
+        }),
+      ),
+    staleTime: 60_000,
+  });
+}
+
+/** The sites that are meant, and what is left of the words: "KQ.QA" is about one of them. */
+function meant(sites: Schemas['SiteCard'][], words: string) {
+  const [code, ...rest] = words.toUpperCase().split('.');
+  const named = sites.filter((site) => rest.length > 0 && site.code === code);
+  return named.length > 0
+    ? { sites: named, address: rest.join('.') }
+    : { sites, address: words.toUpperCase() };
+}
+
+/**
+ * A bin, found by how its address begins. First those where the item lies, if one is named, with
+ * what is available there. Of one site it is called by its address, else with the site before it.
+ */
+export function BinField({
+  site,
+  item = '',
+  ...field
+}: FieldOf & {
+  /** The site whose bins are meant; those of every site if left out. */
+  site?: number;
+  /** The code of what is to lie there, if that is known. */
+  item?: string;
+}) {
+  const { t } = useTranslation();
+  const { looking, setLooking, words, settled } = useLooking(field.value);
+  const all = useSites().data ?? [];
+  const of = meant(
+    all.filter((one) => one.binned && (site === undefined || one.id === site)),
+    words,
+  );
+  const called = (code: string | undefined, address: string) =>
+    site === undefined ? `${code}.${address}` : address;
+  const positions = useQuery({
+    ...heldOf(item, site, 'POSITION'),
+    enabled: looking && item.trim() !== '',
+  });
+  const pages = useQueries({
+    queries: of.sites.map((one) => ({
+      ...binsNamed(one.id, of.address),
+      enabled: looking && words !== '',
+    })),
+  });
+  const held = (positions.data ?? [])
+    .map((row) => ({ row, at: of.sites.find((one) => one.name === row.site) }))
+    .filter(({ row, at }) => at && row.place?.startsWith(of.address))
+    .map(({ row, at }) => ({
+      value: called(at?.code, row.place ?? ''),
+      title: <Code>{row.place}</Code>,
+      under: [site === undefined && row.site, row.area, row.lot && `${t('lot')} ${row.lot}`]
+        .filter(Boolean)
+        .join(' · '),
+      beside: <Available value={row.available} unit={row.symbol} />,
+    }));
+  const named = pages.flatMap((page, i) =>
+    (page.data?.rows ?? [])
+      .filter((bin) => bin.active)
+      .map((bin) => ({
+        value: called(of.sites[i].code, bin.address),
+        title: <Code>{bin.address}</Code>,
+        under: [site === undefined && of.sites[i].name, bin.area].filter(Boolean).join(' · '),
+        beside: bin.empty ? t('found.empty') : '',
+      })),
+  );
+  const found = [...held, ...named].filter(
+    (one, i, every) => every.findIndex((other) => other.value === one.value) === i,
+  );
+  const nothing =
+    looking &&
+    words !== '' &&
+    settled &&
+    found.length === 0 &&
+    pages.length > 0 &&
+    pages.every((page) => page.isSuccess);
+  return (
+    <FoundField
+      {...field}
+      onLook={setLooking}
+      hint={nothing ? t('found.noBin') : undefined}
+      found={looking ? found.slice(0, MOST) : []}
+    />
+  );
+}
