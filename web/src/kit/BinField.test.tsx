@@ -37,6 +37,7 @@ beforeEach(() => {
             { ...row, key: '1', place: 'QA-02-A', available: '48', serial: 'S-1' },
             { ...row, key: '2', place: 'QB-01-A', available: '6', serial: 'S-2' },
             { ...row, key: '3', item: 'FLR-0011', place: 'QA-07-A', available: '3' },
+            { ...row, key: '4', site: 'Workboat', area: null, place: 'STOCK', available: '2' },
           ];
     return { total: rows.length, offset: 0, rows };
   });
@@ -100,6 +101,14 @@ it('offers first where the item lies, each bin once, and calls it by its address
   );
   fireEvent.click(await screen.findByText('QB-01-A'));
   expect(said()).toBe('QB-01-A');
+});
+
+it('offers where it lies at a site that has no bins', async () => {
+  show(<Asking item="FLR-001" />);
+  look('Bin', 'WT.');
+  await waitFor(async () => expect(await offered()).toEqual(['STOCKWorkboat2pc available']));
+  fireEvent.click(await screen.findByText('STOCK'));
+  expect(said()).toBe('WT.STOCK');
 });
 
 it('leaves what was typed as it is, and says so when no bin begins like it', async () => {

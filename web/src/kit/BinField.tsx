@@ -49,9 +49,10 @@ export function BinField({
   const { looking, setLooking, words, settled } = useLooking(field.value);
   const all = useSites().data ?? [];
   const of = meant(
-    all.filter((one) => one.binned && (site === undefined || one.id === site)),
+    all.filter((one) => site === undefined || one.id === site),
     words,
   );
+  const binned = of.sites.filter((one) => one.binned);
   const called = (code: string | undefined, address: string) =>
     site === undefined ? `${code}.${address}` : address;
   const positions = useQuery({
@@ -59,7 +60,7 @@ export function BinField({
     enabled: looking && item.trim() !== '',
   });
   const pages = useQueries({
-    queries: of.sites.map((one) => ({
+    queries: binned.map((one) => ({
       ...binsNamed(one.id, of.address),
       enabled: looking && words !== '',
     })),
@@ -79,9 +80,9 @@ export function BinField({
     (page.data?.rows ?? [])
       .filter((bin) => bin.active)
       .map((bin) => ({
-        value: called(of.sites[i].code, bin.address),
+        value: called(binned[i].code, bin.address),
         title: <Code>{bin.address}</Code>,
-        under: [site === undefined && of.sites[i].name, bin.area].filter(Boolean).join(' · '),
+        under: [site === undefined && binned[i].name, bin.area].filter(Boolean).join(' · '),
         beside: bin.empty ? t('found.empty') : '',
       })),
   );
