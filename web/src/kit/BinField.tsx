@@ -90,7 +90,6 @@ export function BinField({
     (one, i, every) => every.findIndex((other) => other.value === one.value) === i,
   );
   const nothing =
-    looking &&
     words !== '' &&
     settled &&
     found.length === 0 &&

@@ -78,6 +78,18 @@ it('shows how much is available of each, and says what there is none of', async 
   expect((await screen.findByText('Hand flare')).closest('li')?.textContent).toContain('none');
 });
 
+it('goes on saying what it is when one goes on, so that nothing moves under a click', async () => {
+  show(<Asking />);
+  type('FLR-001');
+  expect(await screen.findByText('Parachute flare', { selector: 'p' })).toBeTruthy();
+  fireEvent.blur(screen.getByRole('combobox', { name: 'Item' }));
+  expect(screen.getByText('Parachute flare', { selector: 'p' })).toBeTruthy();
+  type('nix');
+  expect(await screen.findByText('No item has these words.')).toBeTruthy();
+  fireEvent.blur(screen.getByRole('combobox', { name: 'Item' }));
+  expect(screen.getByText('No item has these words.')).toBeTruthy();
+});
+
 it('leaves what was scanned as it is, and says so when no item has these words', async () => {
   show(<Asking />);
   type('04012345678901');

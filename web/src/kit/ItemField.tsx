@@ -43,15 +43,16 @@ export function ItemField({
   const wanted = looking && words !== '';
   const items = useQuery({ ...itemsNamed(words), enabled: wanted });
   const held = useQuery({ ...heldOfItems(words, site), enabled: wanted });
-  const rows = (wanted && items.data?.rows) || [];
+  // What is known stays when one goes on: words that vanish would move the button under a click.
+  const rows = (words !== '' && items.data?.rows) || [];
   const known = rows.find((one) => one.code === field.value.trim().toUpperCase());
-  const nothing = wanted && settled && items.data?.total === 0;
+  const nothing = words !== '' && settled && items.data?.total === 0;
   return (
     <FoundField
       {...field}
       onLook={setLooking}
       hint={known?.name ?? name ?? (nothing ? t('found.noItem') : undefined)}
-      found={rows.map((one) => {
+      found={(looking ? rows : []).map((one) => {
         const row = held.data?.rows.find((each) => each.itemId === one.id);
         return {
           value: one.code,
