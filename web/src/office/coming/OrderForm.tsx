@@ -14,6 +14,7 @@ import { useSave } from '../../kit/useSave';
 import { amountOrNothing, decimal } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { ItemField } from '../../kit/ItemField';
+import { PartyField } from '../../kit/PartyField';
 
 interface Line {
   item: string;
@@ -73,8 +74,7 @@ export function OrderForm({
   const change = (i: number, part: Partial<Line>) =>
     setLines(lines.map((line, k) => (k === i ? { ...line, ...part } : line)));
   const site = form.entry.site || String(sites.data?.[0]?.id ?? '');
-  const active = suppliers.data?.filter((one) => one.active) ?? [];
-  const supplier = form.entry.supplier || (active[0]?.code ?? '');
+  const known = suppliers.data?.filter((one) => one.active || one.code === order?.supplierCode);
   return (
     <Form
       save={save}
@@ -83,7 +83,7 @@ export function OrderForm({
         save.mutate({
           version: order?.version,
           number: form.entry.number.trim() || undefined,
-          supplier,
+          supplier: form.entry.supplier.trim(),
           site: Number(site),
           expected: form.entry.expected || undefined,
           note: form.entry.note,
@@ -99,11 +99,11 @@ export function OrderForm({
       }
     >
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
-        <Choice
+        <PartyField
           label={t('inbound.supplier')}
-          value={supplier}
-          onChange={(value) => form.set({ supplier: value })}
-          options={active.map((one) => [one.code, one.name] as const)}
+          required
+          parties={known}
+          {...form.chosen('supplier')}
         />
         <Choice
           label={t('site')}

@@ -7,6 +7,7 @@ import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { LotField } from '../../kit/LotField';
+import { PartyField } from '../../kit/PartyField';
 import { Choice } from '../../kit/Choice';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
@@ -65,11 +66,11 @@ export function OutboundForm({
         : read(api.POST('/api/outbound', { ...command, body })),
     onDone,
   );
-  const known = customers.data?.filter((one) => one.active || one.id === order?.customerId) ?? [];
+  const known = customers.data?.filter((one) => one.active || one.id === order?.customerId);
   const form = useForm(
     {
       number: order?.number ?? '',
-      customer: '',
+      customer: null as string | null,
       site: String(order?.siteId ?? ''),
       needed: order?.needed ?? '',
       reference: order?.reference ?? '',
@@ -77,10 +78,9 @@ export function OutboundForm({
     },
     save.error,
   );
-  const customer =
-    known.find((one) => one.code === form.entry.customer) ??
-    known.find((one) => one.id === order?.customerId) ??
-    known[0];
+  const asked =
+    form.entry.customer ?? known?.find((one) => one.id === order?.customerId)?.code ?? '';
+  const customer = known?.find((one) => one.code === asked.trim().toUpperCase());
   const site = form.entry.site || String(sites[0]?.id ?? '');
   const [lines, setLines] = useState<Line[]>(
     () =>
@@ -104,7 +104,7 @@ export function OutboundForm({
         save.mutate({
           version: order?.version,
           number: form.entry.number.trim() || undefined,
-          customer: customer?.code ?? '',
+          customer: asked.trim(),
           site: Number(site),
           needed: form.entry.needed || undefined,
           reference: form.entry.reference,
@@ -124,11 +124,12 @@ export function OutboundForm({
       }
     >
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
-        <Choice
+        <PartyField
           label={t('outbound.customer')}
-          value={customer?.code ?? ''}
-          onChange={(next) => form.set({ customer: next })}
-          options={known.map((one) => [one.code, one.name] as const)}
+          required
+          parties={known}
+          {...form.chosen('customer')}
+          value={asked}
         />
         <Choice
           label={t('outbound.from')}

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
-import { cleanup, screen, waitFor, within } from '@testing-library/react';
+import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import type { Schemas } from '../../api/client';
@@ -74,14 +74,20 @@ beforeEach(() => {
 });
 afterEach(cleanup);
 
-it('writes an order in packs, with the first supplier and site unless others are chosen', async () => {
+it('writes an order in packs, for a supplier that is found, at the first site unless told', async () => {
   const done = vi.fn();
   answers('POST', '/api/inbound', () => card);
   show(<OrderForm onDone={done} />);
-  const supplier = await screen.findByLabelText<HTMLSelectElement>('Supplier');
-  await waitFor(() => expect(supplier.value).toBe('SKERRY'));
+  // Nobody is taken for granted: an order goes to whom someone has named.
+  const supplier = await screen.findByRole<HTMLInputElement>('combobox', { name: /Supplier/ });
+  expect(supplier.value).toBe('');
+  await userEvent.click(supplier);
+  expect(await screen.findByRole('option', { name: /Skerry Rope Works/ })).toBeTruthy();
   // Closed suppliers are not offered.
-  expect(within(supplier).queryByText('Closed supplier')).toBeNull();
+  expect(screen.queryByText('Closed supplier')).toBeNull();
+  await userEvent.type(supplier, 'rope sk');
+  await userEvent.click(await screen.findByRole('option', { name: /Skerry Rope Works/ }));
+  expect(supplier.value).toBe('SKERRY');
   await userEvent.type(screen.getByLabelText('Item'), 'SHK-001');
   await userEvent.type(screen.getByLabelText('Quantity'), '2,5');
   await userEvent.type(screen.getByLabelText('Pack'), 'box');
@@ -99,7 +105,7 @@ it('writes an order in packs, with the first supplier and site unless others are
 it('keeps what was written when the server refuses it', async () => {
   answers('POST', '/api/inbound', () => new Refusal(400, 'SHK-001 has no pack crate.'));
   show(<OrderForm onDone={vi.fn()} />);
-  await screen.findByText('Skerry Rope Works');
+  await userEvent.type(await screen.findByLabelText(/Supplier/), 'SKERRY');
   await userEvent.type(screen.getByLabelText('Item'), 'SHK-001');
   await userEvent.type(screen.getByLabelText('Quantity'), '2');
   await userEvent.type(screen.getByLabelText('Pack'), 'crate');

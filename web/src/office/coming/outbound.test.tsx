@@ -135,7 +135,11 @@ it('writes an order with what the customer needs, and shows what is wrong with i
     return new Refusal(400, 'There is no item NIX.', 'invalid', { field: 'lines' });
   });
   show(<OutboundForm onDone={() => undefined} />);
+  const customer = await screen.findByRole<HTMLInputElement>('combobox', { name: /Customer/ });
+  expect(customer.value).toBe('');
+  await userEvent.type(customer, 'skerry');
   expect(await screen.findByText(/keep 90 days/)).toBeTruthy();
+  await userEvent.click(await screen.findByRole('option', { name: /Skerry/ }));
   await userEvent.type(screen.getByLabelText('Item'), 'NIX');
   await userEvent.type(screen.getByLabelText('Quantity'), '4');
   await userEvent.type(screen.getByLabelText('Price each'), '2,50');
