@@ -415,8 +415,8 @@ class GoodsInTest {
     page.navigate(HOUSE.address().resolve("/office/coming/inbound?open=new").toString());
     page.getByLabel("Number", new Page.GetByLabelOptions().setExact(true)).fill("E2E-LETTER");
     Locator form = page.locator("aside form");
-    form.getByLabel("Supplier").fill("rope works");
-    page.getByRole(AriaRole.OPTION).first().click();
+    form.getByLabel("Supplier").first().fill("rope works");
+    page.getByRole(AriaRole.OPTION).getByText("Skerry Rope Works").click();
     form.getByLabel("Item").fill("SHK-002");
     form.getByLabel("Quantity").fill("2");
     form.getByLabel("Pack").fill("crate");
