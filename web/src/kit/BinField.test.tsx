@@ -35,7 +35,8 @@ beforeEach(() => {
           ]
         : [
             { ...row, key: '1', place: 'QA-02-A', available: '48', serial: 'S-1' },
-            { ...row, key: '2', place: 'QB-01-A', available: '6', serial: 'S-2' },
+            { ...row, key: '2', place: 'QB-01-A', available: '5.5', serial: 'S-2' },
+            { ...row, key: '5', place: 'QB-01-A', available: '0.75', lot: 'L9' },
             { ...row, key: '3', item: 'FLR-0011', place: 'QA-07-A', available: '3' },
             { ...row, key: '4', site: 'Workboat', area: null, place: 'STOCK', available: '2' },
           ];
@@ -95,7 +96,7 @@ it('offers first where the item lies, each bin once, and calls it by its address
   await waitFor(async () =>
     expect(await offered()).toEqual([
       'QA-02-ARack QA48pc available',
-      'QB-01-ARack QA6pc available',
+      'QB-01-ARack QA6.25pc available',
       'QA-01-ARack QAempty',
     ]),
   );

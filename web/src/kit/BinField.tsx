@@ -6,6 +6,7 @@ import { Available } from './Available';
 import { Code } from './Code';
 import { FoundField, useLooking, type FieldOf } from './FoundField';
 import { heldOf } from './heldOf';
+import { sum } from './numbers';
 
 const MOST = 12;
 
@@ -68,13 +69,21 @@ export function BinField({
   const held = (positions.data ?? [])
     .map((row) => ({ row, at: of.sites.find((one) => one.name === row.site) }))
     .filter(({ row, at }) => at && row.place?.startsWith(of.address))
-    .map(({ row, at }) => ({
+    .map(({ row, at }, _, every) => ({
       value: called(at?.code, row.place ?? ''),
       title: <Code>{row.place}</Code>,
-      under: [site === undefined && row.site, row.area, row.lot && `${t('lot')} ${row.lot}`]
-        .filter(Boolean)
-        .join(' · '),
-      beside: <Available value={row.available} unit={row.symbol} />,
+      under: [site === undefined && row.site, row.area].filter(Boolean).join(' · '),
+      // All lots and pieces of it that lie there.
+      beside: (
+        <Available
+          value={sum(
+            every
+              .filter((other) => other.row.site === row.site && other.row.place === row.place)
+              .map((other) => other.row.available ?? '0'),
+          )}
+          unit={row.symbol}
+        />
+      ),
     }));
   const named = pages.flatMap((page, i) =>
     (page.data?.rows ?? [])

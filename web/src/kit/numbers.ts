@@ -188,3 +188,8 @@ export function readable<T>(said: () => T): T | undefined {
     throw fault;
   }
 }
+
+/** Decimals added up without a rounding: the server's own are exact. */
+export function sum(decimals: readonly string[]): string {
+  return decimals.reduce((total, one) => total.plus(one), new Big(0)).toFixed();
+}
