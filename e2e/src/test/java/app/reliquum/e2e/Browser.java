@@ -40,7 +40,7 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
   private static final Pattern EXPECTED =
       Pattern.compile(
           "status of 4\\d\\d|ERR_(INTERNET_DISCONNECTED|CONNECTION_(REFUSED|RESET)"
-              + "|EMPTY_RESPONSE|INCOMPLETE_CHUNKED_ENCODING)");
+              + "|SOCKET_NOT_CONNECTED|EMPTY_RESPONSE|INCOMPLETE_CHUNKED_ENCODING)");
   private static final String AXE = AxeBuilder.getAxeScript();
 
   private Playwright playwright;

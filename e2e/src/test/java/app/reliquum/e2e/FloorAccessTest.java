@@ -7,159 +7,16 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
-import java.util.List;
 import java.util.Map;
-import java.util.Set;
-import java.util.TreeSet;
-import java.util.concurrent.CopyOnWriteArrayList;
-import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
-class AccessTest {
+class FloorAccessTest {
 
   @RegisterExtension static final PackedHouse HOUSE = new PackedHouse();
   @RegisterExtension static final Browser BROWSER = new Browser();
-
-  private static final List<String> OFFICE =
-      List.of(
-          "/office/today",
-          "/office/on-hand",
-          "/office/on-hand?group=ITEM&open=item:1",
-          "/office/on-hand?group=PLACE&open=place:26",
-          "/office/on-hand?group=POSITION",
-          "/office/looking-back?open=1500",
-          "/office/looking-back/books",
-          "/office/rules/items?open=1",
-          "/office/rules/items?open=new",
-          "/office/rules/places?open=rack",
-          "/office/rules/places?open=bin:26",
-          "/office/rules/people?open=new",
-          "/office/coming/inbound?open=3",
-          "/office/coming/inbound?open=new",
-          "/office/coming/inbound?open=file",
-          "/office/coming/transfers?open=3",
-          "/office/coming/transfers?open=new",
-          "/office/coming/transfers?view=routes",
-          "/office/coming/outbound?open=6",
-          "/office/coming/outbound?open=new",
-          "/office/coming/outbound?open=allocate",
-          "/office/coming/outbound?view=earnings",
-          "/office/coming/waiting",
-          "/office/checking/counts?open=new",
-          "/office/checking/counts/13",
-          "/office/checking/counts/13?view=slips",
-          "/office/checking/counts/13?view=history",
-          "/office/checking/programme",
-          "/office/checking/accuracy",
-          "/office/checking/collector",
-          "/office/checking/adjustments?open=1",
-          "/office/checking/adjustments?open=new&item=1",
-          "/office/checking/adjustments?open=file",
-          "/office/checking/approvals?open=1",
-          "/office/checking/scrap",
-          "/office/checking/loans?open=1",
-          "/office/running-low/requisitions?open=new",
-          "/office/looking-back/value?by=ITEM",
-          "/office/looking-back/changes",
-          "/office/looking-back/usage",
-          "/office/rules/reasons?open=new",
-          "/office/rules/reasons?open=accounts",
-          "/office/rules/counting",
-          "/office/rules/house",
-          "/office/coming/letters",
-          "/office/rules/put-away?open=new",
-          "/office/rules/removal?open=1",
-          "/office/rules/customers?open=1",
-          "/office/rules/suppliers?open=1",
-          "/office/rules/labels",
-          "/office/rules/devices?open=new",
-          "/office/rules/security",
-          "/office/own/password",
-          "/office/rules/binning/3");
-
-  private static final String ADDRESSES =
-      """
-      () => [...document.querySelectorAll('a[href^="/api/"], img[src^="/api/"]')]
-        .map((one) => one.getAttribute('href') ?? one.getAttribute('src'))
-      """;
-
-  /** Asks for each, and looks at no more than whether it is there. */
-  private static final String REFUSED =
-      """
-      async (addresses) => {
-        const refused = [];
-        for (const address of addresses) {
-          const answer = await fetch(address);
-          await answer.body?.cancel();
-          if (!answer.ok) refused.push(`${answer.status} ${address}`);
-        }
-        return refused;
-      }
-      """;
-
-  /** By night only the colours are others: one view of each kind shows them all. */
-  private static final List<String> OFFICE_BY_NIGHT =
-      List.of(
-          "/office/on-hand?group=ITEM&open=item:1",
-          "/office/looking-back?open=1500",
-          "/office/rules/places?open=rack",
-          "/office/coming/inbound?open=3",
-          "/office/coming/transfers?open=3",
-          "/office/coming/outbound?open=6",
-          "/office/coming/transfers?view=routes",
-          "/office/checking/counts/13",
-          "/office/checking/programme",
-          "/office/checking/collector",
-          "/office/looking-back/changes",
-          "/office/rules/put-away?open=new",
-          "/office/rules/labels");
-
-  /** Pictures and files are asked for by addresses that no test of a page sends by itself. */
-  @Test
-  void everyPictureAndFileThatAPageNamesIsThere() {
-    Page page = BROWSER.office(HOUSE.address(), "rowan");
-    Set<String> asked = new TreeSet<>();
-    List<String> refused = new CopyOnWriteArrayList<>();
-    page.onResponse(
-        answer -> {
-          if (answer.status() == 400) {
-            refused.add(answer.url());
-          }
-        });
-    for (String path : OFFICE) {
-      page.navigate(HOUSE.address().resolve(path).toString());
-      page.locator(path.contains("open=") ? "aside h2" : "h1").first().waitFor();
-      assertThat(page.getByText("Loading…")).hasCount(0);
-      for (Object address : (List<?>) page.evaluate(ADDRESSES)) {
-        asked.add(address.toString());
-      }
-    }
-    Assertions.assertThat(refused).as("what the pages themselves ask").isEmpty();
-    Assertions.assertThat(asked).hasSizeGreaterThan(20).anyMatch(one -> one.contains("/picture"));
-    Assertions.assertThat((List<?>) page.evaluate(REFUSED, List.copyOf(asked))).isEmpty();
-  }
-
-  @ParameterizedTest
-  @ValueSource(strings = {"day", "night"})
-  void officeViewsKeepNobodyOut(String shift) {
-    Page page = BROWSER.office(HOUSE.address(), "rowan");
-    page.evaluate("shift => localStorage.setItem('reliquum.shift', shift)", shift);
-    for (String path : shift.equals("day") ? OFFICE : OFFICE_BY_NIGHT) {
-      page.navigate(HOUSE.address().resolve(path).toString());
-      page.locator("h1").first().waitFor();
-      if (path.contains("open=")) {
-        page.locator("aside h2").waitFor();
-      }
-      assertThat(page.getByText("Loading…")).hasCount(0);
-      accessible(page);
-    }
-    page.keyboard().press("/");
-    page.getByRole(AriaRole.OPTION).first().waitFor();
-    accessible(page);
-  }
 
   @ParameterizedTest
   @ValueSource(strings = {"day", "night"})
