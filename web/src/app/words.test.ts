@@ -29,4 +29,14 @@ describe('the catalogue of words', () => {
     expect(asked.length).toBeGreaterThan(100);
     expect(asked.filter((key) => !has(key))).toEqual([]);
   });
+
+  it('has the name of every table', () => {
+    const tables = sources('src/office').flatMap((path) =>
+      [
+        ...readFileSync(path, 'utf8').matchAll(/<(?:TableSpace|Sheet)\b[^>]*?\bname="([\w-]+)"/g),
+      ].map((match) => match[1]),
+    );
+    expect(tables.length).toBeGreaterThan(20);
+    expect(tables.filter((name) => !has(`sheet.${name}`))).toEqual([]);
+  });
 });

@@ -10,10 +10,10 @@ import { Drop } from './Drop';
 import { count, date } from './format';
 import { NumberField } from './NumberField';
 import { typedNumber } from './numbers';
-import type { Column, Narrow } from './sheetColumns';
+import type { Column, Narrow } from './columns';
 import type { List } from './useList';
 
-type Narrowed = Pick<Column<never>, 'key' | 'title' | 'sort' | 'narrow'>;
+export type Narrowed = Pick<Column<never>, 'key' | 'title' | 'sort' | 'narrow'>;
 
 /**
  * Finds rows of a list: by words, and by conditions on any column that the server can compare, which

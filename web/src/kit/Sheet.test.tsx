@@ -7,9 +7,8 @@ import { ThemeProvider } from '@mui/material/styles';
 import { theme } from '../app/theme';
 import { asItWas, laidOut } from '../testing/layout';
 import '../app/words';
-import { ColumnChoice } from './ColumnChoice';
 import { Sheet } from './Sheet';
-import { useColumns, type Column, type Sorting } from './sheetColumns';
+import { columnsOf, type Sorting } from './columns';
 
 interface Row {
   id: number;
@@ -18,7 +17,7 @@ interface Row {
 
 const TOTAL = 100_000;
 const HEIGHT = 640;
-const fetch = vi.fn((offset: number, limit: number) =>
+const fetch = vi.fn(({ offset, limit }: { offset: number; limit: number }) =>
   Promise.resolve({
     total: TOTAL,
     offset,
@@ -31,29 +30,25 @@ const fetch = vi.fn((offset: number, limit: number) =>
 const opened = vi.fn<(row: Row) => void>();
 const sorted = vi.fn<(sorting: Sorting) => void>();
 
-const ALL: Column<Row>[] = [
-  { key: 'id', title: 'Number', width: '80px', align: 'right', sort: 'ID', cell: (row) => row.id },
-  { key: 'name', title: 'Name', width: 'minmax(100px, 1fr)', cell: (row) => row.name },
-  { key: 'spare', title: 'Spare', width: '50px', spare: true, cell: () => 'spare' },
+const of = columnsOf<Row>();
+const ALL = [
+  of.count('id', 'Number', 80, { by: 'ID' }),
+  of.text('name', 'Name', 100, { grow: 1 }),
+  of.shown('spare', 'Spare', 50, () => 'spare', { spare: true }),
 ];
 
-function Table({ question = ['a'], sorting }: { question?: string[]; sorting?: Sorting }) {
-  const columns = useColumns('test', ALL);
+function Table({ question = 'a', sorting }: { question?: string; sorting?: Sorting }) {
   return (
-    <>
-      <ColumnChoice columns={columns} />
-      <Sheet<Row>
-        name="items"
-        question={question}
-        fetch={fetch}
-        columns={columns.shown}
-        rowKey={(row) => String(row.id)}
-        sorting={sorting}
-        onSort={sorted}
-        onOpen={opened}
-        empty="Nothing here."
-      />
-    </>
+    <Sheet
+      name="items"
+      question={{ q: question }}
+      fetch={fetch}
+      columns={ALL}
+      sorting={sorting}
+      onSort={sorted}
+      onOpen={opened}
+      empty="Nothing here."
+    />
   );
 }
 
@@ -86,8 +81,8 @@ describe('a sheet', () => {
     const grid = screen.getByRole('grid');
     expect(grid.getAttribute('aria-rowcount')).toBe(String(TOTAL + 1));
     expect(within(grid).getAllByRole('row').length).toBeLessThan(60);
-    expect(fetch).toHaveBeenCalledWith(0, 100);
-    expect(fetch.mock.calls.every(([offset]) => offset < 200)).toBe(true);
+    expect(fetch).toHaveBeenCalledWith({ q: 'a', offset: 0, limit: 100 });
+    expect(fetch.mock.calls.every(([{ offset }]) => offset < 200)).toBe(true);
     expect(screen.getByText(/100.000 rows/)).toBeTruthy();
   });
 
@@ -129,6 +124,49 @@ describe('a sheet', () => {
     expect(screen.getAllByRole('columnheader')).toHaveLength(3);
   });
 
+  it('shows columns in the order and width that were chosen, until all is as it was', async () => {
+    const titles = () =>
+      screen.getAllByRole('columnheader', { hidden: true }).map((head) => head.textContent);
+    const tracks = () =>
+      getComputedStyle(screen.getAllByRole('row', { hidden: true })[0]).gridTemplateColumns.replace(
+        / +/g,
+        ' ',
+      );
+    const { unmount } = show();
+    await screen.findByText('Name 0');
+    expect(titles()).toEqual(['Number', 'Name']);
+    await userEvent.click(screen.getByRole('button', { name: 'Columns' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Name: further to the front' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Number: wider' }));
+    expect(titles()).toEqual(['Name', 'Number']);
+    expect(tracks()).toBe('minmax(100px, 1fr) 100px');
+    unmount();
+    show();
+    expect(titles()).toEqual(['Name', 'Number']);
+    await userEvent.click(screen.getByRole('button', { name: 'Columns' }));
+    await userEvent.click(screen.getByRole('button', { name: 'As they were' }));
+    expect(titles()).toEqual(['Number', 'Name']);
+    expect(tracks()).toBe('80px minmax(100px, 1fr)');
+  });
+
+  it('does not stumble over what an older one remembered', async () => {
+    localStorage.setItem('reliquum.table.items', 'no JSON');
+    show();
+    expect(await screen.findByText('Name 0')).toBeTruthy();
+  });
+
+  it('sorts rows that are all here, as numbers where they are numbers', async () => {
+    const data = [7, 10, 9].map((id) => ({ id, name: `Name ${id}` }));
+    show(<Sheet<Row> name="items" rows={{ data }} columns={ALL} empty="" />);
+    const shown = () => screen.getAllByText(/^Name \d/).map((cell) => cell.textContent);
+    expect(shown()).toEqual(['Name 7', 'Name 10', 'Name 9']);
+    await userEvent.click(screen.getByRole('button', { name: 'Number' }));
+    expect(shown()).toEqual(['Name 7', 'Name 9', 'Name 10']);
+    await userEvent.click(screen.getByRole('button', { name: 'Number ↑' }));
+    expect(shown()).toEqual(['Name 10', 'Name 9', 'Name 7']);
+    expect(fetch).not.toHaveBeenCalled();
+  });
+
   it('says what is wrong when the server can not answer', async () => {
     fetch.mockRejectedValueOnce(new Error('The books are being moved.'));
     render(
@@ -143,7 +181,7 @@ describe('a sheet', () => {
 
   it('says so when there is nothing', async () => {
     fetch.mockResolvedValue({ total: 0, offset: 0, rows: [] });
-    show(<Table question={['nothing']} />);
+    show(<Table question="nothing" />);
     expect(await screen.findByText('Nothing here.')).toBeTruthy();
   });
 });

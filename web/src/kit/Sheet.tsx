@@ -5,52 +5,88 @@ import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 
 import { useTranslation } from 'react-i18next';
 import { fonts } from '../app/theme';
 import { count } from './format';
+import { ColumnChoice } from './ColumnChoice';
+import type { Column, Sorting } from './columns';
 import { ProblemNote } from './ProblemNote';
-import type { Column, Sorting } from './sheetColumns';
+import { SheetFile } from './SheetFile';
+import { useTableColumns, type TableColumns } from './useTableColumns';
 
 const WINDOW = 100;
 const ROW_HEIGHT = 32;
 
-interface PageOf<T> {
+export interface Page {
+  offset: number;
+  limit: number;
+}
+
+export interface PageOf<T> {
   total: number;
   offset: number;
   rows: T[];
 }
 
-/**
- * A table of any length: it shows only the rows in sight, and asks the server for a hundred at a
- * time around them. Arrow keys walk, Enter opens.
- */
-export function Sheet<T>({
-  name,
-  question,
-  fetch,
-  columns,
-  rowKey,
-  sorting,
-  onSort,
-  opened,
-  onOpen,
-  empty,
-}: {
+export interface SheetProps<T extends object, Q extends object> {
+  /** What it is a list of; its columns are remembered under it, and `sheet.name` says it. */
   name: string;
-  /** What is asked for; a new question starts at the top. */
-  question: readonly unknown[];
-  fetch: (offset: number, limit: number) => Promise<PageOf<T>>;
+  /** Under what its columns are remembered, where the tables of one name have others. */
+  memory?: string;
   columns: Column<T>[];
-  rowKey: (row: T) => string;
+  /** What the server is asked for; a new question starts at the top. */
+  question?: Q;
+  fetch?: (query: Q & Page) => Promise<PageOf<T>>;
+  /** What else the answer hangs on. */
+  dependsOn?: unknown;
+  /** Or rows that are all here, which are sorted here. */
+  rows?: { data?: T[]; error?: unknown };
+  /** What a row is known by, if not by its id. */
+  rowKey?: (row: T) => string;
   sorting?: Sorting;
   onSort?: (sorting: Sorting) => void;
   opened?: string;
   onOpen?: (row: T) => void;
   empty: ReactNode;
-}) {
+  /** Where its rows can be had as a file, and whether with the columns that are shown. */
+  file?: string;
+  fileOfColumns?: boolean;
+}
+
+const NONE: never[] = [];
+
+/**
+ * A table of any length: it shows only the rows in sight, and asks the server for a hundred at a
+ * time around them. Arrow keys walk, Enter opens. Columns can be chosen, moved and widened.
+ */
+export function Sheet<T extends object, Q extends object = object>(props: SheetProps<T, Q>) {
+  const { name, memory = name } = props;
+  return <Grid<T, Q> key={memory} {...props} memory={memory} />;
+}
+
+function Grid<T extends object, Q extends object>({
+  name,
+  memory,
+  columns: all,
+  question,
+  fetch,
+  dependsOn,
+  rows: here,
+  rowKey = (row) => String((row as { id?: unknown }).id),
+  sorting: asked,
+  onSort,
+  opened,
+  onOpen,
+  empty,
+  file,
+  fileOfColumns,
+}: SheetProps<T, Q> & { memory: string }) {
   const { t } = useTranslation();
   const frame = useRef<HTMLDivElement>(null);
   const [active, setActive] = useState(0);
-  const asked = JSON.stringify(question);
+  const [sorted, setSorted] = useState<Sorting>();
+  const sorting = onSort ? asked : sorted;
+  const columns = useTableColumns(memory, all, here?.data ?? (NONE as T[]), sorting);
   const queries = useQueryClient();
-  const [total, setTotal] = useState(0);
+  const [fetched, setFetched] = useState(0);
+  const total = fetch ? fetched : columns.rows.length;
   // eslint-disable-next-line react-hooks/incompatible-library -- its functions are used only here
   const rows = useVirtualizer({
     count: total,
@@ -61,32 +97,38 @@ export function Sheet<T>({
   const visible = rows.getVirtualItems();
   const first = Math.floor((visible[0]?.index ?? 0) / WINDOW);
   const last = Math.floor((visible[visible.length - 1]?.index ?? 0) / WINDOW);
-  const windows = Array.from({ length: last - first + 1 }, (_, i) => first + i);
+  const windows = fetch ? Array.from({ length: last - first + 1 }, (_, i) => first + i) : NONE;
   const pages = useQueries({
-    queries: windows.map((window) => ({
-      queryKey: [name, ...question, window],
-      queryFn: () => fetch(window * WINDOW, WINDOW),
+    queries: windows.map((window: number) => ({
+      queryKey: [name, question, dependsOn, window],
+      queryFn: () => fetch!({ ...question!, offset: window * WINDOW, limit: WINDOW }),
       placeholderData: keepPreviousData,
       staleTime: 10_000,
     })),
   });
   const known = pages.find((page) => page.data && !page.isPlaceholderData)?.data?.total;
-  const problem = pages.find((page) => page.error)?.error;
-  const waiting = pages.some((page) => page.isFetching);
+  const problem = here ? here.error : pages.find((page) => page.error)?.error;
+  const waiting = here
+    ? here.data === undefined && !here.error
+    : pages.some((page) => page.isFetching);
 
   useEffect(() => {
     if (known !== undefined) {
-      setTotal(known);
+      setFetched(known);
     }
   }, [known]);
+  const start = JSON.stringify([question, dependsOn]);
   useEffect(() => {
     frame.current?.scrollTo({ top: 0 });
     setActive(0);
-  }, [asked]);
+  }, [start]);
 
   const rowAt = (index: number): T | undefined => {
+    if (!fetch) {
+      return columns.rows[index];
+    }
     const window = Math.floor(index / WINDOW);
-    const page = queries.getQueryData<PageOf<T>>([name, ...question, window]);
+    const page = queries.getQueryData<PageOf<T>>([name, question, dependsOn, window]);
     return (page ?? pages[window - first]?.data)?.rows[index % WINDOW];
   };
 
@@ -114,33 +156,34 @@ export function Sheet<T>({
     }
   };
 
-  const template = columns.map((column) => column.width).join(' ');
-  const narrowest = columns.reduce(
-    (sum, column) => sum + Number.parseInt(column.width.replace('minmax(', '')),
-    0,
-  );
+  const { tracks, narrowest } = columns;
   const loading = waiting && total === 0;
   return (
     <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column', minHeight: 0 }}>
-      {problem && <ProblemNote problem={problem} />}
+      <ProblemNote problem={problem} />
       <Box
         ref={frame}
         role="grid"
         tabIndex={0}
         aria-label={t(`sheet.${name}`)}
         aria-rowcount={total + 1}
-        aria-colcount={columns.length}
+        aria-colcount={columns.shown.length}
         aria-busy={waiting}
         aria-activedescendant={total > 0 ? `${name}-row-${active}` : undefined}
         onKeyDown={walk}
-        sx={{ flex: 1, overflow: 'auto', minHeight: 0, '&:focus-visible': { outlineOffset: -2 } }}
+        sx={{
+          flex: total > 0 ? 1 : undefined,
+          overflow: 'auto',
+          minHeight: 0,
+          '&:focus-visible': { outlineOffset: -2 },
+        }}
       >
         <Box
           role="row"
           aria-rowindex={1}
           sx={{
             display: 'grid',
-            gridTemplateColumns: template,
+            gridTemplateColumns: tracks,
             position: 'sticky',
             top: 0,
             zIndex: 1,
@@ -152,8 +195,15 @@ export function Sheet<T>({
             fontWeight: 600,
           }}
         >
-          {columns.map((column) => (
-            <HeadCell key={column.key} column={column} sorting={sorting} onSort={onSort} />
+          {columns.shown.map((column) => (
+            <HeadCell
+              key={column.key}
+              column={column}
+              columns={columns}
+              by={fetch ? column.sort : column.value && column.key}
+              sorting={sorting}
+              onSort={onSort ?? (here && setSorted)}
+            />
           ))}
         </Box>
         <Box
@@ -179,7 +229,7 @@ export function Sheet<T>({
                 }}
                 sx={(theme) => ({
                   display: 'grid',
-                  gridTemplateColumns: template,
+                  gridTemplateColumns: tracks,
                   position: 'absolute',
                   top: 0,
                   width: '100%',
@@ -194,7 +244,7 @@ export function Sheet<T>({
                   '&:hover': { bgcolor: theme.house.chosen },
                 })}
               >
-                {columns.map((column, i) => (
+                {columns.shown.map((column, i) => (
                   <Box
                     key={column.key}
                     role="gridcell"
@@ -214,44 +264,75 @@ export function Sheet<T>({
             );
           })}
         </Box>
-        {total === 0 && (
-          <Box role="row">
-            <Box role="gridcell" sx={{ p: 3, color: 'text.secondary' }}>
-              {loading ? t('loading') : empty}
-            </Box>
-          </Box>
-        )}
       </Box>
-      <Box aria-live="polite" sx={{ px: 1, py: 0.5, color: 'text.secondary', fontSize: 13 }}>
-        {t('sheet.rows', { count: total, shown: count(total) })}
+      {total === 0 && !problem && (
+        <Box sx={{ flex: 1, p: 3, color: 'text.secondary' }}>{loading ? t('loading') : empty}</Box>
+      )}
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, px: 1, fontSize: 13 }}>
+        <Box aria-live="polite" sx={{ mr: 'auto', color: 'text.secondary' }}>
+          {t('sheet.rows', { count: total, shown: count(total) })}
+        </Box>
+        <ColumnChoice columns={columns} />
+        {file && (
+          <SheetFile
+            path={file}
+            question={question ?? {}}
+            columns={
+              fileOfColumns
+                ? columns.shown.filter((one) => one.value).map((one) => one.key)
+                : undefined
+            }
+          />
+        )}
       </Box>
     </Box>
   );
 }
 
-function HeadCell<T>({
+function HeadCell<T extends object>({
   column,
+  columns,
+  by,
   sorting,
   onSort,
 }: {
   column: Column<T>;
+  columns: TableColumns<T>;
+  /** What it is sorted by; nothing if it can't be. */
+  by?: string;
   sorting?: Sorting;
   onSort?: (sorting: Sorting) => void;
 }) {
-  const sorted = column.sort !== undefined && sorting?.by === column.sort;
+  const cell = useRef<HTMLDivElement>(null);
+  const sorted = by !== undefined && sorting?.by === by;
   const descending = sorted && sorting.descending;
   return (
     <Box
+      ref={cell}
       role="columnheader"
       aria-sort={sorted ? (descending ? 'descending' : 'ascending') : undefined}
-      sx={{ px: 1, height: 32, display: 'flex', alignItems: 'center', whiteSpace: 'nowrap' }}
+      draggable
+      onDragStart={(event) => event.dataTransfer.setData('text/plain', column.key)}
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        columns.move(event.dataTransfer.getData('text/plain'), column.key);
+      }}
+      sx={{
+        px: 1,
+        height: 32,
+        display: 'flex',
+        alignItems: 'center',
+        whiteSpace: 'nowrap',
+        position: 'relative',
+      }}
       style={{ justifyContent: column.align === 'right' ? 'flex-end' : 'flex-start' }}
     >
-      {column.sort && onSort ? (
+      {by && onSort ? (
         <Box
           component="button"
           type="button"
-          onClick={() => onSort({ by: column.sort!, descending: sorted ? !descending : false })}
+          onClick={() => onSort({ by, descending: sorted ? !descending : false })}
           sx={{
             all: 'unset',
             cursor: 'pointer',
@@ -265,6 +346,56 @@ function HeadCell<T>({
       ) : (
         column.title
       )}
+      <Edge
+        width={() => cell.current?.clientWidth ?? column.width}
+        onPull={(width) => columns.widen(column, width)}
+        onFit={() => columns.fit(column)}
+      />
     </Box>
+  );
+}
+
+/** The edge of a column: pulled, it makes the column wider; pressed twice, as wide as it was. */
+function Edge({
+  width,
+  onPull,
+  onFit,
+}: {
+  width: () => number;
+  onPull: (width: number) => void;
+  onFit: () => void;
+}) {
+  const start = useRef(0);
+  return (
+    <Box
+      aria-hidden
+      draggable
+      onDragStart={(event) => {
+        // The cell is moved by its title, not by its edge.
+        event.preventDefault();
+        event.stopPropagation();
+      }}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        start.current = width() - event.clientX;
+      }}
+      onPointerMove={(event) => {
+        if (event.currentTarget.hasPointerCapture(event.pointerId)) {
+          onPull(start.current + event.clientX);
+        }
+      }}
+      onDoubleClick={onFit}
+      sx={{
+        position: 'absolute',
+        insetBlock: 6,
+        right: 0,
+        width: 9,
+        cursor: 'col-resize',
+        touchAction: 'none',
+        borderRight: 1,
+        borderColor: 'divider',
+        '&:hover': { borderRight: 3 },
+      }}
+    />
   );
 }

@@ -4,20 +4,24 @@ import Button from '@mui/material/Button';
 export function SheetFile({
   path,
   question,
+  columns = [],
 }: {
   path: string;
-  question: Record<string, string | number | boolean | string[] | undefined>;
+  question: object;
+  /** The columns that the file shall have, where it can have others. */
+  columns?: string[];
 }) {
   return (['CSV', 'XLSX'] as const).map((format) => {
     const query = new URLSearchParams({ format });
-    for (const [name, value] of Object.entries(question)) {
+    columns.forEach((one) => query.append('columns', one));
+    for (const [name, value] of Object.entries(question) as [string, unknown][]) {
       [value ?? []]
         .flat()
         .filter((one) => one !== '')
         .forEach((one) => query.append(name, String(one)));
     }
     return (
-      <Button key={format} component="a" href={`/api/export/${path}?${query}`}>
+      <Button key={format} size="small" component="a" href={`/api/export/${path}?${query}`}>
         {format}
       </Button>
     );

@@ -1,7 +1,7 @@
 import { useDeferredValue } from 'react';
 import type { operations } from '../api/schema';
 import { readCondition, written, type Condition } from './conditions';
-import type { Sorting } from './sheetColumns';
+import type { Sorting } from './columns';
 import { useAddress } from './useAddress';
 
 type Sort<O extends keyof operations> = operations[O] extends {

@@ -5,8 +5,9 @@ import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
 import { api, read, type Schemas } from '../api/client';
-import { useMay } from '../app/session';
+import { useMe, type Permission } from '../app/session';
 import { fonts } from '../app/theme';
+import { addressOf, SPACES } from './pages';
 
 interface Answer {
   key: string;
@@ -61,6 +62,34 @@ function askFor(text: string) {
   });
 }
 
+/** The pages whose names hold what is asked, and what one begins there. */
+function useDoings(asked: string): Answer[] {
+  const { t } = useTranslation();
+  const { permissions } = useMe();
+  const may = (one?: Permission) => !one || permissions.includes(one);
+  const pages = SPACES.flatMap((space) =>
+    space.pages
+      .filter((page) => !page.ofOne && may(page.may))
+      .flatMap((page) => {
+        const to = addressOf(space, page);
+        const detail = page.path ? t(space.word) : '';
+        return [
+          { to, title: t(page.word), detail },
+          ...(page.adds && may(page.adds[1])
+            ? [{ to: `${to}?open=new`, title: t(page.adds[0]), detail }]
+            : []),
+        ];
+      }),
+  );
+  return [
+    ...pages,
+    { to: '/floor', title: t('toFloor'), detail: '' },
+    { to: '/floor/move', title: t('ask.move'), detail: '' },
+  ]
+    .filter((one) => one.title.toLowerCase().includes(asked.toLowerCase()))
+    .map((one) => ({ ...one, key: one.to, kind: t('ask.ACTION'), exact: false }));
+}
+
 /**
  * The ask line: `/` or Ctrl K, then type or scan anything. Enter takes the first answer, arrows
  * choose another.
@@ -72,39 +101,10 @@ export function AskLine() {
   const [text, setText] = useState('');
   const [open, setOpen] = useState(false);
   const [active, setActive] = useState(0);
-  const mayPeople = useMay('PEOPLE');
   const asked = text.trim();
   const queries = useQueryClient();
   const hits = useQuery({ ...askFor(asked), enabled: asked.length > 0 && open });
-  const doings: Answer[] = (
-    [
-      ['/office/on-hand', 'space.onHand'],
-      ['/office/coming/inbound', 'coming.inbound'],
-      ['/office/coming/inbound?open=new', 'inbound.add'],
-      ['/office/coming/waiting', 'coming.waiting'],
-      ['/office/looking-back', 'space.lookingBack'],
-      ['/office/looking-back/books', 'books.title'],
-      ['/office/rules/items', 'rules.items'],
-      ['/office/rules/items?open=new', 'items.add'],
-      ['/office/rules/places', 'rules.places'],
-      ['/office/rules/put-away', 'rules.put-away'],
-      ['/office/rules/suppliers', 'rules.suppliers'],
-      ['/office/rules/labels', 'rules.labels'],
-      ...(mayPeople ? ([['/office/rules/people', 'rules.people']] as const) : []),
-      ['/floor', 'toFloor'],
-      ['/floor/move', 'ask.move'],
-    ] as const
-  )
-    .map(([to, word]) => ({ to, title: t(word) }))
-    .filter((one) => one.title.toLowerCase().includes(asked.toLowerCase()))
-    .map((one) => ({
-      key: one.to,
-      kind: t('ask.ACTION'),
-      title: one.title,
-      detail: '',
-      to: one.to,
-      exact: false,
-    }));
+  const doings = useDoings(asked);
   const found = (hits.data ?? []).map((hit) => answerOf(hit, t));
   const answers = [...found, ...doings];
   const settled = !hits.isFetching;

@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { use } from 'react';
+import { Suspense, use } from 'react';
 import { useTranslation } from 'react-i18next';
-import { NavLink, Navigate, Route, Routes, useNavigate } from 'react-router';
+import { NavLink, Navigate, Outlet, Route, Routes, useLocation, useNavigate } from 'react-router';
 import { Brand } from '../app/Brand';
 import { DemoMark } from '../app/DemoMark';
 import { OwnSecret } from '../app/OwnSecret';
@@ -11,43 +11,9 @@ import { SignOut } from '../floor/SignOut';
 import { ShiftContext } from '../app/shift';
 import { fonts } from '../app/theme';
 import { Drop } from '../kit/Drop';
+import { Rail } from '../kit/Rail';
 import { AskLine } from './AskLine';
-import { Books } from './back/Books';
-import { ChangesPage } from './back/ChangesPage';
-import { LedgerSpace } from './back/LedgerSpace';
-import { UsagePage } from './back/UsagePage';
-import { ValuePage } from './back/ValuePage';
-import { AccuracyPage } from './checking/AccuracyPage';
-import { AdjustmentSpace } from './checking/AdjustmentSpace';
-import { ApprovalSpace } from './checking/ApprovalSpace';
-import { CollectorPage } from './checking/CollectorPage';
-import { CountPage } from './checking/CountPage';
-import { CountSpace } from './checking/CountSpace';
-import { LoanSpace } from './checking/LoanSpace';
-import { ProgrammePage } from './checking/ProgrammePage';
-import { ScrapSpace } from './checking/ScrapSpace';
-import { InboundSpace } from './coming/InboundSpace';
-import { LettersSpace } from './coming/LettersSpace';
-import { OutboundSpace } from './coming/OutboundSpace';
-import { TransferSpace } from './coming/TransferSpace';
-import { WaitingSpace } from './coming/WaitingSpace';
-import { LabelSpace } from './labels/LabelSpace';
-import { RequisitionSpace } from './low/RequisitionSpace';
-import { OnHandSpace } from './onhand/OnHandSpace';
-import { BinningSheet } from './rules/BinningSheet';
-import { CountingRules } from './rules/CountingRules';
-import { CustomerRules } from './rules/CustomerRules';
-import { DeviceRules } from './rules/DeviceRules';
-import { HouseRules } from './rules/HouseRules';
-import { ItemRules } from './rules/ItemRules';
-import { KindRules } from './rules/KindRules';
-import { PeopleRules } from './rules/PeopleRules';
-import { PlaceRules } from './rules/PlaceRules';
-import { PutAwayRules } from './rules/PutAwayRules';
-import { RemovalRules } from './rules/RemovalRules';
-import { SecurityLog } from './rules/SecurityLog';
-import { SupplierRules } from './rules/SupplierRules';
-import { TodaySpace } from './today/TodaySpace';
+import { addressOf, SPACES, type OfficePage, type OfficeSpace } from './pages';
 
 /** The Office view: wide, keyboard first. */
 export default function Office() {
@@ -55,69 +21,70 @@ export default function Office() {
     <Box sx={{ height: '100vh', display: 'flex', flexDirection: 'column', overflow: 'hidden' }}>
       <Header />
       <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', overflow: 'hidden' }}>
-        <Routes>
-          <Route path="today" element={<TodaySpace />} />
-          <Route path="on-hand" element={<OnHandSpace />} />
-          <Route path="coming" element={<Navigate to="/office/coming/inbound" replace />} />
-          <Route path="coming/inbound" element={<InboundSpace />} />
-          <Route path="coming/transfers" element={<TransferSpace />} />
-          <Route path="coming/outbound" element={<OutboundSpace />} />
-          <Route path="coming/waiting" element={<WaitingSpace />} />
-          <Route path="coming/letters" element={<LettersSpace />} />
-          <Route path="checking" element={<Navigate to="/office/checking/counts" replace />} />
-          <Route path="checking/counts" element={<CountSpace />} />
-          <Route path="checking/counts/:id" element={<CountPage />} />
-          <Route path="checking/programme" element={<ProgrammePage />} />
-          <Route path="checking/accuracy" element={<AccuracyPage />} />
-          <Route path="checking/collector" element={<CollectorPage />} />
-          <Route path="checking/adjustments" element={<AdjustmentSpace />} />
-          <Route path="checking/approvals" element={<ApprovalSpace />} />
-          <Route path="checking/scrap" element={<ScrapSpace />} />
-          <Route path="checking/loans" element={<LoanSpace />} />
-          <Route
-            path="running-low"
-            element={<Navigate to="/office/running-low/requisitions" replace />}
-          />
-          <Route path="running-low/requisitions" element={<RequisitionSpace />} />
-          <Route path="looking-back" element={<LedgerSpace />} />
-          <Route path="looking-back/ledger" element={<LedgerSpace />} />
-          <Route path="looking-back/value" element={<ValuePage />} />
-          <Route path="looking-back/changes" element={<ChangesPage />} />
-          <Route path="looking-back/usage" element={<UsagePage />} />
-          <Route path="looking-back/books" element={<Books />} />
-          <Route path="rules/items" element={<ItemRules />} />
-          <Route path="rules/removal" element={<RemovalRules />} />
-          <Route path="rules/customers" element={<CustomerRules />} />
-          <Route path="rules/places" element={<PlaceRules />} />
-          <Route path="rules/binning/:site" element={<BinningSheet />} />
-          <Route path="rules/put-away" element={<PutAwayRules />} />
-          <Route path="rules/suppliers" element={<SupplierRules />} />
-          <Route path="rules/labels" element={<LabelSpace />} />
-          <Route path="rules/reasons" element={<KindRules />} />
-          <Route path="rules/counting" element={<CountingRules />} />
-          <Route path="rules/house" element={<HouseRules />} />
-          <Route path="rules/devices" element={<DeviceRules />} />
-          <Route path="rules/security" element={<SecurityLog />} />
-          <Route path="rules/people" element={<PeopleRules />} />
-          <Route path="own/password" element={<OwnSecret secret="PASSWORD" />} />
-          <Route path="own/pin" element={<OwnSecret secret="PIN" />} />
-          <Route path="rules" element={<Navigate to="/office/rules/items" replace />} />
-          <Route path="*" element={<Navigate to="/office/on-hand" replace />} />
-        </Routes>
+        <Suspense fallback={null}>
+          <Routes>
+            {SPACES.map((space) => (
+              <Route key={space.path} path={space.path} element={<Space space={space} />}>
+                {space.pages[0].path && (
+                  <Route index element={<First of={addressOf(space, space.pages[0])} />} />
+                )}
+                {space.pages.map((page) => (
+                  <Route
+                    key={page.path}
+                    index={page.path === ''}
+                    path={page.path || undefined}
+                    element={<Page page={page} />}
+                  />
+                ))}
+              </Route>
+            ))}
+            <Route path="own/password" element={<OwnSecret secret="PASSWORD" />} />
+            <Route path="own/pin" element={<OwnSecret secret="PIN" />} />
+            <Route path="*" element={<Navigate to="/office/on-hand" replace />} />
+          </Routes>
+        </Suspense>
       </Box>
     </Box>
   );
 }
 
-const SPACES = [
-  ['/office/today', 'space.today'],
-  ['/office/on-hand', 'space.onHand'],
-  ['/office/coming', 'space.coming'],
-  ['/office/checking', 'space.checking'],
-  ['/office/running-low', 'space.runningLow'],
-  ['/office/looking-back', 'space.lookingBack'],
-  ['/office/rules', 'space.rules'],
-] as const;
+/** The first page of a space, asked for what the space was asked for. */
+function First({ of }: { of: string }) {
+  const { search } = useLocation();
+  return <Navigate to={of + search} replace />;
+}
+
+/** A space with its pages in the rail. */
+function Space({ space }: { space: OfficeSpace }) {
+  const { t } = useTranslation();
+  const { permissions } = useMe();
+  const pages = space.pages.filter(
+    (page) => !page.ofOne && (!page.may || permissions.includes(page.may)),
+  );
+  if (space.pages[0].path === '') {
+    return <Outlet />;
+  }
+  return (
+    <Rail
+      label={t(space.word)}
+      rooms={pages.map((page) => [addressOf(space, page), t(page.word)] as const)}
+    >
+      <Suspense fallback={null}>
+        <Outlet />
+      </Suspense>
+    </Rail>
+  );
+}
+
+function Page({ page }: { page: OfficePage }) {
+  const { t } = useTranslation();
+  return (
+    <>
+      <title>{t('pageTitle', { page: t(page.word) })}</title>
+      <page.Show />
+    </>
+  );
+}
 
 function Header() {
   const { t } = useTranslation();
@@ -138,11 +105,11 @@ function Header() {
       <Brand />
       <DemoMark />
       <Box component="nav" aria-label={t('spaces')} sx={{ display: 'flex', gap: 0.5 }}>
-        {SPACES.map(([to, word]) => (
+        {SPACES.map((space) => (
           <Box
-            key={to}
+            key={space.path}
             component={NavLink}
-            to={to}
+            to={addressOf(space)}
             sx={{
               fontFamily: fonts.heading,
               fontWeight: 600,
@@ -158,7 +125,7 @@ function Header() {
               '&:hover': { bgcolor: 'rgba(35,31,26,0.1)' },
             }}
           >
-            {t(word)}
+            {t(space.word)}
           </Box>
         ))}
       </Box>

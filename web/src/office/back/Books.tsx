@@ -7,7 +7,6 @@ import { useMay } from '../../app/session';
 import { Code } from '../../kit/Code';
 import { count, instant, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
-import { BackFrame } from './BackFrame';
 import { Closings } from './Closings';
 
 /** Whether the kept figures are what the ledger adds up to; checked every night, and on demand. */
@@ -26,7 +25,7 @@ export function Books() {
   });
   const running = checks.data?.some((one) => !one.finished) ?? false;
   return (
-    <BackFrame>
+    <>
       <Box sx={{ flex: 1, overflow: 'auto', p: 2 }}>
         <Box component="h1" sx={{ typography: 'h1', m: 0 }}>
           {t('books.title')}
@@ -51,7 +50,7 @@ export function Books() {
           <Closings />
         </Box>
       </Box>
-    </BackFrame>
+    </>
   );
 }
 

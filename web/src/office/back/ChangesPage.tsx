@@ -13,7 +13,6 @@ import { Part } from '../../kit/SidePanel';
 import { SheetFile } from '../../kit/SheetFile';
 import { daysAgo, endOf, plainDay } from '../../kit/spans';
 import { useAddress } from '../../kit/useAddress';
-import { BackFrame } from './BackFrame';
 import { PoolChoice } from './PoolChoice';
 
 /** What changed the value of stock between two days, and the journal of that time. */
@@ -30,48 +29,46 @@ export function ChangesPage() {
     queryFn: () => read(api.GET('/api/value/changes', { params: { query: { ...span, pool } } })),
   });
   return (
-    <BackFrame>
-      <Room
-        title={t('lookingBack.changes')}
-        tools={
-          <>
-            <TextField
-              label={t('ledger.filter.after')}
-              type="date"
-              value={first}
-              onChange={(event) => change({ from: event.target.value })}
-              slotProps={{ inputLabel: { shrink: true } }}
-            />
-            <TextField
-              label={t('ledger.filter.before')}
-              type="date"
-              value={last}
-              onChange={(event) => change({ to: event.target.value })}
-              slotProps={{ inputLabel: { shrink: true } }}
-            />
-            <PoolChoice value={value('pool')} onChange={(next) => change({ pool: next })} />
-          </>
-        }
-      >
-        <ProblemNote problem={changes.error} />
-        {changes.data && <Statement changes={changes.data} first={first} last={last} />}
-        {me.everywhere && (
-          <Box sx={{ maxWidth: 760, pb: 3 }}>
-            <Part title={t('journal.title')} rank="h2">
-              <Box sx={{ mb: 1 }}>{t('journal.what')}</Box>
-              <SheetFile path="journal" question={span} />
-              <Button
-                component="a"
-                href={`/api/value/journal?${new URLSearchParams(span)}`}
-                download="journal.json"
-              >
-                JSON
-              </Button>
-            </Part>
-          </Box>
-        )}
-      </Room>
-    </BackFrame>
+    <Room
+      title={t('lookingBack.changes')}
+      tools={
+        <>
+          <TextField
+            label={t('ledger.filter.after')}
+            type="date"
+            value={first}
+            onChange={(event) => change({ from: event.target.value })}
+            slotProps={{ inputLabel: { shrink: true } }}
+          />
+          <TextField
+            label={t('ledger.filter.before')}
+            type="date"
+            value={last}
+            onChange={(event) => change({ to: event.target.value })}
+            slotProps={{ inputLabel: { shrink: true } }}
+          />
+          <PoolChoice />
+        </>
+      }
+    >
+      <ProblemNote problem={changes.error} />
+      {changes.data && <Statement changes={changes.data} first={first} last={last} />}
+      {me.everywhere && (
+        <Box sx={{ maxWidth: 760, pb: 3 }}>
+          <Part title={t('journal.title')} rank="h2">
+            <Box sx={{ mb: 1 }}>{t('journal.what')}</Box>
+            <SheetFile path="journal" question={span} />
+            <Button
+              component="a"
+              href={`/api/value/journal?${new URLSearchParams(span)}`}
+              download="journal.json"
+            >
+              JSON
+            </Button>
+          </Part>
+        </Box>
+      )}
+    </Room>
   );
 }
 

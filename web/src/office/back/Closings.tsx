@@ -8,8 +8,8 @@ import { date, instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
-import { Form } from '../rules/Form';
-import { useForm } from '../rules/useForm';
+import { Form } from '../../kit/Form';
+import { useForm } from '../../kit/useForm';
 
 /** Up to which day the books are closed; who may, closes them further. */
 export function Closings() {

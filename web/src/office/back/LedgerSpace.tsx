@@ -1,25 +1,25 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
-import { Choice } from '../../kit/Choice';
-import { ColumnChoice } from '../../kit/ColumnChoice';
-import { Sheet } from '../../kit/Sheet';
-import { SiteChoice } from '../../kit/SiteChoice';
+import {
+  AddressChoice,
+  AddressSite,
+  AddressText,
+  optionsById,
+  optionsOf,
+} from '../../kit/AddressFields';
+import { everyOf } from '../../kit/everyOf';
 import { endOf } from '../../kit/spans';
+import { TableSpace } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
-import { useColumns } from '../../kit/sheetColumns';
 import { useKinds } from '../checking/kinds';
-import { BackFrame } from './BackFrame';
 import { ledgerColumns } from './ledgerColumns';
 import { PostingPanel } from './PostingPanel';
-import { everyOf } from '../../kit/everyOf';
 
-type Row = Schemas['LedgerRow'];
-type Kind = Row['kind'];
+type Kind = Schemas['LedgerRow']['kind'];
 
 const KINDS = everyOf<Kind>()([
   'MOVE',
@@ -54,7 +54,6 @@ export function LedgerSpace() {
     staleTime: 60_000,
   });
   const movementKinds = useKinds();
-  const columns = useColumns('ledger', ledgerColumns(t));
   const number = (name: string) => (value(name) ? Number(value(name)) : undefined);
   const text = (name: string) => value(name) || undefined;
   const now = {
@@ -80,21 +79,10 @@ export function LedgerSpace() {
   const about = THINGS.filter((name) => value(name));
   const opened = value('open');
   return (
-    <BackFrame>
-      <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column', p: 2, pb: 0 }}>
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 1.5 }}>
-          <Box component="h1" sx={{ typography: 'h1', m: 0 }}>
-            {t('ledger.title')}
-          </Box>
-          <Box sx={{ ml: 'auto', display: 'flex' }}>
-            <ColumnChoice columns={columns} />
-            {(['CSV', 'XLSX'] as const).map((format) => (
-              <Button key={format} component="a" href={exportAddress(format, now, columns.shown)}>
-                {format}
-              </Button>
-            ))}
-          </Box>
-        </Box>
+    <TableSpace
+      title={t('ledger.title')}
+      name="ledger"
+      over={
         <Box
           role="search"
           aria-label={t('ledger.filters')}
@@ -106,50 +94,26 @@ export function LedgerSpace() {
           }}
         >
           {TEXTS.map((name) => (
-            <TextField
-              key={name}
-              label={t(`ledger.filter.${name}`)}
-              value={value(name)}
-              onChange={(event) => change({ [name]: event.target.value })}
-            />
+            <AddressText key={name} name={name} label={t(`ledger.filter.${name}`)} />
           ))}
-          <Choice
+          <AddressChoice
+            name="kind"
             label={t('ledger.filter.kind')}
-            value={value('kind')}
-            onChange={(next) => change({ kind: next })}
-            options={[
-              ['', t('ledger.anyKind')],
-              ...KINDS.map((kind) => [kind, t(`kind.${kind}`)] as const),
-            ]}
+            options={optionsOf(KINDS, (kind) => t(`kind.${kind}`), t('ledger.anyKind'))}
           />
-          <Choice
+          <AddressChoice
+            name="why"
             label={t('kinds.one')}
-            value={value('why')}
-            onChange={(next) => change({ why: next })}
-            options={[
-              ['', t('adjust.anyReason')],
-              ...(movementKinds.data ?? []).map((one) => [String(one.id), one.name] as const),
-            ]}
+            options={optionsById(movementKinds.data, t('adjust.anyReason'))}
           />
-          <SiteChoice value={value('site')} onChange={(next) => change({ site: next })} />
-          <Choice
+          <AddressSite />
+          <AddressChoice
+            name="person"
             label={t('ledger.filter.person')}
-            value={value('person')}
-            onChange={(next) => change({ person: next })}
-            options={[
-              ['', t('ledger.anyone')],
-              ...(people.data ?? []).map((one) => [String(one.id), one.name] as const),
-            ]}
+            options={optionsById(people.data, t('ledger.anyone'))}
           />
           {(['after', 'before'] as const).map((name) => (
-            <TextField
-              key={name}
-              label={t(`ledger.filter.${name}`)}
-              type="date"
-              value={value(name)}
-              onChange={(event) => change({ [name]: event.target.value })}
-              slotProps={{ inputLabel: { shrink: true } }}
-            />
+            <AddressText key={name} name={name} label={t(`ledger.filter.${name}`)} type="date" />
           ))}
           {about.length > 0 && (
             <Button
@@ -164,21 +128,19 @@ export function LedgerSpace() {
             </Button>
           )}
         </Box>
-        <Sheet<Row>
-          name="ledger"
-          question={[question]}
-          fetch={(offset, limit) =>
-            read(api.GET('/api/ledger', { params: { query: { ...question, offset, limit } } }))
-          }
-          columns={columns.shown}
-          rowKey={(row) => `${row.posting}-${row.line}`}
-          sorting={{ by: 'WHEN', descending: !now.oldestFirst }}
-          onSort={() => change({ oldest: now.oldestFirst ? null : '1' })}
-          opened={value('row')}
-          onOpen={(row) => change({ open: String(row.posting), row: `${row.posting}-${row.line}` })}
-          empty={t('ledger.none')}
-        />
-      </Box>
+      }
+      question={question}
+      fetch={(query) => read(api.GET('/api/ledger', { params: { query } }))}
+      columns={ledgerColumns(t)}
+      rowKey={(row) => `${row.posting}-${row.line}`}
+      sorting={{ by: 'WHEN', descending: !now.oldestFirst }}
+      onSort={() => change({ oldest: now.oldestFirst ? null : '1' })}
+      opened={value('row')}
+      onOpen={(row) => change({ open: String(row.posting), row: `${row.posting}-${row.line}` })}
+      file="ledger"
+      fileOfColumns
+      none={t('ledger.none')}
+    >
       {opened && (
         <PostingPanel
           key={opened}
@@ -186,21 +148,6 @@ export function LedgerSpace() {
           onClose={() => change({ open: null, row: null })}
         />
       )}
-    </BackFrame>
+    </TableSpace>
   );
-}
-
-function exportAddress(
-  format: string,
-  question: Record<string, unknown>,
-  shown: { key: string }[],
-): string {
-  const query = new URLSearchParams({ format });
-  shown.forEach((column) => query.append('columns', column.key));
-  for (const [name, value] of Object.entries(question)) {
-    if (value !== undefined) {
-      query.set(name, String(value));
-    }
-  }
-  return `/api/export/ledger?${query}`;
 }

@@ -1,16 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { api, read } from '../../api/client';
-import { Choice } from '../../kit/Choice';
+import { AddressChoice, optionsById } from '../../kit/AddressFields';
 
 /** Narrows to the sites that share a cost; empty is the whole house. */
-export function PoolChoice({
-  value,
-  onChange,
-}: {
-  value: string;
-  onChange: (pool: string) => void;
-}) {
+export function PoolChoice() {
   const { t } = useTranslation();
   const pools = useQuery({
     queryKey: ['value', 'pools'],
@@ -18,14 +12,10 @@ export function PoolChoice({
     staleTime: 60_000,
   });
   return (
-    <Choice
+    <AddressChoice
+      name="pool"
       label={t('site')}
-      value={value}
-      onChange={onChange}
-      options={[
-        ['', t('value.wholeHouse')],
-        ...(pools.data ?? []).map((pool) => [String(pool.id), pool.name] as const),
-      ]}
+      options={optionsById(pools.data, t('value.wholeHouse'))}
     />
   );
 }

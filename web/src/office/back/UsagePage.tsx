@@ -1,104 +1,77 @@
 import Box from '@mui/material/Box';
-import TextField from '@mui/material/TextField';
-import { useDeferredValue, useState } from 'react';
+import type { TFunction } from 'i18next';
+import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
 import { fonts } from '../../app/theme';
-import { Amount } from '../../kit/Amount';
-import { Choice } from '../../kit/Choice';
-import { Code } from '../../kit/Code';
-import { ColumnChoice } from '../../kit/ColumnChoice';
-import { count, money } from '../../kit/format';
-import { Room } from '../../kit/Rail';
-import { Sheet } from '../../kit/Sheet';
-import { SheetFile } from '../../kit/SheetFile';
-import { useColumns, type Column } from '../../kit/sheetColumns';
-import { useAddress } from '../../kit/useAddress';
-import { BackFrame } from './BackFrame';
-import { PoolChoice } from './PoolChoice';
+import { AddressChoice, AddressText, optionsOf } from '../../kit/AddressFields';
+import { columnsOf } from '../../kit/columns';
 import { everyOf } from '../../kit/everyOf';
+import { count, money } from '../../kit/format';
+import { TableSpace } from '../../kit/TableSpace';
+import { useAddress } from '../../kit/useAddress';
+import { useList } from '../../kit/useList';
+import { PoolChoice } from './PoolChoice';
 
 type Row = Schemas['UsageRow'];
 type Sums = Schemas['UsageSums'];
-type Pace = Row['pace'];
 
-const PACES = everyOf<Schemas['UsageRow']['pace']>()(['MOVING', 'SLOW', 'DEAD', 'NONE']);
+const PACES = everyOf<Row['pace']>()(['MOVING', 'SLOW', 'DEAD', 'NONE']);
 
 /** How goods are used: what came and went lately, how fast stock turns, what lies still. */
 export function UsagePage() {
   const { t } = useTranslation();
-  const { value, change } = useAddress();
+  const { value } = useAddress();
   const days = Number(value('days')) || 90;
-  const sort = value('sort') || 'COST';
-  const descending = value('asc') !== '1';
-  const q = useDeferredValue(value('q'));
+  const list = useList();
+  const sorting = list.sorting ?? { by: 'COST', descending: true };
   const [sums, setSums] = useState<Sums>();
-  const columns = useColumns('usage', columnsOf(t));
-  const question = {
-    days,
-    pool: value('pool') ? Number(value('pool')) : undefined,
-    pace: (value('pace') || undefined) as Pace | undefined,
-    q: q || undefined,
-    sort: sort as 'COST',
-    descending,
-  };
+  const pace = (one: Row['pace']) => t(`usage.pace.${one}`);
   return (
-    <BackFrame>
-      <Room
-        title={t('lookingBack.usage')}
-        tools={
-          <>
-            <Choice
-              label={t('scrap.span')}
-              value={String(days)}
-              onChange={(next) => change({ days: next })}
-              options={['30', '90', '365'].map(
-                (one) => [one, t('usage.days', { count: Number(one) })] as const,
-              )}
-            />
-            <Choice
-              label={t('usage.paceTitle')}
-              value={value('pace')}
-              onChange={(next) => change({ pace: next })}
-              options={[
-                ['', t('usage.anyPace')],
-                ...PACES.map((one) => [one, t(`usage.pace.${one}`)] as const),
-              ]}
-            />
-            <PoolChoice value={value('pool')} onChange={(next) => change({ pool: next })} />
-            <TextField
-              label={t('value.search')}
-              value={value('q')}
-              onChange={(event) => change({ q: event.target.value })}
-              sx={{ width: 170 }}
-            />
-            <Box sx={{ ml: 'auto', display: 'flex' }}>
-              <ColumnChoice columns={columns} />
-              <SheetFile path="usage" question={question} />
-            </Box>
-          </>
-        }
-      >
-        {sums && <UsageLine sums={sums} days={days} />}
-        <Sheet<Row>
-          name="usage"
-          question={[question]}
-          fetch={async (offset, limit) => {
-            const answer = await read(
-              api.GET('/api/value/usage', { params: { query: { ...question, offset, limit } } }),
-            );
-            setSums(answer.sums);
-            return answer.page;
-          }}
-          columns={columns.shown}
-          rowKey={(row) => String(row.itemId)}
-          sorting={{ by: sort, descending }}
-          onSort={(next) => change({ sort: next.by, asc: next.descending ? null : '1' })}
-          empty={t('value.none')}
-        />
-      </Room>
-    </BackFrame>
+    <TableSpace
+      title={t('lookingBack.usage')}
+      name="usage"
+      choices={
+        <>
+          <AddressChoice
+            name="days"
+            label={t('scrap.span')}
+            start="90"
+            options={optionsOf(['30', '90', '365'], (one) =>
+              t('usage.days', { count: Number(one) }),
+            )}
+          />
+          <AddressChoice
+            name="pace"
+            label={t('usage.paceTitle')}
+            options={optionsOf(PACES, pace, t('usage.anyPace'))}
+          />
+          <PoolChoice />
+          <AddressText name="q" label={t('value.search')} width={170} />
+        </>
+      }
+      over={sums && <UsageLine sums={sums} days={days} />}
+      question={{
+        days,
+        pool: value('pool') ? Number(value('pool')) : undefined,
+        pace: PACES.find((one) => one === value('pace')),
+        q: list.question.q,
+        sort: sorting.by as 'COST',
+        descending: sorting.descending,
+      }}
+      fetch={async (query) => {
+        const answer = await read(api.GET('/api/value/usage', { params: { query } }));
+        setSums(answer.sums);
+        return answer.page;
+      }}
+      columns={columns(t)}
+      rowKey={(row) => String(row.itemId)}
+      sorting={sorting}
+      opens={false}
+      file="usage"
+      none={t('value.none')}
+    />
   );
 }
 
@@ -130,76 +103,25 @@ function UsageLine({ sums, days }: { sums: Sums; days: number }) {
   );
 }
 
-function columnsOf(t: (key: string) => string): Column<Row>[] {
-  const amount = (
-    key: 'received' | 'used' | 'scrapped' | 'adjusted' | 'onHand',
-    sort?: string,
-  ): Column<Row> => ({
-    key,
-    title: t(`usage.${key}`),
-    width: '98px',
-    align: 'right',
-    sort,
-    cell: (row) => <Amount value={row[key]} unit={row.symbol} />,
-  });
+function columns(t: TFunction) {
+  const of = columnsOf<Row>();
   return [
-    { key: 'item', title: t('item.code'), width: '88px', cell: (row) => <Code>{row.item}</Code> },
-    {
-      key: 'name',
-      title: t('item.name'),
-      width: 'minmax(170px, 2fr)',
+    of.code('item', t('item.code'), 88),
+    of.text('name', t('item.name'), 170, {
       sort: 'NAME',
+      grow: 2,
       cell: (row) => <Link to={`/office/on-hand?open=item:${row.itemId}`}>{row.name}</Link>,
-    },
-    {
-      key: 'category',
-      title: t('item.category'),
-      width: '120px',
-      spare: true,
-      cell: (row) => row.category,
-    },
-    amount('received', 'RECEIVED'),
-    amount('used', 'USED'),
-    amount('scrapped', 'SCRAPPED'),
-    amount('adjusted', 'ADJUSTED'),
-    {
-      key: 'cost',
-      title: t('usage.cost'),
-      width: '104px',
-      align: 'right',
-      sort: 'COST',
-      cell: (row) => (row.cost === 0 ? '–' : money(row.cost)),
-    },
-    { ...amount('onHand'), spare: true },
-    {
-      key: 'value',
-      title: t('usage.value'),
-      width: '104px',
-      align: 'right',
-      sort: 'VALUE',
-      cell: (row) => (row.value === 0 ? '–' : money(row.value)),
-    },
-    {
-      key: 'turnover',
-      title: t('usage.turnover'),
-      width: '82px',
-      align: 'right',
-      sort: 'TURNOVER',
-      cell: (row) => (row.turnover === null ? '–' : count(row.turnover)),
-    },
-    {
-      key: 'days',
-      title: t('usage.daysOfStock'),
-      width: '82px',
-      align: 'right',
-      sort: 'DAYS',
-      cell: (row) => (row.daysOfStock === null ? '–' : count(row.daysOfStock)),
-    },
-    {
-      key: 'pace',
-      title: t('usage.paceTitle'),
-      width: '90px',
-      cell: (row) => t(`usage.pace.${row.pace}`),
-    },
+    }),
+    of.text('category', t('item.category'), 120, { spare: true }),
+    of.amount('received', t('usage.received'), 98, { sort: 'RECEIVED' }),
+    of.amount('used', t('usage.used'), 98, { sort: 'USED' }),
+    of.amount('scrapped', t('usage.scrapped'), 98, { sort: 'SCRAPPED' }),
+    of.amount('adjusted', t('usage.adjusted'), 98, { sort: 'ADJUSTED' }),
+    of.money('cost', t('usage.cost'), 104, { sort: 'COST', dash: true }),
+    of.amount('onHand', t('usage.onHand'), 98, { spare: true }),
+    of.money('value', t('usage.value'), 104, { sort: 'VALUE', dash: true }),
+    of.count('turnover', t('usage.turnover'), 82, { sort: 'TURNOVER' }),
+    of.count('daysOfStock', t('usage.daysOfStock'), 82, { sort: 'DAYS' }),
+    of.choice('pace', t('usage.paceTitle'), 90, (one) => t(`usage.pace.${one}`)),
   ];
 }

@@ -8,7 +8,6 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { SiteChoice } from '../../kit/SiteChoice';
 import { useAddress } from '../../kit/useAddress';
-import { CheckingFrame } from './CheckingFrame';
 
 const BY = ['MONTH', 'SITE', 'AREA', 'CLASS', 'PERSON'] as const;
 const DAYS = ['30', '90', '365'] as const;
@@ -31,35 +30,31 @@ export function AccuracyPage() {
   });
   const rows = accuracy.data ?? [];
   return (
-    <CheckingFrame>
-      <Room
-        title={t('checking.accuracy')}
-        tools={
-          <>
-            <Choice
-              label={t('accuracy.by')}
-              value={by}
-              onChange={(next) => change({ by: next })}
-              options={BY.map((one) => [one, t(`accuracy.of.${one}`)] as const)}
-            />
-            <Choice
-              label={t('accuracy.over')}
-              value={days}
-              onChange={(next) => change({ days: next })}
-              options={DAYS.map(
-                (one) => [one, t('accuracy.days', { count: Number(one) })] as const,
-              )}
-            />
-            <SiteChoice value={site} onChange={(next) => change({ site: next })} />
-          </>
-        }
-      >
-        <ProblemNote problem={accuracy.error} />
-        {accuracy.data && rows.length === 0 && <Box sx={{ p: 2 }}>{t('accuracy.none')}</Box>}
-        {rows.length > 0 && <Table rows={rows} label={t(`accuracy.of.${by}`)} />}
-        <Box sx={{ color: 'text.secondary', mt: 1.5, pb: 2 }}>{t('accuracy.means')}</Box>
-      </Room>
-    </CheckingFrame>
+    <Room
+      title={t('checking.accuracy')}
+      tools={
+        <>
+          <Choice
+            label={t('accuracy.by')}
+            value={by}
+            onChange={(next) => change({ by: next })}
+            options={BY.map((one) => [one, t(`accuracy.of.${one}`)] as const)}
+          />
+          <Choice
+            label={t('accuracy.over')}
+            value={days}
+            onChange={(next) => change({ days: next })}
+            options={DAYS.map((one) => [one, t('accuracy.days', { count: Number(one) })] as const)}
+          />
+          <SiteChoice value={site} onChange={(next) => change({ site: next })} />
+        </>
+      }
+    >
+      <ProblemNote problem={accuracy.error} />
+      {accuracy.data && rows.length === 0 && <Box sx={{ p: 2 }}>{t('accuracy.none')}</Box>}
+      {rows.length > 0 && <Table rows={rows} label={t(`accuracy.of.${by}`)} />}
+      <Box sx={{ color: 'text.secondary', mt: 1.5, pb: 2 }}>{t('accuracy.means')}</Box>
+    </Room>
   );
 }
 

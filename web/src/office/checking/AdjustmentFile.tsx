@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { Code } from '../../kit/Code';
+import { columnsOf } from '../../kit/columns';
 import { FilePick } from '../../kit/FilePick';
 import { count, money, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -33,6 +34,7 @@ export function AdjustmentFile() {
       ),
   );
   const result = send.data;
+  const of = columnsOf<Line>();
   const done = (result?.written.length ?? 0) > 0;
   const shown = (result?.lines ?? []).filter((line) => !faultsOnly || line.fault !== null);
   return (
@@ -87,54 +89,18 @@ export function AdjustmentFile() {
         <Box sx={{ height: 420, display: 'flex' }}>
           <Sheet<Line>
             name="adjustment-file"
-            question={[send.submittedAt, faultsOnly]}
-            fetch={(offset, limit) =>
-              Promise.resolve({
-                total: shown.length,
-                offset,
-                rows: shown.slice(offset, offset + limit),
-              })
-            }
+            rows={{ data: shown }}
             columns={[
-              {
-                key: 'row',
-                title: t('adjust.row'),
-                width: '48px',
-                align: 'right',
-                cell: (line) => line.row,
-              },
-              {
-                key: 'item',
-                title: t('item.code'),
-                width: '98px',
-                cell: (line) => <Code>{line.item}</Code>,
-              },
-              {
-                key: 'place',
-                title: t('bin'),
-                width: '118px',
-                cell: (line) => <Code>{line.place}</Code>,
-              },
-              {
-                key: 'effect',
-                title: t('adjust.effect'),
-                width: 'minmax(220px, 1fr)',
-                cell: (line) =>
-                  line.fault ? (
-                    <Box component="span" title={line.fault} sx={{ color: 'error.main' }}>
-                      ✕ {line.fault}
-                    </Box>
-                  ) : (
-                    `${quantity(line.book)} → ${quantity(plus(line.book ?? '0', line.variance ?? '0'))}`
-                  ),
-              },
-              {
-                key: 'value',
-                title: t('adjust.value'),
-                width: '80px',
-                align: 'right',
+              of.count('row', t('adjust.row'), 48),
+              of.code('item', t('item.code'), 98),
+              of.code('place', t('bin'), 118),
+              of.shown('effect', t('adjust.effect'), 220, (line) => <Effect line={line} />, {
+                grow: 1,
+                value: (line) => line.fault,
+              }),
+              of.money('value', t('adjust.value'), 80, {
                 cell: (line) => (line.fault ? '' : money(line.value)),
-              },
+              }),
             ]}
             rowKey={(line) => String(line.row)}
             empty={t('adjust.noMatch')}
@@ -142,6 +108,17 @@ export function AdjustmentFile() {
         </Box>
       )}
     </Box>
+  );
+}
+
+/** What a line would do, or why it can't. */
+function Effect({ line }: { line: Line }) {
+  return line.fault ? (
+    <Box component="span" title={line.fault} sx={{ color: 'error.main' }}>
+      ✕ {line.fault}
+    </Box>
+  ) : (
+    `${quantity(line.book)} → ${quantity(plus(line.book ?? '0', line.variance ?? '0'))}`
   );
 }
 

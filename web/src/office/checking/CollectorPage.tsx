@@ -8,7 +8,6 @@ import { Code } from '../../kit/Code';
 import { FilePick } from '../../kit/FilePick';
 import { Room } from '../../kit/Rail';
 import { Part } from '../../kit/SidePanel';
-import { CheckingFrame } from './CheckingFrame';
 import { CollectorDevice } from './CollectorDevice';
 import { FileReport } from './FileReport';
 
@@ -16,16 +15,14 @@ import { FileReport } from './FileReport';
 export function CollectorPage() {
   const { t } = useTranslation();
   return (
-    <CheckingFrame>
-      <Room title={t('checking.collector')}>
-        <Box sx={{ display: 'flex', gap: 5, flexWrap: 'wrap', pb: 3 }}>
-          <CollectorDevice />
-          <Box sx={{ flex: '1 1 380px', maxWidth: 620 }}>
-            <ReadFile />
-          </Box>
+    <Room title={t('checking.collector')}>
+      <Box sx={{ display: 'flex', gap: 5, flexWrap: 'wrap', pb: 3 }}>
+        <CollectorDevice />
+        <Box sx={{ flex: '1 1 380px', maxWidth: 620 }}>
+          <ReadFile />
         </Box>
-      </Room>
-    </CheckingFrame>
+      </Box>
+    </Room>
   );
 }
 

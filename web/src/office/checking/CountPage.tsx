@@ -11,7 +11,6 @@ import { Room } from '../../kit/Rail';
 import { useAddress } from '../../kit/useAddress';
 import { useSave } from '../../kit/useSave';
 import { whatCan } from '../../kit/whatCan';
-import { CheckingFrame } from './CheckingFrame';
 import { CountHistory } from './CountHistory';
 import { CountState } from './CountState';
 import { Posting } from './Posting';
@@ -36,11 +35,11 @@ export function CountPage() {
   const one = card.data;
   if (!one) {
     return (
-      <CheckingFrame>
+      <>
         <Room title={t('loading')}>
           <ProblemNote problem={card.error} />
         </Room>
-      </CheckingFrame>
+      </>
     );
   }
   const counts = one.state === 'PREPARED' || one.state === 'COUNTING';
@@ -48,7 +47,7 @@ export function CountPage() {
     (one.state === 'PREPARED' ? 'slips' : 'review')) as (typeof VIEWS)[number];
   const opened = value('open');
   return (
-    <CheckingFrame>
+    <>
       <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
         <Room
           title={one.number}
@@ -110,7 +109,7 @@ export function CountPage() {
           onClose={() => change({ open: null })}
         />
       )}
-    </CheckingFrame>
+    </>
   );
 }
 

@@ -10,7 +10,7 @@ import { Code } from '../../kit/Code';
 import { date, instant, quantity } from '../../kit/format';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
-import { Form } from '../rules/Form';
+import { Form } from '../../kit/Form';
 import { RIGHTED } from './kinds';
 import { decimal } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';

@@ -13,7 +13,6 @@ import { Room } from '../../kit/Rail';
 import { Part } from '../../kit/SidePanel';
 import { useAddress } from '../../kit/useAddress';
 import { useSave } from '../../kit/useSave';
-import { CheckingFrame } from './CheckingFrame';
 import { COUNTS } from './counts';
 
 type Plan = Schemas['CountProgramme'];
@@ -40,51 +39,49 @@ export function ProgrammePage() {
   );
   const items = plan.data?.due.map((one) => one.item).join(',') ?? '';
   return (
-    <CheckingFrame>
-      <Room
-        title={t('checking.programme')}
-        tools={
-          <>
-            <Choice
-              label={t('site')}
-              value={site}
-              onChange={(next) => change({ site: next })}
-              options={sites.map((one) => [String(one.id), one.name] as const)}
-            />
-            <Link to="/office/rules/counting">{t('programme.rules')}</Link>
-            {may && (
-              <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
-                <Button loading={workOut.isPending} onClick={() => workOut.mutate()}>
-                  {t('programme.workOut')}
+    <Room
+      title={t('checking.programme')}
+      tools={
+        <>
+          <Choice
+            label={t('site')}
+            value={site}
+            onChange={(next) => change({ site: next })}
+            options={sites.map((one) => [String(one.id), one.name] as const)}
+          />
+          <Link to="/office/rules/counting">{t('programme.rules')}</Link>
+          {may && (
+            <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
+              <Button loading={workOut.isPending} onClick={() => workOut.mutate()}>
+                {t('programme.workOut')}
+              </Button>
+              {items && (
+                <Button
+                  variant="contained"
+                  component={Link}
+                  to={`/office/checking/counts?open=items&site=${site}&items=${encodeURIComponent(items)}`}
+                >
+                  {t('programme.drawUp', { count: plan.data?.due.length ?? 0 })}
                 </Button>
-                {items && (
-                  <Button
-                    variant="contained"
-                    component={Link}
-                    to={`/office/checking/counts?open=items&site=${site}&items=${encodeURIComponent(items)}`}
-                  >
-                    {t('programme.drawUp', { count: plan.data?.due.length ?? 0 })}
-                  </Button>
-                )}
-              </Box>
-            )}
-          </>
-        }
-      >
-        <ProblemNote problem={plan.error ?? workOut.error} />
-        {plan.data && (
-          <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', pb: 3 }}>
-            <Box sx={{ flex: '1 1 480px', minWidth: 0 }}>
-              <Due plan={plan.data} />
+              )}
             </Box>
-            <Box sx={{ flex: '0 1 420px', minWidth: 0 }}>
-              <Calendar days={plan.data.calendar} />
-              <Classes plan={plan.data} />
-            </Box>
+          )}
+        </>
+      }
+    >
+      <ProblemNote problem={plan.error ?? workOut.error} />
+      {plan.data && (
+        <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', pb: 3 }}>
+          <Box sx={{ flex: '1 1 480px', minWidth: 0 }}>
+            <Due plan={plan.data} />
           </Box>
-        )}
-      </Room>
-    </CheckingFrame>
+          <Box sx={{ flex: '0 1 420px', minWidth: 0 }}>
+            <Calendar days={plan.data.calendar} />
+            <Classes plan={plan.data} />
+          </Box>
+        </Box>
+      )}
+    </Room>
   );
 }
 

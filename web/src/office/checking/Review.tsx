@@ -1,17 +1,17 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
+import type { TFunction } from 'i18next';
 import { useDeferredValue, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
-import { Choice } from '../../kit/Choice';
+import { AddressChoice, AddressText, optionsOf } from '../../kit/AddressFields';
 import { Code } from '../../kit/Code';
 import { Drop } from '../../kit/Drop';
-import { instant, money, quantity } from '../../kit/format';
+import { money, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Sheet } from '../../kit/Sheet';
-import type { Column, Sorting } from '../../kit/sheetColumns';
+import { columnsOf, type Sorting } from '../../kit/columns';
 import { useAddress } from '../../kit/useAddress';
 import { useSave } from '../../kit/useSave';
 import { VarianceChart } from './VarianceChart';
@@ -31,6 +31,12 @@ const SHOWS = [
   'STATED',
 ] as const;
 
+const NARROWED = [
+  ['minQuantity', 'count.minQuantity'],
+  ['minPercent', 'count.minPercent'],
+  ['minValue', 'count.minMoney'],
+] as const;
+
 /** What was counted against the book: the largest variance first, by value as a chart as well. */
 export function Review({ count, opened }: { count: Card; opened: string }) {
   const { t } = useTranslation();
@@ -46,15 +52,6 @@ export function Review({ count, opened }: { count: Card; opened: string }) {
     minPercent: number('minPercent'),
     minValue: number('minValue'),
   });
-  const narrow = (name: string, word: string) => (
-    <TextField
-      label={t(word)}
-      value={value(name)}
-      onChange={(event) => change({ [name]: event.target.value })}
-      sx={{ width: 104 }}
-      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-    />
-  );
   return (
     <>
       <VarianceChart
@@ -63,46 +60,28 @@ export function Review({ count, opened }: { count: Card; opened: string }) {
         onChoose={(id) => change({ open: String(id) })}
       />
       <Box sx={{ display: 'flex', gap: 1, mb: 1, alignItems: 'center', flexWrap: 'wrap' }}>
-        <Choice
+        <AddressChoice
+          name="show"
           label={t('transfer.show')}
-          value={show}
-          onChange={(next) => change({ show: next })}
-          options={SHOWS.map((each) => [each, t(`count.show.${each}`)] as const)}
+          start="WRONG"
+          options={optionsOf(SHOWS, (one) => t(`count.show.${one}`))}
         />
-        {narrow('minQuantity', 'count.minQuantity')}
-        {narrow('minPercent', 'count.minPercent')}
-        {narrow('minValue', 'count.minMoney')}
-        <TextField
-          label={t('count.find')}
-          value={value('q')}
-          onChange={(event) => change({ q: event.target.value })}
-          sx={{ width: 150 }}
-        />
+        {NARROWED.map(([name, word]) => (
+          <AddressText key={name} name={name} label={t(word)} type="decimal" width={104} />
+        ))}
+        <AddressText name="q" label={t('count.find')} width={150} />
         {count.can.includes('DECIDE') && <Bulk count={count} question={question} />}
       </Box>
-      <Sheet<Row>
+      <Sheet
         name="results"
-        question={['counts', 'results', count.id, question, sorting, count.version]}
-        fetch={(offset, limit) =>
-          read(
-            api.GET('/api/counts/{id}/results', {
-              params: {
-                path: { id: count.id },
-                query: {
-                  ...question,
-                  sort: sorting.by as 'GROSS',
-                  descending: sorting.descending,
-                  offset,
-                  limit,
-                },
-              },
-            }),
-          )
+        question={{ ...question, sort: sorting.by as 'GROSS', descending: sorting.descending }}
+        dependsOn={[count.id, count.version]}
+        fetch={(query) =>
+          read(api.GET('/api/counts/{id}/results', { params: { path: { id: count.id }, query } }))
         }
         columns={columns(t)}
         sorting={sorting}
         onSort={setSorting}
-        rowKey={(row) => String(row.id)}
         opened={opened}
         onOpen={(row) => change({ open: String(row.id) })}
         empty={t(
@@ -188,95 +167,44 @@ export function signed(value: number, written: string) {
   return value > 0 ? `+${written}` : written;
 }
 
-function columns(t: (key: string, values?: Record<string, unknown>) => string): Column<Row>[] {
+function columns(t: TFunction) {
+  const of = columnsOf<Row>();
   const wrong = (row: Row) => Number(row.variance) !== 0;
+  const decision = (row: Row) =>
+    row.decision !== 'UNDECIDED'
+      ? t(row.byRule ? 'count.decided.BY_RULE' : `count.decided.${row.decision}`)
+      : !wrong(row)
+        ? t('count.right')
+        : row.disturbed
+          ? t('count.disturbed')
+          : row.rounds > 1
+            ? t('count.settledIn', { round: row.round })
+            : '';
   return [
-    {
-      key: 'place',
-      title: t('bin'),
-      width: '96px',
-      sort: 'PLACE',
-      cell: (row) => <Code strong>{row.place}</Code>,
-    },
-    {
-      key: 'item',
-      title: t('item.item'),
-      width: 'minmax(150px, 1fr)',
-      sort: 'ITEM',
-      cell: (row) => row.name,
-    },
-    {
-      key: 'marks',
-      title: t('count.marks'),
-      width: '104px',
-      cell: (row) => <Code>{row.serial ?? row.lot ?? row.load ?? ''}</Code>,
-    },
-    {
-      key: 'book',
-      title: t('count.book'),
-      width: '70px',
-      align: 'right',
-      cell: (row) => quantity(row.book),
-    },
-    {
-      key: 'counted',
-      title: t('count.counted'),
-      width: '76px',
-      align: 'right',
+    of.number('place', t('bin'), 96, { sort: 'PLACE' }),
+    of.text('name', t('item.item'), 150, { sort: 'ITEM', grow: 1 }),
+    of.shown('marks', t('count.marks'), 104, (row) => (
+      <Code>{row.serial ?? row.lot ?? row.load ?? ''}</Code>
+    )),
+    of.amount('book', t('count.book'), 70, { cell: (row) => quantity(row.book) }),
+    of.amount('counted', t('count.counted'), 76, {
       cell: (row) => (Number(row.counted) === 0 ? '0' : quantity(row.counted)),
-    },
-    {
-      key: 'variance',
-      title: t('count.variance'),
-      width: '84px',
-      align: 'right',
+    }),
+    of.amount('variance', t('count.variance'), 84, {
       sort: 'VARIANCE',
       cell: (row) =>
         wrong(row) ? <b>{signed(Number(row.variance), quantity(row.variance))}</b> : '–',
-    },
-    {
-      key: 'percent',
-      title: '%',
-      width: '66px',
-      align: 'right',
+    }),
+    of.count('percent', '%', 66, {
       sort: 'PERCENT',
       cell: (row) => (wrong(row) ? signed(row.percent, String(row.percent)) : '–'),
-    },
-    {
-      key: 'value',
-      title: t('count.value'),
-      width: '92px',
-      align: 'right',
+    }),
+    of.money('value', t('count.value'), 92, {
       sort: 'GROSS',
       cell: (row) => (row.value === 0 ? '–' : signed(row.value, money(row.value))),
-    },
-    {
-      key: 'decision',
-      title: t('count.decision'),
-      width: '118px',
-      cell: (row) =>
-        row.decision === 'UNDECIDED'
-          ? wrong(row)
-            ? row.disturbed
-              ? t('count.disturbed')
-              : row.rounds > 1
-                ? t('count.settledIn', { round: row.round })
-                : ''
-            : t('count.right')
-          : t(row.byRule ? 'count.decided.BY_RULE' : `count.decided.${row.decision}`),
-    },
-    {
-      key: 'people',
-      title: t('count.countedBy'),
-      width: '110px',
-      cell: (row) => row.people,
-    },
-    {
-      key: 'moment',
-      title: t('count.countedAt'),
-      width: '140px',
-      sort: 'MOMENT',
-      cell: (row) => instant(row.moment),
-    },
+    }),
+    of.shown('decision', t('count.decision'), 118, decision),
+    of.text('people', t('count.countedBy'), 110),
+    of.moment('moment', t('count.countedAt'), 140, { sort: 'MOMENT' }),
   ];
 }

@@ -1,15 +1,15 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
+import type { TFunction } from 'i18next';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { Choice } from '../../kit/Choice';
-import { Code } from '../../kit/Code';
-import { count as grouped, instant, money } from '../../kit/format';
+import { optionsOf } from '../../kit/AddressFields';
+import { columnsOf } from '../../kit/columns';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Sheet } from '../../kit/Sheet';
-import type { Column } from '../../kit/sheetColumns';
 import { useSave } from '../../kit/useSave';
 import { whatCan } from '../../kit/whatCan';
 import { COUNTS } from './counts';
@@ -33,7 +33,7 @@ export function SlipList({ count }: { count: Card }) {
           label={t('transfer.show')}
           value={filter}
           onChange={setFilter}
-          options={FILTERS.map((each) => [each, t(`count.slipFilter.${each}`)] as const)}
+          options={optionsOf(FILTERS, (each) => t(`count.slipFilter.${each}`))}
         />
         {can('DECIDE') && count.done < count.slips && (
           <RestOf count={count} slip={opened?.state !== 'DONE' ? opened : null} />
@@ -42,18 +42,14 @@ export function SlipList({ count }: { count: Card }) {
           <HandTo count={count} slip={opened} />
         )}
       </Box>
-      <Sheet<Slip>
+      <Sheet
         name="slips"
-        question={['counts', 'slips', count.id, filter, count.version]}
-        fetch={(offset, limit) =>
-          read(
-            api.GET('/api/counts/{id}/slips', {
-              params: { path: { id: count.id }, query: { filter, offset, limit } },
-            }),
-          )
+        question={{ filter }}
+        dependsOn={[count.id, count.version]}
+        fetch={(query) =>
+          read(api.GET('/api/counts/{id}/slips', { params: { path: { id: count.id }, query } }))
         }
         columns={columns(t)}
-        rowKey={(row) => String(row.id)}
         opened={opened ? String(opened.id) : undefined}
         onOpen={setOpened}
         empty={t('count.noSlips')}
@@ -120,66 +116,25 @@ function HandTo({ count, slip }: { count: Card; slip: Slip }) {
   );
 }
 
-function columns(t: (key: string, values?: Record<string, unknown>) => string): Column<Slip>[] {
+function columns(t: TFunction) {
+  const of = columnsOf<Slip>();
+  const state = (row: Slip) =>
+    row.round > 1 && row.state !== 'DONE'
+      ? t('count.slipAgain', { round: row.round })
+      : row.rest
+        ? t(`count.restState.${row.rest}`)
+        : row.state === 'DONE'
+          ? t('count.doneBy', { name: row.endedBy ?? '' })
+          : t(`count.slipState.${row.state}`);
   return [
-    {
-      key: 'slip',
-      title: t('count.slip'),
-      width: '64px',
-      align: 'right',
-      cell: (row) => grouped(row.slip),
-    },
-    {
-      key: 'place',
-      title: t('bin'),
-      width: '120px',
-      cell: (row) => row.place && <Code strong>{row.place}</Code>,
-    },
-    { key: 'area', title: t('area'), width: '110px', cell: (row) => row.area },
-    {
-      key: 'item',
-      title: t('item.item'),
-      width: 'minmax(140px, 1fr)',
-      cell: (row) => row.name,
-    },
-    {
-      key: 'person',
-      title: t('count.handedTo'),
-      width: '120px',
-      cell: (row) => row.person ?? t('count.pool'),
-    },
-    {
-      key: 'state',
-      title: t('transfer.stateTitle'),
-      width: '184px',
-      cell: (row) =>
-        row.round > 1 && row.state !== 'DONE'
-          ? t('count.slipAgain', { round: row.round })
-          : row.rest
-            ? t(`count.restState.${row.rest}`)
-            : row.state === 'DONE'
-              ? t('count.doneBy', { name: row.endedBy ?? '' })
-              : t(`count.slipState.${row.state}`),
-    },
-    {
-      key: 'positions',
-      title: t('count.bookLines'),
-      width: '90px',
-      align: 'right',
-      cell: (row) => (row.positions > 0 ? grouped(row.positions) : '–'),
-    },
-    {
-      key: 'value',
-      title: t('count.bookValue'),
-      width: '110px',
-      align: 'right',
-      cell: (row) => (row.value === 0 ? '–' : money(row.value)),
-    },
-    {
-      key: 'ended',
-      title: t('count.ended'),
-      width: '150px',
-      cell: (row) => instant(row.ended),
-    },
+    of.count('slip', t('count.slip'), 64),
+    of.number('place', t('bin'), 120),
+    of.text('area', t('area'), 110),
+    of.text('name', t('item.item'), 140, { grow: 1 }),
+    of.text('person', t('count.handedTo'), 120, { cell: (row) => row.person ?? t('count.pool') }),
+    of.shown('state', t('transfer.stateTitle'), 184, state),
+    of.count('positions', t('count.bookLines'), 90, { dash: true }),
+    of.money('value', t('count.bookValue'), 110, { dash: true }),
+    of.moment('ended', t('count.ended'), 150),
   ];
 }

@@ -10,8 +10,8 @@ import { Code } from '../../kit/Code';
 import { count } from '../../kit/format';
 import { Progress } from '../../kit/Progress';
 import { useSave } from '../../kit/useSave';
-import { Form } from '../rules/Form';
-import { useForm } from '../rules/useForm';
+import { Form } from '../../kit/Form';
+import { useForm } from '../../kit/useForm';
 
 /** So many orders in one request: often enough to see it go on, and to stop it. */
 const AT_ONCE = 20;

@@ -13,7 +13,7 @@ import { date, instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
 import { LabelButton } from '../labels/LabelButton';
-import { Form } from '../rules/Form';
+import { Form } from '../../kit/Form';
 import { useSave } from '../../kit/useSave';
 import { decimalOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';

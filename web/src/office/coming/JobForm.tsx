@@ -9,8 +9,8 @@ import { Code } from '../../kit/Code';
 import { quantity } from '../../kit/format';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
-import { Form } from '../rules/Form';
-import { useForm } from '../rules/useForm';
+import { Form } from '../../kit/Form';
+import { useForm } from '../../kit/useForm';
 import { decimal, soFar, times } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 

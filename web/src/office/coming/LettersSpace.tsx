@@ -4,16 +4,12 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { Code } from '../../kit/Code';
+import { columnsOf } from '../../kit/columns';
 import { instant } from '../../kit/format';
-import { pageOf } from '../../kit/pageOf';
 import { ProblemNote } from '../../kit/ProblemNote';
-import { Room } from '../../kit/Rail';
-import { Sheet } from '../../kit/Sheet';
-import type { Column } from '../../kit/sheetColumns';
 import { SidePanel } from '../../kit/SidePanel';
-import { useAddress } from '../../kit/useAddress';
+import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useSave } from '../../kit/useSave';
-import { ComingFrame } from './ComingFrame';
 
 type Letter = Schemas['LetterCard'];
 
@@ -25,66 +21,45 @@ function stuck(letter: Letter) {
 /** The outbox: letters to suppliers, and whether they have gone. */
 export function LettersSpace() {
   const { t } = useTranslation();
-  const { value, change } = useAddress();
+  const { id, close } = useOpened();
   const letters = useQuery({
     queryKey: ['letters'],
     queryFn: () => read(api.GET('/api/letters')),
     refetchInterval: 3_000,
   });
-  const again = useSave(['letters'], (command, id: number) =>
-    read(api.POST('/api/letters/{id}/sending', { params: { ...command.params, path: { id } } })),
+  const again = useSave(['letters'], (command, letter: number) =>
+    read(
+      api.POST('/api/letters/{id}/sending', {
+        params: { ...command.params, path: { id: letter } },
+      }),
+    ),
   );
-  const opened = letters.data?.find((one) => String(one.id) === value('open'));
-  const columns: Column<Letter>[] = [
-    {
-      key: 'written',
-      title: t('letters.written'),
-      width: '190px',
-      cell: (row) => instant(row.written),
-    },
-    {
-      key: 'recipient',
-      title: t('letters.to'),
-      width: 'minmax(180px, 1fr)',
-      cell: (row) => row.recipient,
-    },
-    {
-      key: 'subject',
-      title: t('letters.subject'),
-      width: 'minmax(160px, 1.5fr)',
-      cell: (row) => row.subject,
-    },
-    {
-      key: 'state',
-      title: t('inbound.stateTitle'),
-      width: '130px',
-      cell: (row) => (
-        <Box component="span" sx={{ color: stuck(row) ? 'error.main' : undefined }}>
-          {t(`letters.state.${row.state}`)}
-        </Box>
-      ),
-    },
-  ];
+  const opened = letters.data?.find((one) => one.id === id);
+  const of = columnsOf<Letter>();
   return (
-    <ComingFrame>
-      <Room title={t('coming.letters')}>
-        <ProblemNote problem={letters.error} />
-        <Sheet<Letter>
-          name="letters"
-          question={[letters.dataUpdatedAt]}
-          fetch={pageOf(letters.data)}
-          columns={columns}
-          rowKey={(row) => String(row.id)}
-          opened={value('open')}
-          onOpen={(row) => change({ open: String(row.id) })}
-          empty={t('letters.none')}
-        />
-      </Room>
+    <TableSpace
+      title={t('coming.letters')}
+      name="letters"
+      rows={letters}
+      columns={[
+        of.moment('written', t('letters.written'), 190),
+        of.text('recipient', t('letters.to'), 180, { grow: 1 }),
+        of.text('subject', t('letters.subject'), 160, { grow: 1.5 }),
+        of.choice('state', t('inbound.stateTitle'), 130, (one) => t(`letters.state.${one}`), {
+          cell: (row) => (
+            <Box component="span" sx={{ color: stuck(row) ? 'error.main' : undefined }}>
+              {t(`letters.state.${row.state}`)}
+            </Box>
+          ),
+        }),
+      ]}
+      none={t('letters.none')}
+    >
       {opened && (
         <SidePanel
           title={opened.subject}
           over={<Code>{opened.recipient}</Code>}
-          onClose={() => change({ open: null })}
+          onClose={close}
           width={560}
         >
           {opened.failure && <ProblemNote problem={opened.failure} />}
@@ -107,6 +82,6 @@ export function LettersSpace() {
           </Box>
         </SidePanel>
       )}
-    </ComingFrame>
+    </TableSpace>
   );
 }

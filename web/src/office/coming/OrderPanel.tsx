@@ -18,7 +18,7 @@ import { LabelButton } from '../labels/LabelButton';
 import { useSave } from '../../kit/useSave';
 import { OrderForm } from './OrderForm';
 import { StateWord } from './StateWord';
-import { FormOf } from '../rules/Form';
+import { FormOf } from '../../kit/Form';
 
 type Card = Schemas['InboundCard'];
 

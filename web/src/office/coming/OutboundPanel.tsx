@@ -17,7 +17,7 @@ import { OutboundDoings } from './OutboundDoings';
 import { OutboundForm } from './OutboundForm';
 import { OutboundParcels } from './OutboundParcels';
 import { Marks } from './TransferPanel';
-import { FormOf } from '../rules/Form';
+import { FormOf } from '../../kit/Form';
 
 type Card = Schemas['OutboundCard'];
 

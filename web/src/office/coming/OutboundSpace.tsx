@@ -1,30 +1,25 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
+import type { TFunction } from 'i18next';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
-import { Choice } from '../../kit/Choice';
-import { Code } from '../../kit/Code';
+import { FilterChoice, useFilter } from '../../kit/AddressFields';
+import { columnsOf, Exception } from '../../kit/columns';
 import { Drop } from '../../kit/Drop';
-import { count, date, money } from '../../kit/format';
-import { Room } from '../../kit/Rail';
-import { ListFilters } from '../../kit/ListFilters';
-import { Sheet } from '../../kit/Sheet';
-import { useList } from '../../kit/useList';
-import { SheetFile } from '../../kit/SheetFile';
-import type { Column } from '../../kit/sheetColumns';
-import { SidePanel } from '../../kit/SidePanel';
-import { SiteChoice } from '../../kit/SiteChoice';
+import { count } from '../../kit/format';
+import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
+import { useList } from '../../kit/useList';
 import { AllocateMany } from './AllocateMany';
-import { ComingFrame } from './ComingFrame';
 import { Earnings } from './Earnings';
 import { JobForm } from './JobForm';
+import { Late } from './Late';
 import { OrderFile } from './OrderFile';
 import { OutboundForm } from './OutboundForm';
 import { OutboundPanel } from './OutboundPanel';
-import { OutboundState } from './OutboundState';
+import { OUTBOUND_STATES, OutboundState } from './OutboundState';
 
 type Row = Schemas['OutboundRow'];
 
@@ -45,244 +40,125 @@ export function OutboundSpace() {
   const { t } = useTranslation();
   const may = useMay('POST');
   const { value, change } = useAddress();
-  const filter = (value('filter') || 'OPEN') as (typeof FILTERS)[number];
-  const opened = value('open');
+  const { id, open, close } = useOpened();
+  const filter = useFilter(FILTERS);
   const earnings = value('view') === 'earnings';
   const list = useList<'listOutboundOrders'>();
-  const all = columns(t);
-  const question = { filter, ...list.question };
-  const counts = useQuery({
+  const { data } = useQuery({
     queryKey: ['outbound', 'counts'],
     queryFn: () => read(api.GET('/api/outbound/counts')),
   });
-  const counted = (one: (typeof FILTERS)[number]) => {
-    const of = counts.data;
-    const many: Partial<Record<typeof one, number>> = of
-      ? {
-          OPEN: of.open,
-          LATE: of.late,
-          SHORT: of.shortOnes,
-          ALLOCATED: of.allocated,
-          PICKING: of.picking,
-          PACKED: of.packed,
-        }
-      : {};
-    const word = t(`outbound.filter.${one}`);
-    return many[one] === undefined ? word : `${word} (${count(many[one])})`;
-  };
-  const close = () => change({ open: null });
   return (
-    <ComingFrame>
-      <Room
-        title={t('coming.outbound')}
-        tools={
-          <>
-            <Choice
-              label={t('transfer.show')}
-              value={filter}
-              onChange={(next) => change({ filter: next, view: null })}
-              options={FILTERS.map((one) => [one, counted(one)] as const)}
-            />
-            <SiteChoice value={list.only('SITE')} onChange={(next) => list.setOnly('SITE', next)} />
-            <ListFilters list={list} columns={all} label={t('outbound.search')} />
-            <Button
-              variant={earnings ? 'outlined' : 'text'}
-              aria-pressed={earnings}
-              onClick={() => change({ view: earnings ? null : 'earnings' })}
-            >
-              {t('outbound.earnings')}
-            </Button>
-            <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
-              <SheetFile path="outbound" question={question} />
-              {may && (
-                <>
-                  <Drop label={t('outbound.more')}>
-                    {(shut) => (
-                      <Box onClick={shut} sx={{ display: 'grid' }}>
-                        <Button onClick={() => change({ open: 'allocate' })}>
-                          {t('outbound.allocateMany')}
-                        </Button>
-                        <Button onClick={() => change({ open: 'job' })}>
-                          {t('outbound.addJob')}
-                        </Button>
-                        <Button onClick={() => change({ open: 'file' })}>
-                          {t('outbound.fromFile')}
-                        </Button>
-                      </Box>
-                    )}
-                  </Drop>
-                  <Button variant="contained" onClick={() => change({ open: 'new' })}>
-                    {t('outbound.add')}
-                  </Button>
-                </>
-              )}
-            </Box>
-          </>
-        }
-      >
-        {earnings ? (
-          <Earnings site={Number(list.only('SITE')) || undefined} />
-        ) : (
-          <Sheet<Row>
-            name="outbound"
-            question={['outbound', question]}
-            fetch={(offset, limit) =>
-              read(api.GET('/api/outbound', { params: { query: { ...question, offset, limit } } }))
+    <TableSpace
+      title={t('coming.outbound')}
+      name="outbound"
+      list={list}
+      search={t('outbound.search')}
+      bySite
+      choices={
+        <FilterChoice
+          of={FILTERS}
+          word={(one) => t(`outbound.filter.${one}`)}
+          counts={
+            data && {
+              OPEN: data.open,
+              LATE: data.late,
+              SHORT: data.shortOnes,
+              ALLOCATED: data.allocated,
+              PICKING: data.picking,
+              PACKED: data.packed,
             }
-            columns={all}
-            rowKey={(row) => String(row.id)}
-            sorting={list.sorting}
-            onSort={list.onSort}
-            opened={opened}
-            onOpen={(row) => change({ open: String(row.id) })}
-            empty={list.narrowed ? t('outbound.noMatch') : t('outbound.none')}
-          />
-        )}
-      </Room>
-      {opened === 'new' && (
-        <SidePanel title={t('outbound.add')} onClose={close} width={680}>
-          <OutboundForm onDone={(saved) => change({ open: String(saved.id) })} />
-        </SidePanel>
-      )}
-      {opened === 'job' && (
-        <SidePanel title={t('outbound.addJob')} onClose={close}>
-          <JobForm onDone={(saved) => change({ open: String(saved.id) })} />
-        </SidePanel>
-      )}
-      {opened === 'file' && (
-        <SidePanel title={t('outbound.file')} onClose={close} width={480}>
-          <OrderFile
-            path="/api/outbound/file"
-            help={t('outbound.fileHelp')}
-            columns="number, customer, site, needed, reference, item, quantity, pack, price, lot, minimum life, one lot"
-            old="outbound"
-          />
-        </SidePanel>
-      )}
-      {opened === 'allocate' && (
-        <SidePanel title={t('outbound.allocateMany')} onClose={close}>
-          <AllocateMany />
-        </SidePanel>
-      )}
-      {/^[0-9]+$/.test(opened) && (
-        <OutboundPanel key={opened} order={Number(opened)} onClose={close} />
-      )}
-    </ComingFrame>
+          }
+        />
+      }
+      actions={
+        <>
+          <Button
+            variant={earnings ? 'outlined' : 'text'}
+            aria-pressed={earnings}
+            onClick={() => change({ view: earnings ? null : 'earnings' })}
+          >
+            {t('outbound.earnings')}
+          </Button>
+          {may && (
+            <>
+              <Drop label={t('outbound.more')}>
+                {(shut) => (
+                  <Box onClick={shut} sx={{ display: 'grid' }}>
+                    <Button onClick={() => open('allocate')}>{t('outbound.allocateMany')}</Button>
+                    <Button onClick={() => open('job')}>{t('outbound.addJob')}</Button>
+                    <Button onClick={() => open('file')}>{t('outbound.fromFile')}</Button>
+                  </Box>
+                )}
+              </Drop>
+              <Button variant="contained" onClick={() => open('new')}>
+                {t('outbound.add')}
+              </Button>
+            </>
+          )}
+        </>
+      }
+      instead={earnings && <Earnings site={Number(list.only('SITE')) || undefined} />}
+      question={{ filter, ...list.question }}
+      fetch={(query) => read(api.GET('/api/outbound', { params: { query } }))}
+      columns={columns(t)}
+      file="outbound"
+      none={t('outbound.none')}
+      noMatch={t('outbound.noMatch')}
+      panels={{
+        new: {
+          title: t('outbound.add'),
+          width: 680,
+          show: () => <OutboundForm onDone={(saved) => open(saved.id)} />,
+        },
+        job: {
+          title: t('outbound.addJob'),
+          show: () => <JobForm onDone={(saved) => open(saved.id)} />,
+        },
+        file: {
+          title: t('outbound.file'),
+          width: 480,
+          show: () => (
+            <OrderFile
+              path="/api/outbound/file"
+              help={t('outbound.fileHelp')}
+              columns="number, customer, site, needed, reference, item, quantity, pack, price, lot, minimum life, one lot"
+              old="outbound"
+            />
+          ),
+        },
+        allocate: { title: t('outbound.allocateMany'), show: () => <AllocateMany /> },
+      }}
+    >
+      {id > 0 && <OutboundPanel key={id} order={id} onClose={close} />}
+    </TableSpace>
   );
 }
 
-function Exception({ children }: { children: React.ReactNode }) {
-  return (
-    <Box component="span" sx={{ color: 'error.main', fontWeight: 700 }}>
-      {children}
-    </Box>
-  );
-}
-
-function columns(t: (key: string, values?: Record<string, unknown>) => string): Column<Row>[] {
+function columns(t: TFunction) {
+  const of = columnsOf<Row>();
   return [
-    {
-      key: 'number',
-      title: t('transfer.number'),
-      sort: 'NUMBER',
-      narrow: { kind: 'TEXT' },
-      width: '100px',
-      cell: (row) => <Code strong>{row.number}</Code>,
-    },
-    {
-      key: 'party',
-      title: t('outbound.party'),
-      sort: 'PARTY',
-      narrow: { kind: 'TEXT' },
-      width: 'minmax(140px, 1.2fr)',
+    of.number('number', t('transfer.number'), 100, { by: 'NUMBER' }),
+    of.text('party', t('outbound.party'), 140, {
+      by: 'PARTY',
+      grow: 1.2,
       cell: (row) => (row.kind === 'JOB' ? t('outbound.jobOf', { kit: row.party }) : row.party),
-    },
-    {
-      key: 'state',
-      title: t('transfer.stateTitle'),
-      sort: 'STATE',
-      narrow: {
-        kind: 'CHOICE',
-        options: [
-          ['ACCEPTED', t('outbound.state.ACCEPTED')],
-          ['SHORT', t('outbound.state.SHORT')],
-          ['ALLOCATED', t('outbound.state.ALLOCATED')],
-          ['PICKING', t('outbound.state.PICKING')],
-          ['PACKED', t('outbound.state.PACKED')],
-          ['SHIPPED', t('outbound.state.SHIPPED')],
-          ['DONE', t('outbound.state.DONE')],
-          ['CANCELLED', t('outbound.state.CANCELLED')],
-        ],
-      },
-      width: '122px',
+    }),
+    of.choice('state', t('transfer.stateTitle'), 122, (one) => t(`outbound.state.${one}`), {
+      by: 'STATE',
+      of: OUTBOUND_STATES,
       cell: (row) => <OutboundState state={row.state} />,
-    },
-    {
-      key: 'late',
-      title: t('transfer.late'),
-      width: '108px',
-      cell: (row) =>
-        row.late > 0 && <Exception>{t('inbound.daysLate', { count: row.late })}</Exception>,
-    },
-    {
-      key: 'site',
-      title: t('outbound.from'),
-      sort: 'SITE',
-      narrow: { kind: 'SITE' },
-      width: 'minmax(132px, 1fr)',
-      cell: (row) => row.site,
-    },
-    {
-      key: 'picker',
-      title: t('outbound.picker'),
-      sort: 'PICKER',
-      narrow: { kind: 'TEXT' },
-      width: '98px',
-      cell: (row) => row.picker ?? '',
-    },
-    {
-      key: 'needed',
-      title: t('outbound.needed'),
-      sort: 'NEEDED',
-      narrow: { kind: 'DAY' },
-      width: '122px',
-      cell: (row) => date(row.needed),
-    },
-    {
-      key: 'lines',
-      title: t('transfer.lines'),
-      sort: 'LINES',
-      narrow: { kind: 'NUMBER' },
-      width: '56px',
-      align: 'right',
-      cell: (row) => count(row.lines),
-    },
-    {
-      key: 'short',
-      title: t('transfer.short'),
-      sort: 'SHORT_LINES',
-      narrow: { kind: 'NUMBER' },
-      width: '56px',
-      align: 'right',
+    }),
+    of.shown('late', t('transfer.late'), 108, (row) => <Late days={row.late} />),
+    of.site('site', t('outbound.from'), 132, { by: 'SITE', grow: 1 }),
+    of.text('picker', t('outbound.picker'), 98, { by: 'PICKER' }),
+    of.day('needed', t('outbound.needed'), 122, { by: 'NEEDED' }),
+    of.count('lines', t('transfer.lines'), 56, { by: 'LINES' }),
+    of.count('shortLines', t('transfer.short'), 56, {
+      by: 'SHORT_LINES',
       cell: (row) => row.shortLines > 0 && <Exception>{count(row.shortLines)}</Exception>,
-    },
-    {
-      key: 'parcels',
-      title: t('outbound.parcels'),
-      sort: 'UNIT_LOADS',
-      narrow: { kind: 'NUMBER' },
-      width: '64px',
-      align: 'right',
-      cell: (row) => row.parcels > 0 && count(row.parcels),
-    },
-    {
-      key: 'value',
-      title: t('outbound.worth'),
-      sort: 'VALUE',
-      narrow: { kind: 'NUMBER' },
-      width: '96px',
-      align: 'right',
-      cell: (row) => (row.value > 0 ? money(row.value) : '–'),
-    },
+    }),
+    of.count('parcels', t('outbound.parcels'), 64, { by: 'UNIT_LOADS', dash: true }),
+    of.money('value', t('outbound.worth'), 96, { by: 'VALUE', dash: true }),
   ];
 }

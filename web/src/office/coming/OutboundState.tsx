@@ -15,6 +15,8 @@ const REACHED: Record<OutboundStateName, number> = {
   CANCELLED: 0,
 };
 
+export const OUTBOUND_STATES = Object.keys(REACHED) as OutboundStateName[];
+
 /** Whether nothing more of an order is to leave. */
 export function ended(state: OutboundStateName) {
   return state === 'SHIPPED' || state === 'DONE' || state === 'CANCELLED';

@@ -13,7 +13,7 @@ import { Way } from '../../kit/Way';
 import { TransferDoings } from './TransferDoings';
 import { TransferForm } from './TransferForm';
 import { minus } from '../../kit/numbers';
-import { FormOf } from '../rules/Form';
+import { FormOf } from '../../kit/Form';
 
 type Card = Schemas['TransferCard'];
 

@@ -1,22 +1,17 @@
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
+import type { TFunction } from 'i18next';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
-import { Choice } from '../../kit/Choice';
-import { Code } from '../../kit/Code';
-import { ago, count, date, money } from '../../kit/format';
-import { Room } from '../../kit/Rail';
-import { ListFilters } from '../../kit/ListFilters';
-import { Sheet } from '../../kit/Sheet';
-import { useList } from '../../kit/useList';
-import { SiteChoice } from '../../kit/SiteChoice';
-import type { Column } from '../../kit/sheetColumns';
-import { SidePanel } from '../../kit/SidePanel';
+import { FilterChoice, useFilter } from '../../kit/AddressFields';
+import { columnsOf, Exception } from '../../kit/columns';
+import { count } from '../../kit/format';
+import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
+import { useList } from '../../kit/useList';
 import { AdviceFile } from './AdviceFile';
-import { ComingFrame } from './ComingFrame';
+import { Late } from './Late';
 import { RoadMatrix } from './RoadMatrix';
 import { TransferForm } from './TransferForm';
 import { TransferPanel } from './TransferPanel';
@@ -25,69 +20,64 @@ import { TransferState } from './TransferState';
 type Row = Schemas['TransferRow'];
 
 const FILTERS = ['OPEN', 'LATE', 'SHORT', 'IN_TRANSIT', 'MISSING', 'CLOSED', 'ALL'] as const;
+const STATES = ['PLANNED', 'READY_TO_SEND', 'IN_TRANSIT', 'PARTLY_RECEIVED', 'CLOSED'] as const;
 
 /** What goes between our own sites: planned, late, short, on the road, missing. */
 export function TransferSpace() {
   const { t } = useTranslation();
   const may = useMay('POST');
   const { value, change } = useAddress();
-  const filter = (value('filter') || 'OPEN') as (typeof FILTERS)[number];
-  const opened = value('open');
+  const { id, open, close } = useOpened();
+  const filter = useFilter(FILTERS);
   const routes = value('view') === 'routes';
   const list = useList<'listTransfers'>();
-  const all = columns(t);
-  const question = { filter, ...list.question };
-  const counts = useQuery({
+  const { data } = useQuery({
     queryKey: ['transfers', 'counts'],
     queryFn: () => read(api.GET('/api/transfers/counts')),
   });
-  const counted = (one: (typeof FILTERS)[number]) => {
-    const of = counts.data;
-    const many = of
-      ? {
-          OPEN: of.open,
-          LATE: of.late,
-          SHORT: of.shortOnes,
-          IN_TRANSIT: of.inTransit,
-          MISSING: of.missing,
-        }[one as 'OPEN']
-      : undefined;
-    const word = t(`transfer.filter.${one}`);
-    return many === undefined ? word : `${word} (${count(many)})`;
-  };
   return (
-    <ComingFrame>
-      <Room
-        title={t('coming.transfers')}
-        tools={
-          <>
-            <Choice
-              label={t('transfer.show')}
-              value={filter}
-              onChange={(next) => change({ filter: next, view: null })}
-              options={FILTERS.map((one) => [one, counted(one)] as const)}
-            />
-            <SiteChoice value={list.only('SITE')} onChange={(next) => list.setOnly('SITE', next)} />
-            <ListFilters list={list} columns={all} label={t('transfer.search')} />
-            <Button
-              variant={routes ? 'outlined' : 'text'}
-              aria-pressed={routes}
-              onClick={() => change({ view: routes ? null : 'routes' })}
-            >
-              {t('transfer.routes')}
-            </Button>
-            {may && (
-              <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
-                <Button onClick={() => change({ open: 'file' })}>{t('transfer.readAdvice')}</Button>
-                <Button variant="contained" onClick={() => change({ open: 'new' })}>
-                  {t('transfer.add')}
-                </Button>
-              </Box>
-            )}
-          </>
-        }
-      >
-        {routes ? (
+    <TableSpace
+      title={t('coming.transfers')}
+      name="transfers"
+      list={list}
+      search={t('transfer.search')}
+      bySite
+      choices={
+        <FilterChoice
+          of={FILTERS}
+          word={(one) => t(`transfer.filter.${one}`)}
+          counts={
+            data && {
+              OPEN: data.open,
+              LATE: data.late,
+              SHORT: data.shortOnes,
+              IN_TRANSIT: data.inTransit,
+              MISSING: data.missing,
+            }
+          }
+        />
+      }
+      actions={
+        <>
+          <Button
+            variant={routes ? 'outlined' : 'text'}
+            aria-pressed={routes}
+            onClick={() => change({ view: routes ? null : 'routes' })}
+          >
+            {t('transfer.routes')}
+          </Button>
+          {may && (
+            <>
+              <Button onClick={() => open('file')}>{t('transfer.readAdvice')}</Button>
+              <Button variant="contained" onClick={() => open('new')}>
+                {t('transfer.add')}
+              </Button>
+            </>
+          )}
+        </>
+      }
+      instead={
+        routes && (
           <RoadMatrix
             onOpen={(from, to) =>
               change({
@@ -97,173 +87,58 @@ export function TransferSpace() {
               })
             }
           />
-        ) : (
-          <Sheet<Row>
-            name="transfers"
-            question={['transfers', question]}
-            fetch={(offset, limit) =>
-              read(api.GET('/api/transfers', { params: { query: { ...question, offset, limit } } }))
-            }
-            columns={all}
-            rowKey={(row) => String(row.id)}
-            sorting={list.sorting}
-            onSort={list.onSort}
-            opened={opened}
-            onOpen={(row) => change({ open: String(row.id) })}
-            empty={list.narrowed ? t('transfer.noMatch') : t('transfer.none')}
-          />
-        )}
-      </Room>
-      {opened === 'new' && (
-        <SidePanel title={t('transfer.add')} onClose={() => change({ open: null })} width={640}>
-          <TransferForm onDone={(saved) => change({ open: String(saved.id) })} />
-        </SidePanel>
-      )}
-      {opened === 'file' && (
-        <SidePanel
-          title={t('transfer.readAdvice')}
-          onClose={() => change({ open: null })}
-          width={480}
-        >
-          <AdviceFile onOpen={(id) => change({ open: String(id), filter: 'ALL' })} />
-        </SidePanel>
-      )}
-      {/^[0-9]+$/.test(opened) && (
-        <TransferPanel
-          key={opened}
-          transfer={Number(opened)}
-          onClose={() => change({ open: null })}
-        />
-      )}
-    </ComingFrame>
+        )
+      }
+      question={{ filter, ...list.question }}
+      fetch={(query) => read(api.GET('/api/transfers', { params: { query } }))}
+      columns={columns(t)}
+      none={t('transfer.none')}
+      noMatch={t('transfer.noMatch')}
+      panels={{
+        new: {
+          title: t('transfer.add'),
+          width: 640,
+          show: () => <TransferForm onDone={(saved) => open(saved.id)} />,
+        },
+        file: {
+          title: t('transfer.readAdvice'),
+          width: 480,
+          show: () => <AdviceFile onOpen={(one) => change({ open: String(one), filter: 'ALL' })} />,
+        },
+      }}
+    >
+      {id > 0 && <TransferPanel key={id} transfer={id} onClose={close} />}
+    </TableSpace>
   );
 }
 
-function Exception({ children }: { children: React.ReactNode }) {
-  return (
-    <Box component="span" sx={{ color: 'error.main', fontWeight: 700 }}>
-      {children}
-    </Box>
-  );
-}
-
-function columns(t: (key: string, values?: Record<string, unknown>) => string): Column<Row>[] {
+function columns(t: TFunction) {
+  const of = columnsOf<Row>();
   return [
-    {
-      key: 'number',
-      title: t('transfer.number'),
-      sort: 'NUMBER',
-      narrow: { kind: 'TEXT' },
-      width: '100px',
-      cell: (row) => <Code strong>{row.number}</Code>,
-    },
-    {
-      key: 'from',
-      title: t('transfer.from'),
-      sort: 'FROM',
-      narrow: { kind: 'SITE' },
-      width: 'minmax(120px, 1fr)',
-      cell: (row) => row.from,
-    },
-    {
-      key: 'to',
-      title: t('transfer.to'),
-      sort: 'TO',
-      narrow: { kind: 'SITE' },
-      width: 'minmax(120px, 1fr)',
-      cell: (row) => row.to,
-    },
-    {
-      key: 'state',
-      title: t('transfer.stateTitle'),
-      sort: 'STATE',
-      narrow: {
-        kind: 'CHOICE',
-        options: [
-          ['PLANNED', t('transfer.state.PLANNED')],
-          ['READY_TO_SEND', t('transfer.state.READY_TO_SEND')],
-          ['IN_TRANSIT', t('transfer.state.IN_TRANSIT')],
-          ['PARTLY_RECEIVED', t('transfer.state.PARTLY_RECEIVED')],
-          ['CLOSED', t('transfer.state.CLOSED')],
-        ],
-      },
-      width: '150px',
+    of.number('number', t('transfer.number'), 100, { by: 'NUMBER' }),
+    of.site('from', t('transfer.from'), 120, { by: 'FROM', grow: 1 }),
+    of.site('to', t('transfer.to'), 120, { by: 'TO', grow: 1 }),
+    of.choice('state', t('transfer.stateTitle'), 150, (one) => t(`transfer.state.${one}`), {
+      by: 'STATE',
+      of: STATES,
       cell: (row) => <TransferState state={row.state} />,
-    },
-    {
-      key: 'late',
-      title: t('transfer.late'),
-      width: '95px',
-      cell: (row) =>
-        row.late > 0 && <Exception>{t('inbound.daysLate', { count: row.late })}</Exception>,
-    },
-    {
-      key: 'wanted',
-      title: t('transfer.wanted'),
-      sort: 'WANTED',
-      narrow: { kind: 'DAY' },
-      width: '115px',
-      cell: (row) => date(row.wanted),
-    },
-    {
-      key: 'lines',
-      title: t('transfer.lines'),
-      sort: 'LINES',
-      narrow: { kind: 'NUMBER' },
-      width: '60px',
-      align: 'right',
-      cell: (row) => count(row.lines),
-    },
-    {
-      key: 'short',
-      title: t('transfer.short'),
-      sort: 'SHORT_LINES',
-      narrow: { kind: 'NUMBER' },
-      width: '60px',
-      align: 'right',
+    }),
+    of.shown('late', t('transfer.late'), 95, (row) => <Late days={row.late} />),
+    of.day('wanted', t('transfer.wanted'), 115, { by: 'WANTED' }),
+    of.count('lines', t('transfer.lines'), 60, { by: 'LINES' }),
+    of.count('shortLines', t('transfer.short'), 60, {
+      by: 'SHORT_LINES',
       cell: (row) => row.shortLines > 0 && <Exception>{count(row.shortLines)}</Exception>,
-    },
-    {
-      key: 'road',
-      title: t('transfer.road'),
-      sort: 'IN_TRANSIT',
-      narrow: { kind: 'NUMBER' },
-      width: '60px',
-      align: 'right',
-      cell: (row) => row.roadLines > 0 && count(row.roadLines),
-    },
-    {
-      key: 'missing',
-      title: t('transfer.missing'),
-      width: '85px',
-      cell: (row) => row.missing && <Exception>{t('transfer.missing')}</Exception>,
-    },
-    {
-      key: 'value',
-      title: t('transfer.value'),
-      sort: 'IN_TRANSIT_VALUE',
-      narrow: { kind: 'NUMBER' },
-      width: '100px',
-      align: 'right',
-      cell: (row) => (row.value > 0 ? money(row.value) : '–'),
-    },
-    {
-      key: 'sent',
-      title: t('transfer.lastSent'),
-      sort: 'LAST_SENT',
-      narrow: { kind: 'MOMENT' },
-      width: '110px',
-      spare: true,
-      cell: (row) => row.lastSent && ago(row.lastSent),
-    },
-    {
-      key: 'arrival',
-      title: t('transfer.lastArrival'),
-      sort: 'LAST_ARRIVAL',
-      narrow: { kind: 'MOMENT' },
-      width: '110px',
-      spare: true,
-      cell: (row) => row.lastArrival && ago(row.lastArrival),
-    },
+    }),
+    of.count('roadLines', t('transfer.road'), 60, { by: 'IN_TRANSIT', dash: true }),
+    of.shown(
+      'missing',
+      t('transfer.missing'),
+      85,
+      (row) => row.missing && <Exception>{t('transfer.missing')}</Exception>,
+    ),
+    of.money('value', t('transfer.value'), 100, { by: 'IN_TRANSIT_VALUE', dash: true }),
+    of.ago('lastSent', t('transfer.lastSent'), 110, { by: 'LAST_SENT', spare: true }),
+    of.ago('lastArrival', t('transfer.lastArrival'), 110, { by: 'LAST_ARRIVAL', spare: true }),
   ];
 }

@@ -9,7 +9,6 @@ import { instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { Part } from '../../kit/SidePanel';
-import { RulesFrame } from '../rules/RulesFrame';
 import { LabelChoice } from './LabelButton';
 import { NewLoads } from './NewLoads';
 
@@ -24,26 +23,24 @@ export function LabelSpace() {
     refetchInterval: 3_000,
   });
   return (
-    <RulesFrame>
-      <Room title={t('rules.labels')}>
-        <Box sx={{ display: 'grid', gridTemplateColumns: '300px 1fr', gap: 4, pb: 2 }}>
-          <Box>
-            <Sets />
-            <NewLoads />
-          </Box>
-          <Part rank="h2" title={t('labels.tray')}>
-            <Box sx={{ color: 'text.secondary', mb: 1 }}>{t('labels.trayHelp')}</Box>
-            <ProblemNote problem={tray.error} />
-            {tray.data?.map((one) => (
-              <Printed key={one.id} one={one} />
-            ))}
-            {tray.data?.length === 0 && (
-              <Box sx={{ color: 'text.secondary' }}>{t('labels.trayEmpty')}</Box>
-            )}
-          </Part>
+    <Room title={t('rules.labels')}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '300px 1fr', gap: 4, pb: 2 }}>
+        <Box>
+          <Sets />
+          <NewLoads />
         </Box>
-      </Room>
-    </RulesFrame>
+        <Part rank="h2" title={t('labels.tray')}>
+          <Box sx={{ color: 'text.secondary', mb: 1 }}>{t('labels.trayHelp')}</Box>
+          <ProblemNote problem={tray.error} />
+          {tray.data?.map((one) => (
+            <Printed key={one.id} one={one} />
+          ))}
+          {tray.data?.length === 0 && (
+            <Box sx={{ color: 'text.secondary' }}>{t('labels.trayEmpty')}</Box>
+          )}
+        </Part>
+      </Box>
+    </Room>
   );
 }
 

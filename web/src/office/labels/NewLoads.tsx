@@ -7,8 +7,8 @@ import { useMay } from '../../app/session';
 import { Code } from '../../kit/Code';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
-import { Form } from '../rules/Form';
-import { useForm } from '../rules/useForm';
+import { Form } from '../../kit/Form';
+import { useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
 import { LabelButton } from './LabelButton';
 

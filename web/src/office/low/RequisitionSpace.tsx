@@ -6,25 +6,23 @@ import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
+import { ListChoice, optionsOf } from '../../kit/AddressFields';
 import { Amount } from '../../kit/Amount';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
-import { ago } from '../../kit/format';
-import { ProblemNote } from '../../kit/ProblemNote';
-import { Rail, Room } from '../../kit/Rail';
-import { ListFilters } from '../../kit/ListFilters';
-import { Sheet } from '../../kit/Sheet';
-import type { Column } from '../../kit/sheetColumns';
-import { useList } from '../../kit/useList';
-import { SidePanel } from '../../kit/SidePanel';
-import { useAddress } from '../../kit/useAddress';
-import { useSave } from '../../kit/useSave';
-import { Form } from '../rules/Form';
-import { useForm } from '../rules/useForm';
-import { decimal } from '../../kit/numbers';
-import { NumberField } from '../../kit/NumberField';
+import { columnsOf } from '../../kit/columns';
 import { everyOf } from '../../kit/everyOf';
+import { Form } from '../../kit/Form';
+import { ago } from '../../kit/format';
 import { ItemField } from '../../kit/ItemField';
+import { NumberField } from '../../kit/NumberField';
+import { decimal } from '../../kit/numbers';
+import { ProblemNote } from '../../kit/ProblemNote';
+import { SidePanel } from '../../kit/SidePanel';
+import { TableSpace, useOpened } from '../../kit/TableSpace';
+import { useForm } from '../../kit/useForm';
+import { useList } from '../../kit/useList';
+import { useSave } from '../../kit/useSave';
 
 type Row = Schemas['Requisition'];
 type Doing = 'agree' | 'order' | 'drop';
@@ -42,9 +40,8 @@ export function RequisitionSpace() {
   const { t } = useTranslation();
   const mayAgree = useMay('RULES');
   const may = useMay('POST');
-  const { value, change } = useAddress();
+  const { id, open, close } = useOpened();
   const list = useList<'listRequisitions'>();
-  const { question } = list;
   const [ticked, setTicked] = useState<Record<number, Row>>({});
   const chosen = Object.values(ticked);
   const act = useSave<Doing, Schemas['RequisitionsDone']>(
@@ -63,203 +60,112 @@ export function RequisitionSpace() {
     chosen.length > 0 && chosen.every((row) => row.can.includes(action));
   const unsold = chosen.find((row) => row.state === 'APPROVED' && row.supplierId === null);
   const orders = act.data?.orders ?? [];
-  const all: Column<Row>[] = [
-    {
-      key: 'tick',
-      title: '✓',
-      width: '34px',
-      cell: (row) => (
-        <input
-          type="checkbox"
-          aria-label={t('low.tick', { number: row.number })}
-          checked={row.id in ticked}
-          disabled={row.can.length === 0}
-          onClick={(event) => event.stopPropagation()}
-          onChange={(event) => {
-            const next = { ...ticked };
-            if (event.target.checked) {
-              next[row.id] = row;
-            } else {
-              delete next[row.id];
-            }
-            setTicked(next);
-          }}
-        />
-      ),
-    },
-    {
-      key: 'number',
-      title: t('count.number'),
-      sort: 'NUMBER',
-      narrow: { kind: 'TEXT' },
-      width: '106px',
-      cell: (row) => <Code strong>{row.number}</Code>,
-    },
-    {
-      key: 'state',
-      title: t('transfer.stateTitle'),
-      width: '86px',
-      cell: (row) => t(`low.state.${row.state}`),
-    },
-    {
-      key: 'name',
-      title: t('item.item'),
-      sort: 'ITEM',
-      width: 'minmax(170px, 1.6fr)',
-      cell: (row) => row.name,
-    },
-    {
-      key: 'quantity',
-      title: t('quantity'),
-      sort: 'QUANTITY',
-      narrow: { kind: 'NUMBER' },
-      width: '96px',
-      align: 'right',
-      cell: (row) => <Amount value={row.quantity} unit={row.symbol} />,
-    },
-    {
-      key: 'supplier',
-      title: t('inbound.supplier'),
-      sort: 'SUPPLIER',
-      width: 'minmax(130px, 1.2fr)',
-      cell: (row) => row.supplier ?? t('low.noSupplier'),
-    },
-    {
-      key: 'site',
-      title: t('site'),
-      sort: 'SITE',
-      narrow: { kind: 'SITE' },
-      width: 'minmax(120px, 1fr)',
-      cell: (r) => r.site,
-    },
-    {
-      key: 'source',
-      title: t('low.because'),
-      sort: 'SOURCE',
-      narrow: { kind: 'TEXT' },
-      width: '96px',
-      cell: (row) => <Code>{row.source}</Code>,
-    },
-    {
-      key: 'asked',
-      title: t('low.asked'),
-      sort: 'REQUESTED',
-      narrow: { kind: 'MOMENT' },
-      width: 'minmax(196px, 1fr)',
-      cell: (row) => `${row.askedBy}, ${ago(row.asked)}`,
-    },
-    {
-      key: 'order',
-      title: t('low.orderTitle'),
-      sort: 'ORDER',
-      narrow: { kind: 'TEXT' },
-      width: '100px',
-      cell: (row) => <Code>{row.order}</Code>,
-    },
-  ];
-  return (
-    <Rail
-      label={t('space.runningLow')}
-      rooms={[['/office/running-low/requisitions', t('low.requisitions')]]}
+  const tick = (row: Row, on: boolean) => {
+    const next = { ...ticked };
+    if (on) {
+      next[row.id] = row;
+    } else {
+      delete next[row.id];
+    }
+    setTicked(next);
+  };
+  const doing = (what: Doing, action: Row['can'][number], look: 'outlined' | 'contained') => (
+    <Button
+      variant={look}
+      disabled={!allCan(action)}
+      loading={act.isPending}
+      onClick={() => act.mutate(what)}
     >
-      <Room
-        title={t('low.requisitions')}
-        tools={
+      {t(`low.${what}`, { count: chosen.length })}
+    </Button>
+  );
+  const of = columnsOf<Row>();
+  return (
+    <TableSpace
+      title={t('low.requisitions')}
+      name="requisitions"
+      list={list}
+      search={t('low.search')}
+      elsewhere={['STATE']}
+      choices={
+        <ListChoice
+          list={list}
+          column="STATE"
+          label={t('transfer.show')}
+          options={optionsOf(STATES, (one) => t(`low.state.${one}`), t('low.every'))}
+        />
+      }
+      actions={
+        may &&
+        (chosen.length === 0 ? (
+          <Button variant="contained" onClick={() => open('new')}>
+            {t('low.ask')}
+          </Button>
+        ) : (
           <>
-            <Choice
-              label={t('transfer.show')}
-              value={list.only('STATE')}
-              onChange={(next) => list.setOnly('STATE', next)}
-              options={[
-                ['', t('low.every')],
-                ...STATES.map((one) => [one, t(`low.state.${one}`)] as const),
-              ]}
-            />
-            <ListFilters list={list} columns={all} label={t('low.search')} elsewhere={['STATE']} />
-            <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
-              {chosen.length > 0 && may && (
-                <>
-                  {unsold && (
-                    <Box sx={{ alignSelf: 'center', color: 'text.secondary' }}>
-                      {t('low.supplierFirst', { number: unsold.number })}
-                    </Box>
-                  )}
-                  <Button
-                    variant="outlined"
-                    disabled={!allCan('CANCEL')}
-                    onClick={() => act.mutate('drop')}
-                  >
-                    {t('low.drop', { count: chosen.length })}
-                  </Button>
-                  {mayAgree && (
-                    <Button
-                      variant="outlined"
-                      disabled={!allCan('APPROVE')}
-                      onClick={() => act.mutate('agree')}
-                    >
-                      {t('low.agree', { count: chosen.length })}
-                    </Button>
-                  )}
-                  <Button
-                    variant="contained"
-                    disabled={!allCan('ORDER')}
-                    loading={act.isPending}
-                    onClick={() => act.mutate('order')}
-                  >
-                    {t('low.order', { count: chosen.length })}
-                  </Button>
-                </>
-              )}
-              {chosen.length === 0 && may && (
-                <Button variant="contained" onClick={() => change({ open: 'new' })}>
-                  {t('low.ask')}
-                </Button>
-              )}
-            </Box>
+            {unsold && (
+              <Box sx={{ alignSelf: 'center', color: 'text.secondary' }}>
+                {t('low.supplierFirst', { number: unsold.number })}
+              </Box>
+            )}
+            {doing('drop', 'CANCEL', 'outlined')}
+            {mayAgree && doing('agree', 'APPROVE', 'outlined')}
+            {doing('order', 'ORDER', 'contained')}
           </>
-        }
-      >
-        <ProblemNote problem={act.error} />
-        {orders.length > 0 && (
-          <Box role="status" sx={{ mb: 1, fontSize: 18 }}>
-            {t('low.ordered', { count: orders.length })}{' '}
-            {orders.map((number) => (
-              <Link key={number} to={`/office/coming/inbound?q=${number}`}>
-                <Code>{number}</Code>{' '}
-              </Link>
-            ))}
-          </Box>
-        )}
-        <Sheet<Row>
-          name="requisitions"
-          question={[question]}
-          fetch={(offset, limit) =>
-            read(
-              api.GET('/api/requisitions', { params: { query: { ...question, offset, limit } } }),
-            )
-          }
-          columns={all}
-          rowKey={(row) => String(row.id)}
-          sorting={list.sorting}
-          onSort={list.onSort}
-          opened={value('open')}
-          onOpen={(row) => change({ open: String(row.id) })}
-          empty={list.narrowed ? t('low.noMatch') : t('low.none')}
-        />
-      </Room>
-      {value('open') === 'new' && (
-        <SidePanel title={t('low.ask')} onClose={() => change({ open: null })}>
-          <AskForm onDone={() => change({ open: null })} />
-        </SidePanel>
-      )}
-      {Number(value('open')) > 0 && (
-        <SupplierPanel
-          key={value('open')}
-          requisition={Number(value('open'))}
-          onClose={() => change({ open: null })}
-        />
-      )}
-    </Rail>
+        ))
+      }
+      over={
+        <>
+          <ProblemNote problem={act.error} />
+          {orders.length > 0 && (
+            <Box role="status" sx={{ mb: 1, fontSize: 18 }}>
+              {t('low.ordered', { count: orders.length })}{' '}
+              {orders.map((number) => (
+                <Link key={number} to={`/office/coming/inbound?q=${number}`}>
+                  <Code>{number}</Code>{' '}
+                </Link>
+              ))}
+            </Box>
+          )}
+        </>
+      }
+      question={list.question}
+      fetch={(query) => read(api.GET('/api/requisitions', { params: { query } }))}
+      columns={[
+        of.shown('tick', '✓', 34, (row) => (
+          <input
+            type="checkbox"
+            aria-label={t('low.tick', { number: row.number })}
+            checked={row.id in ticked}
+            disabled={row.can.length === 0}
+            onClick={(event) => event.stopPropagation()}
+            onChange={(event) => tick(row, event.target.checked)}
+          />
+        )),
+        of.number('number', t('count.number'), 106, { by: 'NUMBER' }),
+        of.choice('state', t('transfer.stateTitle'), 86, (one) => t(`low.state.${one}`)),
+        of.text('name', t('item.item'), 170, { sort: 'ITEM', grow: 1.6 }),
+        of.amount('quantity', t('quantity'), 96, { by: 'QUANTITY' }),
+        of.text('supplier', t('inbound.supplier'), 130, {
+          sort: 'SUPPLIER',
+          grow: 1.2,
+          cell: (row) => row.supplier ?? t('low.noSupplier'),
+        }),
+        of.site('site', t('site'), 120, { by: 'SITE', grow: 1 }),
+        of.code('source', t('low.because'), 96, { by: 'SOURCE' }),
+        of.ago('asked', t('low.asked'), 196, {
+          by: 'REQUESTED',
+          grow: 1,
+          cell: (row) => `${row.askedBy}, ${ago(row.asked)}`,
+        }),
+        of.code('order', t('low.orderTitle'), 100, { by: 'ORDER' }),
+      ]}
+      none={t('low.none')}
+      noMatch={t('low.noMatch')}
+      panels={{ new: { title: t('low.ask'), show: () => <AskForm onDone={close} /> } }}
+    >
+      {id > 0 && <SupplierPanel key={id} requisition={id} onClose={close} />}
+    </TableSpace>
   );
 }
 

@@ -11,8 +11,8 @@ import { date, instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
-import { Form, FormOf } from '../rules/Form';
-import { useForm } from '../rules/useForm';
+import { Form, FormOf } from '../../kit/Form';
+import { useForm } from '../../kit/useForm';
 
 type Lot = Schemas['LotView'];
 type Change = Schemas['LotChange'];

@@ -1,128 +1,88 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
-import { useDeferredValue, useState } from 'react';
+import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
-import { Choice } from '../../kit/Choice';
-import { ColumnChoice } from '../../kit/ColumnChoice';
-import { Sheet } from '../../kit/Sheet';
-import { SiteChoice } from '../../kit/SiteChoice';
+import { api, read } from '../../api/client';
+import { AddressChoice, AddressSite, AddressText, optionsOf } from '../../kit/AddressFields';
+import { TableSpace } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
-import { useColumns } from '../../kit/sheetColumns';
+import { useList } from '../../kit/useList';
 import { ItemPanel } from './ItemPanel';
-import { columnsOf, type Group, GROUPS } from './onHandColumns';
+import { GROUPS, onHandColumns, type Group } from './onHandColumns';
 import { PlacePanel } from './PlacePanel';
 
-type Row = Schemas['OnHandRow'];
-type Condition = 'GOOD' | 'ON_HOLD' | 'REJECTED';
+const CONDITIONS = ['GOOD', 'ON_HOLD', 'REJECTED'] as const;
+const SORTED: Record<Group, string> = {
+  ITEM: 'ITEM',
+  PLACE: 'PLACE',
+  LOT: 'EXPIRY',
+  POSITION: 'ITEM',
+};
 
 /** What lies where: by item, place, lot or position; now, or as of a past moment. */
 export function OnHandSpace() {
   const { t } = useTranslation();
   const { value, change } = useAddress();
   const group = (value('group') || 'ITEM') as Group;
-  const site = value('site');
-  const condition = value('condition');
-  const words = value('q');
   const at = value('at');
-  const opened = value('open');
-  const sort = value('sort') || (group === 'PLACE' ? 'PLACE' : group === 'LOT' ? 'EXPIRY' : 'ITEM');
-  const descending = value('desc') === '1';
-  const typed = useDeferredValue(words);
+  const list = useList();
+  const sorting = list.sorting ?? { by: SORTED[group], descending: false };
   const [scale, setScale] = useState(0);
-  const columns = useColumns(`on-hand.${group}`, columnsOf(group, t, scale));
-
   const question = {
     group,
-    site: site ? Number(site) : undefined,
-    condition: (condition || undefined) as Condition | undefined,
-    q: typed || undefined,
+    site: value('site') ? Number(value('site')) : undefined,
+    condition: CONDITIONS.find((one) => one === value('condition')),
+    q: list.question.q,
     at: at ? new Date(at).toISOString() : undefined,
-    sort: sort as 'ITEM',
-    descending,
+    sort: sorting.by as 'ITEM',
+    descending: sorting.descending,
   };
-  const open = (row: Row) =>
-    change({
-      open: group === 'PLACE' ? `place:${row.placeId}` : `item:${row.itemId}`,
-      lot: row.lotId ? String(row.lotId) : null,
-      row: row.key,
-    });
-  const [kind, id] = opened.split(':');
-
+  const [kind, id] = value('open').split(':');
   return (
-    <>
-      <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column', p: 2, pb: 0 }}>
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, mb: 1.5, flexWrap: 'wrap' }}>
-          <Box component="h1" sx={{ typography: 'h1', m: 0, mr: 1 }}>
-            {t('space.onHand')}
-          </Box>
-          <Choice
+    <TableSpace
+      title={t('space.onHand')}
+      name="on-hand"
+      memory={`on-hand.${group}`}
+      choices={
+        <>
+          <AddressChoice
+            name="group"
             label={t('onHand.by')}
-            value={group}
-            onChange={(next) =>
-              change({ group: next, sort: null, desc: null, row: null, condition: null })
-            }
-            options={GROUPS.map((one) => [one, t(`onHand.group.${one}`)] as const)}
+            options={optionsOf(GROUPS, (one) => t(`onHand.group.${one}`))}
+            clears={['sort', 'desc', 'row', 'condition']}
           />
-          <SiteChoice value={site} onChange={(next) => change({ site: next })} />
-          <TextField
-            label={t('onHand.words')}
-            value={words}
-            onChange={(event) => change({ q: event.target.value })}
-            sx={{ width: 190 }}
-          />
+          <AddressSite />
+          <AddressText name="q" label={t('onHand.words')} width={190} />
           {group === 'POSITION' && (
-            <Choice
+            <AddressChoice
+              name="condition"
               label={t('condition')}
-              value={condition}
-              onChange={(next) => change({ condition: next })}
-              options={[
-                ['', t('anyCondition')],
-                ...(['GOOD', 'ON_HOLD', 'REJECTED'] as const).map(
-                  (one) => [one, t(`conditions.${one}`)] as const,
-                ),
-              ]}
+              options={optionsOf(CONDITIONS, (one) => t(`conditions.${one}`), t('anyCondition'))}
             />
           )}
-          <TextField
-            label={t('onHand.asOf')}
-            type="datetime-local"
-            value={at}
-            onChange={(event) => change({ at: event.target.value })}
-            slotProps={{ inputLabel: { shrink: true } }}
-            sx={{ width: 205 }}
-          />
-          <Box sx={{ ml: 'auto', display: 'flex' }}>
-            <ColumnChoice columns={columns} />
-            {(['CSV', 'XLSX'] as const).map((format) => (
-              <Button key={format} component="a" href={exportAddress(format, question, columns)}>
-                {format}
-              </Button>
-            ))}
-          </Box>
-        </Box>
-        <Sheet<Row>
-          key={group}
-          name="on-hand"
-          question={[question]}
-          fetch={async (offset, limit) => {
-            const page = await read(
-              api.GET('/api/on-hand', { params: { query: { ...question, offset, limit } } }),
-            );
-            const most = Math.max(0, ...page.rows.map((row) => Number(row.onHand ?? 0)));
-            setScale((before) => (offset === 0 ? most : Math.max(before, most)));
-            return page;
-          }}
-          columns={columns.shown}
-          rowKey={(row) => row.key}
-          sorting={{ by: sort, descending }}
-          onSort={(next) => change({ sort: next.by, desc: next.descending ? '1' : null })}
-          opened={value('row') || undefined}
-          onOpen={open}
-          empty={words || site || at ? t('onHand.noMatch') : t('onHand.nothing')}
-        />
-      </Box>
+          <AddressText name="at" label={t('onHand.asOf')} type="datetime-local" width={205} />
+        </>
+      }
+      question={question}
+      fetch={async (query) => {
+        const page = await read(api.GET('/api/on-hand', { params: { query } }));
+        const most = Math.max(0, ...page.rows.map((row) => Number(row.onHand ?? 0)));
+        setScale((before) => (query.offset === 0 ? most : Math.max(before, most)));
+        return page;
+      }}
+      columns={onHandColumns(group, t, scale)}
+      rowKey={(row) => row.key}
+      sorting={sorting}
+      opened={value('row')}
+      onOpen={(row) =>
+        change({
+          open: group === 'PLACE' ? `place:${row.placeId}` : `item:${row.itemId}`,
+          lot: row.lotId ? String(row.lotId) : null,
+          row: row.key,
+        })
+      }
+      file="on-hand"
+      fileOfColumns
+      none={question.q || question.site || at ? t('onHand.noMatch') : t('onHand.nothing')}
+    >
       {kind === 'item' && (
         <ItemPanel
           key={id}
@@ -134,23 +94,6 @@ export function OnHandSpace() {
       {kind === 'place' && (
         <PlacePanel key={id} place={Number(id)} onClose={() => change({ open: null, row: null })} />
       )}
-    </>
+    </TableSpace>
   );
-}
-
-function exportAddress(
-  format: string,
-  question: Record<string, unknown>,
-  columns: { shown: { key: string }[] },
-): string {
-  const query = new URLSearchParams({ format });
-  columns.shown
-    .filter((column) => column.key !== 'bar')
-    .forEach((column) => query.append('columns', column.key));
-  for (const [name, value] of Object.entries(question)) {
-    if (value !== undefined) {
-      query.set(name, String(value));
-    }
-  }
-  return `/api/export/on-hand?${query}`;
 }

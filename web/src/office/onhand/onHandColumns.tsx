@@ -1,9 +1,6 @@
 import type { TFunction } from 'i18next';
 import type { Schemas } from '../../api/client';
-import { Amount } from '../../kit/Amount';
-import { Code } from '../../kit/Code';
-import { count, date } from '../../kit/format';
-import type { Column } from '../../kit/sheetColumns';
+import { columnsOf, type Column } from '../../kit/columns';
 import { parts, StockBar } from '../../kit/StockBar';
 
 type Row = Schemas['OnHandRow'];
@@ -12,149 +9,74 @@ export const GROUPS = ['ITEM', 'PLACE', 'LOT', 'POSITION'] as const;
 export type Group = (typeof GROUPS)[number];
 
 /** The columns that a grouping of stock has. Bars share one scale. */
-export function columnsOf(group: Group, t: TFunction, scale: number): Column<Row>[] {
-  const all: Record<string, Column<Row>> = {
-    item: {
-      key: 'item',
-      title: t('item.code'),
-      width: '100px',
-      sort: 'ITEM',
-      cell: (row) => <Code>{row.item}</Code>,
-    },
-    name: {
-      key: 'name',
-      title: t('item.name'),
-      width: 'minmax(180px, 2fr)',
-      sort: group === 'ITEM' ? 'NAME' : undefined,
-      cell: (row) => row.name,
-    },
-    site: {
-      key: 'site',
-      title: t('site'),
-      width: 'minmax(110px, 1fr)',
-      cell: (row) => row.site,
-    },
-    area: {
-      key: 'area',
-      title: t('area'),
-      width: 'minmax(110px, 1fr)',
-      spare: group === 'POSITION',
-      cell: (row) => row.area,
-    },
-    place: {
-      key: 'place',
-      title: t('bin'),
-      width: '120px',
-      sort: 'PLACE',
-      cell: (row) => <Code>{row.place}</Code>,
-    },
-    lot: {
-      key: 'lot',
-      title: t('lot'),
-      width: '120px',
-      sort: group === 'LOT' ? 'LOT' : undefined,
-      cell: (row) => <Code>{row.lot}</Code>,
-    },
-    expiry: {
-      key: 'expiry',
-      title: t('expiry'),
-      width: '115px',
-      sort: 'EXPIRY',
-      cell: (row) => date(row.expiry),
-    },
-    serial: {
-      key: 'serial',
-      title: t('serial'),
-      width: '120px',
-      cell: (row) => <Code>{row.serial}</Code>,
-    },
-    condition: {
-      key: 'condition',
-      title: t('condition'),
-      width: '105px',
-      spare: true,
-      cell: (row) => row.condition && t(`conditions.${row.condition}`),
-    },
-    onHand: {
-      key: 'onHand',
-      title: t('onHand.onHand'),
-      width: '110px',
-      align: 'right',
-      sort: 'ON_HAND',
-      cell: (row) => <Amount value={row.onHand} unit={row.symbol} />,
-    },
-    available: {
-      key: 'available',
-      title: t('onHand.available'),
-      width: '110px',
-      align: 'right',
-      sort: 'AVAILABLE',
-      cell: (row) => <Amount value={row.available} unit={row.symbol} />,
-    },
-    bar: {
-      key: 'bar',
-      title: t('onHand.bar'),
-      width: 'minmax(90px, 1fr)',
-      cell: (row) => (
-        <StockBar
-          of={parts(row.onHand ?? '0', row.available ?? '0', row.coming, row.reserved)}
-          scale={scale}
-        />
-      ),
-    },
-    coming: {
-      key: 'coming',
-      title: t('onHand.coming'),
-      width: '110px',
-      align: 'right',
-      spare: true,
-      cell: (row) => row.coming && <Amount value={row.coming} unit={row.symbol} />,
-    },
-    inDate: {
-      key: 'inDate',
-      title: t('onHand.since'),
-      width: '115px',
-      sort: group === 'ITEM' ? undefined : 'IN_DATE',
-      cell: (row) => date(row.inDate),
-    },
-    positions: {
-      key: 'positions',
-      title: t('onHand.positions'),
-      width: '90px',
-      align: 'right',
-      cell: (row) => count(row.positions ?? 0),
-    },
-    items: {
-      key: 'items',
-      title: t('onHand.items'),
-      width: '80px',
-      align: 'right',
-      cell: (row) => count(row.items ?? 0),
-    },
-  };
-  const chosen: Record<Group, string[]> = {
-    ITEM: ['item', 'name', 'onHand', 'available', 'bar', 'coming', 'positions', 'inDate'],
-    PLACE: ['place', 'site', 'area', 'items', 'positions', 'inDate'],
-    LOT: ['lot', 'item', 'name', 'expiry', 'onHand', 'available', 'bar', 'positions', 'inDate'],
-    POSITION: [
-      'item',
-      'name',
-      'site',
-      'area',
-      'place',
-      'lot',
-      'expiry',
-      'serial',
-      'condition',
-      'onHand',
-      'available',
-      'bar',
-      'inDate',
-    ],
-  };
-  return chosen[group].map((key) => ({
-    ...all[key],
-    spare:
-      all[key].spare || (group === 'POSITION' && ['available', 'expiry', 'inDate'].includes(key)),
-  }));
+export function onHandColumns(group: Group, t: TFunction, scale: number): Column<Row>[] {
+  const of = columnsOf<Row>();
+  const positions = group === 'POSITION';
+  const item = of.code('item', t('item.code'), 100, { sort: 'ITEM' });
+  const name = of.text('name', t('item.name'), 180, {
+    grow: 2,
+    sort: group === 'ITEM' ? 'NAME' : undefined,
+  });
+  const site = of.text('site', t('site'), 110, { grow: 1 });
+  const area = of.text('area', t('area'), 110, { grow: 1, spare: positions });
+  const place = of.code('place', t('bin'), 120, { sort: 'PLACE' });
+  const lot = of.code('lot', t('lot'), 120, { sort: group === 'LOT' ? 'LOT' : undefined });
+  const expiry = of.day('expiry', t('expiry'), 115, { sort: 'EXPIRY', spare: positions });
+  const inDate = of.day('inDate', t('onHand.since'), 115, {
+    sort: group === 'ITEM' ? undefined : 'IN_DATE',
+    spare: positions,
+  });
+  const onHand = of.amount('onHand', t('onHand.onHand'), 110, { sort: 'ON_HAND' });
+  const available = of.amount('available', t('onHand.available'), 110, {
+    sort: 'AVAILABLE',
+    spare: positions,
+  });
+  const bar = of.shown(
+    'bar',
+    t('onHand.bar'),
+    90,
+    (row) => (
+      <StockBar
+        of={parts(row.onHand ?? '0', row.available ?? '0', row.coming, row.reserved)}
+        scale={scale}
+      />
+    ),
+    { grow: 1 },
+  );
+  const count = of.count('positions', t('onHand.positions'), 90);
+  switch (group) {
+    case 'ITEM':
+      return [
+        item,
+        name,
+        onHand,
+        available,
+        bar,
+        of.amount('coming', t('onHand.coming'), 110, { spare: true }),
+        count,
+        inDate,
+      ];
+    case 'PLACE':
+      return [place, site, area, of.count('items', t('onHand.items'), 80), count, inDate];
+    case 'LOT':
+      return [lot, item, name, expiry, onHand, available, bar, count, inDate];
+    case 'POSITION':
+      return [
+        item,
+        name,
+        site,
+        area,
+        place,
+        lot,
+        expiry,
+        of.code('serial', t('serial'), 120),
+        of.choice('condition', t('condition'), 105, (one) => t(`conditions.${one}`), {
+          spare: true,
+        }),
+        onHand,
+        available,
+        bar,
+        inDate,
+      ];
+  }
 }

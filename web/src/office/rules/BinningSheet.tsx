@@ -11,7 +11,6 @@ import { Code } from '../../kit/Code';
 import { fonts } from '../../app/theme';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
-import { RulesFrame } from './RulesFrame';
 import { useSave } from '../../kit/useSave';
 import { decimal } from '../../kit/numbers';
 
@@ -68,98 +67,96 @@ export function BinningSheet() {
     borderColor: 'text.secondary',
   };
   return (
-    <RulesFrame>
-      <Room
-        title={t('binning.title', { site: sheet.data?.name ?? '' })}
-        tools={
-          <>
-            <span>{t('binning.left', { count: sheet.data?.total ?? 0 })}</span>
-            {may && (
-              <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
-                <Button
-                  variant="outlined"
-                  onClick={() =>
-                    setFilled(
-                      Object.fromEntries(
-                        rows
-                          .filter((row) => row.suggested)
-                          .map((row) => [
-                            keyOf(row),
-                            { quantity: said(row).quantity, bin: row.suggested ?? '' },
-                          ]),
-                      ),
-                    )
-                  }
-                >
-                  {t('binning.takeAll')}
-                </Button>
-                <Button
-                  variant="contained"
-                  disabled={chosen.length === 0}
-                  loading={save.isPending}
-                  onClick={() => save.mutate(chosen)}
-                >
-                  {t('binning.place', { count: chosen.length })}
-                </Button>
-              </Box>
-            )}
-          </>
-        }
-      >
-        <Box sx={{ color: 'text.secondary', mb: 1 }}>{t('binning.help')}</Box>
-        <ProblemNote problem={sheet.error ?? save.error} />
-        {sheet.data?.binned === false && <ProblemNote problem={t('binning.noBins')} />}
-        {sheet.data?.total === 0 && <Box sx={{ fontSize: 18, py: 2 }}>{t('binning.done')}</Box>}
-        {rows.map((row) => (
-          <Box
-            key={keyOf(row)}
-            sx={{
-              display: 'grid',
-              gridTemplateColumns:
-                '100px minmax(160px, 2fr) 110px minmax(110px, 1fr) 110px 130px 150px',
-              gap: 1,
-              alignItems: 'center',
-              minHeight: 36,
-              borderBottom: 1,
-              borderColor: 'divider',
-            }}
-          >
-            <Code>{row.item}</Code>
-            <Box>
-              {row.name}{' '}
-              <Box component="span" sx={{ color: 'text.secondary' }}>
-                <Code>{row.lot ?? row.serial}</Code>
-              </Box>
-            </Box>
-            <Box sx={{ textAlign: 'right' }}>
-              <Amount value={row.quantity} unit={row.symbol} />
-            </Box>
-            <Box sx={{ color: 'text.secondary' }}>{row.shelfNote}</Box>
-            <Box
-              component="input"
-              aria-label={t('binning.quantityOf', { item: row.name })}
-              value={said(row).quantity}
-              onChange={(event) => set(row, { quantity: event.target.value })}
-              sx={{ ...field, textAlign: 'right' }}
-            />
-            <Box
-              component="input"
-              aria-label={t('binning.binOf', { item: row.name })}
-              placeholder={row.suggested ?? t('bin')}
-              value={said(row).bin}
-              onChange={(event) => set(row, { bin: event.target.value })}
-              sx={field}
-            />
-            {row.suggested ? (
-              <Button size="small" onClick={() => set(row, { bin: row.suggested ?? '' })}>
-                {t('binning.take', { bin: row.suggested })}
+    <Room
+      title={t('binning.title', { site: sheet.data?.name ?? '' })}
+      tools={
+        <>
+          <span>{t('binning.left', { count: sheet.data?.total ?? 0 })}</span>
+          {may && (
+            <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
+              <Button
+                variant="outlined"
+                onClick={() =>
+                  setFilled(
+                    Object.fromEntries(
+                      rows
+                        .filter((row) => row.suggested)
+                        .map((row) => [
+                          keyOf(row),
+                          { quantity: said(row).quantity, bin: row.suggested ?? '' },
+                        ]),
+                    ),
+                  )
+                }
+              >
+                {t('binning.takeAll')}
               </Button>
-            ) : (
-              <span />
-            )}
+              <Button
+                variant="contained"
+                disabled={chosen.length === 0}
+                loading={save.isPending}
+                onClick={() => save.mutate(chosen)}
+              >
+                {t('binning.place', { count: chosen.length })}
+              </Button>
+            </Box>
+          )}
+        </>
+      }
+    >
+      <Box sx={{ color: 'text.secondary', mb: 1 }}>{t('binning.help')}</Box>
+      <ProblemNote problem={sheet.error ?? save.error} />
+      {sheet.data?.binned === false && <ProblemNote problem={t('binning.noBins')} />}
+      {sheet.data?.total === 0 && <Box sx={{ fontSize: 18, py: 2 }}>{t('binning.done')}</Box>}
+      {rows.map((row) => (
+        <Box
+          key={keyOf(row)}
+          sx={{
+            display: 'grid',
+            gridTemplateColumns:
+              '100px minmax(160px, 2fr) 110px minmax(110px, 1fr) 110px 130px 150px',
+            gap: 1,
+            alignItems: 'center',
+            minHeight: 36,
+            borderBottom: 1,
+            borderColor: 'divider',
+          }}
+        >
+          <Code>{row.item}</Code>
+          <Box>
+            {row.name}{' '}
+            <Box component="span" sx={{ color: 'text.secondary' }}>
+              <Code>{row.lot ?? row.serial}</Code>
+            </Box>
           </Box>
-        ))}
-      </Room>
-    </RulesFrame>
+          <Box sx={{ textAlign: 'right' }}>
+            <Amount value={row.quantity} unit={row.symbol} />
+          </Box>
+          <Box sx={{ color: 'text.secondary' }}>{row.shelfNote}</Box>
+          <Box
+            component="input"
+            aria-label={t('binning.quantityOf', { item: row.name })}
+            value={said(row).quantity}
+            onChange={(event) => set(row, { quantity: event.target.value })}
+            sx={{ ...field, textAlign: 'right' }}
+          />
+          <Box
+            component="input"
+            aria-label={t('binning.binOf', { item: row.name })}
+            placeholder={row.suggested ?? t('bin')}
+            value={said(row).bin}
+            onChange={(event) => set(row, { bin: event.target.value })}
+            sx={field}
+          />
+          {row.suggested ? (
+            <Button size="small" onClick={() => set(row, { bin: row.suggested ?? '' })}>
+              {t('binning.take', { bin: row.suggested })}
+            </Button>
+          ) : (
+            <span />
+          )}
+        </Box>
+      ))}
+    </Room>
   );
 }

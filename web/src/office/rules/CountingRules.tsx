@@ -6,9 +6,8 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
-import { Form, FormOf } from './Form';
-import { RulesFrame } from './RulesFrame';
-import { useForm } from './useForm';
+import { Form, FormOf } from '../../kit/Form';
+import { useForm } from '../../kit/useForm';
 import { amount, amountOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 
@@ -22,14 +21,12 @@ export function CountingRules() {
     queryFn: () => read(api.GET('/api/count-programme/rules')),
   });
   return (
-    <RulesFrame>
-      <Room title={t('rules.counting')}>
-        <ProblemNote problem={rules.error} />
-        {rules.data && (
-          <FormOf of={rules.data}>{(shown) => shown && <RulesForm rules={shown} />}</FormOf>
-        )}
-      </Room>
-    </RulesFrame>
+    <Room title={t('rules.counting')}>
+      <ProblemNote problem={rules.error} />
+      {rules.data && (
+        <FormOf of={rules.data}>{(shown) => shown && <RulesForm rules={shown} />}</FormOf>
+      )}
+    </Room>
   );
 }
 

@@ -5,20 +5,14 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
-import { Code } from '../../kit/Code';
-import { count } from '../../kit/format';
-import { pageOf } from '../../kit/pageOf';
-import { Room } from '../../kit/Rail';
-import { Sheet } from '../../kit/Sheet';
-import type { Column } from '../../kit/sheetColumns';
-import { SidePanel } from '../../kit/SidePanel';
-import { useAddress } from '../../kit/useAddress';
-import { useSave } from '../../kit/useSave';
-import { Form, FormOf, Tick } from './Form';
-import { RulesFrame } from './RulesFrame';
-import { useForm } from './useForm';
-import { wholeOrNothing } from '../../kit/numbers';
+import { columnsOf } from '../../kit/columns';
+import { Form, Tick } from '../../kit/Form';
+import { FormPanel } from '../../kit/FormPanel';
 import { NumberField } from '../../kit/NumberField';
+import { wholeOrNothing } from '../../kit/numbers';
+import { TableSpace, useOpened } from '../../kit/TableSpace';
+import { useForm } from '../../kit/useForm';
+import { useSave } from '../../kit/useSave';
 
 type Customer = Schemas['CustomerCard'];
 
@@ -26,84 +20,41 @@ type Customer = Schemas['CustomerCard'];
 export function CustomerRules() {
   const { t } = useTranslation();
   const may = useMay('POST');
-  const { value, change } = useAddress();
+  const { opened, id, open, close } = useOpened();
   const customers = useQuery({
     queryKey: ['customers'],
     queryFn: () => read(api.GET('/api/customers')),
   });
-  const opened = value('open');
-  const one = customers.data?.find((customer) => String(customer.id) === opened);
-  const close = () => change({ open: null });
-  const columns: Column<Customer>[] = [
-    {
-      key: 'code',
-      title: t('places.code'),
-      width: '140px',
-      cell: (row) => <Code>{row.code}</Code>,
-    },
-    { key: 'name', title: t('places.name'), width: 'minmax(180px, 1fr)', cell: (row) => row.name },
-    {
-      key: 'town',
-      title: t('places.town'),
-      width: 'minmax(120px, 1fr)',
-      cell: (row) => row.town,
-    },
-    {
-      key: 'life',
-      title: t('outbound.minimumLife'),
-      width: '120px',
-      align: 'right',
-      cell: (row) => (row.minimumLife > 0 ? count(row.minimumLife) : '–'),
-    },
-    {
-      key: 'lot',
-      title: t('customers.oneLotTitle'),
-      width: '110px',
-      cell: (row) => (row.oneLot ? t('yes') : ''),
-    },
-    {
-      key: 'state',
-      title: t('item.state'),
-      width: '90px',
-      cell: (row) => (row.active ? '' : t('item.closed')),
-    },
-  ];
+  const one = customers.data?.find((customer) => customer.id === id);
+  const of = columnsOf<Customer>();
   return (
-    <RulesFrame>
-      <Room
-        title={t('rules.customers')}
-        tools={
-          may && (
-            <Button variant="contained" sx={{ ml: 'auto' }} onClick={() => change({ open: 'new' })}>
-              {t('customers.add')}
-            </Button>
-          )
-        }
-      >
-        <Sheet<Customer>
-          name="customers"
-          question={[customers.dataUpdatedAt]}
-          fetch={pageOf(customers.data)}
-          columns={columns}
-          rowKey={(row) => String(row.id)}
-          opened={opened}
-          onOpen={(row) => change({ open: String(row.id) })}
-          empty={t('customers.none')}
-        />
-      </Room>
+    <TableSpace
+      title={t('rules.customers')}
+      name="customers"
+      actions={
+        may && (
+          <Button variant="contained" onClick={() => open('new')}>
+            {t('customers.add')}
+          </Button>
+        )
+      }
+      rows={customers}
+      columns={[
+        of.code('code', t('places.code'), 140),
+        of.text('name', t('places.name'), 180, { grow: 1 }),
+        of.text('town', t('places.town'), 120, { grow: 1 }),
+        of.count('minimumLife', t('outbound.minimumLife'), 120, { dash: true }),
+        of.shown('oneLot', t('customers.oneLotTitle'), 110, (row) => (row.oneLot ? t('yes') : '')),
+        of.shown('active', t('item.state'), 90, (row) => (row.active ? '' : t('item.closed'))),
+      ]}
+      none={t('customers.none')}
+    >
       {(opened === 'new' || one) && (
-        <SidePanel
-          key={opened}
-          title={one?.name ?? t('customers.add')}
-          over={one && <Code>{one.code}</Code>}
-          onClose={close}
-        >
-          <FormOf of={one}>
-            {(shown) => <CustomerForm customer={shown} onDone={shown ? undefined : close} />}
-          </FormOf>
-        </SidePanel>
+        <FormPanel key={opened} of={one} title={one?.name ?? t('customers.add')} onClose={close}>
+          {(shown) => <CustomerForm customer={shown} onDone={shown ? undefined : close} />}
+        </FormPanel>
       )}
-    </RulesFrame>
+    </TableSpace>
   );
 }
 

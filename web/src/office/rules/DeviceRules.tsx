@@ -2,24 +2,22 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { TFunction } from 'i18next';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
+import { columnsOf } from '../../kit/columns';
+import { Facts } from '../../kit/Facts';
+import { Form } from '../../kit/Form';
 import { clock, instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
-import { pageOf } from '../../kit/pageOf';
-import { Room } from '../../kit/Rail';
-import { Sheet } from '../../kit/Sheet';
-import type { Column } from '../../kit/sheetColumns';
 import { SidePanel } from '../../kit/SidePanel';
-import { useAddress } from '../../kit/useAddress';
+import { TableSpace, useOpened } from '../../kit/TableSpace';
+import { useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
-import { Form } from './Form';
-import { RulesFrame } from './RulesFrame';
-import { useForm } from './useForm';
 
 type Device = Schemas['DeviceCard'];
 type Offer = Schemas['DeviceOffer'];
@@ -27,66 +25,47 @@ type Offer = Schemas['DeviceOffer'];
 /** The shared devices: which there are, where, and when they were seen. */
 export function DeviceRules() {
   const { t } = useTranslation();
-  const { value, change } = useAddress();
+  const { opened, id, open, close } = useOpened();
   const devices = useQuery({
     queryKey: ['devices'],
     queryFn: () => read(api.GET('/api/devices')),
     refetchInterval: 5_000,
   });
-  const opened = devices.data?.find((one) => String(one.id) === value('open'));
-  const columns: Column<Device>[] = [
-    { key: 'name', title: t('devices.name'), width: 'minmax(140px, 1fr)', cell: (row) => row.name },
-    {
-      key: 'site',
-      title: t('devices.site'),
-      width: 'minmax(140px, 1fr)',
-      cell: (row) => row.siteName,
-    },
-    {
-      key: 'state',
-      title: t('devices.state'),
-      width: '200px',
-      cell: (row) => t(`devices.states.${row.state}`),
-    },
-    {
-      key: 'seen',
-      title: t('devices.lastSeen'),
-      width: 'minmax(240px, 1.4fr)',
-      cell: (row) =>
-        row.lastSeen
-          ? t('devices.seen', { when: instant(row.lastSeen), person: row.lastPerson })
-          : t('devices.never'),
-    },
-  ];
+  const one = devices.data?.find((device) => device.id === id);
+  const of = columnsOf<Device>();
   return (
-    <RulesFrame>
-      <Room
-        title={t('rules.devices')}
-        tools={
-          <Button variant="contained" sx={{ ml: 'auto' }} onClick={() => change({ open: 'new' })}>
-            {t('devices.add')}
-          </Button>
-        }
-      >
-        <Box sx={{ mb: 1 }}>{t('devices.help')}</Box>
-        <ProblemNote problem={devices.error} />
-        <Sheet<Device>
-          name="devices-shown"
-          question={[devices.dataUpdatedAt]}
-          fetch={pageOf(devices.data)}
-          columns={columns}
-          rowKey={(row) => String(row.id)}
-          opened={value('open')}
-          onOpen={(row) => change({ open: String(row.id) })}
-          empty={t('devices.none')}
-        />
-      </Room>
-      {value('open') === 'new' && <NewDevice onClose={() => change({ open: null })} />}
-      {opened && (
-        <OpenedDevice key={opened.id} device={opened} onClose={() => change({ open: null })} />
-      )}
-    </RulesFrame>
+    <TableSpace
+      title={t('rules.devices')}
+      name="devices"
+      actions={
+        <Button variant="contained" onClick={() => open('new')}>
+          {t('devices.add')}
+        </Button>
+      }
+      over={<Box sx={{ mb: 1 }}>{t('devices.help')}</Box>}
+      rows={devices}
+      columns={[
+        of.text('name', t('devices.name'), 140, { grow: 1 }),
+        of.text('siteName', t('devices.site'), 140, { grow: 1 }),
+        of.choice('state', t('devices.state'), 200, (state) => t(`devices.states.${state}`)),
+        of.moment('lastSeen', t('devices.lastSeen'), 240, {
+          grow: 1.4,
+          cell: (row) => seen(t, row),
+        }),
+      ]}
+      none={t('devices.none')}
+    >
+      {opened === 'new' && <NewDevice onClose={close} />}
+      {one && <OpenedDevice key={id} device={one} onClose={close} />}
+    </TableSpace>
   );
+}
+
+/** When a device was last used, and by whom. */
+function seen(t: TFunction, { lastSeen, lastPerson }: Device) {
+  return lastSeen
+    ? t('devices.seen', { when: instant(lastSeen), person: lastPerson })
+    : t('devices.never');
 }
 
 function NewDevice({ onClose }: { onClose: () => void }) {
@@ -169,31 +148,17 @@ function OpenedDevice({ device, onClose }: { device: Device; onClose: () => void
       ),
     () => setAsking(false),
   );
-  const rows = [
-    [t('devices.site'), device.siteName],
-    [t('devices.state'), t(`devices.states.${device.state}`)],
-    [t('devices.addedBy'), `${device.addedBy}, ${instant(device.added)}`],
-    [t('devices.enrolled'), device.enrolled ? instant(device.enrolled) : t('devices.never')],
-    [
-      t('devices.lastSeen'),
-      device.lastSeen
-        ? t('devices.seen', { when: instant(device.lastSeen), person: device.lastPerson })
-        : t('devices.never'),
-    ],
-  ];
   return (
     <SidePanel title={device.name} onClose={onClose}>
-      <Box
-        component="dl"
-        sx={{ display: 'grid', gridTemplateColumns: '110px 1fr', gap: 0.5, '& dd': { m: 0 } }}
-      >
-        {rows.map(([name, said]) => [
-          <Box component="dt" key={name} sx={{ color: 'text.secondary' }}>
-            {name}
-          </Box>,
-          <dd key={`${name} said`}>{said}</dd>,
-        ])}
-      </Box>
+      <Facts
+        facts={[
+          [t('devices.site'), device.siteName],
+          [t('devices.state'), t(`devices.states.${device.state}`)],
+          [t('devices.addedBy'), `${device.addedBy}, ${instant(device.added)}`],
+          [t('devices.enrolled'), instant(device.enrolled) || t('devices.never')],
+          [t('devices.lastSeen'), seen(t, device)],
+        ]}
+      />
       {offer && <Enrolling offer={offer} />}
       <ProblemNote problem={again.error ?? revoke.error} />
       {device.state !== 'REVOKED' && !asking && (

@@ -10,27 +10,24 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
-import { Form, FormOf } from './Form';
-import { RulesFrame } from './RulesFrame';
-import { useForm } from './useForm';
+import { Form, FormOf } from '../../kit/Form';
+import { useForm } from '../../kit/useForm';
 
 /** What the house is called, and how it looks on paper. */
 export function HouseRules() {
   const { t } = useTranslation();
   const house = useQuery({ queryKey: ['house'], queryFn: () => read(api.GET('/api/house')) });
   return (
-    <RulesFrame>
-      <Room title={t('house.title')}>
-        <ProblemNote problem={house.error} />
-        {house.data && (
-          <Box sx={{ maxWidth: 480 }}>
-            <Box sx={{ mb: 1 }}>{t('house.onPaper')}</Box>
-            <FormOf of={house.data}>{(shown) => shown && <NameForm house={shown} />}</FormOf>
-            <Logo house={house.data} />
-          </Box>
-        )}
-      </Room>
-    </RulesFrame>
+    <Room title={t('house.title')}>
+      <ProblemNote problem={house.error} />
+      {house.data && (
+        <Box sx={{ maxWidth: 480 }}>
+          <Box sx={{ mb: 1 }}>{t('house.onPaper')}</Box>
+          <FormOf of={house.data}>{(shown) => shown && <NameForm house={shown} />}</FormOf>
+          <Logo house={house.data} />
+        </Box>
+      )}
+    </Room>
   );
 }
 

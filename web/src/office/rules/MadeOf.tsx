@@ -6,7 +6,7 @@ import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
-import { Form } from './Form';
+import { Form } from '../../kit/Form';
 import { decimal } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { ItemField } from '../../kit/ItemField';

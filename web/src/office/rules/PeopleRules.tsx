@@ -3,20 +3,19 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { useSearchParams } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
-import { Code } from '../../kit/Code';
-import { ProblemNote } from '../../kit/ProblemNote';
-import { Part, SidePanel } from '../../kit/SidePanel';
-import { RulesFrame } from './RulesFrame';
-import { Form, FormOf, Tick } from './Form';
-import { useForm } from './useForm';
-import { useSave } from '../../kit/useSave';
-import { amountOrNothing } from '../../kit/numbers';
-import { NumberField } from '../../kit/NumberField';
+import { columnsOf } from '../../kit/columns';
 import { everyOf } from '../../kit/everyOf';
+import { Form, Tick } from '../../kit/Form';
+import { FormPanel } from '../../kit/FormPanel';
+import { NumberField } from '../../kit/NumberField';
+import { amountOrNothing } from '../../kit/numbers';
+import { Part } from '../../kit/SidePanel';
+import { TableSpace, useOpened } from '../../kit/TableSpace';
+import { useForm } from '../../kit/useForm';
+import { useSave } from '../../kit/useSave';
 
 type Card = Schemas['PersonCard'];
 const ROLES = everyOf<Schemas['PersonCard']['role']>()([
@@ -31,13 +30,12 @@ const ROLES = everyOf<Schemas['PersonCard']['role']>()([
 export function PeopleRules() {
   const { t } = useTranslation();
   const sites = useSites();
-  const [address, setAddress] = useSearchParams();
-  const opened = address.get('open');
-  const open = (who: string | null) => setAddress(who ? { open: who } : {});
+  const { opened, id, open, close } = useOpened();
   const people = useQuery({
     queryKey: ['people'],
     queryFn: () => read(api.GET('/api/people')),
   });
+  const one = people.data?.find((person) => person.id === id);
   const whereOf = (card: Card) =>
     card.everywhere
       ? t('everySite')
@@ -45,84 +43,38 @@ export function PeopleRules() {
           .filter((site) => card.sites.includes(site.id))
           .map((site) => site.name)
           .join(', ');
+  const signsInBy = (card: Card) =>
+    card.active
+      ? [card.hasPassword && t('people.password'), card.hasPin && t('people.pin')]
+          .filter(Boolean)
+          .join(', ')
+      : t('people.gone');
+  const of = columnsOf<Card>();
   return (
-    <RulesFrame>
-      <Box sx={{ flex: 1, minWidth: 0, p: 2, overflow: 'auto' }}>
-        <Box sx={{ display: 'flex', gap: 2, mb: 1.5 }}>
-          <Box component="h1" sx={{ typography: 'h1', m: 0 }}>
-            {t('rules.people')}
-          </Box>
-          <Button variant="contained" sx={{ ml: 'auto' }} onClick={() => open('new')}>
-            {t('people.add')}
-          </Button>
-        </Box>
-        <ProblemNote problem={people.error} />
-        <Box
-          component="table"
-          sx={{
-            width: '100%',
-            borderCollapse: 'collapse',
-            '& td, & th': {
-              textAlign: 'left',
-              px: 1,
-              height: 36,
-              borderBottom: 1,
-              borderColor: 'divider',
-            },
-          }}
-        >
-          <thead>
-            <tr>
-              {['name', 'code', 'role', 'where', 'signIn'].map((head) => (
-                <th key={head}>{t(`people.${head}`)}</th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {people.data?.map((card) => (
-              <tr key={card.id}>
-                <td>
-                  <Button
-                    onClick={() => open(String(card.id))}
-                    sx={{ px: 0, fontSize: 16, whiteSpace: 'nowrap' }}
-                  >
-                    {card.name}
-                  </Button>
-                </td>
-                <td>
-                  <Code>{card.code}</Code>
-                </td>
-                <td>{t(`role.${card.role}`)}</td>
-                <td>{whereOf(card)}</td>
-                <td>
-                  {!card.active
-                    ? t('people.gone')
-                    : [card.hasPassword && t('people.password'), card.hasPin && t('people.pin')]
-                        .filter(Boolean)
-                        .join(', ')}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </Box>
-      </Box>
-      {opened && (opened === 'new' || people.data) && (
-        <OpenedPerson
-          key={opened}
-          card={people.data?.find((one) => String(one.id) === opened)}
-          onClose={() => open(null)}
-        />
+    <TableSpace
+      title={t('rules.people')}
+      name="people"
+      actions={
+        <Button variant="contained" onClick={() => open('new')}>
+          {t('people.add')}
+        </Button>
+      }
+      rows={people}
+      columns={[
+        of.text('name', t('people.name'), 150, { grow: 1 }),
+        of.code('code', t('people.code'), 110),
+        of.choice('role', t('people.role'), 120, (role) => t(`role.${role}`)),
+        of.shown('where', t('people.where'), 200, whereOf, { grow: 1.6, value: whereOf }),
+        of.shown('signIn', t('people.signIn'), 150, signsInBy, { value: signsInBy }),
+      ]}
+      none=""
+    >
+      {(opened === 'new' || one) && (
+        <FormPanel key={opened} of={one} title={one?.name ?? t('people.add')} onClose={close}>
+          {(shown) => <PersonForm card={shown} onClose={close} />}
+        </FormPanel>
       )}
-    </RulesFrame>
-  );
-}
-
-function OpenedPerson({ card, onClose }: { card?: Card; onClose: () => void }) {
-  const { t } = useTranslation();
-  return (
-    <SidePanel title={card?.name ?? t('people.add')} onClose={onClose}>
-      <FormOf of={card}>{(shown) => <PersonForm card={shown} onClose={onClose} />}</FormOf>
-    </SidePanel>
+    </TableSpace>
   );
 }
 

@@ -1,206 +1,143 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
+import type { TFunction } from 'i18next';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
+import { AddressChoice, optionsById } from '../../kit/AddressFields';
 import { Amount } from '../../kit/Amount';
-import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
+import { columnsOf } from '../../kit/columns';
+import { FormPanel } from '../../kit/FormPanel';
 import { quantity } from '../../kit/format';
-import { ProblemNote } from '../../kit/ProblemNote';
-import { Room } from '../../kit/Rail';
-import { Sheet } from '../../kit/Sheet';
-import type { Column } from '../../kit/sheetColumns';
-import { SidePanel } from '../../kit/SidePanel';
+import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
 import { PutAwayForm } from './PutAwayForm';
-import { RulesFrame } from './RulesFrame';
-import { FormOf } from './Form';
 
 type Rule = Schemas['PutAwayRuleCard'];
-
-const SORTS = {
-  GOODS: (a: Rule, b: Rule) => goods(a).localeCompare(goods(b)) || a.priority - b.priority,
-  PLACE: (a: Rule, b: Rule) => place(a).localeCompare(place(b)),
-  FULL: (a: Rule, b: Rule) => (a.percent ?? -1) - (b.percent ?? -1),
-  PRIORITY: (a: Rule, b: Rule) => a.priority - b.priority,
-};
-
-function goods(rule: Rule): string {
-  return rule.item ?? `~${rule.category}`;
-}
-
-function place(rule: Rule): string {
-  return rule.place ?? `~${rule.area}`;
-}
 
 /** Where goods go, as rules, and how full the places are that they name. */
 export function PutAwayRules() {
   const { t } = useTranslation();
   const may = useMay('RULES');
-  const sites = useSites();
-  const { value, change } = useAddress();
-  const binned = sites.data?.filter((one) => one.binned) ?? [];
+  const binned = useSites().data?.filter((one) => one.binned) ?? [];
+  const { value } = useAddress();
+  const { opened, id, open, close } = useOpened();
   const site = binned.find((one) => String(one.id) === value('site')) ?? binned[0];
-  const sort = (value('sort') || 'GOODS') as keyof typeof SORTS;
-  const descending = value('desc') === '1';
   const rules = useQuery({
     queryKey: ['put-away-rules', site?.id],
     queryFn: () =>
       read(api.GET('/api/put-away/rules', { params: { query: { site: site?.id ?? 0 } } })),
     enabled: !!site,
   });
-  const sorted = [...(rules.data ?? [])].sort((a, b) => SORTS[sort](a, b) * (descending ? -1 : 1));
-  const opened = value('open');
-  const one = rules.data?.find((rule) => String(rule.id) === opened);
-  const close = () => change({ open: null });
+  const one = rules.data?.find((rule) => rule.id === id);
+  if (!site) {
+    return null;
+  }
   return (
-    <RulesFrame>
-      <Room
-        title={t('rules.put-away')}
-        tools={
-          <>
-            <Choice
-              label={t('site')}
-              value={String(site?.id ?? '')}
-              onChange={(next) => change({ site: next, open: null })}
-              options={binned.map((each) => [String(each.id), each.name] as const)}
-            />
-            {may && (
-              <Button
-                variant="contained"
-                sx={{ ml: 'auto' }}
-                onClick={() => change({ open: 'new' })}
-              >
-                {t('putAway.add')}
-              </Button>
-            )}
-          </>
-        }
-      >
-        <Box sx={{ color: 'text.secondary', mb: 1 }}>{t('putAway.help')}</Box>
-        <ProblemNote problem={rules.error} />
-        <Sheet<Rule>
-          name="put-away"
-          question={[site?.id, sort, descending, rules.dataUpdatedAt]}
-          fetch={(offset, limit) =>
-            Promise.resolve({
-              total: sorted.length,
-              offset,
-              rows: sorted.slice(offset, offset + limit),
-            })
-          }
-          columns={columns(t)}
-          rowKey={(row) => String(row.id)}
-          sorting={{ by: sort, descending }}
-          onSort={(next) => change({ sort: next.by, desc: next.descending ? '1' : null })}
-          opened={opened}
-          onOpen={(row) => change({ open: String(row.id) })}
-          empty={t('putAway.none')}
+    <TableSpace
+      title={t('rules.put-away')}
+      name="put-away"
+      choices={
+        <AddressChoice
+          name="site"
+          label={t('site')}
+          options={optionsById(binned)}
+          clears={['open']}
         />
-      </Room>
-      {site && (opened === 'new' || one) && (
-        <SidePanel
+      }
+      actions={
+        may && (
+          <Button variant="contained" onClick={() => open('new')}>
+            {t('putAway.add')}
+          </Button>
+        )
+      }
+      over={<Box sx={{ color: 'text.secondary', mb: 1 }}>{t('putAway.help')}</Box>}
+      rows={rules}
+      columns={columns(t)}
+      first="goods"
+      none={t('putAway.none')}
+    >
+      {(opened === 'new' || one) && (
+        <FormPanel
           key={opened}
-          title={one ? t('putAway.rule') : t('putAway.add')}
+          of={one}
+          title={t(one ? 'putAway.rule' : 'putAway.add')}
           onClose={close}
           width={500}
         >
-          <FormOf of={one}>
-            {(rule) => <PutAwayForm site={site} rule={rule} onDone={rule ? undefined : close} />}
-          </FormOf>
-        </SidePanel>
+          {(rule) => <PutAwayForm site={site} rule={rule} onDone={rule ? undefined : close} />}
+        </FormPanel>
       )}
-    </RulesFrame>
+    </TableSpace>
   );
 }
 
-function columns(t: (key: string) => string): Column<Rule>[] {
+function columns(t: TFunction) {
+  const of = columnsOf<Rule>();
+  const goods = (row: Rule) =>
+    row.item ? (
+      <>
+        <Code>{row.item}</Code> {row.name}
+      </>
+    ) : (
+      `${t('item.category')}: ${row.category}`
+    );
+  const capacity = (row: Rule) =>
+    row.capacityPacks === null ? (
+      '–'
+    ) : row.capacityPack ? (
+      `${quantity(row.capacityPacks)} ${row.capacityPack}`
+    ) : (
+      <Amount value={row.capacity} unit={row.symbol} />
+    );
   return [
-    {
-      key: 'goods',
-      title: t('putAway.goods'),
-      width: 'minmax(200px, 1.6fr)',
-      sort: 'GOODS',
-      cell: (row) =>
-        row.item ? (
-          <>
-            <Code>{row.item}</Code> {row.name}
-          </>
-        ) : (
-          `${t('item.category')}: ${row.category}`
-        ),
-    },
-    {
-      key: 'priority',
-      title: t('putAway.priority'),
-      width: '80px',
+    of.shown('goods', t('putAway.goods'), 170, goods, {
+      grow: 1.6,
+      // Rules for categories come after those for items; within both, the first to be tried first.
+      value: (row) => `${row.item ?? `~${row.category}`} ${row.priority}`,
+    }),
+    of.count('priority', t('putAway.priority'), 70),
+    of.shown(
+      'place',
+      t('putAway.to'),
+      100,
+      (row) => (row.place ? <Code strong>{row.place}</Code> : row.area),
+      { grow: 1, value: (row) => row.place ?? `~${row.area}` },
+    ),
+    of.shown('capacity', t('putAway.capacity'), 100, capacity, {
       align: 'right',
-      sort: 'PRIORITY',
-      cell: (row) => row.priority,
-    },
-    {
-      key: 'place',
-      title: t('putAway.to'),
-      width: 'minmax(120px, 1fr)',
-      sort: 'PLACE',
-      cell: (row) => (row.place ? <Code strong>{row.place}</Code> : row.area),
-    },
-    {
-      key: 'capacity',
-      title: t('putAway.capacity'),
-      width: '130px',
-      align: 'right',
-      cell: (row) =>
-        row.capacityPacks === null ? (
-          '–'
-        ) : row.capacityPack ? (
-          `${quantity(row.capacityPacks)} ${row.capacityPack}`
-        ) : (
-          <Amount value={row.capacity} unit={row.symbol} />
-        ),
-    },
-    {
-      key: 'used',
-      title: t('putAway.used'),
-      width: '100px',
-      align: 'right',
-      cell: (row) => <Amount value={row.used} unit={row.symbol} />,
-    },
-    {
-      key: 'free',
-      title: t('putAway.free'),
-      width: '100px',
-      align: 'right',
+      value: (row) => Number(row.capacity),
+    }),
+    of.amount('used', t('putAway.used'), 80),
+    of.amount('free', t('putAway.free'), 80, {
       cell: (row) => (row.free === null ? '' : <Amount value={row.free} unit={row.symbol} />),
-    },
-    {
-      key: 'full',
-      title: t('putAway.full'),
-      width: '140px',
-      sort: 'FULL',
-      cell: (row) =>
-        row.percent !== null && (
-          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 44px', gap: 1 }}>
-            <Box sx={{ border: '1px solid', height: 10, alignSelf: 'center' }}>
-              <Box
-                sx={{
-                  width: `${Math.min(100, row.percent)}%`,
-                  height: '100%',
-                  bgcolor: row.percent > 100 ? 'error.main' : 'text.primary',
-                }}
-              />
-            </Box>
-            <Box sx={{ textAlign: 'right' }}>{row.percent} %</Box>
-          </Box>
-        ),
-    },
-    {
-      key: 'active',
-      title: t('item.state'),
-      width: '70px',
-      cell: (row) => (row.active ? '' : t('putAway.off')),
-    },
+    }),
+    of.shown('full', t('putAway.full'), 110, (row) => <Full percent={row.percent} />, {
+      value: (row) => row.percent,
+    }),
+    of.shown('active', t('item.state'), 70, (row) => (row.active ? '' : t('putAway.off'))),
   ];
+}
+
+/** How full a place is; nothing where nobody said how much it takes. */
+function Full({ percent }: { percent: number | null }) {
+  return (
+    percent !== null && (
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 44px', gap: 1 }}>
+        <Box sx={{ border: '1px solid', height: 10, alignSelf: 'center' }}>
+          <Box
+            sx={{
+              width: `${Math.min(100, percent)}%`,
+              height: '100%',
+              bgcolor: percent > 100 ? 'error.main' : 'text.primary',
+            }}
+          />
+        </Box>
+        <Box sx={{ textAlign: 'right' }}>{percent} %</Box>
+      </Box>
+    )
+  );
 }

@@ -4,15 +4,14 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
+import { FormPanel } from '../../kit/FormPanel';
 import { instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { SidePanel } from '../../kit/SidePanel';
-import { useAddress } from '../../kit/useAddress';
+import { useOpened } from '../../kit/TableSpace';
 import { RemovalForm, RuleWords } from './RemovalForm';
 import { RemovalTrial } from './RemovalTrial';
-import { RulesFrame } from './RulesFrame';
-import { FormOf } from './Form';
 
 type Rule = Schemas['RemovalRuleCard'];
 
@@ -20,24 +19,22 @@ type Rule = Schemas['RemovalRuleCard'];
 export function RemovalRules() {
   const { t } = useTranslation();
   const may = useMay('RULES');
-  const { value, change } = useAddress();
+  const { opened, id, open, close } = useOpened();
   const rules = useQuery({
     queryKey: ['removal', 'rules'],
     queryFn: () => read(api.GET('/api/removal/rules')),
   });
-  const opened = value('open');
-  const one = rules.data?.find((rule) => String(rule.id) === opened);
-  const close = () => change({ open: null });
+  const one = rules.data?.find((rule) => rule.id === id);
   return (
-    <RulesFrame>
+    <>
       <Room
         title={t('rules.removal')}
         tools={
           <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
-            <Button onClick={() => change({ open: 'changes' })}>{t('removal.changes')}</Button>
-            <Button onClick={() => change({ open: 'trial' })}>{t('removal.tryAll')}</Button>
+            <Button onClick={() => open('changes')}>{t('removal.changes')}</Button>
+            <Button onClick={() => open('trial')}>{t('removal.tryAll')}</Button>
             {may && (
-              <Button variant="contained" onClick={() => change({ open: 'new' })}>
+              <Button variant="contained" onClick={() => open('new')}>
                 {t('removal.add')}
               </Button>
             )}
@@ -49,11 +46,7 @@ export function RemovalRules() {
         <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0, maxWidth: 980 }}>
           {rules.data?.map((rule) => (
             <Box component="li" key={rule.id}>
-              <RuleRow
-                rule={rule}
-                opened={String(rule.id) === opened}
-                onOpen={() => change({ open: String(rule.id) })}
-              />
+              <RuleRow rule={rule} opened={rule === one} onOpen={() => open(rule.id)} />
             </Box>
           ))}
           <Box component="li" sx={{ py: 1.25, px: 1.5, borderTop: 1, borderColor: 'divider' }}>
@@ -63,14 +56,15 @@ export function RemovalRules() {
         </Box>
       </Room>
       {(opened === 'new' || one) && (
-        <SidePanel
+        <FormPanel
           key={opened}
-          title={one ? t('removal.rule') : t('removal.add')}
+          of={one}
+          title={t(one ? 'removal.rule' : 'removal.add')}
           onClose={close}
           width={620}
         >
-          <FormOf of={one}>{(shown) => <RemovalForm rule={shown} onDone={close} />}</FormOf>
-        </SidePanel>
+          {(shown) => <RemovalForm rule={shown} onDone={close} />}
+        </FormPanel>
       )}
       {opened === 'trial' && (
         <SidePanel title={t('removal.tryAll')} onClose={close} width={620}>
@@ -82,7 +76,7 @@ export function RemovalRules() {
           <Changes />
         </SidePanel>
       )}
-    </RulesFrame>
+    </>
   );
 }
 

@@ -5,19 +5,14 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
-import { Code } from '../../kit/Code';
-import { pageOf } from '../../kit/pageOf';
-import { Room } from '../../kit/Rail';
-import { Sheet } from '../../kit/Sheet';
-import type { Column } from '../../kit/sheetColumns';
-import { SidePanel } from '../../kit/SidePanel';
-import { useAddress } from '../../kit/useAddress';
-import { Form, FormOf, Tick } from './Form';
-import { RulesFrame } from './RulesFrame';
-import { useForm } from './useForm';
-import { useSave } from '../../kit/useSave';
-import { wholeOrNothing } from '../../kit/numbers';
+import { columnsOf } from '../../kit/columns';
+import { Form, Tick } from '../../kit/Form';
+import { FormPanel } from '../../kit/FormPanel';
 import { NumberField } from '../../kit/NumberField';
+import { wholeOrNothing } from '../../kit/numbers';
+import { TableSpace, useOpened } from '../../kit/TableSpace';
+import { useForm } from '../../kit/useForm';
+import { useSave } from '../../kit/useSave';
 
 type Supplier = Schemas['SupplierCard'];
 
@@ -25,78 +20,40 @@ type Supplier = Schemas['SupplierCard'];
 export function SupplierRules() {
   const { t } = useTranslation();
   const may = useMay('RULES');
-  const { value, change } = useAddress();
+  const { opened, id, open, close } = useOpened();
   const suppliers = useQuery({
     queryKey: ['suppliers'],
     queryFn: () => read(api.GET('/api/suppliers')),
   });
-  const opened = value('open');
-  const one = suppliers.data?.find((supplier) => String(supplier.id) === opened);
-  const close = () => change({ open: null });
-  const columns: Column<Supplier>[] = [
-    {
-      key: 'code',
-      title: t('places.code'),
-      width: '140px',
-      cell: (row) => <Code>{row.code}</Code>,
-    },
-    { key: 'name', title: t('places.name'), width: 'minmax(180px, 1fr)', cell: (row) => row.name },
-    {
-      key: 'email',
-      title: t('suppliers.email'),
-      width: 'minmax(200px, 1fr)',
-      cell: (row) => row.email,
-    },
-    {
-      key: 'lead',
-      title: t('suppliers.leadDays'),
-      width: '110px',
-      align: 'right',
-      cell: (row) => row.leadDays,
-    },
-    {
-      key: 'state',
-      title: t('item.state'),
-      width: '90px',
-      cell: (row) => (row.active ? '' : t('item.closed')),
-    },
-  ];
+  const one = suppliers.data?.find((supplier) => supplier.id === id);
+  const of = columnsOf<Supplier>();
   return (
-    <RulesFrame>
-      <Room
-        title={t('rules.suppliers')}
-        tools={
-          may && (
-            <Button variant="contained" sx={{ ml: 'auto' }} onClick={() => change({ open: 'new' })}>
-              {t('suppliers.add')}
-            </Button>
-          )
-        }
-      >
-        <Sheet<Supplier>
-          name="suppliers"
-          question={[suppliers.dataUpdatedAt]}
-          fetch={pageOf(suppliers.data)}
-          columns={columns}
-          rowKey={(row) => String(row.id)}
-          opened={opened}
-          onOpen={(row) => change({ open: String(row.id) })}
-          empty={t('suppliers.none')}
-        />
-      </Room>
+    <TableSpace
+      title={t('rules.suppliers')}
+      name="suppliers"
+      actions={
+        may && (
+          <Button variant="contained" onClick={() => open('new')}>
+            {t('suppliers.add')}
+          </Button>
+        )
+      }
+      rows={suppliers}
+      columns={[
+        of.code('code', t('places.code'), 140),
+        of.text('name', t('places.name'), 180, { grow: 1 }),
+        of.text('email', t('suppliers.email'), 200, { grow: 1 }),
+        of.count('leadDays', t('suppliers.leadDays'), 110),
+        of.shown('active', t('item.state'), 90, (row) => (row.active ? '' : t('item.closed'))),
+      ]}
+      none={t('suppliers.none')}
+    >
       {(opened === 'new' || one) && (
-        <SidePanel
-          key={opened}
-          title={one?.name ?? t('suppliers.add')}
-          over={one && <Code>{one.code}</Code>}
-          onClose={close}
-        >
-          <FormOf of={one}>
-            {(shown) => <SupplierForm supplier={shown} onDone={shown ? undefined : close} />}
-          </FormOf>
-        </SidePanel>
+        <FormPanel key={opened} of={one} title={one?.name ?? t('suppliers.add')} onClose={close}>
+          {(shown) => <SupplierForm supplier={shown} onDone={shown ? undefined : close} />}
+        </FormPanel>
       )}
-    </RulesFrame>
+    </TableSpace>
   );
 }
 

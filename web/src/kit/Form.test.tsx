@@ -5,12 +5,12 @@ import userEvent from '@testing-library/user-event';
 import TextField from '@mui/material/TextField';
 import type { ReactNode } from 'react';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
-import { Problem } from '../../api/client';
-import { MeContext, type Me } from '../../app/session';
-import '../../app/words';
+import { Problem } from '../api/client';
+import { MeContext, type Me } from '../app/session';
+import '../app/words';
 import { Form, FormOf, Tick } from './Form';
 import { useForm } from './useForm';
-import { useSave } from '../../kit/useSave';
+import { useSave } from './useSave';
 
 type Sent = { name: string; active: boolean };
 const send =

@@ -12,9 +12,9 @@ import {
   type ReactNode,
 } from 'react';
 import { useTranslation } from 'react-i18next';
-import { Problem } from '../../api/client';
-import { useMay, type Permission } from '../../app/session';
-import { ProblemNote } from '../../kit/ProblemNote';
+import { Problem } from '../api/client';
+import { useMay, type Permission } from '../app/session';
+import { ProblemNote } from './ProblemNote';
 
 const Settling = createContext({ saved: false, settle: () => {} });
 

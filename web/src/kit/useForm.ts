@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Problem } from '../../api/client';
+import { Problem } from '../api/client';
 
 /** What stands in a form, and what the server said about a field of it. */
 export function useForm<T extends object>(start: T, problem: unknown) {

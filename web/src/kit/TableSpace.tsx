@@ -1,0 +1,131 @@
+import Box from '@mui/material/Box';
+import type { ReactNode } from 'react';
+import { ListFilters, type Narrowed } from './ListFilters';
+import { Room } from './Rail';
+import { Sheet, type SheetProps } from './Sheet';
+import { SidePanel } from './SidePanel';
+import { SiteChoice } from './SiteChoice';
+import { useAddress } from './useAddress';
+import { useList, type List } from './useList';
+
+/** Something that is opened beside a table under its name in the address, as `new`. */
+export interface Panel {
+  title: string;
+  width?: number;
+  show: () => ReactNode;
+}
+
+/** What stands open beside a table, in the page's address; what is about it alone leaves with it. */
+export function useOpened(leaves: readonly string[] = []) {
+  const { value, change } = useAddress();
+  const opened = value('open');
+  return {
+    opened,
+    /** The row that stands open; zero if none does. */
+    id: /^[0-9]+$/.test(opened) ? Number(opened) : 0,
+    open: (what: number | string) => change({ open: String(what) }),
+    close: () => change({ open: null, ...Object.fromEntries(leaves.map((one) => [one, null])) }),
+  };
+}
+
+/**
+ * A page that is a table: what narrows it above, what can be done at the right, the rows, and beside
+ * them what stands open. All that it shows is in its address.
+ */
+export function TableSpace<T extends object, Q extends object = object>({
+  title,
+  list,
+  search,
+  bySite,
+  elsewhere,
+  hidden = [],
+  choices,
+  actions,
+  over,
+  instead,
+  none,
+  noMatch,
+  panels = {},
+  leaves,
+  first,
+  opens = true,
+  children,
+  ...sheet
+}: Omit<SheetProps<T, Q>, 'empty'> & {
+  title: string;
+  /** Words and conditions, where it can be searched for both. */
+  list?: List;
+  search?: string;
+  /** Whether one chooses the site of its rows. */
+  bySite?: boolean;
+  /** Columns that the page has choices of its own for, besides the site. */
+  elsewhere?: readonly string[];
+  /** What is not a column and can be searched for all the same. */
+  hidden?: readonly Narrowed[];
+  choices?: ReactNode;
+  actions?: ReactNode;
+  /** What stands between the choices and the table. */
+  over?: ReactNode;
+  /** What is shown in place of the table. */
+  instead?: ReactNode;
+  none: string;
+  noMatch?: string;
+  panels?: Record<string, Panel | false>;
+  /** What in the address is about a panel alone. */
+  leaves?: readonly string[];
+  /** The column by which rows that are all here are sorted first. */
+  first?: string;
+  /** Whether a row can be opened by its id. */
+  opens?: boolean;
+  /** What stands beside the table: a row that is opened. */
+  children?: ReactNode;
+}) {
+  const { opened, open, close } = useOpened(leaves);
+  const { sorting, onSort } = useList();
+  const panel = Object.hasOwn(panels, opened) && panels[opened];
+  return (
+    <>
+      <Room
+        title={title}
+        tools={
+          <>
+            {choices}
+            {bySite && list && (
+              <SiteChoice
+                value={list.only('SITE')}
+                onChange={(next) => list.setOnly('SITE', next)}
+              />
+            )}
+            {list && search && (
+              <ListFilters
+                list={list}
+                columns={[...sheet.columns, ...hidden]}
+                label={search}
+                elsewhere={[...(bySite ? ['SITE'] : []), ...(elsewhere ?? [])]}
+              />
+            )}
+            {actions && <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>{actions}</Box>}
+          </>
+        }
+      >
+        {over}
+        {instead || (
+          <Sheet<T, Q>
+            sorting={sorting ?? (first ? { by: first, descending: false } : undefined)}
+            onSort={onSort}
+            opened={opened}
+            onOpen={opens ? (row) => open((row as { id?: number }).id!) : undefined}
+            empty={(list?.narrowed && noMatch) || none}
+            {...sheet}
+          />
+        )}
+      </Room>
+      {panel && (
+        <SidePanel key={opened} title={panel.title} width={panel.width} onClose={close}>
+          {panel.show()}
+        </SidePanel>
+      )}
+      {children}
+    </>
+  );
+}

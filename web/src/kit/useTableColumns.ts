@@ -1,0 +1,131 @@
+import {
+  columnOrderingFeature,
+  columnSizingFeature,
+  columnVisibilityFeature,
+  createSortedRowModel,
+  rowSortingFeature,
+  tableFeatures,
+  useTable,
+} from '@tanstack/react-table';
+import { useState } from 'react';
+import type { Column, Sorting } from './columns';
+
+const features = tableFeatures({
+  columnOrderingFeature,
+  columnSizingFeature,
+  columnVisibilityFeature,
+  rowSortingFeature,
+  sortedRowModel: createSortedRowModel(),
+});
+
+/** How someone wants a table's columns: which, in what order, and how wide. */
+interface Wish {
+  columnOrder: string[];
+  columnVisibility: Record<string, boolean>;
+  columnSizing: Record<string, number>;
+}
+
+const NO_WISH: Wish = { columnOrder: [], columnVisibility: {}, columnSizing: {} };
+const NARROWEST = 40;
+const STEP = 20;
+
+function remembered(key: string): Wish {
+  try {
+    return { ...NO_WISH, ...(JSON.parse(localStorage.getItem(key) ?? '{}') as Partial<Wish>) };
+  } catch {
+    return NO_WISH;
+  }
+}
+
+function compare<T>(column: Column<T>, one: T, other: T): number {
+  const [a, b] = [column.value?.(one) ?? '', column.value?.(other) ?? ''];
+  return typeof a === 'number' && typeof b === 'number'
+    ? a - b
+    : String(a).localeCompare(String(b), undefined, { numeric: true });
+}
+
+/**
+ * The columns of a table as someone wants them, remembered on this device under the table's name; and
+ * rows that are all here in the order that was asked for.
+ */
+export function useTableColumns<T extends object>(
+  name: string,
+  all: Column<T>[],
+  rows: T[],
+  sorting: Sorting | undefined,
+) {
+  const key = `reliquum.table.${name}`;
+  const [wish, setWish] = useState(() => remembered(key));
+  const keep = (changes: Partial<Wish>) => {
+    const next = { ...wish, ...changes };
+    setWish(next);
+    localStorage.setItem(key, JSON.stringify(next));
+  };
+  const spare = Object.fromEntries(all.filter((one) => one.spare).map((one) => [one.key, false]));
+  const table = useTable<typeof features, T>({
+    features,
+    data: rows,
+    columns: all.map((column) => ({
+      id: column.key,
+      accessorFn: (row: T) => column.value?.(row),
+      size: column.width,
+      sortFn: (one, other) => compare(column, one.original, other.original),
+    })),
+    state: {
+      columnOrder: wish.columnOrder,
+      columnVisibility: { ...spare, ...wish.columnVisibility },
+      columnSizing: wish.columnSizing,
+      sorting: sorting ? [{ id: sorting.by, desc: sorting.descending }] : [],
+    },
+  });
+  const byKey = new Map(all.map((column) => [column.key, column]));
+  const ordered = table.getAllLeafColumns().map((column) => byKey.get(column.id)!);
+  const shown = table.getVisibleLeafColumns().map((column) => byKey.get(column.id)!);
+  const isShown = (column: Column<T>) => shown.includes(column);
+  const widen = (column: Column<T>, width: number) =>
+    keep({
+      columnSizing: { ...wish.columnSizing, [column.key]: Math.max(NARROWEST, Math.round(width)) },
+    });
+  return {
+    /** All columns in their order, whether they are shown or not. */
+    ordered,
+    shown,
+    isShown,
+    /** All rows, sorted; empty where the server sorts. */
+    rows: table.getRowModel().rows.map((row) => row.original),
+    /** The tracks of a CSS grid, and how wide they are together at least. */
+    tracks: shown
+      .map(({ key: one, width, grow }) =>
+        one in wish.columnSizing
+          ? `${wish.columnSizing[one]}px`
+          : grow
+            ? `minmax(${width}px, ${grow}fr)`
+            : `${width}px`,
+      )
+      .join(' '),
+    narrowest: shown.reduce((sum, one) => sum + (wish.columnSizing[one.key] ?? one.width), 0),
+    isChanged: JSON.stringify(wish) !== JSON.stringify(NO_WISH),
+    reset: () => keep(NO_WISH),
+    toggle: (column: Column<T>) =>
+      keep({ columnVisibility: { ...wish.columnVisibility, [column.key]: !isShown(column) } }),
+    /** Puts a column where another stands. */
+    move: (from: string, to: string) => {
+      const order = ordered.map((one) => one.key);
+      const at = order.indexOf(to);
+      keep({ columnOrder: order.filter((one) => one !== from).toSpliced(at, 0, from) });
+    },
+    widen,
+    /** Makes a column wider by some steps, or narrower. */
+    step: (column: Column<T>, steps: number) =>
+      widen(column, (wish.columnSizing[column.key] ?? column.width) + steps * STEP),
+    /** As wide as the table gives it. */
+    fit: (column: Column<T>) =>
+      keep({
+        columnSizing: Object.fromEntries(
+          Object.entries(wish.columnSizing).filter(([one]) => one !== column.key),
+        ),
+      }),
+  };
+}
+
+export type TableColumns<T extends object> = ReturnType<typeof useTableColumns<T>>;

@@ -1,0 +1,8 @@
+import { useTranslation } from 'react-i18next';
+import { Exception } from '../../kit/columns';
+
+/** By how many days something is late; nothing if it is not. */
+export function Late({ days }: { days: number }) {
+  const { t } = useTranslation();
+  return days > 0 ? <Exception>{t('inbound.daysLate', { count: days })}</Exception> : null;
+}
