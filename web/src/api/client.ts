@@ -92,6 +92,13 @@ export async function read<T>(answer: Promise<Answer<T>>): Promise<T> {
 }
 
 /** An id for a writing request. A repeat of the same request must carry the same one. */
-export function commandId(): { params: { header: { 'Idempotency-Key': string } } } {
+export function commandId() {
   return { params: { header: { 'Idempotency-Key': crypto.randomUUID() } } };
+}
+
+export type Command = ReturnType<typeof commandId>;
+
+/** A writing request to an address that names what it is about. */
+export function at<P extends object>(command: Command, path: P) {
+  return { params: { ...command.params, path } };
 }

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate, useParams } from 'react-router';
-import { api, read, type Schemas } from '../api/client';
+import { api, at, read, type Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { useSave } from '../kit/useSave';
@@ -32,7 +32,7 @@ export function LoanOnFloor({ site }: { site: Schemas['SiteCard'] }) {
     (command, { place }) =>
       read(
         api.POST('/api/loans/{loan}/returns', {
-          params: { ...command.params, path: { loan: id } },
+          ...at(command, { loan: id }),
           body: {
             note: '',
             lines: Object.entries(coming).map(([goods, amount]) => ({

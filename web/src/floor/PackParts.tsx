@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../api/client';
+import { api, at, read, type Schemas } from '../api/client';
 import { Choice } from '../kit/Choice';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
@@ -27,7 +27,7 @@ export function usePackParts(talk: Talk): Parts {
     (command, id: number) =>
       read(
         api.POST('/api/outbound/{id}/hand-over', {
-          params: { ...command.params, path: { id } },
+          ...at(command, { id }),
           body: {},
         }),
       ),
@@ -147,7 +147,7 @@ function Parcels({
     (command, { load, weight }: { load: number; weight?: number }) =>
       read(
         api.POST('/api/outbound/{id}/parcels/{load}/weight', {
-          params: { ...command.params, path: { id: order, load } },
+          ...at(command, { id: order, load }),
           body: { weight },
         }),
       ),
@@ -158,7 +158,7 @@ function Parcels({
     (command, { load, service }: { load: number; service: Schemas['CarriageEntry']['service'] }) =>
       read(
         api.POST('/api/outbound/{id}/parcels/{load}/carriage', {
-          params: { ...command.params, path: { id: order, load } },
+          ...at(command, { id: order, load }),
           body: { service },
         }),
       ),

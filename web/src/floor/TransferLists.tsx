@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../api/client';
+import { api, at, read, type Schemas } from '../api/client';
 import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
 import { quantity } from '../kit/format';
@@ -119,9 +119,10 @@ export function PickedList({ transfer, onChanged }: { transfer: Transfer; onChan
     ['transfers'],
     (command, reservation: number) =>
       read(
-        api.POST('/api/transfers/{id}/picked/{reservation}/return', {
-          params: { ...command.params, path: { id: transfer.id, reservation } },
-        }),
+        api.POST(
+          '/api/transfers/{id}/picked/{reservation}/return',
+          at(command, { id: transfer.id, reservation }),
+        ),
       ),
     onChanged,
   );

@@ -20,7 +20,7 @@ export function ColumnChoice<T extends object>({ columns }: { columns: TableColu
                 aria-label={t(word, { column: column.title })}
                 disabled={!able}
                 onClick={act}
-                sx={{ minWidth: 30, px: 0 }}
+                sx={{ minWidth: 32, px: 0, fontSize: 17 }}
               >
                 {sign}
               </Button>

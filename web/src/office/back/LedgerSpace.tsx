@@ -88,7 +88,7 @@ export function LedgerSpace() {
           aria-label={t('ledger.filters')}
           sx={{
             display: 'grid',
-            gridTemplateColumns: 'repeat(auto-fill, minmax(200px, 1fr))',
+            gridTemplateColumns: 'repeat(auto-fill, minmax(160px, 1fr))',
             gap: 1.5,
             mb: 1.5,
           }}

@@ -5,7 +5,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, commandId, read } from '../../api/client';
+import { api, at, commandId, read } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
@@ -32,7 +32,7 @@ export function PostingPanel({ posting, onClose }: { posting: number; onClose: (
     mutationFn: () =>
       read(
         api.POST('/api/postings/{posting}/reversal', {
-          params: { ...command.params, path: { posting } },
+          ...at(command, { posting }),
           body: { reason },
         }),
       ),

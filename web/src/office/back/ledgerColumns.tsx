@@ -6,20 +6,20 @@ import { columnsOf } from '../../kit/columns';
 export function ledgerColumns(t: TFunction) {
   const of = columnsOf<Schemas['LedgerRow']>();
   return [
-    of.moment('effective', t('ledger.when'), 170, { sort: 'WHEN' }),
-    of.choice('kind', t('ledger.kind'), 110, (kind) => t(`kind.${kind}`), {
+    of.moment('effective', t('ledger.when'), 168, { sort: 'WHEN' }),
+    of.choice('kind', t('ledger.kind'), 90, (kind) => t(`kind.${kind}`), {
       cell: (row) => t(`kind.${row.kind}`) + (row.reversedBy ? ` (${t('ledger.reversed')})` : ''),
     }),
-    of.code('item', t('item.code'), 90),
-    of.text('name', t('item.name'), 160, { grow: 2 }),
-    of.code('lot', t('lot'), 115),
+    of.code('item', t('item.code'), 84),
+    of.text('name', t('item.name'), 116, { grow: 2 }),
+    of.code('lot', t('lot'), 96),
     of.code('serial', t('serial'), 110, { spare: true }),
-    of.code('from', t('from'), 110),
-    of.code('to', t('to'), 110),
-    of.amount('quantity', t('quantity'), 100),
-    of.money('value', t('adjust.value'), 92, { dash: true }),
-    of.text('person', t('ledger.person'), 120),
-    of.text('document', t('ledger.document'), 100),
+    of.code('from', t('from'), 92),
+    of.code('to', t('to'), 92),
+    of.amount('quantity', t('quantity'), 84),
+    of.money('value', t('adjust.value'), 84, { dash: true }),
+    of.text('person', t('ledger.person'), 104),
+    of.text('document', t('ledger.document'), 92),
     of.text('device', t('ledger.device'), 110, { spare: true }),
     of.text('reason', t('ledger.reason'), 120, { grow: 1, spare: true }),
     of.text('movementKind', t('kinds.one'), 130, { spare: true }),

@@ -112,7 +112,7 @@ function columns(t: TFunction) {
   return [
     of.number('number', t('count.number'), 106, { by: 'NUMBER' }),
     of.text('reasons', t('adjust.reason'), 130, { sort: 'KIND', grow: 1.2 }),
-    of.choice('way', t('adjust.wayTitle'), 82, (one) => t(`adjust.way.${one}`)),
+    of.choice('way', t('adjust.wayTitle'), 82, (one) => t(`adjust.way.${one}`), { spare: true }),
     of.text('about', t('adjust.about'), 150, {
       grow: 1.6,
       cell: (row) =>

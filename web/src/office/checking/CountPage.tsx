@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate, useParams } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { Drop } from '../../kit/Drop';
 import { count as grouped, instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -143,17 +143,17 @@ function Doings({ count }: { count: Card }) {
   const { can } = whatCan(count.can);
   const path = { id: count.id };
   const review = useSave(COUNTS, (command) =>
-    read(api.POST('/api/counts/{id}/review', { params: { ...command.params, path } })),
+    read(api.POST('/api/counts/{id}/review', at(command, path))),
   );
   const countOn = useSave(COUNTS, (command) =>
-    read(api.POST('/api/counts/{id}/counting', { params: { ...command.params, path } })),
+    read(api.POST('/api/counts/{id}/counting', at(command, path))),
   );
   const drop = useSave(
     COUNTS,
     (command) =>
       read(
         api.POST('/api/counts/{id}/drop', {
-          params: { ...command.params, path },
+          ...at(command, path),
           body: { reason: '' },
         }),
       ),

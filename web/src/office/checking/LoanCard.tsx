@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { BinField } from '../../kit/BinField';
 import { Amount } from '../../kit/Amount';
 import { Choice } from '../../kit/Choice';
@@ -93,7 +93,7 @@ function BackForm({ loan, out }: { loan: Card; out: Card['goods'] }) {
   const save = useSave(RIGHTED, (command, body: Schemas['LoanReturnEntry']) =>
     read(
       api.POST('/api/loans/{loan}/returns', {
-        params: { ...command.params, path: { loan: loan.loan.id } },
+        ...at(command, { loan: loan.loan.id }),
         body,
       }),
     ),

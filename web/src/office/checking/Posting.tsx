@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useMe } from '../../app/session';
 import { count as grouped, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -25,10 +25,10 @@ export function Posting({ count }: { count: Card }) {
   });
   const old = [...COUNTS, 'on-hand', 'ledger'];
   const post = useSave(old, (command, body: Schemas['PostEntry']) =>
-    read(api.POST('/api/counts/{id}/posting', { params: { ...command.params, path }, body })),
+    read(api.POST('/api/counts/{id}/posting', { ...at(command, path), body })),
   );
   const approve = useSave(old, (command, body: Schemas['PostEntry']) =>
-    read(api.POST('/api/counts/{id}/approval', { params: { ...command.params, path }, body })),
+    read(api.POST('/api/counts/{id}/approval', { ...at(command, path), body })),
   );
   const will = outcome.data;
   if (!will) {

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { Code } from '../../kit/Code';
 import { instant, money, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -49,7 +49,7 @@ export function ResultPanel({
   const decide = useSave(COUNTS, (command, decision: Schemas['DecisionEntry']['decision']) =>
     read(
       api.POST('/api/counts/{id}/decisions', {
-        params: { ...command.params, path },
+        ...at(command, path),
         body: { decision, ids: [result] },
       }),
     ),

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import type { TFunction } from 'i18next';
 import { useDeferredValue, useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { AddressChoice, AddressText, optionsOf } from '../../kit/AddressFields';
 import { Code } from '../../kit/Code';
 import { Drop } from '../../kit/Drop';
@@ -102,7 +102,7 @@ function Bulk({ count, question }: { count: Card; question: Schemas['QuestionEnt
   const decide = useSave(COUNTS, (command, decision: 'ACCEPT' | 'LEAVE' | 'RECOUNT') =>
     read(
       api.POST('/api/counts/{id}/decisions', {
-        params: { ...command.params, path: { id: count.id } },
+        ...at(command, { id: count.id }),
         body: {
           decision,
           question,
@@ -113,7 +113,7 @@ function Bulk({ count, question }: { count: Card; question: Schemas['QuestionEnt
   const byRule = useSave(COUNTS, (command, body: Schemas['ToleranceEntry']) =>
     read(
       api.POST('/api/counts/{id}/tolerance', {
-        params: { ...command.params, path: { id: count.id } },
+        ...at(command, { id: count.id }),
         body,
       }),
     ),
@@ -205,6 +205,6 @@ function columns(t: TFunction) {
     }),
     of.shown('decision', t('count.decision'), 118, decision),
     of.text('people', t('count.countedBy'), 110),
-    of.moment('moment', t('count.countedAt'), 140, { sort: 'MOMENT' }),
+    of.ago('moment', t('count.countedAt'), 110, { sort: 'MOMENT' }),
   ];
 }

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import type { TFunction } from 'i18next';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { Choice } from '../../kit/Choice';
 import { optionsOf } from '../../kit/AddressFields';
 import { columnsOf } from '../../kit/columns';
@@ -64,7 +64,7 @@ function RestOf({ count, slip }: { count: Card; slip: Slip | null }) {
   const save = useSave(COUNTS, (command, rest: (typeof RESTS)[number]) =>
     read(
       api.POST('/api/counts/{id}/uncounted', {
-        params: { ...command.params, path: { id: count.id } },
+        ...at(command, { id: count.id }),
         body: { rest, slips: slip ? [slip.id] : undefined },
       }),
     ),
@@ -95,7 +95,7 @@ function HandTo({ count, slip }: { count: Card; slip: Slip }) {
   const save = useSave(COUNTS, (command, person: string) =>
     read(
       api.POST('/api/counts/{id}/hands', {
-        params: { ...command.params, path: { id: count.id } },
+        ...at(command, { id: count.id }),
         body: { slips: [slip.id], person: person ? Number(person) : undefined },
       }),
     ),

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { Code } from '../../kit/Code';
 import { columnsOf } from '../../kit/columns';
 import { instant } from '../../kit/format';
@@ -28,11 +28,7 @@ export function LettersSpace() {
     refetchInterval: 3_000,
   });
   const again = useSave(['letters'], (command, letter: number) =>
-    read(
-      api.POST('/api/letters/{id}/sending', {
-        params: { ...command.params, path: { id: letter } },
-      }),
-    ),
+    read(api.POST('/api/letters/{id}/sending', at(command, { id: letter }))),
   );
   const opened = letters.data?.find((one) => one.id === id);
   const of = columnsOf<Letter>();

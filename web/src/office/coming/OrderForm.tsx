@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { Part } from '../../kit/SidePanel';
@@ -45,7 +45,7 @@ export function OrderForm({
       order
         ? read(
             api.PUT('/api/inbound/{id}', {
-              params: { ...command.params, path: { id: order.id } },
+              ...at(command, { id: order.id }),
               body,
             }),
           )

@@ -1,24 +1,19 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Command, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
+import { Actions } from '../../kit/Actions';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
+import { DocumentPanel, Glance, History, Marks } from '../../kit/DocumentPanel';
 import { date, instant, money, quantity } from '../../kit/format';
-import { ProblemNote } from '../../kit/ProblemNote';
-import { whatCan } from '../../kit/whatCan';
-import { Part, SidePanel } from '../../kit/SidePanel';
+import { Part } from '../../kit/SidePanel';
 import { StockBar } from '../../kit/StockBar';
 import { LabelButton } from '../labels/LabelButton';
-import { useSave } from '../../kit/useSave';
 import { OrderForm } from './OrderForm';
 import { StateWord } from './StateWord';
-import { FormOf } from '../../kit/Form';
 
 type Card = Schemas['InboundCard'];
 
@@ -27,136 +22,79 @@ const OLD = ['inbound', 'on-hand', 'letters'];
 /** One order: its lines, what has come of them, and everything that was done to it. */
 export function OrderPanel({ order, onClose }: { order: number; onClose: () => void }) {
   const { t } = useTranslation();
-  const [editing, setEditing] = useState(false);
   const card = useQuery({
     queryKey: ['inbound', 'card', order],
     queryFn: () => read(api.GET('/api/inbound/{id}', { params: { path: { id: order } } })),
   });
-  if (!card.data) {
-    return (
-      <SidePanel title={t('loading')} onClose={onClose}>
-        <ProblemNote problem={card.error} />
-      </SidePanel>
-    );
-  }
-  const one = card.data;
   return (
-    <SidePanel
-      title={one.number}
-      over={one.supplier ?? `${t(`inbound.kind.${one.kind}`)}: ${one.reason}`}
-      onClose={onClose}
+    <DocumentPanel
+      of={card}
+      title={(one) => one.number}
+      over={(one) => one.supplier ?? `${t(`inbound.kind.${one.kind}`)}: ${one.reason}`}
       width={620}
+      onClose={onClose}
+      form={(one, onDone) => <OrderForm order={one} onDone={onDone} />}
     >
-      {editing ? (
-        <FormOf of={one}>
-          {(shown) => <OrderForm order={shown} onDone={() => setEditing(false)} />}
-        </FormOf>
-      ) : (
+      {(one, onChange) => (
         <>
-          <Box sx={{ display: 'flex', gap: 2.5, flexWrap: 'wrap', my: 1 }}>
-            <StateWord state={one.state} />
-            <span>{one.site}</span>
-            {one.expected && <span>{t('receive.expected', { day: date(one.expected) })}</span>}
-            {one.late > 0 && (
-              <Box component="b" sx={{ color: 'error.main' }}>
-                {t('inbound.daysLate', { count: one.late })}
-              </Box>
-            )}
-            {one.value !== null && (
-              <span>
-                {t('inbound.value')} <b>{money(one.value)}</b>
-              </span>
-            )}
-          </Box>
+          <Glance
+            of={[
+              <StateWord state={one.state} />,
+              one.site,
+              one.expected && t('receive.expected', { day: date(one.expected) }),
+              { amiss: one.late > 0 && t('inbound.daysLate', { count: one.late }) },
+              one.value !== null && (
+                <>
+                  {t('inbound.value')} <b>{money(one.value)}</b>
+                </>
+              ),
+            ]}
+          />
           {one.note && <Box sx={{ mb: 1 }}>{one.note}</Box>}
-          <Doings card={one} onEdit={() => setEditing(true)} />
+          <OrderActions card={one} onChange={onChange} />
           <Lines lines={one.lines} />
           <Receipts card={one} />
-          <History card={one} />
+          <History
+            title={t('inbound.history')}
+            changes={one.changes}
+            word={(what) => t(`inbound.event.${what}`)}
+          />
         </>
       )}
-    </SidePanel>
+    </DocumentPanel>
   );
 }
 
-function Doings({ card, onEdit }: { card: Card; onEdit: () => void }) {
+function OrderActions({ card, onChange }: { card: Card; onChange: () => void }) {
   const { t } = useTranslation();
   const may = useMay('POST');
-  const [closing, setClosing] = useState(false);
-  const [reason, setReason] = useState('');
-  const send = useSave(OLD, (command, id: number) =>
-    read(
-      api.POST('/api/inbound/{id}/sending', {
-        params: { ...command.params, path: { id } },
-      }),
-    ),
-  );
-  const close = useSave(
-    OLD,
-    (command, why: string) =>
-      read(
-        api.POST('/api/inbound/{id}/closing', {
-          params: { ...command.params, path: { id: card.id } },
-          body: { reason: why },
-        }),
-      ),
-    () => setClosing(false),
-  );
-  if (!may) {
-    return null;
-  }
-  const { can } = whatCan(card.can);
-  const short = can('CLOSE_SHORT');
+  const path = { id: card.id };
+  const close = (command: Command, reason: string) =>
+    read(api.POST('/api/inbound/{id}/closing', { ...at(command, path), body: { reason } }));
   return (
-    <Box>
-      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        {can('SEND') && (
-          <Button
-            variant={card.sent ? 'outlined' : 'contained'}
-            loading={send.isPending}
-            onClick={() => send.mutate(card.id)}
-          >
-            {t(card.sent ? 'inbound.sendAgain' : 'inbound.send')}
-          </Button>
-        )}
-        {can('CHANGE') && (
-          <Button variant="outlined" onClick={onEdit}>
-            {t('inbound.edit')}
-          </Button>
-        )}
-        {(short || can('CLOSE')) && (
-          <Button
-            variant="outlined"
-            onClick={() => (short ? setClosing(!closing) : close.mutate(''))}
-          >
-            {t(short ? 'inbound.closeShort' : 'inbound.close')}
-          </Button>
-        )}
+    may && (
+      <Actions
+        can={card.can}
+        old={OLD}
+        of={[
+          {
+            can: 'SEND',
+            word: t(card.sent ? 'inbound.sendAgain' : 'inbound.send'),
+            send: (command) => read(api.POST('/api/inbound/{id}/sending', at(command, path))),
+          },
+          { can: 'CHANGE', word: t('inbound.edit'), act: onChange },
+          {
+            can: 'CLOSE_SHORT',
+            word: t('inbound.closeShort'),
+            ask: { label: t('inbound.whyShort'), go: t('inbound.closeNow') },
+            send: close,
+          },
+          { can: 'CLOSE', word: t('inbound.close'), send: close },
+        ]}
+      >
         <LabelButton of="ORDER" ids={[card.id]} word={t('inbound.label')} />
-      </Box>
-      {closing && (
-        <Box
-          component="form"
-          onSubmit={(event) => {
-            event.preventDefault();
-            close.mutate(reason);
-          }}
-          sx={{ display: 'flex', gap: 1, mt: 1 }}
-        >
-          <TextField
-            label={t('inbound.whyShort')}
-            value={reason}
-            onChange={(event) => setReason(event.target.value)}
-            autoFocus
-            fullWidth
-          />
-          <Button type="submit" variant="contained" loading={close.isPending}>
-            {t('inbound.closeNow')}
-          </Button>
-        </Box>
-      )}
-      <ProblemNote problem={send.error ?? close.error} />
-    </Box>
+      </Actions>
+    )
   );
 }
 
@@ -228,18 +166,7 @@ function Receipts({ card }: { card: Card }) {
           <Box sx={{ display: 'flex', gap: 1 }}>
             <Box sx={{ flex: 1, minWidth: 0 }}>
               {one.name}
-              {one.lot && (
-                <>
-                  {' · '}
-                  {t('move.lot')} <Code>{one.lot}</Code>
-                </>
-              )}
-              {one.serial && (
-                <>
-                  {' · '}
-                  <Code>{one.serial}</Code>
-                </>
-              )}
+              <Marks of={{ lot: one.lot, serial: one.serial }} />
             </Box>
             <b>{quantity(one.quantity)}</b>
           </Box>
@@ -257,23 +184,6 @@ function Receipts({ card }: { card: Card }) {
           {t('inbound.moreReceipts', { count: card.receipts.length - 60 })}
         </Link>
       )}
-    </Part>
-  );
-}
-
-function History({ card }: { card: Card }) {
-  const { t } = useTranslation();
-  return (
-    <Part title={t('inbound.history')}>
-      {card.changes.map((event, i) => (
-        <Box key={i} sx={{ display: 'flex', gap: 1 }}>
-          <Box sx={{ color: 'text.secondary', width: 150 }}>{instant(event.at)}</Box>
-          <Box>
-            <b>{t(`inbound.event.${event.what}`)}</b> {event.detail && `(${event.detail})`},{' '}
-            {event.person}
-          </Box>
-        </Box>
-      ))}
     </Part>
   );
 }

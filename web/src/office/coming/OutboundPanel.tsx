@@ -1,81 +1,70 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
+import { DocumentPanel, Glance, GoodsRow, History } from '../../kit/DocumentPanel';
 import { date, instant, money, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
-import { Part, SidePanel } from '../../kit/SidePanel';
+import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Way } from '../../kit/Way';
-import { OutboundDoings } from './OutboundDoings';
+import { OutboundActions } from './OutboundActions';
 import { OutboundForm } from './OutboundForm';
 import { OutboundParcels } from './OutboundParcels';
-import { Marks } from './TransferPanel';
-import { FormOf } from '../../kit/Form';
 
 type Card = Schemas['OutboundCard'];
 
 /** One order: how far it is, its lines, what is kept for it, unit loads, papers, every change. */
 export function OutboundPanel({ order, onClose }: { order: number; onClose: () => void }) {
   const { t } = useTranslation();
-  const [editing, setEditing] = useState(false);
   const card = useQuery({
     queryKey: ['outbound', 'card', order],
     queryFn: () => read(api.GET('/api/outbound/{id}', { params: { path: { id: order } } })),
   });
-  if (!card.data) {
-    return (
-      <SidePanel title={t('loading')} onClose={onClose} width={680}>
-        <ProblemNote problem={card.error} />
-      </SidePanel>
-    );
-  }
-  const one = card.data;
-  const party =
+  const party = (one: Card) =>
     one.kind === 'JOB'
       ? t('outbound.jobFor', { kits: quantity(one.kits ?? '0'), kit: one.kit })
       : one.party;
   return (
-    <SidePanel title={one.number} over={`${one.site} → ${party}`} onClose={onClose} width={680}>
-      {editing ? (
-        <FormOf of={one}>
-          {(shown) => <OutboundForm order={shown} onDone={() => setEditing(false)} />}
-        </FormOf>
-      ) : (
+    <DocumentPanel
+      of={card}
+      title={(one) => one.number}
+      over={(one) => `${one.site} → ${party(one)}`}
+      onClose={onClose}
+      form={(one, onDone) => <OutboundForm order={one} onDone={onDone} />}
+    >
+      {(one, onChange) => (
         <>
           <TimeLine card={one} />
-          <Box sx={{ display: 'flex', gap: 2.5, flexWrap: 'wrap', mb: 1 }}>
-            {one.state === 'SHORT' && (
-              <Box component="b" sx={{ color: 'error.main' }}>
-                {t('outbound.state.SHORT')}
-              </Box>
-            )}
-            {one.needed && <span>{t('picking.needed', { day: date(one.needed) })}</span>}
-            {one.late > 0 && (
-              <Box component="b" sx={{ color: 'error.main' }}>
-                {t('inbound.daysLate', { count: one.late })}
-              </Box>
-            )}
-            {one.reference && <span>{t('outbound.theirs', { reference: one.reference })}</span>}
-            {one.picker && <span>{t('picking.pickedBy', { person: one.picker })}</span>}
-            {one.value > 0 && <span>{t('outbound.soldFor', { value: money(one.value) })}</span>}
-          </Box>
+          <Glance
+            of={[
+              { amiss: one.state === 'SHORT' && t('outbound.state.SHORT') },
+              one.needed && t('picking.needed', { day: date(one.needed) }),
+              { amiss: one.late > 0 && t('inbound.daysLate', { count: one.late }) },
+              one.reference && t('outbound.theirs', { reference: one.reference }),
+              one.picker && t('picking.pickedBy', { person: one.picker }),
+              one.value > 0 && t('outbound.soldFor', { value: money(one.value) }),
+            ]}
+          />
           {one.note && <Box sx={{ mb: 1 }}>{one.note}</Box>}
-          <OutboundDoings card={one} onEdit={() => setEditing(true)} />
+          <OutboundActions card={one} onChange={onChange} />
           <Lines card={one} />
-          <Kept card={one} />
+          <ReservedGoods card={one} />
           <OutboundParcels card={one} />
           <Despatches card={one} />
-          <History card={one} />
+          <History
+            title={t('transfer.history')}
+            changes={one.changes.toReversed()}
+            word={(what) => t(`outbound.event.${what}`)}
+          />
         </>
       )}
-    </SidePanel>
+    </DocumentPanel>
   );
 }
 
@@ -111,11 +100,7 @@ function Lines({ card }: { card: Card }) {
   const { t } = useTranslation();
   const may = useMay('POST');
   const split = useSave(['outbound', 'on-hand'], (command, line: number) =>
-    read(
-      api.POST('/api/outbound/{id}/lines/{line}/split', {
-        params: { ...command.params, path: { id: card.id, line } },
-      }),
-    ),
+    read(api.POST('/api/outbound/{id}/lines/{line}/split', at(command, { id: card.id, line }))),
   );
   const grid = {
     display: 'grid',
@@ -210,23 +195,24 @@ function Lines({ card }: { card: Card }) {
   );
 }
 
-function Kept({ card }: { card: Card }) {
+function ReservedGoods({ card }: { card: Card }) {
   const { t } = useTranslation();
   const mayPost = useMay('POST');
   const mayMove = useMay('MOVE');
   const free = useSave(['outbound', 'on-hand'], (command, reservation: number) =>
     read(
       api.POST('/api/outbound/{id}/reservations/{reservation}/release', {
-        params: { ...command.params, path: { id: card.id, reservation } },
+        ...at(command, { id: card.id, reservation }),
         body: {},
       }),
     ),
   );
   const back = useSave(['outbound', 'on-hand'], (command, reservation: number) =>
     read(
-      api.POST('/api/outbound/{id}/picked/{reservation}/return', {
-        params: { ...command.params, path: { id: card.id, reservation } },
-      }),
+      api.POST(
+        '/api/outbound/{id}/picked/{reservation}/return',
+        at(command, { id: card.id, reservation }),
+      ),
     ),
   );
   const loads = new Set(card.parcels.map((parcel) => parcel.load));
@@ -239,25 +225,7 @@ function Kept({ card }: { card: Card }) {
           rows.length > 0 && (
             <Part key={String(picked)} title={t(picked ? 'transfer.pickedList' : 'transfer.kept')}>
               {rows.map((one) => (
-                <Box
-                  key={one.id}
-                  sx={{
-                    display: 'flex',
-                    gap: 1,
-                    alignItems: 'center',
-                    minHeight: 32,
-                    borderBottom: 1,
-                    borderColor: 'divider',
-                  }}
-                >
-                  <Box sx={{ width: 90 }}>
-                    <Code strong>{one.place}</Code>
-                  </Box>
-                  <Box sx={{ flex: 1, minWidth: 0 }}>
-                    {one.name}
-                    <Marks of={one} />
-                  </Box>
-                  <Amount value={one.quantity} unit={one.symbol} />
+                <GoodsRow key={one.id} of={one}>
                   {picked
                     ? mayMove && (
                         <Button size="small" onClick={() => back.mutate(one.id)}>
@@ -270,7 +238,7 @@ function Kept({ card }: { card: Card }) {
                           {t('reserved.free')}
                         </Button>
                       )}
-                </Box>
+                </GoodsRow>
               ))}
             </Part>
           )
@@ -291,44 +259,15 @@ function Despatches({ card }: { card: Card }) {
             {one.takenBy && ` · ${t('outbound.takenBy', { who: one.takenBy })}`}
           </Box>
           {one.goods.map((goods) => (
-            <Box
+            <GoodsRow
               key={goods.id}
-              sx={{
-                display: 'flex',
-                gap: 1,
-                py: 0.25,
-                borderBottom: 1,
-                borderColor: 'divider',
-                textDecoration: goods.reversed ? 'line-through' : undefined,
-              }}
-            >
-              <Box sx={{ flex: 1, minWidth: 0 }}>
-                <Link to={`/office/looking-back?open=${goods.posting}`}>{goods.name}</Link>
-                <Marks of={goods} />
-              </Box>
-              <Amount value={goods.quantity} unit={goods.symbol} />
-            </Box>
+              of={goods}
+              name={<Link to={`/office/looking-back?open=${goods.posting}`}>{goods.name}</Link>}
+              reversed={goods.reversed}
+            />
           ))}
         </Part>
       ))}
     </>
-  );
-}
-
-function History({ card }: { card: Card }) {
-  const { t } = useTranslation();
-  return (
-    <Part title={t('transfer.history')}>
-      {[...card.changes].reverse().map((event, i) => (
-        <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '165px 120px 1fr', gap: 1 }}>
-          <span>{instant(event.at)}</span>
-          <span>{event.person}</span>
-          <span>
-            {t(`outbound.event.${event.what}`)}
-            {event.detail && `: ${event.detail}`}
-          </span>
-        </Box>
-      ))}
-    </Part>
   );
 }

@@ -3,9 +3,8 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
-import { Amount } from '../../kit/Amount';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { quantity } from '../../kit/format';
@@ -13,7 +12,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { LabelButton } from '../labels/LabelButton';
-import { Marks } from './TransferPanel';
+import { GoodsRow } from '../../kit/DocumentPanel';
 import { ended } from './OutboundState';
 import { plus, soFar } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
@@ -36,7 +35,7 @@ export function OutboundParcels({ card }: { card: Card }) {
   const weigh = useSave(OLD, (command, { load, weight }: { load: number; weight?: number }) =>
     read(
       api.POST('/api/outbound/{id}/parcels/{load}/weight', {
-        params: { ...command.params, path: { id: card.id, load } },
+        ...at(command, { id: card.id, load }),
         body: { weight },
       }),
     ),
@@ -44,17 +43,13 @@ export function OutboundParcels({ card }: { card: Card }) {
   const carry = useSave(OLD, (command, { load, service }: { load: number; service: Service }) =>
     read(
       api.POST('/api/outbound/{id}/parcels/{load}/carriage', {
-        params: { ...command.params, path: { id: card.id, load } },
+        ...at(command, { id: card.id, load }),
         body: { service },
       }),
     ),
   );
   const drop = useSave(OLD, (command, load: number) =>
-    read(
-      api.DELETE('/api/outbound/{id}/parcels/{load}', {
-        params: { ...command.params, path: { id: card.id, load } },
-      }),
-    ),
+    read(api.DELETE('/api/outbound/{id}/parcels/{load}', at(command, { id: card.id, load }))),
   );
   if (card.parcels.length === 0) {
     return null;
@@ -96,13 +91,7 @@ export function OutboundParcels({ card }: { card: Card }) {
               )}
             </Box>
             {on.map((one) => (
-              <Box key={one.id} sx={{ display: 'flex', gap: 1, pl: 2 }}>
-                <Box sx={{ flex: 1, minWidth: 0 }}>
-                  {one.name}
-                  <Marks of={{ ...one, load: null }} />
-                </Box>
-                <Amount value={one.quantity} unit={one.symbol} />
-              </Box>
+              <GoodsRow key={one.id} of={{ ...one, place: undefined, load: null }} />
             ))}
             {may && on.length > 0 && (
               <Box sx={{ display: 'flex', gap: 1, pl: 2, mt: 0.75, alignItems: 'center' }}>

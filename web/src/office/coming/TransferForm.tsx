@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { LotField } from '../../kit/LotField';
 import { Choice } from '../../kit/Choice';
@@ -46,7 +46,7 @@ export function TransferForm({
       transfer
         ? read(
             api.PUT('/api/transfers/{id}', {
-              params: { ...command.params, path: { id: transfer.id } },
+              ...at(command, { id: transfer.id }),
               body,
             }),
           )

@@ -1,67 +1,64 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
+import { DocumentPanel, Glance, GoodsRow, History } from '../../kit/DocumentPanel';
 import { date, instant, money, quantity } from '../../kit/format';
-import { ProblemNote } from '../../kit/ProblemNote';
-import { Part, SidePanel } from '../../kit/SidePanel';
-import { Way } from '../../kit/Way';
-import { TransferDoings } from './TransferDoings';
-import { TransferForm } from './TransferForm';
 import { minus } from '../../kit/numbers';
-import { FormOf } from '../../kit/Form';
+import { Part } from '../../kit/SidePanel';
+import { Way } from '../../kit/Way';
+import { TransferActions } from './TransferActions';
+import { TransferForm } from './TransferForm';
 
 type Card = Schemas['TransferCard'];
 
 /** One transfer: how far it is, its lines, just which goods, papers, and every change. */
 export function TransferPanel({ transfer, onClose }: { transfer: number; onClose: () => void }) {
   const { t } = useTranslation();
-  const [editing, setEditing] = useState(false);
   const card = useQuery({
     queryKey: ['transfers', 'card', transfer],
     queryFn: () => read(api.GET('/api/transfers/{id}', { params: { path: { id: transfer } } })),
   });
-  if (!card.data) {
-    return (
-      <SidePanel title={t('loading')} onClose={onClose} width={680}>
-        <ProblemNote problem={card.error} />
-      </SidePanel>
-    );
-  }
-  const one = card.data;
   return (
-    <SidePanel title={one.number} over={`${one.from} → ${one.to}`} onClose={onClose} width={680}>
-      {editing ? (
-        <FormOf of={one}>
-          {(shown) => <TransferForm transfer={shown} onDone={() => setEditing(false)} />}
-        </FormOf>
-      ) : (
+    <DocumentPanel
+      of={card}
+      title={(one) => one.number}
+      over={(one) => `${one.from} → ${one.to}`}
+      onClose={onClose}
+      form={(one, onDone) => <TransferForm transfer={one} onDone={onDone} />}
+    >
+      {(one, onChange) => (
         <>
           <TimeLine card={one} />
-          <Box sx={{ display: 'flex', gap: 2.5, flexWrap: 'wrap', mb: 1 }}>
-            {one.wanted && <span>{t('transfer.wantedOn', { day: date(one.wanted) })}</span>}
-            {one.late > 0 && (
-              <Box component="b" sx={{ color: 'error.main' }}>
-                {t('inbound.daysLate', { count: one.late })}
-              </Box>
-            )}
-            {!one.planned && <span>{t('transfer.unplanned')}</span>}
-            {one.direct && <span>{t('transfer.direct')}</span>}
-            {one.value > 0 && <span>{t('transfer.worth', { value: money(one.value) })}</span>}
-          </Box>
+          <Glance
+            of={[
+              one.wanted && t('transfer.wantedOn', { day: date(one.wanted) }),
+              { amiss: one.late > 0 && t('inbound.daysLate', { count: one.late }) },
+              !one.planned && t('transfer.unplanned'),
+              one.direct && t('transfer.direct'),
+              one.value > 0 && t('transfer.worth', { value: money(one.value) }),
+            ]}
+          />
           {one.note && <Box sx={{ mb: 1 }}>{one.note}</Box>}
-          <TransferDoings card={one} onEdit={() => setEditing(true)} />
+          <TransferActions card={one} onChange={onChange} />
           <Lines card={one} />
-          <Kept card={one} />
+          <ReservedGoods card={one} />
           <Shipments card={one} />
-          <History card={one} />
+          <History
+            title={t('transfer.history')}
+            changes={one.changes}
+            word={(what) => t(`transfer.event.${what}`)}
+          >
+            <Link to={`/office/looking-back?document=${encodeURIComponent(one.number)}`}>
+              {t('space.lookingBack')}
+            </Link>
+          </History>
         </>
       )}
-    </SidePanel>
+    </DocumentPanel>
   );
 }
 
@@ -159,77 +156,20 @@ function Lines({ card }: { card: Card }) {
   );
 }
 
-/** Marks that tell goods of one item apart. */
-export function Marks({
-  of,
-}: {
-  of: {
-    lot: string | null;
-    expiry: string | null;
-    serial: string | null;
-    load: string | null;
-  };
-}) {
+function ReservedGoods({ card }: { card: Card }) {
   const { t } = useTranslation();
-  return (
-    <>
-      {of.lot && (
-        <>
-          {' · '}
-          {t('move.lot')} <Code>{of.lot}</Code>
-          {of.expiry && ` (${date(of.expiry)})`}
-        </>
-      )}
-      {of.serial && (
-        <>
-          {' · '}
-          <Code>{of.serial}</Code>
-        </>
-      )}
-      {of.load && ` · ${t('away.load')} ${of.load}`}
-    </>
-  );
-}
-
-function Kept({ card }: { card: Card }) {
-  const { t } = useTranslation();
-  if (card.kept.length === 0) {
-    return null;
-  }
-  return (
-    <>
-      {([false, true] as const).map((picked) => {
-        const rows = card.kept.filter((one) => one.picked === picked);
-        return (
-          rows.length > 0 && (
-            <Part key={String(picked)} title={t(picked ? 'transfer.pickedList' : 'transfer.kept')}>
-              {rows.map((one) => (
-                <Box
-                  key={one.id}
-                  sx={{
-                    display: 'flex',
-                    gap: 1,
-                    py: 0.25,
-                    borderBottom: 1,
-                    borderColor: 'divider',
-                  }}
-                >
-                  <Box sx={{ width: 100 }}>
-                    <Code strong>{one.place}</Code>
-                  </Box>
-                  <Box sx={{ flex: 1, minWidth: 0 }}>
-                    {one.name}
-                    <Marks of={one} />
-                  </Box>
-                  <Amount value={one.quantity} unit={one.symbol} />
-                </Box>
-              ))}
-            </Part>
-          )
-        );
-      })}
-    </>
-  );
+  return [false, true].map((picked) => {
+    const rows = card.kept.filter((one) => one.picked === picked);
+    return (
+      rows.length > 0 && (
+        <Part key={String(picked)} title={t(picked ? 'transfer.pickedList' : 'transfer.kept')}>
+          {rows.map((one) => (
+            <GoodsRow key={one.id} of={one} />
+          ))}
+        </Part>
+      )
+    );
+  });
 }
 
 function Shipments({ card }: { card: Card }) {
@@ -247,66 +187,24 @@ function Shipments({ card }: { card: Card }) {
             .filter((one) => one.shipment === shipment.shipment)
             .map((one) => {
               const road = minus(one.sent, one.arrived, one.lost);
+              const onRoad = Number(road) > 0;
               return (
-                <Box
-                  key={one.id}
-                  sx={{
-                    display: 'flex',
-                    gap: 1,
-                    py: 0.25,
-                    borderBottom: 1,
-                    borderColor: 'divider',
-                  }}
-                >
-                  <Box sx={{ flex: 1, minWidth: 0 }}>
-                    {one.name}
-                    <Marks of={one} />
-                    {Number(one.lost) > 0 && (
-                      <Box component="span" sx={{ color: 'error.main' }}>
-                        {' · '}
-                        {t('transfer.lost').toLowerCase()} {quantity(one.lost)}
-                      </Box>
-                    )}
-                  </Box>
-                  <Box sx={{ color: Number(road) > 0 ? 'text.primary' : 'success.main' }}>
-                    {Number(road) > 0
+                <GoodsRow key={one.id} of={one} quantity={one.sent}>
+                  {Number(one.lost) > 0 && (
+                    <Box sx={{ color: 'error.main' }}>
+                      {t('transfer.lost').toLowerCase()} {quantity(one.lost)}
+                    </Box>
+                  )}
+                  <Box sx={{ color: onRoad ? 'text.primary' : 'success.main', minWidth: 96 }}>
+                    {onRoad
                       ? `${t('transfer.inTransit')} ${quantity(road)}`
                       : t('transfer.arrived')}
                   </Box>
-                  <b>
-                    <Amount value={one.sent} unit={one.symbol} />
-                  </b>
-                </Box>
+                </GoodsRow>
               );
             })}
         </Part>
       ))}
     </>
-  );
-}
-
-function History({ card }: { card: Card }) {
-  const { t } = useTranslation();
-  return (
-    <Part title={t('transfer.history')}>
-      {card.changes.map((event, i) => (
-        <Box key={i} sx={{ display: 'flex', gap: 1, py: 0.25 }}>
-          <Box sx={{ color: 'text.secondary', width: 150, flexShrink: 0 }}>{instant(event.at)}</Box>
-          <Box>
-            <b>{t(`transfer.event.${event.what}`)}</b>
-            {event.detail && ` (${event.detail})`}, {event.person}
-            {event.before !== null && (
-              <Box sx={{ color: 'text.secondary' }}>
-                <s>{event.before || t('transfer.nothing')}</s> →{' '}
-                {event.after || t('transfer.nothing')}
-              </Box>
-            )}
-          </Box>
-        </Box>
-      ))}
-      <Link to={`/office/looking-back?document=${encodeURIComponent(card.number)}`}>
-        {t('space.lookingBack')}
-      </Link>
-    </Part>
   );
 }

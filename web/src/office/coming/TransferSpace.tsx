@@ -123,7 +123,7 @@ function columns(t: TFunction) {
       of: STATES,
       cell: (row) => <TransferState state={row.state} />,
     }),
-    of.shown('late', t('transfer.late'), 95, (row) => <Late days={row.late} />),
+    of.shown('late', t('transfer.late'), 108, (row) => <Late days={row.late} />),
     of.day('wanted', t('transfer.wanted'), 115, { by: 'WANTED' }),
     of.count('lines', t('transfer.lines'), 60, { by: 'LINES' }),
     of.count('shortLines', t('transfer.short'), 60, {

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
 import { ListChoice, optionsOf } from '../../kit/AddressFields';
 import { Amount } from '../../kit/Amount';
@@ -241,7 +241,7 @@ function SupplierPanel({ requisition, onClose }: { requisition: number; onClose:
   const save = useSave(OLD, (command, id: number) =>
     read(
       api.PUT('/api/requisitions/{requisition}/supplier', {
-        params: { ...command.params, path: { requisition } },
+        ...at(command, { requisition }),
         body: { supplier: id },
       }),
     ),

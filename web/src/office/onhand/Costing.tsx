@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { money } from '../../kit/format';
@@ -61,7 +61,7 @@ function CostForm({ item, cost, onDone }: { item: number; cost: Cost; onDone: ()
     async (command, typed) =>
       read(
         api.PUT('/api/items/{item}/cost', {
-          params: { ...command.params, path: { item } },
+          ...at(command, { item }),
           body: { cost: amountOf(typed.amount), method: typed.method, reason: typed.reason },
         }),
       ),
@@ -119,7 +119,7 @@ function UsualSupplier({ item }: { item: number }) {
   const save = useSave<number>(['cost'], (command, supplier) =>
     read(
       api.PUT('/api/items/{item}/supplier', {
-        params: { ...command.params, path: { item } },
+        ...at(command, { item }),
         body: { supplier },
       }),
     ),

@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Code } from '../../kit/Code';
 import { date, instant } from '../../kit/format';
@@ -81,7 +81,7 @@ function DaysForm({ lot, onDone }: { lot: Lot; onDone: () => void }) {
     (command, body: Schemas['LotDatesEntry']) =>
       read(
         api.PUT('/api/lots/{id}/dates', {
-          params: { ...command.params, path: { id: lot.id } },
+          ...at(command, { id: lot.id }),
           body,
         }),
       ),

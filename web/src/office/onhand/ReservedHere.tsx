@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read } from '../../api/client';
+import { api, at, read } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
@@ -22,7 +22,7 @@ export function ReservedHere({ item, place }: { item?: number; place?: number })
   const free = useSave(['on-hand', 'outbound', 'transfers'], (command, id: number) =>
     read(
       api.POST('/api/reservations/{id}/release', {
-        params: { ...command.params, path: { id } },
+        ...at(command, { id }),
         body: {},
       }),
     ),

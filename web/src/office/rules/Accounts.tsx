@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -87,7 +87,7 @@ function SharedCosts() {
     (command, { site, costSite }) =>
       read(
         api.PUT('/api/costs/sites/{site}', {
-          params: { ...command.params, path: { site } },
+          ...at(command, { site }),
           body: { costSite },
         }),
       ),

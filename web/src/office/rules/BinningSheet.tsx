@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useParams } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
@@ -46,7 +46,7 @@ export function BinningSheet() {
     async (command, placed: Row[]) =>
       read(
         api.POST('/api/sites/{id}/binning', {
-          params: { ...command.params, path: { id: site } },
+          ...at(command, { id: site }),
           body: { lines: placed.map(line) },
         }),
       ),

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { columnsOf } from '../../kit/columns';
 import { Form, Tick } from '../../kit/Form';
@@ -66,7 +66,7 @@ function CustomerForm({ customer, onDone }: { customer?: Customer; onDone?: () =
       customer
         ? read(
             api.PUT('/api/customers/{id}', {
-              params: { ...command.params, path: { id: customer.id } },
+              ...at(command, { id: customer.id }),
               body,
             }),
           )

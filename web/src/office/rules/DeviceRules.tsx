@@ -5,7 +5,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { TFunction } from 'i18next';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
@@ -140,12 +140,7 @@ function OpenedDevice({ device, onClose }: { device: Device; onClose: () => void
   );
   const revoke = useSave(
     ['devices'],
-    (command) =>
-      read(
-        api.POST('/api/devices/{id}/revocation', {
-          params: { ...command.params, path: { id: device.id } },
-        }),
-      ),
+    (command) => read(api.POST('/api/devices/{id}/revocation', at(command, { id: device.id }))),
     () => setAsking(false),
   );
   return (

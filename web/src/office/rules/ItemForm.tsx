@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { BinField } from '../../kit/BinField';
 import { Choice } from '../../kit/Choice';
@@ -43,7 +43,7 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
       card
         ? read(
             api.PUT('/api/items/{id}', {
-              params: { ...command.params, path: { id: card.id } },
+              ...at(command, { id: card.id }),
               body,
             }),
           )

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { Choice } from '../../kit/Choice';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
@@ -47,7 +47,7 @@ export function KindForm({
       kind
         ? read(
             api.PUT('/api/movement-kinds/{kind}', {
-              params: { ...command.params, path: { kind: kind.id } },
+              ...at(command, { kind: kind.id }),
               body,
             }),
           )

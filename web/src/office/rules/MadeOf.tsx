@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form } from '../../kit/Form';
@@ -34,7 +34,7 @@ function Components({ kit }: { kit: Schemas['KitCard'] }) {
   const save = useSave(['kits'], (command, components: typeof rows) =>
     read(
       api.PUT('/api/items/{id}/components', {
-        params: { ...command.params, path: { id: kit.kitId } },
+        ...at(command, { id: kit.kitId }),
         body: { components },
       }),
     ),

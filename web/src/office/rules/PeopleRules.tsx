@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { columnsOf } from '../../kit/columns';
@@ -87,7 +87,7 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
       card
         ? read(
             api.PUT('/api/people/{id}', {
-              params: { ...command.params, path: { id: card.id } },
+              ...at(command, { id: card.id }),
               body,
             }),
           )

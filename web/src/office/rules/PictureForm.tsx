@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { FilePick } from '../../kit/FilePick';
 import { ItemPicture } from '../../kit/ItemPicture';
@@ -19,7 +19,7 @@ export function PictureForm({ item }: { item: Schemas['ItemCard'] }) {
   const set = useSave(OLD, (command, file: File) =>
     read(
       api.PUT('/api/items/{item}/picture', {
-        params: { ...command.params, path },
+        ...at(command, path),
         body: file as never,
         bodySerializer: (content: unknown) => content as Blob,
         headers: { 'Content-Type': file.type },
@@ -27,7 +27,7 @@ export function PictureForm({ item }: { item: Schemas['ItemCard'] }) {
     ),
   );
   const remove = useSave(OLD, (command) =>
-    read(api.DELETE('/api/items/{item}/picture', { params: { ...command.params, path } })),
+    read(api.DELETE('/api/items/{item}/picture', at(command, path))),
   );
   return (
     <Part title={t('item.picture')}>

@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -50,7 +50,7 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
       site
         ? read(
             api.PUT('/api/sites/{id}', {
-              params: { ...command.params, path: { id: site.id } },
+              ...at(command, { id: site.id }),
               body,
             }),
           )
@@ -160,13 +160,13 @@ export function AreaForm({
       area
         ? read(
             api.PUT('/api/areas/{id}', {
-              params: { ...command.params, path: { id: area.id } },
+              ...at(command, { id: area.id }),
               body,
             }),
           )
         : read(
             api.POST('/api/sites/{id}/areas', {
-              params: { ...command.params, path: { id: site } },
+              ...at(command, { id: site }),
               body,
             }),
           ),
@@ -320,7 +320,7 @@ export function BinForm({ id, site }: { id: number; site: Schemas['SiteCard'] })
 function KnownBinForm({ bin, site }: { bin: Schemas['BinCard']; site: Schemas['SiteCard'] }) {
   const { t } = useTranslation();
   const save = useSave(OLD, (command, body: Schemas['BinEntry']) =>
-    read(api.PUT('/api/bins/{id}', { params: { ...command.params, path: { id: bin.id } }, body })),
+    read(api.PUT('/api/bins/{id}', { ...at(command, { id: bin.id }), body })),
   );
   const form = useForm(
     {

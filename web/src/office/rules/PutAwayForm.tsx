@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Reasons } from '../../floor/PutAwayLists';
 import { Choice } from '../../kit/Choice';
@@ -42,7 +42,7 @@ export function PutAwayForm({
       rule
         ? read(
             api.PUT('/api/put-away/rules/{id}', {
-              params: { ...command.params, path: { id: rule.id } },
+              ...at(command, { id: rule.id }),
               body,
             }),
           )
@@ -51,12 +51,7 @@ export function PutAwayForm({
   );
   const remove = useSave(
     OLD,
-    (command, id: number) =>
-      read(
-        api.DELETE('/api/put-away/rules/{id}', {
-          params: { ...command.params, path: { id } },
-        }),
-      ),
+    (command, id: number) => read(api.DELETE('/api/put-away/rules/{id}', at(command, { id }))),
     onDone,
   );
   const form = useForm(

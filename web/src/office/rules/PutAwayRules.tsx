@@ -97,7 +97,7 @@ function columns(t: TFunction) {
     of.shown('goods', t('putAway.goods'), 170, goods, {
       grow: 1.6,
       // Rules for categories come after those for items; within both, the first to be tried first.
-      value: (row) => `${row.item ?? `~${row.category}`} ${row.priority}`,
+      value: (row) => `${row.item ? `0 ${row.item}` : `1 ${row.category}`} ${row.priority}`,
     }),
     of.count('priority', t('putAway.priority'), 70),
     of.shown(
@@ -105,7 +105,7 @@ function columns(t: TFunction) {
       t('putAway.to'),
       100,
       (row) => (row.place ? <Code strong>{row.place}</Code> : row.area),
-      { grow: 1, value: (row) => row.place ?? `~${row.area}` },
+      { grow: 1, value: (row) => (row.place ? `0 ${row.place}` : `1 ${row.area}`) },
     ),
     of.shown('capacity', t('putAway.capacity'), 100, capacity, {
       align: 'right',

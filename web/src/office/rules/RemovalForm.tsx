@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -107,7 +107,7 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
       rule
         ? read(
             api.PUT('/api/removal/rules/{id}', {
-              params: { ...command.params, path: { id: rule.id } },
+              ...at(command, { id: rule.id }),
               body,
             }),
           )
@@ -116,8 +116,7 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
   );
   const remove = useSave(
     ['removal'],
-    (command, id: number) =>
-      read(api.DELETE('/api/removal/rules/{id}', { params: { ...command.params, path: { id } } })),
+    (command, id: number) => read(api.DELETE('/api/removal/rules/{id}', at(command, { id }))),
     onDone,
   );
   const form = useForm(

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, at, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { columnsOf } from '../../kit/columns';
 import { Form, Tick } from '../../kit/Form';
@@ -65,7 +65,7 @@ function SupplierForm({ supplier, onDone }: { supplier?: Supplier; onDone?: () =
       supplier
         ? read(
             api.PUT('/api/suppliers/{id}', {
-              params: { ...command.params, path: { id: supplier.id } },
+              ...at(command, { id: supplier.id }),
               body,
             }),
           )
