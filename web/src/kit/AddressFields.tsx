@@ -1,35 +1,10 @@
 import TextField from '@mui/material/TextField';
 import { useTranslation } from 'react-i18next';
-import { Choice } from './Choice';
+import { Choice, optionsOf, type Options } from './Choice';
 import { count } from './format';
 import { SiteChoice } from './SiteChoice';
 import { useAddress } from './useAddress';
 import type { List } from './useList';
-
-type Options<V extends string> = readonly (readonly [value: V, name: string])[];
-
-/** The options of a choice, each said by its word; before them, where it may be anything, that. */
-export function optionsOf<V extends string, A extends string | undefined = undefined>(
-  of: readonly V[],
-  word: (one: V) => string,
-  any?: A,
-): Options<A extends string ? V | '' : V> {
-  return [
-    ...(any === undefined ? [] : [['', any] as const]),
-    ...of.map((one) => [one, word(one)] as const),
-  ] as unknown as Options<A extends string ? V | '' : V>;
-}
-
-/** The options of a choice among things that have names; before them, where it may be any, that. */
-export function optionsById(
-  of: readonly { id: number; name: string }[] | undefined,
-  any?: string,
-): Options<string> {
-  return [
-    ...(any === undefined ? [] : [['', any] as const]),
-    ...(of ?? []).map((one) => [String(one.id), one.name] as const),
-  ];
-}
 
 /** A choice that stands in the page's address. */
 export function AddressChoice({

@@ -15,6 +15,7 @@ import { useTranslation } from 'react-i18next';
 import { Problem } from '../api/client';
 import { useMay, type Permission } from '../app/session';
 import { ProblemNote } from './ProblemNote';
+import { useSaved } from './unsaved';
 
 const Settling = createContext({ saved: false, settle: () => {} });
 
@@ -90,6 +91,7 @@ export function Form({
   const allowed = useMay(may);
   const { saved, settle } = useContext(Settling);
   const { isSuccess } = save;
+  useSaved(isSuccess);
   // What was typed and can't be sent: nothing went to the server.
   const [unread, setUnread] = useState<Problem>();
   useEffect(() => {

@@ -1,9 +1,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useEffect, useRef, type ReactNode } from 'react';
+import { useEffect, useEffectEvent, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { useTranslation } from 'react-i18next';
+import { SavedContext, useUnsaved } from './unsaved';
 
-/** What was opened from a table, beside it. Escape closes it. */
+/**
+ * What was opened from a table, beside it. Escape closes it, and asks first where something was typed
+ * that is not saved. Who opened it by a button begins in its first field, or at its heading; who walks
+ * a table goes on walking. Where the focus came from it goes back to.
+ */
 export function SidePanel({
   title,
   over,
@@ -18,21 +23,33 @@ export function SidePanel({
   width?: number;
 }) {
   const { t } = useTranslation();
-  const heading = useRef<HTMLHeadingElement>(null);
+  const panel = useRef<HTMLElement>(null);
+  const { isUnsaved, onInput, onSaved } = useUnsaved();
+  const [asking, setAsking] = useState(false);
+  useFocusWithin(panel);
+  const leave = useEffectEvent(() => {
+    if (isUnsaved()) {
+      setAsking(true);
+    } else {
+      onClose();
+    }
+  });
   useEffect(() => {
-    const leave = (event: KeyboardEvent) => {
+    const key = (event: KeyboardEvent) => {
       const inDialog = (event.target as HTMLElement).closest?.('[role=dialog],[role=listbox]');
       if (event.key === 'Escape' && !inDialog) {
-        onClose();
+        leave();
       }
     };
-    window.addEventListener('keydown', leave);
-    return () => window.removeEventListener('keydown', leave);
-  }, [onClose]);
+    window.addEventListener('keydown', key);
+    return () => window.removeEventListener('keydown', key);
+  }, []);
   return (
     <Box
       component="aside"
+      ref={panel}
       aria-label={typeof title === 'string' ? title : t('panel')}
+      onInput={onInput}
       sx={{
         width,
         flexShrink: 0,
@@ -46,17 +63,55 @@ export function SidePanel({
       <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 1, mb: 1 }}>
         <Box sx={{ flex: 1, minWidth: 0 }}>
           {over && <Box sx={{ color: 'text.secondary' }}>{over}</Box>}
-          <Box component="h2" ref={heading} sx={{ typography: 'h1', m: 0 }}>
+          <Box component="h2" tabIndex={-1} sx={{ typography: 'h1', m: 0, outline: 'none' }}>
             {title}
           </Box>
         </Box>
-        <Button onClick={onClose} aria-label={t('close')} sx={{ px: 1 }}>
+        <Button
+          onClick={() => (isUnsaved() ? setAsking(true) : onClose())}
+          aria-label={t('close')}
+          sx={{ px: 1 }}
+        >
           {t('close')}
         </Button>
       </Box>
-      {children}
+      {asking && (
+        <Box role="alert" sx={{ border: '2px dashed', p: 1.5, mb: 1, display: 'grid', gap: 1 }}>
+          {t('unsaved.ask')}
+          <Box sx={{ display: 'flex', gap: 1 }}>
+            <Button variant="contained" autoFocus onClick={() => setAsking(false)}>
+              {t('unsaved.stay')}
+            </Button>
+            <Button variant="outlined" onClick={onClose}>
+              {t('unsaved.leave')}
+            </Button>
+          </Box>
+        </Box>
+      )}
+      <SavedContext value={onSaved}>{children}</SavedContext>
     </Box>
   );
+}
+
+/** Takes the focus in as a panel opens, and back as it closes. */
+function useFocusWithin(panel: RefObject<HTMLElement | null>) {
+  useEffect(() => {
+    const before = document.activeElement;
+    if (before instanceof HTMLButtonElement) {
+      const field = panel.current?.querySelector<HTMLElement>(
+        'form :is(input, select, textarea):not(:disabled)',
+      );
+      (field ?? panel.current?.querySelector('h2'))?.focus();
+    }
+    const inside = panel.current;
+    return () => {
+      const now = document.activeElement;
+      const lost = now === document.body || inside?.contains(now);
+      if (lost && before instanceof HTMLElement && before.isConnected) {
+        before.focus();
+      }
+    };
+  }, [panel]);
 }
 
 /** A part of a panel, or with a heading of the second rank of a page, under a hairline. */

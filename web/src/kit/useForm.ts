@@ -1,26 +1,76 @@
-import { useState } from 'react';
+import { useEffect } from 'react';
+import {
+  useForm as useFields,
+  useWatch,
+  type DefaultValues,
+  type FieldValues,
+  type Path,
+  type PathValue,
+} from 'react-hook-form';
 import { Problem } from '../api/client';
 
-/** What stands in a form, and what the server said about a field of it. */
-export function useForm<T extends object>(start: T, problem: unknown) {
-  const [entry, setEntry] = useState(start);
-  const faulty = problem instanceof Problem ? problem.field : undefined;
+/** The properties of fields that are bound to the parts of an entry. */
+export function bound<T extends object>(
+  entry: T,
+  set: (changes: Partial<T>) => void,
+  problemOf: (name: keyof T & string) => string | undefined = () => undefined,
+) {
+  const put = (name: keyof T, value: unknown) => set({ [name]: value } as Partial<T>);
+  const text = (name: keyof T & string) => String(entry[name] ?? '');
   return {
     entry,
-    set: (changes: Partial<T>) => setEntry((before) => ({ ...before, ...changes })),
-    /** The properties of a field that tells what was chosen, bound to a part of the entry. */
-    chosen: (name: keyof T & string) => ({
-      value: String(entry[name] ?? ''),
-      onChange: (value: string) => setEntry((before) => ({ ...before, [name]: value })),
-      problem: faulty === name ? (problem as Problem).message : undefined,
-    }),
-    /** The properties of a text field that is bound to a part of the entry. */
+    set,
+    /** Of a text field. */
     text: (name: keyof T & string) => ({
-      value: String(entry[name] ?? ''),
-      onChange: (event: { target: { value: string } }) =>
-        setEntry((before) => ({ ...before, [name]: event.target.value })),
-      error: faulty === name,
-      helperText: faulty === name ? (problem as Problem).message : undefined,
+      name,
+      value: text(name),
+      onChange: (event: { target: { value: string } }) => put(name, event.target.value),
+      error: problemOf(name) !== undefined,
+      helperText: problemOf(name),
+    }),
+    /** Of a field that tells what was chosen. */
+    chosen: (name: keyof T & string) => ({
+      value: text(name),
+      onChange: (value: string) => put(name, value),
+      problem: problemOf(name),
+    }),
+    /** Of a choice among a few. */
+    choice: <N extends keyof T & string>(name: N) => ({
+      value: entry[name] as T[N] & string,
+      onChange: (value: T[N] & string) => put(name, value),
+      error: problemOf(name) !== undefined,
+      helperText: problemOf(name),
+    }),
+    /** Of a yes or no. */
+    tick: (name: keyof T & string) => ({
+      checked: Boolean(entry[name]),
+      onChange: (checked: boolean) => put(name, checked),
     }),
   };
+}
+
+/** What stands in a form, and what the server said about a field of it. */
+export function useForm<T extends FieldValues>(start: T, problem: unknown) {
+  const { control, setValue, setError, clearErrors, formState } = useFields<T>({
+    defaultValues: start as DefaultValues<T>,
+  });
+  const entry = useWatch({ control }) as T;
+  const { errors } = formState;
+  useEffect(() => {
+    if (problem instanceof Problem && problem.field !== undefined && problem.field in start) {
+      setError(problem.field as Path<T>, { message: problem.message });
+    } else {
+      clearErrors();
+    }
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- what it began with never changes
+  }, [problem, setError, clearErrors]);
+  return bound<T>(
+    entry,
+    (changes) => {
+      for (const [name, value] of Object.entries(changes)) {
+        setValue(name as Path<T>, value as PathValue<T, Path<T>>, { shouldDirty: true });
+      }
+    },
+    (name) => errors[name]?.message as string | undefined,
+  );
 }

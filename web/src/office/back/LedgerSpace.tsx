@@ -4,13 +4,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
-import {
-  AddressChoice,
-  AddressSite,
-  AddressText,
-  optionsById,
-  optionsOf,
-} from '../../kit/AddressFields';
+import { optionsById, optionsOf } from '../../kit/Choice';
+import { AddressChoice, AddressSite, AddressText } from '../../kit/AddressFields';
 import { everyOf } from '../../kit/everyOf';
 import { endOf } from '../../kit/spans';
 import { TableSpace } from '../../kit/TableSpace';

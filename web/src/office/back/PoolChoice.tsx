@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { api, read } from '../../api/client';
-import { AddressChoice, optionsById } from '../../kit/AddressFields';
+import { optionsById } from '../../kit/Choice';
+import { AddressChoice } from '../../kit/AddressFields';
 
 /** Narrows to the sites that share a cost; empty is the whole house. */
 export function PoolChoice() {

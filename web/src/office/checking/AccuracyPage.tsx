@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsOf } from '../../kit/Choice';
 import { count as grouped, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
@@ -38,7 +38,7 @@ export function AccuracyPage() {
             label={t('accuracy.by')}
             value={by}
             onChange={(next) => change({ by: next })}
-            options={BY.map((one) => [one, t(`accuracy.of.${one}`)] as const)}
+            options={optionsOf(BY, (one) => t(`accuracy.of.${one}`))}
           />
           <Choice
             label={t('accuracy.over')}

@@ -1,5 +1,4 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -7,7 +6,7 @@ import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { Amount } from '../../kit/Amount';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsOf } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { FilePick } from '../../kit/FilePick';
 import { filledIn, KindFields, type Filled } from '../../kit/KindFields';
@@ -19,6 +18,7 @@ import { useForm } from '../../kit/useForm';
 import { PURPOSES, RIGHTED, useKinds, waysOf, type Kind, type Purpose, type Way } from './kinds';
 import { decimal } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { LineEditor, written } from '../../kit/LineEditor';
 import { BinField } from '../../kit/BinField';
 import { ItemField } from '../../kit/ItemField';
 import { LotField } from '../../kit/LotField';
@@ -122,14 +122,13 @@ function Sheet({
   const [filled, setFilled] = useState<Filled>({});
   const [picture, setPicture] = useState<Entry['picture']>();
   const [lines, setLines] = useState(start);
-  const change = (i: number, part: Partial<Line>) =>
-    setLines(lines.map((line, k) => (k === i ? { ...line, ...part } : line)));
-  const written = lines.filter((line) => line.quantity.trim() !== '');
+  // Of positions that were looked up, those without a figure are not meant.
+  const meantLines = written(lines, EMPTY).filter((line) => !line.known || line.quantity.trim());
   return (
     <Form
       save={save}
       may="MOVE"
-      word={t(`adjust.go.${way}`, { count: written.length })}
+      word={t(`adjust.go.${way}`, { count: meantLines.length })}
       onSubmit={() =>
         save.mutate({
           kind: kind.id,
@@ -142,7 +141,7 @@ function Sheet({
           due: form.entry.due || undefined,
           fields: filledIn(kind, filled),
           picture,
-          lines: written.map((line) => ({
+          lines: meantLines.map((line) => ({
             item: line.item.trim(),
             place: line.place.trim(),
             lot: line.lot.trim() || undefined,
@@ -180,27 +179,41 @@ function Sheet({
           label={t('adjust.wayTitle')}
           value={way}
           onChange={setWay}
-          options={ways.map((one) => [one, t(`adjust.way.${one}`)] as const)}
+          options={optionsOf(ways, (one) => t(`adjust.way.${one}`))}
         />
       </Box>
-      <Part title={t(`adjust.linesOf.${way}`)}>
-        {lines.map((line, i) =>
-          line.known ? (
+      <LineEditor
+        title={t(`adjust.linesOf.${way}`)}
+        lines={lines}
+        onChange={setLines}
+        empty={EMPTY}
+        tracks="1.2fr 1.1fr 0.9fr 0.9fr 0.85fr"
+        add={t('inbound.addLine')}
+      >
+        {(line) =>
+          line.entry.known ? (
             <KnownLine
-              key={i}
-              line={line}
-              row={line.known}
+              line={line.entry}
+              row={line.entry.known}
               way={way}
-              onChange={(quantity) => change(i, { quantity })}
+              onChange={(quantity) => line.set({ quantity })}
             />
           ) : (
-            <NewLine key={i} line={line} way={way} onChange={(part) => change(i, part)} />
-          ),
-        )}
-        <Button sx={{ mt: 1 }} onClick={() => setLines([...lines, EMPTY])}>
-          {t('inbound.addLine')}
-        </Button>
-      </Part>
+            <>
+              <ItemField label={t('item.item')} {...line.chosen('item')} />
+              <BinField label={t('bin')} item={line.entry.item} {...line.chosen('place')} />
+              <LotField of="lot" label={t('lot')} item={line.entry.item} {...line.chosen('lot')} />
+              <LotField
+                of="serial"
+                label={t('adjust.serial')}
+                item={line.entry.item}
+                {...line.chosen('serial')}
+              />
+              <NumberField label={t(`adjust.figure.${way}`)} {...line.text('quantity')} />
+            </>
+          )
+        }
+      </LineEditor>
       {kind.purpose === 'SCRAP' && (
         <Part title={t('adjust.moreReasons')}>
           {kinds
@@ -266,6 +279,7 @@ function KnownLine({
   return (
     <Box
       sx={{
+        gridColumn: '1 / -2',
         display: 'grid',
         gridTemplateColumns: '1fr 84px 130px',
         gap: 1,
@@ -294,55 +308,6 @@ function KnownLine({
         slotProps={{
           htmlInput: { 'aria-label': `${row.name} ${line.place}` },
         }}
-      />
-    </Box>
-  );
-}
-
-function NewLine({
-  line,
-  way,
-  onChange,
-}: {
-  line: Line;
-  way: Way;
-  onChange: (part: Partial<Line>) => void;
-}) {
-  const { t } = useTranslation();
-  return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: '1.2fr 1.1fr 0.9fr 0.9fr 0.85fr',
-        gap: 1,
-        mt: 1,
-      }}
-    >
-      <ItemField label={t('item.item')} value={line.item} onChange={(item) => onChange({ item })} />
-      <BinField
-        label={t('bin')}
-        item={line.item}
-        value={line.place}
-        onChange={(place) => onChange({ place })}
-      />
-      <LotField
-        of="lot"
-        label={t('lot')}
-        item={line.item}
-        value={line.lot}
-        onChange={(lot) => onChange({ lot })}
-      />
-      <LotField
-        of="serial"
-        label={t('adjust.serial')}
-        item={line.item}
-        value={line.serial}
-        onChange={(serial) => onChange({ serial })}
-      />
-      <NumberField
-        label={t(`adjust.figure.${way}`)}
-        value={line.quantity}
-        onChange={(event) => onChange({ quantity: event.target.value })}
       />
     </Box>
   );

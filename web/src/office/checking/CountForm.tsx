@@ -6,7 +6,7 @@ import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { BinField } from '../../kit/BinField';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsById, optionsOf } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { count, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -125,13 +125,13 @@ export function CountForm({
           label={t('site')}
           value={site}
           onChange={(value) => form.set({ site: value, area: '' })}
-          options={sites.map((each) => [String(each.id), each.name] as const)}
+          options={optionsById(sites)}
         />
         <Choice
           label={t('count.shapeTitle')}
           value={one.shape}
           onChange={(shape) => form.set({ shape })}
-          options={SHAPES.map((shape) => [shape, t(`count.shape.${shape}`)] as const)}
+          options={optionsOf(SHAPES, (shape) => t(`count.shape.${shape}`))}
         />
       </Box>
       <Box role="radiogroup" aria-label={t('count.methodTitle')} sx={{ display: 'grid', gap: 0.5 }}>
@@ -164,10 +164,7 @@ export function CountForm({
               label={t('area')}
               value={one.area}
               onChange={(area) => form.set({ area })}
-              options={[
-                ['', t('count.everyArea')],
-                ...areas.map((each) => [String(each.id), each.name] as const),
-              ]}
+              options={optionsById(areas, t('count.everyArea'))}
             />
             <TextField label={t('count.category')} {...form.text('category')} />
             <BinField

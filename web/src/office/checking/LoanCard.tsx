@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { api, at, read, type Schemas } from '../../api/client';
 import { BinField } from '../../kit/BinField';
 import { Amount } from '../../kit/Amount';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsOf } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { date, instant, quantity } from '../../kit/format';
 import { Part } from '../../kit/SidePanel';
@@ -141,9 +141,7 @@ function BackForm({ loan, out }: { loan: Card; out: Card['goods'] }) {
               label={t('condition')}
               value={coming[goods.id].condition}
               onChange={(condition) => change(goods.id, { condition })}
-              options={(['GOOD', 'ON_HOLD', 'REJECTED'] as const).map(
-                (one) => [one, t(`conditions.${one}`)] as const,
-              )}
+              options={optionsOf(['GOOD', 'ON_HOLD', 'REJECTED'], (one) => t(`conditions.${one}`))}
             />
           </Box>
         ))}

@@ -5,7 +5,7 @@ import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsById } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ago, count as grouped, date, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -47,7 +47,7 @@ export function ProgrammePage() {
             label={t('site')}
             value={site}
             onChange={(next) => change({ site: next })}
-            options={sites.map((one) => [String(one.id), one.name] as const)}
+            options={optionsById(sites)}
           />
           <Link to="/office/rules/counting">{t('programme.rules')}</Link>
           {may && (

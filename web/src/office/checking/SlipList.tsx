@@ -5,8 +5,7 @@ import type { TFunction } from 'i18next';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, at, read, type Schemas } from '../../api/client';
-import { Choice } from '../../kit/Choice';
-import { optionsOf } from '../../kit/AddressFields';
+import { Choice, optionsById, optionsOf } from '../../kit/Choice';
 import { columnsOf } from '../../kit/columns';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Sheet } from '../../kit/Sheet';
@@ -106,10 +105,7 @@ function HandTo({ count, slip }: { count: Card; slip: Slip }) {
         label={t('count.handTo', { slip: slip.slip })}
         value={slip.personId ? String(slip.personId) : ''}
         onChange={(person) => save.mutate(person)}
-        options={[
-          ['', t('count.pool')],
-          ...(people.data ?? []).map((each) => [String(each.id), each.name] as const),
-        ]}
+        options={optionsById(people.data, t('count.pool'))}
       />
       <ProblemNote problem={save.error} />
     </>

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, commandId, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsById } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { count } from '../../kit/format';
 import { Progress } from '../../kit/Progress';
@@ -70,7 +70,7 @@ export function AllocateMany() {
           label={t('site')}
           value={site}
           onChange={(next) => form.set({ site: next })}
-          options={sites.map((one) => [String(one.id), one.name] as const)}
+          options={optionsById(sites)}
         />
         <TextField
           label={t('outbound.until')}

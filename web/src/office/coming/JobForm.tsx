@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsById } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { quantity } from '../../kit/format';
 import { Part } from '../../kit/SidePanel';
@@ -58,7 +58,7 @@ export function JobForm({ onDone }: { onDone: (saved: Schemas['OutboundCard']) =
         label={t('site')}
         value={site}
         onChange={(next) => form.set({ site: next })}
-        options={sites.map((one) => [String(one.id), one.name] as const)}
+        options={optionsById(sites)}
       />
       <TextField
         label={t('outbound.needed')}

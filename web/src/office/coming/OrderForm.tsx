@@ -1,13 +1,12 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, at, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
-import { Choice } from '../../kit/Choice';
-import { Part } from '../../kit/SidePanel';
+import { Choice, optionsById } from '../../kit/Choice';
+import { LineEditor, written } from '../../kit/LineEditor';
 import { Form } from '../../kit/Form';
 import { useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
@@ -71,8 +70,6 @@ export function OrderForm({
         price: line.price === null ? '' : String(line.price),
       })) ?? [EMPTY],
   );
-  const change = (i: number, part: Partial<Line>) =>
-    setLines(lines.map((line, k) => (k === i ? { ...line, ...part } : line)));
   const site = form.entry.site || String(sites.data?.[0]?.id ?? '');
   const known = suppliers.data?.filter((one) => one.active || one.code === order?.supplierCode);
   return (
@@ -87,14 +84,12 @@ export function OrderForm({
           site: Number(site),
           expected: form.entry.expected || undefined,
           note: form.entry.note,
-          lines: lines
-            .filter((line) => line.item.trim())
-            .map((line) => ({
-              item: line.item.trim(),
-              packs: decimal(line.packs),
-              pack: line.pack.trim(),
-              price: amountOrNothing(line.price),
-            })),
+          lines: written(lines, EMPTY).map((line) => ({
+            item: line.item.trim(),
+            packs: decimal(line.packs),
+            pack: line.pack.trim(),
+            price: amountOrNothing(line.price),
+          })),
         })
       }
     >
@@ -109,7 +104,7 @@ export function OrderForm({
           label={t('site')}
           value={site}
           onChange={(value) => form.set({ site: value })}
-          options={(sites.data ?? []).map((one) => [String(one.id), one.name] as const)}
+          options={optionsById(sites.data)}
         />
         <TextField
           label={t('inbound.number')}
@@ -126,39 +121,27 @@ export function OrderForm({
         />
         <TextField label={t('inbound.note')} sx={{ gridColumn: '1 / -1' }} {...form.text('note')} />
       </Box>
-      <Part title={t('inbound.lines')}>
-        {lines.map((line, i) => (
-          <Box
-            key={i}
-            sx={{ display: 'grid', gridTemplateColumns: '1.4fr 0.8fr 1fr 0.8fr', gap: 1, mt: 1 }}
-          >
+      <LineEditor
+        title={t('inbound.lines')}
+        lines={lines}
+        onChange={setLines}
+        empty={EMPTY}
+        tracks="1.4fr 0.8fr 1fr 0.8fr"
+        add={t('inbound.addLine')}
+      >
+        {(line) => (
+          <>
             <ItemField
               label={t('item.item')}
               site={Number(site) || undefined}
-              value={line.item}
-              onChange={(item) => change(i, { item })}
+              {...line.chosen('item')}
             />
-            <NumberField
-              label={t('quantity')}
-              value={line.packs}
-              onChange={(event) => change(i, { packs: event.target.value })}
-            />
-            <TextField
-              label={t('pack.name')}
-              value={line.pack}
-              onChange={(event) => change(i, { pack: event.target.value })}
-            />
-            <NumberField
-              label={t('inbound.price')}
-              value={line.price}
-              onChange={(event) => change(i, { price: event.target.value })}
-            />
-          </Box>
-        ))}
-        <Button sx={{ mt: 1 }} onClick={() => setLines([...lines, EMPTY])}>
-          {t('inbound.addLine')}
-        </Button>
-      </Part>
+            <NumberField label={t('quantity')} {...line.text('packs')} />
+            <TextField label={t('pack.name')} {...line.text('pack')} />
+            <NumberField label={t('inbound.price')} {...line.text('price')} />
+          </>
+        )}
+      </LineEditor>
     </Form>
   );
 }

@@ -1,5 +1,4 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -8,8 +7,8 @@ import { api, at, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { LotField } from '../../kit/LotField';
 import { PartyField } from '../../kit/PartyField';
-import { Choice } from '../../kit/Choice';
-import { Part } from '../../kit/SidePanel';
+import { Choice, optionsById } from '../../kit/Choice';
+import { LineEditor, written } from '../../kit/LineEditor';
 import { useSave } from '../../kit/useSave';
 import { Form, Tick } from '../../kit/Form';
 import { useForm } from '../../kit/useForm';
@@ -36,8 +35,6 @@ const EMPTY: Line = {
   minimumLife: '',
   oneLot: false,
 };
-
-const NUMBERS: readonly string[] = ['packs', 'price', 'minimumLife'];
 
 /** An order as it is accepted, or changed while nothing of it is picked. */
 export function OutboundForm({
@@ -94,8 +91,6 @@ export function OutboundForm({
         oneLot: line.oneLot,
       })) ?? [EMPTY],
   );
-  const change = (i: number, part: Partial<Line>) =>
-    setLines(lines.map((line, k) => (k === i ? { ...line, ...part } : line)));
   return (
     <Form
       save={save}
@@ -109,17 +104,15 @@ export function OutboundForm({
           needed: form.entry.needed || undefined,
           reference: form.entry.reference,
           note: form.entry.note,
-          lines: lines
-            .filter((line) => line.item.trim())
-            .map((line) => ({
-              item: line.item.trim(),
-              packs: decimal(line.packs),
-              pack: line.pack.trim(),
-              lot: line.lot.trim() || undefined,
-              price: amountOrNothing(line.price),
-              minimumLife: wholeOrNothing(line.minimumLife),
-              oneLot: line.oneLot || undefined,
-            })),
+          lines: written(lines, EMPTY).map((line) => ({
+            item: line.item.trim(),
+            packs: decimal(line.packs),
+            pack: line.pack.trim(),
+            lot: line.lot.trim() || undefined,
+            price: amountOrNothing(line.price),
+            minimumLife: wholeOrNothing(line.minimumLife),
+            oneLot: line.oneLot || undefined,
+          })),
         })
       }
     >
@@ -135,7 +128,7 @@ export function OutboundForm({
           label={t('outbound.from')}
           value={site}
           onChange={(next) => form.set({ site: next })}
-          options={sites.map((one) => [String(one.id), one.name] as const)}
+          options={optionsById(sites)}
         />
         <TextField
           label={t('transfer.number')}
@@ -163,58 +156,38 @@ export function OutboundForm({
             .join(' · ')}
         </Box>
       )}
-      <Part title={t('transfer.lines')}>
-        {lines.map((line, i) => (
-          <Box key={i} sx={{ mt: 1, pb: 0.5, borderBottom: 1, borderColor: 'divider' }}>
-            <Box sx={{ display: 'grid', gridTemplateColumns: '1.3fr 0.8fr 0.8fr 0.8fr', gap: 1 }}>
-              <ItemField
-                label={t('item.item')}
-                site={Number(site) || undefined}
-                value={line.item}
-                onChange={(item) => change(i, { item })}
-              />
-              {(
-                [
-                  ['packs', t('quantity')],
-                  ['pack', t('pack.name')],
-                  ['price', t('outbound.price')],
-                  ['minimumLife', t('outbound.minimumLife')],
-                ] as const
-              ).map(([name, label]) => {
-                const Field = NUMBERS.includes(name) ? NumberField : TextField;
-                return (
-                  <Field
-                    key={name}
-                    label={label}
-                    value={line[name]}
-                    onChange={(event: { target: { value: string } }) =>
-                      change(i, { [name]: event.target.value })
-                    }
-                  />
-                );
-              })}
-              <LotField
-                of="lot"
-                label={t('transfer.lotHint')}
-                item={line.item}
-                site={Number(site) || undefined}
-                value={line.lot}
-                onChange={(lot) => change(i, { lot })}
-              />
-              <Box sx={{ alignSelf: 'center', gridColumn: 'span 2' }}>
-                <Tick
-                  label={t('outbound.oneLot')}
-                  checked={line.oneLot}
-                  onChange={(oneLot) => change(i, { oneLot })}
-                />
-              </Box>
+      <LineEditor
+        title={t('transfer.lines')}
+        lines={lines}
+        onChange={setLines}
+        empty={EMPTY}
+        tracks="1.3fr 0.8fr 0.8fr 0.8fr"
+        add={t('transfer.addLine')}
+      >
+        {(line) => (
+          <>
+            <ItemField
+              label={t('item.item')}
+              site={Number(site) || undefined}
+              {...line.chosen('item')}
+            />
+            <NumberField label={t('quantity')} {...line.text('packs')} />
+            <TextField label={t('pack.name')} {...line.text('pack')} />
+            <NumberField label={t('outbound.price')} {...line.text('price')} />
+            <NumberField label={t('outbound.minimumLife')} {...line.text('minimumLife')} />
+            <LotField
+              of="lot"
+              label={t('transfer.lotHint')}
+              item={line.entry.item}
+              site={Number(site) || undefined}
+              {...line.chosen('lot')}
+            />
+            <Box sx={{ alignSelf: 'center', gridColumn: 'span 2' }}>
+              <Tick label={t('outbound.oneLot')} {...line.tick('oneLot')} />
             </Box>
-          </Box>
-        ))}
-        <Button sx={{ mt: 1 }} onClick={() => setLines([...lines, EMPTY])}>
-          {t('transfer.addLine')}
-        </Button>
-      </Part>
+          </>
+        )}
+      </LineEditor>
     </Form>
   );
 }

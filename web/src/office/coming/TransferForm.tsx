@@ -1,5 +1,4 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
@@ -7,9 +6,9 @@ import { useTranslation } from 'react-i18next';
 import { api, at, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { LotField } from '../../kit/LotField';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsById } from '../../kit/Choice';
 import { quantity } from '../../kit/format';
-import { Part } from '../../kit/SidePanel';
+import { LineEditor, written } from '../../kit/LineEditor';
 import { useSave } from '../../kit/useSave';
 import { Form, Tick } from '../../kit/Form';
 import { useForm } from '../../kit/useForm';
@@ -76,8 +75,6 @@ export function TransferForm({
   const from = form.entry.from || String(sites[0]?.id ?? '');
   const all = destinations.data ?? [];
   const to = form.entry.to || String(all.find((one) => String(one.id) !== from)?.id ?? '');
-  const change = (i: number, part: Partial<Line>) =>
-    setLines(lines.map((line, k) => (k === i ? { ...line, ...part } : line)));
   const codes = useDeferredValue(
     [...new Set(lines.map((line) => line.item.trim().toUpperCase()).filter(Boolean))].join(','),
   );
@@ -108,14 +105,12 @@ export function TransferForm({
           wanted: form.entry.wanted || undefined,
           direct: form.entry.direct,
           note: form.entry.note,
-          lines: lines
-            .filter((line) => line.item.trim())
-            .map((line) => ({
-              item: line.item.trim(),
-              packs: decimal(line.packs),
-              pack: line.pack.trim(),
-              lot: line.lot.trim() || undefined,
-            })),
+          lines: written(lines, EMPTY).map((line) => ({
+            item: line.item.trim(),
+            packs: decimal(line.packs),
+            pack: line.pack.trim(),
+            lot: line.lot.trim() || undefined,
+          })),
         })
       }
     >
@@ -124,13 +119,13 @@ export function TransferForm({
           label={t('transfer.from')}
           value={from}
           onChange={(value) => form.set({ from: value })}
-          options={sites.map((one) => [String(one.id), one.name] as const)}
+          options={optionsById(sites)}
         />
         <Choice
           label={t('transfer.to')}
           value={to}
           onChange={(value) => form.set({ to: value })}
-          options={all.map((one) => [String(one.id), one.name] as const)}
+          options={optionsById(all)}
         />
         <TextField
           label={t('transfer.number')}
@@ -150,48 +145,38 @@ export function TransferForm({
           sx={{ gridColumn: '1 / -1' }}
           {...form.text('note')}
         />
-        <Tick
-          label={t('transfer.inOneStep')}
-          checked={form.entry.direct}
-          onChange={(direct) => form.set({ direct })}
-        />
+        <Tick label={t('transfer.inOneStep')} {...form.tick('direct')} />
       </Box>
-      <Part title={t('transfer.lines')}>
-        {lines.map((line, i) => (
-          <Box key={i} sx={{ mt: 1 }}>
-            <Box sx={{ display: 'grid', gridTemplateColumns: '1.3fr 0.8fr 0.9fr 1fr', gap: 1 }}>
-              <ItemField
-                label={t('item.item')}
-                site={Number(from) || undefined}
-                value={line.item}
-                onChange={(item) => change(i, { item })}
-              />
-              <NumberField
-                label={t('quantity')}
-                value={line.packs}
-                onChange={(event) => change(i, { packs: event.target.value })}
-              />
-              <TextField
-                label={t('pack.name')}
-                value={line.pack}
-                onChange={(event) => change(i, { pack: event.target.value })}
-              />
-              <LotField
-                of="lot"
-                label={t('transfer.lotHint')}
-                item={line.item}
-                site={Number(from) || undefined}
-                value={line.lot}
-                onChange={(lot) => change(i, { lot })}
-              />
-            </Box>
-            <LineAdvice advice={known(line.item)} asked={line.pack ? '' : line.packs} />
-          </Box>
-        ))}
-        <Button sx={{ mt: 1 }} onClick={() => setLines([...lines, EMPTY])}>
-          {t('transfer.addLine')}
-        </Button>
-      </Part>
+      <LineEditor
+        title={t('transfer.lines')}
+        lines={lines}
+        onChange={setLines}
+        empty={EMPTY}
+        tracks="1.3fr 0.8fr 0.9fr 1fr"
+        add={t('transfer.addLine')}
+        under={(line) => (
+          <LineAdvice advice={known(line.item)} asked={line.pack ? '' : line.packs} />
+        )}
+      >
+        {(line) => (
+          <>
+            <ItemField
+              label={t('item.item')}
+              site={Number(from) || undefined}
+              {...line.chosen('item')}
+            />
+            <NumberField label={t('quantity')} {...line.text('packs')} />
+            <TextField label={t('pack.name')} {...line.text('pack')} />
+            <LotField
+              of="lot"
+              label={t('transfer.lotHint')}
+              item={line.entry.item}
+              site={Number(from) || undefined}
+              {...line.chosen('lot')}
+            />
+          </>
+        )}
+      </LineEditor>
     </Form>
   );
 }

@@ -4,7 +4,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsOf } from '../../kit/Choice';
 import { Drop } from '../../kit/Drop';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { useSave } from '../../kit/useSave';
@@ -74,7 +74,7 @@ export function LabelChoice({
         label={t('labels.symbol')}
         value={symbol}
         onChange={setSymbol}
-        options={SYMBOLS.map((one) => [one, t(`labels.symbols.${one}`)] as const)}
+        options={optionsOf(SYMBOLS, (one) => t(`labels.symbols.${one}`))}
       />
       <Choice
         label={t('labels.size')}

@@ -6,9 +6,9 @@ import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, at, read, type Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
-import { ListChoice, optionsOf } from '../../kit/AddressFields';
+import { ListChoice } from '../../kit/AddressFields';
 import { Amount } from '../../kit/Amount';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsById, optionsOf } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { columnsOf } from '../../kit/columns';
 import { everyOf } from '../../kit/everyOf';
@@ -213,16 +213,12 @@ function AskForm({ onDone }: { onDone: () => void }) {
         label={t('site')}
         value={form.entry.site || String(sites[0]?.id ?? '')}
         onChange={(site) => form.set({ site })}
-        options={sites.map((one) => [String(one.id), one.name] as const)}
+        options={optionsById(sites)}
       />
       <Choice
         label={t('inbound.supplier')}
-        value={form.entry.supplier}
-        onChange={(supplier) => form.set({ supplier })}
-        options={[
-          ['', t('low.usual')],
-          ...suppliers.map((one) => [String(one.id), one.name] as const),
-        ]}
+        {...form.choice('supplier')}
+        options={optionsById(suppliers, t('low.usual'))}
       />
     </Form>
   );

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, at, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsOf } from '../../kit/Choice';
 import { money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
@@ -86,7 +86,7 @@ function CostForm({ item, cost, onDone }: { item: number; cost: Cost; onDone: ()
         label={t('value.method')}
         value={method}
         onChange={setMethod}
-        options={METHODS.map((one) => [one, t(`value.methods.${one}`)] as const)}
+        options={optionsOf(METHODS, (one) => t(`value.methods.${one}`))}
       />
       <TextField
         label={t('value.revalueWhy')}

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read } from '../../api/client';
-import { AddressChoice, AddressSite, AddressText, optionsOf } from '../../kit/AddressFields';
+import { optionsOf } from '../../kit/Choice';
+import { AddressChoice, AddressSite, AddressText } from '../../kit/AddressFields';
 import { TableSpace } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
 import { useList } from '../../kit/useList';

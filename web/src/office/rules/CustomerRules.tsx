@@ -108,16 +108,8 @@ function CustomerForm({ customer, onDone }: { customer?: Customer; onDone?: () =
       <TextField label={t('places.gln')} {...form.text('gln')} />
       <NumberField label={t('outbound.minimumLife')} {...form.text('minimumLife')} />
       <Box>
-        <Tick
-          label={t('customers.oneLot')}
-          checked={form.entry.oneLot}
-          onChange={(oneLot) => form.set({ oneLot })}
-        />
-        <Tick
-          label={t('item.active')}
-          checked={form.entry.active}
-          onChange={(active) => form.set({ active })}
-        />
+        <Tick label={t('customers.oneLot')} {...form.tick('oneLot')} />
+        <Tick label={t('item.active')} {...form.tick('active')} />
       </Box>
     </Form>
   );

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, at, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsById } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { columnsOf } from '../../kit/columns';
 import { Facts } from '../../kit/Facts';
@@ -94,7 +94,7 @@ function NewDevice({ onClose }: { onClose: () => void }) {
             label={t('devices.site')}
             value={site}
             onChange={(next) => form.set({ site: next })}
-            options={(sites.data ?? []).map((one) => [String(one.id), one.name] as const)}
+            options={optionsById(sites.data)}
           />
         </Form>
       )}

@@ -7,7 +7,7 @@ import { useTranslation } from 'react-i18next';
 import { api, at, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { BinField } from '../../kit/BinField';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsOf } from '../../kit/Choice';
 import { Part } from '../../kit/SidePanel';
 import { Form, Tick } from '../../kit/Form';
 import { useForm } from '../../kit/useForm';
@@ -158,9 +158,8 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
         <NumberField label={t('item.decimals')} {...form.text('decimals')} />
         <Choice
           label={t('item.tracking')}
-          value={form.entry.tracking}
-          onChange={(tracking) => form.set({ tracking })}
-          options={TRACKINGS.map((one) => [one, t(`tracking.${one}`)] as const)}
+          {...form.choice('tracking')}
+          options={optionsOf(TRACKINGS, (one) => t(`tracking.${one}`))}
         />
         <NumberField label={t('item.shelfLife')} {...form.text('shelfLifeDays')} />
         <TextField label={t('item.hazard')} {...form.text('hazardClass')} />
@@ -176,11 +175,7 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
           sx={{ gridColumn: '1 / -1' }}
           {...form.text('barcodes')}
         />
-        <Tick
-          label={t('item.active')}
-          checked={form.entry.active}
-          onChange={(active) => form.set({ active })}
-        />
+        <Tick label={t('item.active')} {...form.tick('active')} />
       </Box>
       <Part title={t('item.packs')}>
         {packs.map((pack, i) => (

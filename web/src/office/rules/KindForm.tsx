@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, at, read, type Schemas } from '../../api/client';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsOf } from '../../kit/Choice';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { PURPOSES, type Kind } from '../checking/kinds';
@@ -113,13 +113,13 @@ export function KindForm({
               direction: purpose === 'SCRAP' ? 'OUT' : entry.direction,
             })
           }
-          options={PURPOSES.map((one) => [one, t(`kinds.purpose.${one}`)] as const)}
+          options={optionsOf(PURPOSES, (one) => t(`kinds.purpose.${one}`))}
         />
         <Choice
           label={t('kinds.directionTitle')}
           value={entry.direction}
           onChange={(direction) => form.set({ direction })}
-          options={DIRECTIONS.map((one) => [one, t(`kinds.direction.${one}`)] as const)}
+          options={optionsOf(DIRECTIONS, (one) => t(`kinds.direction.${one}`))}
         />
         <Choice
           label={t('kinds.contraTitle')}
@@ -127,7 +127,7 @@ export function KindForm({
           onChange={(contra) => form.set({ contra })}
           error={form.text('contra' as never).error}
           helperText={form.text('contra' as never).helperText}
-          options={CONTRA.map((one) => [one, t(`kinds.contra.${one}`)] as const)}
+          options={optionsOf(CONTRA, (one) => t(`kinds.contra.${one}`))}
         />
         <TextField label={t('kinds.account')} {...form.text('account')} />
         <NumberField
@@ -206,7 +206,7 @@ function FieldLine({
           value={field.type}
           disabled={field.id > 0}
           onChange={(type) => onChange({ type })}
-          options={TYPES.map((one) => [one, t(`kinds.type.${one}`)] as const)}
+          options={optionsOf(TYPES, (one) => t(`kinds.type.${one}`))}
         />
         <Tick
           label={t('kinds.required')}

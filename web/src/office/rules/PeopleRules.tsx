@@ -5,7 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { api, at, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsOf } from '../../kit/Choice';
 import { columnsOf } from '../../kit/columns';
 import { everyOf } from '../../kit/everyOf';
 import { Form, Tick } from '../../kit/Form';
@@ -123,17 +123,12 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
       <TextField label={t('people.code')} required disabled={!!card} {...form.text('code')} />
       <Choice
         label={t('people.role')}
-        value={form.entry.role}
-        onChange={(role) => form.set({ role })}
-        options={ROLES.map((one) => [one, t(`role.${one}`)] as const)}
+        {...form.choice('role')}
+        options={optionsOf(ROLES, (one) => t(`role.${one}`))}
       />
       <Box sx={{ color: 'text.secondary' }}>{t(`roleMay.${form.entry.role}`)}</Box>
       <Part title={t('people.where')}>
-        <Tick
-          label={t('everySite')}
-          checked={form.entry.everywhere}
-          onChange={(everywhere) => form.set({ everywhere })}
-        />
+        <Tick label={t('everySite')} {...form.tick('everywhere')} />
         {!form.entry.everywhere &&
           sites.data?.map((site) => (
             <Tick
@@ -170,11 +165,7 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
         {...form.text('pin')}
       />
       <Box sx={{ color: 'text.secondary' }}>{t('people.firstSecret')}</Box>
-      <Tick
-        label={t('people.active')}
-        checked={form.entry.active}
-        onChange={(active) => form.set({ active })}
-      />
+      <Tick label={t('people.active')} {...form.tick('active')} />
     </Form>
   );
 }

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, at, read, type Schemas } from '../../api/client';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsById, optionsOf } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Form, FormOf, Tick } from '../../kit/Form';
@@ -111,33 +111,23 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
       {site && <Link to={`/office/rules/binning/${site.id}`}>{t('binning.open')}</Link>}
       <Choice
         label={t('places.flow')}
-        value={form.entry.inboundFlow}
-        onChange={(inboundFlow) => form.set({ inboundFlow })}
-        options={FLOWS.map((flow) => [flow, t(`places.flows.${flow}`)] as const)}
+        {...form.choice('inboundFlow')}
+        options={optionsOf(FLOWS, (flow) => t(`places.flows.${flow}`))}
       />
       <Choice
         label={t('places.flowOut')}
-        value={form.entry.outboundFlow}
-        onChange={(outboundFlow) => form.set({ outboundFlow })}
-        options={FLOWS_OUT.map((flow) => [flow, t(`places.flowsOut.${flow}`)] as const)}
+        {...form.choice('outboundFlow')}
+        options={optionsOf(FLOWS_OUT, (flow) => t(`places.flowsOut.${flow}`))}
       />
       {form.entry.binned && (
-        <Tick
-          label={t('places.shortestRound')}
-          checked={form.entry.shortestRound}
-          onChange={(shortestRound) => form.set({ shortestRound })}
-        />
+        <Tick label={t('places.shortestRound')} {...form.tick('shortestRound')} />
       )}
       <NumberField label={t('places.overPercent')} {...form.text('overPercent')} />
       {site && (
         <Choice
           label={t('places.overflow')}
-          value={form.entry.overflowArea}
-          onChange={(overflowArea) => form.set({ overflowArea })}
-          options={[
-            ['', t('places.noOverflow')],
-            ...site.areas.map((one) => [String(one.id), one.name] as const),
-          ]}
+          {...form.choice('overflowArea')}
+          options={optionsById(site.areas, t('places.noOverflow'))}
         />
       )}
     </Form>
@@ -191,9 +181,8 @@ export function AreaForm({
       <TextField label={t('places.name')} required {...form.text('name')} />
       <Choice
         label={t('bins.purpose')}
-        value={form.entry.purpose}
-        onChange={(purpose) => form.set({ purpose })}
-        options={PURPOSES.map((one) => [one, t(`purpose.${one}`)] as const)}
+        {...form.choice('purpose')}
+        options={optionsOf(PURPOSES, (one) => t(`purpose.${one}`))}
       />
     </Form>
   );
@@ -256,12 +245,7 @@ export function RackForm({ site, onDone }: { site: Schemas['SiteCard']; onDone: 
       }
     >
       <Box>{t('rack.what')}</Box>
-      <Choice
-        label={t('area')}
-        value={form.entry.areaId}
-        onChange={(areaId) => form.set({ areaId })}
-        options={site.areas.map((one) => [String(one.id), one.name] as const)}
-      />
+      <Choice label={t('area')} {...form.choice('areaId')} options={optionsById(site.areas)} />
       <TextField
         label={t('rack.pattern')}
         placeholder="QA-[01..12]-[A..E]"
@@ -295,9 +279,8 @@ export function RackForm({ site, onDone }: { site: Schemas['SiteCard']; onDone: 
       </Box>
       <Choice
         label={t('bins.mixing')}
-        value={form.entry.mixing}
-        onChange={(mixing) => form.set({ mixing })}
-        options={MIXINGS.map((one) => [one, t(`mixing.${one}`)] as const)}
+        {...form.choice('mixing')}
+        options={optionsOf(MIXINGS, (one) => t(`mixing.${one}`))}
       />
       <TextField label={t('bins.storage')} {...form.text('storageClass')} />
     </Form>
@@ -359,18 +342,12 @@ function KnownBinForm({ bin, site }: { bin: Schemas['BinCard']; site: Schemas['S
       <Box sx={{ fontSize: 26 }}>
         <Code strong>{bin.address}</Code>
       </Box>
-      <Choice
-        label={t('area')}
-        value={form.entry.areaId}
-        onChange={(areaId) => form.set({ areaId })}
-        options={site.areas.map((one) => [String(one.id), one.name] as const)}
-      />
+      <Choice label={t('area')} {...form.choice('areaId')} options={optionsById(site.areas)} />
       <NumberField label={t('bins.walk')} {...form.text('walk')} />
       <Choice
         label={t('bins.mixing')}
-        value={form.entry.mixing}
-        onChange={(mixing) => form.set({ mixing })}
-        options={MIXINGS.map((one) => [one, t(`mixing.${one}`)] as const)}
+        {...form.choice('mixing')}
+        options={optionsOf(MIXINGS, (one) => t(`mixing.${one}`))}
       />
       <TextField label={t('bins.storage')} {...form.text('storageClass')} />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1 }}>
@@ -378,11 +355,7 @@ function KnownBinForm({ bin, site }: { bin: Schemas['BinCard']; site: Schemas['S
         <NumberField label={t('bins.maxWeight')} {...form.text('maxWeight')} />
         <NumberField label={t('bins.maxLoads')} {...form.text('maxUnitLoads')} />
       </Box>
-      <Tick
-        label={t('bins.active')}
-        checked={form.entry.active}
-        onChange={(active) => form.set({ active })}
-      />
+      <Tick label={t('bins.active')} {...form.tick('active')} />
     </Form>
   );
 }

@@ -7,7 +7,7 @@ import { useTranslation } from 'react-i18next';
 import { api, at, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Reasons } from '../../floor/PutAwayLists';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsById } from '../../kit/Choice';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { Form, Tick } from '../../kit/Form';
@@ -129,7 +129,7 @@ export function PutAwayForm({
               label={t('area')}
               value={areaId}
               onChange={(next) => form.set({ areaId: next })}
-              options={site.areas.map((one) => [String(one.id), one.name] as const)}
+              options={optionsById(site.areas)}
             />
           )}
           <NumberField label={t('putAway.priority')} {...form.text('priority')} />

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsById } from '../../kit/Choice';
 import { count, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 
@@ -47,7 +47,7 @@ export function RemovalComparison({
           value={site}
           disabled={!!own}
           onChange={setChosen}
-          options={sites.map((one) => [String(one.id), one.name] as const)}
+          options={optionsById(sites)}
         />
         <Choice
           label={t('scrap.span')}

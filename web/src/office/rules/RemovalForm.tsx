@@ -5,7 +5,7 @@ import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, at, read, type Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsOf } from '../../kit/Choice';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
@@ -228,7 +228,7 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
             label={t('removal.instead')}
             value={now.substitutes}
             onChange={(substitutes) => form.set({ substitutes })}
-            options={SUBSTITUTES.map((one) => [one, t(`removal.substitutes.${one}`)] as const)}
+            options={optionsOf(SUBSTITUTES, (one) => t(`removal.substitutes.${one}`))}
           />
           <Tick
             label={t('removal.oneLot')}

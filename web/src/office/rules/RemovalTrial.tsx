@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
-import { Choice } from '../../kit/Choice';
+import { Choice, optionsById } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { date, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -80,12 +80,7 @@ export function RemovalTrial({
           onChange={(event) => setNeeded(event.target.value)}
           slotProps={{ inputLabel: { shrink: true } }}
         />
-        <Choice
-          label={t('site')}
-          value={at}
-          onChange={setSite}
-          options={sites.map((one) => [String(one.id), one.name] as const)}
-        />
+        <Choice label={t('site')} value={at} onChange={setSite} options={optionsById(sites)} />
         <NumberField
           label={t('outbound.minimumLife')}
           value={life}

@@ -1,6 +1,7 @@
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
-import { AddressChoice, AddressText, optionsOf } from '../../kit/AddressFields';
+import { optionsOf } from '../../kit/Choice';
+import { AddressChoice, AddressText } from '../../kit/AddressFields';
 import { columnsOf } from '../../kit/columns';
 import { TableSpace } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';

@@ -103,11 +103,7 @@ function SupplierForm({ supplier, onDone }: { supplier?: Supplier; onDone?: () =
       <TextField label={t('places.town')} {...form.text('town')} />
       <NumberField label={t('suppliers.leadDays')} {...form.text('leadDays')} />
       <Box>
-        <Tick
-          label={t('item.active')}
-          checked={form.entry.active}
-          onChange={(active) => form.set({ active })}
-        />
+        <Tick label={t('item.active')} {...form.tick('active')} />
       </Box>
     </Form>
   );

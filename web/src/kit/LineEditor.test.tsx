@@ -1,0 +1,68 @@
+// @vitest-environment jsdom
+import TextField from '@mui/material/TextField';
+import { cleanup, render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { useState } from 'react';
+import { afterEach, expect, it } from 'vitest';
+import '../app/words';
+import { LineEditor, written } from './LineEditor';
+
+afterEach(cleanup);
+
+const EMPTY = { item: '', packs: '', oneLot: false };
+
+function Lines() {
+  const [lines, setLines] = useState([EMPTY]);
+  return (
+    <>
+      <LineEditor
+        title="Lines"
+        lines={lines}
+        onChange={setLines}
+        empty={EMPTY}
+        tracks="1fr 1fr"
+        add="Add a line"
+        under={(line) => line.item === 'RGT-1' && <p>12 available</p>}
+      >
+        {(line) => (
+          <>
+            <TextField label="Item" {...line.text('item')} />
+            <TextField label="Quantity" {...line.text('packs')} />
+          </>
+        )}
+      </LineEditor>
+      <output>{JSON.stringify(written(lines, EMPTY))}</output>
+    </>
+  );
+}
+
+const sent = () => JSON.parse(screen.getByRole('status').textContent) as unknown;
+
+it('writes lines, tells under each what is known, and takes one out again', async () => {
+  render(<Lines />);
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Remove line 1' }).disabled).toBe(
+    true,
+  );
+  await userEvent.type(screen.getByLabelText('Item'), 'RGT-1');
+  expect(screen.getByText('12 available')).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Add a line' }));
+  await userEvent.type(screen.getAllByLabelText('Item')[1], 'RGT-2');
+  await userEvent.click(screen.getByRole('button', { name: 'Remove line 1' }));
+  expect(sent()).toEqual([{ ...EMPTY, item: 'RGT-2' }]);
+});
+
+it('leaves out lines in which nothing was written, and no other', async () => {
+  render(<Lines />);
+  expect(sent()).toEqual([]);
+  await userEvent.type(screen.getByLabelText('Quantity'), '4');
+  expect(sent()).toEqual([{ ...EMPTY, packs: '4' }]);
+  expect(
+    written(
+      [
+        { ...EMPTY, oneLot: true },
+        { ...EMPTY, item: ' ' },
+      ],
+      EMPTY,
+    ),
+  ).toEqual([{ ...EMPTY, oneLot: true }]);
+});

@@ -1,0 +1,33 @@
+import { createContext, useContext, useEffect, useState, type FormEvent } from 'react';
+
+/** Tells whoever holds a form that what was typed in it is saved. */
+export const SavedContext = createContext<() => void>(() => {});
+
+/** Says so once a form is saved. */
+export function useSaved(isSaved: boolean) {
+  const saved = useContext(SavedContext);
+  useEffect(() => {
+    if (isSaved) {
+      saved();
+    }
+  }, [isSaved, saved]);
+}
+
+/** Knows whether something was typed into a form that is still there, and not saved since. */
+function unsavedForms() {
+  const typed = new Set<HTMLFormElement>();
+  return {
+    onInput: (event: FormEvent) => {
+      const { form } = event.target as HTMLInputElement;
+      if (form) {
+        typed.add(form);
+      }
+    },
+    onSaved: () => typed.clear(),
+    isUnsaved: () => [...typed].some((form) => form.isConnected),
+  };
+}
+
+export function useUnsaved() {
+  return useState(unsavedForms)[0];
+}
