@@ -25,12 +25,7 @@ export function usePackParts(talk: Talk): Parts {
   const handOver = useSave(
     ['outbound', 'sentence'],
     (command, id: number) =>
-      read(
-        api.POST('/api/outbound/{id}/hand-over', {
-          ...at(command, { id }),
-          body: {},
-        }),
-      ),
+      read(api.POST('/api/outbound/{id}/hand-over', { ...at(command, { id }), body: {} })),
     () => choose(0),
   );
   if (!order) {

@@ -1,10 +1,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useMe } from '../../app/session';
+import { DateField } from '../../kit/DateField';
 import { Bars } from '../../kit/Bars';
 import { date, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -33,19 +33,15 @@ export function ChangesPage() {
       title={t('lookingBack.changes')}
       tools={
         <>
-          <TextField
+          <DateField
             label={t('ledger.filter.after')}
-            type="date"
             value={first}
             onChange={(event) => change({ from: event.target.value })}
-            slotProps={{ inputLabel: { shrink: true } }}
           />
-          <TextField
+          <DateField
             label={t('ledger.filter.before')}
-            type="date"
             value={last}
             onChange={(event) => change({ to: event.target.value })}
-            slotProps={{ inputLabel: { shrink: true } }}
           />
           <PoolChoice />
         </>

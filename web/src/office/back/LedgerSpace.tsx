@@ -13,6 +13,7 @@ import { useAddress } from '../../kit/useAddress';
 import { useKinds } from '../checking/kinds';
 import { ledgerColumns } from './ledgerColumns';
 import { PostingPanel } from './PostingPanel';
+import { peopleNames } from '../rules/questions';
 
 type Kind = Schemas['LedgerRow']['kind'];
 
@@ -43,11 +44,7 @@ const THINGS = ['item', 'place', 'lot', 'serial', 'posting'] as const;
 export function LedgerSpace() {
   const { t } = useTranslation();
   const { value, change } = useAddress();
-  const people = useQuery({
-    queryKey: ['people', 'names'],
-    queryFn: () => read(api.GET('/api/people/names')),
-    staleTime: 60_000,
-  });
+  const people = useQuery(peopleNames);
   const movementKinds = useKinds();
   const number = (name: string) => (value(name) ? Number(value(name)) : undefined);
   const text = (name: string) => value(name) || undefined;

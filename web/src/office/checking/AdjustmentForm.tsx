@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
+import { DateField } from '../../kit/DateField';
 import { Amount } from '../../kit/Amount';
 import { Choice, optionsOf } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
@@ -238,12 +239,7 @@ function Sheet({
       {kind.purpose === 'LOAN' && (
         <Box sx={{ display: 'grid', gridTemplateColumns: '1.5fr 1fr', gap: 1.5 }}>
           <TextField label={t('loan.party')} {...form.text('party')} />
-          <TextField
-            label={t('loan.due')}
-            type="date"
-            slotProps={{ inputLabel: { shrink: true } }}
-            {...form.text('due')}
-          />
+          <DateField label={t('loan.due')} {...form.text('due')} />
         </Box>
       )}
       <KindFields kind={kind} filled={filled} onFill={setFilled} problem={save.error} />

@@ -18,6 +18,7 @@ import { COUNTS } from './counts';
 import { amountOrNothing, readable, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { everyOf } from '../../kit/everyOf';
+import { peopleNames } from '../rules/questions';
 
 type Entry = Schemas['CountEntry'];
 
@@ -45,10 +46,7 @@ export function CountForm({
 }) {
   const { t } = useTranslation();
   const sites = useSites().data ?? [];
-  const people = useQuery({
-    queryKey: ['people', 'names'],
-    queryFn: () => read(api.GET('/api/people/names')),
-  });
+  const people = useQuery(peopleNames);
   const save = useSave(
     COUNTS,
     (command, body: Entry) => read(api.POST('/api/counts', { ...command, body })),

@@ -151,12 +151,7 @@ function Doings({ count }: { count: Card }) {
   const drop = useSave(
     COUNTS,
     (command) =>
-      read(
-        api.POST('/api/counts/{id}/drop', {
-          ...at(command, path),
-          body: { reason: '' },
-        }),
-      ),
+      read(api.POST('/api/counts/{id}/drop', { ...at(command, path), body: { reason: '' } })),
     () => void navigate('/office/checking/counts'),
   );
   if (!can('CANCEL')) {

@@ -15,6 +15,7 @@ import { useAddress } from '../../kit/useAddress';
 import { useList } from '../../kit/useList';
 import { CountForm } from './CountForm';
 import { CountState } from './CountState';
+import { countNumbers } from './questions';
 
 type Row = Schemas['CountRow'];
 
@@ -33,10 +34,7 @@ export function CountSpace() {
   const { opened, open } = useOpened();
   const filter = useFilter(FILTERS);
   const list = useList<'listCounts'>();
-  const { data } = useQuery({
-    queryKey: ['counts', 'numbers'],
-    queryFn: () => read(api.GET('/api/counts/numbers')),
-  });
+  const { data } = useQuery(countNumbers);
   const toCount = ({ id }: { id: number }) => void navigate(`/office/checking/counts/${id}`);
   const panel = {
     title: t('count.add'),

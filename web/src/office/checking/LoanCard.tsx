@@ -91,12 +91,7 @@ function BackForm({ loan, out }: { loan: Card; out: Card['goods'] }) {
     ),
   );
   const save = useSave(RIGHTED, (command, body: Schemas['LoanReturnEntry']) =>
-    read(
-      api.POST('/api/loans/{loan}/returns', {
-        ...at(command, { loan: loan.loan.id }),
-        body,
-      }),
-    ),
+    read(api.POST('/api/loans/{loan}/returns', { ...at(command, { loan: loan.loan.id }), body })),
   );
   const change = (id: number, part: Partial<Coming>) =>
     setComing({ ...coming, [id]: { ...coming[id], ...part } });

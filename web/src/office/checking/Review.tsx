@@ -17,6 +17,7 @@ import { useAddress } from '../../kit/useAddress';
 import { useSave } from '../../kit/useSave';
 import { VarianceChart } from './VarianceChart';
 import { COUNTS } from './counts';
+import { countRules } from './questions';
 
 type Card = Schemas['CountCard'];
 type Row = Schemas['CountResult'];
@@ -96,10 +97,7 @@ export function Review({ count, opened }: { count: Card; opened: string }) {
 /** What is decided about everything that is shown, or all that is within tolerance. */
 function Bulk({ count, question }: { count: Card; question: Schemas['QuestionEntry'] }) {
   const { t } = useTranslation();
-  const rules = useQuery({
-    queryKey: ['count-rules'],
-    queryFn: () => read(api.GET('/api/count-programme/rules')),
-  });
+  const rules = useQuery(countRules);
   const decide = useSave(COUNTS, (command, decision: 'ACCEPT' | 'LEAVE' | 'RECOUNT') =>
     read(
       api.POST('/api/counts/{id}/decisions', {
@@ -112,12 +110,7 @@ function Bulk({ count, question }: { count: Card; question: Schemas['QuestionEnt
     ),
   );
   const byRule = useSave(COUNTS, (command, body: Schemas['ToleranceEntry']) =>
-    read(
-      api.POST('/api/counts/{id}/tolerance', {
-        ...at(command, { id: count.id }),
-        body,
-      }),
-    ),
+    read(api.POST('/api/counts/{id}/tolerance', { ...at(command, { id: count.id }), body })),
   );
   const set = rules.data;
   const limits = set

@@ -12,6 +12,7 @@ import { Sheet } from '../../kit/Sheet';
 import { useSave } from '../../kit/useSave';
 import { whatCan } from '../../kit/whatCan';
 import { COUNTS } from './counts';
+import { peopleNames } from '../rules/questions';
 
 type Card = Schemas['CountCard'];
 type Slip = Schemas['CountSlip'];
@@ -87,10 +88,7 @@ function RestOf({ count, slip }: { count: Card; slip: Slip | null }) {
 
 function HandTo({ count, slip }: { count: Card; slip: Slip }) {
   const { t } = useTranslation();
-  const people = useQuery({
-    queryKey: ['people', 'names'],
-    queryFn: () => read(api.GET('/api/people/names')),
-  });
+  const people = useQuery(peopleNames);
   const save = useSave(COUNTS, (command, person: string) =>
     read(
       api.POST('/api/counts/{id}/hands', {

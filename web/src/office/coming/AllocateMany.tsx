@@ -1,11 +1,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useEffect, useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, commandId, read, type Schemas } from '../../api/client';
-import { useSites } from '../../app/session';
-import { Choice, optionsById } from '../../kit/Choice';
+import { DateField } from '../../kit/DateField';
+import { SiteField, useSite } from '../../kit/SiteField';
 import { Code } from '../../kit/Code';
 import { count } from '../../kit/format';
 import { Progress } from '../../kit/Progress';
@@ -30,7 +29,6 @@ function and(before: Found, more: Found): Found {
 /** Looks for the stock of every order of a site that is needed up to a day, part by part. */
 export function AllocateMany() {
   const { t } = useTranslation();
-  const sites = useSites().data ?? [];
   const [found, setFound] = useState<Found>();
   const [all, setAll] = useState(0);
   const [stopped, setStopped] = useState(false);
@@ -56,7 +54,7 @@ export function AllocateMany() {
     },
   );
   const form = useForm({ site: '', until: '' }, save.error);
-  const site = form.entry.site || String(sites[0]?.id ?? '');
+  const site = useSite(form.entry.site)?.id ?? 0;
   return (
     <>
       <Box sx={{ mb: 1 }}>{t('outbound.allocateHelp')}</Box>
@@ -64,20 +62,10 @@ export function AllocateMany() {
         save={{ ...save, isSuccess: false }}
         may="POST"
         word={t('outbound.allocate')}
-        onSubmit={() => save.mutate({ site: Number(site), until: form.entry.until || undefined })}
+        onSubmit={() => save.mutate({ site, until: form.entry.until || undefined })}
       >
-        <Choice
-          label={t('site')}
-          value={site}
-          onChange={(next) => form.set({ site: next })}
-          options={optionsById(sites)}
-        />
-        <TextField
-          label={t('outbound.until')}
-          type="date"
-          slotProps={{ inputLabel: { shrink: true } }}
-          {...form.text('until')}
-        />
+        <SiteField {...form.choice('site')} />
+        <DateField label={t('outbound.until')} {...form.text('until')} />
       </Form>
       {found && save.isPending && (
         <Box sx={{ mt: 1.5, display: 'grid', gap: 1 }}>

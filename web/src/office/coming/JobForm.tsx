@@ -3,8 +3,9 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
-import { useSites } from '../../app/session';
-import { Choice, optionsById } from '../../kit/Choice';
+import { DateField } from '../../kit/DateField';
+import { SiteField, useSite } from '../../kit/SiteField';
+import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { quantity } from '../../kit/format';
 import { Part } from '../../kit/SidePanel';
@@ -17,7 +18,6 @@ import { NumberField } from '../../kit/NumberField';
 /** A job: so many of a kit, and what that takes. */
 export function JobForm({ onDone }: { onDone: (saved: Schemas['OutboundCard']) => void }) {
   const { t } = useTranslation();
-  const sites = useSites().data ?? [];
   const kits = useQuery({ queryKey: ['kits'], queryFn: () => read(api.GET('/api/kits')) });
   const save = useSave(
     ['outbound', 'on-hand'],
@@ -28,7 +28,7 @@ export function JobForm({ onDone }: { onDone: (saved: Schemas['OutboundCard']) =
   const form = useForm({ kit: '', kits: '1', site: '', needed: '', note: '' }, save.error);
   const all = kits.data ?? [];
   const kit = all.find((one) => one.kit === form.entry.kit) ?? all[0];
-  const site = form.entry.site || String(sites[0]?.id ?? '');
+  const site = useSite(form.entry.site)?.id ?? 0;
   const many = soFar(form.entry.kits) ?? '0';
   if (kits.data && all.length === 0) {
     return <Box>{t('outbound.noKits')}</Box>;
@@ -41,7 +41,7 @@ export function JobForm({ onDone }: { onDone: (saved: Schemas['OutboundCard']) =
         save.mutate({
           kit: kit?.kit ?? '',
           kits: decimal(form.entry.kits),
-          site: Number(site),
+          site,
           needed: form.entry.needed || undefined,
           note: form.entry.note,
         })
@@ -54,18 +54,8 @@ export function JobForm({ onDone }: { onDone: (saved: Schemas['OutboundCard']) =
         options={all.map((one) => [one.kit, one.name] as const)}
       />
       <NumberField label={t('outbound.kits')} required {...form.text('kits')} />
-      <Choice
-        label={t('site')}
-        value={site}
-        onChange={(next) => form.set({ site: next })}
-        options={optionsById(sites)}
-      />
-      <TextField
-        label={t('outbound.needed')}
-        type="date"
-        slotProps={{ inputLabel: { shrink: true } }}
-        {...form.text('needed')}
-      />
+      <SiteField {...form.choice('site')} />
+      <DateField label={t('outbound.needed')} {...form.text('needed')} />
       <TextField label={t('transfer.note')} {...form.text('note')} />
       {kit && (
         <Part title={t('outbound.takes')}>

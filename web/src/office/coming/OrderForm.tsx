@@ -4,8 +4,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, at, read, type Schemas } from '../../api/client';
-import { useSites } from '../../app/session';
-import { Choice, optionsById } from '../../kit/Choice';
+import { DateField } from '../../kit/DateField';
+import { SiteField, useSite } from '../../kit/SiteField';
 import { LineEditor, written } from '../../kit/LineEditor';
 import { Form } from '../../kit/Form';
 import { useForm } from '../../kit/useForm';
@@ -14,6 +14,7 @@ import { amountOrNothing, decimal } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { ItemField } from '../../kit/ItemField';
 import { PartyField } from '../../kit/PartyField';
+import { allSuppliers } from '../rules/questions';
 
 interface Line {
   item: string;
@@ -33,21 +34,12 @@ export function OrderForm({
   onDone: (saved: Schemas['InboundCard']) => void;
 }) {
   const { t } = useTranslation();
-  const sites = useSites();
-  const suppliers = useQuery({
-    queryKey: ['suppliers'],
-    queryFn: () => read(api.GET('/api/suppliers')),
-  });
+  const suppliers = useQuery(allSuppliers);
   const save = useSave(
     ['inbound', 'on-hand'],
     (command, body: Schemas['InboundEntry']) =>
       order
-        ? read(
-            api.PUT('/api/inbound/{id}', {
-              ...at(command, { id: order.id }),
-              body,
-            }),
-          )
+        ? read(api.PUT('/api/inbound/{id}', { ...at(command, { id: order.id }), body }))
         : read(api.POST('/api/inbound', { ...command, body })),
     onDone,
   );
@@ -70,7 +62,7 @@ export function OrderForm({
         price: line.price === null ? '' : String(line.price),
       })) ?? [EMPTY],
   );
-  const site = form.entry.site || String(sites.data?.[0]?.id ?? '');
+  const site = useSite(form.entry.site)?.id ?? 0;
   const known = suppliers.data?.filter((one) => one.active || one.code === order?.supplierCode);
   return (
     <Form
@@ -81,7 +73,7 @@ export function OrderForm({
           version: order?.version,
           number: form.entry.number.trim() || undefined,
           supplier: form.entry.supplier.trim(),
-          site: Number(site),
+          site,
           expected: form.entry.expected || undefined,
           note: form.entry.note,
           lines: written(lines, EMPTY).map((line) => ({
@@ -100,12 +92,7 @@ export function OrderForm({
           parties={known}
           {...form.chosen('supplier')}
         />
-        <Choice
-          label={t('site')}
-          value={site}
-          onChange={(value) => form.set({ site: value })}
-          options={optionsById(sites.data)}
-        />
+        <SiteField {...form.choice('site')} />
         <TextField
           label={t('inbound.number')}
           disabled={!!order}
@@ -113,12 +100,7 @@ export function OrderForm({
           slotProps={{ inputLabel: { shrink: true } }}
           {...form.text('number')}
         />
-        <TextField
-          label={t('inbound.expected')}
-          type="date"
-          slotProps={{ inputLabel: { shrink: true } }}
-          {...form.text('expected')}
-        />
+        <DateField label={t('inbound.expected')} {...form.text('expected')} />
         <TextField label={t('inbound.note')} sx={{ gridColumn: '1 / -1' }} {...form.text('note')} />
       </Box>
       <LineEditor
@@ -131,11 +113,7 @@ export function OrderForm({
       >
         {(line) => (
           <>
-            <ItemField
-              label={t('item.item')}
-              site={Number(site) || undefined}
-              {...line.chosen('item')}
-            />
+            <ItemField label={t('item.item')} site={site || undefined} {...line.chosen('item')} />
             <NumberField label={t('quantity')} {...line.text('packs')} />
             <TextField label={t('pack.name')} {...line.text('pack')} />
             <NumberField label={t('inbound.price')} {...line.text('price')} />

@@ -42,10 +42,7 @@ export function OutboundActions({ card, onChange }: { card: Card; onChange: () =
           },
           send: (command, takenBy) =>
             read(
-              api.POST('/api/outbound/{id}/hand-over', {
-                ...at(command, path),
-                body: { takenBy },
-              }),
+              api.POST('/api/outbound/{id}/hand-over', { ...at(command, path), body: { takenBy } }),
             ),
         },
         { can: 'CHANGE', word: t('outbound.change'), act: onChange, seldom: true },

@@ -4,10 +4,10 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, at, read, type Schemas } from '../../api/client';
-import { useSites } from '../../app/session';
+import { DateField } from '../../kit/DateField';
+import { SiteField, useSite } from '../../kit/SiteField';
 import { LotField } from '../../kit/LotField';
 import { PartyField } from '../../kit/PartyField';
-import { Choice, optionsById } from '../../kit/Choice';
 import { LineEditor, written } from '../../kit/LineEditor';
 import { useSave } from '../../kit/useSave';
 import { Form, Tick } from '../../kit/Form';
@@ -15,6 +15,7 @@ import { useForm } from '../../kit/useForm';
 import { amountOrNothing, decimal, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { ItemField } from '../../kit/ItemField';
+import { allCustomers } from '../rules/questions';
 
 interface Line {
   item: string;
@@ -45,21 +46,12 @@ export function OutboundForm({
   onDone: (saved: Schemas['OutboundCard']) => void;
 }) {
   const { t } = useTranslation();
-  const sites = useSites().data ?? [];
-  const customers = useQuery({
-    queryKey: ['customers'],
-    queryFn: () => read(api.GET('/api/customers')),
-  });
+  const customers = useQuery(allCustomers);
   const save = useSave(
     ['outbound', 'on-hand'],
     (command, body: Schemas['OutboundEntry']) =>
       order
-        ? read(
-            api.PUT('/api/outbound/{id}', {
-              ...at(command, { id: order.id }),
-              body,
-            }),
-          )
+        ? read(api.PUT('/api/outbound/{id}', { ...at(command, { id: order.id }), body }))
         : read(api.POST('/api/outbound', { ...command, body })),
     onDone,
   );
@@ -78,7 +70,7 @@ export function OutboundForm({
   const asked =
     form.entry.customer ?? known?.find((one) => one.id === order?.customerId)?.code ?? '';
   const customer = known?.find((one) => one.code === asked.trim().toUpperCase());
-  const site = form.entry.site || String(sites[0]?.id ?? '');
+  const site = useSite(form.entry.site)?.id ?? 0;
   const [lines, setLines] = useState<Line[]>(
     () =>
       order?.lines.map((line) => ({
@@ -100,7 +92,7 @@ export function OutboundForm({
           version: order?.version,
           number: form.entry.number.trim() || undefined,
           customer: asked.trim(),
-          site: Number(site),
+          site,
           needed: form.entry.needed || undefined,
           reference: form.entry.reference,
           note: form.entry.note,
@@ -124,12 +116,7 @@ export function OutboundForm({
           {...form.chosen('customer')}
           value={asked}
         />
-        <Choice
-          label={t('outbound.from')}
-          value={site}
-          onChange={(next) => form.set({ site: next })}
-          options={optionsById(sites)}
-        />
+        <SiteField label={t('outbound.from')} {...form.choice('site')} />
         <TextField
           label={t('transfer.number')}
           disabled={!!order}
@@ -137,12 +124,7 @@ export function OutboundForm({
           slotProps={{ inputLabel: { shrink: true } }}
           {...form.text('number')}
         />
-        <TextField
-          label={t('outbound.needed')}
-          type="date"
-          slotProps={{ inputLabel: { shrink: true } }}
-          {...form.text('needed')}
-        />
+        <DateField label={t('outbound.needed')} {...form.text('needed')} />
         <TextField label={t('outbound.reference')} {...form.text('reference')} />
         <TextField label={t('transfer.note')} {...form.text('note')} />
       </Box>
@@ -166,11 +148,7 @@ export function OutboundForm({
       >
         {(line) => (
           <>
-            <ItemField
-              label={t('item.item')}
-              site={Number(site) || undefined}
-              {...line.chosen('item')}
-            />
+            <ItemField label={t('item.item')} site={site || undefined} {...line.chosen('item')} />
             <NumberField label={t('quantity')} {...line.text('packs')} />
             <TextField label={t('pack.name')} {...line.text('pack')} />
             <NumberField label={t('outbound.price')} {...line.text('price')} />
@@ -179,7 +157,7 @@ export function OutboundForm({
               of="lot"
               label={t('transfer.lotHint')}
               item={line.entry.item}
-              site={Number(site) || undefined}
+              site={site || undefined}
               {...line.chosen('lot')}
             />
             <Box sx={{ alignSelf: 'center', gridColumn: 'span 2' }}>

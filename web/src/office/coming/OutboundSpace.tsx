@@ -20,6 +20,7 @@ import { OrderFile } from './OrderFile';
 import { OutboundForm } from './OutboundForm';
 import { OutboundPanel } from './OutboundPanel';
 import { OUTBOUND_STATES, OutboundState } from './OutboundState';
+import { outboundCounts } from './questions';
 
 type Row = Schemas['OutboundRow'];
 
@@ -44,10 +45,7 @@ export function OutboundSpace() {
   const filter = useFilter(FILTERS);
   const earnings = value('view') === 'earnings';
   const list = useList<'listOutboundOrders'>();
-  const { data } = useQuery({
-    queryKey: ['outbound', 'counts'],
-    queryFn: () => read(api.GET('/api/outbound/counts')),
-  });
+  const { data } = useQuery(outboundCounts);
   return (
     <TableSpace
       title={t('coming.outbound')}

@@ -5,6 +5,7 @@ import { useDeferredValue, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, at, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
+import { DateField } from '../../kit/DateField';
 import { LotField } from '../../kit/LotField';
 import { Choice, optionsById } from '../../kit/Choice';
 import { quantity } from '../../kit/format';
@@ -43,12 +44,7 @@ export function TransferForm({
     ['transfers', 'on-hand'],
     (command, body: Schemas['TransferEntry']) =>
       transfer
-        ? read(
-            api.PUT('/api/transfers/{id}', {
-              ...at(command, { id: transfer.id }),
-              body,
-            }),
-          )
+        ? read(api.PUT('/api/transfers/{id}', { ...at(command, { id: transfer.id }), body }))
         : read(api.POST('/api/transfers', { ...command, body })),
     onDone,
   );
@@ -134,12 +130,7 @@ export function TransferForm({
           slotProps={{ inputLabel: { shrink: true } }}
           {...form.text('number')}
         />
-        <TextField
-          label={t('transfer.wanted')}
-          type="date"
-          slotProps={{ inputLabel: { shrink: true } }}
-          {...form.text('wanted')}
-        />
+        <DateField label={t('transfer.wanted')} {...form.text('wanted')} />
         <TextField
           label={t('transfer.note')}
           sx={{ gridColumn: '1 / -1' }}

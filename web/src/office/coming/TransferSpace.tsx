@@ -16,6 +16,7 @@ import { RoadMatrix } from './RoadMatrix';
 import { TransferForm } from './TransferForm';
 import { TransferPanel } from './TransferPanel';
 import { TransferState } from './TransferState';
+import { transferCounts } from './questions';
 
 type Row = Schemas['TransferRow'];
 
@@ -31,10 +32,7 @@ export function TransferSpace() {
   const filter = useFilter(FILTERS);
   const routes = value('view') === 'routes';
   const list = useList<'listTransfers'>();
-  const { data } = useQuery({
-    queryKey: ['transfers', 'counts'],
-    queryFn: () => read(api.GET('/api/transfers/counts')),
-  });
+  const { data } = useQuery(transferCounts);
   return (
     <TableSpace
       title={t('coming.transfers')}

@@ -11,6 +11,7 @@ import { Room } from '../../kit/Rail';
 import { Part } from '../../kit/SidePanel';
 import { LabelChoice } from './LabelButton';
 import { NewLoads } from './NewLoads';
+import { peopleNames } from '../rules/questions';
 
 const KINDS = ['BIN', 'ACTION', 'PERSON', 'UNIT_LOAD'] as const;
 
@@ -67,10 +68,7 @@ function Sets() {
   const mayPeople = useMay('PEOPLE');
   const [kind, setKind] = useState<(typeof KINDS)[number]>('BIN');
   const [area, setArea] = useState('');
-  const people = useQuery({
-    queryKey: ['people', 'names'],
-    queryFn: () => read(api.GET('/api/people/names')),
-  });
+  const people = useQuery(peopleNames);
   const trolleys = useQuery({
     queryKey: ['trolleys'],
     queryFn: () => read(api.GET('/api/floor/trolleys')),

@@ -23,6 +23,7 @@ import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useForm } from '../../kit/useForm';
 import { useList } from '../../kit/useList';
 import { useSave } from '../../kit/useSave';
+import { allSuppliers } from '../rules/questions';
 
 type Row = Schemas['Requisition'];
 type Doing = 'agree' | 'order' | 'drop';
@@ -170,10 +171,7 @@ export function RequisitionSpace() {
 }
 
 function useSuppliers() {
-  const suppliers = useQuery({
-    queryKey: ['suppliers'],
-    queryFn: () => read(api.GET('/api/suppliers')),
-  });
+  const suppliers = useQuery(allSuppliers);
   return (suppliers.data ?? []).filter((one) => one.active);
 }
 

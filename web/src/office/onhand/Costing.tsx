@@ -14,6 +14,7 @@ import { useSave } from '../../kit/useSave';
 import { amount as amountOf } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { everyOf } from '../../kit/everyOf';
+import { allSuppliers } from '../rules/questions';
 
 type Cost = Schemas['ItemCost'];
 type Method = NonNullable<Cost['method']>;
@@ -108,21 +109,13 @@ function CostForm({ item, cost, onDone }: { item: number; cost: Cost; onDone: ()
 function UsualSupplier({ item }: { item: number }) {
   const { t } = useTranslation();
   const may = useMay('RULES');
-  const suppliers = useQuery({
-    queryKey: ['suppliers'],
-    queryFn: () => read(api.GET('/api/suppliers')),
-  });
+  const suppliers = useQuery(allSuppliers);
   const usual = useQuery({
     queryKey: ['cost', 'supplier', item],
     queryFn: () => read(api.GET('/api/items/{item}/supplier', { params: { path: { item } } })),
   });
   const save = useSave<number>(['cost'], (command, supplier) =>
-    read(
-      api.PUT('/api/items/{item}/supplier', {
-        ...at(command, { item }),
-        body: { supplier },
-      }),
-    ),
+    read(api.PUT('/api/items/{item}/supplier', { ...at(command, { item }), body: { supplier } })),
   );
   if (!usual.data || !suppliers.data) {
     return null;

@@ -79,12 +79,7 @@ function DaysForm({ lot, onDone }: { lot: Lot; onDone: () => void }) {
   const save = useSave(
     ['lot', 'on-hand', 'ledger'],
     (command, body: Schemas['LotDatesEntry']) =>
-      read(
-        api.PUT('/api/lots/{id}/dates', {
-          ...at(command, { id: lot.id }),
-          body,
-        }),
-      ),
+      read(api.PUT('/api/lots/{id}/dates', { ...at(command, { id: lot.id }), body })),
     onDone,
   );
   const form = useForm(

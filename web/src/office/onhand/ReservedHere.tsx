@@ -20,12 +20,7 @@ export function ReservedHere({ item, place }: { item?: number; place?: number })
     queryFn: () => read(api.GET('/api/reservations', { params: { query: { item, place } } })),
   });
   const free = useSave(['on-hand', 'outbound', 'transfers'], (command, id: number) =>
-    read(
-      api.POST('/api/reservations/{id}/release', {
-        ...at(command, { id }),
-        body: {},
-      }),
-    ),
+    read(api.POST('/api/reservations/{id}/release', { ...at(command, { id }), body: {} })),
   );
   if (!rows.data || rows.data.length === 0) {
     return null;

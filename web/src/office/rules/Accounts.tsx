@@ -85,12 +85,7 @@ function SharedCosts() {
   const save = useSave<{ site: number; costSite: number }>(
     ['cost', 'value'],
     (command, { site, costSite }) =>
-      read(
-        api.PUT('/api/costs/sites/{site}', {
-          ...at(command, { site }),
-          body: { costSite },
-        }),
-      ),
+      read(api.PUT('/api/costs/sites/{site}', { ...at(command, { site }), body: { costSite } })),
   );
   const list = sites.data ?? [];
   if (known.length < 2) {

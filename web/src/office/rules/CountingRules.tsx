@@ -10,16 +10,14 @@ import { Form, FormOf } from '../../kit/Form';
 import { useForm } from '../../kit/useForm';
 import { amount, amountOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import { countRules } from '../checking/questions';
 
 type Rules = Schemas['CountRules'];
 
 /** How counting is done: classes, intervals, what passes by rule, what someone else must agree to. */
 export function CountingRules() {
   const { t } = useTranslation();
-  const rules = useQuery({
-    queryKey: ['count-rules'],
-    queryFn: () => read(api.GET('/api/count-programme/rules')),
-  });
+  const rules = useQuery(countRules);
   return (
     <Room title={t('rules.counting')}>
       <ProblemNote problem={rules.error} />

@@ -13,6 +13,7 @@ import { wholeOrNothing } from '../../kit/numbers';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
+import { allCustomers } from './questions';
 
 type Customer = Schemas['CustomerCard'];
 
@@ -21,10 +22,7 @@ export function CustomerRules() {
   const { t } = useTranslation();
   const may = useMay('POST');
   const { opened, id, open, close } = useOpened();
-  const customers = useQuery({
-    queryKey: ['customers'],
-    queryFn: () => read(api.GET('/api/customers')),
-  });
+  const customers = useQuery(allCustomers);
   const one = customers.data?.find((customer) => customer.id === id);
   const of = columnsOf<Customer>();
   return (
@@ -64,12 +62,7 @@ function CustomerForm({ customer, onDone }: { customer?: Customer; onDone?: () =
     ['customers'],
     (command, body: Schemas['CustomerEntry']) =>
       customer
-        ? read(
-            api.PUT('/api/customers/{id}', {
-              ...at(command, { id: customer.id }),
-              body,
-            }),
-          )
+        ? read(api.PUT('/api/customers/{id}', { ...at(command, { id: customer.id }), body }))
         : read(api.POST('/api/customers', { ...command, body })),
     onDone,
   );

@@ -6,8 +6,7 @@ import type { TFunction } from 'i18next';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, at, read, type Schemas } from '../../api/client';
-import { useSites } from '../../app/session';
-import { Choice, optionsById } from '../../kit/Choice';
+import { SiteField, useSite } from '../../kit/SiteField';
 import { Code } from '../../kit/Code';
 import { columnsOf } from '../../kit/columns';
 import { Facts } from '../../kit/Facts';
@@ -70,7 +69,6 @@ function seen(t: TFunction, { lastSeen, lastPerson }: Device) {
 
 function NewDevice({ onClose }: { onClose: () => void }) {
   const { t } = useTranslation();
-  const sites = useSites();
   const [offer, setOffer] = useState<Offer | null>(null);
   const save = useSave(
     ['devices'],
@@ -78,7 +76,7 @@ function NewDevice({ onClose }: { onClose: () => void }) {
     setOffer,
   );
   const form = useForm({ name: '', site: '' }, save.error);
-  const site = form.entry.site || String(sites.data?.[0]?.id ?? '');
+  const site = useSite(form.entry.site)?.id ?? 0;
   return (
     <SidePanel title={offer?.name ?? t('devices.add')} onClose={onClose}>
       {offer ? (
@@ -87,15 +85,10 @@ function NewDevice({ onClose }: { onClose: () => void }) {
         <Form
           save={save}
           word={t('devices.add')}
-          onSubmit={() => save.mutate({ name: form.entry.name.trim(), site: Number(site) })}
+          onSubmit={() => save.mutate({ name: form.entry.name.trim(), site })}
         >
           <TextField label={t('devices.name')} required autoFocus {...form.text('name')} />
-          <Choice
-            label={t('devices.site')}
-            value={site}
-            onChange={(next) => form.set({ site: next })}
-            options={optionsById(sites.data)}
-          />
+          <SiteField label={t('devices.site')} {...form.choice('site')} />
         </Form>
       )}
     </SidePanel>

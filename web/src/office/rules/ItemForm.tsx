@@ -41,12 +41,7 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
     ['items', 'item'],
     (command, body: Entry) =>
       card
-        ? read(
-            api.PUT('/api/items/{id}', {
-              ...at(command, { id: card.id }),
-              body,
-            }),
-          )
+        ? read(api.PUT('/api/items/{id}', { ...at(command, { id: card.id }), body }))
         : read(api.POST('/api/items', { ...command, body })),
     (saved) => {
       queries.setQueryData(['item', saved.id], saved);

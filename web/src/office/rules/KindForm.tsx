@@ -45,12 +45,7 @@ export function KindForm({
     ['kinds'],
     (command, body) =>
       kind
-        ? read(
-            api.PUT('/api/movement-kinds/{kind}', {
-              ...at(command, { kind: kind.id }),
-              body,
-            }),
-          )
+        ? read(api.PUT('/api/movement-kinds/{kind}', { ...at(command, { kind: kind.id }), body }))
         : read(api.POST('/api/movement-kinds', { ...command, body })),
     onDone,
   );

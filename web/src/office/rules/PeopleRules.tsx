@@ -85,12 +85,7 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
     ['people'],
     (command, body: Schemas['PersonEntry']) =>
       card
-        ? read(
-            api.PUT('/api/people/{id}', {
-              ...at(command, { id: card.id }),
-              body,
-            }),
-          )
+        ? read(api.PUT('/api/people/{id}', { ...at(command, { id: card.id }), body }))
         : read(api.POST('/api/people', { ...command, body })),
     card ? undefined : onClose,
   );

@@ -48,12 +48,7 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
     OLD,
     (command, body: Schemas['SiteEntry']) =>
       site
-        ? read(
-            api.PUT('/api/sites/{id}', {
-              ...at(command, { id: site.id }),
-              body,
-            }),
-          )
+        ? read(api.PUT('/api/sites/{id}', { ...at(command, { id: site.id }), body }))
         : read(api.POST('/api/sites', { ...command, body })),
     onDone,
   );
@@ -148,18 +143,8 @@ export function AreaForm({
     OLD,
     (command, body: Schemas['AreaEntry']) =>
       area
-        ? read(
-            api.PUT('/api/areas/{id}', {
-              ...at(command, { id: area.id }),
-              body,
-            }),
-          )
-        : read(
-            api.POST('/api/sites/{id}/areas', {
-              ...at(command, { id: site }),
-              body,
-            }),
-          ),
+        ? read(api.PUT('/api/areas/{id}', { ...at(command, { id: area.id }), body }))
+        : read(api.POST('/api/sites/{id}/areas', { ...at(command, { id: site }), body })),
     onDone,
   );
   const form = useForm(

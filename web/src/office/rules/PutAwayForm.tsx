@@ -17,6 +17,7 @@ import { decimal, decimalOrNothing, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { BinField } from '../../kit/BinField';
 import { ItemField } from '../../kit/ItemField';
+import { allCategories } from './questions';
 
 const OLD = ['put-away-rules', 'put-away'];
 
@@ -32,20 +33,12 @@ export function PutAwayForm({
 }) {
   const { t } = useTranslation();
   const may = useMay('RULES');
-  const categories = useQuery({
-    queryKey: ['categories'],
-    queryFn: () => read(api.GET('/api/categories')),
-  });
+  const categories = useQuery(allCategories);
   const save = useSave(
     OLD,
     (command, body: Schemas['PutAwayRuleEntry']) =>
       rule
-        ? read(
-            api.PUT('/api/put-away/rules/{id}', {
-              ...at(command, { id: rule.id }),
-              body,
-            }),
-          )
+        ? read(api.PUT('/api/put-away/rules/{id}', { ...at(command, { id: rule.id }), body }))
         : read(api.POST('/api/put-away/rules', { ...command, body })),
     onDone,
   );

@@ -16,6 +16,7 @@ import { useForm } from '../../kit/useForm';
 import { readable, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { ItemField } from '../../kit/ItemField';
+import { allCategories } from './questions';
 
 type Rule = Schemas['RemovalRuleCard'];
 type Entry = Schemas['RemovalRuleEntry'];
@@ -97,20 +98,12 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
   const { t } = useTranslation();
   const may = useMay('RULES');
   const sites = useSites().data ?? [];
-  const categories = useQuery({
-    queryKey: ['categories'],
-    queryFn: () => read(api.GET('/api/categories')),
-  });
+  const categories = useQuery(allCategories);
   const save = useSave(
     ['removal'],
     (command, body: Entry) =>
       rule
-        ? read(
-            api.PUT('/api/removal/rules/{id}', {
-              ...at(command, { id: rule.id }),
-              body,
-            }),
-          )
+        ? read(api.PUT('/api/removal/rules/{id}', { ...at(command, { id: rule.id }), body }))
         : read(api.POST('/api/removal/rules', { ...command, body })),
     rule ? undefined : onDone,
   );

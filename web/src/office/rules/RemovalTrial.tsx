@@ -1,11 +1,11 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
+import { DateField } from '../../kit/DateField';
 import { Choice, optionsById } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { date, quantity } from '../../kit/format';
@@ -73,12 +73,10 @@ export function RemovalTrial({
           value={amount}
           onChange={(event) => setAmount(event.target.value)}
         />
-        <TextField
+        <DateField
           label={t('removal.onDay')}
-          type="date"
           value={needed}
           onChange={(event) => setNeeded(event.target.value)}
-          slotProps={{ inputLabel: { shrink: true } }}
         />
         <Choice label={t('site')} value={at} onChange={setSite} options={optionsById(sites)} />
         <NumberField

@@ -13,6 +13,7 @@ import { wholeOrNothing } from '../../kit/numbers';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
+import { allSuppliers } from './questions';
 
 type Supplier = Schemas['SupplierCard'];
 
@@ -21,10 +22,7 @@ export function SupplierRules() {
   const { t } = useTranslation();
   const may = useMay('RULES');
   const { opened, id, open, close } = useOpened();
-  const suppliers = useQuery({
-    queryKey: ['suppliers'],
-    queryFn: () => read(api.GET('/api/suppliers')),
-  });
+  const suppliers = useQuery(allSuppliers);
   const one = suppliers.data?.find((supplier) => supplier.id === id);
   const of = columnsOf<Supplier>();
   return (
@@ -63,12 +61,7 @@ function SupplierForm({ supplier, onDone }: { supplier?: Supplier; onDone?: () =
     ['suppliers'],
     (command, body: Schemas['SupplierEntry']) =>
       supplier
-        ? read(
-            api.PUT('/api/suppliers/{id}', {
-              ...at(command, { id: supplier.id }),
-              body,
-            }),
-          )
+        ? read(api.PUT('/api/suppliers/{id}', { ...at(command, { id: supplier.id }), body }))
         : read(api.POST('/api/suppliers', { ...command, body })),
     onDone,
   );

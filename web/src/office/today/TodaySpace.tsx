@@ -10,9 +10,21 @@ import { Code } from '../../kit/Code';
 import { count as grouped, date, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
+import { countNumbers } from '../checking/questions';
+import { outboundCounts, transferCounts } from '../coming/questions';
 
 const FEW = 4;
 const MANY = 200;
+
+/** Something that needs someone: how many, what, and which first. */
+interface Task {
+  /** Its word in the catalogue, under `today`. */
+  word: string;
+  many: number | undefined;
+  /** Where it is done, within the Office. */
+  to: string;
+  details?: ReactNode;
+}
 
 /** What needs someone now, the most urgent first. What needs nobody is not shown. */
 export function TodaySpace() {
@@ -20,32 +32,23 @@ export function TodaySpace() {
   const mayPost = useMay('POST');
   const mayApprove = useMay('RULES');
   const sites = useSites().data ?? [];
+  const transfers = useQuery(transferCounts);
+  const outbound = useQuery(outboundCounts);
+  const counts = useQuery(countNumbers);
   const late = useQuery({
     queryKey: ['inbound', 'today'],
     queryFn: () =>
       read(api.GET('/api/inbound', { params: { query: { filter: 'LATE', limit: FEW } } })),
-  });
-  const transfers = useQuery({
-    queryKey: ['transfers', 'counts'],
-    queryFn: () => read(api.GET('/api/transfers/counts')),
   });
   const missing = useQuery({
     queryKey: ['transfers', 'today'],
     queryFn: () =>
       read(api.GET('/api/transfers', { params: { query: { filter: 'MISSING', limit: FEW } } })),
   });
-  const outbound = useQuery({
-    queryKey: ['outbound', 'counts'],
-    queryFn: () => read(api.GET('/api/outbound/counts')),
-  });
   const lateOut = useQuery({
     queryKey: ['outbound', 'today'],
     queryFn: () =>
       read(api.GET('/api/outbound', { params: { query: { filter: 'LATE', limit: FEW } } })),
-  });
-  const counts = useQuery({
-    queryKey: ['counts', 'numbers'],
-    queryFn: () => read(api.GET('/api/counts/numbers')),
   });
   const review = useQuery({
     queryKey: ['counts', 'today'],
@@ -63,12 +66,10 @@ export function TodaySpace() {
   });
   const requisitions = useQuery({
     queryKey: ['requisitions', 'today'],
-    queryFn: () =>
-      read(
-        api.GET('/api/requisitions', {
-          params: { query: { where: ['STATE:IS:REQUESTED'], limit: 1 } },
-        }),
-      ),
+    queryFn: () => {
+      const query = { where: ['STATE:IS:REQUESTED'], limit: 1 };
+      return read(api.GET('/api/requisitions', { params: { query } }));
+    },
   });
   const checks = useQuery({
     queryKey: ['book-checks'],
@@ -83,158 +84,120 @@ export function TodaySpace() {
     })),
   });
   const plans = sites
-    .map((site, i) => ({ site, today: due[i]?.data?.due.length ?? 0 }))
+    .map((site, i) => ({ ...site, today: due[i]?.data?.due.length ?? 0 }))
     .filter((plan) => plan.today > 0);
   const mine = approvals.data?.rows.filter((row) => row.own && row.askedBack) ?? [];
-  const of = transfers.data;
-  const matters: (Matter | false)[] = [
-    mayPost && {
-      key: 'ledgerFailed',
-      many: last?.failure ? 1 : 0,
-      title: 'today.ledgerFailed',
-      to: '/office/looking-back/books',
-      details: <span>{last?.failure}</span>,
-    },
-    mayPost && {
-      key: 'ledgerDiffers',
-      many: last?.failure ? 0 : last?.differences,
-      title: 'today.ledgerDiffers',
-      to: '/office/looking-back/books',
-    },
-    mayApprove && {
-      key: 'approve',
-      many: approvals.data?.total,
-      title: 'today.toApprove',
-      to: '/office/checking/approvals',
-      details: approvals.data?.rows.slice(0, FEW).map((row) => (
-        <span key={row.id}>
-          <Link to={`/office/checking/approvals?open=${row.id}`}>{row.number}</Link>{' '}
-          {money(row.value)}, {row.proposedBy}
-        </span>
+  const task = (word: string, many: number | undefined, to: string, details?: ReactNode): Task => ({
+    word,
+    many,
+    to,
+    details,
+  });
+  const each = <R extends { id: number }>(rows: R[] | undefined, show: (row: R) => ReactNode) =>
+    rows?.map((row) => <span key={row.id}>{show(row)}</span>);
+  const linked = (to: string, name: string) => <Link to={`/office/${to}`}>{name}</Link>;
+  const ofTransfers = transfers.data;
+  const tasks: (Task | false)[] = [
+    mayPost &&
+      task(
+        'ledgerFailed',
+        last?.failure ? 1 : 0,
+        'looking-back/books',
+        <span>{last?.failure}</span>,
+      ),
+    mayPost && task('ledgerDiffers', last?.failure ? 0 : last?.differences, 'looking-back/books'),
+    mayApprove &&
+      task(
+        'toApprove',
+        approvals.data?.total,
+        'checking/approvals',
+        each(approvals.data?.rows.slice(0, FEW), (row) => (
+          <>
+            {linked(`checking/approvals?open=${row.id}`, row.number)} {money(row.value)},{' '}
+            {row.proposedBy}
+          </>
+        )),
+      ),
+    task(
+      'askedBack',
+      mine.length,
+      'checking/approvals',
+      each(mine.slice(0, FEW), (row) => linked(`checking/approvals?open=${row.id}`, row.number)),
+    ),
+    task(
+      'overdue',
+      overdue.data?.total,
+      'checking/loans?filter=OVERDUE',
+      each(overdue.data?.rows, (row) => (
+        <>
+          {linked(`checking/loans?filter=OVERDUE&open=${row.id}`, row.party)} {date(row.due)}
+        </>
       )),
-    },
-    {
-      key: 'askedBack',
-      many: mine.length,
-      title: 'today.askedBack',
-      to: '/office/checking/approvals',
-      details: mine.slice(0, FEW).map((row) => (
-        <span key={row.id}>
-          <Link to={`/office/checking/approvals?open=${row.id}`}>{row.number}</Link>
-        </span>
+    ),
+    mayApprove &&
+      task(
+        'requisitions',
+        requisitions.data?.total,
+        'running-low/requisitions?where=STATE:IS:REQUESTED',
+      ),
+    task(
+      'lateOutbound',
+      outbound.data?.late,
+      'coming/outbound?filter=LATE',
+      each(lateOut.data?.rows, (row) => (
+        <>
+          {linked(`coming/outbound?open=${row.id}`, row.number)} {row.party}
+        </>
       )),
-    },
-    {
-      key: 'overdue',
-      many: overdue.data?.total,
-      title: 'today.overdue',
-      to: '/office/checking/loans?filter=OVERDUE',
-      details: overdue.data?.rows.map((row) => (
-        <span key={row.id}>
-          <Link to={`/office/checking/loans?filter=OVERDUE&open=${row.id}`}>{row.party}</Link>{' '}
-          {date(row.due)}
-        </span>
-      )),
-    },
-    mayApprove && {
-      key: 'requisitions',
-      many: requisitions.data?.total,
-      title: 'today.requisitions',
-      to: '/office/running-low/requisitions?where=STATE:IS:REQUESTED',
-    },
-    {
-      key: 'lateOutbound',
-      many: outbound.data?.late,
-      title: 'today.lateOutbound',
-      to: '/office/coming/outbound?filter=LATE',
-      details: lateOut.data?.rows.map((row) => (
-        <span key={row.id}>
-          <Link to={`/office/coming/outbound?open=${row.id}`}>{row.number}</Link> {row.party}
-        </span>
-      )),
-    },
-    {
-      key: 'shortOutbound',
-      many: outbound.data?.shortOnes,
-      title: 'today.shortOutbound',
-      to: '/office/coming/outbound?filter=SHORT',
-    },
-    {
-      key: 'packedOutbound',
-      many: outbound.data?.packed,
-      title: 'today.packedOutbound',
-      to: '/office/coming/outbound?filter=PACKED',
-    },
-    {
-      key: 'late',
-      many: late.data?.total,
-      title: 'today.lateOrders',
-      to: '/office/coming/inbound?filter=LATE',
-      details: late.data?.rows.map((row) => (
-        <span key={row.id}>
+    ),
+    task('shortOutbound', outbound.data?.shortOnes, 'coming/outbound?filter=SHORT'),
+    task('packedOutbound', outbound.data?.packed, 'coming/outbound?filter=PACKED'),
+    task(
+      'lateOrders',
+      late.data?.total,
+      'coming/inbound?filter=LATE',
+      each(late.data?.rows, (row) => (
+        <>
           <Code>{row.number}</Code> {row.supplier}
-        </span>
+        </>
       )),
-    },
-    {
-      key: 'missing',
-      many: of?.missing,
-      title: 'today.missing',
-      to: '/office/coming/transfers?filter=MISSING',
-      details: missing.data?.rows.map((row) => (
-        <span key={row.id}>
+    ),
+    task(
+      'missing',
+      ofTransfers?.missing,
+      'coming/transfers?filter=MISSING',
+      each(missing.data?.rows, (row) => (
+        <>
           <Code>{row.number}</Code> {row.from} → {row.to}
-        </span>
+        </>
       )),
-    },
-    {
-      key: 'lateTransfers',
-      many: of?.late,
-      title: 'today.lateTransfers',
-      to: '/office/coming/transfers?filter=LATE',
-    },
-    {
-      key: 'short',
-      many: of?.shortOnes,
-      title: 'today.shortTransfers',
-      to: '/office/coming/transfers?filter=SHORT',
-    },
-    mayPost && {
-      key: 'review',
-      many: counts.data?.review,
-      title: 'today.inReview',
-      to: '/office/checking/counts?filter=REVIEW',
-      details: review.data?.rows.map((row) => (
-        <span key={row.id}>
-          <Link to={`/office/checking/counts/${row.id}`}>{row.number}</Link> {row.site}
-          {row.note && `, ${row.note}`}
-        </span>
+    ),
+    task('lateTransfers', ofTransfers?.late, 'coming/transfers?filter=LATE'),
+    task('shortTransfers', ofTransfers?.shortOnes, 'coming/transfers?filter=SHORT'),
+    mayPost &&
+      task(
+        'inReview',
+        counts.data?.review,
+        'checking/counts?filter=REVIEW',
+        each(review.data?.rows, (row) => (
+          <>
+            {linked(`checking/counts/${row.id}`, row.number)} {row.site}
+            {row.note && `, ${row.note}`}
+          </>
+        )),
+      ),
+    task('suspicions', counts.data?.suspicions, 'checking/counts'),
+    task(
+      'due',
+      plans.reduce((sum, plan) => sum + plan.today, 0),
+      'checking/programme',
+      each(plans, (plan) => (
+        <>
+          {linked(`checking/programme?site=${plan.id}`, plan.name)} {grouped(plan.today)}
+        </>
       )),
-    },
-    {
-      key: 'suspicions',
-      many: counts.data?.suspicions,
-      title: 'today.suspicions',
-      to: '/office/checking/counts',
-    },
-    {
-      key: 'due',
-      many: plans.reduce((sum, plan) => sum + plan.today, 0),
-      title: 'today.due',
-      to: '/office/checking/programme',
-      details: plans.map((plan) => (
-        <span key={plan.site.id}>
-          <Link to={`/office/checking/programme?site=${plan.site.id}`}>{plan.site.name}</Link>{' '}
-          {grouped(plan.today)}
-        </span>
-      )),
-    },
-    {
-      key: 'road',
-      many: of?.inTransit,
-      title: 'today.road',
-      to: '/office/coming/transfers?filter=IN_TRANSIT',
-    },
+    ),
+    task('road', ofTransfers?.inTransit, 'coming/transfers?filter=IN_TRANSIT'),
   ];
   const asked = [
     late,
@@ -252,12 +215,12 @@ export function TodaySpace() {
   ];
   const known = asked.every((query) => !query.isPending);
   const failed = asked.find((query) => query.isError);
-  const needing = matters.filter((one): one is Matter => one !== false && Boolean(one.many));
+  const needing = tasks.filter((one): one is Task => one !== false && Boolean(one.many));
   return (
     <Room title={t('space.today')}>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, maxWidth: 820, pb: 3 }}>
         {known ? (
-          needing.map((one) => <MatterLine key={one.key} matter={one} />)
+          needing.map((one) => <TaskLine key={one.word} task={one} />)
         ) : (
           <li>{t('loading')}</li>
         )}
@@ -275,18 +238,9 @@ export function TodaySpace() {
   );
 }
 
-/** Something that needs someone: how many, what, and which first. */
-interface Matter {
-  key: string;
-  many: number | undefined;
-  title: string;
-  to: string;
-  details?: ReactNode;
-}
-
-function MatterLine({ matter }: { matter: Matter }) {
+function TaskLine({ task }: { task: Task }) {
   const { t } = useTranslation();
-  const many = matter.many ?? 0;
+  const many = task.many ?? 0;
   return (
     <Box
       component="li"
@@ -305,10 +259,10 @@ function MatterLine({ matter }: { matter: Matter }) {
       </Box>
       <Box>
         <Box sx={{ fontSize: 19 }}>
-          <Link to={matter.to}>{t(matter.title, { count: many })}</Link>
+          <Link to={`/office/${task.to}`}>{t(`today.${task.word}`, { count: many })}</Link>
         </Box>
         <Box sx={{ color: 'text.secondary', display: 'flex', flexWrap: 'wrap', columnGap: 2.5 }}>
-          {matter.details}
+          {task.details}
         </Box>
       </Box>
     </Box>

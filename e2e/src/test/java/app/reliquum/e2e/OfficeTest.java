@@ -72,7 +72,7 @@ class OfficeTest {
     rows(page).first().waitFor();
     assertThat(page.getByRole(AriaRole.COLUMNHEADER)).hasCount(7);
     button(page, "Columns").click();
-    page.getByLabel("In since").uncheck();
+    page.getByRole(AriaRole.CHECKBOX, named("In since")).uncheck();
     page.keyboard().press("Escape");
     assertThat(page.getByRole(AriaRole.COLUMNHEADER)).hasCount(6);
     page.reload();
