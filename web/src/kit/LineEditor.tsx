@@ -24,6 +24,8 @@ export function LineEditor<L extends object>({
   empty,
   tracks,
   add,
+  none,
+  remove,
   children,
   under,
 }: {
@@ -35,36 +37,40 @@ export function LineEditor<L extends object>({
   /** The tracks of the grid in which its fields stand. */
   tracks: string;
   add: string;
+  /** What its lines are for, where there need not be any. */
+  none?: ReactNode;
+  /** What the button that takes a line out says to those who can't see it. */
+  remove?: (line: L) => string;
   /** The fields of a line; or what stands for them, in one track of its own. */
   children: (line: Bound<L>, index: number) => ReactNode;
-  /** What is told under a line. */
-  under?: (line: L) => ReactNode;
+  /** What stands under a line. */
+  under?: (line: L, set: (part: Partial<L>) => void) => ReactNode;
 }) {
   const { t } = useTranslation();
   return (
     <Part title={title}>
-      {lines.map((line, i) => (
-        <Box key={i} sx={{ mt: 1, pb: 0.5 }}>
-          <Box sx={{ display: 'grid', gridTemplateColumns: `${tracks} 30px`, gap: 1 }}>
-            {children(
-              bound(line, (part) =>
-                onChange(lines.map((one, k) => (k === i ? { ...one, ...part } : one))),
-              ),
-              i,
-            )}
-            <Button
-              size="small"
-              aria-label={t('removeLine', { line: i + 1 })}
-              disabled={lines.length === 1}
-              onClick={() => onChange(lines.filter((_, k) => k !== i))}
-              sx={{ minWidth: 30, px: 0, gridColumn: '-2', gridRow: 1 }}
-            >
-              ✕
-            </Button>
+      {none && <Box sx={{ color: 'text.secondary' }}>{none}</Box>}
+      {lines.map((line, i) => {
+        const set = (part: Partial<L>) =>
+          onChange(lines.map((one, k) => (k === i ? { ...one, ...part } : one)));
+        return (
+          <Box key={i} sx={{ mt: 1, pb: 0.5 }}>
+            <Box sx={{ display: 'grid', gridTemplateColumns: `${tracks} 30px`, gap: 1 }}>
+              {children(bound(line, set), i)}
+              <Button
+                size="small"
+                aria-label={remove?.(line) ?? t('removeLine', { line: i + 1 })}
+                disabled={!none && lines.length === 1}
+                onClick={() => onChange(lines.filter((_, k) => k !== i))}
+                sx={{ minWidth: 30, px: 0, gridColumn: '-2', gridRow: 1 }}
+              >
+                ✕
+              </Button>
+            </Box>
+            {under?.(line, set)}
           </Box>
-          {under?.(line)}
-        </Box>
-      ))}
+        );
+      })}
       <Button sx={{ mt: 1 }} onClick={() => onChange([...lines, empty])}>
         {add}
       </Button>

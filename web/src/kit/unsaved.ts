@@ -19,7 +19,8 @@ function unsavedForms() {
   return {
     onInput: (event: FormEvent) => {
       const { form } = event.target as HTMLInputElement;
-      if (form) {
+      // A trial is nothing that anyone saves.
+      if (form && form.dataset.trial === undefined) {
         typed.add(form);
       }
     },

@@ -1,26 +1,24 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type FormEvent } from 'react';
+import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, at, commandId, read } from '../../api/client';
+import { api, at, read } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
 import { Facts } from '../../kit/Facts';
 import { instant, money } from '../../kit/format';
+import { Form } from '../../kit/Form';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
+import { useForm } from '../../kit/useForm';
+import { useSave } from '../../kit/useSave';
 
 /** One posting with all its lines; and, for those who may, taking it back. */
 export function PostingPanel({ posting, onClose }: { posting: number; onClose: () => void }) {
   const { t } = useTranslation();
   const mayPost = useMay('POST');
-  const queries = useQueryClient();
-  const [reason, setReason] = useState('');
-  const [command] = useState(commandId);
   const lines = useQuery({
     queryKey: ['ledger', 'posting', posting],
     queryFn: () =>
@@ -28,16 +26,15 @@ export function PostingPanel({ posting, onClose }: { posting: number; onClose: (
         api.GET('/api/ledger', { params: { query: { posting, limit: 200, oldestFirst: true } } }),
       ),
   });
-  const reverse = useMutation({
-    mutationFn: () =>
-      read(
-        api.POST('/api/postings/{posting}/reversal', {
-          ...at(command, { posting }),
-          body: { reason },
-        }),
-      ),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ['ledger'] }),
-  });
+  const reverse = useSave(['ledger'], (command, reason: string) =>
+    read(
+      api.POST('/api/postings/{posting}/reversal', {
+        ...at(command, { posting }),
+        body: { reason },
+      }),
+    ),
+  );
+  const form = useForm({ reason: '' }, reverse.error);
   const head = lines.data?.rows[0];
   if (!head) {
     return (
@@ -47,10 +44,6 @@ export function PostingPanel({ posting, onClose }: { posting: number; onClose: (
       </SidePanel>
     );
   }
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    reverse.mutate();
-  };
   const facts: [string, string | null][] = [
     [t('ledger.when'), instant(head.effective)],
     [t('ledger.recorded'), instant(head.recorded)],
@@ -101,19 +94,15 @@ export function PostingPanel({ posting, onClose }: { posting: number; onClose: (
       )}
       {mayPost && head.reversedBy === null && head.kind !== 'REVERSAL' && (
         <Part title={t('reverse.title')}>
-          <Box component="form" onSubmit={submit} sx={{ display: 'grid', gap: 1 }}>
+          <Form
+            save={reverse}
+            may="POST"
+            word={t('reverse.go')}
+            onSubmit={() => reverse.mutate(form.entry.reason)}
+          >
             <Box>{t('reverse.what')}</Box>
-            <TextField
-              label={t('reverse.reason')}
-              value={reason}
-              onChange={(event) => setReason(event.target.value)}
-              required
-            />
-            <ProblemNote problem={reverse.error} />
-            <Button type="submit" variant="contained" loading={reverse.isPending}>
-              {t('reverse.go')}
-            </Button>
-          </Box>
+            <TextField label={t('reverse.reason')} required {...form.text('reason')} />
+          </Form>
         </Part>
       )}
     </SidePanel>

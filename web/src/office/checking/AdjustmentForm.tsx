@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
+import { GridRow } from '../../kit/GridRow';
 import { DateField } from '../../kit/DateField';
 import { Amount } from '../../kit/Amount';
 import { Choice, optionsOf } from '../../kit/Choice';
@@ -273,18 +274,7 @@ function KnownLine({
 }) {
   const { t } = useTranslation();
   return (
-    <Box
-      sx={{
-        gridColumn: '1 / -2',
-        display: 'grid',
-        gridTemplateColumns: '1fr 84px 130px',
-        gap: 1,
-        alignItems: 'center',
-        py: 0.75,
-        borderBottom: 1,
-        borderColor: 'divider',
-      }}
-    >
+    <GridRow tracks="1fr 84px 130px" sx={{ gridColumn: '1 / -2' }}>
       <Box sx={{ minWidth: 0 }}>
         <Box>{row.name}</Box>
         <Box sx={{ color: 'text.secondary', fontSize: 13 }}>
@@ -305,6 +295,6 @@ function KnownLine({
           htmlInput: { 'aria-label': `${row.name} ${line.place}` },
         }}
       />
-    </Box>
+    </GridRow>
   );
 }

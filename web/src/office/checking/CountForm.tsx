@@ -127,8 +127,7 @@ export function CountForm({
         />
         <Choice
           label={t('count.shapeTitle')}
-          value={one.shape}
-          onChange={(shape) => form.set({ shape })}
+          {...form.choice('shape')}
           options={optionsOf(SHAPES, (shape) => t(`count.shape.${shape}`))}
         />
       </Box>
@@ -147,11 +146,7 @@ export function CountForm({
           </Box>
         ))}
       </Box>
-      <Tick
-        label={t('count.blind')}
-        checked={one.blind}
-        onChange={(blind) => form.set({ blind })}
-      />
+      <Tick label={t('count.blind')} {...form.tick('blind')} />
       {one.shape !== 'FREE' && (
         <Part title={t('count.scope')}>
           {places.length > 0 && (
@@ -160,8 +155,7 @@ export function CountForm({
           <Box sx={two}>
             <Choice
               label={t('area')}
-              value={one.area}
-              onChange={(area) => form.set({ area })}
+              {...form.choice('area')}
               options={optionsById(areas, t('count.everyArea'))}
             />
             <TextField label={t('count.category')} {...form.text('category')} />
@@ -197,16 +191,8 @@ export function CountForm({
                 onChange={() => form.set({ classes: toggle(one.classes, each) })}
               />
             ))}
-            <Tick
-              label={t('count.hadDifferences')}
-              checked={one.hadDifferences}
-              onChange={(hadDifferences) => form.set({ hadDifferences })}
-            />
-            <Tick
-              label={t('count.onlySuspected')}
-              checked={one.suspected}
-              onChange={(suspected) => form.set({ suspected })}
-            />
+            <Tick label={t('count.hadDifferences')} {...form.tick('hadDifferences')} />
+            <Tick label={t('count.onlySuspected')} {...form.tick('suspected')} />
           </Box>
         </Part>
       )}

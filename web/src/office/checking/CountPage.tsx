@@ -4,13 +4,12 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate, useParams } from 'react-router';
 import { api, at, read, type Schemas } from '../../api/client';
-import { Drop } from '../../kit/Drop';
+import { Actions } from '../../kit/Actions';
+import { Papers } from '../../kit/DocumentPanel';
 import { count as grouped, instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { useAddress } from '../../kit/useAddress';
-import { useSave } from '../../kit/useSave';
-import { whatCan } from '../../kit/whatCan';
 import { CountHistory } from './CountHistory';
 import { CountState } from './CountState';
 import { Posting } from './Posting';
@@ -35,11 +34,9 @@ export function CountPage() {
   const one = card.data;
   if (!one) {
     return (
-      <>
-        <Room title={t('loading')}>
-          <ProblemNote problem={card.error} />
-        </Room>
-      </>
+      <Room title={t('loading')}>
+        <ProblemNote problem={card.error} />
+      </Room>
     );
   }
   const counts = one.state === 'PREPARED' || one.state === 'COUNTING';
@@ -61,9 +58,8 @@ export function CountPage() {
                   {t('count.slipsDone', { done: grouped(one.done), slips: grouped(one.slips) })}
                 </span>
               )}
-              <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
-                <Papers count={one} />
-                <Doings count={one} />
+              <Box sx={{ ml: 'auto' }}>
+                <CountActions count={one} />
               </Box>
             </>
           }
@@ -113,79 +109,53 @@ export function CountPage() {
   );
 }
 
-function Papers({ count }: { count: Card }) {
-  const { t } = useTranslation();
-  const papers = `/api/counts/${count.id}/papers`;
-  const sheet = `/api/export/counts/${count.id}?format=`;
-  const links = [
-    ['sheets', `${papers}/SHEETS`],
-    ['sheetsWithBook', `${papers}/SHEETS_WITH_BOOK`],
-    ['discrepancies', `${papers}/DISCREPANCIES`],
-    ['xlsx', `${sheet}XLSX`],
-    ['csv', `${sheet}CSV`],
-  ] as const;
-  return (
-    <Drop label={t('transfer.papers')} variant="outlined">
-      {() =>
-        links.map(([word, address]) => (
-          <Button key={word} component="a" href={address} target="_blank">
-            {t(`count.paper.${word}`)}
-          </Button>
-        ))
-      }
-    </Drop>
-  );
-}
-
-function Doings({ count }: { count: Card }) {
+function CountActions({ count }: { count: Card }) {
   const { t } = useTranslation();
   const navigate = useNavigate();
-  const { can } = whatCan(count.can);
   const path = { id: count.id };
-  const review = useSave(COUNTS, (command) =>
-    read(api.POST('/api/counts/{id}/review', at(command, path))),
-  );
-  const countOn = useSave(COUNTS, (command) =>
-    read(api.POST('/api/counts/{id}/counting', at(command, path))),
-  );
-  const drop = useSave(
-    COUNTS,
-    (command) =>
-      read(api.POST('/api/counts/{id}/drop', { ...at(command, path), body: { reason: '' } })),
-    () => void navigate('/office/checking/counts'),
-  );
-  if (!can('CANCEL')) {
-    return null;
-  }
+  const papers = `/api/counts/${count.id}/papers`;
+  const sheet = `/api/export/counts/${count.id}?format=`;
   return (
-    <>
-      {can('TO_REVIEW') && (
-        <Button variant="contained" loading={review.isPending} onClick={() => review.mutate()}>
-          {t('count.toReview')}
-        </Button>
-      )}
-      {can('REOPEN') && (
-        <Button variant="outlined" loading={countOn.isPending} onClick={() => countOn.mutate()}>
-          {t('count.countOn')}
-        </Button>
-      )}
-      <Drop label={t('count.drop')} variant="outlined">
-        {(close) => (
-          <Box sx={{ maxWidth: 300, display: 'grid', gap: 1 }}>
-            {t('count.dropWarning')}
-            <Button
-              variant="contained"
-              onClick={() => {
-                close();
-                drop.mutate();
-              }}
-            >
-              {t('count.dropIt')}
-            </Button>
-          </Box>
-        )}
-      </Drop>
-      <ProblemNote problem={review.error ?? countOn.error ?? drop.error} />
-    </>
+    <Actions
+      can={count.can}
+      old={COUNTS}
+      of={[
+        {
+          can: 'TO_REVIEW',
+          word: t('count.toReview'),
+          send: (command) => read(api.POST('/api/counts/{id}/review', at(command, path))),
+        },
+        {
+          can: 'REOPEN',
+          word: t('count.countOn'),
+          send: (command) => read(api.POST('/api/counts/{id}/counting', at(command, path))),
+        },
+        {
+          can: 'CANCEL',
+          word: t('count.drop'),
+          ask: {
+            label: t('transfer.whyClose'),
+            go: t('count.dropIt'),
+            note: <Box sx={{ maxWidth: 420 }}>{t('count.dropWarning')}</Box>,
+          },
+          send: async (command, reason) => {
+            await read(
+              api.POST('/api/counts/{id}/drop', { ...at(command, path), body: { reason } }),
+            );
+            void navigate('/office/checking/counts');
+          },
+        },
+      ]}
+    >
+      <Papers
+        links={[
+          [`${papers}/SHEETS`, t('count.paper.sheets')],
+          [`${papers}/SHEETS_WITH_BOOK`, t('count.paper.sheetsWithBook')],
+          [`${papers}/DISCREPANCIES`, t('count.paper.discrepancies')],
+          [`${sheet}XLSX`, t('count.paper.xlsx')],
+          [`${sheet}CSV`, t('count.paper.csv')],
+        ]}
+      />
+    </Actions>
   );
 }

@@ -4,8 +4,9 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
-import { useMay, useSites } from '../../app/session';
-import { Choice, optionsById } from '../../kit/Choice';
+import { useMay } from '../../app/session';
+import { SiteField, useSite } from '../../kit/SiteField';
+import { GridRow } from '../../kit/GridRow';
 import { Code } from '../../kit/Code';
 import { ago, count as grouped, date, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -20,9 +21,8 @@ type Plan = Schemas['CountProgramme'];
 /** The cycle count programme of a site: what is due today, the days ahead, the classes. */
 export function ProgrammePage() {
   const { t } = useTranslation();
-  const sites = useSites().data ?? [];
   const { value, change } = useAddress();
-  const site = value('site') || String(sites[0]?.id ?? '');
+  const site = String(useSite(value('site'))?.id ?? '');
   const may = useMay('POST');
   const plan = useQuery({
     queryKey: ['counts', 'programme', site],
@@ -43,12 +43,7 @@ export function ProgrammePage() {
       title={t('checking.programme')}
       tools={
         <>
-          <Choice
-            label={t('site')}
-            value={site}
-            onChange={(next) => change({ site: next })}
-            options={optionsById(sites)}
-          />
+          <SiteField value={site} onChange={(next) => change({ site: next })} />
           <Link to="/office/rules/counting">{t('programme.rules')}</Link>
           {may && (
             <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
@@ -87,21 +82,13 @@ export function ProgrammePage() {
 
 function Due({ plan }: { plan: Plan }) {
   const { t } = useTranslation();
-  const grid = {
-    display: 'grid',
-    gridTemplateColumns: '28px 1fr 130px 110px',
-    gap: 1,
-    py: 0.5,
-    borderBottom: 1,
-    borderColor: 'divider',
-  } as const;
   return (
     <Part title={t('programme.due', { count: plan.due.length })} rank="h2">
       <Box sx={{ color: 'text.secondary', mb: 0.5 }}>
         {t('programme.dueInAll', { count: plan.dueInAll })}
       </Box>
       {plan.due.map((one) => (
-        <Box key={one.itemId} sx={grid}>
+        <GridRow key={one.itemId} tracks="28px 1fr 130px 110px">
           <b>{one.of}</b>
           <span>
             <Link to={`/office/on-hand?open=item:${one.itemId}`}>{one.name}</Link>{' '}
@@ -118,7 +105,7 @@ function Due({ plan }: { plan: Plan }) {
           <Box component="span" sx={{ textAlign: 'right' }}>
             {t('programme.positions', { count: one.positions })}
           </Box>
-        </Box>
+        </GridRow>
       ))}
       {plan.due.length === 0 && <Box>{t('programme.nothingDue')}</Box>}
     </Part>
@@ -192,21 +179,17 @@ function Classes({ plan }: { plan: Plan }) {
               <Box component="th" scope="row" sx={{ textAlign: 'left' }}>
                 {one.of}
               </Box>
-              <Box component="td" sx={cell}>
-                {grouped(one.items)}
-              </Box>
-              <Box component="td" sx={cell}>
-                {money(one.used)}
-              </Box>
-              <Box component="td" sx={cell}>
-                {t('programme.days', { count: one.days })}
-              </Box>
-              <Box component="td" sx={cell}>
-                {one.never || '–'}
-              </Box>
-              <Box component="td" sx={cell}>
-                {one.overdue || '–'}
-              </Box>
+              {[
+                grouped(one.items),
+                money(one.used),
+                t('programme.days', { count: one.days }),
+                one.never || '–',
+                one.overdue || '–',
+              ].map((figure, i) => (
+                <Box component="td" key={i} sx={cell}>
+                  {figure}
+                </Box>
+              ))}
             </Box>
           ))}
         </tbody>

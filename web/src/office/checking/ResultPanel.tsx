@@ -4,6 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, at, read, type Schemas } from '../../api/client';
+import { GridRow } from '../../kit/GridRow';
 import { Code } from '../../kit/Code';
 import { instant, money, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -134,36 +135,25 @@ export function ResultPanel({
   );
 }
 
+const TRACKS = '128px 1fr 52px 52px 52px';
+const TRAIL = { fontSize: 14, '& > :nth-of-type(n+3)': { textAlign: 'right' } } as const;
+
 /** Book and shelf side by side, the latest first. */
 function Trail({ rows }: { rows: Schemas['CountTrail'][] }) {
   const { t } = useTranslation();
-  const grid = {
-    display: 'grid',
-    gridTemplateColumns: '128px 1fr 52px 52px 52px',
-    gap: 0.75,
-    py: 0.5,
-    borderBottom: 1,
-    borderColor: 'divider',
-    fontSize: 14,
-  } as const;
-  const right = { textAlign: 'right' } as const;
   return (
     <Box>
-      <Box sx={{ ...grid, color: 'text.secondary' }}>
-        <span>{t('count.when')}</span>
-        <span>{t('count.what')}</span>
-        <Box component="span" sx={right}>
-          ±
-        </Box>
-        <Box component="span" sx={right}>
-          {t('count.book')}
-        </Box>
-        <Box component="span" sx={right}>
-          {t('count.shelf')}
-        </Box>
-      </Box>
+      <GridRow head tracks={TRACKS} sx={TRAIL}>
+        {[t('count.when'), t('count.what'), '±', t('count.book'), t('count.shelf')].map((word) => (
+          <span key={word}>{word}</span>
+        ))}
+      </GridRow>
       {rows.map((row, i) => (
-        <Box key={i} sx={{ ...grid, ...(row.kind === 'COUNTED' && { fontWeight: 700 }) }}>
+        <GridRow
+          key={i}
+          tracks={TRACKS}
+          sx={{ ...TRAIL, fontWeight: row.kind === 'COUNTED' ? 700 : undefined }}
+        >
           <span>{instant(row.at)}</span>
           <span>
             {row.kind === 'COUNTED'
@@ -181,16 +171,10 @@ function Trail({ rows }: { rows: Schemas['CountTrail'][] }) {
               </Box>
             )}
           </span>
-          <Box component="span" sx={right}>
-            {row.change && signed(Number(row.change), quantity(row.change))}
-          </Box>
-          <Box component="span" sx={right}>
-            {row.book && (Number(row.book) === 0 ? '0' : quantity(row.book))}
-          </Box>
-          <Box component="span" sx={right}>
-            {row.shelf && (Number(row.shelf) === 0 ? '0' : quantity(row.shelf))}
-          </Box>
-        </Box>
+          <span>{row.change && signed(Number(row.change), quantity(row.change))}</span>
+          <span>{row.book && (Number(row.book) === 0 ? '0' : quantity(row.book))}</span>
+          <span>{row.shelf && (Number(row.shelf) === 0 ? '0' : quantity(row.shelf))}</span>
+        </GridRow>
       ))}
       {rows.length === 0 && <Box sx={{ color: 'text.secondary' }}>{t('count.noTrail')}</Box>}
     </Box>

@@ -4,6 +4,7 @@ import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, at, read, type Command, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
+import { GridRow } from '../../kit/GridRow';
 import { Actions } from '../../kit/Actions';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
@@ -103,18 +104,7 @@ function Lines({ lines }: { lines: Schemas['InboundLine'][] }) {
   return (
     <Part title={t('inbound.lines')}>
       {lines.map((line) => (
-        <Box
-          key={line.line}
-          sx={{
-            display: 'grid',
-            gridTemplateColumns: '24px 1fr 120px 130px',
-            gap: 1,
-            py: 0.5,
-            borderBottom: 1,
-            borderColor: 'divider',
-            alignItems: 'center',
-          }}
-        >
+        <GridRow key={line.line} tracks="24px 1fr 120px 130px">
           <Box sx={{ color: 'text.secondary' }}>{line.line}</Box>
           <Box sx={{ minWidth: 0 }}>
             <Link to={`/office/on-hand?open=item:${line.itemId}`}>{line.name}</Link>
@@ -134,7 +124,7 @@ function Lines({ lines }: { lines: Schemas['InboundLine'][] }) {
             {quantity(line.received)} {t('inbound.outOf')}{' '}
             <Amount value={line.quantity} unit={line.symbol} />
           </Box>
-        </Box>
+        </GridRow>
       ))}
     </Part>
   );
@@ -154,14 +144,9 @@ function Receipts({ card }: { card: Card }) {
     <Part title={t('inbound.receipts')}>
       {lots.length > 0 && <LabelButton of="LOT" ids={lots} word={t('inbound.lotLabels')} />}
       {card.receipts.slice(0, 60).map((one, i) => (
-        <Box
+        <GridRow
           key={`${one.posting} ${i}`}
-          sx={{
-            py: 0.5,
-            borderBottom: 1,
-            borderColor: 'divider',
-            textDecoration: one.reversed ? 'line-through' : undefined,
-          }}
+          sx={{ textDecoration: one.reversed ? 'line-through' : undefined }}
         >
           <Box sx={{ display: 'flex', gap: 1 }}>
             <Box sx={{ flex: 1, minWidth: 0 }}>
@@ -177,7 +162,7 @@ function Receipts({ card }: { card: Card }) {
             {one.load && ` · ${t('away.load')} ${one.load}`}
             {one.condition !== 'GOOD' && ` · ${t(`conditions.${one.condition}`)}`}
           </Box>
-        </Box>
+        </GridRow>
       ))}
       {card.receipts.length > 60 && (
         <Link to={`/office/looking-back?document=${encodeURIComponent(card.number)}`}>

@@ -5,6 +5,7 @@ import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, at, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
+import { GridRow } from '../../kit/GridRow';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
 import { DocumentPanel, Glance, GoodsRow, History } from '../../kit/DocumentPanel';
@@ -96,39 +97,36 @@ function TimeLine({ card }: { card: Card }) {
   );
 }
 
+const TRACKS = '22px 1fr 84px 66px 66px 66px 90px';
+const FIGURES = { '& > :nth-of-type(n+3)': { textAlign: 'right' } } as const;
+
 function Lines({ card }: { card: Card }) {
   const { t } = useTranslation();
   const may = useMay('POST');
   const split = useSave(['outbound', 'on-hand'], (command, line: number) =>
     read(api.POST('/api/outbound/{id}/lines/{line}/split', at(command, { id: card.id, line }))),
   );
-  const grid = {
-    display: 'grid',
-    gridTemplateColumns: '22px 1fr 84px 66px 66px 66px 90px',
-    gap: 0.75,
-    py: 0.5,
-    borderBottom: 1,
-    borderColor: 'divider',
-    alignItems: 'center',
-    '& > :nth-child(n+3)': { textAlign: 'right' },
-  } as const;
   return (
     <Part title={t('transfer.lines')}>
-      <Box sx={{ ...grid, color: 'text.secondary', fontSize: 13 }}>
+      <GridRow head tracks={TRACKS} sx={FIGURES}>
         <span />
-        <span>{t('item.item')}</span>
-        <span>{t('transfer.asked')}</span>
-        <span>{t('transfer.reserved')}</span>
-        <span>{t('transfer.picked')}</span>
-        <span>{t('outbound.state.SHIPPED')}</span>
-        <span>{t('outbound.missing')}</span>
-      </Box>
+        {[
+          t('item.item'),
+          t('transfer.asked'),
+          t('transfer.reserved'),
+          t('transfer.picked'),
+          t('outbound.state.SHIPPED'),
+          t('outbound.missing'),
+        ].map((word) => (
+          <span key={word}>{word}</span>
+        ))}
+      </GridRow>
       <ProblemNote problem={split.error} />
       {card.lines.map((line) => {
         const missing = Number(line.missing) > 0;
         return (
           <Box key={line.line} sx={{ borderBottom: 1, borderColor: 'divider' }}>
-            <Box sx={{ ...grid, borderBottom: 0 }}>
+            <GridRow tracks={TRACKS} sx={{ ...FIGURES, borderBottom: 0 }}>
               <Box sx={{ color: 'text.secondary' }}>{line.line}</Box>
               <Box sx={{ minWidth: 0 }}>
                 <Link to={`/office/on-hand?open=item:${line.itemId}`}>{line.name}</Link>
@@ -154,7 +152,7 @@ function Lines({ card }: { card: Card }) {
               <Box sx={{ color: 'error.main', fontWeight: 700 }}>
                 {missing && quantity(line.missing)}
               </Box>
-            </Box>
+            </GridRow>
             {missing && (
               <Box
                 sx={{

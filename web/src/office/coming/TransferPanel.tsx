@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
+import { GridRow } from '../../kit/GridRow';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
 import { DocumentPanel, Glance, GoodsRow, History } from '../../kit/DocumentPanel';
@@ -85,22 +86,14 @@ function TimeLine({ card }: { card: Card }) {
   );
 }
 
+const TRACKS = '22px 1fr repeat(4, 66px) 82px';
 const FIGURES = ['asked', 'picked', 'sent', 'arrived'] as const;
 
 function Lines({ card }: { card: Card }) {
   const { t } = useTranslation();
-  const grid = {
-    display: 'grid',
-    gridTemplateColumns: '22px 1fr repeat(4, 66px) 82px',
-    gap: 0.75,
-    py: 0.5,
-    borderBottom: 1,
-    borderColor: 'divider',
-    alignItems: 'center',
-  } as const;
   return (
     <Part title={t('transfer.lines')}>
-      <Box sx={{ ...grid, color: 'text.secondary', fontSize: 13 }}>
+      <GridRow head tracks={TRACKS}>
         <span />
         <span>{t('item.item')}</span>
         {FIGURES.map((one) => (
@@ -111,9 +104,9 @@ function Lines({ card }: { card: Card }) {
         <Box component="span" sx={{ textAlign: 'right' }}>
           {t('transfer.missing')}
         </Box>
-      </Box>
+      </GridRow>
       {card.lines.map((line) => (
-        <Box key={line.line} sx={grid}>
+        <GridRow key={line.line} tracks={TRACKS}>
           <Box sx={{ color: 'text.secondary' }}>{line.line}</Box>
           <Box sx={{ minWidth: 0 }}>
             <Link to={`/office/on-hand?open=item:${line.itemId}`}>{line.name}</Link>
@@ -147,7 +140,7 @@ function Lines({ card }: { card: Card }) {
               : Number(line.shortBy) > 0 &&
                 t('transfer.shortBy', { amount: quantity(line.shortBy) })}
           </Box>
-        </Box>
+        </GridRow>
       ))}
       {card.lines.length === 0 && (
         <Box sx={{ color: 'text.secondary' }}>{t('going.nothingPicked')}</Box>

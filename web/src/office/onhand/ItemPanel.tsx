@@ -4,6 +4,7 @@ import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
 import { fonts } from '../../app/theme';
+import { GridRow } from '../../kit/GridRow';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
 import { date, quantity } from '../../kit/format';
@@ -152,14 +153,7 @@ function Lie({ row, most, chosen }: { row: Row; most: number; chosen: boolean })
     row.condition !== 'GOOD' && row.condition && t(`conditions.${row.condition}`),
   ].filter(Boolean);
   return (
-    <Box
-      sx={{
-        py: 0.5,
-        borderBottom: 1,
-        borderColor: 'divider',
-        bgcolor: chosen ? (theme) => theme.house.chosen : undefined,
-      }}
-    >
+    <GridRow sx={{ bgcolor: chosen ? (theme) => theme.house.chosen : undefined }}>
       <Box sx={{ display: 'grid', gridTemplateColumns: '110px 1fr 90px', gap: 1 }}>
         <Link to={`?group=PLACE&open=place:${row.placeId}`}>
           <Code>{row.place}</Code>
@@ -184,6 +178,6 @@ function Lie({ row, most, chosen }: { row: Row; most: number; chosen: boolean })
         )}
         {detail.map((one) => ` · ${one}`).join('')}
       </Box>
-    </Box>
+    </GridRow>
   );
 }

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, read, type Schemas } from '../../api/client';
+import { GridRow } from '../../kit/GridRow';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
 import { instant } from '../../kit/format';
@@ -35,16 +36,7 @@ export function Movements({ of, about }: { of: Narrowing; about: string }) {
 function Movement({ row }: { row: Schemas['LedgerRow'] }) {
   const { t } = useTranslation();
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: '1fr auto',
-        columnGap: 1,
-        py: 0.5,
-        borderBottom: 1,
-        borderColor: 'divider',
-      }}
-    >
+    <GridRow tracks="1fr auto" sx={{ columnGap: 1 }}>
       <Box>
         <Code>{row.from}</Code> → <Code>{row.to}</Code>
       </Box>
@@ -60,6 +52,6 @@ function Movement({ row }: { row: Schemas['LedgerRow'] }) {
           </>
         )}
       </Box>
-    </Box>
+    </GridRow>
   );
 }

@@ -6,6 +6,7 @@ import { useTranslation } from 'react-i18next';
 import { useParams } from 'react-router';
 import { api, at, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
+import { GridRow } from '../../kit/GridRow';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
 import { fonts } from '../../app/theme';
@@ -109,18 +110,10 @@ export function BinningSheet() {
       {sheet.data?.binned === false && <ProblemNote problem={t('binning.noBins')} />}
       {sheet.data?.total === 0 && <Box sx={{ fontSize: 18, py: 2 }}>{t('binning.done')}</Box>}
       {rows.map((row) => (
-        <Box
+        <GridRow
           key={keyOf(row)}
-          sx={{
-            display: 'grid',
-            gridTemplateColumns:
-              '100px minmax(160px, 2fr) 110px minmax(110px, 1fr) 110px 130px 150px',
-            gap: 1,
-            alignItems: 'center',
-            minHeight: 36,
-            borderBottom: 1,
-            borderColor: 'divider',
-          }}
+          tracks="100px minmax(160px, 2fr) 110px minmax(110px, 1fr) 110px 130px 150px"
+          sx={{ minHeight: 36 }}
         >
           <Code>{row.item}</Code>
           <Box>
@@ -155,7 +148,7 @@ export function BinningSheet() {
           ) : (
             <span />
           )}
-        </Box>
+        </GridRow>
       ))}
     </Room>
   );

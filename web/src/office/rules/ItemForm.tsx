@@ -1,5 +1,4 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -8,6 +7,7 @@ import { api, at, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { BinField } from '../../kit/BinField';
 import { Choice, optionsOf } from '../../kit/Choice';
+import { LineEditor, written } from '../../kit/LineEditor';
 import { Part } from '../../kit/SidePanel';
 import { Form, Tick } from '../../kit/Form';
 import { useForm } from '../../kit/useForm';
@@ -19,6 +19,8 @@ import { everyOf } from '../../kit/everyOf';
 type Card = Schemas['ItemCard'];
 type Entry = Schemas['ItemEntry'];
 type PackRow = { name: string; factor: string; barcodes: string };
+
+const NO_PACK: PackRow = { name: '', factor: '', barcodes: '' };
 
 const TRACKINGS = everyOf<Schemas['ItemEntry']['tracking']>()([
   'NONE',
@@ -98,15 +100,13 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
       lotRule: entry.lotRule.trim(),
       active: entry.active,
       barcodes: list(entry.barcodes),
-      packs: packs
-        .filter((pack) => pack.name.trim())
-        .map((pack) => ({
-          ...card?.packs.find((known) => known.name === pack.name),
-          id: 0,
-          name: pack.name.trim(),
-          factor: decimal(pack.factor),
-          barcodes: list(pack.barcodes),
-        })) as Entry['packs'],
+      packs: written(packs, NO_PACK).map((pack) => ({
+        ...card?.packs.find((known) => known.name === pack.name),
+        id: 0,
+        name: pack.name.trim(),
+        factor: decimal(pack.factor),
+        barcodes: list(pack.barcodes),
+      })) as Entry['packs'],
       homes: Object.entries(homes)
         .filter(([, home]) => home.address || home.shelfNote)
         .map(([site, home]) => ({
@@ -118,8 +118,6 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
     });
   };
 
-  const changePack = (index: number, changes: Partial<PackRow>) =>
-    setPacks((before) => before.map((pack, i) => (i === index ? { ...pack, ...changes } : pack)));
   const changeHome = (site: number, changes: Partial<{ address: string; shelfNote: string }>) =>
     setHomes((before) => ({
       ...before,
@@ -172,33 +170,23 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
         />
         <Tick label={t('item.active')} {...form.tick('active')} />
       </Box>
-      <Part title={t('item.packs')}>
-        {packs.map((pack, i) => (
-          <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1fr 90px 2fr', gap: 1, mt: 1 }}>
-            <TextField
-              label={t('pack.name')}
-              value={pack.name}
-              onChange={(event) => changePack(i, { name: event.target.value })}
-            />
-            <NumberField
-              label={t('pack.factor')}
-              value={pack.factor}
-              onChange={(event) => changePack(i, { factor: event.target.value })}
-            />
-            <TextField
-              label={t('item.barcodes')}
-              value={pack.barcodes}
-              onChange={(event) => changePack(i, { barcodes: event.target.value })}
-            />
-          </Box>
-        ))}
-        <Button
-          onClick={() => setPacks([...packs, { name: '', factor: '', barcodes: '' }])}
-          sx={{ mt: 1 }}
-        >
-          {t('pack.add')}
-        </Button>
-      </Part>
+      <LineEditor
+        title={t('item.packs')}
+        lines={packs}
+        onChange={setPacks}
+        empty={NO_PACK}
+        tracks="1fr 90px 2fr"
+        add={t('pack.add')}
+        none={t('pack.what')}
+      >
+        {(pack) => (
+          <>
+            <TextField label={t('pack.name')} {...pack.text('name')} />
+            <NumberField label={t('pack.factor')} {...pack.text('factor')} />
+            <TextField label={t('item.barcodes')} {...pack.text('barcodes')} />
+          </>
+        )}
+      </LineEditor>
       <Part title={t('item.homes')}>
         {sites.data?.map((site) => (
           <Box

@@ -1,11 +1,10 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, at, read, type Schemas } from '../../api/client';
 import { Choice, optionsOf } from '../../kit/Choice';
-import { Part } from '../../kit/SidePanel';
+import { LineEditor } from '../../kit/LineEditor';
 import { useSave } from '../../kit/useSave';
 import { PURPOSES, type Kind } from '../checking/kinds';
 import { Form, Tick } from '../../kit/Form';
@@ -65,8 +64,6 @@ export function KindForm({
     save.error,
   );
   const [fields, setFields] = useState<Field[]>(kind?.fields ?? []);
-  const change = (i: number, part: Partial<Field>) =>
-    setFields(fields.map((field, k) => (k === i ? { ...field, ...part } : field)));
   const entry = form.entry;
   return (
     <Form
@@ -112,16 +109,12 @@ export function KindForm({
         />
         <Choice
           label={t('kinds.directionTitle')}
-          value={entry.direction}
-          onChange={(direction) => form.set({ direction })}
+          {...form.choice('direction')}
           options={optionsOf(DIRECTIONS, (one) => t(`kinds.direction.${one}`))}
         />
         <Choice
           label={t('kinds.contraTitle')}
-          value={entry.contra}
-          onChange={(contra) => form.set({ contra })}
-          error={form.text('contra' as never).error}
-          helperText={form.text('contra' as never).helperText}
+          {...form.choice('contra')}
           options={optionsOf(CONTRA, (one) => t(`kinds.contra.${one}`))}
         />
         <TextField label={t('kinds.account')} {...form.text('account')} />
@@ -133,8 +126,7 @@ export function KindForm({
         />
         <Choice
           label={t('kinds.opposite')}
-          value={entry.opposite}
-          onChange={(opposite) => form.set({ opposite })}
+          {...form.choice('opposite')}
           options={[
             ['', t('kinds.noOpposite')],
             ...kinds
@@ -143,83 +135,45 @@ export function KindForm({
           ]}
         />
       </Box>
-      <Tick
-        label={t('kinds.noteNeeded')}
-        checked={entry.noteNeeded}
-        onChange={(noteNeeded) => form.set({ noteNeeded })}
-      />
-      <Tick
-        label={t('item.active')}
-        checked={entry.active}
-        onChange={(active) => form.set({ active })}
-      />
-      <Part title={t('kinds.fieldsTitle')}>
-        <Box sx={{ color: 'text.secondary' }}>{t('kinds.fieldsWhat')}</Box>
-        {fields.map((field, i) => (
-          <FieldLine
-            key={field.id || `new ${i}`}
-            field={field}
-            onChange={(part) => change(i, part)}
-            onDrop={() => setFields(fields.filter((_, k) => k !== i))}
-          />
-        ))}
-        <Button sx={{ mt: 1 }} onClick={() => setFields([...fields, EMPTY])}>
-          {t('kinds.addField')}
-        </Button>
-      </Part>
-    </Form>
-  );
-}
-
-function FieldLine({
-  field,
-  onChange,
-  onDrop,
-}: {
-  field: Field;
-  onChange: (part: Partial<Field>) => void;
-  onDrop: () => void;
-}) {
-  const { t } = useTranslation();
-  return (
-    <Box sx={{ py: 1, borderBottom: 1, borderColor: 'divider', display: 'grid', gap: 1 }}>
-      <Box
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: '1.4fr 1fr auto auto',
-          gap: 1,
-          alignItems: 'center',
-        }}
+      <Tick label={t('kinds.noteNeeded')} {...form.tick('noteNeeded')} />
+      <Tick label={t('item.active')} {...form.tick('active')} />
+      <LineEditor
+        title={t('kinds.fieldsTitle')}
+        lines={fields}
+        onChange={setFields}
+        empty={EMPTY}
+        tracks="1.4fr 1fr auto"
+        add={t('kinds.addField')}
+        none={t('kinds.fieldsWhat')}
+        remove={(field) => t('kinds.dropField', { name: field.name })}
+        under={(field, set) =>
+          field.type === 'CHOICE' && (
+            <TextField
+              label={t('kinds.choices')}
+              multiline
+              fullWidth
+              sx={{ mt: 1 }}
+              value={field.choices.join('\n')}
+              onChange={(event) => set({ choices: event.target.value.split('\n') })}
+            />
+          )
+        }
       >
-        <TextField
-          label={t('kinds.fieldName')}
-          value={field.name}
-          onChange={(event) => onChange({ name: event.target.value })}
-        />
-        <Choice
-          label={t('kinds.fieldType')}
-          value={field.type}
-          disabled={field.id > 0}
-          onChange={(type) => onChange({ type })}
-          options={optionsOf(TYPES, (one) => t(`kinds.type.${one}`))}
-        />
-        <Tick
-          label={t('kinds.required')}
-          checked={field.required}
-          onChange={(required) => onChange({ required })}
-        />
-        <Button onClick={onDrop} aria-label={t('kinds.dropField', { name: field.name })}>
-          {t('kinds.drop')}
-        </Button>
-      </Box>
-      {field.type === 'CHOICE' && (
-        <TextField
-          label={t('kinds.choices')}
-          multiline
-          value={field.choices.join('\n')}
-          onChange={(event) => onChange({ choices: event.target.value.split('\n') })}
-        />
-      )}
-    </Box>
+        {(field) => (
+          <>
+            <TextField label={t('kinds.fieldName')} {...field.text('name')} />
+            <Choice
+              label={t('kinds.fieldType')}
+              disabled={field.entry.id > 0}
+              {...field.choice('type')}
+              options={optionsOf(TYPES, (one) => t(`kinds.type.${one}`))}
+            />
+            <Box sx={{ alignSelf: 'center' }}>
+              <Tick label={t('kinds.required')} {...field.tick('required')} />
+            </Box>
+          </>
+        )}
+      </LineEditor>
+    </Form>
   );
 }

@@ -83,8 +83,7 @@ export function PutAwayForm({
         <Box sx={{ display: 'grid', gridTemplateColumns: '120px 1fr', gap: 1.5 }}>
           <Choice
             label={t('putAway.for')}
-            value={now.by}
-            onChange={(by) => form.set({ by })}
+            {...form.choice('by')}
             options={[
               ['item', t('item.item')],
               ['category', t('item.category')],
@@ -102,8 +101,7 @@ export function PutAwayForm({
           )}
           <Choice
             label={t('putAway.goTo')}
-            value={now.to}
-            onChange={(to) => form.set({ to })}
+            {...form.choice('to')}
             options={[
               ['bin', t('bin')],
               ['area', t('area')],
@@ -131,11 +129,7 @@ export function PutAwayForm({
             <TextField label={t('pack.name')} {...form.text('capacityPack')} />
           </Box>
         </Box>
-        <Tick
-          label={t('putAway.on')}
-          checked={now.active}
-          onChange={(active) => form.set({ active })}
-        />
+        <Tick label={t('putAway.on')} {...form.tick('active')} />
       </Form>
       {may && rule && (
         <Button sx={{ mt: 1 }} loading={remove.isPending} onClick={() => remove.mutate(rule.id)}>
@@ -169,6 +163,7 @@ function Trial({
     <Part title={t('putAway.try')}>
       <Box
         component="form"
+        data-trial
         onSubmit={(event) => {
           event.preventDefault();
           trial.mutate();

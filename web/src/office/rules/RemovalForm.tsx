@@ -155,8 +155,7 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
         <Box sx={{ display: 'grid', gridTemplateColumns: '150px 1fr', gap: 1.5 }}>
           <Choice
             label={t('removal.for')}
-            value={now.by}
-            onChange={(by) => form.set({ by })}
+            {...form.choice('by')}
             options={[
               ['item', t('item.item')],
               ['category', t('item.category')],
@@ -179,8 +178,7 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
             <Choice
               label={t('removal.where')}
               fullWidth
-              value={now.where}
-              onChange={(next) => form.set({ where: next })}
+              {...form.choice('where')}
               options={[
                 ['', t('removal.everywhere')],
                 ...sites.flatMap((site) => [
@@ -219,20 +217,11 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
           <NumberField label={t('outbound.minimumLife')} {...form.text('minimumLife')} />
           <Choice
             label={t('removal.instead')}
-            value={now.substitutes}
-            onChange={(substitutes) => form.set({ substitutes })}
+            {...form.choice('substitutes')}
             options={optionsOf(SUBSTITUTES, (one) => t(`removal.substitutes.${one}`))}
           />
-          <Tick
-            label={t('removal.oneLot')}
-            checked={now.oneLot}
-            onChange={(oneLot) => form.set({ oneLot })}
-          />
-          <Tick
-            label={t('removal.fullPacks')}
-            checked={now.fullPacks}
-            onChange={(fullPacks) => form.set({ fullPacks })}
-          />
+          <Tick label={t('removal.oneLot')} {...form.tick('oneLot')} />
+          <Tick label={t('removal.fullPacks')} {...form.tick('fullPacks')} />
         </Box>
       </Form>
       {may && rule && (

@@ -55,6 +55,7 @@ export function RemovalTrial({
     <>
       <Box
         component="form"
+        data-trial
         onSubmit={(event) => {
           event.preventDefault();
           trial.mutate();
