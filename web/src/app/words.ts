@@ -1,6 +1,9 @@
-import i18n from 'i18next';
+import i18n, { type ParseKeys } from 'i18next';
 import { initReactI18next } from 'react-i18next';
 import en from './en.json';
+
+/** A text of the catalogue, by its name there. */
+export type Word = ParseKeys;
 
 /** All interface text stands in one catalogue a language; English is the first. */
 void i18n.use(initReactI18next).init({

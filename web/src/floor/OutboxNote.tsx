@@ -7,6 +7,7 @@ import type { Waiting } from './outbox';
 import { DOORS } from './doors';
 import { useOutbox } from './OutboxContext';
 import { Refusal, SmallButton } from './Parts';
+import type { TFunction } from 'i18next';
 
 /** What waits to be sent: how much, since when, and what holds it up. */
 export function OutboxNote() {
@@ -53,7 +54,7 @@ export function OutboxNote() {
 }
 
 /** What was said, as far as it has a word. */
-function said(one: Waiting, t: (key: string) => string): string {
+function said(one: Waiting, t: TFunction): string {
   const step = one.step as Step;
   return step.kind === 'scan' ? step.text : t('outbox.something');
 }

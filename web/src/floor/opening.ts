@@ -11,7 +11,7 @@ import { useTold } from './told';
 import { saying } from './useSentence';
 
 type Hit = Schemas['FloorHit'];
-type Doing = NonNullable<Schemas['FloorFound']['action']>;
+type Action = NonNullable<Schemas['FloorFound']['action']>;
 
 /**
  * Where a scan leads that is said to no sentence: at rest, and on cards. One meaning opens its card
@@ -19,7 +19,7 @@ type Doing = NonNullable<Schemas['FloorFound']['action']>;
  *
  * @param acts what an action label does here, instead of opening its sentence
  */
-export function useOpening(site: number, acts: Partial<Record<Doing, () => void>> = {}) {
+export function useOpening(site: number, acts: Partial<Record<Action, () => void>> = {}) {
   const { t } = useTranslation();
   const navigate = useNavigate();
   const open = useOpen(site);
@@ -102,7 +102,7 @@ function isCard(path: string): boolean {
 }
 
 /** The page of the verb that an action label begins, if it begins one. */
-function doorOf(action: Doing): string | undefined {
+function doorOf(action: Action): string | undefined {
   const verb = action === 'PUTAWAY' ? 'PUT_AWAY' : action;
   return verb in DOORS ? DOORS[verb as Verb] : undefined;
 }

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useTranslation } from 'react-i18next';
 import { Drop } from './Drop';
 import type { TableColumns } from './useTableColumns';
+import type { Word } from '../app/words';
 
 /** Chooses which columns a table shows, in what order, and how wide. */
 export function ColumnChoice<T extends object>({ columns }: { columns: TableColumns<T> }) {
@@ -14,7 +15,7 @@ export function ColumnChoice<T extends object>({ columns }: { columns: TableColu
         <>
           {ordered.map((column, i) => {
             const shown = columns.isShown(column);
-            const step = (word: string, sign: string, able: boolean, act: () => void) => (
+            const step = (word: Word, sign: string, able: boolean, act: () => void) => (
               <Button
                 size="small"
                 aria-label={t(word, { column: column.title })}

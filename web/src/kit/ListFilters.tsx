@@ -12,6 +12,7 @@ import { NumberField } from './NumberField';
 import { typedNumber } from './numbers';
 import type { Column, Narrow } from './columns';
 import type { List } from './useList';
+import type { Word } from '../app/words';
 
 export type Narrowed = Pick<Column<never>, 'key' | 'title' | 'sort' | 'narrow'>;
 
@@ -103,7 +104,9 @@ function NewFilter({ columns, onAdd }: { columns: Narrowed[]; onAdd: (one: Condi
         label={t('filter.comparison')}
         value={comparison}
         onChange={setChosen}
-        options={comparisons.map((one) => [one, t(`filter.${kindOf(narrow)}.${one}`)] as const)}
+        options={comparisons.map(
+          (one) => [one, t(`filter.${kindOf(narrow)}.${one}` as Word)] as const,
+        )}
       />
       {needsValue(comparison) &&
         (options ? (
@@ -194,7 +197,7 @@ function Filters({
         const kind = column?.narrow ? kindOf(column.narrow) : 'CHOICE';
         const words = t('filter.words', {
           column: column?.title ?? one.column,
-          comparison: t(`filter.${kind}.${one.comparison}`),
+          comparison: t(`filter.${kind}.${one.comparison}` as Word),
           value: needsValue(one.comparison) ? shown(one, column?.narrow) : '',
         }).trim();
         return (

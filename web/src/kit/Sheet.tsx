@@ -10,6 +10,7 @@ import type { Column, Sorting } from './columns';
 import { ProblemNote } from './ProblemNote';
 import { SheetFile } from './SheetFile';
 import { useTableColumns, type TableColumns } from './useTableColumns';
+import type { Word } from '../app/words';
 
 const WINDOW = 100;
 const ROW_HEIGHT = 32;
@@ -165,7 +166,7 @@ function Grid<T extends object, Q extends object>({
         ref={frame}
         role="grid"
         tabIndex={0}
-        aria-label={t(`sheet.${name}`)}
+        aria-label={t(`sheet.${name}` as Word)}
         aria-rowcount={total + 1}
         aria-colcount={columns.shown.length}
         aria-busy={waiting}

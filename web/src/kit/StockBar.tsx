@@ -3,6 +3,7 @@ import { useTheme } from '@mui/material/styles';
 import { useTranslation } from 'react-i18next';
 import { quantity } from './format';
 import { minus } from './numbers';
+import type { Word } from '../app/words';
 
 export interface StockParts {
   available: number;
@@ -59,7 +60,7 @@ export function StockBar({
     },
     { name: 'coming', part: of.coming ?? 0, background: 'transparent' },
   ].filter((one) => one.part > 0);
-  const said = drawn.map((one) => `${t(`bar.${one.name}`)} ${quantity(String(one.part))}`);
+  const said = drawn.map((one) => `${t(`bar.${one.name}` as Word)} ${quantity(String(one.part))}`);
   return (
     <Box
       role="img"

@@ -1,6 +1,7 @@
 import Big from 'big.js';
 import { Problem } from '../api/client';
 import i18next from 'i18next';
+import type { Word } from '../app/words';
 
 /**
  * What a text is that someone typed where a number is meant. A single separator before exactly
@@ -92,7 +93,7 @@ export function unmistakable(value: string): string {
   return /\.\d{3}$/.test(value) ? `${value}0` : value;
 }
 
-function unread(key: string, text: string): Problem {
+function unread(key: Word, text: string): Problem {
   return new Problem(0, 'unread-number', i18next.t(key, { text }), {});
 }
 

@@ -63,7 +63,7 @@ function askFor(text: string) {
 }
 
 /** The pages whose names hold what is asked, and what one begins there. */
-function useDoings(asked: string): Answer[] {
+function usePages(asked: string): Answer[] {
   const { t } = useTranslation();
   const { permissions } = useMe();
   const may = (one?: Permission) => !one || permissions.includes(one);
@@ -104,9 +104,9 @@ export function AskLine() {
   const asked = text.trim();
   const queries = useQueryClient();
   const hits = useQuery({ ...askFor(asked), enabled: asked.length > 0 && open });
-  const doings = useDoings(asked);
+  const pages = usePages(asked);
   const found = (hits.data ?? []).map((hit) => answerOf(hit, t));
-  const answers = [...found, ...doings];
+  const answers = [...found, ...pages];
   const settled = !hits.isFetching;
 
   useEffect(() => {
@@ -135,7 +135,7 @@ export function AskLine() {
   // A scanner is faster than the answer: Enter waits for it.
   const enter = async () => {
     const late = await queries.ensureQueryData(askFor(asked));
-    const first = late[0] ? answerOf(late[0], t) : doings[0];
+    const first = late[0] ? answerOf(late[0], t) : pages[0];
     if (first) {
       go(first);
     }

@@ -14,6 +14,7 @@ import { Drop } from '../kit/Drop';
 import { Rail } from '../kit/Rail';
 import { AskLine } from './AskLine';
 import { addressOf, SPACES, type OfficePage, type OfficeSpace } from './pages';
+import type { Word } from '../app/words';
 
 /** The Office view: wide, keyboard first. */
 export default function Office() {
@@ -145,7 +146,7 @@ function PersonMenu() {
     <Drop label={me.name} sx={{ color: '#231F1A', whiteSpace: 'nowrap' }}>
       {() => (
         <>
-          <Box sx={{ color: 'text.secondary', px: 1 }}>{t(`role.${me.role}`)}</Box>
+          <Box sx={{ color: 'text.secondary', px: 1 }}>{t(`role.${me.role}` as Word)}</Box>
           {mayMove && <Button onClick={() => void navigate('/floor')}>{t('toFloor')}</Button>}
           <Button onClick={() => change(shift === 'day' ? 'night' : 'day')}>
             {t(shift === 'day' ? 'toNight' : 'toDay')}

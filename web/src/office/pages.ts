@@ -1,17 +1,18 @@
 import { lazy, type ComponentType, type LazyExoticComponent } from 'react';
 import type { Permission } from '../app/session';
+import type { Word } from '../app/words';
 
 /** A page of the Office. */
 export interface OfficePage {
   /** Its address within its space. */
   path: string;
   /** What it is called, in the catalogue. */
-  word: string;
+  word: Word;
   Show: LazyExoticComponent<ComponentType>;
   /** Who may open it, if not everyone who may look. */
   may?: Permission;
   /** What one begins here, in the catalogue, and who may; it opens as `new`. */
-  adds?: readonly [word: string, may: Permission];
+  adds?: readonly [word: Word, may: Permission];
   /** Whether it is about one thing, and so is reached from others only. */
   ofOne?: boolean;
 }
@@ -19,7 +20,7 @@ export interface OfficePage {
 /** A space of the Office: its pages stand in the rail at the left. */
 export interface OfficeSpace {
   path: string;
-  word: string;
+  word: Word;
   pages: readonly OfficePage[];
 }
 
@@ -28,7 +29,7 @@ type More = Pick<OfficePage, 'may' | 'adds' | 'ofOne'>;
 /** A page whose code comes when it is opened for the first time. */
 function page<N extends string>(
   path: string,
-  word: string,
+  word: Word,
   name: N,
   load: () => Promise<Record<N, ComponentType>>,
   more: More = {},

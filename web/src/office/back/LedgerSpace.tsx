@@ -14,6 +14,7 @@ import { useKinds } from '../checking/kinds';
 import { ledgerColumns } from './ledgerColumns';
 import { PostingPanel } from './PostingPanel';
 import { peopleNames } from '../rules/questions';
+import type { Word } from '../../app/words';
 
 type Kind = Schemas['LedgerRow']['kind'];
 
@@ -115,7 +116,9 @@ export function LedgerSpace() {
               }
             >
               {t('ledger.only', {
-                what: value('about') || `${t(`ask.${about[0].toUpperCase()}`)} ${value(about[0])}`,
+                what:
+                  value('about') ||
+                  `${t(`ask.${about[0].toUpperCase()}` as Word)} ${value(about[0])}`,
               })}
             </Button>
           )}

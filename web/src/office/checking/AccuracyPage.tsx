@@ -8,6 +8,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { SiteChoice } from '../../kit/SiteChoice';
 import { useAddress } from '../../kit/useAddress';
+import type { Word } from '../../app/words';
 
 const BY = ['MONTH', 'SITE', 'AREA', 'CLASS', 'PERSON'] as const;
 const DAYS = ['30', '90', '365'] as const;
@@ -76,7 +77,7 @@ function Table({ rows, label }: { rows: Schemas['CountAccuracy'][]; label: strin
               key={word}
               sx={{ ...cell, ...(word === 'right' && { minWidth: 300, textAlign: 'left' }) }}
             >
-              {t(`accuracy.${word}`)}
+              {t(`accuracy.${word}` as Word)}
             </Box>
           ))}
         </tr>

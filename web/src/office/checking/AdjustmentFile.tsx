@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, fileBody, read, type Schemas } from '../../api/client';
 import { Code } from '../../kit/Code';
 import { columnsOf } from '../../kit/columns';
 import { FilePick } from '../../kit/FilePick';
@@ -27,10 +27,8 @@ export function AdjustmentFile() {
       read(
         api.POST('/api/adjustments/files', {
           params: { ...command.params, query: { trial } },
-          body: content as never,
-          bodySerializer: (body: unknown) => body as BodyInit,
-          headers: { 'Content-Type': 'application/octet-stream' },
-        } as never),
+          ...fileBody(content),
+        }),
       ),
   );
   const result = send.data;

@@ -10,7 +10,7 @@ import { date, instant, money, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
 import { AdjustmentState } from './AdjustmentState';
-import { ApprovalDoings } from './ApprovalDoings';
+import { ApprovalActions } from './ApprovalActions';
 
 type Card = Schemas['AdjustmentCard'];
 
@@ -51,7 +51,7 @@ export function AdjustmentPanel({
         <AdjustmentState state={row.state} back={row.reversedBy !== null} />
         <Box sx={{ fontSize: 24, fontWeight: 700 }}>{money(row.net)}</Box>
       </Box>
-      {card.data.approval !== null && <ApprovalDoings approval={card.data.approval} />}
+      {card.data.approval !== null && <ApprovalActions approval={card.data.approval} />}
       <AdjustmentFacts card={card.data} />
       {row.posting !== null && (
         <Part title={t('ledger.posting')}>

@@ -11,7 +11,7 @@ import { useAddress } from '../../kit/useAddress';
 import { useList } from '../../kit/useList';
 import { AdjustmentFacts } from './AdjustmentPanel';
 import { AdjustmentState } from './AdjustmentState';
-import { ApprovalDoings } from './ApprovalDoings';
+import { ApprovalActions } from './ApprovalActions';
 
 type Row = Schemas['Approval'];
 
@@ -61,7 +61,7 @@ export function ApprovalSpace() {
           onClose={close}
           width={520}
         >
-          <ApprovalDoings approval={one.id} />
+          <ApprovalActions approval={one.id} />
           {one.subject === 'COUNT' && (
             <Link to={`/office/checking/counts/${one.subjectId}`}>{t('approval.toCount')}</Link>
           )}

@@ -5,6 +5,7 @@ import { History } from '../../kit/DocumentPanel';
 import { GridRow } from '../../kit/GridRow';
 import { count as grouped } from '../../kit/format';
 import { Part } from '../../kit/SidePanel';
+import type { Word } from '../../app/words';
 
 /** Everything that happened to a count, and how far each person is. */
 export function CountHistory({ count }: { count: Schemas['CountCard'] }) {
@@ -30,7 +31,7 @@ export function CountHistory({ count }: { count: Schemas['CountCard'] }) {
         title={t('count.events')}
         rank="h2"
         changes={count.changes}
-        word={(what) => t(`count.event.${what}`)}
+        word={(what) => t(`count.event.${what}` as Word)}
       />
     </Box>
   );

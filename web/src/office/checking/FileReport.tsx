@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import { useEffect, useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { api, fileBody, read, type Schemas } from '../../api/client';
 import { count as grouped } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { useSave } from '../../kit/useSave';
@@ -27,9 +27,7 @@ export function FileReport({ count, file }: { count: number; file: Blob }) {
       read(
         api.POST('/api/collector/counts/{count}/files', {
           params: { ...command.params, path: { count }, query: { trial } },
-          body: content as unknown as string,
-          bodySerializer: (body: unknown) => body as BodyInit,
-          headers: { 'Content-Type': 'text/csv' },
+          ...fileBody(content, 'text/csv'),
         }),
       ),
     (result) => {

@@ -15,6 +15,7 @@ import { Part } from '../../kit/SidePanel';
 import { useAddress } from '../../kit/useAddress';
 import { useSave } from '../../kit/useSave';
 import { COUNTS } from './counts';
+import type { Word } from '../../app/words';
 
 type Plan = Schemas['CountProgramme'];
 
@@ -168,7 +169,7 @@ function Classes({ plan }: { plan: Plan }) {
                 scope="col"
                 sx={{ ...cell, textAlign: i ? 'right' : 'left', fontWeight: 400, fontSize: 13 }}
               >
-                {t(`programme.${word}`)}
+                {t(`programme.${word}` as Word)}
               </Box>
             ))}
           </tr>

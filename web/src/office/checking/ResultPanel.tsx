@@ -13,6 +13,7 @@ import { useSave } from '../../kit/useSave';
 import { whatCan } from '../../kit/whatCan';
 import { signed } from './Review';
 import { COUNTS } from './counts';
+import type { Word } from '../../app/words';
 
 type Card = Schemas['CountCard'];
 
@@ -158,7 +159,7 @@ function Trail({ rows }: { rows: Schemas['CountTrail'][] }) {
           <span>
             {row.kind === 'COUNTED'
               ? t('count.sawIt', { name: row.person, number: row.document ?? '' })
-              : `${t(`kind.${row.what}`)} ${row.other ?? ''}`}
+              : `${t(`kind.${row.what}` as Word)} ${row.other ?? ''}`}
             {row.kind === 'MOVED' && (
               <Box component="span" sx={{ color: 'text.secondary', display: 'block' }}>
                 {row.person}

@@ -5,7 +5,7 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import '../../app/words';
 import { AdjustmentForm } from './AdjustmentForm';
-import { ApprovalDoings } from './ApprovalDoings';
+import { ApprovalActions } from './ApprovalActions';
 import { LoanCard } from './LoanCard';
 
 const base = {
@@ -208,7 +208,7 @@ it('agrees without a note, but refuses and asks back only with one', async () =>
   const can = ['APPROVE', 'REFUSE', 'REQUEST_INFORMATION'];
   answers('GET', '/api/approvals/4', () => ({ approval: proposal, words: [], can }));
   answers('POST', '/api/approvals/4/words', () => ({ approval: proposal, words: [], can }));
-  show(<ApprovalDoings approval={4} />);
+  show(<ApprovalActions approval={4} />);
   const refuse = await screen.findByRole('button', { name: 'Refuse' });
   expect(screen.getByRole('button', { name: 'Agree and post' })).toHaveProperty('disabled', false);
   expect(refuse).toHaveProperty('disabled', true);
@@ -235,7 +235,7 @@ it('lets the one who proposed it answer or withdraw, not agree', async () => {
       },
     ],
   }));
-  show(<ApprovalDoings approval={4} />, { permissions: ['MOVE'] });
+  show(<ApprovalActions approval={4} />, { permissions: ['MOVE'] });
   expect(await screen.findByText('Since when?')).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'Agree and post' })).toBeNull();
   expect(screen.getByRole('button', { name: 'Withdraw it' })).toBeTruthy();

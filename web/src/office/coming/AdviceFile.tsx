@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useTranslation } from 'react-i18next';
-import { api, Problem, read } from '../../api/client';
+import { api, fileBody, Problem, read } from '../../api/client';
 import { FilePick } from '../../kit/FilePick';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { useSave } from '../../kit/useSave';
@@ -15,9 +15,7 @@ export function AdviceFile({ onOpen }: { onOpen: (transfer: number) => void }) {
       read(
         api.POST('/api/transfers/advices', {
           ...command,
-          body: file as never,
-          bodySerializer: (content: unknown) => content as Blob,
-          headers: { 'Content-Type': 'application/xml' },
+          ...fileBody(file, 'application/xml'),
         }),
       ),
     (card) => onOpen(card.id),

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { api, fileBody, read, type Schemas } from '../../api/client';
 import { Code } from '../../kit/Code';
 import { FilePick } from '../../kit/FilePick';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -32,9 +32,7 @@ export function OrderFile({
       read(
         api.POST(path, {
           params: { ...command.params, query: { trial } },
-          body: content as unknown as string,
-          bodySerializer: (body: unknown) => body as BodyInit,
-          headers: { 'Content-Type': 'application/octet-stream' },
+          ...fileBody(content),
         }),
       ),
     (result) => {

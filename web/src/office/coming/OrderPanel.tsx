@@ -15,6 +15,7 @@ import { StockBar } from '../../kit/StockBar';
 import { LabelButton } from '../labels/LabelButton';
 import { OrderForm } from './OrderForm';
 import { StateWord } from './StateWord';
+import type { Word } from '../../app/words';
 
 type Card = Schemas['InboundCard'];
 
@@ -58,7 +59,7 @@ export function OrderPanel({ order, onClose }: { order: number; onClose: () => v
           <History
             title={t('inbound.history')}
             changes={one.changes}
-            word={(what) => t(`inbound.event.${what}`)}
+            word={(what) => t(`inbound.event.${what}` as Word)}
           />
         </>
       )}

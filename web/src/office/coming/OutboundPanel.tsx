@@ -17,6 +17,7 @@ import { Way } from '../../kit/Way';
 import { OutboundActions } from './OutboundActions';
 import { OutboundForm } from './OutboundForm';
 import { OutboundParcels } from './OutboundParcels';
+import type { Word } from '../../app/words';
 
 type Card = Schemas['OutboundCard'];
 
@@ -61,7 +62,7 @@ export function OutboundPanel({ order, onClose }: { order: number; onClose: () =
           <History
             title={t('transfer.history')}
             changes={one.changes.toReversed()}
-            word={(what) => t(`outbound.event.${what}`)}
+            word={(what) => t(`outbound.event.${what}` as Word)}
           />
         </>
       )}

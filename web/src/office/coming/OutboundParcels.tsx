@@ -16,6 +16,7 @@ import { GoodsRow } from '../../kit/DocumentPanel';
 import { ended } from './OutboundState';
 import { plus, soFar } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
+import type { Word } from '../../app/words';
 
 type Card = Schemas['OutboundCard'];
 type Service = Schemas['CarriageEntry']['service'];
@@ -67,7 +68,8 @@ export function OutboundParcels({ card }: { card: Card }) {
                 {[
                   parcel.weight !== null &&
                     `${quantity(String(parcel.weight))} kg${parcel.weighed ? '' : ` (${t('packing.byHand')})`}`,
-                  parcel.tracking && `${t(`packing.service.${parcel.service}`)} ${parcel.tracking}`,
+                  parcel.tracking &&
+                    `${t(`packing.service.${parcel.service}` as Word)} ${parcel.tracking}`,
                   parcel.shipped && t('outbound.state.SHIPPED'),
                 ]
                   .filter(Boolean)

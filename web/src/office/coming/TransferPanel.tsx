@@ -13,6 +13,7 @@ import { Part } from '../../kit/SidePanel';
 import { Way } from '../../kit/Way';
 import { TransferActions } from './TransferActions';
 import { TransferForm } from './TransferForm';
+import type { Word } from '../../app/words';
 
 type Card = Schemas['TransferCard'];
 
@@ -51,7 +52,7 @@ export function TransferPanel({ transfer, onClose }: { transfer: number; onClose
           <History
             title={t('transfer.history')}
             changes={one.changes}
-            word={(what) => t(`transfer.event.${what}`)}
+            word={(what) => t(`transfer.event.${what}` as Word)}
           >
             <Link to={`/office/looking-back?document=${encodeURIComponent(one.number)}`}>
               {t('space.lookingBack')}

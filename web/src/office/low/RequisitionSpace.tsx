@@ -26,7 +26,7 @@ import { useSave } from '../../kit/useSave';
 import { allSuppliers } from '../rules/questions';
 
 type Row = Schemas['Requisition'];
-type Doing = 'agree' | 'order' | 'drop';
+type What = 'agree' | 'order' | 'drop';
 
 const STATES = everyOf<Schemas['Requisition']['state']>()([
   'REQUESTED',
@@ -45,13 +45,13 @@ export function RequisitionSpace() {
   const list = useList<'listRequisitions'>();
   const [ticked, setTicked] = useState<Record<number, Row>>({});
   const chosen = Object.values(ticked);
-  const act = useSave<Doing, Schemas['RequisitionsDone']>(
+  const act = useSave<What, Schemas['RequisitionsDone']>(
     OLD,
-    (command, doing) => {
+    (command, what) => {
       const request = { ...command, body: { ids: chosen.map((row) => row.id) } };
-      return doing === 'agree'
+      return what === 'agree'
         ? read(api.POST('/api/requisitions/agreement', request))
-        : doing === 'order'
+        : what === 'order'
           ? read(api.POST('/api/requisitions/order', request))
           : read(api.POST('/api/requisitions/drop', request));
     },
@@ -70,7 +70,7 @@ export function RequisitionSpace() {
     }
     setTicked(next);
   };
-  const doing = (what: Doing, action: Row['can'][number], look: 'outlined' | 'contained') => (
+  const button = (what: What, action: Row['can'][number], look: 'outlined' | 'contained') => (
     <Button
       variant={look}
       disabled={!allCan(action)}
@@ -109,9 +109,9 @@ export function RequisitionSpace() {
                 {t('low.supplierFirst', { number: unsold.number })}
               </Box>
             )}
-            {doing('drop', 'CANCEL', 'outlined')}
-            {mayAgree && doing('agree', 'APPROVE', 'outlined')}
-            {doing('order', 'ORDER', 'contained')}
+            {button('drop', 'CANCEL', 'outlined')}
+            {mayAgree && button('agree', 'APPROVE', 'outlined')}
+            {button('order', 'ORDER', 'contained')}
           </>
         ))
       }

@@ -12,6 +12,8 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { amount as amountOf } from '../../kit/numbers';
+import { Form } from '../../kit/Form';
+import { useForm } from '../../kit/useForm';
 import { NumberField } from '../../kit/NumberField';
 import { everyOf } from '../../kit/everyOf';
 import { allSuppliers } from '../rules/questions';
@@ -54,54 +56,35 @@ export function Costing({ item }: { item: number }) {
 
 function CostForm({ item, cost, onDone }: { item: number; cost: Cost; onDone: () => void }) {
   const { t } = useTranslation();
-  const [amount, setAmount] = useState(String(cost.cost));
-  const [method, setMethod] = useState<Method>(cost.method ?? 'MOVING_AVERAGE');
-  const [reason, setReason] = useState('');
-  const save = useSave<{ amount: string; method: Method; reason: string }>(
+  const save = useSave(
     ['cost', 'transfers', 'value'],
-    async (command, typed) =>
-      read(
-        api.PUT('/api/items/{item}/cost', {
-          ...at(command, { item }),
-          body: { cost: amountOf(typed.amount), method: typed.method, reason: typed.reason },
-        }),
-      ),
+    (command, body: Cost) =>
+      read(api.PUT('/api/items/{item}/cost', { ...at(command, { item }), body })),
     onDone,
   );
+  const form = useForm(
+    {
+      cost: String(cost.cost),
+      method: cost.method ?? ('MOVING_AVERAGE' as Method),
+      reason: '',
+    },
+    save.error,
+  );
   return (
-    <Box
-      component="form"
-      onSubmit={(event) => {
-        event.preventDefault();
-        save.mutate({ amount, method, reason });
-      }}
-      sx={{ display: 'grid', gap: 1, gridTemplateColumns: '1fr 1.4fr', pt: 1 }}
+    <Form
+      save={save}
+      onSubmit={() => save.mutate({ ...form.entry, cost: amountOf(form.entry.cost) })}
     >
-      <NumberField
-        label={t('item.cost')}
-        value={amount}
-        autoFocus
-        onChange={(event) => setAmount(event.target.value)}
-      />
-      <Choice
-        label={t('value.method')}
-        value={method}
-        onChange={setMethod}
-        options={optionsOf(METHODS, (one) => t(`value.methods.${one}`))}
-      />
-      <TextField
-        label={t('value.revalueWhy')}
-        value={reason}
-        onChange={(event) => setReason(event.target.value)}
-        sx={{ gridColumn: '1 / -1' }}
-      />
-      <Button type="submit" variant="contained" loading={save.isPending}>
-        {t('save')}
-      </Button>
-      <Box sx={{ gridColumn: '1 / -1' }}>
-        <ProblemNote problem={save.error} />
+      <Box sx={{ display: 'grid', gap: 1, gridTemplateColumns: '1fr 1.4fr' }}>
+        <NumberField label={t('item.cost')} autoFocus {...form.text('cost')} />
+        <Choice
+          label={t('value.method')}
+          {...form.choice('method')}
+          options={optionsOf(METHODS, (one) => t(`value.methods.${one}`))}
+        />
       </Box>
-    </Box>
+      <TextField label={t('value.revalueWhy')} {...form.text('reason')} />
+    </Form>
   );
 }
 

@@ -107,7 +107,7 @@ export function ItemPanel({
       {lot && <LotPart key={lot} lot={lot} />}
       <Part title={t('onHand.lies')}>
         {lies.data.rows.map((row) => (
-          <Lie key={row.key} row={row} most={most} chosen={row.lotId === lot} />
+          <Position key={row.key} row={row} most={most} chosen={row.lotId === lot} />
         ))}
         {lies.data.total === 0 && (
           <Box sx={{ color: 'text.secondary' }}>{t('onHand.noneAnywhere')}</Box>
@@ -144,7 +144,7 @@ export function ItemPanel({
   );
 }
 
-function Lie({ row, most, chosen }: { row: Row; most: number; chosen: boolean }) {
+function Position({ row, most, chosen }: { row: Row; most: number; chosen: boolean }) {
   const { t } = useTranslation();
   const lot = row.lot && `${t('lot')} ${row.lot}`;
   const detail = [

@@ -65,7 +65,9 @@ export function PlacePanel({ place, onClose }: { place: number; onClose: () => v
                 </>
               )}
               {row.expiry && ` · ${t('expires')} ${date(row.expiry)}`}
-              {row.condition !== 'GOOD' && ` · ${t(`conditions.${row.condition}`)}`}
+              {row.condition &&
+                row.condition !== 'GOOD' &&
+                ` · ${t(`conditions.${row.condition}`)}`}
             </Box>
           </Box>
         ))}

@@ -10,6 +10,7 @@ import { Choice } from '../../kit/Choice';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
+import type { Word } from '../../app/words';
 
 type Account = Schemas['Account'];
 
@@ -49,7 +50,7 @@ function Line({ account }: { account: Account }) {
       }}
       sx={{ py: 1, borderBottom: 1, borderColor: 'divider' }}
     >
-      <Box sx={{ mb: 0.75 }}>{t(`accounts.role.${account.role}`)}</Box>
+      <Box sx={{ mb: 0.75 }}>{t(`accounts.role.${account.role}` as Word)}</Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: '90px 1fr auto', gap: 1 }}>
         <TextField
           label={t('accounts.code')}

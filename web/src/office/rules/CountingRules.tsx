@@ -42,7 +42,7 @@ function RulesForm({ rules }: { rules: Rules }) {
   const number = (name: keyof Rules) => amount(form.entry[name]);
   const perhaps = (name: keyof Rules) => amountOrNothing(form.entry[name]) ?? null;
   const three = { display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 1.5 } as const;
-  const field = (name: keyof Rules) => (
+  const field = (name: Exclude<keyof Rules, 'version'>) => (
     <NumberField key={name} label={t(`countRules.${name}`)} {...form.text(name)} />
   );
   return (

@@ -12,6 +12,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { countNumbers } from '../checking/questions';
 import { outboundCounts, transferCounts } from '../coming/questions';
+import type { Word } from '../../app/words';
 
 const FEW = 4;
 const MANY = 200;
@@ -259,7 +260,7 @@ function TaskLine({ task }: { task: Task }) {
       </Box>
       <Box>
         <Box sx={{ fontSize: 19 }}>
-          <Link to={`/office/${task.to}`}>{t(`today.${task.word}`, { count: many })}</Link>
+          <Link to={`/office/${task.to}`}>{t(`today.${task.word}` as Word, { count: many })}</Link>
         </Box>
         <Box sx={{ color: 'text.secondary', display: 'flex', flexWrap: 'wrap', columnGap: 2.5 }}>
           {task.details}

@@ -19,7 +19,7 @@ type Action = Card['can'][number];
 const NEEDS_NOTE: Action[] = ['REFUSE', 'REQUEST_INFORMATION', 'ANSWER'];
 
 /** What was said of a proposal, and what can be done with it: agree, refuse, ask back, answer. */
-export function ApprovalDoings({ approval }: { approval: number }) {
+export function ApprovalActions({ approval }: { approval: number }) {
   const { t } = useTranslation();
   const [note, setNote] = useState('');
   const card = useQuery({
