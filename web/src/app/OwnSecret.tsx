@@ -2,10 +2,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, Problem, read, type Schemas } from '../api/client';
-import { ProblemNote } from '../kit/ProblemNote';
+import { DoorForm } from './DoorForm';
 import { SignedOutPage } from './SignedOutPage';
 import { useMe, useSignOut } from './session';
 
@@ -45,17 +45,14 @@ function SecretForm({
     fault?.field !== undefined && fields.includes(fault.field) ? fault.message : undefined;
   const ofChosen = at('chosen', 'pin', 'password');
   const ofPresent = at('present');
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    if (!differ) {
-      save.mutate();
-    }
-  };
   return (
-    <Box component="form" onSubmit={submit} sx={{ display: 'grid', gap: 2, maxWidth: 400 }}>
-      <Box component="h1" sx={{ typography: 'h1', m: 0 }}>
-        {t(first ? `secret.first.${secret}` : `secret.title.${secret}`)}
-      </Box>
+    <DoorForm
+      title={t(first ? `secret.first.${secret}` : `secret.title.${secret}`)}
+      word={t('secret.save')}
+      busy={save.isPending}
+      problem={ofChosen || ofPresent ? null : save.error}
+      onSubmit={() => !differ && save.mutate()}
+    >
       {first && <Box>{t('secret.firstHelp')}</Box>}
       <TextField
         label={t(`secret.present.${by}`)}
@@ -91,17 +88,8 @@ function SecretForm({
         error={differ}
         helperText={differ ? t('secret.differ') : undefined}
       />
-      <ProblemNote problem={ofChosen || ofPresent ? null : save.error} />
       {save.isSuccess && !first && <Box role="status">{t('secret.done')}</Box>}
-      <Button
-        type="submit"
-        variant="contained"
-        loading={save.isPending}
-        sx={{ minHeight: 56, fontSize: 18 }}
-      >
-        {t('secret.save')}
-      </Button>
-    </Box>
+    </DoorForm>
   );
 }
 

@@ -2,11 +2,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useRef, useState, type FormEvent } from 'react';
+import { useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read } from '../api/client';
-import { ProblemNote } from '../kit/ProblemNote';
 import { useScanner } from '../kit/useScanner';
+import { DoorForm } from './DoorForm';
 import { SignedOutPage } from './SignedOutPage';
 import { changePerson } from './session';
 
@@ -88,8 +88,7 @@ function Secrets({
       secretField.current?.focus();
     },
   });
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
+  const submit = () => {
     if (code && secret) {
       signIn.mutate();
     } else {
@@ -97,10 +96,13 @@ function Secrets({
     }
   };
   return (
-    <Box component="form" onSubmit={submit} sx={{ display: 'grid', gap: 2 }}>
-      <Box component="h1" sx={{ typography: 'h1', m: 0 }}>
-        {byBadge ? t('signIn.badgeTitle') : t('signIn.title')}
-      </Box>
+    <DoorForm
+      title={t(byBadge ? 'signIn.badgeTitle' : 'signIn.title')}
+      word={t('signIn.go')}
+      busy={signIn.isPending}
+      problem={signIn.error ?? problem}
+      onSubmit={submit}
+    >
       <TextField
         label={byBadge ? t('signIn.badge') : t('signIn.code')}
         value={code}
@@ -120,16 +122,7 @@ function Secrets({
         slotProps={{ htmlInput: { inputMode: byBadge ? 'numeric' : undefined } }}
         required
       />
-      <ProblemNote problem={signIn.error ?? problem} />
-      <Button
-        type="submit"
-        variant="contained"
-        loading={signIn.isPending}
-        sx={{ minHeight: 56, fontSize: 18 }}
-      >
-        {t('signIn.go')}
-      </Button>
-    </Box>
+    </DoorForm>
   );
 }
 
@@ -145,15 +138,14 @@ function Enrolment({ onDone }: { onDone: () => void }) {
       onDone();
     },
   });
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    enrol.mutate();
-  };
   return (
-    <Box component="form" onSubmit={submit} sx={{ display: 'grid', gap: 2 }}>
-      <Box component="h1" sx={{ typography: 'h1', m: 0 }}>
-        {t('signIn.enrolTitle')}
-      </Box>
+    <DoorForm
+      title={t('signIn.enrolTitle')}
+      word={t('signIn.enrolGo')}
+      busy={enrol.isPending}
+      problem={enrol.error}
+      onSubmit={() => enrol.mutate()}
+    >
       <TextField
         label={t('signIn.enrolCode')}
         value={code}
@@ -163,15 +155,6 @@ function Enrolment({ onDone }: { onDone: () => void }) {
         required
         slotProps={{ htmlInput: { autoCapitalize: 'none', spellCheck: false } }}
       />
-      <ProblemNote problem={enrol.error} />
-      <Button
-        type="submit"
-        variant="contained"
-        loading={enrol.isPending}
-        sx={{ minHeight: 56, fontSize: 18 }}
-      >
-        {t('signIn.enrolGo')}
-      </Button>
-    </Box>
+    </DoorForm>
   );
 }
