@@ -65,13 +65,13 @@ it('shows every line of a posting, with what changed of its condition', async ()
   expect(asked[0].query.get('posting')).toBe('40');
 });
 
-it('takes a posting back with its reason, under one command id however often it is sent', async () => {
+it('takes a posting back with its reason, under one command id while the answer is lost', async () => {
   ledger({});
-  answers('POST', '/api/postings/40/reversal', () => new Refusal(409, 'B-03 holds only 30.'));
+  answers('POST', '/api/postings/40/reversal', () => new Refusal(503, 'The server is going down.'));
   posting();
   await userEvent.type(await screen.findByLabelText(/Why/), 'Wrong bin');
   await press('Take back');
-  expect(await screen.findByText('B-03 holds only 30.')).toBeTruthy();
+  expect(await screen.findByText('The server is going down.')).toBeTruthy();
   expect(screen.getByLabelText<HTMLInputElement>(/Why/).value).toBe('Wrong bin');
   answers('POST', '/api/postings/40/reversal', () => {
     ledger({ reversedBy: 41 });
