@@ -14,7 +14,7 @@ import { Part, SidePanel } from './SidePanel';
  * A document beside its table: its head, how far it is, what can be done, its lines, papers and
  * history; or its form while it is changed.
  */
-export function DocumentPanel<T extends { id?: number; version?: number }>({
+export function DocumentPanel<T extends object>({
   of,
   title,
   over,
@@ -45,7 +45,9 @@ export function DocumentPanel<T extends { id?: number; version?: number }>({
   return (
     <SidePanel title={title(card)} over={over?.(card)} onClose={onClose} width={width}>
       {changing && form ? (
-        <FormOf of={card}>{(shown) => shown && form(shown, () => setChanging(false))}</FormOf>
+        <FormOf of={card as T & { id?: number; version?: number }}>
+          {(shown) => shown && form(shown, () => setChanging(false))}
+        </FormOf>
       ) : (
         children(card, () => setChanging(true))
       )}

@@ -7,8 +7,8 @@ import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
 import { Facts } from '../../kit/Facts';
 import { date, instant, money, quantity } from '../../kit/format';
-import { ProblemNote } from '../../kit/ProblemNote';
-import { Part, SidePanel } from '../../kit/SidePanel';
+import { DocumentPanel } from '../../kit/DocumentPanel';
+import { Part } from '../../kit/SidePanel';
 import { AdjustmentState } from './AdjustmentState';
 import { ApprovalActions } from './ApprovalActions';
 
@@ -28,45 +28,45 @@ export function AdjustmentPanel({
     queryFn: () =>
       read(api.GET('/api/adjustments/{adjustment}', { params: { path: { adjustment } } })),
   });
-  if (!card.data) {
-    return (
-      <SidePanel title={t('loading')} onClose={onClose}>
-        <ProblemNote problem={card.error} />
-      </SidePanel>
-    );
-  }
-  const row = card.data.adjustment;
   return (
-    <SidePanel
-      title={row.reasons}
-      over={
+    <DocumentPanel
+      of={card}
+      title={({ adjustment: row }) => row.reasons}
+      over={({ adjustment: row }) => (
         <>
           <Code>{row.number}</Code> · {t(`kinds.purpose.${row.purpose}`)}
         </>
-      }
+      )}
       onClose={onClose}
       width={520}
     >
-      <Box sx={{ display: 'flex', gap: 3, alignItems: 'baseline' }}>
-        <AdjustmentState state={row.state} back={row.reversedBy !== null} />
-        <Box sx={{ fontSize: 24, fontWeight: 700 }}>{money(row.net)}</Box>
-      </Box>
-      {card.data.approval !== null && <ApprovalActions approval={card.data.approval} />}
-      <AdjustmentFacts card={card.data} />
-      {row.posting !== null && (
-        <Part title={t('ledger.posting')}>
-          <Link to={`/office/looking-back?open=${row.posting}`}>
-            {t('adjust.toPosting', { number: row.posting })}
-          </Link>
-          {row.purpose === 'LOAN' && (
-            <>
-              {' · '}
-              <Link to={`/office/checking/loans?q=${row.number}`}>{t('adjust.toLoan')}</Link>
-            </>
-          )}
-        </Part>
-      )}
-    </SidePanel>
+      {(shown) => {
+        const row = shown.adjustment;
+        return (
+          <>
+            <Box sx={{ display: 'flex', gap: 3, alignItems: 'baseline' }}>
+              <AdjustmentState state={row.state} back={row.reversedBy !== null} />
+              <Box sx={{ fontSize: 24, fontWeight: 700 }}>{money(row.net)}</Box>
+            </Box>
+            {shown.approval !== null && <ApprovalActions approval={shown.approval} />}
+            <AdjustmentFacts card={shown} />
+            {row.posting !== null && (
+              <Part title={t('ledger.posting')}>
+                <Link to={`/office/looking-back?open=${row.posting}`}>
+                  {t('adjust.toPosting', { number: row.posting })}
+                </Link>
+                {row.purpose === 'LOAN' && (
+                  <>
+                    {' · '}
+                    <Link to={`/office/checking/loans?q=${row.number}`}>{t('adjust.toLoan')}</Link>
+                  </>
+                )}
+              </Part>
+            )}
+          </>
+        );
+      }}
+    </DocumentPanel>
   );
 }
 

@@ -67,6 +67,32 @@ class OfficeTest {
   }
 
   @Test
+  void aColumnIsWidenedAtItsEdgeMovedByItsTitleAndStaysSo() {
+    Page page = BROWSER.office(HOUSE.address(), "bram");
+    rows(page).first().waitFor();
+    Locator item = page.getByRole(AriaRole.COLUMNHEADER).first();
+    assertThat(item).containsText("Item");
+    double before = item.boundingBox().width;
+    double edge = item.boundingBox().x + before - 3;
+    double middle = item.boundingBox().y + item.boundingBox().height / 2;
+    page.mouse().move(edge, middle);
+    page.mouse().down();
+    page.mouse().move(edge + 70, middle);
+    page.mouse().up();
+    page.reload();
+    rows(page).first().waitFor();
+    org.assertj.core.api.Assertions.assertThat(item.boundingBox().width)
+        .isCloseTo(before + 70, org.assertj.core.data.Offset.offset(3.0));
+    page.getByRole(AriaRole.BUTTON, named("Item ↑"))
+        .dragTo(page.getByRole(AriaRole.BUTTON, named("On hand")).last());
+    assertThat(page.getByRole(AriaRole.COLUMNHEADER).first()).containsText("Name");
+    page.reload();
+    rows(page).first().waitFor();
+    assertThat(page.getByRole(AriaRole.COLUMNHEADER).first()).containsText("Name");
+    assertThat(page.getByRole(AriaRole.COLUMNHEADER).nth(2)).containsText("Item");
+  }
+
+  @Test
   void columnsAreChosenAndRemembered() {
     Page page = BROWSER.office(HOUSE.address(), "oddny");
     rows(page).first().waitFor();
