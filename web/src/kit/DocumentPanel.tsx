@@ -140,6 +140,7 @@ export function GoodsRow({
   name = of.name,
   reversed,
   quantity = of.quantity,
+  beside,
   children,
 }: {
   of: {
@@ -155,6 +156,8 @@ export function GoodsRow({
   name?: ReactNode;
   reversed?: boolean;
   quantity?: string;
+  /** What is said of it before how much it is. */
+  beside?: ReactNode;
   children?: ReactNode;
 }) {
   return (
@@ -178,7 +181,12 @@ export function GoodsRow({
         {name}
         <Marks of={of} />
       </Box>
-      {quantity && <Amount value={quantity} unit={of.symbol} />}
+      {beside}
+      {quantity && (
+        <Box sx={{ minWidth: 64, textAlign: 'right' }}>
+          <Amount value={quantity} unit={of.symbol} />
+        </Box>
+      )}
       {children}
     </Box>
   );

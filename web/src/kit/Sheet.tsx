@@ -271,7 +271,7 @@ function Grid<T extends object, Q extends object>({
       )}
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, px: 1, fontSize: 13 }}>
         <Box aria-live="polite" sx={{ mr: 'auto', color: 'text.secondary' }}>
-          {t('sheet.rows', { count: total, shown: count(total) })}
+          {!loading && t('sheet.rows', { count: total, shown: count(total) })}
         </Box>
         <ColumnChoice columns={columns} />
         {file && (

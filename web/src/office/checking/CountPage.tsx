@@ -134,7 +134,7 @@ function CountActions({ count }: { count: Card }) {
           can: 'CANCEL',
           word: t('count.drop'),
           ask: {
-            label: t('transfer.whyClose'),
+            label: t('count.dropWhy'),
             go: t('count.dropIt'),
             note: <Box sx={{ maxWidth: 420 }}>{t('count.dropWarning')}</Box>,
           },

@@ -137,7 +137,7 @@ export function ResultPanel({
 }
 
 const TRACKS = '128px 1fr 52px 52px 52px';
-const TRAIL = { fontSize: 14, '& > :nth-of-type(n+3)': { textAlign: 'right' } } as const;
+const TRAIL = { fontSize: 14, '& > :nth-child(n+3)': { textAlign: 'right' } } as const;
 
 /** Book and shelf side by side, the latest first. */
 function Trail({ rows }: { rows: Schemas['CountTrail'][] }) {

@@ -99,7 +99,7 @@ function TimeLine({ card }: { card: Card }) {
 }
 
 const TRACKS = '22px 1fr 84px 66px 66px 66px 90px';
-const FIGURES = { '& > :nth-of-type(n+3)': { textAlign: 'right' } } as const;
+const FIGURES = { '& > :nth-child(n+3)': { textAlign: 'right' } } as const;
 
 function Lines({ card }: { card: Card }) {
   const { t } = useTranslation();

@@ -183,18 +183,25 @@ function Shipments({ card }: { card: Card }) {
               const road = minus(one.sent, one.arrived, one.lost);
               const onRoad = Number(road) > 0;
               return (
-                <GoodsRow key={one.id} of={one} quantity={one.sent}>
-                  {Number(one.lost) > 0 && (
-                    <Box sx={{ color: 'error.main' }}>
-                      {t('transfer.lost').toLowerCase()} {quantity(one.lost)}
-                    </Box>
-                  )}
-                  <Box sx={{ color: onRoad ? 'text.primary' : 'success.main', minWidth: 96 }}>
-                    {onRoad
-                      ? `${t('transfer.inTransit')} ${quantity(road)}`
-                      : t('transfer.arrived')}
-                  </Box>
-                </GoodsRow>
+                <GoodsRow
+                  key={one.id}
+                  of={one}
+                  quantity={one.sent}
+                  beside={
+                    <>
+                      {Number(one.lost) > 0 && (
+                        <Box sx={{ color: 'error.main' }}>
+                          {t('transfer.lost').toLowerCase()} {quantity(one.lost)}
+                        </Box>
+                      )}
+                      <Box sx={{ color: onRoad ? 'text.primary' : 'success.main' }}>
+                        {onRoad
+                          ? `${t('transfer.inTransit')} ${quantity(road)}`
+                          : t('transfer.arrived')}
+                      </Box>
+                    </>
+                  }
+                />
               );
             })}
         </Part>
