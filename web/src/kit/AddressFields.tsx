@@ -11,7 +11,7 @@ export function AddressChoice({
   name,
   label,
   options,
-  start = options[0][0],
+  start = options[0]?.[0] ?? '',
   clears = [],
 }: {
   name: string;

@@ -70,7 +70,7 @@ export function TableSpace<T extends object, Q extends object = object>({
   instead?: ReactNode;
   none: string;
   noMatch?: string;
-  panels?: Record<string, Panel | false>;
+  panels?: Record<string, Panel | false | undefined>;
   /** What in the address is about a panel alone. */
   leaves?: readonly string[];
   /** The column by which rows that are all here are sorted first. */

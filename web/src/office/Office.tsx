@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { Suspense, use } from 'react';
+import { Suspense, use, useEffect } from 'react';
 import { useTranslation } from 'react-i18next';
 import { NavLink, Navigate, Outlet, Route, Routes, useLocation, useNavigate } from 'react-router';
 import { Brand } from '../app/Brand';
@@ -79,12 +79,15 @@ function Space({ space }: { space: OfficeSpace }) {
 
 function Page({ page }: { page: OfficePage }) {
   const { t } = useTranslation();
-  return (
-    <>
-      <title>{t('pageTitle', { page: t(page.word) })}</title>
-      <page.Show />
-    </>
-  );
+  const title = t('pageTitle', { page: t(page.word) });
+  useEffect(() => {
+    const before = document.title;
+    document.title = title;
+    return () => {
+      document.title = before;
+    };
+  }, [title]);
+  return <page.Show />;
 }
 
 function Header() {

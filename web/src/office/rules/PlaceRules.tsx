@@ -7,6 +7,7 @@ import { AddressChoice, AddressText } from '../../kit/AddressFields';
 import { columnsOf } from '../../kit/columns';
 import { FormOf } from '../../kit/Form';
 import { FormPanel } from '../../kit/FormPanel';
+import type { Page } from '../../kit/Sheet';
 import { SidePanel } from '../../kit/SidePanel';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
@@ -26,9 +27,6 @@ export function PlaceRules() {
   const { opened, open, close } = useOpened();
   const [kind, id] = opened.split(':');
   const of = columnsOf<Schemas['BinCard']>();
-  if (!site) {
-    return null;
-  }
   return (
     <TableSpace
       title={t('rules.places')}
@@ -44,7 +42,7 @@ export function PlaceRules() {
           <AddressChoice
             name="area"
             label={t('area')}
-            options={optionsById(site.areas, t('places.everyArea'))}
+            options={optionsById(site?.areas, t('places.everyArea'))}
           />
           <AddressText name="q" label={t('places.starts')} width={150} />
         </>
@@ -53,14 +51,14 @@ export function PlaceRules() {
         may && (
           <>
             <Button onClick={() => open('new-site')}>{t('places.addSite')}</Button>
-            <Button onClick={() => open('site')}>{t('places.changeSite')}</Button>
+            {site && <Button onClick={() => open('site')}>{t('places.changeSite')}</Button>}
             {area && (
               <>
                 <LabelButton of="BIN" ids={[]} area={area} word={t('labels.area')} />
                 <Button onClick={() => open(`area:${area}`)}>{t('places.changeArea')}</Button>
               </>
             )}
-            {site.binned && (
+            {site?.binned && (
               <>
                 <Button onClick={() => open('new-area')}>{t('places.addArea')}</Button>
                 <Button variant="contained" onClick={() => open('rack')}>
@@ -71,11 +69,15 @@ export function PlaceRules() {
           </>
         )
       }
-      question={{ area, q }}
-      dependsOn={site.id}
-      fetch={(query) =>
-        read(api.GET('/api/sites/{id}/bins', { params: { path: { id: site.id }, query } }))
-      }
+      {...(site
+        ? {
+            question: { area, q },
+            dependsOn: site.id,
+            fetch: (query: Page & { area?: number; q?: string }) =>
+              read(api.GET('/api/sites/{id}/bins', { params: { path: { id: site.id }, query } })),
+          }
+        : // A house without a site has no bins; its first site is made here.
+          { rows: { data: sites.data && [] } })}
       columns={[
         of.number('address', t('bin'), 130),
         of.text('area', t('area'), 120, { grow: 1 }),
@@ -92,21 +94,21 @@ export function PlaceRules() {
       none={t('places.noBins')}
       panels={{
         'new-site': { title: t('places.addSite'), show: () => <SiteForm onDone={close} /> },
-        site: {
+        site: site && {
           title: site.name,
           show: () => <FormOf of={site}>{(shown) => <SiteForm site={shown} />}</FormOf>,
         },
-        'new-area': {
+        'new-area': site && {
           title: t('places.addArea'),
           show: () => <AreaForm site={site.id} onDone={close} />,
         },
-        rack: {
+        rack: site && {
           title: t('places.addRack'),
           show: () => <RackForm key={site.id} site={site} onDone={close} />,
         },
       }}
     >
-      {kind === 'area' && (
+      {kind === 'area' && site && (
         <FormPanel
           of={site.areas.find((one) => one.id === Number(id))}
           title={t('places.changeArea')}
@@ -115,7 +117,7 @@ export function PlaceRules() {
           {(shown) => shown && <AreaForm site={site.id} area={shown} />}
         </FormPanel>
       )}
-      {kind === 'bin' && (
+      {kind === 'bin' && site && (
         <SidePanel title={t('bin')} onClose={close}>
           <BinForm key={id} id={Number(id)} site={site} />
           <LabelButton of="BIN" ids={[Number(id)]} word={t('labels.bin')} />

@@ -22,7 +22,8 @@ type Rule = Schemas['PutAwayRuleCard'];
 export function PutAwayRules() {
   const { t } = useTranslation();
   const may = useMay('RULES');
-  const binned = useSites().data?.filter((one) => one.binned) ?? [];
+  const sites = useSites();
+  const binned = sites.data?.filter((one) => one.binned) ?? [];
   const { value } = useAddress();
   const { opened, id, open, close } = useOpened();
   const site = binned.find((one) => String(one.id) === value('site')) ?? binned[0];
@@ -33,9 +34,6 @@ export function PutAwayRules() {
     enabled: !!site,
   });
   const one = rules.data?.find((rule) => rule.id === id);
-  if (!site) {
-    return null;
-  }
   return (
     <TableSpace
       title={t('rules.put-away')}
@@ -49,19 +47,20 @@ export function PutAwayRules() {
         />
       }
       actions={
-        may && (
+        may &&
+        site && (
           <Button variant="contained" onClick={() => open('new')}>
             {t('putAway.add')}
           </Button>
         )
       }
       over={<Box sx={{ color: 'text.secondary', mb: 1 }}>{t('putAway.help')}</Box>}
-      rows={rules}
+      rows={site || !sites.data ? rules : { data: [] }}
       columns={columns(t)}
       first="goods"
       none={t('putAway.none')}
     >
-      {(opened === 'new' || one) && (
+      {site && (opened === 'new' || one) && (
         <FormPanel
           key={opened}
           of={one}

@@ -70,6 +70,7 @@ class OfficeTest {
   void aColumnIsWidenedAtItsEdgeMovedByItsTitleAndStaysSo() {
     Page page = BROWSER.office(HOUSE.address(), "bram");
     rows(page).first().waitFor();
+    assertThat(page).hasTitle("On hand · Reliquum");
     Locator item = page.getByRole(AriaRole.COLUMNHEADER).first();
     assertThat(item).containsText("Item");
     double before = item.boundingBox().width;
