@@ -109,6 +109,7 @@ class FloorAccessTest {
         .waitFor();
     accessible(page);
     button(page, "Back").click();
+    page.getByText("Scan anything").waitFor();
     scan(page, "RB.KQ.BA-01-A");
     button(page, "Choose what moves").click();
     accessible(page);
