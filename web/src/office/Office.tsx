@@ -6,7 +6,7 @@ import { NavLink, Navigate, Outlet, Route, Routes, useLocation, useNavigate } fr
 import { Brand } from '../app/Brand';
 import { DemoMark } from '../app/DemoMark';
 import { OwnSecret } from '../app/OwnSecret';
-import { useMay, useMe } from '../app/session';
+import { useMay, useMe, useSites } from '../app/session';
 import { SignOut } from '../floor/SignOut';
 import { ShiftContext } from '../app/shift';
 import { fonts } from '../app/theme';
@@ -18,32 +18,36 @@ import type { Word } from '../app/words';
 
 /** The Office view: wide, keyboard first. */
 export default function Office() {
+  // Forms and filters have the sites at once: none can be sent before it is known which there are.
+  const sites = useSites();
   return (
     <Box sx={{ height: '100vh', display: 'flex', flexDirection: 'column', overflow: 'hidden' }}>
       <Header />
       <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', overflow: 'hidden' }}>
-        <Suspense fallback={null}>
-          <Routes>
-            {SPACES.map((space) => (
-              <Route key={space.path} path={space.path} element={<Space space={space} />}>
-                {space.pages[0].path && (
-                  <Route index element={<First of={addressOf(space, space.pages[0])} />} />
-                )}
-                {space.pages.map((page) => (
-                  <Route
-                    key={page.path}
-                    index={page.path === ''}
-                    path={page.path || undefined}
-                    element={<Page page={page} />}
-                  />
-                ))}
-              </Route>
-            ))}
-            <Route path="own/password" element={<OwnSecret secret="PASSWORD" />} />
-            <Route path="own/pin" element={<OwnSecret secret="PIN" />} />
-            <Route path="*" element={<Navigate to="/office/on-hand" replace />} />
-          </Routes>
-        </Suspense>
+        {!sites.isPending && (
+          <Suspense fallback={null}>
+            <Routes>
+              {SPACES.map((space) => (
+                <Route key={space.path} path={space.path} element={<Space space={space} />}>
+                  {space.pages[0].path && (
+                    <Route index element={<First of={addressOf(space, space.pages[0])} />} />
+                  )}
+                  {space.pages.map((page) => (
+                    <Route
+                      key={page.path}
+                      index={page.path === ''}
+                      path={page.path || undefined}
+                      element={<Page page={page} />}
+                    />
+                  ))}
+                </Route>
+              ))}
+              <Route path="own/password" element={<OwnSecret secret="PASSWORD" />} />
+              <Route path="own/pin" element={<OwnSecret secret="PIN" />} />
+              <Route path="*" element={<Navigate to="/office/on-hand" replace />} />
+            </Routes>
+          </Suspense>
+        )}
       </Box>
     </Box>
   );

@@ -111,6 +111,7 @@ class PicturesTest {
     scan(page, "RA.CONFIRM");
     page.getByText("Done.").waitFor();
     button(page, "Back").click();
+    page.getByText("Scan anything").waitFor();
     scan(page, "RD.PO-10001");
     page.getByText("Still to come").waitFor();
     scan(page, "FLR-001");

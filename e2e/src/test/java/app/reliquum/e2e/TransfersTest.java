@@ -330,6 +330,7 @@ class TransfersTest {
     button(page, "Move").click();
     says(page, "Moved 2 kinds of goods from " + address + " to PACK-3.");
     button(page, "Back").click();
+    page.getByText("Scan anything").waitFor();
     scan(page, "RB.KQ.PACK-3");
     button(page, "Move all").click();
     assertThat(blank(page, "Item")).containsText("everything");
