@@ -86,7 +86,8 @@ export function FoundField({
           required={required}
           placeholder={placeholder}
           error={problem !== undefined}
-          helperText={problem ?? hint}
+          // Its line is always there: words that come late would move what is about to be pressed.
+          helperText={problem ?? hint ?? ' '}
         />
       )}
     />
