@@ -62,7 +62,14 @@ export function LineEditor<L extends object>({
                 aria-label={remove?.(line) ?? t('removeLine', { line: i + 1 })}
                 disabled={!none && lines.length === 1}
                 onClick={() => onChange(lines.filter((_, k) => k !== i))}
-                sx={{ minWidth: 30, px: 0, gridColumn: '-2', gridRow: 1 }}
+                sx={{
+                  minWidth: 30,
+                  height: 40,
+                  px: 0,
+                  alignSelf: 'start',
+                  gridColumn: '-2',
+                  gridRow: 1,
+                }}
               >
                 ✕
               </Button>
