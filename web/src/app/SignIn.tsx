@@ -5,6 +5,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, read } from '../api/client';
+import { putAnswer } from '../api/putAnswer';
 import { useScanner } from '../kit/useScanner';
 import { DoorForm } from './DoorForm';
 import { SignedOutPage } from './SignedOutPage';
@@ -134,7 +135,7 @@ function Enrolment({ onDone }: { onDone: () => void }) {
   const enrol = useMutation({
     mutationFn: () => read(api.POST('/api/session/device', { body: { code } })),
     onSuccess: (options) => {
-      queries.setQueryData(['session', 'options'], options);
+      putAnswer(queries, ['session', 'options'], options);
       onDone();
     },
   });

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { createContext, useContext } from 'react';
 import { api, Problem, read, type Schemas } from '../api/client';
+import { putAnswer } from '../api/putAnswer';
 
 export type Me = Schemas['Me'];
 export type Permission = Me['permissions'][number];
@@ -25,7 +26,7 @@ export function useWhoAmI() {
 
 /** Forgets what one person saw, and shows the house to another; or to nobody. */
 export function changePerson(queries: QueryClient, me: Me | null) {
-  queries.setQueryData(['session'], me);
+  putAnswer(queries, ['session'], me);
   queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
 }
 

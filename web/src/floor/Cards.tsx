@@ -5,6 +5,7 @@ import { useState, type ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate, useParams } from 'react-router';
 import { api, read, type Schemas } from '../api/client';
+import { putAnswer } from '../api/putAnswer';
 import type { paths } from '../api/schema';
 import { useMay } from '../app/session';
 import { fonts } from '../app/theme';
@@ -33,7 +34,7 @@ function useStart(site: Site) {
     mutationFn: (said: Saying) => beginWith(site.id, 'MOVE', said),
     onSuccess: (view) => {
       sound(view.outcome === 'REFUSED' ? 'bad' : 'good');
-      queries.setQueryData(sentenceDesk(site.id, 'MOVE').key, view);
+      putAnswer(queries, sentenceDesk(site.id, 'MOVE').key, view);
       void navigate('/floor/move');
     },
     onError: () => sound('bad'),

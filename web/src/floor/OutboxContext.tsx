@@ -7,6 +7,7 @@ import {
   useSyncExternalStore,
   type ReactNode,
 } from 'react';
+import { putAnswer } from '../api/putAnswer';
 import { useMe } from '../app/session';
 import { sound } from '../kit/tones';
 import { send, type Step } from './desks';
@@ -19,7 +20,7 @@ const NAME = 'reliquum-outbox';
 /** Sends something that waits, and shows whoever looks at its sentence how it stands then. */
 async function deliver(queries: QueryClient, one: Waiting) {
   const next = await send(one.desk, one.id, one.step as Step, Math.max(0, Date.now() - one.said));
-  queries.setQueryData(one.desk, next);
+  putAnswer(queries, one.desk, next);
   if (next.outcome === 'DONE') {
     for (const old of ['waiting', 'round', 'transfers', 'outbound']) {
       void queries.invalidateQueries({ queryKey: [old] });

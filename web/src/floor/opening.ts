@@ -3,6 +3,7 @@ import { useRef } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
 import { api, commandId, Problem, read, type Schemas } from '../api/client';
+import { putAnswer } from '../api/putAnswer';
 import { sound } from '../kit/tones';
 import { holdScan, takeHeldScans } from './heldScans';
 import { beginWith, sentenceDesk, type Verb, type View } from './desks';
@@ -111,7 +112,7 @@ function doorOf(action: Action): string | undefined {
 function useOpen(site: number) {
   const queries = useQueryClient();
   const shown = (view: View) => {
-    queries.setQueryData(sentenceDesk(site, view.verb).key, view);
+    putAnswer(queries, sentenceDesk(site, view.verb).key, view);
     return DOORS[view.verb];
   };
   const take = (verb: Verb, document: number) =>

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, press, show } from '../testing/house';
+import { answers, asked, empty, press, sent, show } from '../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
@@ -176,6 +176,33 @@ it('begins with a site when there is no transfer, and sends what is picked', asy
     transfer: 7,
     rest: 'STAYS',
   });
+});
+
+it('stands as the last answer says, though an older question is answered later', async () => {
+  const goods = [
+    { id: 4, line: 1, itemId: 5, name: 'D shackle', symbol: 'pc', lotId: 0, serialId: 0 },
+  ].map((row) => ({ ...row, shipment: 1, sent: '2', arrived: '0', lost: '0' }));
+  const before = sentence({ verb: 'ARRIVE', transfer: { ...transfer, goods } as never });
+  answers('GET', '/api/floor/ARRIVE', () => before);
+  answers('POST', '/api/floor/ARRIVE/say', () => ({ ...before, canUndo: true, whole: true }));
+  show(<SentenceScreen site={site} verb="ARRIVE" />);
+  const row = await screen.findByText('D shackle');
+  let answerLate: (view: unknown) => void = () => {};
+  answers(
+    'GET',
+    '/api/floor/ARRIVE',
+    () =>
+      new Promise((done) => {
+        answerLate = done;
+      }),
+  );
+  window.dispatchEvent(new Event('visibilitychange'));
+  await waitFor(() => expect(sent('GET', '/api/floor/ARRIVE')).toHaveLength(2));
+  await userEvent.click(row);
+  await screen.findByRole('button', { name: 'Confirm receipt' });
+  answerLate(before);
+  await new Promise((done) => setTimeout(done, 50));
+  expect(screen.queryByRole('button', { name: 'Confirm receipt' })).not.toBeNull();
 });
 
 it('adds knowingly what the transfer does not ask for', async () => {

@@ -23,7 +23,7 @@ export function sent(method: string, path: string): Asked[] {
   return asked.filter((one) => one.method === method && one.path === path);
 }
 
-/** Lets the house answer a request; the newest answer for a door counts. */
+/** Lets the house answer a request, at once or later; the newest answer for a door counts. */
 export function answers(method: string, path: string, answer: Answer) {
   doors.set(`${method} ${path}`, answer);
 }
@@ -108,7 +108,7 @@ async function reach(request: Request): Promise<Response> {
   const door = doors.get(`${one.method} ${one.path}`);
   const found =
     unknown(one) ??
-    (door ? door(one) : new Refusal(404, `No ${one.method} ${one.path} in this test.`));
+    (door ? await door(one) : new Refusal(404, `No ${one.method} ${one.path} in this test.`));
   const refused = found instanceof Refusal;
   return new Response(JSON.stringify(refused ? problem(found) : found), {
     status: refused ? found.status : 200,

@@ -4,6 +4,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, at, read, type Schemas } from '../../api/client';
+import { putAnswer } from '../../api/putAnswer';
 import { useSites } from '../../app/session';
 import { BinField } from '../../kit/BinField';
 import { Choice, optionsOf } from '../../kit/Choice';
@@ -46,7 +47,7 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
         ? read(api.PUT('/api/items/{id}', { ...at(command, { id: card.id }), body }))
         : read(api.POST('/api/items', { ...command, body })),
     (saved) => {
-      queries.setQueryData(['item', saved.id], saved);
+      putAnswer(queries, ['item', saved.id], saved);
       onDone?.();
     },
   );
