@@ -97,17 +97,3 @@ export function commandId() {
 }
 
 export type Command = ReturnType<typeof commandId>;
-
-/** A writing request to an address that names what it is about. */
-export function at<P extends object>(command: Command, path: P) {
-  return { params: { ...command.params, path } };
-}
-
-/** A file as the body of a request, just as it is. */
-export function fileBody(content: Blob, type = 'application/octet-stream') {
-  return {
-    body: content as unknown as string,
-    bodySerializer: (body: unknown) => body as BodyInit,
-    headers: { 'Content-Type': type },
-  };
-}

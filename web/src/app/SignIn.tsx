@@ -4,6 +4,7 @@ import TextField from '@mui/material/TextField';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
+import { question } from '../api/ask';
 import { api, read } from '../api/client';
 import { putAnswer } from '../api/putAnswer';
 import { useScanner } from '../kit/useScanner';
@@ -14,10 +15,7 @@ import { changePerson } from './session';
 /** Signing in: with a password anywhere, with badge and PIN on an enrolled device. */
 export function SignIn({ problem }: { problem?: Error | null }) {
   const { t } = useTranslation();
-  const options = useQuery({
-    queryKey: ['session', 'options'],
-    queryFn: () => read(api.GET('/api/session/options')),
-  });
+  const options = useQuery(question('/api/session/options'));
   const [way, setWay] = useState<'badge' | 'password' | 'enrol' | null>(null);
   const [badge, setBadge] = useState('');
   const device = options.data?.device;
@@ -135,7 +133,7 @@ function Enrolment({ onDone }: { onDone: () => void }) {
   const enrol = useMutation({
     mutationFn: () => read(api.POST('/api/session/device', { body: { code } })),
     onSuccess: (options) => {
-      putAnswer(queries, ['session', 'options'], options);
+      putAnswer(queries, question('/api/session/options').queryKey, options);
       onDone();
     },
   });

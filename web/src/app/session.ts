@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { createContext, useContext } from 'react';
+import { get, question } from '../api/ask';
 import { api, Problem, read, type Schemas } from '../api/client';
 import { putAnswer } from '../api/putAnswer';
 
@@ -12,7 +13,7 @@ export function useWhoAmI() {
     queryKey: ['session'],
     queryFn: async (): Promise<Me | null> => {
       try {
-        return await read(api.GET('/api/session'));
+        return await get('/api/session');
       } catch (problem) {
         if (problem instanceof Problem && problem.status === 401) {
           return null;
@@ -55,9 +56,5 @@ export function useMay(permission: Permission): boolean {
 
 /** The sites that this person may look at. */
 export function useSites() {
-  return useQuery({
-    queryKey: ['sites'],
-    queryFn: () => read(api.GET('/api/sites')),
-    staleTime: 60_000,
-  });
+  return useQuery({ ...question('/api/sites'), staleTime: 60_000 });
 }

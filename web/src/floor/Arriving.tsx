@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../api/client';
+import { post, question } from '../api/ask';
+import type { Schemas } from '../api/client';
 import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
 import { count, date } from '../kit/format';
@@ -20,19 +21,13 @@ export function Arriving({
 }) {
   const { t } = useTranslation();
   const [unexpected, setUnexpected] = useState<'UNEXPECTED' | 'RETURN' | null>(null);
-  const orders = useQuery({
-    queryKey: ['inbound', 'floor', site.id],
-    queryFn: () =>
-      read(
-        api.GET('/api/inbound', {
-          params: { query: { filter: 'OPEN', where: [`SITE:IS:${site.id}`] } },
-        }),
-      ),
-  });
+  const orders = useQuery(
+    question('/api/inbound', { filter: 'OPEN', where: [`SITE:IS:${site.id}`] }),
+  );
   const begin = useSave(
     [],
     (command, what: { kind: 'UNEXPECTED' | 'RETURN'; reason: string }) =>
-      read(api.POST('/api/inbound/unexpected', { ...command, body: { ...what, site: site.id } })),
+      post('/api/inbound/unexpected')(command, { ...what, site: site.id }),
     (order) => onChoose(order.id),
   );
   return (

@@ -4,7 +4,8 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate, useParams } from 'react-router';
-import { api, read, type Schemas } from '../api/client';
+import { post, question } from '../api/ask';
+import type { Schemas } from '../api/client';
 import { putAnswer } from '../api/putAnswer';
 import type { paths } from '../api/schema';
 import { useMay } from '../app/session';
@@ -97,10 +98,7 @@ function Card({
 
 /** What lies where, as a card asks for it. */
 function useLying(query: NonNullable<paths['/api/on-hand']['get']['parameters']['query']>) {
-  return useQuery({
-    queryKey: ['floor-card', query],
-    queryFn: () => read(api.GET('/api/on-hand', { params: { query } })),
-  });
+  return useQuery(question('/api/on-hand', query));
 }
 
 /** An item, and where it lies at this site. */
@@ -108,10 +106,7 @@ export function ItemCard({ site }: { site: Site }) {
   const { t } = useTranslation();
   const id = Number(useParams().id);
   const start = useStart(site);
-  const item = useQuery({
-    queryKey: ['item', id],
-    queryFn: () => read(api.GET('/api/items/{id}', { params: { path: { id } } })),
-  });
+  const item = useQuery(question('/api/items/{id}', { id }));
   const total = useLying({ group: 'ITEM', item: id, site: site.id, limit: 1 });
   const lies = useLying({ group: 'POSITION', item: id, site: site.id, sort: 'PLACE' });
   const sum = total.data?.rows[0];
@@ -188,10 +183,7 @@ export function BinCard({ site }: { site: Site }) {
   const [choosing, setChoosing] = useState(false);
   const id = Number(useParams().id);
   const start = useStart(site);
-  const bin = useQuery({
-    queryKey: ['bin', id],
-    queryFn: () => read(api.GET('/api/bins/{id}', { params: { path: { id } } })),
-  });
+  const bin = useQuery(question('/api/bins/{id}', { id }));
   const holds = useLying({ group: 'POSITION', place: id });
   const rows = holds.data?.rows ?? [];
   return (
@@ -238,7 +230,7 @@ export function BinCard({ site }: { site: Site }) {
 function LooksWrong({ bin, holds }: { bin: number; holds: boolean }) {
   const { t } = useTranslation();
   const say = useSave(['counts'], (command, empty: boolean) =>
-    read(api.POST('/api/counts/suspicions', { ...command, body: { place: bin, empty } })),
+    post('/api/counts/suspicions')(command, { place: bin, empty }),
   );
   if (say.isSuccess) {
     return <Box role="status">{t('counting.suspicionSaid')}</Box>;

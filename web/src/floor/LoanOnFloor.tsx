@@ -4,7 +4,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate, useParams } from 'react-router';
-import { api, at, read, type Schemas } from '../api/client';
+import { post, question } from '../api/ask';
+import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { useSave } from '../kit/useSave';
@@ -20,29 +21,21 @@ export function LoanOnFloor({ site }: { site: Schemas['SiteCard'] }) {
   const { t } = useTranslation();
   const navigate = useNavigate();
   const id = Number(useParams().id);
-  const loan = useQuery({
-    queryKey: ['loans', 'floor', id],
-    queryFn: () => read(api.GET('/api/loans/{loan}', { params: { path: { loan: id } } })),
-  });
+  const loan = useQuery(question('/api/loans/{loan}', { loan: id }));
   const [coming, setComing] = useState<Record<number, string>>({});
   const [bin, setBin] = useState<string>();
   const [wrong, setWrong] = useState<string>();
   const back = useSave<{ place: string }>(
     ['loans', 'on-hand'],
     (command, { place }) =>
-      read(
-        api.POST('/api/loans/{loan}/returns', {
-          ...at(command, { loan: id }),
-          body: {
-            note: '',
-            lines: Object.entries(coming).map(([goods, amount]) => ({
-              goods: Number(goods),
-              quantity: decimal(amount),
-              place,
-            })),
-          },
-        }),
-      ),
+      post('/api/loans/{loan}/returns', { loan: id })(command, {
+        note: '',
+        lines: Object.entries(coming).map(([goods, amount]) => ({
+          goods: Number(goods),
+          quantity: decimal(amount),
+          place,
+        })),
+      }),
     () => {
       sound('done');
       setComing({});

@@ -22,7 +22,7 @@ async function deliver(queries: QueryClient, one: Waiting) {
   const next = await send(one.desk, one.id, one.step as Step, Math.max(0, Date.now() - one.said));
   putAnswer(queries, one.desk, next);
   if (next.outcome === 'DONE') {
-    for (const old of ['waiting', 'round', 'transfers', 'outbound']) {
+    for (const old of ['waiting', 'floor', 'transfers', 'outbound']) {
       void queries.invalidateQueries({ queryKey: [old] });
     }
   }

@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../api/client';
+import { post, question } from '../api/ask';
+import type { Schemas } from '../api/client';
 import { Choice } from '../kit/Choice';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
@@ -24,8 +25,7 @@ export function usePackParts(talk: Talk): Parts {
   const choose = (document: number) => desk.speak({ kind: 'document', document });
   const handOver = useSave(
     ['outbound', 'sentence'],
-    (command, id: number) =>
-      read(api.POST('/api/outbound/{id}/hand-over', { ...at(command, { id }), body: {} })),
+    (command, id: number) => post('/api/outbound/{id}/hand-over', { id })(command, {}),
     () => choose(0),
   );
   if (!order) {
@@ -131,8 +131,7 @@ function Parcels({
   const { t } = useTranslation();
   const queries = useQueryClient();
   const offers = useQuery({
-    queryKey: ['carriage'],
-    queryFn: () => read(api.GET('/api/outbound/carriage')),
+    ...question('/api/outbound/carriage'),
     staleTime: Infinity,
     enabled: picking.parcels.length > 0,
   });
@@ -140,23 +139,13 @@ function Parcels({
   const weigh = useSave(
     ['outbound'],
     (command, { load, weight }: { load: number; weight?: number }) =>
-      read(
-        api.POST('/api/outbound/{id}/parcels/{load}/weight', {
-          ...at(command, { id: order, load }),
-          body: { weight },
-        }),
-      ),
+      post('/api/outbound/{id}/parcels/{load}/weight', { id: order, load })(command, { weight }),
     again,
   );
   const carry = useSave(
     ['outbound'],
     (command, { load, service }: { load: number; service: Schemas['CarriageEntry']['service'] }) =>
-      read(
-        api.POST('/api/outbound/{id}/parcels/{load}/carriage', {
-          ...at(command, { id: order, load }),
-          body: { service },
-        }),
-      ),
+      post('/api/outbound/{id}/parcels/{load}/carriage', { id: order, load })(command, { service }),
     again,
   );
   if (picking.parcels.length === 0) {

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button, { type ButtonProps } from '@mui/material/Button';
-import { styled, type SxProps, type Theme } from '@mui/material/styles';
+import { styled } from '@mui/material/styles';
 import { Fragment, useState, type ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../api/client';
@@ -229,20 +229,6 @@ export function Choosing({
       </Box>
       <Box sx={{ color: 'text.secondary', mb: 1 }}>{find}</Box>
       {none && <Box sx={{ py: 2, fontSize: 19, color: 'text.secondary' }}>{none}</Box>}
-      {children}
-    </Box>
-  );
-}
-
-/** A row that is only looked at. */
-export function LookRow({ children, sx }: { children: ReactNode; sx?: SxProps<Theme> }) {
-  return (
-    <Box
-      sx={[
-        { display: 'flex', gap: 1.5, py: 1, borderTop: 1, borderColor: 'divider' },
-        ...(Array.isArray(sx) ? sx : [sx]),
-      ]}
-    >
       {children}
     </Box>
   );

@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../api/client';
+import { question } from '../api/ask';
+import type { Schemas } from '../api/client';
 import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
 import { ago, quantity } from '../kit/format';
@@ -14,10 +15,7 @@ import { goodsSaid, saying, type Saying } from './useSentence';
 
 /** Everything at a site that waits to be put away. */
 export function useWaiting(site: number) {
-  return useQuery({
-    queryKey: ['waiting', site],
-    queryFn: () => read(api.GET('/api/waiting', { params: { query: { site } } })),
-  });
+  return useQuery(question('/api/waiting', { site }));
 }
 
 /** Everything that waits on docks, at inspection and on trolleys: to tap instead of a scan. */
@@ -92,10 +90,7 @@ export function DockList({ site, onChoose }: { site: number; onChoose: (saying: 
 /** A trolley's stops in walking order; the first is the next. */
 export function RoundList({ site, load }: { site: number; load: number }) {
   const { t } = useTranslation();
-  const round = useQuery({
-    queryKey: ['round', site, load],
-    queryFn: () => read(api.GET('/api/floor/round', { params: { query: { site, load } } })),
-  });
+  const round = useQuery(question('/api/floor/round', { site, load }));
   const stops = round.data?.stops ?? [];
   return (
     <Box sx={{ px: 1.5, pb: 1.5 }}>
@@ -141,10 +136,7 @@ export function WhyHere({
     condition: view.condition ?? ('GOOD' as const),
     quantity: view.held,
   };
-  const plan = useQuery({
-    queryKey: ['put-away', query],
-    queryFn: () => read(api.GET('/api/put-away/plan', { params: { query } })),
-  });
+  const plan = useQuery(question('/api/put-away/plan', query));
   return (
     <Box sx={{ m: 1.5, p: 1.5, border: '1.5px solid', bgcolor: 'background.paper' }}>
       <ListHead>

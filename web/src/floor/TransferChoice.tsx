@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../api/client';
+import { question } from '../api/ask';
+import type { Schemas } from '../api/client';
 import { date } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
 import { Choosing, ListHead, Numbered, Row, SmallButton } from './Parts';
@@ -28,24 +29,15 @@ export function TransferChoice({
 }) {
   const { t } = useTranslation();
   const sends = verb === 'SEND';
-  const transfers = useQuery({
-    queryKey: ['transfers', 'floor', verb, site.id],
-    queryFn: () =>
-      read(
-        api.GET('/api/transfers', {
-          params: {
-            query: sends
-              ? { filter: 'OPEN', where: [`FROM:IS:${site.id}`] }
-              : { filter: 'IN_TRANSIT', where: [`TO:IS:${site.id}`] },
-          },
-        }),
-      ),
-  });
-  const destinations = useQuery({
-    queryKey: ['transfers', 'destinations'],
-    queryFn: () => read(api.GET('/api/transfers/sites')),
-    enabled: sends,
-  });
+  const transfers = useQuery(
+    question(
+      '/api/transfers',
+      sends
+        ? { filter: 'OPEN', where: [`FROM:IS:${site.id}`] }
+        : { filter: 'IN_TRANSIT', where: [`TO:IS:${site.id}`] },
+    ),
+  );
+  const destinations = useQuery({ ...question('/api/transfers/sites'), enabled: sends });
   const rows = transfers.data?.rows.filter((row) => !sends || sendable(row)) ?? [];
   return (
     <Choosing

@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../api/client';
+import { post } from '../api/ask';
+import type { Schemas } from '../api/client';
 import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
 import { quantity } from '../kit/format';
@@ -118,11 +119,8 @@ export function PickedList({ transfer, onChanged }: { transfer: Transfer; onChan
   const putBack = useSave(
     ['transfers'],
     (command, reservation: number) =>
-      read(
-        api.POST(
-          '/api/transfers/{id}/picked/{reservation}/return',
-          at(command, { id: transfer.id, reservation }),
-        ),
+      post('/api/transfers/{id}/picked/{reservation}/return', { id: transfer.id, reservation })(
+        command,
       ),
     onChanged,
   );

@@ -1,3 +1,4 @@
+import { get, post } from '../api/ask';
 import { api, commandId, read, type Schemas } from '../api/client';
 import type { paths } from '../api/schema';
 import type { DeskKey } from './outbox';
@@ -41,18 +42,13 @@ export interface Desk {
 export function sentenceDesk(site: number, verb: Verb): Desk {
   return {
     key: ['sentence', site, verb],
-    load: () => read(api.GET('/api/floor/{verb}', { params: { path: { verb }, query: { site } } })),
+    load: () => get('/api/floor/{verb}', { verb, site }),
   };
 }
 
 /** Begins a new sentence with something, whatever was said before. */
 export function beginWith(site: number, verb: Verb, saying: Saying) {
-  return read(
-    api.POST('/api/floor/{verb}/say', {
-      params: { ...commandId().params, path: { verb } },
-      body: { site, saying, afresh: true },
-    }),
-  );
+  return post('/api/floor/{verb}/say', { verb })(commandId(), { site, saying, afresh: true });
 }
 
 /** Where each step goes. */

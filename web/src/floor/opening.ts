@@ -2,7 +2,8 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
-import { api, commandId, Problem, read, type Schemas } from '../api/client';
+import { get, post } from '../api/ask';
+import { commandId, Problem, type Schemas } from '../api/client';
 import { putAnswer } from '../api/putAnswer';
 import { sound } from '../kit/tones';
 import { holdScan, takeHeldScans } from './heldScans';
@@ -26,7 +27,7 @@ export function useOpening(site: number, acts: Partial<Record<Action, () => void
   const open = useOpen(site);
   const told = useTold();
   const scan = useMutation({
-    mutationFn: (text: string) => read(api.POST('/api/floor/scan', { body: { site, text } })),
+    mutationFn: (text: string) => post('/api/floor/scan')(commandId(), { site, text }),
   });
   // Until it is known where a scan leads, the next ones wait: they may be for the page it opens.
   const deciding = useRef(false);
@@ -116,34 +117,20 @@ function useOpen(site: number) {
     return DOORS[view.verb];
   };
   const take = (verb: Verb, document: number) =>
-    read(
-      api.POST('/api/floor/{verb}/document', {
-        params: { ...commandId().params, path: { verb } },
-        body: { site, document },
-      }),
-    );
+    post('/api/floor/{verb}/document', { verb })(commandId(), { site, document });
   return useMutation({
     mutationFn: async (hit: Hit) => {
       switch (hit.kind) {
         case 'ORDER':
           return shown(await take('RECEIVE', hit.id));
         case 'TRANSFER':
-          return shown(
-            await read(
-              api.POST('/api/floor/transfer', {
-                ...commandId(),
-                body: { site, transfer: hit.id },
-              }),
-            ),
-          );
+          return shown(await post('/api/floor/transfer')(commandId(), { site, transfer: hit.id }));
         case 'COUNT':
           return shown(await take('COUNT', hit.id));
         case 'LOAD':
           return shown(await beginWith(site, 'PUT_AWAY', saying({ kind: 'LOAD', load: hit.id })));
         case 'LEAVING': {
-          const order = await read(
-            api.GET('/api/outbound/{id}', { params: { path: { id: hit.id } } }),
-          );
+          const order = await get('/api/outbound/{id}', { id: hit.id });
           const toPick = order.kept.some((one) => !one.picked);
           return shown(await take(toPick ? 'PICK' : 'PACK', hit.id));
         }

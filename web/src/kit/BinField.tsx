@@ -1,6 +1,7 @@
 import { queryOptions, useQueries, useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../api/client';
+import { question } from '../api/ask';
+import type { Schemas } from '../api/client';
 import { useSites } from '../app/session';
 import { Available } from './Available';
 import { Code } from './Code';
@@ -12,13 +13,7 @@ const MOST = 12;
 
 function binsNamed(site: number, words: string) {
   return queryOptions({
-    queryKey: ['bins', 'named', site, words],
-    queryFn: () =>
-      read(
-        api.GET('/api/sites/{id}/bins', {
-          params: { path: { id: site }, query: { q: words, limit: MOST } },
-        }),
-      ),
+    ...question('/api/sites/{id}/bins', { id: site, q: words, limit: MOST }),
     staleTime: 60_000,
   });
 }

@@ -1,6 +1,6 @@
 import { queryOptions, useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read } from '../api/client';
+import { question } from '../api/ask';
 import { Available } from './Available';
 import { Code } from './Code';
 import { FoundField, useLooking, type FieldOf } from './FoundField';
@@ -8,18 +8,12 @@ import { FoundField, useLooking, type FieldOf } from './FoundField';
 const MOST = 12;
 
 function itemsNamed(words: string) {
-  return queryOptions({
-    queryKey: ['items', 'named', words],
-    queryFn: () => read(api.GET('/api/items', { params: { query: { q: words, limit: MOST } } })),
-    staleTime: 60_000,
-  });
+  return queryOptions({ ...question('/api/items', { q: words, limit: MOST }), staleTime: 60_000 });
 }
 
 function heldOfItems(words: string, site: number | undefined) {
   return queryOptions({
-    queryKey: ['on-hand', 'named', words, site],
-    queryFn: () =>
-      read(api.GET('/api/on-hand', { params: { query: { q: words, site, limit: 100 } } })),
+    ...question('/api/on-hand', { q: words, site, limit: 100 }),
     staleTime: 10_000,
   });
 }

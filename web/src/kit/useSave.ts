@@ -7,6 +7,12 @@ function isAnswer(fault: Problem) {
   return fault.status > 0 && fault.status < 500;
 }
 
+/** A file that is tried before it is written. */
+export interface Tried {
+  content: Blob;
+  trial: boolean;
+}
+
 /**
  * Sends what a form says. The same sending, tried again, carries the same command id; the next one
  * another. What was saved makes the named queries old.

@@ -4,7 +4,8 @@ import type { TFunction } from 'i18next';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
-import { api, read, type Schemas } from '../api/client';
+import { question } from '../api/ask';
+import type { Schemas } from '../api/client';
 import { useMe, type Permission } from '../app/session';
 import { fonts } from '../app/theme';
 import { addressOf, SPACES } from './pages';
@@ -55,11 +56,7 @@ function answerOf(hit: Schemas['AskHit'], t: TFunction): Answer {
 }
 
 function askFor(text: string) {
-  return queryOptions({
-    queryKey: ['ask', text],
-    queryFn: () => read(api.GET('/api/ask', { params: { query: { q: text } } })),
-    staleTime: 10_000,
-  });
+  return queryOptions({ ...question('/api/ask', { q: text }), staleTime: 10_000 });
 }
 
 /** The pages whose names hold what is asked, and what one begins there. */

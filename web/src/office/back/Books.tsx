@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
+import { question } from '../../api/ask';
 import { api, commandId, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Code } from '../../kit/Code';
@@ -15,8 +16,7 @@ export function Books() {
   const queries = useQueryClient();
   const mayPost = useMay('POST');
   const checks = useQuery({
-    queryKey: ['book-checks'],
-    queryFn: () => read(api.GET('/api/book-checks')),
+    ...question('/api/book-checks'),
     refetchInterval: (query) => (query.state.data?.some((one) => !one.finished) ? 1000 : false),
   });
   const start = useMutation({
@@ -57,9 +57,7 @@ export function Books() {
 function Check({ check }: { check: Schemas['BookCheck'] }) {
   const { t } = useTranslation();
   const differences = useQuery({
-    queryKey: ['book-checks', check.id],
-    queryFn: () =>
-      read(api.GET('/api/book-checks/{id}/differences', { params: { path: { id: check.id } } })),
+    ...question('/api/book-checks/{id}/differences', { id: check.id }),
     enabled: check.differences > 0,
   });
   const result = check.failure

@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMe } from '../../app/session';
 import { DateField } from '../../kit/DateField';
 import { Bars } from '../../kit/Bars';
@@ -24,10 +25,7 @@ export function ChangesPage() {
   const last = value('to') || plainDay(new Date());
   const span = { from: new Date(`${first}T00:00`).toISOString(), to: endOf(last) };
   const pool = value('pool') ? Number(value('pool')) : undefined;
-  const changes = useQuery({
-    queryKey: ['value', 'changes', span, pool],
-    queryFn: () => read(api.GET('/api/value/changes', { params: { query: { ...span, pool } } })),
-  });
+  const changes = useQuery(question('/api/value/changes', { ...span, pool }));
   return (
     <Room
       title={t('lookingBack.changes')}

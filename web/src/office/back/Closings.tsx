@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { post, question } from '../../api/ask';
 import { useMay } from '../../app/session';
 import { date, instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -15,13 +15,8 @@ import { useForm } from '../../kit/useForm';
 export function Closings() {
   const { t } = useTranslation();
   const may = useMay('RULES');
-  const closings = useQuery({
-    queryKey: ['closings'],
-    queryFn: () => read(api.GET('/api/closings')),
-  });
-  const save = useSave(['closings'], (command, body: Schemas['BooksClosingEntry']) =>
-    read(api.POST('/api/closings', { ...command, body })),
-  );
+  const closings = useQuery(question('/api/closings'));
+  const save = useSave(['closings'], post('/api/closings'));
   const form = useForm({ upTo: '', note: '' }, save.error);
   const list = closings.data ?? [];
   return (

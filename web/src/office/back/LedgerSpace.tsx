@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { get, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { optionsById, optionsOf } from '../../kit/Choice';
 import { AddressChoice, AddressSite, AddressText } from '../../kit/AddressFields';
 import { everyOf } from '../../kit/everyOf';
@@ -13,7 +14,6 @@ import { useAddress } from '../../kit/useAddress';
 import { useKinds } from '../checking/kinds';
 import { ledgerColumns } from './ledgerColumns';
 import { PostingPanel } from './PostingPanel';
-import { peopleNames } from '../rules/questions';
 import type { Word } from '../../app/words';
 
 type Kind = Schemas['LedgerRow']['kind'];
@@ -45,7 +45,7 @@ const THINGS = ['item', 'place', 'lot', 'serial', 'posting'] as const;
 export function LedgerSpace() {
   const { t } = useTranslation();
   const { value, change } = useAddress();
-  const people = useQuery(peopleNames);
+  const people = useQuery(question('/api/people/names'));
   const movementKinds = useKinds();
   const number = (name: string) => (value(name) ? Number(value(name)) : undefined);
   const text = (name: string) => value(name) || undefined;
@@ -68,7 +68,7 @@ export function LedgerSpace() {
     before: value('before') ? endOf(value('before')) : undefined,
     oldestFirst: value('oldest') === '1',
   };
-  const question = useDeferredValue(now);
+  const asked = useDeferredValue(now);
   const about = THINGS.filter((name) => value(name));
   const opened = value('open');
   return (
@@ -124,8 +124,8 @@ export function LedgerSpace() {
           )}
         </Box>
       }
-      question={question}
-      fetch={(query) => read(api.GET('/api/ledger', { params: { query } }))}
+      question={asked}
+      fetch={(query) => get('/api/ledger', query)}
       columns={ledgerColumns(t)}
       rowKey={(row) => `${row.posting}-${row.line}`}
       sorting={{ by: 'WHEN', descending: !now.oldestFirst }}

@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, at, read } from '../../api/client';
+import { post, question } from '../../api/ask';
 import { useMay } from '../../app/session';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
@@ -19,20 +19,9 @@ import { useSave } from '../../kit/useSave';
 export function PostingPanel({ posting, onClose }: { posting: number; onClose: () => void }) {
   const { t } = useTranslation();
   const mayPost = useMay('POST');
-  const lines = useQuery({
-    queryKey: ['ledger', 'posting', posting],
-    queryFn: () =>
-      read(
-        api.GET('/api/ledger', { params: { query: { posting, limit: 200, oldestFirst: true } } }),
-      ),
-  });
+  const lines = useQuery(question('/api/ledger', { posting, limit: 200, oldestFirst: true }));
   const reverse = useSave(['ledger'], (command, reason: string) =>
-    read(
-      api.POST('/api/postings/{posting}/reversal', {
-        ...at(command, { posting }),
-        body: { reason },
-      }),
-    ),
+    post('/api/postings/{posting}/reversal', { posting })(command, { reason }),
   );
   const form = useForm({ reason: '' }, reverse.error);
   const head = lines.data?.rows[0];

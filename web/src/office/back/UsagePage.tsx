@@ -3,7 +3,8 @@ import type { TFunction } from 'i18next';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { get } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { fonts } from '../../app/theme';
 import { optionsOf } from '../../kit/Choice';
 import { AddressChoice, AddressText } from '../../kit/AddressFields';
@@ -62,7 +63,7 @@ export function UsagePage() {
         descending: sorting.descending,
       }}
       fetch={async (query) => {
-        const answer = await read(api.GET('/api/value/usage', { params: { query } }));
+        const answer = await get('/api/value/usage', query);
         setSums(answer.sums);
         return answer.page;
       }}

@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import type { TFunction } from 'i18next';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { get } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { fonts } from '../../app/theme';
 import { optionsOf } from '../../kit/Choice';
 import { AddressChoice, AddressText } from '../../kit/AddressFields';
@@ -61,7 +62,7 @@ export function ValuePage() {
       }
       question={question}
       fetch={async (query) => {
-        const answer = await read(api.GET('/api/value', { params: { query } }));
+        const answer = await get('/api/value', query);
         setTotal(answer.total);
         return answer.page;
       }}

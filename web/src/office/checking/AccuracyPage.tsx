@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { Choice, optionsOf } from '../../kit/Choice';
 import { count as grouped, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -20,15 +21,13 @@ export function AccuracyPage() {
   const by = (value('by') || 'MONTH') as (typeof BY)[number];
   const days = (value('days') || '365') as (typeof DAYS)[number];
   const site = value('site');
-  const accuracy = useQuery({
-    queryKey: ['counts', 'accuracy', by, days, site],
-    queryFn: () =>
-      read(
-        api.GET('/api/count-programme/accuracy', {
-          params: { query: { by, days: Number(days), site: site ? Number(site) : undefined } },
-        }),
-      ),
-  });
+  const accuracy = useQuery(
+    question('/api/count-programme/accuracy', {
+      by,
+      days: Number(days),
+      site: site ? Number(site) : undefined,
+    }),
+  );
   const rows = accuracy.data ?? [];
   return (
     <Room

@@ -2,18 +2,18 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, fileBody, read, type Schemas } from '../../api/client';
+import { post } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { Code } from '../../kit/Code';
 import { columnsOf } from '../../kit/columns';
 import { FilePick } from '../../kit/FilePick';
 import { count, money, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Sheet } from '../../kit/Sheet';
-import { useSave } from '../../kit/useSave';
+import { useSave, type Tried } from '../../kit/useSave';
 import { RIGHTED } from './kinds';
 import { plus } from '../../kit/numbers';
 
-type Result = Schemas['AdjustmentFileResult'];
 type Line = Schemas['AdjustmentFileLine'];
 
 /** Adjustments from a file: tried first, each line with what it would do; then the good ones. */
@@ -21,15 +21,8 @@ export function AdjustmentFile() {
   const { t } = useTranslation();
   const [file, setFile] = useState<File | null>(null);
   const [faultsOnly, setFaultsOnly] = useState(false);
-  const send = useSave<{ content: File; trial: boolean }, Result>(
-    RIGHTED,
-    (command, { content, trial }) =>
-      read(
-        api.POST('/api/adjustments/files', {
-          params: { ...command.params, query: { trial } },
-          ...fileBody(content),
-        }),
-      ),
+  const send = useSave(RIGHTED, (command, { content, trial }: Tried) =>
+    post('/api/adjustments/files', { trial })(command, new Blob([content])),
   );
   const result = send.data;
   const of = columnsOf<Line>();

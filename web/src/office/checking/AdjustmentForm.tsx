@@ -3,7 +3,8 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { post, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { GridRow } from '../../kit/GridRow';
 import { DateField } from '../../kit/DateField';
@@ -56,13 +57,7 @@ export function AdjustmentForm({
   const sites = useSites();
   const known = item !== undefined || place !== undefined;
   const lies = useQuery({
-    queryKey: ['on-hand', 'positions', item, place],
-    queryFn: () =>
-      read(
-        api.GET('/api/on-hand', {
-          params: { query: { group: 'POSITION', item, place, sort: 'PLACE', limit: 200 } },
-        }),
-      ),
+    ...question('/api/on-hand', { group: 'POSITION', item, place, sort: 'PLACE', limit: 200 }),
     enabled: known,
     staleTime: 0,
   });
@@ -104,11 +99,7 @@ function Sheet({
   onDone: (saved: Written) => void;
 }) {
   const { t } = useTranslation();
-  const save = useSave<Entry, Written>(
-    RIGHTED,
-    (command, body) => read(api.POST('/api/adjustments', { ...command, body })),
-    onDone,
-  );
+  const save = useSave<Entry, Written>(RIGHTED, post('/api/adjustments'), onDone);
   const meant = kinds.filter((kind) => kind.purpose === purpose);
   // Whoever looks at positions knows what should stand there.
   const first =

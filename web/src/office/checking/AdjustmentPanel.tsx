@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
 import { Facts } from '../../kit/Facts';
@@ -23,11 +24,7 @@ export function AdjustmentPanel({
   onClose: () => void;
 }) {
   const { t } = useTranslation();
-  const card = useQuery({
-    queryKey: ['adjustments', 'card', adjustment],
-    queryFn: () =>
-      read(api.GET('/api/adjustments/{adjustment}', { params: { path: { adjustment } } })),
-  });
+  const card = useQuery(question('/api/adjustments/{adjustment}', { adjustment }));
   return (
     <DocumentPanel
       of={card}

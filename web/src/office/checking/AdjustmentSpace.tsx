@@ -1,7 +1,8 @@
 import Button from '@mui/material/Button';
 import type { TFunction } from 'i18next';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { get } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { optionsById, optionsOf } from '../../kit/Choice';
 import { ListChoice } from '../../kit/AddressFields';
@@ -78,7 +79,7 @@ export function AdjustmentSpace() {
         </>
       }
       question={list.question}
-      fetch={(query) => read(api.GET('/api/adjustments', { params: { query } }))}
+      fetch={(query) => get('/api/adjustments', query)}
       columns={columns(t)}
       file="adjustments"
       none={t('adjust.none')}

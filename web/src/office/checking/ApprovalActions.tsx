@@ -4,7 +4,8 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { post, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { ago, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
@@ -18,30 +19,25 @@ type Action = Card['can'][number];
 /** What is done with it only together with words. */
 const NEEDS_NOTE: Action[] = ['REFUSE', 'REQUEST_INFORMATION', 'ANSWER'];
 
+/** Where words go with what is done. */
+const NOTED = {
+  APPROVE: '/api/approvals/{approval}/approval',
+  REFUSE: '/api/approvals/{approval}/refusal',
+  REQUEST_INFORMATION: '/api/approvals/{approval}/words',
+  ANSWER: '/api/approvals/{approval}/words',
+} as const;
+
 /** What was said of a proposal, and what can be done with it: agree, refuse, ask back, answer. */
 export function ApprovalActions({ approval }: { approval: number }) {
   const { t } = useTranslation();
   const [note, setNote] = useState('');
-  const card = useQuery({
-    queryKey: ['approvals', 'card', approval],
-    queryFn: () => read(api.GET('/api/approvals/{approval}', { params: { path: { approval } } })),
-  });
+  const card = useQuery(question('/api/approvals/{approval}', { approval }));
   const act = useSave<Action, Card>(
     [...RIGHTED, 'counts'],
-    (command, action) => {
-      const params = { ...command.params, path: { approval } };
-      switch (action) {
-        case 'APPROVE':
-          return read(api.POST('/api/approvals/{approval}/approval', { params, body: { note } }));
-        case 'REFUSE':
-          return read(api.POST('/api/approvals/{approval}/refusal', { params, body: { note } }));
-        case 'REQUEST_INFORMATION':
-        case 'ANSWER':
-          return read(api.POST('/api/approvals/{approval}/words', { params, body: { note } }));
-        case 'WITHDRAW':
-          return read(api.POST('/api/approvals/{approval}/withdrawal', { params }));
-      }
-    },
+    (command, action) =>
+      action === 'WITHDRAW'
+        ? post('/api/approvals/{approval}/withdrawal', { approval })(command)
+        : post(NOTED[action], { approval })(command, { note }),
     () => setNote(''),
   );
   if (!card.data) {

@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query';
 import type { TFunction } from 'i18next';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { get, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { AddressChoice } from '../../kit/AddressFields';
 import { columnsOf } from '../../kit/columns';
 import { SidePanel } from '../../kit/SidePanel';
@@ -25,9 +26,7 @@ export function ApprovalSpace() {
   const { id, close } = useOpened();
   const list = useList<'listApprovals'>();
   const card = useQuery({
-    queryKey: ['approvals', 'card', id],
-    queryFn: () =>
-      read(api.GET('/api/approvals/{approval}', { params: { path: { approval: id } } })),
+    ...question('/api/approvals/{approval}', { approval: id }),
     enabled: id > 0,
   });
   const one = card.data?.approval;
@@ -48,7 +47,7 @@ export function ApprovalSpace() {
         />
       }
       question={{ waiting: value('show') !== 'ALL', ...list.question }}
-      fetch={(query) => read(api.GET('/api/approvals', { params: { query } }))}
+      fetch={(query) => get('/api/approvals', query)}
       columns={columns(t)}
       none={t('approval.none')}
       noMatch={t('approval.noMatch')}
@@ -78,11 +77,7 @@ export function ApprovalSpace() {
 }
 
 function Subject({ adjustment }: { adjustment: number }) {
-  const card = useQuery({
-    queryKey: ['adjustments', 'card', adjustment],
-    queryFn: () =>
-      read(api.GET('/api/adjustments/{adjustment}', { params: { path: { adjustment } } })),
-  });
+  const card = useQuery(question('/api/adjustments/{adjustment}', { adjustment }));
   return card.data ? <AdjustmentFacts card={card.data} /> : null;
 }
 

@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read } from '../../api/client';
+import { question } from '../../api/ask';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { count as grouped, instant, money } from '../../kit/format';
@@ -199,10 +199,7 @@ function Files({ held, onChange }: Part) {
   const [department, setDepartment] = useState('');
   const [fetched, setFetched] = useState<number | null>(null);
   const [fault, setFault] = useState<unknown>(null);
-  const departments = useQuery({
-    queryKey: ['collector', 'departments'],
-    queryFn: () => read(api.GET('/api/collector/departments')),
-  });
+  const departments = useQuery(question('/api/collector/departments'));
   const all = departments.data ?? [];
   const total = department
     ? (all.find((one) => one.name === department)?.codes ?? 0)

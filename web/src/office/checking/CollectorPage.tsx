@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read } from '../../api/client';
+import { question } from '../../api/ask';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { FilePick } from '../../kit/FilePick';
@@ -32,11 +32,7 @@ function ReadFile() {
   const [chosen, setChosen] = useState('');
   const [file, setFile] = useState<Blob | null>(null);
   const [turn, setTurn] = useState(0);
-  const counts = useQuery({
-    queryKey: ['counts', 'to-read-into'],
-    queryFn: () =>
-      read(api.GET('/api/counts', { params: { query: { filter: 'OPEN', limit: 100 } } })),
-  });
+  const counts = useQuery(question('/api/counts', { filter: 'OPEN', limit: 100 }));
   const open = (counts.data?.rows ?? []).filter(
     (row) => row.state === 'PREPARED' || row.state === 'COUNTING',
   );

@@ -3,6 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
+import { post, question } from '../../api/ask';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { BinField } from '../../kit/BinField';
@@ -18,7 +19,6 @@ import { COUNTS } from './counts';
 import { amountOrNothing, readable, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { everyOf } from '../../kit/everyOf';
-import { peopleNames } from '../rules/questions';
 
 type Entry = Schemas['CountEntry'];
 
@@ -46,12 +46,8 @@ export function CountForm({
 }) {
   const { t } = useTranslation();
   const sites = useSites().data ?? [];
-  const people = useQuery(peopleNames);
-  const save = useSave(
-    COUNTS,
-    (command, body: Entry) => read(api.POST('/api/counts', { ...command, body })),
-    onDone,
-  );
+  const people = useQuery(question('/api/people/names'));
+  const save = useSave(COUNTS, post('/api/counts'), onDone);
   const form = useForm(
     {
       site: start.site ?? '',

@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate, useParams } from 'react-router';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { Actions } from '../../kit/Actions';
 import { Papers } from '../../kit/DocumentPanel';
 import { count as grouped, instant } from '../../kit/format';
@@ -27,10 +28,7 @@ export function CountPage() {
   const { t } = useTranslation();
   const id = Number(useParams().id);
   const { value, change } = useAddress();
-  const card = useQuery({
-    queryKey: ['counts', 'card', id],
-    queryFn: () => read(api.GET('/api/counts/{id}', { params: { path: { id } } })),
-  });
+  const card = useQuery(question('/api/counts/{id}', { id }));
   const one = card.data;
   if (!one) {
     return (
@@ -123,12 +121,12 @@ function CountActions({ count }: { count: Card }) {
         {
           can: 'TO_REVIEW',
           word: t('count.toReview'),
-          send: (command) => read(api.POST('/api/counts/{id}/review', at(command, path))),
+          send: post('/api/counts/{id}/review', path),
         },
         {
           can: 'REOPEN',
           word: t('count.countOn'),
-          send: (command) => read(api.POST('/api/counts/{id}/counting', at(command, path))),
+          send: post('/api/counts/{id}/counting', path),
         },
         {
           can: 'CANCEL',
@@ -139,9 +137,7 @@ function CountActions({ count }: { count: Card }) {
             note: <Box sx={{ maxWidth: 420 }}>{t('count.dropWarning')}</Box>,
           },
           send: async (command, reason) => {
-            await read(
-              api.POST('/api/counts/{id}/drop', { ...at(command, path), body: { reason } }),
-            );
+            await post('/api/counts/{id}/drop', path)(command, { reason });
             void navigate('/office/checking/counts');
           },
         },

@@ -4,7 +4,8 @@ import { useQuery } from '@tanstack/react-query';
 import type { TFunction } from 'i18next';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { get, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { FilterChoice, useFilter } from '../../kit/AddressFields';
 import { Code } from '../../kit/Code';
@@ -15,7 +16,6 @@ import { useAddress } from '../../kit/useAddress';
 import { useList } from '../../kit/useList';
 import { CountForm } from './CountForm';
 import { CountState } from './CountState';
-import { countNumbers } from './questions';
 
 type Row = Schemas['CountRow'];
 
@@ -34,7 +34,7 @@ export function CountSpace() {
   const { opened, open } = useOpened();
   const filter = useFilter(FILTERS);
   const list = useList<'listCounts'>();
-  const { data } = useQuery(countNumbers);
+  const { data } = useQuery(question('/api/counts/numbers'));
   const toCount = ({ id }: { id: number }) => void navigate(`/office/checking/counts/${id}`);
   const panel = {
     title: t('count.add'),
@@ -82,7 +82,7 @@ export function CountSpace() {
         )
       }
       question={{ filter, ...list.question }}
-      fetch={(query) => read(api.GET('/api/counts', { params: { query } }))}
+      fetch={(query) => get('/api/counts', query)}
       columns={columns(t)}
       onOpen={toCount}
       none={t('count.none')}
@@ -96,13 +96,7 @@ export function CountSpace() {
 function Suspected({ many, site, onCount }: { many: number; site: string; onCount: () => void }) {
   const { t } = useTranslation();
   const suspicions = useQuery({
-    queryKey: ['counts', 'suspicions', site],
-    queryFn: () =>
-      read(
-        api.GET('/api/counts/suspicions', {
-          params: { query: { site: site ? Number(site) : undefined } },
-        }),
-      ),
+    ...question('/api/counts/suspicions', { site: site ? Number(site) : undefined }),
     enabled: many > 0,
   });
   const list = suspicions.data ?? [];

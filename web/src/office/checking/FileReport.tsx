@@ -4,14 +4,13 @@ import TextField from '@mui/material/TextField';
 import { useEffect, useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, fileBody, read, type Schemas } from '../../api/client';
+import { post } from '../../api/ask';
 import { count as grouped } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
-import { useSave } from '../../kit/useSave';
+import { useSave, type Tried } from '../../kit/useSave';
 import { toCsv } from './collector';
 import { COUNTS } from './counts';
 
-type Result = Schemas['CollectorResult'];
 type Cells = Record<string, string>;
 
 const CELLS = ['barcode', 'quantity', 'bin', 'lot', 'serial', 'time'] as const;
@@ -21,15 +20,10 @@ export function FileReport({ count, file }: { count: number; file: Blob }) {
   const { t } = useTranslation();
   const [mended, setMended] = useState<Record<number, Cells>>({});
   const [taken, setTaken] = useState(0);
-  const send = useSave<{ content: Blob; trial: boolean }, Result>(
+  const send = useSave(
     COUNTS,
-    (command, { content, trial }) =>
-      read(
-        api.POST('/api/collector/counts/{count}/files', {
-          params: { ...command.params, path: { count }, query: { trial } },
-          ...fileBody(content, 'text/csv'),
-        }),
-      ),
+    (command, { content, trial }: Tried) =>
+      post('/api/collector/counts/{count}/files', { count, trial })(command, new Blob([content])),
     (result) => {
       if (result.written) {
         setTaken((before) => before + result.taken);

@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { BinField } from '../../kit/BinField';
 import { Amount } from '../../kit/Amount';
 import { Choice, optionsOf } from '../../kit/Choice';
@@ -90,9 +91,7 @@ function BackForm({ loan, out }: { loan: Card; out: Card['goods'] }) {
       ]),
     ),
   );
-  const save = useSave(RIGHTED, (command, body: Schemas['LoanReturnEntry']) =>
-    read(api.POST('/api/loans/{loan}/returns', { ...at(command, { loan: loan.loan.id }), body })),
-  );
+  const save = useSave(RIGHTED, post('/api/loans/{loan}/returns', { loan: loan.loan.id }));
   const change = (id: number, part: Partial<Coming>) =>
     setComing({ ...coming, [id]: { ...coming[id], ...part } });
   return (

@@ -3,7 +3,8 @@ import { useQuery } from '@tanstack/react-query';
 import type { TFunction } from 'i18next';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { get, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { FilterChoice, useFilter } from '../../kit/AddressFields';
 import { Code } from '../../kit/Code';
@@ -25,11 +26,7 @@ export function LoanSpace() {
   const { id, close } = useOpened();
   const filter = useFilter(FILTERS);
   const list = useList<'listLoans'>();
-  const found = useQuery({
-    queryKey: ['loans', 'row', id],
-    queryFn: () => read(api.GET('/api/loans/{loan}', { params: { path: { loan: id } } })),
-    enabled: id > 0,
-  });
+  const found = useQuery({ ...question('/api/loans/{loan}', { loan: id }), enabled: id > 0 });
   return (
     <TableSpace
       title={t('checking.loans')}
@@ -49,7 +46,7 @@ export function LoanSpace() {
         )
       }
       question={{ filter, ...list.question }}
-      fetch={(query) => read(api.GET('/api/loans', { params: { query } }))}
+      fetch={(query) => get('/api/loans', query)}
       columns={columns(t)}
       file="loans"
       none={t('loan.none')}

@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMe } from '../../app/session';
 import { count as grouped, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -19,17 +20,10 @@ export function Posting({ count }: { count: Card }) {
   const me = useMe();
   const { can } = whatCan(count.can);
   const path = { id: count.id };
-  const outcome = useQuery({
-    queryKey: ['counts', 'outcome', count.id, count.version],
-    queryFn: () => read(api.GET('/api/counts/{id}/outcome', { params: { path } })),
-  });
+  const outcome = useQuery(question('/api/counts/{id}/outcome', path));
   const old = [...COUNTS, 'on-hand', 'ledger'];
-  const post = useSave(old, (command, body: Schemas['PostEntry']) =>
-    read(api.POST('/api/counts/{id}/posting', { ...at(command, path), body })),
-  );
-  const approve = useSave(old, (command, body: Schemas['PostEntry']) =>
-    read(api.POST('/api/counts/{id}/approval', { ...at(command, path), body })),
-  );
+  const posting = useSave(old, post('/api/counts/{id}/posting', path));
+  const approve = useSave(old, post('/api/counts/{id}/approval', path));
   const will = outcome.data;
   if (!will) {
     return <ProblemNote problem={outcome.error} />;
@@ -93,15 +87,15 @@ export function Posting({ count }: { count: Card }) {
                   : t('count.allDecided'))}
           </Box>
         )}
-        <ProblemNote problem={post.error ?? approve.error} />
+        <ProblemNote problem={posting.error ?? approve.error} />
       </Box>
       {can('POST') && (
         <Button
           variant="contained"
           size="large"
           disabled={open > 0}
-          loading={post.isPending}
-          onClick={() => post.mutate(seen)}
+          loading={posting.isPending}
+          onClick={() => posting.mutate(seen)}
         >
           {t(will.needsApproval ? 'count.propose' : 'count.post')}
         </Button>

@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { post, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { SiteField, useSite } from '../../kit/SiteField';
 import { GridRow } from '../../kit/GridRow';
@@ -26,18 +27,10 @@ export function ProgrammePage() {
   const site = String(useSite(value('site'))?.id ?? '');
   const may = useMay('POST');
   const plan = useQuery({
-    queryKey: ['counts', 'programme', site],
-    queryFn: () =>
-      read(api.GET('/api/count-programme', { params: { query: { site: Number(site) } } })),
+    ...question('/api/count-programme', { site: Number(site) }),
     enabled: site !== '',
   });
-  const workOut = useSave(COUNTS, (command) =>
-    read(
-      api.POST('/api/count-programme/classes', {
-        params: { ...command.params, query: { site: Number(site) } },
-      }),
-    ),
-  );
+  const workOut = useSave(COUNTS, post('/api/count-programme/classes', { site: Number(site) }));
   const items = plan.data?.due.map((one) => one.item).join(',') ?? '';
   return (
     <Room

@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { GridRow } from '../../kit/GridRow';
 import { Code } from '../../kit/Code';
 import { instant, money, quantity } from '../../kit/format';
@@ -32,29 +33,12 @@ export function ResultPanel({
   const { t } = useTranslation();
   const { can } = whatCan(count.can);
   const path = { id: count.id };
-  const found = useQuery({
-    queryKey: ['counts', 'result', count.id, result, count.version],
-    queryFn: () =>
-      read(
-        api.GET('/api/counts/{id}/results/{line}', { params: { path: { ...path, line: result } } }),
-      ),
-  });
-  const trail = useQuery({
-    queryKey: ['counts', 'trail', count.id, result],
-    queryFn: () =>
-      read(
-        api.GET('/api/counts/{id}/results/{line}/trail', {
-          params: { path: { ...path, line: result } },
-        }),
-      ),
-  });
+  const found = useQuery(question('/api/counts/{id}/results/{line}', { ...path, line: result }));
+  const trail = useQuery(
+    question('/api/counts/{id}/results/{line}/trail', { ...path, line: result }),
+  );
   const decide = useSave(COUNTS, (command, decision: Schemas['DecisionEntry']['decision']) =>
-    read(
-      api.POST('/api/counts/{id}/decisions', {
-        ...at(command, path),
-        body: { decision, ids: [result] },
-      }),
-    ),
+    post('/api/counts/{id}/decisions', path)(command, { decision, ids: [result] }),
   );
   const one = found.data;
   if (!one) {
@@ -186,13 +170,7 @@ function Trail({ rows }: { rows: Schemas['CountTrail'][] }) {
 function Affected({ of }: { of: Schemas['CountResult'] }) {
   const { t } = useTranslation();
   const kept = useQuery({
-    queryKey: ['on-hand', 'reserved', of.itemId, of.placeId, of.lotId],
-    queryFn: () =>
-      read(
-        api.GET('/api/reservations', {
-          params: { query: { item: of.itemId, place: of.placeId, lot: of.lotId } },
-        }),
-      ),
+    ...question('/api/reservations', { item: of.itemId, place: of.placeId, lot: of.lotId }),
     enabled: Number(of.variance) < 0,
   });
   const rows = (kept.data ?? []).filter((row) => row.serial === of.serial && row.load === of.load);

@@ -4,7 +4,8 @@ import { useQuery } from '@tanstack/react-query';
 import type { TFunction } from 'i18next';
 import { useDeferredValue, useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { get, post, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { optionsOf } from '../../kit/Choice';
 import { AddressChoice, AddressText } from '../../kit/AddressFields';
 import { Code } from '../../kit/Code';
@@ -17,7 +18,6 @@ import { useAddress } from '../../kit/useAddress';
 import { useSave } from '../../kit/useSave';
 import { VarianceChart } from './VarianceChart';
 import { COUNTS } from './counts';
-import { countRules } from './questions';
 
 type Card = Schemas['CountCard'];
 type Row = Schemas['CountResult'];
@@ -47,7 +47,7 @@ export function Review({ count, opened }: { count: Card; opened: string }) {
   const [sorting, setSorting] = useState<Sorting>({ by: 'GROSS', descending: true });
   const number = (name: string) =>
     value(name) && !Number.isNaN(Number(value(name))) ? Number(value(name)) : undefined;
-  const question = useDeferredValue({
+  const shown = useDeferredValue({
     show,
     q: value('q') || undefined,
     minQuantity: number('minQuantity'),
@@ -72,15 +72,13 @@ export function Review({ count, opened }: { count: Card; opened: string }) {
           <AddressText key={name} name={name} label={t(word)} type="decimal" width={104} />
         ))}
         <AddressText name="q" label={t('count.find')} width={150} />
-        {count.can.includes('DECIDE') && <Bulk count={count} question={question} />}
+        {count.can.includes('DECIDE') && <Bulk count={count} shown={shown} />}
       </Box>
       <Sheet
         name="results"
-        question={{ ...question, sort: sorting.by as 'GROSS', descending: sorting.descending }}
+        question={{ ...shown, sort: sorting.by as 'GROSS', descending: sorting.descending }}
         dependsOn={[count.id, count.version]}
-        fetch={(query) =>
-          read(api.GET('/api/counts/{id}/results', { params: { path: { id: count.id }, query } }))
-        }
+        fetch={(query) => get('/api/counts/{id}/results', { id: count.id, ...query })}
         columns={columns(t)}
         sorting={sorting}
         onSort={setSorting}
@@ -95,23 +93,13 @@ export function Review({ count, opened }: { count: Card; opened: string }) {
 }
 
 /** What is decided about everything that is shown, or all that is within tolerance. */
-function Bulk({ count, question }: { count: Card; question: Schemas['QuestionEntry'] }) {
+function Bulk({ count, shown }: { count: Card; shown: Schemas['QuestionEntry'] }) {
   const { t } = useTranslation();
-  const rules = useQuery(countRules);
+  const rules = useQuery(question('/api/count-programme/rules'));
   const decide = useSave(COUNTS, (command, decision: 'ACCEPT' | 'LEAVE' | 'RECOUNT') =>
-    read(
-      api.POST('/api/counts/{id}/decisions', {
-        ...at(command, { id: count.id }),
-        body: {
-          decision,
-          question,
-        },
-      }),
-    ),
+    post('/api/counts/{id}/decisions', { id: count.id })(command, { decision, question: shown }),
   );
-  const byRule = useSave(COUNTS, (command, body: Schemas['ToleranceEntry']) =>
-    read(api.POST('/api/counts/{id}/tolerance', { ...at(command, { id: count.id }), body })),
-  );
+  const byRule = useSave(COUNTS, post('/api/counts/{id}/tolerance', { id: count.id }));
   const set = rules.data;
   const limits = set
     ? [

@@ -2,7 +2,8 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { optionsOf } from '../../kit/Choice';
 import { AddressChoice, AddressSite } from '../../kit/AddressFields';
 import { Bars } from '../../kit/Bars';
@@ -22,16 +23,13 @@ export function ScrapSpace() {
   const { t } = useTranslation();
   const { value } = useAddress();
   const by = (value('by') || 'REASON') as (typeof BY)[number];
-  const question = {
+  const asked = {
     by,
     site: value('site') ? Number(value('site')) : undefined,
     after: daysAgo(Number(value('days')) || 365),
     before: daysAgo(-1),
   };
-  const rows = useQuery({
-    queryKey: ['scrap', question],
-    queryFn: () => read(api.GET('/api/scrap', { params: { query: question } })),
-  });
+  const rows = useQuery(question('/api/scrap', asked));
   const list = rows.data ?? [];
   const of = columnsOf<Row>();
   return (
@@ -75,7 +73,7 @@ export function ScrapSpace() {
             .map((row) => ({ key: row.label, label: row.label, value: row.value }))}
         />
       }
-      question={question}
+      question={asked}
       rows={rows}
       columns={[
         of.text('label', t(`scrap.by.${by}`), 220, { grow: 2 }),

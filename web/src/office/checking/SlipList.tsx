@@ -4,7 +4,8 @@ import { useQuery } from '@tanstack/react-query';
 import type { TFunction } from 'i18next';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { get, post, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { Choice, optionsById, optionsOf } from '../../kit/Choice';
 import { columnsOf } from '../../kit/columns';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -12,7 +13,6 @@ import { Sheet } from '../../kit/Sheet';
 import { useSave } from '../../kit/useSave';
 import { whatCan } from '../../kit/whatCan';
 import { COUNTS } from './counts';
-import { peopleNames } from '../rules/questions';
 
 type Card = Schemas['CountCard'];
 type Slip = Schemas['CountSlip'];
@@ -46,9 +46,7 @@ export function SlipList({ count }: { count: Card }) {
         name="slips"
         question={{ filter }}
         dependsOn={[count.id, count.version]}
-        fetch={(query) =>
-          read(api.GET('/api/counts/{id}/slips', { params: { path: { id: count.id }, query } }))
-        }
+        fetch={(query) => get('/api/counts/{id}/slips', { id: count.id, ...query })}
         columns={columns(t)}
         opened={opened ? String(opened.id) : undefined}
         onOpen={setOpened}
@@ -62,12 +60,10 @@ export function SlipList({ count }: { count: Card }) {
 function RestOf({ count, slip }: { count: Card; slip: Slip | null }) {
   const { t } = useTranslation();
   const save = useSave(COUNTS, (command, rest: (typeof RESTS)[number]) =>
-    read(
-      api.POST('/api/counts/{id}/uncounted', {
-        ...at(command, { id: count.id }),
-        body: { rest, slips: slip ? [slip.id] : undefined },
-      }),
-    ),
+    post('/api/counts/{id}/uncounted', { id: count.id })(command, {
+      rest,
+      slips: slip ? [slip.id] : undefined,
+    }),
   );
   return (
     <>
@@ -88,14 +84,12 @@ function RestOf({ count, slip }: { count: Card; slip: Slip | null }) {
 
 function HandTo({ count, slip }: { count: Card; slip: Slip }) {
   const { t } = useTranslation();
-  const people = useQuery(peopleNames);
+  const people = useQuery(question('/api/people/names'));
   const save = useSave(COUNTS, (command, person: string) =>
-    read(
-      api.POST('/api/counts/{id}/hands', {
-        ...at(command, { id: count.id }),
-        body: { slips: [slip.id], person: person ? Number(person) : undefined },
-      }),
-    ),
+    post('/api/counts/{id}/hands', { id: count.id })(command, {
+      slips: [slip.id],
+      person: person ? Number(person) : undefined,
+    }),
   );
   return (
     <>

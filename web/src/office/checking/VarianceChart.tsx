@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import { useTheme } from '@mui/material/styles';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { money } from '../../kit/format';
 
 const WIDTH = 1000;
@@ -25,10 +26,7 @@ export function VarianceChart({
 }) {
   const { t } = useTranslation();
   const { house } = useTheme();
-  const chart = useQuery({
-    queryKey: ['counts', 'chart', count.id, count.version],
-    queryFn: () => read(api.GET('/api/counts/{id}/chart', { params: { path: { id: count.id } } })),
-  }).data;
+  const chart = useQuery(question('/api/counts/{id}/chart', { id: count.id })).data;
   const most = chart?.bars[0]?.gross ?? 0;
   if (!chart || most === 0) {
     return null;

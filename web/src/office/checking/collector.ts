@@ -1,4 +1,5 @@
-import { api, read, type Schemas } from '../../api/client';
+import { get } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 
 /** What the collector carries and has counted. It lives on this device only. */
 export interface Held {
@@ -45,11 +46,11 @@ export async function fetchItems(
   let after = '';
   let fetched = 0;
   for (;;) {
-    const stretch = await read(
-      api.GET('/api/collector/items', {
-        params: { query: { after, limit: STRETCH, department: department ?? undefined } },
-      }),
-    );
+    const stretch = await get('/api/collector/items', {
+      after,
+      limit: STRETCH,
+      department: department ?? undefined,
+    });
     for (const item of stretch) {
       items[bare(item.code)] = item;
     }

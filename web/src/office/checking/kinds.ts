@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, read, type Schemas } from '../../api/client';
+import { question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { everyOf } from '../../kit/everyOf';
 
 export type Kind = Schemas['MovementKind'];
@@ -22,11 +23,7 @@ export const RIGHTED = [
 
 /** Every reason and movement kind. */
 export function useKinds() {
-  return useQuery({
-    queryKey: ['kinds'],
-    queryFn: () => read(api.GET('/api/movement-kinds')),
-    staleTime: 30_000,
-  });
+  return useQuery({ ...question('/api/movement-kinds'), staleTime: 30_000 });
 }
 
 /** The ways that a kind allows, the usual one first. */

@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useTranslation } from 'react-i18next';
-import { api, fileBody, Problem, read } from '../../api/client';
+import { post } from '../../api/ask';
+import { Problem } from '../../api/client';
 import { FilePick } from '../../kit/FilePick';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { useSave } from '../../kit/useSave';
@@ -9,16 +10,8 @@ import { useSave } from '../../kit/useSave';
 /** Reads a despatch advice that another system has made. */
 export function AdviceFile({ onOpen }: { onOpen: (transfer: number) => void }) {
   const { t } = useTranslation();
-  const send = useSave(
-    ['transfers', 'on-hand'],
-    (command, file: File) =>
-      read(
-        api.POST('/api/transfers/advices', {
-          ...command,
-          ...fileBody(file, 'application/xml'),
-        }),
-      ),
-    (card) => onOpen(card.id),
+  const send = useSave(['transfers', 'on-hand'], post('/api/transfers/advices'), (card) =>
+    onOpen(card.id),
   );
   const known = send.error instanceof Problem && send.error.type === 'known' ? send.error : null;
   return (
@@ -27,7 +20,7 @@ export function AdviceFile({ onOpen }: { onOpen: (transfer: number) => void }) {
       <FilePick
         label={t('transfer.pickFile')}
         accept=".xml,application/xml,text/xml"
-        onPick={(file) => send.mutate(file)}
+        onPick={(file) => send.mutate(new Blob([file], { type: 'application/xml' }))}
       />
       <ProblemNote problem={send.error} />
       {known && (

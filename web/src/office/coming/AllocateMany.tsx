@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, commandId, read, type Schemas } from '../../api/client';
+import { get, post } from '../../api/ask';
+import { commandId, type Schemas } from '../../api/client';
 import { DateField } from '../../kit/DateField';
 import { SiteField, useSite } from '../../kit/SiteField';
 import { Code } from '../../kit/Code';
@@ -41,14 +42,14 @@ export function AllocateMany() {
       going.current = true;
       setStopped(false);
       setFound(undefined);
-      const orders = await read(api.GET('/api/outbound/allocation', { params: { query: asked } }));
+      const orders = await get('/api/outbound/allocation', asked);
       setAll(orders.length);
       let sum: Found = { orders: 0, lines: 0, shortLines: 0, shortOrders: [] };
       setFound(sum);
       for (let from = 0; from < orders.length && going.current; from += AT_ONCE) {
         const part = orders.slice(from, from + AT_ONCE);
         const body = { site: asked.site, orders: part };
-        sum = and(sum, await read(api.POST('/api/outbound/allocation', { ...commandId(), body })));
+        sum = and(sum, await post('/api/outbound/allocation')(commandId(), body));
         setFound(sum);
       }
     },

@@ -4,7 +4,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { post, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { Reasons } from '../../floor/PutAwayLists';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
@@ -76,11 +77,7 @@ function Findings({ row, onDone }: { row: Row; onDone: () => void }) {
   );
   const [reasons, setReasons] = useState<Partial<Record<Condition, string>>>({});
   const [picture, setPicture] = useState<{ data: string; type: string } | null>(null);
-  const save = useSave(
-    ['waiting', 'on-hand', 'ledger'],
-    (command, body: Schemas['CheckEntry']) => read(api.POST('/api/checks', { ...command, body })),
-    onDone,
-  );
+  const save = useSave(['waiting', 'on-hand', 'ledger'], post('/api/checks'), onDone);
   const findings = () =>
     others
       .map((one) => ({
@@ -154,10 +151,7 @@ function WhereTo({ row }: { row: Row }) {
     condition,
     quantity: row.quantity,
   };
-  const plan = useQuery({
-    queryKey: ['put-away', query],
-    queryFn: () => read(api.GET('/api/put-away/plan', { params: { query } })),
-  });
+  const plan = useQuery(question('/api/put-away/plan', query));
   return (
     <Part title={t('waiting.where')}>
       <ProblemNote problem={plan.error} />

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read } from '../../api/client';
+import { question } from '../../api/ask';
 import { Amount } from '../../kit/Amount';
 import { Bars } from '../../kit/Bars';
 import { Choice } from '../../kit/Choice';
@@ -18,10 +18,7 @@ export function Earnings({ site }: { site?: number }) {
   const { t } = useTranslation();
   const { value, change } = useAddress();
   const days = Number(value('days')) || 30;
-  const rows = useQuery({
-    queryKey: ['outbound', 'earnings', days, site],
-    queryFn: () => read(api.GET('/api/outbound/earnings', { params: { query: { days, site } } })),
-  });
+  const rows = useQuery(question('/api/outbound/earnings', { days, site }));
   const all = rows.data ?? [];
   const sum = (of: (row: (typeof all)[number]) => number) =>
     all.reduce((before, row) => before + of(row), 0);

@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { TFunction } from 'i18next';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { get } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { FilterChoice, useFilter } from '../../kit/AddressFields';
 import { columnsOf } from '../../kit/columns';
@@ -45,7 +46,7 @@ export function InboundSpace() {
         )
       }
       question={{ filter, ...list.question }}
-      fetch={(query) => read(api.GET('/api/inbound', { params: { query } }))}
+      fetch={(query) => get('/api/inbound', query)}
       columns={columns(t)}
       none={t('inbound.none')}
       noMatch={t('inbound.noMatch')}

@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { post, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { DateField } from '../../kit/DateField';
 import { SiteField, useSite } from '../../kit/SiteField';
 import { Choice } from '../../kit/Choice';
@@ -18,13 +19,8 @@ import { NumberField } from '../../kit/NumberField';
 /** A job: so many of a kit, and what that takes. */
 export function JobForm({ onDone }: { onDone: (saved: Schemas['OutboundCard']) => void }) {
   const { t } = useTranslation();
-  const kits = useQuery({ queryKey: ['kits'], queryFn: () => read(api.GET('/api/kits')) });
-  const save = useSave(
-    ['outbound', 'on-hand'],
-    (command, body: Schemas['JobEntry']) =>
-      read(api.POST('/api/outbound/jobs', { ...command, body })),
-    onDone,
-  );
+  const kits = useQuery(question('/api/kits'));
+  const save = useSave(['outbound', 'on-hand'], post('/api/outbound/jobs'), onDone);
   const form = useForm({ kit: '', kits: '1', site: '', needed: '', note: '' }, save.error);
   const all = kits.data ?? [];
   const kit = all.find((one) => one.kit === form.entry.kit) ?? all[0];

@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { Code } from '../../kit/Code';
 import { columnsOf } from '../../kit/columns';
 import { instant } from '../../kit/format';
@@ -22,13 +23,9 @@ function stuck(letter: Letter) {
 export function LettersSpace() {
   const { t } = useTranslation();
   const { id, close } = useOpened();
-  const letters = useQuery({
-    queryKey: ['letters'],
-    queryFn: () => read(api.GET('/api/letters')),
-    refetchInterval: 3_000,
-  });
+  const letters = useQuery({ ...question('/api/letters'), refetchInterval: 3_000 });
   const again = useSave(['letters'], (command, letter: number) =>
-    read(api.POST('/api/letters/{id}/sending', at(command, { id: letter }))),
+    post('/api/letters/{id}/sending', { id: letter })(command),
   );
   const opened = letters.data?.find((one) => one.id === id);
   const of = columnsOf<Letter>();

@@ -3,13 +3,11 @@ import Button from '@mui/material/Button';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, fileBody, read, type Schemas } from '../../api/client';
+import { post } from '../../api/ask';
 import { Code } from '../../kit/Code';
 import { FilePick } from '../../kit/FilePick';
 import { ProblemNote } from '../../kit/ProblemNote';
-import { useSave } from '../../kit/useSave';
-
-type Result = Schemas['ImportResult'];
+import { useSave, type Tried } from '../../kit/useSave';
 
 /** Orders from a file: tried first, and written only if every row is right. */
 export function OrderFile({
@@ -26,15 +24,9 @@ export function OrderFile({
   const { t } = useTranslation();
   const queries = useQueryClient();
   const [file, setFile] = useState<File | null>(null);
-  const send = useSave<{ content: File; trial: boolean }, Result>(
+  const send = useSave(
     [],
-    (command, { content, trial }) =>
-      read(
-        api.POST(path, {
-          params: { ...command.params, query: { trial } },
-          ...fileBody(content),
-        }),
-      ),
+    (command, { content, trial }: Tried) => post(path, { trial })(command, new Blob([content])),
     (result) => {
       if (result.written) {
         void queries.invalidateQueries({ queryKey: [old] });

@@ -3,7 +3,8 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, put, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { DateField } from '../../kit/DateField';
 import { SiteField, useSite } from '../../kit/SiteField';
 import { LineEditor, written } from '../../kit/LineEditor';
@@ -14,7 +15,6 @@ import { amountOrNothing, decimal } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { ItemField } from '../../kit/ItemField';
 import { PartyField } from '../../kit/PartyField';
-import { allSuppliers } from '../rules/questions';
 
 interface Line {
   item: string;
@@ -34,13 +34,10 @@ export function OrderForm({
   onDone: (saved: Schemas['InboundCard']) => void;
 }) {
   const { t } = useTranslation();
-  const suppliers = useQuery(allSuppliers);
+  const suppliers = useQuery(question('/api/suppliers'));
   const save = useSave(
     ['inbound', 'on-hand'],
-    (command, body: Schemas['InboundEntry']) =>
-      order
-        ? read(api.PUT('/api/inbound/{id}', { ...at(command, { id: order.id }), body }))
-        : read(api.POST('/api/inbound', { ...command, body })),
+    order ? put('/api/inbound/{id}', { id: order.id }) : post('/api/inbound'),
     onDone,
   );
   const form = useForm(

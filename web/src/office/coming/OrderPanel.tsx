@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, at, read, type Command, type Schemas } from '../../api/client';
+import { post, question } from '../../api/ask';
+import { type Command, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { GridRow } from '../../kit/GridRow';
 import { Actions } from '../../kit/Actions';
@@ -24,10 +25,7 @@ const OLD = ['inbound', 'on-hand', 'letters'];
 /** One order: its lines, what has come of them, and everything that was done to it. */
 export function OrderPanel({ order, onClose }: { order: number; onClose: () => void }) {
   const { t } = useTranslation();
-  const card = useQuery({
-    queryKey: ['inbound', 'card', order],
-    queryFn: () => read(api.GET('/api/inbound/{id}', { params: { path: { id: order } } })),
-  });
+  const card = useQuery(question('/api/inbound/{id}', { id: order }));
   return (
     <DocumentPanel
       of={card}
@@ -72,7 +70,7 @@ function OrderActions({ card, onChange }: { card: Card; onChange: () => void }) 
   const may = useMay('POST');
   const path = { id: card.id };
   const close = (command: Command, reason: string) =>
-    read(api.POST('/api/inbound/{id}/closing', { ...at(command, path), body: { reason } }));
+    post('/api/inbound/{id}/closing', path)(command, { reason });
   return (
     may && (
       <Actions
@@ -82,7 +80,7 @@ function OrderActions({ card, onChange }: { card: Card; onChange: () => void }) 
           {
             can: 'SEND',
             word: t(card.sent ? 'inbound.sendAgain' : 'inbound.send'),
-            send: (command) => read(api.POST('/api/inbound/{id}/sending', at(command, path))),
+            send: post('/api/inbound/{id}/sending', path),
           },
           { can: 'CHANGE', word: t('inbound.edit'), act: onChange },
           {

@@ -1,6 +1,7 @@
 import type { TFunction } from 'i18next';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { Actions } from '../../kit/Actions';
 import { Papers } from '../../kit/DocumentPanel';
 import { ended } from './OutboundState';
@@ -20,17 +21,17 @@ export function OutboundActions({ card, onChange }: { card: Card; onChange: () =
         {
           can: 'ALLOCATE',
           word: t('outbound.allocate'),
-          send: (command) => read(api.POST('/api/outbound/{id}/allocation', at(command, path))),
+          send: post('/api/outbound/{id}/allocation', path),
         },
         {
           can: 'PICK_ALL',
           word: t('outbound.pickAll'),
-          send: (command) => read(api.POST('/api/outbound/{id}/picking', at(command, path))),
+          send: post('/api/outbound/{id}/picking', path),
         },
         {
           can: 'PACK_ALL',
           word: t('outbound.packAll'),
-          send: (command) => read(api.POST('/api/outbound/{id}/packing', at(command, path))),
+          send: post('/api/outbound/{id}/packing', path),
         },
         {
           can: 'SHIP',
@@ -41,32 +42,27 @@ export function OutboundActions({ card, onChange }: { card: Card; onChange: () =
             note: reserved && t('outbound.restFollows'),
           },
           send: (command, takenBy) =>
-            read(
-              api.POST('/api/outbound/{id}/hand-over', { ...at(command, path), body: { takenBy } }),
-            ),
+            post('/api/outbound/{id}/hand-over', path)(command, { takenBy }),
         },
         { can: 'CHANGE', word: t('outbound.change'), act: onChange, seldom: true },
         {
           can: 'UNASSIGN_PICKER',
           word: t('outbound.callAway'),
           seldom: true,
-          send: (command) => read(api.POST('/api/outbound/{id}/round/leaving', at(command, path))),
+          send: post('/api/outbound/{id}/round/leaving', path),
         },
         {
           can: 'REMOVE_RESERVATIONS',
           word: t('outbound.release'),
           seldom: true,
-          send: (command) => read(api.POST('/api/outbound/{id}/release', at(command, path))),
+          send: post('/api/outbound/{id}/release', path),
         },
         {
           can: 'CLOSE',
           word: t('outbound.close'),
           seldom: true,
           ask: { label: t('transfer.whyClose'), go: t('outbound.closeNow') },
-          send: (command, reason) =>
-            read(
-              api.POST('/api/outbound/{id}/closing', { ...at(command, path), body: { reason } }),
-            ),
+          send: (command, reason) => post('/api/outbound/{id}/closing', path)(command, { reason }),
         },
       ]}
     >

@@ -3,7 +3,8 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, put, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { DateField } from '../../kit/DateField';
 import { SiteField, useSite } from '../../kit/SiteField';
 import { LotField } from '../../kit/LotField';
@@ -15,7 +16,6 @@ import { useForm } from '../../kit/useForm';
 import { amountOrNothing, decimal, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { ItemField } from '../../kit/ItemField';
-import { allCustomers } from '../rules/questions';
 
 interface Line {
   item: string;
@@ -46,13 +46,10 @@ export function OutboundForm({
   onDone: (saved: Schemas['OutboundCard']) => void;
 }) {
   const { t } = useTranslation();
-  const customers = useQuery(allCustomers);
+  const customers = useQuery(question('/api/customers'));
   const save = useSave(
     ['outbound', 'on-hand'],
-    (command, body: Schemas['OutboundEntry']) =>
-      order
-        ? read(api.PUT('/api/outbound/{id}', { ...at(command, { id: order.id }), body }))
-        : read(api.POST('/api/outbound', { ...command, body })),
+    order ? put('/api/outbound/{id}', { id: order.id }) : post('/api/outbound'),
     onDone,
   );
   const known = customers.data?.filter((one) => one.active || one.id === order?.customerId);

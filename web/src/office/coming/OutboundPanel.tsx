@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { GridRow } from '../../kit/GridRow';
 import { Amount } from '../../kit/Amount';
@@ -24,10 +25,7 @@ type Card = Schemas['OutboundCard'];
 /** One order: how far it is, its lines, what is kept for it, unit loads, papers, every change. */
 export function OutboundPanel({ order, onClose }: { order: number; onClose: () => void }) {
   const { t } = useTranslation();
-  const card = useQuery({
-    queryKey: ['outbound', 'card', order],
-    queryFn: () => read(api.GET('/api/outbound/{id}', { params: { path: { id: order } } })),
-  });
+  const card = useQuery(question('/api/outbound/{id}', { id: order }));
   const party = (one: Card) =>
     one.kind === 'JOB'
       ? t('outbound.jobFor', { kits: quantity(one.kits ?? '0'), kit: one.kit })
@@ -105,7 +103,7 @@ function Lines({ card }: { card: Card }) {
   const { t } = useTranslation();
   const may = useMay('POST');
   const split = useSave(['outbound', 'on-hand'], (command, line: number) =>
-    read(api.POST('/api/outbound/{id}/lines/{line}/split', at(command, { id: card.id, line }))),
+    post('/api/outbound/{id}/lines/{line}/split', { id: card.id, line })(command),
   );
   return (
     <Part title={t('transfer.lines')}>
@@ -199,20 +197,13 @@ function ReservedGoods({ card }: { card: Card }) {
   const mayPost = useMay('POST');
   const mayMove = useMay('MOVE');
   const free = useSave(['outbound', 'on-hand'], (command, reservation: number) =>
-    read(
-      api.POST('/api/outbound/{id}/reservations/{reservation}/release', {
-        ...at(command, { id: card.id, reservation }),
-        body: {},
-      }),
+    post('/api/outbound/{id}/reservations/{reservation}/release', { id: card.id, reservation })(
+      command,
+      {},
     ),
   );
   const back = useSave(['outbound', 'on-hand'], (command, reservation: number) =>
-    read(
-      api.POST(
-        '/api/outbound/{id}/picked/{reservation}/return',
-        at(command, { id: card.id, reservation }),
-      ),
-    ),
+    post('/api/outbound/{id}/picked/{reservation}/return', { id: card.id, reservation })(command),
   );
   const loads = new Set(card.parcels.map((parcel) => parcel.load));
   return (

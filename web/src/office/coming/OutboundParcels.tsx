@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, question, remove } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
@@ -28,29 +29,18 @@ export function OutboundParcels({ card }: { card: Card }) {
   const { t } = useTranslation();
   const may = useMay('MOVE') && !ended(card.state);
   const offers = useQuery({
-    queryKey: ['carriage'],
-    queryFn: () => read(api.GET('/api/outbound/carriage')),
+    ...question('/api/outbound/carriage'),
     staleTime: Infinity,
     enabled: card.parcels.length > 0,
   });
   const weigh = useSave(OLD, (command, { load, weight }: { load: number; weight?: number }) =>
-    read(
-      api.POST('/api/outbound/{id}/parcels/{load}/weight', {
-        ...at(command, { id: card.id, load }),
-        body: { weight },
-      }),
-    ),
+    post('/api/outbound/{id}/parcels/{load}/weight', { id: card.id, load })(command, { weight }),
   );
   const carry = useSave(OLD, (command, { load, service }: { load: number; service: Service }) =>
-    read(
-      api.POST('/api/outbound/{id}/parcels/{load}/carriage', {
-        ...at(command, { id: card.id, load }),
-        body: { service },
-      }),
-    ),
+    post('/api/outbound/{id}/parcels/{load}/carriage', { id: card.id, load })(command, { service }),
   );
   const drop = useSave(OLD, (command, load: number) =>
-    read(api.DELETE('/api/outbound/{id}/parcels/{load}', at(command, { id: card.id, load }))),
+    remove('/api/outbound/{id}/parcels/{load}', { id: card.id, load })(command),
   );
   if (card.parcels.length === 0) {
     return null;

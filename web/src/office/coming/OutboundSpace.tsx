@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import type { TFunction } from 'i18next';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { get, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { FilterChoice, useFilter } from '../../kit/AddressFields';
 import { columnsOf, Exception } from '../../kit/columns';
@@ -20,7 +21,6 @@ import { OrderFile } from './OrderFile';
 import { OutboundForm } from './OutboundForm';
 import { OutboundPanel } from './OutboundPanel';
 import { OUTBOUND_STATES, OutboundState } from './OutboundState';
-import { outboundCounts } from './questions';
 
 type Row = Schemas['OutboundRow'];
 
@@ -45,7 +45,7 @@ export function OutboundSpace() {
   const filter = useFilter(FILTERS);
   const earnings = value('view') === 'earnings';
   const list = useList<'listOutboundOrders'>();
-  const { data } = useQuery(outboundCounts);
+  const { data } = useQuery(question('/api/outbound/counts'));
   return (
     <TableSpace
       title={t('coming.outbound')}
@@ -98,7 +98,7 @@ export function OutboundSpace() {
       }
       instead={earnings && <Earnings site={Number(list.only('SITE')) || undefined} />}
       question={{ filter, ...list.question }}
-      fetch={(query) => read(api.GET('/api/outbound', { params: { query } }))}
+      fetch={(query) => get('/api/outbound', query)}
       columns={columns(t)}
       file="outbound"
       none={t('outbound.none')}

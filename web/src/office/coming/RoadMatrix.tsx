@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { money, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 
@@ -10,10 +11,7 @@ type Route = Schemas['TransferRoute'];
 /** What is on the road, from site (down) to site (across), with its value. */
 export function RoadMatrix({ onOpen }: { onOpen: (from: number, to: number) => void }) {
   const { t } = useTranslation();
-  const routes = useQuery({
-    queryKey: ['transfers', 'routes'],
-    queryFn: () => read(api.GET('/api/transfers/routes')),
-  });
+  const routes = useQuery(question('/api/transfers/routes'));
   if (!routes.data) {
     return <ProblemNote problem={routes.error} />;
   }

@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import type { TFunction } from 'i18next';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { Actions } from '../../kit/Actions';
 import { AskWhy } from '../../kit/AskWhy';
 import { Choice, optionsOf } from '../../kit/Choice';
@@ -30,12 +31,12 @@ export function TransferActions({ card, onChange }: { card: Card; onChange: () =
         {
           can: 'MAKE_READY',
           word: t('transfer.release'),
-          send: (command) => read(api.POST('/api/transfers/{id}/release', at(command, path))),
+          send: post('/api/transfers/{id}/release', path),
         },
         {
           can: 'PICK_ALL',
           word: t('transfer.pickAll'),
-          send: (command) => read(api.POST('/api/transfers/{id}/picking', at(command, path))),
+          send: post('/api/transfers/{id}/picking', path),
         },
         {
           can: 'SHIP',
@@ -45,13 +46,7 @@ export function TransferActions({ card, onChange }: { card: Card; onChange: () =
         {
           can: 'RECEIVE_ALL',
           word: t('transfer.arriveAll'),
-          send: (command) =>
-            read(
-              api.POST('/api/transfers/{id}/arrivals', {
-                ...at(command, path),
-                body: { lines: [] },
-              }),
-            ),
+          send: (command) => post('/api/transfers/{id}/arrivals', path)(command, { lines: [] }),
         },
         {
           can: 'CLOSE_AS_LOST',
@@ -61,22 +56,19 @@ export function TransferActions({ card, onChange }: { card: Card; onChange: () =
         {
           can: 'RESERVE_REST',
           word: t('transfer.reserveRest'),
-          send: (command) => read(api.POST('/api/transfers/{id}/release', at(command, path))),
+          send: post('/api/transfers/{id}/release', path),
         },
         { can: 'CHANGE', word: t('transfer.edit'), act: onChange },
         {
           can: 'BACK_TO_PLANNED',
           word: t('transfer.holdBack'),
-          send: (command) => read(api.POST('/api/transfers/{id}/holding-back', at(command, path))),
+          send: post('/api/transfers/{id}/holding-back', path),
         },
         {
           can: 'CLOSE',
           word: t(card.can.includes('CHANGE') ? 'transfer.callOff' : 'transfer.close'),
           ask: { label: t('transfer.whyClose'), go: t('transfer.closeNow') },
-          send: (command, reason) =>
-            read(
-              api.POST('/api/transfers/{id}/closing', { ...at(command, path), body: { reason } }),
-            ),
+          send: (command, reason) => post('/api/transfers/{id}/closing', path)(command, { reason }),
         },
       ]}
     >
@@ -91,12 +83,7 @@ function SendAsk({ card, onLeave }: { card: Card; onLeave: () => void }) {
   const send = useSave(
     OLD,
     (command, rest: Schemas['SendingEntry']['rest']) =>
-      read(
-        api.POST('/api/transfers/{id}/sending', {
-          ...at(command, { id: card.id }),
-          body: { rest },
-        }),
-      ),
+      post('/api/transfers/{id}/sending', { id: card.id })(command, { rest }),
     onLeave,
   );
   const missing = card.lines.filter((line) => Number(line.toSend) > Number(line.picked));
@@ -140,12 +127,7 @@ function EndAsk({ card, onLeave }: { card: Card; onLeave: () => void }) {
   const end = useSave(
     OLD,
     (command, reason: string) =>
-      read(
-        api.POST('/api/transfers/{id}/endings', {
-          ...at(command, { id: card.id }),
-          body: { ending, reason },
-        }),
-      ),
+      post('/api/transfers/{id}/endings', { id: card.id })(command, { ending, reason }),
     onLeave,
   );
   const ours = card.fromId !== 0;

@@ -3,7 +3,8 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, put, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { DateField } from '../../kit/DateField';
 import { LotField } from '../../kit/LotField';
@@ -36,16 +37,10 @@ export function TransferForm({
 }) {
   const { t } = useTranslation();
   const sites = useSites().data ?? [];
-  const destinations = useQuery({
-    queryKey: ['transfers', 'destinations'],
-    queryFn: () => read(api.GET('/api/transfers/sites')),
-  });
+  const destinations = useQuery(question('/api/transfers/sites'));
   const save = useSave(
     ['transfers', 'on-hand'],
-    (command, body: Schemas['TransferEntry']) =>
-      transfer
-        ? read(api.PUT('/api/transfers/{id}', { ...at(command, { id: transfer.id }), body }))
-        : read(api.POST('/api/transfers', { ...command, body })),
+    transfer ? put('/api/transfers/{id}', { id: transfer.id }) : post('/api/transfers'),
     onDone,
   );
   const form = useForm(
@@ -75,14 +70,11 @@ export function TransferForm({
     [...new Set(lines.map((line) => line.item.trim().toUpperCase()).filter(Boolean))].join(','),
   );
   const advice = useQuery({
-    queryKey: ['transfers', 'advice', from, to, codes],
-    queryFn: () =>
-      read(
-        api.GET('/api/transfers/advice', {
-          params: { query: { from: Number(from), to: Number(to), items: codes.split(',') } },
-          querySerializer: { array: { style: 'form', explode: false } },
-        }),
-      ),
+    ...question('/api/transfers/advice', {
+      from: Number(from),
+      to: Number(to),
+      items: codes.split(','),
+    }),
     enabled: codes !== '' && from !== '' && to !== '' && from !== to,
     placeholderData: (before) => before,
   });

@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { GridRow } from '../../kit/GridRow';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
@@ -20,10 +21,7 @@ type Card = Schemas['TransferCard'];
 /** One transfer: how far it is, its lines, just which goods, papers, and every change. */
 export function TransferPanel({ transfer, onClose }: { transfer: number; onClose: () => void }) {
   const { t } = useTranslation();
-  const card = useQuery({
-    queryKey: ['transfers', 'card', transfer],
-    queryFn: () => read(api.GET('/api/transfers/{id}', { params: { path: { id: transfer } } })),
-  });
+  const card = useQuery(question('/api/transfers/{id}', { id: transfer }));
   return (
     <DocumentPanel
       of={card}

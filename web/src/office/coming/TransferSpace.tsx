@@ -2,7 +2,8 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import type { TFunction } from 'i18next';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { get, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { FilterChoice, useFilter } from '../../kit/AddressFields';
 import { columnsOf, Exception } from '../../kit/columns';
@@ -16,7 +17,6 @@ import { RoadMatrix } from './RoadMatrix';
 import { TransferForm } from './TransferForm';
 import { TransferPanel } from './TransferPanel';
 import { TransferState } from './TransferState';
-import { transferCounts } from './questions';
 
 type Row = Schemas['TransferRow'];
 
@@ -32,7 +32,7 @@ export function TransferSpace() {
   const filter = useFilter(FILTERS);
   const routes = value('view') === 'routes';
   const list = useList<'listTransfers'>();
-  const { data } = useQuery(transferCounts);
+  const { data } = useQuery(question('/api/transfers/counts'));
   return (
     <TableSpace
       title={t('coming.transfers')}
@@ -88,7 +88,7 @@ export function TransferSpace() {
         )
       }
       question={{ filter, ...list.question }}
-      fetch={(query) => read(api.GET('/api/transfers', { params: { query } }))}
+      fetch={(query) => get('/api/transfers', query)}
       columns={columns(t)}
       none={t('transfer.none')}
       noMatch={t('transfer.noMatch')}

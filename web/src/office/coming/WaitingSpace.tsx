@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { AddressChoice, AddressSite } from '../../kit/AddressFields';
 import { Code } from '../../kit/Code';
 import { columnsOf } from '../../kit/columns';
@@ -14,14 +15,11 @@ export function WaitingSpace() {
   const { t } = useTranslation();
   const { value } = useAddress();
   const { opened, open, close } = useOpened();
-  const question = {
+  const asked = {
     site: value('site') ? Number(value('site')) : undefined,
     toCheck: value('show') === 'check',
   };
-  const waiting = useQuery({
-    queryKey: ['waiting', 'office', question],
-    queryFn: () => read(api.GET('/api/waiting', { params: { query: question } })),
-  });
+  const waiting = useQuery(question('/api/waiting', asked));
   const one = waiting.data?.find((row) => row.key === opened);
   const of = columnsOf<Schemas['WaitingRow']>();
   return (
@@ -41,7 +39,7 @@ export function WaitingSpace() {
           <AddressSite />
         </>
       }
-      question={question}
+      question={asked}
       rows={waiting}
       columns={[
         of.ago('since', t('waiting.since'), 130),

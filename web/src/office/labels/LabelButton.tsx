@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { post } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { Choice, optionsOf } from '../../kit/Choice';
 import { Drop } from '../../kit/Drop';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -61,9 +62,7 @@ export function LabelChoice({
     widthMm: SIZES[size][0],
     heightMm: SIZES[size][1],
   });
-  const print = useSave([], (command, body: Entry) =>
-    read(api.POST('/api/labels/printing', { ...command, body })),
-  );
+  const print = useSave([], post('/api/labels/printing'));
   const sheet = useMutation({
     mutationFn: () => fetchPdf(entry('A4')),
     onSuccess: () => onDone?.(),

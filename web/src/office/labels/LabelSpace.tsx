@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { instant } from '../../kit/format';
@@ -11,18 +12,13 @@ import { Room } from '../../kit/Rail';
 import { Part } from '../../kit/SidePanel';
 import { LabelChoice } from './LabelButton';
 import { NewLoads } from './NewLoads';
-import { peopleNames } from '../rules/questions';
 
 const KINDS = ['BIN', 'ACTION', 'PERSON', 'UNIT_LOAD'] as const;
 
 /** Labels by the set, the tray of the label printer, trolleys and pallets. */
 export function LabelSpace() {
   const { t } = useTranslation();
-  const tray = useQuery({
-    queryKey: ['tray'],
-    queryFn: () => read(api.GET('/api/labels/tray')),
-    refetchInterval: 3_000,
-  });
+  const tray = useQuery({ ...question('/api/labels/tray'), refetchInterval: 3_000 });
   return (
     <Room title={t('rules.labels')}>
       <Box sx={{ display: 'grid', gridTemplateColumns: '300px 1fr', gap: 4, pb: 2 }}>
@@ -68,11 +64,8 @@ function Sets() {
   const mayPeople = useMay('PEOPLE');
   const [kind, setKind] = useState<(typeof KINDS)[number]>('BIN');
   const [area, setArea] = useState('');
-  const people = useQuery(peopleNames);
-  const trolleys = useQuery({
-    queryKey: ['trolleys'],
-    queryFn: () => read(api.GET('/api/floor/trolleys')),
-  });
+  const people = useQuery(question('/api/people/names'));
+  const trolleys = useQuery(question('/api/floor/trolleys'));
   const areas = (sites.data ?? []).flatMap((site) =>
     site.areas.map((one) => [String(one.id), `${site.code} ${one.name}`] as const),
   );

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { post } from '../../api/ask';
 import { useMay } from '../../app/session';
 import { Code } from '../../kit/Code';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -16,10 +16,8 @@ import { LabelButton } from './LabelButton';
 export function NewLoads() {
   const { t } = useTranslation();
   const may = useMay('RULES');
-  const pallet = useSave([], (command) => read(api.POST('/api/unit-loads', { ...command })));
-  const trolley = useSave(['trolleys'], (command, body: Schemas['TrolleyEntry']) =>
-    read(api.POST('/api/unit-loads/trolleys', { ...command, body })),
-  );
+  const pallet = useSave([], post('/api/unit-loads'));
+  const trolley = useSave(['floor'], post('/api/unit-loads/trolleys'));
   const form = useForm({ code: '', name: '' }, trolley.error);
   return (
     <>

@@ -4,7 +4,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, at, read, type Schemas } from '../../api/client';
+import { get, post, put, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
 import { ListChoice } from '../../kit/AddressFields';
 import { Amount } from '../../kit/Amount';
@@ -23,11 +24,15 @@ import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useForm } from '../../kit/useForm';
 import { useList } from '../../kit/useList';
 import { useSave } from '../../kit/useSave';
-import { allSuppliers } from '../rules/questions';
 
 type Row = Schemas['Requisition'];
-type What = 'agree' | 'order' | 'drop';
+type What = keyof typeof WAYS;
 
+const WAYS = {
+  agree: '/api/requisitions/agreement',
+  order: '/api/requisitions/order',
+  drop: '/api/requisitions/drop',
+} as const;
 const STATES = everyOf<Schemas['Requisition']['state']>()([
   'REQUESTED',
   'APPROVED',
@@ -45,16 +50,9 @@ export function RequisitionSpace() {
   const list = useList<'listRequisitions'>();
   const [ticked, setTicked] = useState<Record<number, Row>>({});
   const chosen = Object.values(ticked);
-  const act = useSave<What, Schemas['RequisitionsDone']>(
+  const act = useSave(
     OLD,
-    (command, what) => {
-      const request = { ...command, body: { ids: chosen.map((row) => row.id) } };
-      return what === 'agree'
-        ? read(api.POST('/api/requisitions/agreement', request))
-        : what === 'order'
-          ? read(api.POST('/api/requisitions/order', request))
-          : read(api.POST('/api/requisitions/drop', request));
-    },
+    (command, what: What) => post(WAYS[what])(command, { ids: chosen.map((row) => row.id) }),
     () => setTicked({}),
   );
   const allCan = (action: Row['can'][number]) =>
@@ -131,7 +129,7 @@ export function RequisitionSpace() {
         </>
       }
       question={list.question}
-      fetch={(query) => read(api.GET('/api/requisitions', { params: { query } }))}
+      fetch={(query) => get('/api/requisitions', query)}
       columns={[
         of.shown('tick', '✓', 34, (row) => (
           <input
@@ -171,7 +169,7 @@ export function RequisitionSpace() {
 }
 
 function useSuppliers() {
-  const suppliers = useQuery(allSuppliers);
+  const suppliers = useQuery(question('/api/suppliers'));
   return (suppliers.data ?? []).filter((one) => one.active);
 }
 
@@ -179,12 +177,7 @@ function AskForm({ onDone }: { onDone: () => void }) {
   const { t } = useTranslation();
   const sites = useSites().data ?? [];
   const suppliers = useSuppliers();
-  const save = useSave(
-    OLD,
-    (command, body: Schemas['RequisitionEntry']) =>
-      read(api.POST('/api/requisitions', { ...command, body })),
-    onDone,
-  );
+  const save = useSave(OLD, post('/api/requisitions'), onDone);
   const form = useForm({ item: '', quantity: '', site: '', supplier: '' }, save.error);
   return (
     <Form
@@ -225,20 +218,11 @@ function AskForm({ onDone }: { onDone: () => void }) {
 function SupplierPanel({ requisition, onClose }: { requisition: number; onClose: () => void }) {
   const { t } = useTranslation();
   const suppliers = useSuppliers();
-  const card = useQuery({
-    queryKey: ['requisitions', 'card', requisition],
-    queryFn: () =>
-      read(api.GET('/api/requisitions/{requisition}', { params: { path: { requisition } } })),
-  });
+  const card = useQuery(question('/api/requisitions/{requisition}', { requisition }));
   const row = card.data;
   const [supplier, setSupplier] = useState('');
   const save = useSave(OLD, (command, id: number) =>
-    read(
-      api.PUT('/api/requisitions/{requisition}/supplier', {
-        ...at(command, { requisition }),
-        body: { supplier: id },
-      }),
-    ),
+    put('/api/requisitions/{requisition}/supplier', { requisition })(command, { supplier: id }),
   );
   if (!row) {
     return (

@@ -4,7 +4,8 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { put, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Choice, optionsOf } from '../../kit/Choice';
 import { money } from '../../kit/format';
@@ -16,7 +17,6 @@ import { Form } from '../../kit/Form';
 import { useForm } from '../../kit/useForm';
 import { NumberField } from '../../kit/NumberField';
 import { everyOf } from '../../kit/everyOf';
-import { allSuppliers } from '../rules/questions';
 
 type Cost = Schemas['ItemCost'];
 type Method = NonNullable<Cost['method']>;
@@ -32,10 +32,7 @@ export function Costing({ item }: { item: number }) {
   const { t } = useTranslation();
   const may = useMay('RULES');
   const [editing, setEditing] = useState(false);
-  const cost = useQuery({
-    queryKey: ['cost', item],
-    queryFn: () => read(api.GET('/api/items/{item}/cost', { params: { path: { item } } })),
-  });
+  const cost = useQuery(question('/api/items/{item}/cost', { item }));
   return (
     <Part title={t('item.cost')}>
       <ProblemNote problem={cost.error} />
@@ -57,9 +54,8 @@ export function Costing({ item }: { item: number }) {
 function CostForm({ item, cost, onDone }: { item: number; cost: Cost; onDone: () => void }) {
   const { t } = useTranslation();
   const save = useSave(
-    ['cost', 'transfers', 'value'],
-    (command, body: Cost) =>
-      read(api.PUT('/api/items/{item}/cost', { ...at(command, { item }), body })),
+    ['items', 'transfers', 'value'],
+    put('/api/items/{item}/cost', { item }),
     onDone,
   );
   const form = useForm(
@@ -92,13 +88,10 @@ function CostForm({ item, cost, onDone }: { item: number; cost: Cost; onDone: ()
 function UsualSupplier({ item }: { item: number }) {
   const { t } = useTranslation();
   const may = useMay('RULES');
-  const suppliers = useQuery(allSuppliers);
-  const usual = useQuery({
-    queryKey: ['cost', 'supplier', item],
-    queryFn: () => read(api.GET('/api/items/{item}/supplier', { params: { path: { item } } })),
-  });
-  const save = useSave<number>(['cost'], (command, supplier) =>
-    read(api.PUT('/api/items/{item}/supplier', { ...at(command, { item }), body: { supplier } })),
+  const suppliers = useQuery(question('/api/suppliers'));
+  const usual = useQuery(question('/api/items/{item}/supplier', { item }));
+  const save = useSave<number>(['items'], (command, supplier) =>
+    put('/api/items/{item}/supplier', { item })(command, { supplier }),
   );
   if (!usual.data || !suppliers.data) {
     return null;

@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { fonts } from '../../app/theme';
 import { GridRow } from '../../kit/GridRow';
 import { Amount } from '../../kit/Amount';
@@ -31,24 +32,11 @@ export function ItemPanel({
   onClose: () => void;
 }) {
   const { t } = useTranslation();
-  const card = useQuery({
-    queryKey: ['item', item],
-    queryFn: () => read(api.GET('/api/items/{id}', { params: { path: { id: item } } })),
-  });
-  const total = useQuery({
-    queryKey: ['on-hand', 'item-total', item],
-    queryFn: () =>
-      read(api.GET('/api/on-hand', { params: { query: { group: 'ITEM', item, limit: 1 } } })),
-  });
-  const lies = useQuery({
-    queryKey: ['on-hand', 'item-lies', item],
-    queryFn: () =>
-      read(
-        api.GET('/api/on-hand', {
-          params: { query: { group: 'POSITION', item, sort: 'PLACE', limit: 200 } },
-        }),
-      ),
-  });
+  const card = useQuery(question('/api/items/{id}', { id: item }));
+  const total = useQuery(question('/api/on-hand', { group: 'ITEM', item, limit: 1 }));
+  const lies = useQuery(
+    question('/api/on-hand', { group: 'POSITION', item, sort: 'PLACE', limit: 200 }),
+  );
   if (!card.data || !lies.data) {
     return (
       <SidePanel title={t('loading')} onClose={onClose}>

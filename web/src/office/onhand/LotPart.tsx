@@ -4,7 +4,8 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { put, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Code } from '../../kit/Code';
 import { date, instant } from '../../kit/format';
@@ -24,10 +25,7 @@ export function LotPart({ lot }: { lot: number }) {
   const { t } = useTranslation();
   const may = useMay('POST');
   const [editing, setEditing] = useState(false);
-  const view = useQuery({
-    queryKey: ['lot', lot],
-    queryFn: () => read(api.GET('/api/lots/{id}', { params: { path: { id: lot } } })),
-  });
+  const view = useQuery(question('/api/lots/{id}', { id: lot }));
   const one = view.data;
   return (
     <Part title={one ? `${t('lot')} ${one.code}` : t('lot')}>
@@ -77,9 +75,8 @@ function Day({ name, value }: { name: string; value: string | null }) {
 function DaysForm({ lot, onDone }: { lot: Lot; onDone: () => void }) {
   const { t } = useTranslation();
   const save = useSave(
-    ['lot', 'on-hand', 'ledger'],
-    (command, body: Schemas['LotDatesEntry']) =>
-      read(api.PUT('/api/lots/{id}/dates', { ...at(command, { id: lot.id }), body })),
+    ['lots', 'on-hand', 'ledger'],
+    put('/api/lots/{id}/dates', { id: lot.id }),
     onDone,
   );
   const form = useForm(

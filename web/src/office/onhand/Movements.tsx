@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read, type Schemas } from '../../api/client';
+import { question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { GridRow } from '../../kit/GridRow';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
@@ -14,10 +15,7 @@ type Narrowing = { item?: number; place?: number; lot?: number };
 /** The last movements of an item, a place or a lot, and the way to all of them. */
 export function Movements({ of, about }: { of: Narrowing; about: string }) {
   const { t } = useTranslation();
-  const moves = useQuery({
-    queryKey: ['ledger', 'last', of],
-    queryFn: () => read(api.GET('/api/ledger', { params: { query: { ...of, limit: 8 } } })),
-  });
+  const moves = useQuery(question('/api/ledger', { ...of, limit: 8 }));
   const all = new URLSearchParams({ about });
   Object.entries(of).forEach(([name, value]) => value && all.set(name, String(value)));
   return (

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read } from '../../api/client';
+import { get } from '../../api/ask';
 import { optionsOf } from '../../kit/Choice';
 import { AddressChoice, AddressSite, AddressText } from '../../kit/AddressFields';
 import { TableSpace } from '../../kit/TableSpace';
@@ -64,7 +64,7 @@ export function OnHandSpace() {
       }
       question={question}
       fetch={async (query) => {
-        const page = await read(api.GET('/api/on-hand', { params: { query } }));
+        const page = await get('/api/on-hand', query);
         const most = Math.max(0, ...page.rows.map((row) => Number(row.onHand ?? 0)));
         setScale((before) => (query.offset === 0 ? most : Math.max(before, most)));
         return page;

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read } from '../../api/client';
+import { question } from '../../api/ask';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
 import { date } from '../../kit/format';
@@ -14,17 +14,8 @@ import { ReservedHere } from './ReservedHere';
 /** A bin: what lies in it, what it is for, what moved. */
 export function PlacePanel({ place, onClose }: { place: number; onClose: () => void }) {
   const { t } = useTranslation();
-  const bin = useQuery({
-    queryKey: ['bin', place],
-    queryFn: () => read(api.GET('/api/bins/{id}', { params: { path: { id: place } } })),
-  });
-  const holds = useQuery({
-    queryKey: ['on-hand', 'place-holds', place],
-    queryFn: () =>
-      read(
-        api.GET('/api/on-hand', { params: { query: { group: 'POSITION', place, limit: 200 } } }),
-      ),
-  });
+  const bin = useQuery(question('/api/bins/{id}', { id: place }));
+  const holds = useQuery(question('/api/on-hand', { group: 'POSITION', place, limit: 200 }));
   if (!bin.data || !holds.data) {
     return (
       <SidePanel title={t('loading')} onClose={onClose}>

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, at, read } from '../../api/client';
+import { post, question } from '../../api/ask';
 import { useMay } from '../../app/session';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
@@ -15,12 +15,9 @@ import { useSave } from '../../kit/useSave';
 export function ReservedHere({ item, place }: { item?: number; place?: number }) {
   const { t } = useTranslation();
   const may = useMay('POST');
-  const rows = useQuery({
-    queryKey: ['on-hand', 'reserved', item, place],
-    queryFn: () => read(api.GET('/api/reservations', { params: { query: { item, place } } })),
-  });
+  const rows = useQuery(question('/api/reservations', { item, place }));
   const free = useSave(['on-hand', 'outbound', 'transfers'], (command, id: number) =>
-    read(api.POST('/api/reservations/{id}/release', { ...at(command, { id }), body: {} })),
+    post('/api/reservations/{id}/release', { id })(command, {}),
   );
   if (!rows.data || rows.data.length === 0) {
     return null;

@@ -4,7 +4,8 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { put, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -17,10 +18,7 @@ type Account = Schemas['Account'];
 /** The accounts that the journal is written to, and which sites share a cost. */
 export function Accounts() {
   const { t } = useTranslation();
-  const accounts = useQuery({
-    queryKey: ['accounts'],
-    queryFn: () => read(api.GET('/api/accounts')),
-  });
+  const accounts = useQuery(question('/api/accounts'));
   return (
     <>
       <Box>{t('accounts.what')}</Box>
@@ -37,9 +35,7 @@ function Line({ account }: { account: Account }) {
   const { t } = useTranslation();
   const may = useMay('RULES');
   const [entry, setEntry] = useState(account);
-  const save = useSave<Account, Account>(['accounts'], (command, body) =>
-    read(api.PUT('/api/accounts', { ...command, body })),
-  );
+  const save = useSave<Account, Account>(['accounts'], put('/api/accounts'));
   const changed = entry.code !== account.code || entry.name !== account.name;
   return (
     <Box
@@ -79,14 +75,11 @@ function SharedCosts() {
   const { t } = useTranslation();
   const may = useMay('RULES');
   const known = useSites().data ?? [];
-  const sites = useQuery({
-    queryKey: ['cost', 'sites'],
-    queryFn: () => read(api.GET('/api/costs/sites')),
-  });
+  const sites = useQuery(question('/api/costs/sites'));
   const save = useSave<{ site: number; costSite: number }>(
-    ['cost', 'value'],
+    ['costs', 'items', 'value'],
     (command, { site, costSite }) =>
-      read(api.PUT('/api/costs/sites/{site}', { ...at(command, { site }), body: { costSite } })),
+      put('/api/costs/sites/{site}', { site })(command, { costSite }),
   );
   const list = sites.data ?? [];
   if (known.length < 2) {

@@ -4,7 +4,8 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useParams } from 'react-router';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { GridRow } from '../../kit/GridRow';
 import { Amount } from '../../kit/Amount';
@@ -28,10 +29,7 @@ export function BinningSheet() {
   const may = useMay('POST');
   const site = Number(useParams().site);
   const [filled, setFilled] = useState<Record<string, Filled>>({});
-  const sheet = useQuery({
-    queryKey: ['binning', site],
-    queryFn: () => read(api.GET('/api/sites/{id}/binning', { params: { path: { id: site } } })),
-  });
+  const sheet = useQuery(question('/api/sites/{id}/binning', { id: site }));
   const rows = sheet.data?.rows ?? [];
   const said = (row: Row): Filled => filled[keyOf(row)] ?? { quantity: row.quantity, bin: '' };
   const line = (row: Row) => ({
@@ -45,12 +43,7 @@ export function BinningSheet() {
   const save = useSave(
     ['binning', 'on-hand', 'bins', 'ledger'],
     async (command, placed: Row[]) =>
-      read(
-        api.POST('/api/sites/{id}/binning', {
-          ...at(command, { id: site }),
-          body: { lines: placed.map(line) },
-        }),
-      ),
+      post('/api/sites/{id}/binning', { id: site })(command, { lines: placed.map(line) }),
     () => setFilled({}),
   );
   const chosen = rows.filter((row) => said(row).bin.trim());

@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { put, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { Part } from '../../kit/SidePanel';
@@ -10,14 +11,13 @@ import { Form, FormOf } from '../../kit/Form';
 import { useForm } from '../../kit/useForm';
 import { amount, amountOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
-import { countRules } from '../checking/questions';
 
 type Rules = Schemas['CountRules'];
 
 /** How counting is done: classes, intervals, what passes by rule, what someone else must agree to. */
 export function CountingRules() {
   const { t } = useTranslation();
-  const rules = useQuery(countRules);
+  const rules = useQuery(question('/api/count-programme/rules'));
   return (
     <Room title={t('rules.counting')}>
       <ProblemNote problem={rules.error} />
@@ -30,9 +30,7 @@ export function CountingRules() {
 
 function RulesForm({ rules }: { rules: Rules }) {
   const { t } = useTranslation();
-  const save = useSave(['count-rules', 'counts'], (command, body: Rules) =>
-    read(api.PUT('/api/count-programme/rules', { ...command, body })),
-  );
+  const save = useSave(['counts'], put('/api/count-programme/rules'));
   const form = useForm(
     Object.fromEntries(
       Object.entries(rules).map(([name, value]) => [name, value === null ? '' : String(value)]),

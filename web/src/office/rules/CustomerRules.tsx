@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, put, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { columnsOf } from '../../kit/columns';
 import { Form, Tick } from '../../kit/Form';
@@ -13,7 +14,6 @@ import { wholeOrNothing } from '../../kit/numbers';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
-import { allCustomers } from './questions';
 
 type Customer = Schemas['CustomerCard'];
 
@@ -22,7 +22,7 @@ export function CustomerRules() {
   const { t } = useTranslation();
   const may = useMay('POST');
   const { opened, id, open, close } = useOpened();
-  const customers = useQuery(allCustomers);
+  const customers = useQuery(question('/api/customers'));
   const one = customers.data?.find((customer) => customer.id === id);
   const of = columnsOf<Customer>();
   return (
@@ -60,10 +60,7 @@ function CustomerForm({ customer, onDone }: { customer?: Customer; onDone?: () =
   const { t } = useTranslation();
   const save = useSave(
     ['customers'],
-    (command, body: Schemas['CustomerEntry']) =>
-      customer
-        ? read(api.PUT('/api/customers/{id}', { ...at(command, { id: customer.id }), body }))
-        : read(api.POST('/api/customers', { ...command, body })),
+    customer ? put('/api/customers/{id}', { id: customer.id }) : post('/api/customers'),
     onDone,
   );
   const form = useForm(

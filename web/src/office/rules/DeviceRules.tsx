@@ -5,7 +5,8 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { TFunction } from 'i18next';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, question } from '../../api/ask';
+import { api, read, type Schemas } from '../../api/client';
 import { SiteField, useSite } from '../../kit/SiteField';
 import { Code } from '../../kit/Code';
 import { columnsOf } from '../../kit/columns';
@@ -25,11 +26,7 @@ type Offer = Schemas['DeviceOffer'];
 export function DeviceRules() {
   const { t } = useTranslation();
   const { opened, id, open, close } = useOpened();
-  const devices = useQuery({
-    queryKey: ['devices'],
-    queryFn: () => read(api.GET('/api/devices')),
-    refetchInterval: 5_000,
-  });
+  const devices = useQuery({ ...question('/api/devices'), refetchInterval: 5_000 });
   const one = devices.data?.find((device) => device.id === id);
   const of = columnsOf<Device>();
   return (
@@ -70,11 +67,7 @@ function seen(t: TFunction, { lastSeen, lastPerson }: Device) {
 function NewDevice({ onClose }: { onClose: () => void }) {
   const { t } = useTranslation();
   const [offer, setOffer] = useState<Offer | null>(null);
-  const save = useSave(
-    ['devices'],
-    (_, body: Schemas['DeviceEntry']) => read(api.POST('/api/devices', { body })),
-    setOffer,
-  );
+  const save = useSave(['devices'], post('/api/devices'), setOffer);
   const form = useForm({ name: '', site: '' }, save.error);
   const site = useSite(form.entry.site)?.id ?? 0;
   return (
@@ -126,15 +119,9 @@ function OpenedDevice({ device, onClose }: { device: Device; onClose: () => void
   const { t } = useTranslation();
   const [offer, setOffer] = useState<Offer | null>(null);
   const [asking, setAsking] = useState(false);
-  const again = useSave(
-    ['devices'],
-    () => read(api.POST('/api/devices/{id}/code', { params: { path: { id: device.id } } })),
-    setOffer,
-  );
-  const revoke = useSave(
-    ['devices'],
-    (command) => read(api.POST('/api/devices/{id}/revocation', at(command, { id: device.id }))),
-    () => setAsking(false),
+  const again = useSave(['devices'], post('/api/devices/{id}/code', { id: device.id }), setOffer);
+  const revoke = useSave(['devices'], post('/api/devices/{id}/revocation', { id: device.id }), () =>
+    setAsking(false),
   );
   return (
     <SidePanel title={device.name} onClose={onClose}>

@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { put, question, remove } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { FilePick } from '../../kit/FilePick';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -16,7 +17,7 @@ import { useForm } from '../../kit/useForm';
 /** What the house is called, and how it looks on paper. */
 export function HouseRules() {
   const { t } = useTranslation();
-  const house = useQuery({ queryKey: ['house'], queryFn: () => read(api.GET('/api/house')) });
+  const house = useQuery(question('/api/house'));
   return (
     <Room title={t('house.title')}>
       <ProblemNote problem={house.error} />
@@ -33,9 +34,7 @@ export function HouseRules() {
 
 function NameForm({ house }: { house: Schemas['HouseCard'] }) {
   const { t } = useTranslation();
-  const save = useSave(['house'], (command, body: Schemas['HouseEntry']) =>
-    read(api.PUT('/api/house', { ...command, body })),
-  );
+  const save = useSave(['house'], put('/api/house'));
   const form = useForm(
     { name: house.name, street: house.street, town: house.town, mailFrom: house.mailFrom },
     save.error,
@@ -53,19 +52,8 @@ function NameForm({ house }: { house: Schemas['HouseCard'] }) {
 function Logo({ house }: { house: Schemas['HouseCard'] }) {
   const { t } = useTranslation();
   const may = useMay('RULES');
-  const set = useSave(['house'], (command, file: File) =>
-    read(
-      api.PUT('/api/house/logo', {
-        ...command,
-        body: file as never,
-        bodySerializer: (content: unknown) => content as Blob,
-        headers: { 'Content-Type': file.type },
-      } as never),
-    ),
-  );
-  const remove = useSave(['house'], (command) =>
-    read(api.DELETE('/api/house/logo', { ...command })),
-  );
+  const set = useSave(['house'], put('/api/house/logo'));
+  const removing = useSave(['house'], remove('/api/house/logo'));
   return (
     <Part title={t('house.logo')} rank="h2">
       {house.logo ? (
@@ -85,10 +73,10 @@ function Logo({ house }: { house: Schemas['HouseCard'] }) {
             accept="image/png,image/jpeg"
             onPick={(file) => set.mutate(file)}
           />
-          {house.logo && <Button onClick={() => remove.mutate()}>{t('house.dropLogo')}</Button>}
+          {house.logo && <Button onClick={() => removing.mutate()}>{t('house.dropLogo')}</Button>}
         </Box>
       )}
-      <ProblemNote problem={set.error ?? remove.error} />
+      <ProblemNote problem={set.error ?? removing.error} />
     </Part>
   );
 }

@@ -3,7 +3,8 @@ import TextField from '@mui/material/TextField';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, put, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { putAnswer } from '../../api/putAnswer';
 import { useSites } from '../../app/session';
 import { BinField } from '../../kit/BinField';
@@ -35,19 +36,12 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
   const { t } = useTranslation();
   const queries = useQueryClient();
   const sites = useSites();
-  const units = useQuery({
-    queryKey: ['units'],
-    queryFn: () => read(api.GET('/api/units')),
-    staleTime: Infinity,
-  });
+  const units = useQuery({ ...question('/api/units'), staleTime: Infinity });
   const save = useSave(
-    ['items', 'item'],
-    (command, body: Entry) =>
-      card
-        ? read(api.PUT('/api/items/{id}', { ...at(command, { id: card.id }), body }))
-        : read(api.POST('/api/items', { ...command, body })),
+    ['items'],
+    card ? put('/api/items/{id}', { id: card.id }) : post('/api/items'),
     (saved) => {
-      putAnswer(queries, ['item', saved.id], saved);
+      putAnswer(queries, question('/api/items/{id}', { id: saved.id }).queryKey, saved);
       onDone?.();
     },
   );

@@ -1,7 +1,8 @@
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { get, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { AddressText } from '../../kit/AddressFields';
 import { columnsOf } from '../../kit/columns';
@@ -34,7 +35,7 @@ export function ItemRules() {
         )
       }
       question={{ q, closedToo: true }}
-      fetch={(query) => read(api.GET('/api/items', { params: { query } }))}
+      fetch={(query) => get('/api/items', query)}
       columns={[
         of.code('code', t('item.code'), 110),
         of.text('name', t('item.name'), 200, { grow: 2 }),
@@ -57,10 +58,7 @@ export function ItemRules() {
 
 function ItemCard({ item, onClose }: { item: number; onClose: () => void }) {
   const { t } = useTranslation();
-  const { data: card, error } = useQuery({
-    queryKey: ['item', item],
-    queryFn: () => read(api.GET('/api/items/{id}', { params: { path: { id: item } } })),
-  });
+  const { data: card, error } = useQuery(question('/api/items/{id}', { id: item }));
   return card ? (
     <FormPanel
       of={card}

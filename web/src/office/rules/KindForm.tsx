@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, put } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { Choice, optionsOf } from '../../kit/Choice';
 import { LineEditor } from '../../kit/LineEditor';
 import { useSave } from '../../kit/useSave';
@@ -41,11 +42,8 @@ export function KindForm({
 }) {
   const { t } = useTranslation();
   const save = useSave<Schemas['MovementKindEntry'], Kind>(
-    ['kinds'],
-    (command, body) =>
-      kind
-        ? read(api.PUT('/api/movement-kinds/{kind}', { ...at(command, { kind: kind.id }), body }))
-        : read(api.POST('/api/movement-kinds', { ...command, body })),
+    ['movement-kinds'],
+    kind ? put('/api/movement-kinds/{kind}', { kind: kind.id }) : post('/api/movement-kinds'),
     onDone,
   );
   const form = useForm(

@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { put, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form } from '../../kit/Form';
@@ -14,10 +15,7 @@ import { ItemField } from '../../kit/ItemField';
 /** What goes into an item that the house puts together itself. */
 export function MadeOf({ item }: { item: number }) {
   const { t } = useTranslation();
-  const kit = useQuery({
-    queryKey: ['kits', item],
-    queryFn: () => read(api.GET('/api/items/{id}/components', { params: { path: { id: item } } })),
-  });
+  const kit = useQuery(question('/api/items/{id}/components', { id: item }));
   return (
     <Part title={t('outbound.madeOf')}>
       <Box sx={{ color: 'text.secondary' }}>{t('outbound.madeOfHelp')}</Box>
@@ -31,13 +29,8 @@ function Components({ kit }: { kit: Schemas['KitCard'] }) {
   const [rows, setRows] = useState(() =>
     kit.components.map((one) => ({ item: one.item, quantity: one.quantity })),
   );
-  const save = useSave(['kits'], (command, components: typeof rows) =>
-    read(
-      api.PUT('/api/items/{id}/components', {
-        ...at(command, { id: kit.kitId }),
-        body: { components },
-      }),
-    ),
+  const save = useSave(['kits', 'items'], (command, components: typeof rows) =>
+    put('/api/items/{id}/components', { id: kit.kitId })(command, { components }),
   );
   const change = (i: number, part: Partial<(typeof rows)[number]>) =>
     setRows(rows.map((row, k) => (k === i ? { ...row, ...part } : row)));

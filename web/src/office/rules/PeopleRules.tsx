@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, put, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { Choice, optionsOf } from '../../kit/Choice';
 import { columnsOf } from '../../kit/columns';
@@ -31,10 +32,7 @@ export function PeopleRules() {
   const { t } = useTranslation();
   const sites = useSites();
   const { opened, id, open, close } = useOpened();
-  const people = useQuery({
-    queryKey: ['people'],
-    queryFn: () => read(api.GET('/api/people')),
-  });
+  const people = useQuery(question('/api/people'));
   const one = people.data?.find((person) => person.id === id);
   const whereOf = (card: Card) =>
     card.everywhere
@@ -83,10 +81,7 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
   const sites = useSites();
   const save = useSave(
     ['people'],
-    (command, body: Schemas['PersonEntry']) =>
-      card
-        ? read(api.PUT('/api/people/{id}', { ...at(command, { id: card.id }), body }))
-        : read(api.POST('/api/people', { ...command, body })),
+    card ? put('/api/people/{id}', { id: card.id }) : post('/api/people'),
     card ? undefined : onClose,
   );
   const form = useForm(

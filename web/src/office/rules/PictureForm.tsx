@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { put, remove } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { FilePick } from '../../kit/FilePick';
 import { ItemPicture } from '../../kit/ItemPicture';
@@ -9,26 +10,15 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 
-const OLD = ['items', 'item'];
+const OLD = ['items'];
 
 /** The picture of an item, by which people know it on the floor. */
 export function PictureForm({ item }: { item: Schemas['ItemCard'] }) {
   const { t } = useTranslation();
   const may = useMay('RULES');
   const path = { item: item.id };
-  const set = useSave(OLD, (command, file: File) =>
-    read(
-      api.PUT('/api/items/{item}/picture', {
-        ...at(command, path),
-        body: file as never,
-        bodySerializer: (content: unknown) => content as Blob,
-        headers: { 'Content-Type': file.type },
-      } as never),
-    ),
-  );
-  const remove = useSave(OLD, (command) =>
-    read(api.DELETE('/api/items/{item}/picture', at(command, path))),
-  );
+  const set = useSave(OLD, put('/api/items/{item}/picture', path));
+  const removing = useSave(OLD, remove('/api/items/{item}/picture', path));
   return (
     <Part title={t('item.picture')}>
       <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
@@ -42,12 +32,12 @@ export function PictureForm({ item }: { item: Schemas['ItemCard'] }) {
               onPick={(file) => set.mutate(file)}
             />
             {item.picture !== null && (
-              <Button onClick={() => remove.mutate()}>{t('item.dropPicture')}</Button>
+              <Button onClick={() => removing.mutate()}>{t('item.dropPicture')}</Button>
             )}
           </>
         )}
       </Box>
-      <ProblemNote problem={set.error ?? remove.error} />
+      <ProblemNote problem={set.error ?? removing.error} />
     </Part>
   );
 }

@@ -3,7 +3,8 @@ import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, put, question } from '../../api/ask';
+import { api, read, type Schemas } from '../../api/client';
 import { Choice, optionsById, optionsOf } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -40,16 +41,13 @@ const FLOWS_OUT = everyOf<NonNullable<Schemas['SiteEntry']['outboundFlow']>>()([
   'PICK_PACK_HAND_OVER',
 ]);
 
-const OLD = ['sites', 'bins', 'bin'];
+const OLD = ['sites', 'bins'];
 
 export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?: () => void }) {
   const { t } = useTranslation();
   const save = useSave(
     OLD,
-    (command, body: Schemas['SiteEntry']) =>
-      site
-        ? read(api.PUT('/api/sites/{id}', { ...at(command, { id: site.id }), body }))
-        : read(api.POST('/api/sites', { ...command, body })),
+    site ? put('/api/sites/{id}', { id: site.id }) : post('/api/sites'),
     onDone,
   );
   const form = useForm(
@@ -141,10 +139,7 @@ export function AreaForm({
   const { t } = useTranslation();
   const save = useSave(
     OLD,
-    (command, body: Schemas['AreaEntry']) =>
-      area
-        ? read(api.PUT('/api/areas/{id}', { ...at(command, { id: area.id }), body }))
-        : read(api.POST('/api/sites/{id}/areas', { ...at(command, { id: site }), body })),
+    area ? put('/api/areas/{id}', { id: area.id }) : post('/api/sites/{id}/areas', { id: site }),
     onDone,
   );
   const form = useForm(
@@ -175,11 +170,7 @@ export function AreaForm({
 
 export function RackForm({ site, onDone }: { site: Schemas['SiteCard']; onDone: () => void }) {
   const { t } = useTranslation();
-  const save = useSave(
-    OLD,
-    (command, body: Schemas['RackEntry']) => read(api.POST('/api/racks', { ...command, body })),
-    onDone,
-  );
+  const save = useSave(OLD, post('/api/racks'), onDone);
   const form = useForm(
     {
       areaId: String(site.areas[0]?.id ?? ''),
@@ -209,7 +200,7 @@ export function RackForm({ site, onDone }: { site: Schemas['SiteCard']; onDone: 
     },
   };
   const preview = useQuery({
-    queryKey: ['rack', entry],
+    queryKey: ['racks', entry],
     queryFn: () => read(api.POST('/api/racks/preview', { body: entry })),
     enabled: entry.pattern.length > 0 && Number(form.entry.areaId) > 0,
     retry: false,
@@ -274,10 +265,7 @@ export function RackForm({ site, onDone }: { site: Schemas['SiteCard']; onDone: 
 
 export function BinForm({ id, site }: { id: number; site: Schemas['SiteCard'] }) {
   const { t } = useTranslation();
-  const bin = useQuery({
-    queryKey: ['bin', id],
-    queryFn: () => read(api.GET('/api/bins/{id}', { params: { path: { id } } })),
-  });
+  const bin = useQuery(question('/api/bins/{id}', { id }));
   return bin.data ? (
     <FormOf of={bin.data}>{(shown) => shown && <KnownBinForm bin={shown} site={site} />}</FormOf>
   ) : (
@@ -287,9 +275,7 @@ export function BinForm({ id, site }: { id: number; site: Schemas['SiteCard'] })
 
 function KnownBinForm({ bin, site }: { bin: Schemas['BinCard']; site: Schemas['SiteCard'] }) {
   const { t } = useTranslation();
-  const save = useSave(OLD, (command, body: Schemas['BinEntry']) =>
-    read(api.PUT('/api/bins/{id}', { ...at(command, { id: bin.id }), body })),
-  );
+  const save = useSave(OLD, put('/api/bins/{id}', { id: bin.id }));
   const form = useForm(
     {
       areaId: String(bin.areaId),

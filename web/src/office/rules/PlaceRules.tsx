@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { get } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
 import { optionsById } from '../../kit/Choice';
 import { AddressChoice, AddressText } from '../../kit/AddressFields';
@@ -74,7 +75,7 @@ export function PlaceRules() {
             question: { area, q },
             dependsOn: site.id,
             fetch: (query: Page & { area?: number; q?: string }) =>
-              read(api.GET('/api/sites/{id}/bins', { params: { path: { id: site.id }, query } })),
+              get('/api/sites/{id}/bins', { id: site.id, ...query }),
           }
         : // A house without a site has no bins; its first site is made here.
           { rows: { data: sites.data && [] } })}

@@ -4,7 +4,8 @@ import TextField from '@mui/material/TextField';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, put, question, remove } from '../../api/ask';
+import { commandId, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Reasons } from '../../floor/PutAwayLists';
 import { Choice, optionsById } from '../../kit/Choice';
@@ -17,7 +18,6 @@ import { decimal, decimalOrNothing, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { BinField } from '../../kit/BinField';
 import { ItemField } from '../../kit/ItemField';
-import { allCategories } from './questions';
 
 const OLD = ['put-away-rules', 'put-away'];
 
@@ -33,18 +33,15 @@ export function PutAwayForm({
 }) {
   const { t } = useTranslation();
   const may = useMay('RULES');
-  const categories = useQuery(allCategories);
+  const categories = useQuery(question('/api/categories'));
   const save = useSave(
     OLD,
-    (command, body: Schemas['PutAwayRuleEntry']) =>
-      rule
-        ? read(api.PUT('/api/put-away/rules/{id}', { ...at(command, { id: rule.id }), body }))
-        : read(api.POST('/api/put-away/rules', { ...command, body })),
+    rule ? put('/api/put-away/rules/{id}', { id: rule.id }) : post('/api/put-away/rules'),
     onDone,
   );
-  const remove = useSave(
+  const removing = useSave(
     OLD,
-    (command, id: number) => read(api.DELETE('/api/put-away/rules/{id}', at(command, { id }))),
+    (command, id: number) => remove('/api/put-away/rules/{id}', { id })(command),
     onDone,
   );
   const form = useForm(
@@ -132,11 +129,15 @@ export function PutAwayForm({
         <Tick label={t('putAway.on')} {...form.tick('active')} />
       </Form>
       {may && rule && (
-        <Button sx={{ mt: 1 }} loading={remove.isPending} onClick={() => remove.mutate(rule.id)}>
+        <Button
+          sx={{ mt: 1 }}
+          loading={removing.isPending}
+          onClick={() => removing.mutate(rule.id)}
+        >
           {t('putAway.remove')}
         </Button>
       )}
-      <ProblemNote problem={remove.error} />
+      <ProblemNote problem={removing.error} />
       {may && <Trial entry={entry} replaces={rule?.id} />}
     </>
   );
@@ -153,11 +154,11 @@ function Trial({
   const [amount, setAmount] = useState('100');
   const trial = useMutation({
     mutationFn: async () =>
-      read(
-        api.POST('/api/put-away/trial', {
-          body: { replaces, quantity: decimal(amount), rule: entry() },
-        }),
-      ),
+      post('/api/put-away/trial')(commandId(), {
+        replaces,
+        quantity: decimal(amount),
+        rule: entry(),
+      }),
   });
   return (
     <Part title={t('putAway.try')}>

@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import type { TFunction } from 'i18next';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
 import { optionsById } from '../../kit/Choice';
 import { AddressChoice } from '../../kit/AddressFields';
@@ -28,9 +29,7 @@ export function PutAwayRules() {
   const { opened, id, open, close } = useOpened();
   const site = binned.find((one) => String(one.id) === value('site')) ?? binned[0];
   const rules = useQuery({
-    queryKey: ['put-away-rules', site?.id],
-    queryFn: () =>
-      read(api.GET('/api/put-away/rules', { params: { query: { site: site?.id ?? 0 } } })),
+    ...question('/api/put-away/rules', { site: site?.id ?? 0 }),
     enabled: !!site,
   });
   const one = rules.data?.find((rule) => rule.id === id);

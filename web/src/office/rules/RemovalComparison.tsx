@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { post } from '../../api/ask';
+import { commandId, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { Choice, optionsById } from '../../kit/Choice';
 import { count, quantity } from '../../kit/format';
@@ -33,11 +34,12 @@ export function RemovalComparison({
   const [days, setDays] = useState('90');
   const play = useMutation({
     mutationFn: () =>
-      read(
-        api.POST('/api/removal/comparison', {
-          body: { site: Number(site), days: Number(days), rule: entry, replaces },
-        }),
-      ),
+      post('/api/removal/comparison')(commandId(), {
+        site: Number(site),
+        days: Number(days),
+        rule: entry,
+        replaces,
+      }),
   });
   return (
     <>

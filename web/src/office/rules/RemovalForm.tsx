@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, put, question, remove } from '../../api/ask';
+import { commandId, type Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
 import { Choice, optionsOf } from '../../kit/Choice';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -16,7 +17,6 @@ import { useForm } from '../../kit/useForm';
 import { readable, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { ItemField } from '../../kit/ItemField';
-import { allCategories } from './questions';
 
 type Rule = Schemas['RemovalRuleCard'];
 type Entry = Schemas['RemovalRuleEntry'];
@@ -98,18 +98,15 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
   const { t } = useTranslation();
   const may = useMay('RULES');
   const sites = useSites().data ?? [];
-  const categories = useQuery(allCategories);
+  const categories = useQuery(question('/api/categories'));
   const save = useSave(
     ['removal'],
-    (command, body: Entry) =>
-      rule
-        ? read(api.PUT('/api/removal/rules/{id}', { ...at(command, { id: rule.id }), body }))
-        : read(api.POST('/api/removal/rules', { ...command, body })),
+    rule ? put('/api/removal/rules/{id}', { id: rule.id }) : post('/api/removal/rules'),
     rule ? undefined : onDone,
   );
-  const remove = useSave(
+  const removing = useSave(
     ['removal'],
-    (command, id: number) => read(api.DELETE('/api/removal/rules/{id}', at(command, { id }))),
+    (command, id: number) => remove('/api/removal/rules/{id}', { id })(command),
     onDone,
   );
   const form = useForm(
@@ -225,11 +222,15 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
         </Box>
       </Form>
       {may && rule && (
-        <Button sx={{ mt: 1 }} loading={remove.isPending} onClick={() => remove.mutate(rule.id)}>
+        <Button
+          sx={{ mt: 1 }}
+          loading={removing.isPending}
+          onClick={() => removing.mutate(rule.id)}
+        >
           {t('removal.remove')}
         </Button>
       )}
-      <ProblemNote problem={remove.error} />
+      <ProblemNote problem={removing.error} />
       {may && entry ? (
         <Standing entry={entry} replaces={rule?.id} />
       ) : (
@@ -263,11 +264,7 @@ function Standing({ entry, replaces }: { entry: Entry; replaces?: number }) {
   const standing = useQuery({
     queryKey: ['removal', 'standing', replaces, draft],
     queryFn: () =>
-      read(
-        api.POST('/api/removal/standing', {
-          body: { replaces, rule: JSON.parse(draft) as Entry },
-        }),
-      ),
+      post('/api/removal/standing')(commandId(), { replaces, rule: JSON.parse(draft) as Entry }),
     retry: false,
     placeholderData: (before) => before,
   });

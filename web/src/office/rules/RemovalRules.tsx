@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { FormPanel } from '../../kit/FormPanel';
 import { instant } from '../../kit/format';
@@ -20,10 +21,7 @@ export function RemovalRules() {
   const { t } = useTranslation();
   const may = useMay('RULES');
   const { opened, id, open, close } = useOpened();
-  const rules = useQuery({
-    queryKey: ['removal', 'rules'],
-    queryFn: () => read(api.GET('/api/removal/rules')),
-  });
+  const rules = useQuery(question('/api/removal/rules'));
   const one = rules.data?.find((rule) => rule.id === id);
   return (
     <>
@@ -126,10 +124,7 @@ function RuleRow({ rule, opened, onOpen }: { rule: Rule; opened: boolean; onOpen
 
 function Changes() {
   const { t } = useTranslation();
-  const changes = useQuery({
-    queryKey: ['removal', 'changes'],
-    queryFn: () => read(api.GET('/api/removal/changes')),
-  });
+  const changes = useQuery(question('/api/removal/changes'));
   return (
     <>
       <ProblemNote problem={changes.error} />

@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { post } from '../../api/ask';
+import { commandId, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { DateField } from '../../kit/DateField';
 import { Choice, optionsById } from '../../kit/Choice';
@@ -36,20 +37,16 @@ export function RemovalTrial({
   const at = site || String(sites[0]?.id ?? '');
   const trial = useMutation({
     mutationFn: async () =>
-      read(
-        api.POST('/api/removal/trial', {
-          body: {
-            item: item.trim() || entry?.item || '',
-            site: Number(at),
-            quantity: decimal(amount),
-            needed: needed || undefined,
-            minimumLife: wholeOrNothing(life) ?? 0,
-            oneLot,
-            rule: entry,
-            replaces,
-          },
-        }),
-      ),
+      post('/api/removal/trial')(commandId(), {
+        item: item.trim() || entry?.item || '',
+        site: Number(at),
+        quantity: decimal(amount),
+        needed: needed || undefined,
+        minimumLife: wholeOrNothing(life) ?? 0,
+        oneLot,
+        rule: entry,
+        replaces,
+      }),
   });
   return (
     <>

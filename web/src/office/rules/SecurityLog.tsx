@@ -1,5 +1,6 @@
 import { useTranslation } from 'react-i18next';
-import { api, read, type Schemas } from '../../api/client';
+import { get } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { optionsOf } from '../../kit/Choice';
 import { AddressChoice, AddressText } from '../../kit/AddressFields';
 import { columnsOf } from '../../kit/columns';
@@ -50,7 +51,7 @@ export function SecurityLog() {
         </>
       }
       question={{ what, q }}
-      fetch={(query) => read(api.GET('/api/security-log', { params: { query } }))}
+      fetch={(query) => get('/api/security-log', query)}
       columns={[
         of.moment('at', t('security.at'), 190),
         of.choice('what', t('security.what'), 160, word),

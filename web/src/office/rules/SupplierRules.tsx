@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { api, at, read, type Schemas } from '../../api/client';
+import { post, put, question } from '../../api/ask';
+import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { columnsOf } from '../../kit/columns';
 import { Form, Tick } from '../../kit/Form';
@@ -13,7 +14,6 @@ import { wholeOrNothing } from '../../kit/numbers';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
-import { allSuppliers } from './questions';
 
 type Supplier = Schemas['SupplierCard'];
 
@@ -22,7 +22,7 @@ export function SupplierRules() {
   const { t } = useTranslation();
   const may = useMay('RULES');
   const { opened, id, open, close } = useOpened();
-  const suppliers = useQuery(allSuppliers);
+  const suppliers = useQuery(question('/api/suppliers'));
   const one = suppliers.data?.find((supplier) => supplier.id === id);
   const of = columnsOf<Supplier>();
   return (
@@ -59,10 +59,7 @@ function SupplierForm({ supplier, onDone }: { supplier?: Supplier; onDone?: () =
   const { t } = useTranslation();
   const save = useSave(
     ['suppliers'],
-    (command, body: Schemas['SupplierEntry']) =>
-      supplier
-        ? read(api.PUT('/api/suppliers/{id}', { ...at(command, { id: supplier.id }), body }))
-        : read(api.POST('/api/suppliers', { ...command, body })),
+    supplier ? put('/api/suppliers/{id}', { id: supplier.id }) : post('/api/suppliers'),
     onDone,
   );
   const form = useForm(

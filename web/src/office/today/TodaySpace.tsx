@@ -3,15 +3,13 @@ import { useQueries, useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, read } from '../../api/client';
+import { get, question } from '../../api/ask';
 import { useMay, useSites } from '../../app/session';
 import { fonts } from '../../app/theme';
 import { Code } from '../../kit/Code';
 import { count as grouped, date, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
-import { countNumbers } from '../checking/questions';
-import { outboundCounts, transferCounts } from '../coming/questions';
 import type { Word } from '../../app/words';
 
 const FEW = 4;
@@ -33,56 +31,26 @@ export function TodaySpace() {
   const mayPost = useMay('POST');
   const mayApprove = useMay('RULES');
   const sites = useSites().data ?? [];
-  const transfers = useQuery(transferCounts);
-  const outbound = useQuery(outboundCounts);
-  const counts = useQuery(countNumbers);
-  const late = useQuery({
-    queryKey: ['inbound', 'today'],
-    queryFn: () =>
-      read(api.GET('/api/inbound', { params: { query: { filter: 'LATE', limit: FEW } } })),
-  });
-  const missing = useQuery({
-    queryKey: ['transfers', 'today'],
-    queryFn: () =>
-      read(api.GET('/api/transfers', { params: { query: { filter: 'MISSING', limit: FEW } } })),
-  });
-  const lateOut = useQuery({
-    queryKey: ['outbound', 'today'],
-    queryFn: () =>
-      read(api.GET('/api/outbound', { params: { query: { filter: 'LATE', limit: FEW } } })),
-  });
-  const review = useQuery({
-    queryKey: ['counts', 'today'],
-    queryFn: () =>
-      read(api.GET('/api/counts', { params: { query: { filter: 'REVIEW', limit: FEW } } })),
-  });
-  const approvals = useQuery({
-    queryKey: ['approvals', 'today'],
-    queryFn: () => read(api.GET('/api/approvals', { params: { query: { limit: MANY } } })),
-  });
-  const overdue = useQuery({
-    queryKey: ['loans', 'today'],
-    queryFn: () =>
-      read(api.GET('/api/loans', { params: { query: { filter: 'OVERDUE', limit: FEW } } })),
-  });
+  const transfers = useQuery(question('/api/transfers/counts'));
+  const outbound = useQuery(question('/api/outbound/counts'));
+  const counts = useQuery(question('/api/counts/numbers'));
+  const late = useQuery(question('/api/inbound', { filter: 'LATE', limit: FEW }));
+  const missing = useQuery(question('/api/transfers', { filter: 'MISSING', limit: FEW }));
+  const lateOut = useQuery(question('/api/outbound', { filter: 'LATE', limit: FEW }));
+  const review = useQuery(question('/api/counts', { filter: 'REVIEW', limit: FEW }));
+  const approvals = useQuery(question('/api/approvals', { limit: MANY }));
+  const overdue = useQuery(question('/api/loans', { filter: 'OVERDUE', limit: FEW }));
   const requisitions = useQuery({
     queryKey: ['requisitions', 'today'],
     queryFn: () => {
       const query = { where: ['STATE:IS:REQUESTED'], limit: 1 };
-      return read(api.GET('/api/requisitions', { params: { query } }));
+      return get('/api/requisitions', query);
     },
   });
-  const checks = useQuery({
-    queryKey: ['book-checks'],
-    queryFn: () => read(api.GET('/api/book-checks')),
-  });
+  const checks = useQuery(question('/api/book-checks'));
   const last = checks.data?.find((one) => one.finished);
   const due = useQueries({
-    queries: sites.map((site) => ({
-      queryKey: ['counts', 'programme', String(site.id)],
-      queryFn: () =>
-        read(api.GET('/api/count-programme', { params: { query: { site: site.id } } })),
-    })),
+    queries: sites.map((site) => question('/api/count-programme', { site: site.id })),
   });
   const plans = sites
     .map((site, i) => ({ ...site, today: due[i]?.data?.due.length ?? 0 }))
