@@ -2,7 +2,7 @@ import CssBaseline from '@mui/material/CssBaseline';
 import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { createBrowserRouter, Navigate, Route, RouterProvider, Routes } from 'react-router';
 import { onSignedOut, Problem } from '../api/client';
 import { OutboxProvider } from '../floor/OutboxContext';
 import { FaultBoundary } from './Fault';
@@ -19,6 +19,9 @@ const Floor = lazy(() => import('../floor/Floor'));
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: (n, fault) => isPassing(fault) && n < 2 } },
 });
+
+// One that can hold back a step, where something typed would be lost by it.
+const router = createBrowserRouter([{ path: '*', element: <Door /> }]);
 
 // Whoever is told to sign in first, by whatever was asked, is shown where.
 onSignedOut(() => void queries.invalidateQueries({ queryKey: ['session'] }));
@@ -47,9 +50,7 @@ export function App() {
         <ThemeProvider theme={theme(shift)}>
           <CssBaseline />
           <FaultBoundary>
-            <BrowserRouter>
-              <Door />
-            </BrowserRouter>
+            <RouterProvider router={router} />
           </FaultBoundary>
         </ThemeProvider>
       </ShiftContext>

@@ -112,7 +112,7 @@ export function Form({
     }
   };
   return (
-    <Box component="form" onSubmit={submit}>
+    <Box component="form" data-sending={save.isPending || undefined} onSubmit={submit}>
       <Box
         component="fieldset"
         disabled={!allowed}

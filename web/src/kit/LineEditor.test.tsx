@@ -5,6 +5,7 @@ import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { afterEach, expect, it } from 'vitest';
 import '../app/words';
+import { Problem } from '../api/client';
 import { LineEditor, written } from './LineEditor';
 
 afterEach(cleanup);
@@ -65,4 +66,43 @@ it('leaves out lines in which nothing was written, and no other', async () => {
       EMPTY,
     ),
   ).toEqual([{ ...EMPTY, oneLot: true }]);
+});
+
+it('stands what the server said of a line at its field', () => {
+  const said = (problem: Problem) => (
+    <LineEditor
+      title="Lines"
+      name="lines"
+      lines={[
+        { ...EMPTY, item: 'RGT-1' },
+        { ...EMPTY, item: 'rgt-2' },
+      ]}
+      onChange={() => {}}
+      problem={problem}
+      empty={EMPTY}
+      tracks="1fr 1fr"
+      add="Add a line"
+    >
+      {(line, i) => (
+        <>
+          <TextField label={`Item ${i + 1}`} {...line.text('item')} />
+          <TextField label={`Quantity ${i + 1}`} {...line.text('packs')} />
+        </>
+      )}
+    </LineEditor>
+  );
+  const wrong = () =>
+    screen
+      .getAllByRole('textbox')
+      .filter((field) => field.getAttribute('aria-invalid') === 'true')
+      .map((field) => (field as HTMLInputElement).labels?.[0].textContent);
+  const { rerender } = render(
+    said(new Problem(404, 'not-found', 'No such item.', { what: 'item', key: 'RGT-2' })),
+  );
+  expect(wrong()).toEqual(['Item 2']);
+  screen.getByText('No such item.');
+  rerender(said(new Problem(400, 'invalid', 'No such pack.', { field: 'lines', item: 'RGT-1' })));
+  expect(wrong()).toEqual(['Item 1']);
+  rerender(said(new Problem(400, 'invalid', 'Not blank.', { field: 'lines[1].packs' })));
+  expect(wrong()).toEqual(['Quantity 2']);
 });

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
+import { Problem } from '../api/client';
 import { Part } from './SidePanel';
 import { bound } from './useForm';
 
@@ -9,18 +10,39 @@ type Bound<L extends object> = ReturnType<typeof bound<L>>;
 
 /** The lines in which anything was written: nothing that was typed is left out. */
 export function written<L extends object>(lines: readonly L[], empty: L): L[] {
-  return lines.filter((line) =>
-    Object.entries(line).some(([name, value]) =>
-      typeof value === 'string' ? value.trim() !== '' : value !== empty[name as keyof L],
-    ),
-  );
+  const said = (line: L) =>
+    JSON.stringify(line, (_, value: unknown) => (typeof value === 'string' ? value.trim() : value));
+  return lines.filter((line) => said({ ...empty, ...line }) !== said(empty));
+}
+
+/**
+ * What the server said about a field of a line: of a field that it names, or of the item that the
+ * line is about.
+ */
+function problemAt(problem: unknown, lines: string | undefined, i: number, line: object) {
+  return (field: string): string | undefined => {
+    if (!(problem instanceof Problem)) {
+      return undefined;
+    }
+    const { item, what, key } = problem.values;
+    const about = item ?? (what === 'item' ? key : undefined);
+    const meant =
+      typeof about === 'string' &&
+      'item' in line &&
+      about.toUpperCase() === String(line.item).trim().toUpperCase();
+    return problem.field === `${lines}[${i}].${field}` || (field === 'item' && meant)
+      ? problem.message
+      : undefined;
+  };
 }
 
 /** The lines of a document as they are written: each its fields in a row; more can be added. */
 export function LineEditor<L extends object>({
   title,
+  name,
   lines,
   onChange,
+  problem,
   empty,
   tracks,
   add,
@@ -30,8 +52,12 @@ export function LineEditor<L extends object>({
   under,
 }: {
   title: ReactNode;
+  /** What the server calls them. */
+  name?: string;
   lines: L[];
   onChange: (lines: L[]) => void;
+  /** What the server had against what was sent. */
+  problem?: unknown;
   /** A line in which nothing is written yet. */
   empty: L;
   /** The tracks of the grid in which its fields stand. */
@@ -56,7 +82,7 @@ export function LineEditor<L extends object>({
         return (
           <Box key={i} sx={{ mt: 1, pb: 0.5 }}>
             <Box sx={{ display: 'grid', gridTemplateColumns: `${tracks} 30px`, gap: 1 }}>
-              {children(bound(line, set), i)}
+              {children(bound(line, set, problemAt(problem, name, i, line)), i)}
               <Button
                 size="small"
                 aria-label={remove?.(line) ?? t('removeLine', { line: i + 1 })}

@@ -1,20 +1,24 @@
 // @vitest-environment jsdom
-import { cleanup, render, screen } from '@testing-library/react';
+import { empty, show } from '../testing/house';
+import { cleanup, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
-import { afterEach, expect, it, vi } from 'vitest';
+import { Link } from 'react-router';
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import '../app/words';
 import { Choice } from './Choice';
 import { Drop } from './Drop';
 import { ProblemNote } from './ProblemNote';
 import { SidePanel } from './SidePanel';
+import { useOpened } from './TableSpace';
 import { useSaved } from './unsaved';
 
+beforeEach(empty);
 afterEach(cleanup);
 
 it('closes a panel by its button and by Escape', async () => {
   const close = vi.fn();
-  render(
+  show(
     <SidePanel title="Parachute flare" onClose={close}>
       26 pieces
     </SidePanel>,
@@ -27,7 +31,7 @@ it('closes a panel by its button and by Escape', async () => {
 
 it('lets Escape close what is open over a panel, and not the panel', async () => {
   const close = vi.fn();
-  render(
+  show(
     <SidePanel title="Panel" onClose={close}>
       <Drop label="Columns">{() => <button>Inside</button>}</Drop>
     </SidePanel>,
@@ -41,7 +45,7 @@ it('lets Escape close what is open over a panel, and not the panel', async () =>
 });
 
 it('lets what is dropped close itself', async () => {
-  render(<Drop label="More">{(leave) => <button onClick={leave}>Go</button>}</Drop>);
+  show(<Drop label="More">{(leave) => <button onClick={leave}>Go</button>}</Drop>);
   await userEvent.click(screen.getByRole('button', { name: 'More' }));
   await userEvent.click(screen.getByText('Go'));
   expect(screen.queryByText('Go')).toBeNull();
@@ -49,7 +53,7 @@ it('lets what is dropped close itself', async () => {
 
 it('tells which of a few was chosen', async () => {
   const chosen = vi.fn();
-  render(
+  show(
     <Choice
       label="Site"
       value="1"
@@ -65,12 +69,12 @@ it('tells which of a few was chosen', async () => {
 });
 
 it('says a problem aloud, and nothing when there is none', () => {
-  const { container } = render(<ProblemNote problem={undefined} />);
-  expect(container.innerHTML).toBe('');
-  render(<ProblemNote problem={new Error('Bin is full.')} />);
+  show(<ProblemNote problem={undefined} />);
+  expect(screen.queryByRole('alert')).toBeNull();
+  show(<ProblemNote problem={new Error('Bin is full.')} />);
   expect(screen.getByRole('alert').textContent).toBe('Bin is full.');
   cleanup();
-  render(<ProblemNote problem="plain words" />);
+  show(<ProblemNote problem="plain words" />);
   expect(screen.getByRole('alert').textContent).toBe('plain words');
 });
 
@@ -88,7 +92,7 @@ it('asks before it throws away what was typed, until it is saved', async () => {
       </form>
     );
   }
-  render(
+  show(
     <SidePanel title="Panel" onClose={close}>
       <Saves />
     </SidePanel>,
@@ -123,9 +127,39 @@ it('takes the focus in from the button that opened it, and gives it back', async
       </>
     );
   }
-  render(<Page />);
+  show(<Page />);
   await userEvent.click(screen.getByRole('button', { name: 'New' }));
   expect(document.activeElement).toBe(screen.getByLabelText('Note'));
   await userEvent.keyboard('{Escape}');
   expect(document.activeElement).toBe(screen.getByRole('button', { name: 'New' }));
+});
+
+it('asks before another row or page takes what was typed along, and stays where it was', async () => {
+  function Page() {
+    const { opened, close } = useOpened();
+    return (
+      <>
+        <Link to="?open=2">Two</Link>
+        <Link to="?open=1&q=rope">Search</Link>
+        <SidePanel key={opened} title={`Row ${opened}`} onClose={close}>
+          <form>
+            <input aria-label="Note" />
+          </form>
+        </SidePanel>
+      </>
+    );
+  }
+  show(<Page />, {}, '/?open=1');
+  await userEvent.type(screen.getByLabelText('Note'), 'twelve');
+  await userEvent.click(screen.getByText('Search'));
+  expect(screen.queryByRole('alert')).toBeNull();
+  await userEvent.click(screen.getByText('Two'));
+  await userEvent.click(await screen.findByRole('button', { name: 'Go on writing' }));
+  expect(screen.queryByRole('alert')).toBeNull();
+  expect(screen.getByRole('heading').textContent).toBe('Row 1');
+  expect(screen.getByLabelText<HTMLInputElement>('Note').value).toBe('twelve');
+  await userEvent.click(screen.getByText('Two'));
+  await userEvent.click(await screen.findByRole('button', { name: 'Throw it away' }));
+  expect((await screen.findByRole('heading', { name: 'Row 2' })).textContent).toBe('Row 2');
+  expect(screen.getByLabelText<HTMLInputElement>('Note').value).toBe('');
 });

@@ -2,7 +2,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEffect, useEffectEvent, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { useTranslation } from 'react-i18next';
+import { useBlocker, type Location } from 'react-router';
 import { SavedContext, useUnsaved } from './unsaved';
+
+/** The page, and what stands open on it. */
+function openedAt({ pathname, search }: Location): string {
+  return `${pathname} ${new URLSearchParams(search).get('open')}`;
+}
 
 /**
  * What was opened from a table, beside it. Escape closes it, and asks first where something was typed
@@ -25,20 +31,26 @@ export function SidePanel({
   const { t } = useTranslation();
   const panel = useRef<HTMLElement>(null);
   const { isUnsaved, onInput, onSaved } = useUnsaved();
-  const [asking, setAsking] = useState(false);
+  const [closing, setClosing] = useState(false);
+  // Another row, another page and the browser's Back would take what was typed along.
+  const going = useBlocker(
+    ({ currentLocation, nextLocation }) =>
+      !closing && openedAt(currentLocation) !== openedAt(nextLocation) && isUnsaved(),
+  );
   useFocusWithin(panel);
-  const leave = useEffectEvent(() => {
-    if (isUnsaved()) {
-      setAsking(true);
-    } else {
-      onClose();
-    }
-  });
+  const asking = closing || going.state === 'blocked';
+  const stay = () => {
+    setClosing(false);
+    going.reset?.();
+  };
+  const go = () => (going.proceed ? going.proceed() : onClose());
+  const leave = () => (isUnsaved() ? setClosing(true) : onClose());
+  const onEscape = useEffectEvent(leave);
   useEffect(() => {
     const key = (event: KeyboardEvent) => {
       const inDialog = (event.target as HTMLElement).closest?.('[role=dialog],[role=listbox]');
       if (event.key === 'Escape' && !inDialog) {
-        leave();
+        onEscape();
       }
     };
     window.addEventListener('keydown', key);
@@ -67,11 +79,7 @@ export function SidePanel({
             {title}
           </Box>
         </Box>
-        <Button
-          onClick={() => (isUnsaved() ? setAsking(true) : onClose())}
-          aria-label={t('close')}
-          sx={{ px: 1 }}
-        >
+        <Button onClick={leave} aria-label={t('close')} sx={{ px: 1 }}>
           {t('close')}
         </Button>
       </Box>
@@ -79,10 +87,10 @@ export function SidePanel({
         <Box role="alert" sx={{ border: '2px dashed', p: 1.5, mb: 1, display: 'grid', gap: 1 }}>
           {t('unsaved.ask')}
           <Box sx={{ display: 'flex', gap: 1 }}>
-            <Button variant="contained" autoFocus onClick={() => setAsking(false)}>
+            <Button variant="contained" autoFocus onClick={stay}>
               {t('unsaved.stay')}
             </Button>
-            <Button variant="outlined" onClick={onClose}>
+            <Button variant="outlined" onClick={go}>
               {t('unsaved.leave')}
             </Button>
           </Box>

@@ -25,7 +25,9 @@ function unsavedForms() {
       }
     },
     onSaved: () => typed.clear(),
-    isUnsaved: () => [...typed].some((form) => form.isConnected),
+    // What is just being sent is not lost by going on.
+    isUnsaved: () =>
+      [...typed].some((form) => form.isConnected && form.dataset.sending === undefined),
   };
 }
 

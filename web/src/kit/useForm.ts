@@ -49,6 +49,20 @@ export function bound<T extends object>(
   };
 }
 
+/**
+ * What a form begins with: what is known of a thing, and what a blank form says where nothing is.
+ * Figures are written out.
+ */
+export function startOf<T extends object>(blank: T, known?: object | null): T {
+  const said = (known ?? {}) as Record<string, unknown>;
+  return Object.fromEntries(
+    Object.entries(blank).map(([name, value]) => [
+      name,
+      typeof value === 'string' ? String(said[name] ?? value) : (said[name] ?? value),
+    ]),
+  ) as T;
+}
+
 /** What stands in a form, and what the server said about a field of it. */
 export function useForm<T extends FieldValues>(start: T, problem: unknown) {
   const { control, setValue, setError, clearErrors, formState } = useFields<T>({
@@ -64,13 +78,19 @@ export function useForm<T extends FieldValues>(start: T, problem: unknown) {
     }
     // eslint-disable-next-line react-hooks/exhaustive-deps -- what it began with never changes
   }, [problem, setError, clearErrors]);
-  return bound<T>(
-    entry,
-    (changes) => {
-      for (const [name, value] of Object.entries(changes)) {
-        setValue(name as Path<T>, value as PathValue<T, Path<T>>, { shouldDirty: true });
-      }
-    },
-    (name) => errors[name]?.message as string | undefined,
-  );
+  const set = (changes: Partial<T>) => {
+    for (const [name, value] of Object.entries(changes)) {
+      setValue(name as Path<T>, value as PathValue<T, Path<T>>, { shouldDirty: true });
+    }
+  };
+  return {
+    ...bound<T>(entry, set, (name) => errors[name]?.message as string | undefined),
+    /** Of the editor of its lines. */
+    lines: <N extends keyof T & string>(name: N) => ({
+      name,
+      lines: entry[name],
+      onChange: (lines: T[N]) => set({ [name]: lines } as unknown as Partial<T>),
+      problem,
+    }),
+  };
 }

@@ -5,7 +5,7 @@ import { ThemeProvider } from '@mui/material/styles';
 import { configure, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
-import { MemoryRouter } from 'react-router';
+import { createMemoryRouter, RouterProvider } from 'react-router';
 import { MeContext, type Me } from '../app/session';
 import { theme } from '../app/theme';
 
@@ -32,12 +32,13 @@ export { answers, asked, empty, Refusal, sent } from './network';
 /** Shows something to someone who is signed in, at an address. */
 export function show(what: ReactNode, me: Partial<Me> = {}, at = '/') {
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  const router = createMemoryRouter([{ path: '*', element: what }], { initialEntries: [at] });
   return render(
     <QueryClientProvider client={queries}>
       <MeContext value={{ ...controller, ...me }}>
         <ThemeProvider theme={theme('day')}>
           <OutboxProvider>
-            <MemoryRouter initialEntries={[at]}>{what}</MemoryRouter>
+            <RouterProvider router={router} />
           </OutboxProvider>
         </ThemeProvider>
       </MeContext>

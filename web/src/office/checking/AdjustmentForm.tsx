@@ -104,19 +104,22 @@ function Sheet({
   // Whoever looks at positions knows what should stand there.
   const first =
     meant.find((kind) => start[0].known && kind.direction === 'EITHER') ?? meant[0] ?? kinds[0];
-  const form = useForm({ note: '', source: '', party: '', due: '' }, save.error);
+  const form = useForm(
+    { note: '', source: '', party: '', due: '', replacing: false, lines: start },
+    save.error,
+  );
   const [kindId, setKindId] = useState(first.id);
   const kind = kinds.find((one) => one.id === kindId) ?? first;
   const ways = waysOf(kind);
   const [chosenWay, setWay] = useState<Way>(ways[0]);
   const way = ways.includes(chosenWay) ? chosenWay : ways[0];
   const [reasons, setReasons] = useState<number[]>([]);
-  const [replacing, setReplacing] = useState(false);
   const [filled, setFilled] = useState<Filled>({});
   const [picture, setPicture] = useState<Entry['picture']>();
-  const [lines, setLines] = useState(start);
   // Of positions that were looked up, those without a figure are not meant.
-  const meantLines = written(lines, EMPTY).filter((line) => !line.known || line.quantity.trim());
+  const meantLines = written(form.entry.lines, EMPTY).filter(
+    (line) => !line.known || line.quantity.trim(),
+  );
   return (
     <Form
       save={save}
@@ -127,10 +130,7 @@ function Sheet({
           kind: kind.id,
           way,
           reasons: kind.purpose === 'SCRAP' ? reasons : undefined,
-          note: form.entry.note,
-          source: form.entry.source,
-          replacing,
-          party: form.entry.party,
+          ...form.entry,
           due: form.entry.due || undefined,
           fields: filledIn(kind, filled),
           picture,
@@ -177,8 +177,7 @@ function Sheet({
       </Box>
       <LineEditor
         title={t(`adjust.linesOf.${way}`)}
-        lines={lines}
-        onChange={setLines}
+        {...form.lines('lines')}
         empty={EMPTY}
         tracks="1.2fr 1.1fr 0.9fr 0.9fr 0.85fr"
         add={t('inbound.addLine')}
@@ -224,7 +223,7 @@ function Sheet({
               />
             ))}
           <Box sx={{ mt: 1 }}>
-            <Tick label={t('adjust.replace')} checked={replacing} onChange={setReplacing} />
+            <Tick label={t('adjust.replace')} {...form.tick('replacing')} />
           </Box>
         </Part>
       )}

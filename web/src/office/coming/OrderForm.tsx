@@ -1,7 +1,6 @@
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
@@ -9,7 +8,7 @@ import { DateField } from '../../kit/DateField';
 import { SiteField, useSite } from '../../kit/SiteField';
 import { LineEditor, written } from '../../kit/LineEditor';
 import { Form } from '../../kit/Form';
-import { useForm } from '../../kit/useForm';
+import { startOf, useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
 import { amountOrNothing, decimal } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
@@ -42,22 +41,12 @@ export function OrderForm({
   );
   const form = useForm(
     {
-      number: order?.number ?? '',
+      ...startOf({ number: '', expected: '', note: '' }, order),
       supplier: order?.supplierCode ?? '',
       site: String(order?.siteId ?? ''),
-      expected: order?.expected ?? '',
-      note: order?.note ?? '',
+      lines: order?.lines.map((line) => startOf(EMPTY, line)) ?? [EMPTY],
     },
     save.error,
-  );
-  const [lines, setLines] = useState<Line[]>(
-    () =>
-      order?.lines.map((line) => ({
-        item: line.item,
-        packs: line.packs,
-        pack: line.pack,
-        price: line.price === null ? '' : String(line.price),
-      })) ?? [EMPTY],
   );
   const site = useSite(form.entry.site)?.id ?? 0;
   const known = suppliers.data?.filter((one) => one.active || one.code === order?.supplierCode);
@@ -73,7 +62,7 @@ export function OrderForm({
           site,
           expected: form.entry.expected || undefined,
           note: form.entry.note,
-          lines: written(lines, EMPTY).map((line) => ({
+          lines: written(form.entry.lines, EMPTY).map((line) => ({
             item: line.item.trim(),
             packs: decimal(line.packs),
             pack: line.pack.trim(),
@@ -102,8 +91,7 @@ export function OrderForm({
       </Box>
       <LineEditor
         title={t('inbound.lines')}
-        lines={lines}
-        onChange={setLines}
+        {...form.lines('lines')}
         empty={EMPTY}
         tracks="1.4fr 0.8fr 1fr 0.8fr"
         add={t('inbound.addLine')}

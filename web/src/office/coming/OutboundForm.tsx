@@ -1,7 +1,6 @@
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
@@ -12,7 +11,7 @@ import { PartyField } from '../../kit/PartyField';
 import { LineEditor, written } from '../../kit/LineEditor';
 import { useSave } from '../../kit/useSave';
 import { Form, Tick } from '../../kit/Form';
-import { useForm } from '../../kit/useForm';
+import { startOf, useForm } from '../../kit/useForm';
 import { amountOrNothing, decimal, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { ItemField } from '../../kit/ItemField';
@@ -37,6 +36,10 @@ const EMPTY: Line = {
   oneLot: false,
 };
 
+function lineOf(line: Schemas['OutboundCard']['lines'][number]): Line {
+  return { ...startOf(EMPTY, line), lot: line.lot ?? line.serial ?? '' };
+}
+
 /** An order as it is accepted, or changed while nothing of it is picked. */
 export function OutboundForm({
   order,
@@ -55,12 +58,10 @@ export function OutboundForm({
   const known = customers.data?.filter((one) => one.active || one.id === order?.customerId);
   const form = useForm(
     {
-      number: order?.number ?? '',
+      ...startOf({ number: '', needed: '', reference: '', note: '' }, order),
       customer: null as string | null,
       site: String(order?.siteId ?? ''),
-      needed: order?.needed ?? '',
-      reference: order?.reference ?? '',
-      note: order?.note ?? '',
+      lines: order?.lines.map(lineOf) ?? [EMPTY],
     },
     save.error,
   );
@@ -68,18 +69,6 @@ export function OutboundForm({
     form.entry.customer ?? known?.find((one) => one.id === order?.customerId)?.code ?? '';
   const customer = known?.find((one) => one.code === asked.trim().toUpperCase());
   const site = useSite(form.entry.site)?.id ?? 0;
-  const [lines, setLines] = useState<Line[]>(
-    () =>
-      order?.lines.map((line) => ({
-        item: line.item,
-        packs: line.packs,
-        pack: line.pack,
-        lot: line.lot ?? line.serial ?? '',
-        price: line.price === null ? '' : String(line.price),
-        minimumLife: String(line.minimumLife),
-        oneLot: line.oneLot,
-      })) ?? [EMPTY],
-  );
   return (
     <Form
       save={save}
@@ -93,7 +82,7 @@ export function OutboundForm({
           needed: form.entry.needed || undefined,
           reference: form.entry.reference,
           note: form.entry.note,
-          lines: written(lines, EMPTY).map((line) => ({
+          lines: written(form.entry.lines, EMPTY).map((line) => ({
             item: line.item.trim(),
             packs: decimal(line.packs),
             pack: line.pack.trim(),
@@ -137,8 +126,7 @@ export function OutboundForm({
       )}
       <LineEditor
         title={t('transfer.lines')}
-        lines={lines}
-        onChange={setLines}
+        {...form.lines('lines')}
         empty={EMPTY}
         tracks="1.3fr 0.8fr 0.8fr 0.8fr"
         add={t('transfer.addLine')}

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useDeferredValue, useState } from 'react';
+import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
 import { post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
@@ -13,7 +13,7 @@ import { quantity } from '../../kit/format';
 import { LineEditor, written } from '../../kit/LineEditor';
 import { useSave } from '../../kit/useSave';
 import { Form, Tick } from '../../kit/Form';
-import { useForm } from '../../kit/useForm';
+import { startOf, useForm } from '../../kit/useForm';
 import { decimal, isMore, soFar } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { ItemField } from '../../kit/ItemField';
@@ -26,6 +26,10 @@ interface Line {
 }
 
 const EMPTY: Line = { item: '', packs: '', pack: '', lot: '' };
+
+function lineOf(line: Schemas['TransferCard']['lines'][number]): Line {
+  return { ...startOf(EMPTY, line), lot: line.lot ?? line.serial ?? '' };
+}
 
 /** A transfer as it is written down, with what the sender has and the receiver has already. */
 export function TransferForm({
@@ -45,24 +49,14 @@ export function TransferForm({
   );
   const form = useForm(
     {
-      number: transfer?.number ?? '',
+      ...startOf({ number: '', wanted: '', direct: false, note: '' }, transfer),
       from: String(transfer?.fromId ?? ''),
       to: String(transfer?.toId ?? ''),
-      wanted: transfer?.wanted ?? '',
-      direct: transfer?.direct ?? false,
-      note: transfer?.note ?? '',
+      lines: transfer?.lines.map(lineOf) ?? [EMPTY],
     },
     save.error,
   );
-  const [lines, setLines] = useState<Line[]>(
-    () =>
-      transfer?.lines.map((line) => ({
-        item: line.item,
-        packs: line.packs,
-        pack: line.pack,
-        lot: line.lot ?? line.serial ?? '',
-      })) ?? [EMPTY],
-  );
+  const { lines } = form.entry;
   const from = form.entry.from || String(sites[0]?.id ?? '');
   const all = destinations.data ?? [];
   const to = form.entry.to || String(all.find((one) => String(one.id) !== from)?.id ?? '');
@@ -132,8 +126,7 @@ export function TransferForm({
       </Box>
       <LineEditor
         title={t('transfer.lines')}
-        lines={lines}
-        onChange={setLines}
+        {...form.lines('lines')}
         empty={EMPTY}
         tracks="1.3fr 0.8fr 0.9fr 1fr"
         add={t('transfer.addLine')}

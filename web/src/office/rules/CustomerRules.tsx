@@ -12,10 +12,13 @@ import { FormPanel } from '../../kit/FormPanel';
 import { NumberField } from '../../kit/NumberField';
 import { wholeOrNothing } from '../../kit/numbers';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
-import { useForm } from '../../kit/useForm';
+import { startOf, useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
 
 type Customer = Schemas['CustomerCard'];
+
+const ADDRESS = { street: '', town: '', gln: '', email: '' };
+const BLANK = { code: '', name: '', ...ADDRESS, minimumLife: '0', oneLot: false, active: true };
 
 /** Those who get goods from the house, and what they ask of every order. */
 export function CustomerRules() {
@@ -63,20 +66,7 @@ function CustomerForm({ customer, onDone }: { customer?: Customer; onDone?: () =
     customer ? put('/api/customers/{id}', { id: customer.id }) : post('/api/customers'),
     onDone,
   );
-  const form = useForm(
-    {
-      code: customer?.code ?? '',
-      name: customer?.name ?? '',
-      email: customer?.email ?? '',
-      street: customer?.street ?? '',
-      town: customer?.town ?? '',
-      gln: customer?.gln ?? '',
-      minimumLife: String(customer?.minimumLife ?? 0),
-      oneLot: customer?.oneLot ?? false,
-      active: customer?.active ?? true,
-    },
-    save.error,
-  );
+  const form = useForm(startOf(BLANK, customer), save.error);
   return (
     <Form
       save={save}

@@ -12,7 +12,7 @@ import { Choice, optionsOf } from '../../kit/Choice';
 import { LineEditor, written } from '../../kit/LineEditor';
 import { Part } from '../../kit/SidePanel';
 import { Form, Tick } from '../../kit/Form';
-import { useForm } from '../../kit/useForm';
+import { startOf, useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
 import { decimal, whole, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
@@ -22,6 +22,19 @@ type Card = Schemas['ItemCard'];
 type Entry = Schemas['ItemEntry'];
 type PackRow = { name: string; factor: string; barcodes: string };
 
+const BLANK = {
+  code: '',
+  name: '',
+  category: '',
+  unit: 'PIECE' as Card['unit'],
+  decimals: '0',
+  tracking: 'NONE' as Card['tracking'],
+  shelfLifeDays: '',
+  hazardClass: '',
+  storageClass: '',
+  lotRule: '',
+  active: true,
+};
 const NO_PACK: PackRow = { name: '', factor: '', barcodes: '' };
 
 const TRACKINGS = everyOf<Schemas['ItemEntry']['tracking']>()([
@@ -47,28 +60,15 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
   );
   const form = useForm(
     {
-      code: card?.code ?? '',
-      name: card?.name ?? '',
-      category: card?.category ?? '',
-      unit: card?.unit ?? 'PIECE',
-      decimals: String(card?.decimals ?? 0),
-      tracking: card?.tracking ?? 'NONE',
-      shelfLifeDays: card?.shelfLifeDays ? String(card.shelfLifeDays) : '',
-      hazardClass: card?.hazardClass ?? '',
-      storageClass: card?.storageClass ?? '',
-      lotRule: card?.lotRule ?? '',
-      active: card?.active ?? true,
+      ...startOf(BLANK, card),
       barcodes: card?.barcodes.join(', ') ?? '',
+      packs:
+        card?.packs.map((pack) => ({
+          ...startOf(NO_PACK, pack),
+          barcodes: pack.barcodes.join(', '),
+        })) ?? [],
     },
     save.error,
-  );
-  const [packs, setPacks] = useState<PackRow[]>(
-    () =>
-      card?.packs.map((pack) => ({
-        name: pack.name,
-        factor: pack.factor,
-        barcodes: pack.barcodes.join(', '),
-      })) ?? [],
   );
   const [homes, setHomes] = useState<Record<number, { address: string; shelfNote: string }>>(() =>
     Object.fromEntries(
@@ -82,20 +82,14 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
   const submit = () => {
     const entry = form.entry;
     save.mutate({
+      ...entry,
       version: card?.version,
       code: entry.code.trim().toUpperCase(),
-      name: entry.name,
-      category: entry.category,
-      unit: entry.unit,
       decimals: whole(entry.decimals),
-      tracking: entry.tracking,
       shelfLifeDays: wholeOrNothing(entry.shelfLifeDays),
-      hazardClass: entry.hazardClass,
-      storageClass: entry.storageClass,
       lotRule: entry.lotRule.trim(),
-      active: entry.active,
       barcodes: list(entry.barcodes),
-      packs: written(packs, NO_PACK).map((pack) => ({
+      packs: written(entry.packs, NO_PACK).map((pack) => ({
         ...card?.packs.find((known) => known.name === pack.name),
         id: 0,
         name: pack.name.trim(),
@@ -167,8 +161,7 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
       </Box>
       <LineEditor
         title={t('item.packs')}
-        lines={packs}
-        onChange={setPacks}
+        {...form.lines('packs')}
         empty={NO_PACK}
         tracks="1fr 90px 2fr"
         add={t('pack.add')}

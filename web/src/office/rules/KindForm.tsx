@@ -1,15 +1,14 @@
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { post, put } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { Choice, optionsOf } from '../../kit/Choice';
-import { LineEditor } from '../../kit/LineEditor';
+import { LineEditor, written } from '../../kit/LineEditor';
 import { useSave } from '../../kit/useSave';
 import { PURPOSES, type Kind } from '../checking/kinds';
 import { Form, Tick } from '../../kit/Form';
-import { useForm } from '../../kit/useForm';
+import { startOf, useForm } from '../../kit/useForm';
 import { amountOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { everyOf } from '../../kit/everyOf';
@@ -28,6 +27,18 @@ const CONTRA = [
   'SUPPLIER',
   'OPENING',
 ] as const;
+const BLANK = {
+  code: '',
+  name: '',
+  purpose: 'MOVEMENT' as Kind['purpose'],
+  direction: 'OUT' as Kind['direction'],
+  contra: 'USED_UP' as Kind['contra'],
+  account: '',
+  noteNeeded: false,
+  approvalValue: '',
+  oppositeId: '',
+  active: true,
+};
 const EMPTY: Field = { id: 0, name: '', type: 'TEXT', required: false, choices: [] };
 
 /** A reason or movement kind as it is written down, with the fields that it asks for. */
@@ -48,43 +59,26 @@ export function KindForm({
   );
   const form = useForm(
     {
-      code: kind?.code ?? '',
-      name: kind?.name ?? '',
-      purpose: kind?.purpose ?? ('MOVEMENT' as Kind['purpose']),
-      direction: kind?.direction ?? ('OUT' as Kind['direction']),
-      contra: kind?.contra ?? ('USED_UP' as Kind['contra']),
-      account: kind?.account ?? '',
-      noteNeeded: kind?.noteNeeded ?? false,
-      approvalValue: kind?.approvalValue === undefined ? '' : String(kind.approvalValue ?? ''),
-      opposite: String(kind?.oppositeId ?? ''),
-      active: kind?.active ?? true,
+      ...startOf(BLANK, kind),
+      fields: kind?.fields ?? [],
     },
     save.error,
   );
-  const [fields, setFields] = useState<Field[]>(kind?.fields ?? []);
   const entry = form.entry;
   return (
     <Form
       save={save}
       onSubmit={() =>
         save.mutate({
+          ...entry,
           version: kind?.version,
           code: entry.code.trim().toUpperCase(),
-          name: entry.name,
-          purpose: entry.purpose,
-          direction: entry.direction,
-          contra: entry.contra,
-          account: entry.account,
-          noteNeeded: entry.noteNeeded,
           approvalValue: amountOrNothing(entry.approvalValue),
-          oppositeId: entry.opposite ? Number(entry.opposite) : undefined,
-          active: entry.active,
-          fields: fields
-            .filter((field) => field.name.trim())
-            .map((field) => ({
-              ...field,
-              choices: field.choices.map((choice) => choice.trim()).filter(Boolean),
-            })),
+          oppositeId: entry.oppositeId ? Number(entry.oppositeId) : undefined,
+          fields: written(entry.fields, EMPTY).map((field) => ({
+            ...field,
+            choices: field.choices.map((choice) => choice.trim()).filter(Boolean),
+          })),
         })
       }
     >
@@ -124,7 +118,7 @@ export function KindForm({
         />
         <Choice
           label={t('kinds.opposite')}
-          {...form.choice('opposite')}
+          {...form.choice('oppositeId')}
           options={[
             ['', t('kinds.noOpposite')],
             ...kinds
@@ -137,8 +131,7 @@ export function KindForm({
       <Tick label={t('item.active')} {...form.tick('active')} />
       <LineEditor
         title={t('kinds.fieldsTitle')}
-        lines={fields}
-        onChange={setFields}
+        {...form.lines('fields')}
         empty={EMPTY}
         tracks="1.4fr 1fr auto"
         add={t('kinds.addField')}

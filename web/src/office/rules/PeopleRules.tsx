@@ -15,7 +15,7 @@ import { NumberField } from '../../kit/NumberField';
 import { amountOrNothing } from '../../kit/numbers';
 import { Part } from '../../kit/SidePanel';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
-import { useForm } from '../../kit/useForm';
+import { startOf, useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
 
 type Card = Schemas['PersonCard'];
@@ -26,6 +26,15 @@ const ROLES = everyOf<Schemas['PersonCard']['role']>()([
   'AUDITOR',
   'ADMINISTRATOR',
 ]);
+
+const BLANK = {
+  code: '',
+  name: '',
+  role: 'FLOOR_HAND' as (typeof ROLES)[number],
+  everywhere: false,
+  active: true,
+  approvalValue: '',
+};
 
 /** Who works here, as what, and where. */
 export function PeopleRules() {
@@ -85,17 +94,7 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
     card ? undefined : onClose,
   );
   const form = useForm(
-    {
-      code: card?.code ?? '',
-      name: card?.name ?? '',
-      role: card?.role ?? 'FLOOR_HAND',
-      everywhere: card?.everywhere ?? false,
-      sites: card?.sites ?? [],
-      active: card?.active ?? true,
-      password: '',
-      pin: '',
-      approvalValue: String(card?.approvalValue ?? ''),
-    },
+    { ...startOf(BLANK, card), sites: card?.sites ?? [], password: '', pin: '' },
     save.error,
   );
   const submit = () =>

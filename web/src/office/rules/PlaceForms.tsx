@@ -9,7 +9,7 @@ import { Choice, optionsById, optionsOf } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Form, FormOf, Tick } from '../../kit/Form';
-import { useForm } from '../../kit/useForm';
+import { startOf, useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
 import { amountOrNothing, soFar, whole, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
@@ -41,6 +41,31 @@ const FLOWS_OUT = everyOf<NonNullable<Schemas['SiteEntry']['outboundFlow']>>()([
   'PICK_PACK_HAND_OVER',
 ]);
 
+const SITE = {
+  code: '',
+  name: '',
+  binned: true,
+  street: '',
+  town: '',
+  inboundFlow: 'DOCK_FIRST' as (typeof FLOWS)[number],
+  overflowArea: '',
+  overPercent: '10',
+  virtual: false,
+  gln: '',
+  outboundFlow: 'PICK_HAND_OVER' as (typeof FLOWS_OUT)[number],
+  shortestRound: false,
+};
+const AREA = { code: '', name: '', purpose: 'STORE' as (typeof PURPOSES)[number] };
+const BIN = {
+  areaId: '',
+  walk: '',
+  active: true,
+  mixing: 'ANYTHING' as (typeof MIXINGS)[number],
+  storageClass: '',
+  maxVolume: '',
+  maxWeight: '',
+  maxUnitLoads: '',
+};
 const OLD = ['sites', 'bins'];
 
 export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?: () => void }) {
@@ -52,19 +77,8 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
   );
   const form = useForm(
     {
-      code: site?.code ?? '',
-      name: site?.name ?? '',
+      ...startOf(SITE, site),
       timeZone: site?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
-      binned: site?.binned ?? true,
-      street: site?.street ?? '',
-      town: site?.town ?? '',
-      inboundFlow: site?.inboundFlow ?? 'DOCK_FIRST',
-      overflowArea: String(site?.overflowArea ?? ''),
-      overPercent: String(site?.overPercent ?? 10),
-      virtual: site?.virtual ?? false,
-      gln: site?.gln ?? '',
-      outboundFlow: site?.outboundFlow ?? 'PICK_HAND_OVER',
-      shortestRound: site?.shortestRound ?? false,
     },
     save.error,
   );
@@ -142,10 +156,7 @@ export function AreaForm({
     area ? put('/api/areas/{id}', { id: area.id }) : post('/api/sites/{id}/areas', { id: site }),
     onDone,
   );
-  const form = useForm(
-    { code: area?.code ?? '', name: area?.name ?? '', purpose: area?.purpose ?? 'STORE' },
-    save.error,
-  );
+  const form = useForm(startOf(AREA, area), save.error);
   return (
     <Form
       save={save}
@@ -276,19 +287,7 @@ export function BinForm({ id, site }: { id: number; site: Schemas['SiteCard'] })
 function KnownBinForm({ bin, site }: { bin: Schemas['BinCard']; site: Schemas['SiteCard'] }) {
   const { t } = useTranslation();
   const save = useSave(OLD, put('/api/bins/{id}', { id: bin.id }));
-  const form = useForm(
-    {
-      areaId: String(bin.areaId),
-      walk: String(bin.walk),
-      active: bin.active,
-      mixing: bin.mixing,
-      storageClass: bin.storageClass,
-      maxVolume: String(bin.maxVolume ?? ''),
-      maxWeight: String(bin.maxWeight ?? ''),
-      maxUnitLoads: String(bin.maxUnitLoads ?? ''),
-    },
-    save.error,
-  );
+  const form = useForm(startOf(BIN, bin), save.error);
   return (
     <Form
       save={save}

@@ -12,10 +12,12 @@ import { FormPanel } from '../../kit/FormPanel';
 import { NumberField } from '../../kit/NumberField';
 import { wholeOrNothing } from '../../kit/numbers';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
-import { useForm } from '../../kit/useForm';
+import { startOf, useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
 
 type Supplier = Schemas['SupplierCard'];
+
+const BLANK = { code: '', name: '', email: '', street: '', town: '', leadDays: '7', active: true };
 
 /** Those who sell goods to the house. */
 export function SupplierRules() {
@@ -62,18 +64,7 @@ function SupplierForm({ supplier, onDone }: { supplier?: Supplier; onDone?: () =
     supplier ? put('/api/suppliers/{id}', { id: supplier.id }) : post('/api/suppliers'),
     onDone,
   );
-  const form = useForm(
-    {
-      code: supplier?.code ?? '',
-      name: supplier?.name ?? '',
-      email: supplier?.email ?? '',
-      street: supplier?.street ?? '',
-      town: supplier?.town ?? '',
-      leadDays: String(supplier?.leadDays ?? 7),
-      active: supplier?.active ?? true,
-    },
-    save.error,
-  );
+  const form = useForm(startOf(BLANK, supplier), save.error);
   return (
     <Form
       save={save}

@@ -86,10 +86,10 @@ it('says what goes into a kit, without the lines left empty', async () => {
   answers('PUT', door, () => kit);
   show(<MadeOf item={30} />);
   expect(await screen.findByLabelText('Component 1')).toHaveProperty('value', 'SHK-001');
-  await press(/line/i);
+  await press('Add a line');
   await userEvent.type(screen.getByLabelText('Component 2'), ' ROP-012 ');
   await userEvent.type(screen.getAllByLabelText('Quantity')[1], '7,5');
-  await press(/line/i);
+  await press('Add a line');
   await press('Save what it is made of');
   await waitFor(() =>
     expect(sent('PUT', door)[0]?.body).toEqual({
