@@ -1,7 +1,7 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
-import { useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useSettled } from './useSettled';
 
 /** Something that is meant by the words in a field. */
@@ -17,6 +17,8 @@ export interface FieldOf {
   label: string;
   value: string;
   onChange: (value: string) => void;
+  /** Told when it is said that this is meant: by Enter, by choosing, by going on. */
+  onPick?: (value: string) => void;
   required?: boolean;
   placeholder?: string;
   /** What the server had against it. */
@@ -38,18 +40,25 @@ export function FoundField({
   label,
   value,
   onChange,
+  onPick,
   required,
   placeholder,
   problem,
   found,
   hint,
+  unknown = false,
   onLook,
 }: FieldOf & {
   found: Found[];
   /** What is known of what stands there, or that nothing is. */
   hint?: ReactNode;
+  /** Whether what stands there can't be sent: nothing is meant by it. */
+  unknown?: boolean;
   onLook: (looking: boolean) => void;
 }) {
+  const input = useRef<HTMLInputElement>(null);
+  const refused = unknown && typeof hint === 'string' ? hint : '';
+  useEffect(() => input.current?.setCustomValidity(refused), [refused]);
   return (
     <Autocomplete<Found, false, true, true>
       freeSolo
@@ -63,9 +72,16 @@ export function FoundField({
           onChange(text);
         }
       }}
-      onChange={(_, chosen) => onChange(typeof chosen === 'string' ? chosen : chosen.value)}
+      onChange={(_, chosen) => {
+        const said = typeof chosen === 'string' ? chosen : chosen.value;
+        onChange(said);
+        onPick?.(said);
+      }}
       onFocus={() => onLook(true)}
-      onBlur={() => onLook(false)}
+      onBlur={() => {
+        onLook(false);
+        onPick?.(value);
+      }}
       slotProps={{
         popper: { sx: { minWidth: 'min(420px, 90vw)' }, placement: 'bottom-start' },
         paper: { sx: { border: 1, borderColor: 'text.primary' } },
@@ -85,7 +101,8 @@ export function FoundField({
           label={label}
           required={required}
           placeholder={placeholder}
-          error={problem !== undefined}
+          inputRef={input}
+          error={problem !== undefined || unknown}
           // Its line is always there: words that come late would move what is about to be pressed.
           helperText={problem ?? hint ?? ' '}
         />

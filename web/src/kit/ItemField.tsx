@@ -7,7 +7,8 @@ import { FoundField, useLooking, type FieldOf } from './FoundField';
 
 const MOST = 12;
 
-function itemsNamed(words: string) {
+/** Items that have certain words. */
+export function itemsNamed(words: string) {
   return queryOptions({ ...question('/api/items', { q: words, limit: MOST }), staleTime: 60_000 });
 }
 
@@ -31,6 +32,7 @@ export function ItemField({
   site?: number;
   /** What it is called, where that is known before anyone looks. */
   name?: string;
+  unknown?: boolean;
 }) {
   const { t } = useTranslation();
   const { looking, setLooking, words, settled } = useLooking(field.value);
@@ -45,7 +47,7 @@ export function ItemField({
     <FoundField
       {...field}
       onLook={setLooking}
-      hint={known?.name ?? name ?? (nothing ? t('found.noItem') : undefined)}
+      hint={known?.name ?? name ?? (nothing || field.unknown ? t('found.noItem') : undefined)}
       found={(looking ? rows : []).map((one) => {
         const row = held.data?.rows.find((each) => each.itemId === one.id);
         return {

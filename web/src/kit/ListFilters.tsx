@@ -11,10 +11,17 @@ import { count, date } from './format';
 import { NumberField } from './NumberField';
 import { typedNumber } from './numbers';
 import type { Column, Narrow } from './columns';
+import { ReferenceField, useReferred } from './ReferenceField';
+import { Removable } from './Removable';
 import type { List } from './useList';
 import type { Word } from '../app/words';
 
 export type Narrowed = Pick<Column<never>, 'key' | 'title' | 'sort' | 'narrow'>;
+
+/** Documents are found by an item of their lines, though it is no column of theirs. */
+export function byItem(title: string): Narrowed {
+  return { key: 'item', title, sort: 'ITEM', narrow: { kind: 'REFERENCE', of: 'ITEM' } };
+}
 
 /**
  * Finds rows of a list: by words, and by conditions on any column that the server can compare, which
@@ -111,6 +118,14 @@ function NewFilter({ columns, onAdd }: { columns: Narrowed[]; onAdd: (one: Condi
       {needsValue(comparison) &&
         (options ? (
           <Choice label={t('filter.value')} value={text} onChange={setTyped} options={options} />
+        ) : narrow.kind === 'REFERENCE' ? (
+          <ReferenceField
+            key={narrow.of}
+            label={t('filter.value')}
+            of={narrow.of}
+            value={typed}
+            onChange={setTyped}
+          />
         ) : narrow.kind === 'NUMBER' ? (
           <NumberField
             label={t('filter.value')}
@@ -134,7 +149,7 @@ function NewFilter({ columns, onAdd }: { columns: Narrowed[]; onAdd: (one: Condi
 }
 
 function kindOf(narrow: Narrow) {
-  return narrow.kind === 'SITE' ? 'CHOICE' : narrow.kind;
+  return narrow.kind === 'SITE' || narrow.kind === 'REFERENCE' ? 'CHOICE' : narrow.kind;
 }
 
 /** What was typed as the server reads it; null if it is nothing that can be compared with. */
@@ -171,11 +186,42 @@ function Filters({
   conditions: Condition[];
 }) {
   const { t } = useTranslation();
+  return (
+    conditions.length > 0 && (
+      <Box
+        role="list"
+        aria-label={t('filter.list')}
+        sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, order: 1, flexBasis: '100%' }}
+      >
+        {conditions.map((one) => (
+          <Filter
+            key={`${one.column}:${one.comparison}:${one.value}`}
+            of={one}
+            column={columns.find((other) => other.sort === one.column)}
+            onRemove={() => list.remove(one)}
+          />
+        ))}
+      </Box>
+    )
+  );
+}
+
+function Filter({
+  of: { column: name, comparison, value },
+  column,
+  onRemove,
+}: {
+  of: Condition;
+  column: Narrowed | undefined;
+  onRemove: () => void;
+}) {
+  const { t } = useTranslation();
   const options = useOptions();
-  if (conditions.length === 0) {
-    return null;
-  }
-  const shown = ({ column, value }: Condition, narrow: Narrow | undefined) =>
+  const narrow = column?.narrow;
+  const refers = narrow?.kind === 'REFERENCE';
+  const referred = useReferred(refers ? narrow.of : 'ITEM', refers ? value : '');
+  const shown =
+    referred ??
     (narrow && options(narrow)?.find(([key]) => key === value)?.[1]) ??
     (narrow?.kind === 'DAY'
       ? date(value)
@@ -185,39 +231,15 @@ function Filters({
           ? count(Number(value))
           : narrow
             ? value
-            : `${column} ${value}`);
+            : `${name} ${value}`);
+  const words = t('filter.words', {
+    column: column?.title ?? name,
+    comparison: t(`filter.${narrow ? kindOf(narrow) : 'CHOICE'}.${comparison}` as Word),
+    value: needsValue(comparison) ? shown : '',
+  }).trim();
   return (
-    <Box
-      role="list"
-      aria-label={t('filter.list')}
-      sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, order: 1, flexBasis: '100%' }}
-    >
-      {conditions.map((one) => {
-        const column = columns.find((other) => other.sort === one.column);
-        const kind = column?.narrow ? kindOf(column.narrow) : 'CHOICE';
-        const words = t('filter.words', {
-          column: column?.title ?? one.column,
-          comparison: t(`filter.${kind}.${one.comparison}` as Word),
-          value: needsValue(one.comparison) ? shown(one, column?.narrow) : '',
-        }).trim();
-        return (
-          <Box
-            key={`${one.column}:${one.comparison}:${one.value}`}
-            role="listitem"
-            sx={{ border: 1, borderColor: 'divider', pl: 1, display: 'flex', alignItems: 'center' }}
-          >
-            {words}
-            <Button
-              size="small"
-              aria-label={t('filter.remove', { words })}
-              onClick={() => list.remove(one)}
-              sx={{ minWidth: 32 }}
-            >
-              ✕
-            </Button>
-          </Box>
-        );
-      })}
-    </Box>
+    <Removable label={t('filter.remove', { words })} onRemove={onRemove}>
+      {words}
+    </Removable>
   );
 }

@@ -3,10 +3,12 @@ import type { ReactNode } from 'react';
 import { Amount } from './Amount';
 import { Code } from './Code';
 import { ago, count, date, instant, money } from './format';
+import type { Referred } from './ReferenceField';
 
 /** What a column holds, and so how it can be compared. */
 export type Narrow =
   | { kind: 'TEXT' | 'NUMBER' | 'DAY' | 'MOMENT' | 'SITE' }
+  | { kind: 'REFERENCE'; of: Referred }
   | { kind: 'CHOICE'; options: readonly (readonly [value: string, name: string])[] };
 
 /** A column of a table. */
@@ -39,6 +41,8 @@ interface Options<T> {
   by?: string;
   /** What the server calls it, where it can only sort by it. */
   sort?: string;
+  /** What the server knows by a number, where it is compared by that. */
+  refers?: Referred;
   grow?: number;
   spare?: boolean;
   /** What is shown, where it is not simply what the row holds. */
@@ -66,7 +70,7 @@ export function columnsOf<T>() {
     key: string,
     title: string,
     width: number,
-    { by, sort, grow, spare, value }: Options<T>,
+    { by, sort, refers, grow, spare, value }: Options<T>,
     narrow: Narrow | undefined,
     cell: (row: T) => ReactNode,
     held: Column<T>['value'],
@@ -79,7 +83,7 @@ export function columnsOf<T>() {
     spare,
     align,
     sort: by ?? sort,
-    narrow: by ? narrow : undefined,
+    narrow: !by ? undefined : refers ? { kind: 'REFERENCE', of: refers } : narrow,
     cell,
     value: value ?? held,
   });
@@ -103,7 +107,7 @@ export function columnsOf<T>() {
         'right',
       );
   const plain =
-    (show: (value: string) => ReactNode, kind: Exclude<Narrow['kind'], 'CHOICE'>) =>
+    (show: (value: string) => ReactNode, kind: Exclude<Narrow['kind'], 'CHOICE' | 'REFERENCE'>) =>
     (key: Key<T>, title: string, width: number, options: Options<T> = {}) =>
       column(
         key,

@@ -1,14 +1,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
-import { get, question } from '../../api/ask';
+import { get } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { optionsById, optionsOf } from '../../kit/Choice';
 import { AddressChoice, AddressSite, AddressText } from '../../kit/AddressFields';
 import { everyOf } from '../../kit/everyOf';
 import { endOf } from '../../kit/spans';
+import { ReferenceField } from '../../kit/ReferenceField';
 import { TableSpace } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
 import { useKinds } from '../checking/kinds';
@@ -45,7 +45,6 @@ const THINGS = ['item', 'place', 'lot', 'serial', 'posting'] as const;
 export function LedgerSpace() {
   const { t } = useTranslation();
   const { value, change } = useAddress();
-  const people = useQuery(question('/api/people/names'));
   const movementKinds = useKinds();
   const number = (name: string) => (value(name) ? Number(value(name)) : undefined);
   const text = (name: string) => value(name) || undefined;
@@ -100,11 +99,15 @@ export function LedgerSpace() {
             options={optionsById(movementKinds.data, t('adjust.anyReason'))}
           />
           <AddressSite />
-          <AddressChoice
-            name="person"
-            label={t('ledger.filter.person')}
-            options={optionsById(people.data, t('ledger.anyone'))}
-          />
+          <Box sx={{ width: 180 }}>
+            <ReferenceField
+              of="PERSON"
+              label={t('ledger.filter.person')}
+              placeholder={t('ledger.anyone')}
+              value={value('person')}
+              onChange={(person) => change({ person })}
+            />
+          </Box>
           {(['after', 'before'] as const).map((name) => (
             <AddressText key={name} name={name} label={t(`ledger.filter.${name}`)} type="date" />
           ))}

@@ -22,6 +22,8 @@ import { PURPOSES, RIGHTED, useKinds, waysOf, type Kind, type Purpose, type Way 
 import { decimal } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { LineEditor, written } from '../../kit/LineEditor';
+import { DocumentField } from '../../kit/DocumentField';
+import { PartyField } from '../../kit/PartyField';
 import { BinField } from '../../kit/BinField';
 import { ItemField } from '../../kit/ItemField';
 import { LotField } from '../../kit/LotField';
@@ -108,6 +110,9 @@ function Sheet({
     { note: '', source: '', party: '', due: '', replacing: false, lines: start },
     save.error,
   );
+  const customers = useQuery(question('/api/customers'));
+  const people = useQuery(question('/api/people/names'));
+  const parties = [...(people.data ?? []), ...(customers.data ?? [])].map(({ name }) => ({ name }));
   const [kindId, setKindId] = useState(first.id);
   const kind = kinds.find((one) => one.id === kindId) ?? first;
   const ways = waysOf(kind);
@@ -229,7 +234,7 @@ function Sheet({
       )}
       {kind.purpose === 'LOAN' && (
         <Box sx={{ display: 'grid', gridTemplateColumns: '1.5fr 1fr', gap: 1.5 }}>
-          <TextField label={t('loan.party')} {...form.text('party')} />
+          <PartyField label={t('loan.party')} open parties={parties} {...form.chosen('party')} />
           <DateField label={t('loan.due')} {...form.text('due')} />
         </Box>
       )}
@@ -239,7 +244,7 @@ function Sheet({
         multiline
         {...form.text('note')}
       />
-      <TextField label={t('adjust.source')} {...form.text('source')} />
+      <DocumentField label={t('adjust.source')} {...form.chosen('source')} />
       <FilePick
         label={t('adjust.picture')}
         accept="image/png,image/jpeg,image/webp"

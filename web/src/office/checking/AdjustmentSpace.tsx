@@ -7,6 +7,7 @@ import { useMay } from '../../app/session';
 import { optionsById, optionsOf } from '../../kit/Choice';
 import { ListChoice } from '../../kit/AddressFields';
 import { columnsOf } from '../../kit/columns';
+import { byItem } from '../../kit/ListFilters';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
 import { useList } from '../../kit/useList';
@@ -36,6 +37,7 @@ export function AdjustmentSpace() {
       bySite
       elsewhere={['PURPOSE', 'KIND', 'STATE']}
       hidden={[
+        byItem(t('item.item')),
         { key: 'fields', title: t('adjust.fieldSearch'), sort: 'FIELDS', narrow: { kind: 'TEXT' } },
       ]}
       choices={
@@ -113,7 +115,11 @@ function columns(t: TFunction) {
   const of = columnsOf<Row>();
   return [
     of.number('number', t('count.number'), 106, { by: 'NUMBER' }),
-    of.text('reasons', t('adjust.reason'), 130, { sort: 'KIND', grow: 1.2 }),
+    of.text('reasons', t('adjust.reason'), 130, {
+      by: 'KIND',
+      refers: 'REASON',
+      grow: 1.2,
+    }),
     of.choice('way', t('adjust.wayTitle'), 82, (one) => t(`adjust.way.${one}`), { spare: true }),
     of.text('about', t('adjust.about'), 150, {
       grow: 1.6,

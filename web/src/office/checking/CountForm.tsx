@@ -10,6 +10,9 @@ import { BinField } from '../../kit/BinField';
 import { Choice, optionsById, optionsOf } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { count, money } from '../../kit/format';
+import { ItemField } from '../../kit/ItemField';
+import { ManyField } from '../../kit/ManyField';
+import { PartyField } from '../../kit/PartyField';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
@@ -47,6 +50,7 @@ export function CountForm({
   const { t } = useTranslation();
   const sites = useSites().data ?? [];
   const people = useQuery(question('/api/people/names'));
+  const categories = useQuery(question('/api/categories'));
   const save = useSave(COUNTS, post('/api/counts'), onDone);
   const form = useForm(
     {
@@ -57,7 +61,7 @@ export function CountForm({
       area: '',
       binsFrom: '',
       binsTo: '',
-      items: start.items ?? '',
+      items: (start.items ?? '').split(',').filter(Boolean),
       category: '',
       classes: [] as string[],
       notCountedDays: '',
@@ -73,12 +77,7 @@ export function CountForm({
   const one = form.entry;
   const site = one.site || String(sites[0]?.id ?? '');
   const areas = sites.find((each) => String(each.id) === site)?.areas ?? [];
-  const list = (text: string) =>
-    text
-      .split(/[\s,;]+/)
-      .map((each) => each.trim())
-      .filter(Boolean);
-  const places = list(start.places ?? '').map(Number);
+  const places = (start.places ?? '').split(',').filter(Boolean).map(Number);
   const entry = (): Entry => ({
     number: one.number.trim() || undefined,
     scope: {
@@ -87,7 +86,7 @@ export function CountForm({
       binsFrom: one.binsFrom.trim() || null,
       binsTo: one.binsTo.trim() || null,
       places: places.length > 0 ? places : null,
-      items: list(one.items).length > 0 ? list(one.items) : null,
+      items: one.items.length > 0 ? one.items : null,
       categories: one.category.trim() ? [one.category.trim()] : null,
       classes: one.classes.length > 0 ? (one.classes as ('A' | 'B' | 'C')[]) : null,
       notCountedDays: wholeOrNothing(one.notCountedDays) ?? null,
@@ -154,7 +153,11 @@ export function CountForm({
               {...form.choice('area')}
               options={optionsById(areas, t('count.everyArea'))}
             />
-            <TextField label={t('count.category')} {...form.text('category')} />
+            <PartyField
+              label={t('count.category')}
+              parties={categories.data?.map((name) => ({ name }))}
+              {...form.chosen('category')}
+            />
             <BinField
               label={t('count.binsFrom')}
               site={Number(site) || undefined}
@@ -165,11 +168,15 @@ export function CountForm({
               site={Number(site) || undefined}
               {...form.chosen('binsTo')}
             />
-            <TextField
-              label={t('count.items')}
-              sx={{ gridColumn: '1 / -1' }}
-              {...form.text('items')}
-            />
+            <Box sx={{ gridColumn: '1 / -1' }}>
+              <ManyField
+                value={one.items}
+                onChange={(items) => form.set({ items })}
+                field={(next) => (
+                  <ItemField label={t('count.items')} site={Number(site) || undefined} {...next} />
+                )}
+              />
+            </Box>
             <NumberField
               label={t('count.notCountedDays')}
 

@@ -11,6 +11,7 @@ import { Code } from '../../kit/Code';
 import { columnsOf, Exception } from '../../kit/columns';
 import { date } from '../../kit/format';
 import { SidePanel } from '../../kit/SidePanel';
+import { byItem } from '../../kit/ListFilters';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useList } from '../../kit/useList';
 import { LoanCard } from './LoanCard';
@@ -33,6 +34,7 @@ export function LoanSpace() {
       name="loans"
       list={list}
       search={t('loan.search')}
+      hidden={[byItem(t('item.item'))]}
       choices={<FilterChoice of={FILTERS} word={(one) => t(`loan.filter.${one}`)} />}
       actions={
         may && (

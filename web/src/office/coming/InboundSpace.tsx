@@ -7,6 +7,7 @@ import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { FilterChoice, useFilter } from '../../kit/AddressFields';
 import { columnsOf } from '../../kit/columns';
+import { byItem } from '../../kit/ListFilters';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useList } from '../../kit/useList';
 import { Late } from './Late';
@@ -34,6 +35,7 @@ export function InboundSpace() {
       list={list}
       search={t('inbound.search')}
       bySite
+      hidden={[byItem(t('item.item'))]}
       choices={<FilterChoice of={FILTERS} word={(one) => t(`inbound.filter.${one}`)} />}
       actions={
         may && (
@@ -80,7 +82,8 @@ function columns(t: TFunction) {
   return [
     of.number('number', t('inbound.number'), 105, { by: 'NUMBER' }),
     of.text('supplier', t('inbound.from'), 140, {
-      sort: 'SUPPLIER',
+      by: 'SUPPLIER',
+      refers: 'SUPPLIER',
       grow: 1.4,
       cell: (row) => row.supplier ?? `${t(`inbound.kind.${row.kind}`)}: ${row.reason}`,
     }),

@@ -10,6 +10,7 @@ import { FilterChoice, useFilter } from '../../kit/AddressFields';
 import { columnsOf, Exception } from '../../kit/columns';
 import { Drop } from '../../kit/Drop';
 import { count } from '../../kit/format';
+import { byItem } from '../../kit/ListFilters';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
 import { useList } from '../../kit/useList';
@@ -53,6 +54,15 @@ export function OutboundSpace() {
       list={list}
       search={t('outbound.search')}
       bySite
+      hidden={[
+        byItem(t('item.item')),
+        {
+          key: 'customer',
+          title: t('outbound.customer'),
+          sort: 'CUSTOMER',
+          narrow: { kind: 'REFERENCE', of: 'CUSTOMER' },
+        },
+      ]}
       choices={
         <FilterChoice
           of={FILTERS}

@@ -8,6 +8,7 @@ import { useMay } from '../../app/session';
 import { FilterChoice, useFilter } from '../../kit/AddressFields';
 import { columnsOf, Exception } from '../../kit/columns';
 import { count } from '../../kit/format';
+import { byItem } from '../../kit/ListFilters';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
 import { useList } from '../../kit/useList';
@@ -40,6 +41,7 @@ export function TransferSpace() {
       list={list}
       search={t('transfer.search')}
       bySite
+      hidden={[byItem(t('item.item'))]}
       choices={
         <FilterChoice
           of={FILTERS}

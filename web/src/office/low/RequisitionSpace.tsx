@@ -19,6 +19,7 @@ import { ItemField } from '../../kit/ItemField';
 import { NumberField } from '../../kit/NumberField';
 import { decimal } from '../../kit/numbers';
 import { ProblemNote } from '../../kit/ProblemNote';
+import { ReferenceField } from '../../kit/ReferenceField';
 import { SidePanel } from '../../kit/SidePanel';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useForm } from '../../kit/useForm';
@@ -143,10 +144,11 @@ export function RequisitionSpace() {
         )),
         of.number('number', t('count.number'), 106, { by: 'NUMBER' }),
         of.choice('state', t('transfer.stateTitle'), 86, (one) => t(`low.state.${one}`)),
-        of.text('name', t('item.item'), 170, { sort: 'ITEM', grow: 1.6 }),
+        of.text('name', t('item.item'), 170, { by: 'ITEM', refers: 'ITEM', grow: 1.6 }),
         of.amount('quantity', t('quantity'), 96, { by: 'QUANTITY' }),
         of.text('supplier', t('inbound.supplier'), 130, {
-          sort: 'SUPPLIER',
+          by: 'SUPPLIER',
+          refers: 'SUPPLIER',
           grow: 1.2,
           cell: (row) => row.supplier ?? t('low.noSupplier'),
         }),
@@ -168,15 +170,9 @@ export function RequisitionSpace() {
   );
 }
 
-function useSuppliers() {
-  const suppliers = useQuery(question('/api/suppliers'));
-  return (suppliers.data ?? []).filter((one) => one.active);
-}
-
 function AskForm({ onDone }: { onDone: () => void }) {
   const { t } = useTranslation();
   const sites = useSites().data ?? [];
-  const suppliers = useSuppliers();
   const save = useSave(OLD, post('/api/requisitions'), onDone);
   const form = useForm({ item: '', quantity: '', site: '', supplier: '' }, save.error);
   return (
@@ -206,10 +202,11 @@ function AskForm({ onDone }: { onDone: () => void }) {
         onChange={(site) => form.set({ site })}
         options={optionsById(sites)}
       />
-      <Choice
+      <ReferenceField
+        of="SUPPLIER"
         label={t('inbound.supplier')}
-        {...form.choice('supplier')}
-        options={optionsById(suppliers, t('low.usual'))}
+        placeholder={t('low.usual')}
+        {...form.chosen('supplier')}
       />
     </Form>
   );
@@ -217,10 +214,9 @@ function AskForm({ onDone }: { onDone: () => void }) {
 
 function SupplierPanel({ requisition, onClose }: { requisition: number; onClose: () => void }) {
   const { t } = useTranslation();
-  const suppliers = useSuppliers();
   const card = useQuery(question('/api/requisitions/{requisition}', { requisition }));
   const row = card.data;
-  const [supplier, setSupplier] = useState('');
+  const [supplier, setSupplier] = useState<string>();
   const save = useSave(OLD, (command, id: number) =>
     put('/api/requisitions/{requisition}/supplier', { requisition })(command, { supplier: id }),
   );
@@ -254,16 +250,14 @@ function SupplierPanel({ requisition, onClose }: { requisition: number; onClose:
           <Form
             save={save}
             may="POST"
-            onSubmit={() => save.mutate(Number(supplier || row.supplierId))}
+            onSubmit={() => save.mutate(Number(supplier ?? row.supplierId))}
           >
-            <Choice
+            <ReferenceField
+              of="SUPPLIER"
               label={t('inbound.supplier')}
-              value={supplier || String(row.supplierId ?? '')}
+              required
+              value={supplier ?? String(row.supplierId ?? '')}
               onChange={setSupplier}
-              options={[
-                ...(row.supplierId ? [] : [['', t('low.noSupplier')] as const]),
-                ...suppliers.map((one) => [String(one.id), one.name] as const),
-              ]}
             />
           </Form>
         </Box>

@@ -10,6 +10,7 @@ import { useSites } from '../../app/session';
 import { BinField } from '../../kit/BinField';
 import { Choice, optionsOf } from '../../kit/Choice';
 import { LineEditor, written } from '../../kit/LineEditor';
+import { PartyField } from '../../kit/PartyField';
 import { Part } from '../../kit/SidePanel';
 import { Form, Tick } from '../../kit/Form';
 import { startOf, useForm } from '../../kit/useForm';
@@ -50,6 +51,7 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
   const queries = useQueryClient();
   const sites = useSites();
   const units = useQuery({ ...question('/api/units'), staleTime: Infinity });
+  const categories = useQuery(question('/api/categories'));
   const save = useSave(
     ['items'],
     card ? put('/api/items/{id}', { id: card.id }) : post('/api/items'),
@@ -117,7 +119,12 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
     <Form save={save} onSubmit={submit}>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, mt: 1 }}>
         <TextField label={t('item.code')} required disabled={!!card} {...form.text('code')} />
-        <TextField label={t('item.category')} {...form.text('category')} />
+        <PartyField
+          label={t('item.category')}
+          open
+          parties={categories.data?.map((name) => ({ name }))}
+          {...form.chosen('category')}
+        />
         <TextField
           label={t('item.name')}
           required
