@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { useTranslation } from 'react-i18next';
+import { t } from './words';
 import { useMe } from './session';
 import { fonts } from './theme';
 
@@ -10,7 +10,6 @@ export function DemoMark() {
 }
 
 export function DemoStamp() {
-  const { t } = useTranslation();
   return (
     <Box
       component="span"

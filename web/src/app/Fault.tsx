@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Component, type ReactNode } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from './words';
 
 /** A part of the application that is no longer where this page looks for it: a newer one is there. */
 function isStale(fault: Error): boolean {
@@ -24,7 +24,6 @@ export class FaultBoundary extends Component<{ children: ReactNode }, { fault: E
 }
 
 function FaultPage({ fault }: { fault: Error }) {
-  const { t } = useTranslation();
   const stale = isStale(fault);
   return (
     <Box role="alert" sx={{ p: 4, maxWidth: 640, display: 'grid', gap: 2 }}>

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from './words';
 import { api, Problem, read, type Schemas } from '../api/client';
 import { DoorForm } from './DoorForm';
 import { SignedOutPage } from './SignedOutPage';
@@ -21,7 +21,6 @@ function SecretForm({
   first?: boolean;
   onDone?: () => void;
 }) {
-  const { t } = useTranslation();
   const queries = useQueryClient();
   const { by } = useMe();
   const [present, setPresent] = useState('');
@@ -104,7 +103,6 @@ export function OwnSecret({ secret }: { secret: Secret }) {
 
 /** A first or reset secret, which must be changed before anything else. */
 export function FirstSecret({ secret }: { secret: Secret }) {
-  const { t } = useTranslation();
   const me = useMe();
   const signOut = useSignOut();
   return (

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from './words';
 import { question } from '../api/ask';
 import { api, read } from '../api/client';
 import { putAnswer } from '../api/putAnswer';
@@ -14,7 +14,6 @@ import { changePerson } from './session';
 
 /** Signing in: with a password anywhere, with badge and PIN on an enrolled device. */
 export function SignIn({ problem }: { problem?: Error | null }) {
-  const { t } = useTranslation();
   const options = useQuery(question('/api/session/options'));
   const [way, setWay] = useState<'badge' | 'password' | 'enrol' | null>(null);
   const [badge, setBadge] = useState('');
@@ -71,7 +70,6 @@ function Secrets({
   scanned: string;
   problem?: Error | null;
 }) {
-  const { t } = useTranslation();
   const queries = useQueryClient();
   const [code, setCode] = useState(byBadge ? scanned : '');
   const [secret, setSecret] = useState('');
@@ -127,7 +125,6 @@ function Secrets({
 
 /** Makes this browser an enrolled device, by the code that a controller has read out. */
 function Enrolment({ onDone }: { onDone: () => void }) {
-  const { t } = useTranslation();
   const queries = useQueryClient();
   const [code, setCode] = useState('');
   const enrol = useMutation({

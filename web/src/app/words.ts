@@ -13,4 +13,10 @@ void i18n.use(initReactI18next).init({
   interpolation: { escapeValue: false },
 });
 
+/**
+ * Says a text of the catalogue, anywhere. In another language the whole application is drawn anew, so
+ * no part of it has to listen for that.
+ */
+export const t = i18n.t;
+
 export default i18n;

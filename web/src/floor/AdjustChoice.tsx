@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { Choosing, ListHead, Row } from './Parts';
 
@@ -20,7 +20,6 @@ export function AdjustChoice({
   kinds: Kind[];
   onChoose: (kind: number, way: Way) => void;
 }) {
-  const { t } = useTranslation();
   const ways = (['OUT', 'IN', 'SET'] as const).map(
     (way) => [way, kinds.filter((kind) => WAYS[kind.direction].includes(way))] as const,
   );

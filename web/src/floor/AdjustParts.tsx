@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { money, quantity } from '../kit/format';
@@ -13,7 +13,6 @@ import { saying } from './useSentence';
 
 /** Adjusting: why, then a sentence a line, then all lines at once. */
 export function useAdjustParts(talk: Talk): Parts {
-  const { t } = useTranslation();
   const { now, desk } = talk;
   const { undo, back, confirm } = useBasics(talk);
   const [looking, setLooking] = useState(false);
@@ -94,7 +93,6 @@ export function useAdjustParts(talk: Talk): Parts {
 }
 
 function Posted({ posted }: { posted: Schemas['AdjustmentWritten'] }) {
-  const { t } = useTranslation();
   return (
     <DoneNote title={t(posted.state === 'PROPOSED' ? 'righting.proposed' : 'righting.posted')}>
       <Code strong>{posted.number}</Code>{' '}
@@ -106,7 +104,6 @@ function Posted({ posted }: { posted: Schemas['AdjustmentWritten'] }) {
 
 /** Goods that are not good, where there are several conditions to choose from. */
 function Extras({ view, onSay }: { view: View; onSay: (saying: Saying) => void }) {
-  const { t } = useTranslation();
   if (view.conditions.length < 2) {
     return null;
   }
@@ -128,7 +125,6 @@ function Extras({ view, onSay }: { view: View; onSay: (saying: Saying) => void }
 
 /** Where it lies, while the bin is open; to look at, or to tap instead of a scan. */
 function Lies({ view, onSay }: { view: View; onSay: (saying: Saying) => void }) {
-  const { t } = useTranslation();
   if (view.candidates.length === 0) {
     return null;
   }

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { post, question } from '../api/ask';
 import type { Schemas } from '../api/client';
 import { Amount } from '../kit/Amount';
@@ -19,7 +19,6 @@ export function Arriving({
   site: Schemas['SiteCard'];
   onChoose: (order: number) => void;
 }) {
-  const { t } = useTranslation();
   const [unexpected, setUnexpected] = useState<'UNEXPECTED' | 'RETURN' | null>(null);
   const orders = useQuery(
     question('/api/inbound', { filter: 'OPEN', where: [`SITE:IS:${site.id}`] }),
@@ -91,7 +90,6 @@ export function StillOpen({
   lines: Schemas['FloorOrderLine'][];
   onChoose: (item: number) => void;
 }) {
-  const { t } = useTranslation();
   const open = lines.filter((line) => Number(line.open) > 0);
   const came = lines.filter((line) => Number(line.received) > 0);
   return (

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { Problem, type Schemas } from '../api/client';
 import { Amount } from '../kit/Amount';
 import { FilePick } from '../kit/FilePick';
@@ -9,7 +9,7 @@ import { filledIn, KindFields, type Filled } from '../kit/KindFields';
 import { readable } from '../kit/numbers';
 import { pictureOf } from '../kit/pictureOf';
 import { ChangeLine, HeadStrip, MainButton, Marks, Refusal, Row, SmallButton } from './Parts';
-import { useTold } from './told';
+import { teller } from './told';
 
 type Adjusting = Schemas['FloorAdjusting'];
 type Line = Schemas['BasketLine'];
@@ -37,8 +37,7 @@ export function Basket({
   onPost: (telling: Telling) => void;
   onBack: () => void;
 }) {
-  const { t } = useTranslation();
-  const words = useTold('ADJUST');
+  const words = teller('ADJUST');
   const [opened, setOpened] = useState<number | null>(null);
   const [filled, setFilled] = useState<Filled>({});
   const [told, setTold] = useState({ note: '', source: '', party: '', due: '' });
@@ -170,7 +169,6 @@ function BasketRow({
   onOpen: () => void;
   onChange: (quantity: string | null) => void;
 }) {
-  const { t } = useTranslation();
   return (
     <Box
       component="li"

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { keyframes } from '@mui/material/styles';
 import type { ReactNode } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 
 const settle = keyframes`from { transform: translateY(-6px); opacity: 0.2 } to { transform: none }`;
@@ -26,7 +26,6 @@ export function Blank({
   listed?: boolean;
   children: ReactNode;
 }) {
-  const { t } = useTranslation();
   if (state === 'EMPTY') {
     return (
       <Box

@@ -2,8 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
-import { useTranslation } from 'react-i18next';
 import { useNavigate, useParams } from 'react-router';
+import { t } from '../app/words';
 import { post, question } from '../api/ask';
 import type { Schemas } from '../api/client';
 import { putAnswer } from '../api/putAnswer';
@@ -58,7 +58,6 @@ function Card({
   onMove?: () => void;
   site: Site;
 }) {
-  const { t } = useTranslation();
   const navigate = useNavigate();
   const mayMove = useMay('MOVE');
   const { hear, begin, hits, refusal } = useOpening(site.id, onMove ? { MOVE: onMove } : {});
@@ -103,7 +102,6 @@ function useLying(query: NonNullable<paths['/api/on-hand']['get']['parameters'][
 
 /** An item, and where it lies at this site. */
 export function ItemCard({ site }: { site: Site }) {
-  const { t } = useTranslation();
   const id = Number(useParams().id);
   const start = useStart(site);
   const item = useQuery(question('/api/items/{id}', { id }));
@@ -178,7 +176,6 @@ function contents(place: number, parts: Saying[]) {
 
 /** A bin, and what lies in it. */
 export function BinCard({ site }: { site: Site }) {
-  const { t } = useTranslation();
   const mayMove = useMay('MOVE');
   const [choosing, setChoosing] = useState(false);
   const id = Number(useParams().id);
@@ -228,7 +225,6 @@ export function BinCard({ site }: { site: Site }) {
 
 /** The book and the shelf disagree: someone shall count the bin. */
 function LooksWrong({ bin, holds }: { bin: number; holds: boolean }) {
-  const { t } = useTranslation();
   const say = useSave(['counts'], (command, empty: boolean) =>
     post('/api/counts/suspicions')(command, { place: bin, empty }),
   );

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { saying, type Saying } from './useSentence';
 import { soFar, typedNumber, unmistakable } from '../kit/numbers';
@@ -18,7 +18,6 @@ export function ChooseGoods({
   rows: Lying[];
   onMove: (parts: Saying[]) => void;
 }) {
-  const { t } = useTranslation();
   const [chosen, setChosen] = useState<Record<string, string>>({});
   const count = Object.keys(chosen).length;
   const toggle = (row: Lying) =>

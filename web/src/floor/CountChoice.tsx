@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { Choosing, ListHead, Numbered, Row, SmallButton } from './Parts';
 
@@ -13,7 +13,6 @@ export function CountChoice({
   onChoose: (count: number) => void;
   onBegin: (method: 'SPOT' | 'SWEEP') => void;
 }) {
-  const { t } = useTranslation();
   return (
     <Choosing
       title={t('counting.title')}

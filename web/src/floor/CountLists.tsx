@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { keyframes } from '@mui/material/styles';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
@@ -27,7 +27,6 @@ export function CountLines({
   onCorrect: (line: number, quantity: string | null) => void;
   withPlace: boolean;
 }) {
-  const { t } = useTranslation();
   if (lines.length === 0) {
     return null;
   }
@@ -120,7 +119,6 @@ export function NotFound({
   none: boolean;
   here: string | null;
 }) {
-  const { t } = useTranslation();
   if (notFound.length === 0) {
     return null;
   }
@@ -143,7 +141,6 @@ export function Asked({
   where: string;
   here: string | null;
 }) {
-  const { t } = useTranslation();
   return (
     <Warning>
       <Box component="h1" sx={{ typography: 'h1', fontSize: 26, m: 0, mb: 0.5 }}>

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { Problem, type Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { CountChoice } from './CountChoice';
@@ -35,7 +35,6 @@ function useCounting({ site, now, desk }: Talk): Counting {
 
 /** Counting: a bin, then whatever is in it, in any order. Each scan is kept as it is made. */
 export function useCountParts(talk: Talk): Parts {
-  const { t } = useTranslation();
   const { now, desk } = talk;
   const { undo, back, confirm } = useBasics(talk);
   const [line, setLine] = useState<number | null>(null);
@@ -122,7 +121,6 @@ export function useCountParts(talk: Talk): Parts {
 }
 
 function Head({ count, others }: { count: Schemas['FloorCountChoice']; others: string[] }) {
-  const { t } = useTranslation();
   return (
     <HeadStrip number={count.number}>
       <Box sx={{ flex: 1 }}>{t(`counting.method.${count.method}`)}</Box>
@@ -142,7 +140,6 @@ function Head({ count, others }: { count: Schemas['FloorCountChoice']; others: s
 
 /** What may be counted next, in the order of walking. */
 function Slips({ slips, onTake }: { slips: Counting['slips']; onTake: (slip: number) => void }) {
-  const { t } = useTranslation();
   return (
     <Listed head={slips.length > 0 ? t('counting.next') : t('counting.noSlips')}>
       {slips.map((slip) => (

@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { use, useState } from 'react';
-import { useTranslation } from 'react-i18next';
 import { Navigate, Route, Routes, useNavigate } from 'react-router';
+import { t } from '../app/words';
 import { useMe, useSites } from '../app/session';
 import { DemoMark } from '../app/DemoMark';
 import { OwnSecret } from '../app/OwnSecret';
@@ -22,7 +22,6 @@ const VERBS = Object.keys(DOORS) as Verb[];
 
 /** The Floor view: portrait, one thumb, a scan starts everything. */
 export default function Floor() {
-  const { t } = useTranslation();
   const me = useMe();
   const sites = useSites();
   const [chosen, setChosen] = useState(() => Number(localStorage.getItem(SITE)));
@@ -81,7 +80,6 @@ function FloorHeader({
   sites: { id: number; name: string }[];
   onChoose: (id: number) => void;
 }) {
-  const { t } = useTranslation();
   const me = useMe();
   const navigate = useNavigate();
   const { shift, change } = use(ShiftContext);

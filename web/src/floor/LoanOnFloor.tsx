@@ -2,8 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
 import { useNavigate, useParams } from 'react-router';
+import { t } from '../app/words';
 import { post, question } from '../api/ask';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
@@ -18,7 +18,6 @@ type Goods = Schemas['LoanGoods'];
 
 /** A loan: what is still out. Tap what has come back, then scan the bin it goes to. */
 export function LoanOnFloor({ site }: { site: Schemas['SiteCard'] }) {
-  const { t } = useTranslation();
   const navigate = useNavigate();
   const id = Number(useParams().id);
   const loan = useQuery(question('/api/loans/{loan}', { loan: id }));
@@ -129,7 +128,6 @@ function OutRow({
   onScan: (text: string) => void;
   onChange: (amount: string | undefined) => void;
 }) {
-  const { t } = useTranslation();
   return (
     <Row
       title={goods.name}

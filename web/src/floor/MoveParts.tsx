@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { Candidates } from './Offers';
 import { DockList, RoundList, WaitingList, WhyHere } from './PutAwayLists';
 import { SentenceLine } from './SentenceLine';
@@ -9,7 +9,6 @@ import { useBasics, type Parts, type Talk } from './talk';
 
 /** Moving, and putting away what waits on a dock or a trolley. */
 export function useMoveParts(talk: Talk): Parts {
-  const { t } = useTranslation();
   const { site, now, desk } = talk;
   const { undo, clear, back, confirm } = useBasics(talk);
   const [asking, setAsking] = useState(false);

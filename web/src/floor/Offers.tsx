@@ -1,12 +1,12 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { Listed, ListHead, Row } from './Parts';
 import type { View } from './desks';
-import { useNamed, type Named } from './told';
+import { named, type Named } from './told';
 import { saying, type Saying } from './useSentence';
 import { plus } from '../kit/numbers';
 
@@ -20,8 +20,6 @@ export function Choices<T extends Named>({
   choices: T[];
   onChoose: (chosen: T) => void;
 }) {
-  const { t } = useTranslation();
-  const named = useNamed();
   return (
     <Box sx={{ p: 1.5, display: 'grid', gap: 1 }}>
       <ListHead>{t('floor.which')}</ListHead>
@@ -44,7 +42,6 @@ export function Choices<T extends Named>({
 
 /** Where the goods lie, or which lots do: to look at, or to tap instead of a scan. */
 export function Candidates({ view, onChoose }: { view: View; onChoose: (saying: Saying) => void }) {
-  const { t } = useTranslation();
   const byPlace = view.from?.state === 'EMPTY';
   // Serial numbers are scanned from the piece in hand, never picked from a list.
   const toTap = !view.needsSerials || byPlace;

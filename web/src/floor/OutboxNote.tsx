@@ -1,17 +1,15 @@
 import Box from '@mui/material/Box';
-import { useTranslation } from 'react-i18next';
 import { Link, useLocation } from 'react-router';
+import { t } from '../app/words';
 import { clock } from '../kit/format';
 import { verbOf, type Step } from './desks';
 import type { Waiting } from './outbox';
 import { DOORS } from './doors';
 import { useOutbox } from './OutboxContext';
 import { Refusal, SmallButton } from './Parts';
-import type { TFunction } from 'i18next';
 
 /** What waits to be sent: how much, since when, and what holds it up. */
 export function OutboxNote() {
-  const { t } = useTranslation();
   const { pathname } = useLocation();
   const { outbox, state } = useOutbox();
   const { stopped, waiting } = state;
@@ -32,7 +30,7 @@ export function OutboxNote() {
         <Box sx={{ pb: 1 }}>
           <Refusal
             sentence={t('outbox.refused', {
-              what: said(stopped.one, t),
+              what: said(stopped.one),
               why: stopped.problem?.message ?? t('outbox.seeThere'),
             })}
           />
@@ -54,7 +52,7 @@ export function OutboxNote() {
 }
 
 /** What was said, as far as it has a word. */
-function said(one: Waiting, t: TFunction): string {
+function said(one: Waiting): string {
   const step = one.step as Step;
   return step.kind === 'scan' ? step.text : t('outbox.something');
 }

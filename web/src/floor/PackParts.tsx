@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { post, question } from '../api/ask';
 import type { Schemas } from '../api/client';
 import { Choice } from '../kit/Choice';
@@ -17,7 +17,6 @@ type Picking = Schemas['FloorPicking'];
 
 /** Packing: which goods go into which unit load; then weight, carrier, and out of the house. */
 export function usePackParts(talk: Talk): Parts {
-  const { t } = useTranslation();
   const { now, desk } = talk;
   const { undo, back, confirm, amount } = useBasics(talk);
   const picking = now.picking!;
@@ -92,7 +91,6 @@ function PackChoice({
   choices: Schemas['OutboundRow'][];
   onChoose: (order: number) => void;
 }) {
-  const { t } = useTranslation();
   return (
     <Choosing
       title={t('packing.title')}
@@ -128,7 +126,6 @@ function Parcels({
   picking: Picking;
   onUse: (load: number) => void;
 }) {
-  const { t } = useTranslation();
   const queries = useQueryClient();
   const offers = useQuery({
     ...question('/api/outbound/carriage'),

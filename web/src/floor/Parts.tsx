@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button, { type ButtonProps } from '@mui/material/Button';
 import { styled } from '@mui/material/styles';
 import { Fragment, useState, type ReactNode } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date } from '../kit/format';
@@ -153,7 +153,6 @@ export function Marks({
   };
   place?: string | null;
 }) {
-  const { t } = useTranslation();
   const marks = [
     place && <Code strong>{place}</Code>,
     of.lot && (

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { date } from '../kit/format';
 import { fonts } from '../app/theme';
@@ -18,7 +18,6 @@ export function PickChoice({
   busy: boolean;
   onBegin: (orders: Schemas['RoundEntry']['orders']) => void;
 }) {
-  const { t } = useTranslation();
   const [totes, setTotes] = useState<Map<number, string>>(new Map());
   const toggle = (order: number) =>
     setTotes((before) => {

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { quantity } from '../kit/format';
@@ -14,7 +14,6 @@ const REASONS = ['EMPTY', 'FEWER', 'DAMAGED', 'OUT_OF_REACH'] as const;
 
 /** Picking: the next stop stands as a sentence, and each scan confirms a word of it. */
 export function usePickParts(talk: Talk): Parts {
-  const { t } = useTranslation();
   const { now, desk } = talk;
   const { undo, back, confirm, amount } = useBasics(talk);
   const [less, setLess] = useState(false);
@@ -93,7 +92,6 @@ function Stops({
   picking: Schemas['FloorPicking'];
   onSay: (saying: Saying) => void;
 }) {
-  const { t } = useTranslation();
   const several = picking.orders.length > 1;
   if (picking.stops.length < 2) {
     return null;

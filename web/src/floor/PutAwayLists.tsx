@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { question } from '../api/ask';
 import type { Schemas } from '../api/client';
 import { Amount } from '../kit/Amount';
@@ -10,7 +10,7 @@ import { ago, quantity } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
 import { ListHead, Marks, Row } from './Parts';
 import type { View } from './desks';
-import { useTold } from './told';
+import { teller } from './told';
 import { goodsSaid, saying, type Saying } from './useSentence';
 
 /** Everything at a site that waits to be put away. */
@@ -26,7 +26,6 @@ export function WaitingList({
   site: number;
   onChoose: (saying: Saying) => void;
 }) {
-  const { t } = useTranslation();
   const waiting = useWaiting(site);
   const rows = waiting.data ?? [];
   const trolleys = new Map(rows.filter((row) => row.trolley).map((row) => [row.loadId, row]));
@@ -77,7 +76,6 @@ export function WaitingList({
 
 /** What lies at the dock, to choose from instead of a scan; nothing where there is none. */
 export function DockList({ site, onChoose }: { site: number; onChoose: (saying: Saying) => void }) {
-  const { t } = useTranslation();
   const waiting = useWaiting(site);
   return (waiting.data?.length ?? 0) === 0 ? null : (
     <>
@@ -89,7 +87,6 @@ export function DockList({ site, onChoose }: { site: number; onChoose: (saying: 
 
 /** A trolley's stops in walking order; the first is the next. */
 export function RoundList({ site, load }: { site: number; load: number }) {
-  const { t } = useTranslation();
   const round = useQuery(question('/api/floor/round', { site, load }));
   const stops = round.data?.stops ?? [];
   return (
@@ -126,7 +123,6 @@ export function WhyHere({
   view: View;
   onClose: () => void;
 }) {
-  const { t } = useTranslation();
   const query = {
     site,
     item: view.item.id ?? 0,
@@ -153,8 +149,7 @@ export function WhyHere({
 
 /** The bins of a plan, those that are taken marked by weight and a sign. */
 export function Reasons({ advice }: { advice?: Schemas['PutAwayPlan'] }) {
-  const { t } = useTranslation();
-  const { verdict } = useTold();
+  const { verdict } = teller();
   if (!advice) {
     return <Box>{t('loading')}</Box>;
   }

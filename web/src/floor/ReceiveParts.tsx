@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { Arriving, StillOpen } from './Arriving';
@@ -12,7 +12,6 @@ import { saying } from './useSentence';
 
 /** Goods come in: one sentence a line, and what remains of the order under it. */
 export function useReceiveParts(talk: Talk): Parts {
-  const { t } = useTranslation();
   const { site, now, desk } = talk;
   const { undo, clear, back, confirm, amount, addable } = useBasics(talk);
   const [keying, setKeying] = useState(false);
@@ -103,7 +102,6 @@ function Extras({
   keying: boolean;
   onKey: (keying: boolean) => void;
 }) {
-  const { t } = useTranslation();
   return (
     <Box sx={{ px: 1.5, pb: 1, display: 'flex', gap: 1, flexWrap: 'wrap' }}>
       {view.lot?.state === 'EMPTY' && (

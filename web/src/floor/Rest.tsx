@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
+import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { useMay } from '../app/session';
 import { Choices } from './Offers';
@@ -14,7 +14,6 @@ import { Refusal } from './Parts';
 
 /** Nothing is being done: whatever is scanned is a start. */
 export function Rest({ site }: { site: Schemas['SiteCard'] }) {
-  const { t } = useTranslation();
   const navigate = useNavigate();
   const mayMove = useMay('MOVE');
   const moving = sentenceDesk(site.id, 'MOVE');

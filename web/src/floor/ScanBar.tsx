@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useEffect, useEffectEvent, useState, type FormEvent } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { fonts } from '../app/theme';
 import { useScanner } from '../kit/useScanner';
 import { Readings } from '../kit/Readings';
@@ -21,7 +21,6 @@ export function ScanBar({
   /** Where codes are known, so that a number that is one of them is told from a figure. */
   site: number;
 }) {
-  const { t } = useTranslation();
   const [typed, setTyped] = useState('');
   const [camera, setCamera] = useState(false);
   const numbers = useNumbersInScans(site, onScan);

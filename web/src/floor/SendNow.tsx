@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { quantity } from '../kit/format';
 import { MainButton, SmallButton } from './Parts';
@@ -17,7 +17,6 @@ export function SendNow({
   onSend: (rest: 'FOLLOWS' | 'STAYS') => void;
   onCancel: () => void;
 }) {
-  const { t } = useTranslation();
   const missing = transfer.lines.filter((line) => isMore(line.toSend, line.picked));
   return (
     <Box sx={{ p: 2, display: 'grid', gap: 1.5, fontSize: 20 }} role="group">

@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { ReactElement } from 'react';
-import { Trans, useTranslation } from 'react-i18next';
+import { Trans } from 'react-i18next';
+import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
@@ -34,7 +35,6 @@ function template(view: View) {
 
 /** A sentence as far as it is filled. A list dots what it says until it is confirmed. */
 export function SentenceLine({ view, onWhy }: { view: View; onWhy?: () => void }) {
-  const { t } = useTranslation();
   const listed = view.verb === 'PICK' || view.verb === 'PACK';
   const away = view.verb === 'PUT_AWAY';
   const slots: Record<string, ReactElement> = {
@@ -73,7 +73,7 @@ export function SentenceLine({ view, onWhy }: { view: View; onWhy?: () => void }
           {slots.place}
         </Box>
       )}
-      <Trans t={t} i18nKey={template(view)} components={slots} />
+      <Trans i18nKey={template(view)} components={slots} />
       <Known item={view.item}>
         <Facts view={view} />
       </Known>
@@ -86,9 +86,8 @@ export function SentenceLine({ view, onWhy }: { view: View; onWhy?: () => void }
   );
 }
 
-function useWhy() {
-  const { t } = useTranslation();
-  return (why: Place['why']) => (why ? t(`move.why.${why}`) : undefined);
+function whySaid(why: Place['why']) {
+  return why ? t(`move.why.${why}`) : undefined;
 }
 
 function Bin({
@@ -102,9 +101,13 @@ function Bin({
   large?: boolean;
   listed?: boolean;
 }) {
-  const why = useWhy();
   return (
-    <Blank state={of?.state ?? 'EMPTY'} label={label} why={why(of?.why ?? null)} listed={listed}>
+    <Blank
+      state={of?.state ?? 'EMPTY'}
+      label={label}
+      why={whySaid(of?.why ?? null)}
+      listed={listed}
+    >
       <Box component="span" sx={{ fontSize: large ? 36 : 'inherit' }}>
         <Code>{of?.address}</Code>
       </Box>
@@ -114,7 +117,6 @@ function Bin({
 
 /** Where it is counted: a bin, an item wherever it lies, or the whole of a site without bins. */
 function Where({ view: { counting, place } }: { view: View }) {
-  const { t } = useTranslation();
   const bin = counting?.unbinned ? (
     <b>{t('counting.theWholeSite')}</b>
   ) : (
@@ -128,7 +130,6 @@ function Where({ view: { counting, place } }: { view: View }) {
 }
 
 function Into({ view }: { view: View }) {
-  const { t } = useTranslation();
   return (
     <Blank state={view.into?.state ?? 'EMPTY'} label={t('load')} listed>
       <Code>{view.into?.value}</Code>
@@ -137,11 +138,9 @@ function Into({ view }: { view: View }) {
 }
 
 function Amount({ view, listed }: { view: View; listed?: boolean }) {
-  const { t } = useTranslation();
-  const why = useWhy();
   const of = view.quantity;
   return (
-    <Blank state={of.state} label={t('quantity')} why={why(of.why)} narrow listed={listed}>
+    <Blank state={of.state} label={t('quantity')} why={whySaid(of.why)} narrow listed={listed}>
       {of.value && (Number(of.value) === 0 ? '0' : quantity(of.value))} {view.item.symbol}
     </Blank>
   );
@@ -149,8 +148,6 @@ function Amount({ view, listed }: { view: View; listed?: boolean }) {
 
 /** An item, of which lot or which pieces, good until when. */
 function Item({ view, listed }: { view: View; listed?: boolean }) {
-  const { t } = useTranslation();
-  const why = useWhy();
   const { lot, expiry, serial, serials } = view;
   return (
     <>
@@ -161,7 +158,7 @@ function Item({ view, listed }: { view: View; listed?: boolean }) {
         <>
           {' · '}
           {t('move.lot')}{' '}
-          <Blank state={lot.state} label={t('lot')} why={why(lot.why)} listed={listed}>
+          <Blank state={lot.state} label={t('lot')} why={whySaid(lot.why)} listed={listed}>
             <Code>{lot.code}</Code>
           </Blank>
         </>
@@ -170,7 +167,7 @@ function Item({ view, listed }: { view: View; listed?: boolean }) {
         <>
           {' · '}
           {t('receive.goodUntil')}{' '}
-          <Blank state={expiry.state} label={t('receive.lastDay')} why={why(expiry.why)}>
+          <Blank state={expiry.state} label={t('receive.lastDay')} why={whySaid(expiry.why)}>
             {date(expiry.value)}
           </Blank>
         </>

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
@@ -10,7 +10,6 @@ import type { View } from './desks';
 
 /** What moves whole: a unit load, several goods of a bin, or all of them. */
 export function WholeLoad({ load }: { load: Schemas['FloorLoad'] }) {
-  const { t } = useTranslation();
   const one = load.contents.length === 1 ? load.contents[0] : undefined;
   if (load.part === 'SEVERAL' || load.part === 'EVERYTHING') {
     return (
@@ -45,7 +44,6 @@ export function WholeLoad({ load }: { load: Schemas['FloorLoad'] }) {
 
 /** What one would otherwise have to ask: what lies there, in packs, until when it is good. */
 export function Facts({ view }: { view: View }) {
-  const { t } = useTranslation();
   const { item, lot, from, place, adjusting, picking } = view;
   const amount = (of: string) => (Number(of) === 0 ? '0' : quantity(of));
   const facts = [

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { useAdjustParts } from './AdjustParts';
 import { sentenceDesk, type Verb } from './desks';
 import { useCountParts } from './CountParts';
@@ -14,7 +14,7 @@ import { useReceiveParts } from './ReceiveParts';
 import { ScanBar } from './ScanBar';
 import { SentenceLine } from './SentenceLine';
 import type { Parts, Site, Talk } from './talk';
-import { useTold } from './told';
+import { teller } from './told';
 import { useTransferParts } from './TransferParts';
 import { useSentence } from './useSentence';
 
@@ -32,7 +32,6 @@ const PARTS: Record<Verb, (talk: Talk) => Parts> = {
 
 /** What is being done, as one plain sentence with blanks that scans fill in any order. */
 export function SentenceScreen({ site, verb }: { site: Site; verb: Verb }) {
-  const { t } = useTranslation();
   const desk = useSentence(sentenceDesk(site.id, verb));
   const now = desk.view.data;
   useBegins(sentenceDesk(site.id, verb), now?.begins);
@@ -44,10 +43,9 @@ export function SentenceScreen({ site, verb }: { site: Site; verb: Verb }) {
 }
 
 function Stand({ useParts, ...talk }: Talk & { useParts: (talk: Talk) => Parts }) {
-  const { t } = useTranslation();
   const { site, now, desk } = talk;
   const parts = useParts(talk);
-  const { told } = useTold(now.verb, now.transfer);
+  const { told } = teller(now.verb, now.transfer);
   if (parts.page) {
     return parts.page;
   }
@@ -90,8 +88,7 @@ function Stand({ useParts, ...talk }: Talk & { useParts: (talk: Talk) => Parts }
 
 /** What was refused and why, what may be meant, and what to think of. */
 function Told({ talk: { now, desk }, add }: { talk: Talk; add?: Parts['add'] }) {
-  const { t } = useTranslation();
-  const { refusal, against } = useTold(now.verb, now.transfer);
+  const { refusal, against } = teller(now.verb, now.transfer);
   return (
     <>
       {desk.fault && <Refusal sentence={desk.fault.message} />}

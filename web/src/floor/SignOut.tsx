@@ -1,13 +1,12 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { useSignOut } from '../app/session';
 import { useOutbox } from './OutboxContext';
 
 /** Signs out; while scans of this person wait to be sent, it asks first. */
 export function SignOut() {
-  const { t } = useTranslation();
   const signOut = useSignOut();
   const { waiting } = useOutbox().state;
   const [asking, setAsking] = useState(false);

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { question } from '../api/ask';
 import type { Schemas } from '../api/client';
 import { date } from '../kit/format';
@@ -27,7 +27,6 @@ export function TransferChoice({
   onChoose: (transfer: number) => void;
   onBegin: (to: number) => void;
 }) {
-  const { t } = useTranslation();
   const sends = verb === 'SEND';
   const transfers = useQuery(
     question(

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { post } from '../api/ask';
 import type { Schemas } from '../api/client';
 import { Amount } from '../kit/Amount';
@@ -83,7 +83,6 @@ export function PickList({
   transfer: Transfer;
   onChoose: (saying: Saying) => void;
 }) {
-  const { t } = useTranslation();
   const open = transfer.kept.filter((one) => !one.picked);
   const short = transfer.lines.filter((line) => Number(line.shortBy) > 0);
   const any = transfer.kept.some((one) => one.picked);
@@ -114,7 +113,6 @@ export function PickList({
 
 /** What is picked and waits to leave; it can be put back. */
 export function PickedList({ transfer, onChanged }: { transfer: Transfer; onChanged: () => void }) {
-  const { t } = useTranslation();
   const picked = transfer.kept.filter((one) => one.picked);
   const putBack = useSave(
     ['transfers'],
@@ -171,7 +169,6 @@ export function InTransit({
   transfer: Transfer;
   onChoose: (saying: Saying) => void;
 }) {
-  const { t } = useTranslation();
   return (
     <Listed head={t(transfer.goods.length > 0 ? 'going.inTransit' : 'going.allHere')}>
       {together(transfer.goods, (row) => row.shipment).map((rows) => {

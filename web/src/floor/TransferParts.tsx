@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import type { TransferVerb } from './desks';
 import { Candidates } from './Offers';
 import { DoneNote, HeadStrip } from './Parts';
@@ -12,7 +12,6 @@ import { InTransit, PickedList, PickList } from './TransferLists';
 
 /** Goods leave for another site, or come in from one: the list of the transfer under the sentence. */
 export function useTransferParts(talk: Talk): Parts {
-  const { t } = useTranslation();
   const { site, now, desk } = talk;
   const { undo, clear, back, confirm, amount, addable } = useBasics(talk);
   const [sending, setSending] = useState(false);

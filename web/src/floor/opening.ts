@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useRef } from 'react';
-import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
+import { t } from '../app/words';
 import { get, post } from '../api/ask';
 import { commandId, Problem, type Schemas } from '../api/client';
 import { putAnswer } from '../api/putAnswer';
@@ -9,7 +9,7 @@ import { sound } from '../kit/tones';
 import { holdScan, takeHeldScans } from './heldScans';
 import { beginWith, sentenceDesk, type Verb, type View } from './desks';
 import { DOORS } from './doors';
-import { useTold } from './told';
+import { teller } from './told';
 import { saying } from './useSentence';
 
 type Hit = Schemas['FloorHit'];
@@ -22,10 +22,9 @@ type Action = NonNullable<Schemas['FloorFound']['action']>;
  * @param acts what an action label does here, instead of opening its sentence
  */
 export function useOpening(site: number, acts: Partial<Record<Action, () => void>> = {}) {
-  const { t } = useTranslation();
   const navigate = useNavigate();
   const open = useOpen(site);
-  const told = useTold();
+  const told = teller();
   const scan = useMutation({
     mutationFn: (text: string) => post('/api/floor/scan')(commandId(), { site, text }),
   });

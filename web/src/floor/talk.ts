@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
-import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
+import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { quantity } from '../kit/format';
 import type { View } from './desks';
@@ -49,7 +49,6 @@ function number(of: string | null) {
 
 /** What can be taken back, or else left. */
 export function useBasics({ now, desk }: Talk) {
-  const { t } = useTranslation();
   const navigate = useNavigate();
   return {
     undo: { label: t('move.undo'), onPress: () => desk.act('UNDO'), disabled: !now.canUndo },

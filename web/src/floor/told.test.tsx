@@ -1,16 +1,16 @@
 // @vitest-environment jsdom
-import { cleanup, renderHook } from '@testing-library/react';
+import { cleanup } from '@testing-library/react';
 import { afterEach, expect, it } from 'vitest';
 import '../app/words';
 import type { Verb, View } from './desks';
-import { useNamed, useTold } from './told';
+import { named, teller } from './told';
 
 afterEach(cleanup);
 
 const transfer = { number: 'TR-7', from: 'Kittiwake Quay', to: 'Pontoon Shop' } as View['transfer'];
 
 function refusal(type: string, values: Record<string, unknown>, verb?: Verb) {
-  return renderHook(() => useTold(verb, transfer)).result.current.refusal({ type, values });
+  return teller(verb, transfer).refusal({ type, values });
 }
 
 it('says one thing in other words where a verb has its own', () => {
@@ -51,7 +51,7 @@ it('says by its kind what is wrong with a quantity', () => {
 });
 
 it('tells what was done, and all of it', () => {
-  const { told } = renderHook(() => useTold('PICK')).result.current;
+  const { told } = teller('PICK');
   const goods = { part: 'NONE', quantity: '10', item: 'Flare', lot: 'K1', serial: '' };
   expect(
     told([
@@ -62,7 +62,7 @@ it('tells what was done, and all of it', () => {
       },
     ]),
   ).toBe('Picked 10 × Flare, lot K1 from QA-01-A for OB-1. 2 short in QA-01-A: now from QA-02-A.');
-  const moved = renderHook(() => useTold('MOVE')).result.current.told;
+  const moved = teller('MOVE').told;
   const values = { ...goods, lot: '', from: 'A', to: 'B', kinds: 2, load: '' };
   expect(moved([{ type: 'moved', values }])).toBe('Moved 10 × Flare from A to B.');
   expect(moved([{ type: 'moved', values: { ...values, part: 'EVERYTHING', item: '' } }])).toBe(
@@ -75,14 +75,13 @@ it('tells what was done, and all of it', () => {
 
 it('takes a lot that is called 0 for a lot', () => {
   const values = { part: 'NONE', quantity: '2', item: 'Flare', lot: '0', serial: '' };
-  const { told } = renderHook(() => useTold('RECEIVE')).result.current;
+  const { told } = teller('RECEIVE');
   expect(told([{ type: 'done', values: { ...values, place: 'DOCK-1' } }])).toBe(
     'Received 2 × Flare, lot 0 at DOCK-1.',
   );
 });
 
 it('names what was scanned', () => {
-  const named = renderHook(() => useNamed()).result.current;
   expect(named({ kind: 'LOT', title: 'K1', detail: 'Flare' })).toEqual({
     title: 'Lot K1',
     detail: 'Flare',

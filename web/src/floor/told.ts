@@ -1,4 +1,4 @@
-import { useTranslation } from 'react-i18next';
+import i18n, { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { date, quantity } from '../kit/format';
 import type { Verb, View } from './desks';
@@ -6,7 +6,7 @@ import type { Verb, View } from './desks';
 type Told = Schemas['Told'];
 type Values = Record<string, unknown>;
 /** Words whose key is put together: a test asks that the catalogue has them. */
-type Phrase = (key: string, values: Values) => string;
+const phrase = t as (key: string, values: Values) => string;
 
 const QUANTITIES = ['asked', 'held', 'open', 'most', 'shortBy', 'quantity', 'missing', 'room'];
 const DAYS = ['expiry', 'today', 'known', 'said'];
@@ -40,9 +40,7 @@ function endings(of: string[]): string[] {
  * Says what the server tells: it sends a type and values, and the catalogue has the words, which may
  * differ by verb. What it is about can be named as `document`.
  */
-export function useTold(verb?: Verb, about?: View['transfer']) {
-  const { t, i18n } = useTranslation();
-  const phrase = i18n.t as Phrase;
+export function teller(verb?: Verb, about?: View['transfer']) {
   const words = (key: string, values: Values, by: string[]) => {
     const found = endings(by).find((ending) => i18n.exists(key + ending));
     return phrase(key + (found ?? ''), values);
@@ -101,17 +99,12 @@ export type Named = Pick<Schemas['FloorHit'], 'kind' | 'title' | 'detail'> &
   Partial<Pick<Schemas['FloorHit'], 'due' | 'overdue'>>;
 
 /** What something that was scanned is called, and what there is to say of it. */
-export function useNamed() {
-  const { i18n } = useTranslation();
-  const phrase = i18n.t as Phrase;
-  const words = (key: string, values: Values, otherwise: string) =>
-    i18n.exists(key) ? phrase(key, values) : otherwise;
-  return (of: Named) => {
-    const ending = of.overdue ? '_overdue' : of.due ? '_due' : '';
-    const values = { ...of, due: of.due ? date(of.due) : '' };
-    return {
-      title: words(`hit.title.${of.kind}`, values, of.title),
-      detail: words(`hit.detail.${of.kind}${ending}`, values, of.detail),
-    };
+export function named(of: Named) {
+  const words = (key: string, otherwise: string) =>
+    i18n.exists(key) ? phrase(key, { ...of, due: of.due ? date(of.due) : '' }) : otherwise;
+  const ending = of.overdue ? '_overdue' : of.due ? '_due' : '';
+  return {
+    title: words(`hit.title.${of.kind}`, of.title),
+    detail: words(`hit.detail.${of.kind}${ending}`, of.detail),
   };
 }

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import type { Command } from '../api/client';
 import { AskWhy } from './AskWhy';
 import { Drop } from './Drop';
@@ -43,7 +43,6 @@ export function Actions<Can extends string>({
   /** What stands beside the buttons. */
   children?: ReactNode;
 }) {
-  const { t } = useTranslation();
   const { can, look } = whatCan(actions);
   const [asking, setAsking] = useState<Action<Can>['can'] | null>(null);
   const leave = () => setAsking(null);

@@ -1,5 +1,5 @@
 import TextField from '@mui/material/TextField';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { Choice, optionsOf, type Options } from './Choice';
 import { count } from './format';
 import { SiteChoice } from './SiteChoice';
@@ -85,7 +85,6 @@ export function FilterChoice<V extends string>({
   word: (one: V) => string;
   counts?: Partial<Record<V, number>>;
 }) {
-  const { t } = useTranslation();
   const name = (one: V) => {
     const many = counts?.[one];
     return many === undefined ? word(one) : `${word(one)} (${count(many)})`;

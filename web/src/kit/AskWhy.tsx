@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type ReactNode } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { ProblemNote } from './ProblemNote';
 
 /** What is asked before something is done that can't be done without a word. */
@@ -25,7 +25,6 @@ export function AskWhy({
   /** What is told, or asked besides. */
   children?: ReactNode;
 }) {
-  const { t } = useTranslation();
   const [words, setWords] = useState('');
   return (
     <Box

@@ -1,10 +1,9 @@
 import Box from '@mui/material/Box';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { Amount } from './Amount';
 
 /** How much of something is available, or that nothing is. */
 export function Available({ value, unit }: { value: string | null; unit?: string | null }) {
-  const { t } = useTranslation();
   if (Number(value ?? 0) <= 0) {
     return t('found.none');
   }

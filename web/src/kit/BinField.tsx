@@ -1,5 +1,5 @@
 import { queryOptions, useQueries, useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { question } from '../api/ask';
 import type { Schemas } from '../api/client';
 import { useSites } from '../app/session';
@@ -41,7 +41,6 @@ export function BinField({
   /** The code of what is to lie there, if that is known. */
   item?: string;
 }) {
-  const { t } = useTranslation();
   const { looking, setLooking, words, settled } = useLooking(field.value);
   const all = useSites().data ?? [];
   const of = meant(

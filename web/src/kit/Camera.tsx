@@ -2,8 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { BarcodeDetector, prepareZXingModule } from 'barcode-detector/ponyfill';
 import { useEffect, useRef, useState } from 'react';
-import { useTranslation } from 'react-i18next';
 import decoder from 'zxing-wasm/reader/zxing_reader.wasm?url';
+import { t } from '../app/words';
 import { ProblemNote } from './ProblemNote';
 
 // The decoder comes with the application, not from elsewhere.
@@ -17,7 +17,6 @@ export default function Camera({
   onScan: (text: string) => void;
   onClose: () => void;
 }) {
-  const { t } = useTranslation();
   const video = useRef<HTMLVideoElement>(null);
   const [problem, setProblem] = useState<string>();
   const told = useRef(onScan);

@@ -1,13 +1,11 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useTranslation } from 'react-i18next';
 import { Drop } from './Drop';
 import type { TableColumns } from './useTableColumns';
-import type { Word } from '../app/words';
+import { t, type Word } from '../app/words';
 
 /** Chooses which columns a table shows, in what order, and how wide. */
 export function ColumnChoice<T extends object>({ columns }: { columns: TableColumns<T> }) {
-  const { t } = useTranslation();
   const { ordered } = columns;
   return (
     <Drop label={t('columns.choose')} size="small">

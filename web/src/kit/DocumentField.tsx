@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { question } from '../api/ask';
 import type { Schemas } from '../api/client';
 import { Code } from './Code';
@@ -9,7 +9,6 @@ const DOCUMENTS: readonly Schemas['AskHit']['kind'][] = ['ORDER', 'LEAVING', 'TR
 
 /** A document of the house, found by any words of it; or of elsewhere, as it is typed. */
 export function DocumentField(field: FieldOf) {
-  const { t } = useTranslation();
   const { looking, setLooking, words } = useLooking(field.value);
   const hits = useQuery({
     ...question('/api/ask', { q: words }),

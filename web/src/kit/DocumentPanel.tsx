@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { Amount } from './Amount';
 import { Code } from './Code';
 import { Drop } from './Drop';
@@ -32,7 +32,6 @@ export function DocumentPanel<T extends object>({
   form?: (card: T, onDone: () => void) => ReactNode;
   children: (card: T, onChange: () => void) => ReactNode;
 }) {
-  const { t } = useTranslation();
   const [changing, setChanging] = useState(false);
   const card = of.data;
   if (!card) {
@@ -74,7 +73,6 @@ export function Glance({ of }: { of: (ReactNode | { amiss: ReactNode })[] }) {
 
 /** What is printed of a document, or given to another system. */
 export function Papers({ links }: { links: readonly (readonly [to: string, word: string])[] }) {
-  const { t } = useTranslation();
   return (
     <Drop label={t('transfer.papers')} variant="outlined">
       {(close) =>
@@ -111,7 +109,6 @@ export function History({
   rank?: 'h2';
   children?: ReactNode;
 }) {
-  const { t } = useTranslation();
   return (
     <Part title={title} rank={rank}>
       {changes.map((event, i) => (
@@ -198,7 +195,6 @@ export function Marks({
 }: {
   of: { lot: string | null; expiry?: string | null; serial: string | null; load?: string | null };
 }) {
-  const { t } = useTranslation();
   return (
     <>
       {of.lot && (

@@ -11,7 +11,7 @@ import {
   type FormEvent,
   type ReactNode,
 } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { Problem } from '../api/client';
 import { useMay, type Permission } from '../app/session';
 import { ProblemNote } from './ProblemNote';
@@ -30,7 +30,6 @@ export function FormOf<T extends { id?: number; version?: number }>({
   of: T | undefined;
   children: (shown: T | undefined) => ReactNode;
 }) {
-  const { t } = useTranslation();
   const [shown, setShown] = useState(of);
   const [typed, setTyped] = useState(false);
   const [saved, setSaved] = useState(false);
@@ -87,7 +86,6 @@ export function Form({
   word?: string;
   may?: Permission;
 }) {
-  const { t } = useTranslation();
   const allowed = useMay(may);
   const { saved, settle } = useContext(Settling);
   const { isSuccess } = save;

@@ -1,5 +1,5 @@
 import { queryOptions, useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { question } from '../api/ask';
 import { Available } from './Available';
 import { Code } from './Code';
@@ -34,7 +34,6 @@ export function ItemField({
   name?: string;
   unknown?: boolean;
 }) {
-  const { t } = useTranslation();
   const { looking, setLooking, words, settled } = useLooking(field.value);
   const wanted = looking && words !== '';
   const items = useQuery({ ...itemsNamed(words), enabled: wanted });

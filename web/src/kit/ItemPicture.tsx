@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Dialog from '@mui/material/Dialog';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 
 /** The picture of an item, which a tap enlarges. Nothing where there is none. */
 export function ItemPicture({
@@ -16,7 +16,6 @@ export function ItemPicture({
   name: string;
   size?: number;
 }) {
-  const { t } = useTranslation();
   const [large, setLarge] = useState(false);
   if (!picture) {
     return null;

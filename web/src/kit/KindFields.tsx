@@ -1,5 +1,5 @@
 import TextField from '@mui/material/TextField';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { Problem, type Schemas } from '../api/client';
 import { Choice } from './Choice';
 import { decimalOrNothing } from './numbers';
@@ -34,7 +34,6 @@ export function KindFields({
   onFill: (filled: Filled) => void;
   problem: unknown;
 }) {
-  const { t } = useTranslation();
   return kind.fields.map((field) => {
     const key = String(field.id);
     const value = filled[key] ?? '';

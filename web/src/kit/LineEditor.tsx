@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { Problem } from '../api/client';
 import { Part } from './SidePanel';
 import { bound } from './useForm';
@@ -72,7 +72,6 @@ export function LineEditor<L extends object>({
   /** What stands under a line. */
   under?: (line: L, set: (part: Partial<L>) => void) => ReactNode;
 }) {
-  const { t } = useTranslation();
   return (
     <Part title={title}>
       {none && <Box sx={{ color: 'text.secondary' }}>{none}</Box>}

@@ -2,7 +2,6 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
 import { useSites } from '../app/session';
 import { Choice } from './Choice';
 import { beginning, COMPARISONS, needsValue, type Comparison, type Condition } from './conditions';
@@ -14,13 +13,18 @@ import type { Column, Narrow } from './columns';
 import { ReferenceField, useReferred } from './ReferenceField';
 import { Removable } from './Removable';
 import type { List } from './useList';
-import type { Word } from '../app/words';
+import { t, type Word } from '../app/words';
 
 export type Narrowed = Pick<Column<never>, 'key' | 'title' | 'sort' | 'narrow'>;
 
 /** Documents are found by an item of their lines, though it is no column of theirs. */
-export function byItem(title: string): Narrowed {
-  return { key: 'item', title, sort: 'ITEM', narrow: { kind: 'REFERENCE', of: 'ITEM' } };
+export function byItem(): Narrowed {
+  return {
+    key: 'item',
+    title: t('item.item'),
+    sort: 'ITEM',
+    narrow: { kind: 'REFERENCE', of: 'ITEM' },
+  };
 }
 
 /**
@@ -39,7 +43,6 @@ export function ListFilters({
   /** Columns that the page has a choice of its own for. */
   elsewhere?: string[];
 }) {
-  const { t } = useTranslation();
   return (
     <>
       <TextField
@@ -72,7 +75,6 @@ export function ListFilters({
 }
 
 function NewFilter({ columns, onAdd }: { columns: Narrowed[]; onAdd: (one: Condition) => void }) {
-  const { t } = useTranslation();
   const optionsOf = useOptions();
   const [key, setKey] = useState(columns[0].key);
   const column = columns.find((one) => one.key === key)!;
@@ -185,7 +187,6 @@ function Filters({
   columns: Narrowed[];
   conditions: Condition[];
 }) {
-  const { t } = useTranslation();
   return (
     conditions.length > 0 && (
       <Box
@@ -215,7 +216,6 @@ function Filter({
   column: Narrowed | undefined;
   onRemove: () => void;
 }) {
-  const { t } = useTranslation();
   const options = useOptions();
   const narrow = column?.narrow;
   const refers = narrow?.kind === 'REFERENCE';

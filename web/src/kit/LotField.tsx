@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { Available } from './Available';
 import { Code } from './Code';
 import { date } from './format';
@@ -24,7 +24,6 @@ export function LotField({
   /** Where it lies; anywhere if left out. */
   site?: number;
 }) {
-  const { t } = useTranslation();
   const { looking, setLooking, words } = useLooking(field.value);
   const positions = useQuery({
     ...heldOf(item, site, of === 'lot' ? 'LOT' : 'POSITION'),

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useState, type ReactNode } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { Code } from './Code';
 import type { FieldOf } from './FoundField';
 import { Removable } from './Removable';
@@ -19,7 +19,6 @@ export function ManyField({
   /** The field in which the next is said. */
   field: (next: Pick<FieldOf, 'value' | 'onChange' | 'onPick'>) => ReactNode;
 }) {
-  const { t } = useTranslation();
   const [text, setText] = useState('');
   const take = (said: string) => {
     const more = said.split(/[\s,;]+/).filter(Boolean);

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { Readings } from './Readings';
 import { typedNumber, unmistakable } from './numbers';
 
@@ -20,7 +20,6 @@ export function NumberField({
   value: string;
   onChange: (change: Change) => void;
 }) {
-  const { t } = useTranslation();
   const typed = typedNumber(value);
   const wrong = typed.kind === 'unread' || typed.kind === 'either';
   return (

@@ -1,4 +1,4 @@
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { Code } from './Code';
 import { FoundField, useLooking, type FieldOf } from './FoundField';
 
@@ -34,7 +34,6 @@ export function PartyField({
   open?: boolean;
   unknown?: boolean;
 }) {
-  const { t } = useTranslation();
   const { looking, setLooking, words, settled } = useLooking(field.value);
   const known = meantBy(field.value, parties);
   // Who has chosen one and comes back to choose another sees them all.

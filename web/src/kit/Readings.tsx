@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 
 /** Asks which of two numbers a text is: the two stand there to be tapped. */
 export function Readings({
@@ -14,7 +14,6 @@ export function Readings({
   large?: boolean;
   onChoose: (chosen: string) => void;
 }) {
-  const { t } = useTranslation();
   return (
     <Box role="alert" sx={{ py: 0.5, color: 'error.main' }}>
       <Box sx={{ fontSize: large ? 19 : 14, fontWeight: 600 }}>{t('number.which', { text })}</Box>

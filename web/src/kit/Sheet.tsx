@@ -2,7 +2,6 @@ import { useQueries, useQueryClient, keepPreviousData } from '@tanstack/react-qu
 import { useVirtualizer } from '@tanstack/react-virtual';
 import Box from '@mui/material/Box';
 import { useEffect, useRef, useState, type KeyboardEvent, type ReactNode } from 'react';
-import { useTranslation } from 'react-i18next';
 import { fonts } from '../app/theme';
 import { count } from './format';
 import { ColumnChoice } from './ColumnChoice';
@@ -10,7 +9,7 @@ import type { Column, Sorting } from './columns';
 import { ProblemNote } from './ProblemNote';
 import { SheetFile } from './SheetFile';
 import { useTableColumns, type TableColumns } from './useTableColumns';
-import type { Word } from '../app/words';
+import { t, type Word } from '../app/words';
 
 const WINDOW = 100;
 const ROW_HEIGHT = 32;
@@ -79,7 +78,6 @@ function Grid<T extends object, Q extends object>({
   file,
   fileOfColumns,
 }: SheetProps<T, Q> & { memory: string }) {
-  const { t } = useTranslation();
   const frame = useRef<HTMLDivElement>(null);
   const [active, setActive] = useState(0);
   const [sorted, setSorted] = useState<Sorting>();

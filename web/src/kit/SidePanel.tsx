@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEffect, useEffectEvent, useRef, useState, type ReactNode, type RefObject } from 'react';
-import { useTranslation } from 'react-i18next';
 import { useBlocker, type Location } from 'react-router';
+import { t } from '../app/words';
 import { SavedContext, useUnsaved } from './unsaved';
 
 /** The page, and what stands open on it. */
@@ -28,7 +28,6 @@ export function SidePanel({
   children: ReactNode;
   width?: number;
 }) {
-  const { t } = useTranslation();
   const panel = useRef<HTMLElement>(null);
   const { isUnsaved, onInput, onSaved } = useUnsaved();
   const [closing, setClosing] = useState(false);

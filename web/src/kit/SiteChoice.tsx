@@ -1,4 +1,4 @@
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { useSites } from '../app/session';
 import { Choice } from './Choice';
 
@@ -10,7 +10,6 @@ export function SiteChoice({
   value: string;
   onChange: (site: string) => void;
 }) {
-  const { t } = useTranslation();
   const sites = useSites();
   return (
     <Choice

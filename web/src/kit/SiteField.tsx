@@ -1,4 +1,4 @@
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { useSites } from '../app/session';
 import { Choice, optionsById } from './Choice';
 
@@ -18,7 +18,6 @@ export function SiteField({
   onChange: (site: string) => void;
   label?: string;
 }) {
-  const { t } = useTranslation();
   const site = useSite(value);
   return (
     <Choice

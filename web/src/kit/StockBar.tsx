@@ -1,9 +1,8 @@
 import Box from '@mui/material/Box';
 import { useTheme } from '@mui/material/styles';
-import { useTranslation } from 'react-i18next';
 import { quantity } from './format';
 import { minus } from './numbers';
-import type { Word } from '../app/words';
+import { t, type Word } from '../app/words';
 
 export interface StockParts {
   available: number;
@@ -42,7 +41,6 @@ export function StockBar({
   scale: number;
   height?: number;
 }) {
-  const { t } = useTranslation();
   const ink = useTheme().house.ink;
   const width = (part: number) =>
     part > 0 && scale > 0 ? `max(2px, ${Math.min(100, (100 * part) / scale)}%)` : '0';

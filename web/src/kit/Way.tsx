@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { useTranslation } from 'react-i18next';
+import { t } from '../app/words';
 import { instant } from './format';
 
 /** A step of a document's way: its word, when it was reached, and whether it stands there now. */
@@ -12,7 +12,6 @@ export interface WayStep {
 
 /** The way of a document as a line with a stop for each step, and when it was reached. */
 export function Way({ steps }: { steps: WayStep[] }) {
-  const { t } = useTranslation();
   return (
     <Box
       component="ol"

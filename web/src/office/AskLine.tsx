@@ -1,9 +1,8 @@
 import Box from '@mui/material/Box';
 import { queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { TFunction } from 'i18next';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
-import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
+import { t } from '../app/words';
 import { question } from '../api/ask';
 import type { Schemas } from '../api/client';
 import { useMe, type Permission } from '../app/session';
@@ -44,7 +43,7 @@ function address(hit: Schemas['AskHit']): string {
   }
 }
 
-function answerOf(hit: Schemas['AskHit'], t: TFunction): Answer {
+function answerOf(hit: Schemas['AskHit']): Answer {
   return {
     key: `${hit.kind}${hit.id}`,
     kind: t(`ask.${hit.kind}`),
@@ -61,7 +60,6 @@ function askFor(text: string) {
 
 /** The pages whose names hold what is asked, and what one begins there. */
 function usePages(asked: string): Answer[] {
-  const { t } = useTranslation();
   const { permissions } = useMe();
   const may = (one?: Permission) => !one || permissions.includes(one);
   const pages = SPACES.flatMap((space) =>
@@ -92,7 +90,6 @@ function usePages(asked: string): Answer[] {
  * choose another.
  */
 export function AskLine() {
-  const { t } = useTranslation();
   const navigate = useNavigate();
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState('');
@@ -102,7 +99,7 @@ export function AskLine() {
   const queries = useQueryClient();
   const hits = useQuery({ ...askFor(asked), enabled: asked.length > 0 && open });
   const pages = usePages(asked);
-  const found = (hits.data ?? []).map((hit) => answerOf(hit, t));
+  const found = (hits.data ?? []).map((hit) => answerOf(hit));
   const answers = [...found, ...pages];
   const settled = !hits.isFetching;
 
@@ -132,7 +129,7 @@ export function AskLine() {
   // A scanner is faster than the answer: Enter waits for it.
   const enter = async () => {
     const late = await queries.ensureQueryData(askFor(asked));
-    const first = late[0] ? answerOf(late[0], t) : pages[0];
+    const first = late[0] ? answerOf(late[0]) : pages[0];
     if (first) {
       go(first);
     }

@@ -1,7 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Suspense, use, useEffect } from 'react';
-import { useTranslation } from 'react-i18next';
 import { NavLink, Navigate, Outlet, Route, Routes, useLocation, useNavigate } from 'react-router';
 import { Brand } from '../app/Brand';
 import { DemoMark } from '../app/DemoMark';
@@ -14,7 +13,7 @@ import { Drop } from '../kit/Drop';
 import { Rail } from '../kit/Rail';
 import { AskLine } from './AskLine';
 import { addressOf, SPACES, type OfficePage, type OfficeSpace } from './pages';
-import type { Word } from '../app/words';
+import { t, type Word } from '../app/words';
 
 /** The Office view: wide, keyboard first. */
 export default function Office() {
@@ -61,7 +60,6 @@ function First({ of }: { of: string }) {
 
 /** A space with its pages in the rail. */
 function Space({ space }: { space: OfficeSpace }) {
-  const { t } = useTranslation();
   const { permissions } = useMe();
   const pages = space.pages.filter(
     (page) => !page.ofOne && (!page.may || permissions.includes(page.may)),
@@ -82,7 +80,6 @@ function Space({ space }: { space: OfficeSpace }) {
 }
 
 function Page({ page }: { page: OfficePage }) {
-  const { t } = useTranslation();
   const title = t('pageTitle', { page: t(page.word) });
   useEffect(() => {
     const before = document.title;
@@ -95,7 +92,6 @@ function Page({ page }: { page: OfficePage }) {
 }
 
 function Header() {
-  const { t } = useTranslation();
   return (
     <Box
       component="header"
@@ -144,7 +140,6 @@ function Header() {
 }
 
 function PersonMenu() {
-  const { t } = useTranslation();
   const me = useMe();
   const navigate = useNavigate();
   const mayMove = useMay('MOVE');

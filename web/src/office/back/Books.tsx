@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { question } from '../../api/ask';
 import { api, commandId, read, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -12,7 +12,6 @@ import { Closings } from './Closings';
 
 /** Whether the kept figures are what the ledger adds up to; checked every night, and on demand. */
 export function Books() {
-  const { t } = useTranslation();
   const queries = useQueryClient();
   const mayPost = useMay('POST');
   const checks = useQuery({
@@ -55,7 +54,6 @@ export function Books() {
 }
 
 function Check({ check }: { check: Schemas['BookCheck'] }) {
-  const { t } = useTranslation();
   const differences = useQuery({
     ...question('/api/book-checks/{id}/differences', { id: check.id }),
     enabled: check.differences > 0,

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMe } from '../../app/session';
@@ -18,7 +18,6 @@ import { PoolChoice } from './PoolChoice';
 
 /** What changed the value of stock between two days, and the journal of that time. */
 export function ChangesPage() {
-  const { t } = useTranslation();
   const { value, change } = useAddress();
   const me = useMe();
   const first = value('from') || plainDay(new Date(daysAgo(30)));
@@ -75,7 +74,6 @@ function Statement({
   first: string;
   last: string;
 }) {
-  const { t } = useTranslation();
   return (
     <Box sx={{ maxWidth: 760 }}>
       <Sum word={t('value.before', { day: date(first) })} value={changes.before} />

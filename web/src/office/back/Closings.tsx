@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
 import { useMay } from '../../app/session';
 import { date, instant } from '../../kit/format';
@@ -13,7 +13,6 @@ import { useForm } from '../../kit/useForm';
 
 /** Up to which day the books are closed; who may, closes them further. */
 export function Closings() {
-  const { t } = useTranslation();
   const may = useMay('RULES');
   const closings = useQuery(question('/api/closings'));
   const save = useSave(['closings'], post('/api/closings'));

@@ -1,7 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useDeferredValue } from 'react';
-import { useTranslation } from 'react-i18next';
 import { get } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { optionsById, optionsOf } from '../../kit/Choice';
@@ -14,7 +13,7 @@ import { useAddress } from '../../kit/useAddress';
 import { useKinds } from '../checking/kinds';
 import { ledgerColumns } from './ledgerColumns';
 import { PostingPanel } from './PostingPanel';
-import type { Word } from '../../app/words';
+import { t, type Word } from '../../app/words';
 
 type Kind = Schemas['LedgerRow']['kind'];
 
@@ -43,7 +42,6 @@ const THINGS = ['item', 'place', 'lot', 'serial', 'posting'] as const;
 
 /** The stock ledger: every line, newest first, by anything that stands in it. */
 export function LedgerSpace() {
-  const { t } = useTranslation();
   const { value, change } = useAddress();
   const movementKinds = useKinds();
   const number = (name: string) => (value(name) ? Number(value(name)) : undefined);
@@ -129,7 +127,7 @@ export function LedgerSpace() {
       }
       question={asked}
       fetch={(query) => get('/api/ledger', query)}
-      columns={ledgerColumns(t)}
+      columns={ledgerColumns()}
       rowKey={(row) => `${row.posting}-${row.line}`}
       sorting={{ by: 'WHEN', descending: !now.oldestFirst }}
       onSort={() => change({ oldest: now.oldestFirst ? null : '1' })}

@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
 import { useMay } from '../../app/session';
 import { Amount } from '../../kit/Amount';
@@ -17,7 +17,6 @@ import { useSave } from '../../kit/useSave';
 
 /** One posting with all its lines; and, for those who may, taking it back. */
 export function PostingPanel({ posting, onClose }: { posting: number; onClose: () => void }) {
-  const { t } = useTranslation();
   const mayPost = useMay('POST');
   const lines = useQuery(question('/api/ledger', { posting, limit: 200, oldestFirst: true }));
   const reverse = useSave(['ledger'], (command, reason: string) =>

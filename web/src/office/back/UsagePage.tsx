@@ -1,8 +1,7 @@
 import Box from '@mui/material/Box';
-import type { TFunction } from 'i18next';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { t } from '../../app/words';
 import { get } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { fonts } from '../../app/theme';
@@ -23,7 +22,6 @@ const PACES = everyOf<Row['pace']>()(['MOVING', 'SLOW', 'DEAD', 'NONE']);
 
 /** How goods are used: what came and went lately, how fast stock turns, what lies still. */
 export function UsagePage() {
-  const { t } = useTranslation();
   const { value } = useAddress();
   const days = Number(value('days')) || 90;
   const list = useList();
@@ -67,7 +65,7 @@ export function UsagePage() {
         setSums(answer.sums);
         return answer.page;
       }}
-      columns={columns(t)}
+      columns={columns()}
       rowKey={(row) => String(row.itemId)}
       sorting={sorting}
       opens={false}
@@ -79,7 +77,6 @@ export function UsagePage() {
 
 /** What all items come to. */
 function UsageLine({ sums, days }: { sums: Sums; days: number }) {
-  const { t } = useTranslation();
   const figures: [string, string][] = [
     [money(sums.cost), t('usage.costOf', { count: days })],
     [sums.turnover === null ? '–' : count(sums.turnover), t('usage.turnoverOf')],
@@ -105,7 +102,7 @@ function UsageLine({ sums, days }: { sums: Sums; days: number }) {
   );
 }
 
-function columns(t: TFunction) {
+function columns() {
   const of = columnsOf<Row>();
   return [
     of.code('item', t('item.code'), 88),

@@ -1,7 +1,6 @@
 import Box from '@mui/material/Box';
-import type { TFunction } from 'i18next';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { get } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { fonts } from '../../app/theme';
@@ -20,7 +19,6 @@ type By = (typeof BY)[number];
 
 /** What stock is worth, now or at the end of a past day. */
 export function ValuePage() {
-  const { t } = useTranslation();
   const { value, change } = useAddress();
   const by = (value('by') || 'SITE') as By;
   const day = value('at');
@@ -66,7 +64,7 @@ export function ValuePage() {
         setTotal(answer.total);
         return answer.page;
       }}
-      columns={columns(by, t, total ?? 0)}
+      columns={columns(by, total ?? 0)}
       onOpen={(row) =>
         by === 'CATEGORY'
           ? change({ by: 'ITEM', category: row.label })
@@ -80,7 +78,7 @@ export function ValuePage() {
   );
 }
 
-function columns(by: By, t: TFunction, total: number) {
+function columns(by: By, total: number) {
   const of = columnsOf<Schemas['ValueRow']>();
   const label = of.text('label', by === 'ITEM' ? t('item.name') : t(`value.by.${by}`), 200, {
     grow: 2,

@@ -1,9 +1,9 @@
-import type { TFunction } from 'i18next';
+import { t } from '../../app/words';
 import type { Schemas } from '../../api/client';
 import { columnsOf } from '../../kit/columns';
 
 /** What stands in the stock ledger. */
-export function ledgerColumns(t: TFunction) {
+export function ledgerColumns() {
   const of = columnsOf<Schemas['LedgerRow']>();
   return [
     of.moment('effective', t('ledger.when'), 168, { sort: 'WHEN' }),

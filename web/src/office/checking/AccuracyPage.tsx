@@ -1,6 +1,5 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
 import { question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { Choice, optionsOf } from '../../kit/Choice';
@@ -9,14 +8,13 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { SiteChoice } from '../../kit/SiteChoice';
 import { useAddress } from '../../kit/useAddress';
-import type { Word } from '../../app/words';
+import { t, type Word } from '../../app/words';
 
 const BY = ['MONTH', 'SITE', 'AREA', 'CLASS', 'PERSON'] as const;
 const DAYS = ['30', '90', '365'] as const;
 
 /** How right the book was, in all counts that were posted. */
 export function AccuracyPage() {
-  const { t } = useTranslation();
   const { value, change } = useAddress();
   const by = (value('by') || 'MONTH') as (typeof BY)[number];
   const days = (value('days') || '365') as (typeof DAYS)[number];
@@ -59,7 +57,6 @@ export function AccuracyPage() {
 }
 
 function Table({ rows, label }: { rows: Schemas['CountAccuracy'][]; label: string }) {
-  const { t } = useTranslation();
   const cell = { py: 0.75, px: 1, textAlign: 'right' } as const;
   const words = ['right', 'counted', 'within', 'countedValue', 'net', 'gross', 'grossPercent'];
   return (

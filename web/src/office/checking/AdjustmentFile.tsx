@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { Code } from '../../kit/Code';
@@ -18,7 +18,6 @@ type Line = Schemas['AdjustmentFileLine'];
 
 /** Adjustments from a file: tried first, each line with what it would do; then the good ones. */
 export function AdjustmentFile() {
-  const { t } = useTranslation();
   const [file, setFile] = useState<File | null>(null);
   const [faultsOnly, setFaultsOnly] = useState(false);
   const send = useSave(RIGHTED, (command, { content, trial }: Tried) =>

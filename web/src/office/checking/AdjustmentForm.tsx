@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
@@ -100,7 +100,6 @@ function Sheet({
   start: Line[];
   onDone: (saved: Written) => void;
 }) {
-  const { t } = useTranslation();
   const save = useSave<Entry, Written>(RIGHTED, post('/api/adjustments'), onDone);
   const meant = kinds.filter((kind) => kind.purpose === purpose);
   // Whoever looks at positions knows what should stand there.
@@ -267,7 +266,6 @@ function KnownLine({
   way: Way;
   onChange: (quantity: string) => void;
 }) {
-  const { t } = useTranslation();
   return (
     <GridRow tracks="1fr 84px 130px" sx={{ gridColumn: '1 / -2' }}>
       <Box sx={{ minWidth: 0 }}>

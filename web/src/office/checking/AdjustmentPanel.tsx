@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { t } from '../../app/words';
 import { question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { Amount } from '../../kit/Amount';
@@ -23,7 +23,6 @@ export function AdjustmentPanel({
   adjustment: number;
   onClose: () => void;
 }) {
-  const { t } = useTranslation();
   const card = useQuery(question('/api/adjustments/{adjustment}', { adjustment }));
   return (
     <DocumentPanel
@@ -69,7 +68,6 @@ export function AdjustmentPanel({
 
 /** What it is about: its lines, what was filled in, who wrote it. */
 export function AdjustmentFacts({ card }: { card: Card }) {
-  const { t } = useTranslation();
   const row = card.adjustment;
   const facts: [string, string | null | undefined][] = [
     [t('site'), row.site],

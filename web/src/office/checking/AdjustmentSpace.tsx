@@ -1,6 +1,5 @@
 import Button from '@mui/material/Button';
-import type { TFunction } from 'i18next';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { get } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -21,7 +20,6 @@ type Row = Schemas['AdjustmentRow'];
 
 /** Every adjustment, scrap, loan and movement, and writing a new one. */
 export function AdjustmentSpace() {
-  const { t } = useTranslation();
   const may = useMay('MOVE');
   const mayFile = useMay('POST');
   const { value, change } = useAddress();
@@ -37,7 +35,7 @@ export function AdjustmentSpace() {
       bySite
       elsewhere={['PURPOSE', 'KIND', 'STATE']}
       hidden={[
-        byItem(t('item.item')),
+        byItem(),
         { key: 'fields', title: t('adjust.fieldSearch'), sort: 'FIELDS', narrow: { kind: 'TEXT' } },
       ]}
       choices={
@@ -82,7 +80,7 @@ export function AdjustmentSpace() {
       }
       question={list.question}
       fetch={(query) => get('/api/adjustments', query)}
-      columns={columns(t)}
+      columns={columns()}
       file="adjustments"
       none={t('adjust.none')}
       noMatch={t('adjust.noMatch')}
@@ -111,7 +109,7 @@ export function AdjustmentSpace() {
   );
 }
 
-function columns(t: TFunction) {
+function columns() {
   const of = columnsOf<Row>();
   return [
     of.number('number', t('count.number'), 106, { by: 'NUMBER' }),

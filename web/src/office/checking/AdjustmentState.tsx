@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 
 type State = 'PROPOSED' | 'POSTED' | 'REFUSED' | 'APPROVED' | 'WITHDRAWN';
 
@@ -13,7 +13,6 @@ const MARK: Record<State, string> = {
 
 /** A state as a word, with a small mark: half for what waits, full for what was done. */
 export function AdjustmentState({ state, back }: { state: State; back?: boolean }) {
-  const { t } = useTranslation();
   return (
     <Box component="span" sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.75 }}>
       <Box

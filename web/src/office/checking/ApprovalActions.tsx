@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { ago, money } from '../../kit/format';
@@ -29,7 +29,6 @@ const NOTED = {
 
 /** What was said of a proposal, and what can be done with it: agree, refuse, ask back, answer. */
 export function ApprovalActions({ approval }: { approval: number }) {
-  const { t } = useTranslation();
   const [note, setNote] = useState('');
   const card = useQuery(question('/api/approvals/{approval}', { approval }));
   const act = useSave<Action, Card>(

@@ -1,7 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
-import type { TFunction } from 'i18next';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { t } from '../../app/words';
 import { get, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { AddressChoice } from '../../kit/AddressFields';
@@ -21,7 +20,6 @@ const STATES = ['PROPOSED', 'APPROVED', 'REFUSED', 'WITHDRAWN'] as const;
 
 /** What waits for someone else to agree, whatever it is. */
 export function ApprovalSpace() {
-  const { t } = useTranslation();
   const { value } = useAddress();
   const { id, close } = useOpened();
   const list = useList<'listApprovals'>();
@@ -48,7 +46,7 @@ export function ApprovalSpace() {
       }
       question={{ waiting: value('show') !== 'ALL', ...list.question }}
       fetch={(query) => get('/api/approvals', query)}
-      columns={columns(t)}
+      columns={columns()}
       none={t('approval.none')}
       noMatch={t('approval.noMatch')}
     >
@@ -81,7 +79,7 @@ function Subject({ adjustment }: { adjustment: number }) {
   return card.data ? <AdjustmentFacts card={card.data} /> : null;
 }
 
-function columns(t: TFunction) {
+function columns() {
   const of = columnsOf<Row>();
   return [
     of.number('number', t('count.number'), 100, { by: 'NUMBER' }),

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { question } from '../../api/ask';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
@@ -18,7 +18,6 @@ const BLANK = { barcode: '', quantity: '1', bin: '', lot: '', serial: '' };
 
 /** A terminal that has no network while it counts: look-up file in, count file out. */
 export function CollectorDevice() {
-  const { t } = useTranslation();
   const [held, setHeld] = useState<Held>(load);
   const [view, setView] = useState<'count' | 'lines' | 'file'>('count');
   const change = (next: Held) => {
@@ -79,7 +78,6 @@ interface Part {
 
 /** Bin, barcode, how many: what is scanned stands below with its description and price. */
 function Counting({ held, onChange }: Part) {
-  const { t } = useTranslation();
   const [entry, setEntry] = useState(BLANK);
   const [last, setLast] = useState<Scanned | null>(null);
   const item = held.items[bare(entry.barcode || (last?.barcode ?? ''))];
@@ -143,7 +141,6 @@ function Counting({ held, onChange }: Part) {
 
 /** What was counted, the latest first, to look through and change. */
 function Lines({ held, onChange }: Part) {
-  const { t } = useTranslation();
   const set = (id: string, quantity: string) =>
     onChange({
       ...held,
@@ -195,7 +192,6 @@ function Lines({ held, onChange }: Part) {
 
 /** The look-up file in, the count file out. */
 function Files({ held, onChange }: Part) {
-  const { t } = useTranslation();
   const [department, setDepartment] = useState('');
   const [fetched, setFetched] = useState<number | null>(null);
   const [fault, setFault] = useState<unknown>(null);

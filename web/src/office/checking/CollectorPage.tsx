@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { question } from '../../api/ask';
 import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
@@ -13,7 +13,6 @@ import { FileReport } from './FileReport';
 
 /** The batch collector: the device itself, and the files that it hands back. */
 export function CollectorPage() {
-  const { t } = useTranslation();
   return (
     <Room title={t('checking.collector')}>
       <Box sx={{ display: 'flex', gap: 5, flexWrap: 'wrap', pb: 3 }}>
@@ -28,7 +27,6 @@ export function CollectorPage() {
 
 /** Reads a file of a collector into a count. */
 function ReadFile() {
-  const { t } = useTranslation();
   const [chosen, setChosen] = useState('');
   const [file, setFile] = useState<Blob | null>(null);
   const [turn, setTurn] = useState(0);

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
 import { api, read, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
@@ -47,7 +47,6 @@ export function CountForm({
   start?: CountStart;
   onDone: (card: Schemas['CountCard']) => void;
 }) {
-  const { t } = useTranslation();
   const sites = useSites().data ?? [];
   const people = useQuery(question('/api/people/names'));
   const categories = useQuery(question('/api/categories'));

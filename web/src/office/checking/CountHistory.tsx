@@ -1,15 +1,13 @@
 import Box from '@mui/material/Box';
-import { useTranslation } from 'react-i18next';
 import type { Schemas } from '../../api/client';
 import { History } from '../../kit/DocumentPanel';
 import { GridRow } from '../../kit/GridRow';
 import { count as grouped } from '../../kit/format';
 import { Part } from '../../kit/SidePanel';
-import type { Word } from '../../app/words';
+import { t, type Word } from '../../app/words';
 
 /** Everything that happened to a count, and how far each person is. */
 export function CountHistory({ count }: { count: Schemas['CountCard'] }) {
-  const { t } = useTranslation();
   return (
     <Box sx={{ maxWidth: 760, pb: 2 }}>
       <Part title={t('count.hands')} rank="h2">

@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
 import { Link, useNavigate, useParams } from 'react-router';
+import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { Actions } from '../../kit/Actions';
@@ -25,7 +25,6 @@ const VIEWS = ['review', 'slips', 'history'] as const;
 
 /** One count: what was found, who counts what, everything that happened, and what posting does. */
 export function CountPage() {
-  const { t } = useTranslation();
   const id = Number(useParams().id);
   const { value, change } = useAddress();
   const card = useQuery(question('/api/counts/{id}', { id }));
@@ -108,7 +107,6 @@ export function CountPage() {
 }
 
 function CountActions({ count }: { count: Card }) {
-  const { t } = useTranslation();
   const navigate = useNavigate();
   const path = { id: count.id };
   const papers = `/api/counts/${count.id}/papers`;

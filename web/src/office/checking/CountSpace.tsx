@@ -1,9 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import type { TFunction } from 'i18next';
-import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
+import { t } from '../../app/words';
 import { get, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -27,7 +26,6 @@ const STARTS = ['new', 'suspected', 'items', 'place'] as const;
 
 /** Every count: what is drawn up, being counted, in review, posted. */
 export function CountSpace() {
-  const { t } = useTranslation();
   const navigate = useNavigate();
   const may = useMay('POST');
   const { value } = useAddress();
@@ -83,7 +81,7 @@ export function CountSpace() {
       }
       question={{ filter, ...list.question }}
       fetch={(query) => get('/api/counts', query)}
-      columns={columns(t)}
+      columns={columns()}
       onOpen={toCount}
       none={t('count.none')}
       noMatch={t('count.noMatch')}
@@ -94,7 +92,6 @@ export function CountSpace() {
 
 /** What people on the floor have said looks wrong. */
 function Suspected({ many, site, onCount }: { many: number; site: string; onCount: () => void }) {
-  const { t } = useTranslation();
   const suspicions = useQuery({
     ...question('/api/counts/suspicions', { site: site ? Number(site) : undefined }),
     enabled: many > 0,
@@ -144,7 +141,7 @@ function Suspected({ many, site, onCount }: { many: number; site: string; onCoun
   );
 }
 
-function columns(t: TFunction) {
+function columns() {
   const of = columnsOf<Row>();
   return [
     of.number('number', t('count.number'), 98, { by: 'NUMBER' }),

@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import type { Schemas } from '../../api/client';
 
 type State = Schemas['CountRow']['state'];
@@ -14,7 +14,6 @@ const STROKES: Record<State, number> = {
 
 /** A state as a word, after a tally that fills as the count goes on and is crossed when posted. */
 export function CountState({ state }: { state: State }) {
-  const { t } = useTranslation();
   return (
     <Box component="span" sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.75 }}>
       <svg width="17" height="11" aria-hidden>

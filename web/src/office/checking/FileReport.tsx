@@ -2,8 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useEffect, useRef, useState } from 'react';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { t } from '../../app/words';
 import { post } from '../../api/ask';
 import { count as grouped } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -17,7 +17,6 @@ const CELLS = ['barcode', 'quantity', 'bin', 'lot', 'serial', 'time'] as const;
 
 /** What a file comes to: tried first, then read; rows that can't be read are mended here. */
 export function FileReport({ count, file }: { count: number; file: Blob }) {
-  const { t } = useTranslation();
   const [mended, setMended] = useState<Record<number, Cells>>({});
   const [taken, setTaken] = useState(0);
   const send = useSave(

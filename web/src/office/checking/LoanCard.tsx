@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { t } from '../../app/words';
 import { post } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { BinField } from '../../kit/BinField';
@@ -27,7 +27,6 @@ interface Coming {
 
 /** A loan with its goods, and taking them back in: some now, the rest another day. */
 export function LoanCard({ loan }: { loan: Card }) {
-  const { t } = useTranslation();
   const out = loan.goods.filter((goods) => Number(goods.open) > 0);
   return (
     <>
@@ -82,7 +81,6 @@ export function LoanCard({ loan }: { loan: Card }) {
 }
 
 function BackForm({ loan, out }: { loan: Card; out: Card['goods'] }) {
-  const { t } = useTranslation();
   const [coming, setComing] = useState<Record<number, Coming>>(() =>
     Object.fromEntries(
       out.map((goods) => [

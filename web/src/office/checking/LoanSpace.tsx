@@ -1,8 +1,7 @@
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import type { TFunction } from 'i18next';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { t } from '../../app/words';
 import { get, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -22,7 +21,6 @@ const FILTERS = ['OPEN', 'OVERDUE', 'CLOSED'] as const;
 
 /** What is lent out, to whom, and what is due back. */
 export function LoanSpace() {
-  const { t } = useTranslation();
   const may = useMay('MOVE');
   const { id, close } = useOpened();
   const filter = useFilter(FILTERS);
@@ -34,7 +32,7 @@ export function LoanSpace() {
       name="loans"
       list={list}
       search={t('loan.search')}
-      hidden={[byItem(t('item.item'))]}
+      hidden={[byItem()]}
       choices={<FilterChoice of={FILTERS} word={(one) => t(`loan.filter.${one}`)} />}
       actions={
         may && (
@@ -49,7 +47,7 @@ export function LoanSpace() {
       }
       question={{ filter, ...list.question }}
       fetch={(query) => get('/api/loans', query)}
-      columns={columns(t)}
+      columns={columns()}
       file="loans"
       none={t('loan.none')}
       noMatch={t('loan.noMatch')}
@@ -73,7 +71,7 @@ export function LoanSpace() {
   );
 }
 
-function columns(t: TFunction) {
+function columns() {
   const of = columnsOf<Row>();
   return [
     of.number('number', t('count.number'), 106, { by: 'NUMBER' }),

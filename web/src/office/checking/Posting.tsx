@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMe } from '../../app/session';
@@ -16,7 +16,6 @@ type Card = Schemas['CountCard'];
 
 /** What posting will do, in quantity and money, before it is done; and the button that does it. */
 export function Posting({ count }: { count: Card }) {
-  const { t } = useTranslation();
   const me = useMe();
   const { can } = whatCan(count.can);
   const path = { id: count.id };

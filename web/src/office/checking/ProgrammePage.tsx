@@ -1,7 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
@@ -16,13 +15,12 @@ import { Part } from '../../kit/SidePanel';
 import { useAddress } from '../../kit/useAddress';
 import { useSave } from '../../kit/useSave';
 import { COUNTS } from './counts';
-import type { Word } from '../../app/words';
+import { t, type Word } from '../../app/words';
 
 type Plan = Schemas['CountProgramme'];
 
 /** The cycle count programme of a site: what is due today, the days ahead, the classes. */
 export function ProgrammePage() {
-  const { t } = useTranslation();
   const { value, change } = useAddress();
   const site = String(useSite(value('site'))?.id ?? '');
   const may = useMay('POST');
@@ -75,7 +73,6 @@ export function ProgrammePage() {
 }
 
 function Due({ plan }: { plan: Plan }) {
-  const { t } = useTranslation();
   return (
     <Part title={t('programme.due', { count: plan.due.length })} rank="h2">
       <Box sx={{ color: 'text.secondary', mb: 0.5 }}>
@@ -108,7 +105,6 @@ function Due({ plan }: { plan: Plan }) {
 
 /** Working days ahead, each with a bar of its load: A solid, B hatched, C outlined. */
 function Calendar({ days }: { days: Schemas['CountDay'][] }) {
-  const { t } = useTranslation();
   const most = Math.max(1, ...days.map((day) => day.items));
   const fills = {
     a: 'currentColor',
@@ -148,7 +144,6 @@ function Calendar({ days }: { days: Schemas['CountDay'][] }) {
 }
 
 function Classes({ plan }: { plan: Plan }) {
-  const { t } = useTranslation();
   const cell = { py: 0.5, textAlign: 'right' } as const;
   return (
     <Part title={t('programme.classes')} rank="h2">

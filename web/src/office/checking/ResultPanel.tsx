@@ -1,7 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
@@ -14,7 +13,7 @@ import { useSave } from '../../kit/useSave';
 import { whatCan } from '../../kit/whatCan';
 import { signed } from './Review';
 import { COUNTS } from './counts';
-import type { Word } from '../../app/words';
+import { t, type Word } from '../../app/words';
 
 type Card = Schemas['CountCard'];
 
@@ -30,7 +29,6 @@ export function ResultPanel({
   result: number;
   onClose: () => void;
 }) {
-  const { t } = useTranslation();
   const { can } = whatCan(count.can);
   const path = { id: count.id };
   const found = useQuery(question('/api/counts/{id}/results/{line}', { ...path, line: result }));
@@ -125,7 +123,6 @@ const TRAIL = { fontSize: 14, '& > :nth-child(n+3)': { textAlign: 'right' } } as
 
 /** Book and shelf side by side, the latest first. */
 function Trail({ rows }: { rows: Schemas['CountTrail'][] }) {
-  const { t } = useTranslation();
   return (
     <Box>
       <GridRow head tracks={TRACKS} sx={TRAIL}>
@@ -168,7 +165,6 @@ function Trail({ rows }: { rows: Schemas['CountTrail'][] }) {
 
 /** Who had reserved what is no longer there. */
 function Affected({ of }: { of: Schemas['CountResult'] }) {
-  const { t } = useTranslation();
   const kept = useQuery({
     ...question('/api/reservations', { item: of.itemId, place: of.placeId, lot: of.lotId }),
     enabled: Number(of.variance) < 0,

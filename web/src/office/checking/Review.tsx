@@ -1,9 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import type { TFunction } from 'i18next';
 import { useDeferredValue, useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { get, post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { optionsOf } from '../../kit/Choice';
@@ -41,7 +40,6 @@ const NARROWED = [
 
 /** What was counted against the book: the largest variance first, by value as a chart as well. */
 export function Review({ count, opened }: { count: Card; opened: string }) {
-  const { t } = useTranslation();
   const { value, change } = useAddress();
   const show = (value('show') || 'WRONG') as (typeof SHOWS)[number];
   const [sorting, setSorting] = useState<Sorting>({ by: 'GROSS', descending: true });
@@ -79,7 +77,7 @@ export function Review({ count, opened }: { count: Card; opened: string }) {
         question={{ ...shown, sort: sorting.by as 'GROSS', descending: sorting.descending }}
         dependsOn={[count.id, count.version]}
         fetch={(query) => get('/api/counts/{id}/results', { id: count.id, ...query })}
-        columns={columns(t)}
+        columns={columns()}
         sorting={sorting}
         onSort={setSorting}
         opened={opened}
@@ -94,7 +92,6 @@ export function Review({ count, opened }: { count: Card; opened: string }) {
 
 /** What is decided about everything that is shown, or all that is within tolerance. */
 function Bulk({ count, shown }: { count: Card; shown: Schemas['QuestionEntry'] }) {
-  const { t } = useTranslation();
   const rules = useQuery(question('/api/count-programme/rules'));
   const decide = useSave(COUNTS, (command, decision: 'ACCEPT' | 'LEAVE' | 'RECOUNT') =>
     post('/api/counts/{id}/decisions', { id: count.id })(command, { decision, question: shown }),
@@ -149,7 +146,7 @@ export function signed(value: number, written: string) {
   return value > 0 ? `+${written}` : written;
 }
 
-function columns(t: TFunction) {
+function columns() {
   const of = columnsOf<Row>();
   const wrong = (row: Row) => Number(row.variance) !== 0;
   const decision = (row: Row) =>

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { t } from '../../app/words';
 import { question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { optionsOf } from '../../kit/Choice';
@@ -20,7 +20,6 @@ const BARS = 10;
 
 /** What was scrapped, as a table and to look at: by item, by reason, by month. */
 export function ScrapSpace() {
-  const { t } = useTranslation();
   const { value } = useAddress();
   const by = (value('by') || 'REASON') as (typeof BY)[number];
   const asked = {

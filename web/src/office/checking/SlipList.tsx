@@ -1,9 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import type { TFunction } from 'i18next';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { get, post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { Choice, optionsById, optionsOf } from '../../kit/Choice';
@@ -22,7 +21,6 @@ const RESTS = ['KEEP', 'ZERO', 'BACK'] as const;
 
 /** The slips of a count: who counts what, and what becomes of those that nobody counted. */
 export function SlipList({ count }: { count: Card }) {
-  const { t } = useTranslation();
   const { can } = whatCan(count.can);
   const [filter, setFilter] = useState<(typeof FILTERS)[number]>('ALL');
   const [opened, setOpened] = useState<Slip | null>(null);
@@ -47,7 +45,7 @@ export function SlipList({ count }: { count: Card }) {
         question={{ filter }}
         dependsOn={[count.id, count.version]}
         fetch={(query) => get('/api/counts/{id}/slips', { id: count.id, ...query })}
-        columns={columns(t)}
+        columns={columns()}
         opened={opened ? String(opened.id) : undefined}
         onOpen={setOpened}
         empty={t('count.noSlips')}
@@ -58,7 +56,6 @@ export function SlipList({ count }: { count: Card }) {
 
 /** Keep, zero or send back: the one slip that is chosen, or all that nobody counted. */
 function RestOf({ count, slip }: { count: Card; slip: Slip | null }) {
-  const { t } = useTranslation();
   const save = useSave(COUNTS, (command, rest: (typeof RESTS)[number]) =>
     post('/api/counts/{id}/uncounted', { id: count.id })(command, {
       rest,
@@ -83,7 +80,6 @@ function RestOf({ count, slip }: { count: Card; slip: Slip | null }) {
 }
 
 function HandTo({ count, slip }: { count: Card; slip: Slip }) {
-  const { t } = useTranslation();
   const people = useQuery(question('/api/people/names'));
   const save = useSave(COUNTS, (command, person: string) =>
     post('/api/counts/{id}/hands', { id: count.id })(command, {
@@ -104,7 +100,7 @@ function HandTo({ count, slip }: { count: Card; slip: Slip }) {
   );
 }
 
-function columns(t: TFunction) {
+function columns() {
   const of = columnsOf<Slip>();
   const state = (row: Slip) =>
     row.round > 1 && row.state !== 'DONE'

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useTheme } from '@mui/material/styles';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { money } from '../../kit/format';
@@ -24,7 +24,6 @@ export function VarianceChart({
   chosen: string;
   onChoose: (result: number) => void;
 }) {
-  const { t } = useTranslation();
   const { house } = useTheme();
   const chart = useQuery(question('/api/counts/{id}/chart', { id: count.id })).data;
   const most = chart?.bars[0]?.gross ?? 0;

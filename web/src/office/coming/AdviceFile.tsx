@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post } from '../../api/ask';
 import { Problem } from '../../api/client';
 import { FilePick } from '../../kit/FilePick';
@@ -9,7 +9,6 @@ import { useSave } from '../../kit/useSave';
 
 /** Reads a despatch advice that another system has made. */
 export function AdviceFile({ onOpen }: { onOpen: (transfer: number) => void }) {
-  const { t } = useTranslation();
   const send = useSave(['transfers', 'on-hand'], post('/api/transfers/advices'), (card) =>
     onOpen(card.id),
   );

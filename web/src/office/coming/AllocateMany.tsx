@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { get, post } from '../../api/ask';
 import { commandId, type Schemas } from '../../api/client';
 import { DateField } from '../../kit/DateField';
@@ -29,7 +29,6 @@ function and(before: Found, more: Found): Found {
 
 /** Looks for the stock of every order of a site that is needed up to a day, part by part. */
 export function AllocateMany() {
-  const { t } = useTranslation();
   const [found, setFound] = useState<Found>();
   const [all, setAll] = useState(0);
   const [stopped, setStopped] = useState(false);

@@ -2,8 +2,8 @@ import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { Reasons } from '../../floor/PutAwayLists';
@@ -24,7 +24,6 @@ type Condition = Row['condition'];
 
 /** Goods that wait: what they are found to be, and where they would go. */
 export function CheckPanel({ row, onClose }: { row: Row; onClose: () => void }) {
-  const { t } = useTranslation();
   return (
     <SidePanel title={row.name} over={<Code>{row.item}</Code>} onClose={onClose} width={480}>
       <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', mb: 1 }}>
@@ -70,7 +69,6 @@ export function CheckPanel({ row, onClose }: { row: Row; onClose: () => void }) 
 }
 
 function Findings({ row, onDone }: { row: Row; onDone: () => void }) {
-  const { t } = useTranslation();
   const others = (['GOOD', 'REJECTED', 'ON_HOLD'] as const).filter((one) => one !== row.condition);
   const [amounts, setAmounts] = useState<Partial<Record<Condition, string>>>(
     row.condition === 'ON_HOLD' ? { GOOD: row.quantity } : {},
@@ -140,7 +138,6 @@ function Findings({ row, onDone }: { row: Row; onDone: () => void }) {
 }
 
 function WhereTo({ row }: { row: Row }) {
-  const { t } = useTranslation();
   const condition = row.condition === 'ON_HOLD' ? ('GOOD' as const) : row.condition;
   const query = {
     site: row.siteId,

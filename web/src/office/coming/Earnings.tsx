@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { t } from '../../app/words';
 import { question } from '../../api/ask';
 import { Amount } from '../../kit/Amount';
 import { Bars } from '../../kit/Bars';
@@ -15,7 +15,6 @@ const TOP = 12;
 
 /** What left for customers lately and what it earned: the best first, as bars and as a table. */
 export function Earnings({ site }: { site?: number }) {
-  const { t } = useTranslation();
   const { value, change } = useAddress();
   const days = Number(value('days')) || 30;
   const rows = useQuery(question('/api/outbound/earnings', { days, site }));

@@ -1,7 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { TFunction } from 'i18next';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { get } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -23,7 +22,6 @@ const STATES = ['EXPECTED', 'ARRIVING', 'RECEIVED', 'CLOSED'] as const;
 
 /** What is expected, late, arriving, or has come. */
 export function InboundSpace() {
-  const { t } = useTranslation();
   const may = useMay('POST');
   const { id, open, close } = useOpened();
   const filter = useFilter(FILTERS);
@@ -35,7 +33,7 @@ export function InboundSpace() {
       list={list}
       search={t('inbound.search')}
       bySite
-      hidden={[byItem(t('item.item'))]}
+      hidden={[byItem()]}
       choices={<FilterChoice of={FILTERS} word={(one) => t(`inbound.filter.${one}`)} />}
       actions={
         may && (
@@ -49,7 +47,7 @@ export function InboundSpace() {
       }
       question={{ filter, ...list.question }}
       fetch={(query) => get('/api/inbound', query)}
-      columns={columns(t)}
+      columns={columns()}
       none={t('inbound.none')}
       noMatch={t('inbound.noMatch')}
       panels={{
@@ -77,7 +75,7 @@ export function InboundSpace() {
   );
 }
 
-function columns(t: TFunction) {
+function columns() {
   const of = columnsOf<Row>();
   return [
     of.number('number', t('inbound.number'), 105, { by: 'NUMBER' }),

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { DateField } from '../../kit/DateField';
@@ -18,7 +18,6 @@ import { NumberField } from '../../kit/NumberField';
 
 /** A job: so many of a kit, and what that takes. */
 export function JobForm({ onDone }: { onDone: (saved: Schemas['OutboundCard']) => void }) {
-  const { t } = useTranslation();
   const kits = useQuery(question('/api/kits'));
   const save = useSave(['outbound', 'on-hand'], post('/api/outbound/jobs'), onDone);
   const form = useForm({ kit: '', kits: '1', site: '', needed: '', note: '' }, save.error);

@@ -1,8 +1,7 @@
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { Exception } from '../../kit/columns';
 
 /** By how many days something is late; nothing if it is not. */
 export function Late({ days }: { days: number }) {
-  const { t } = useTranslation();
   return days > 0 ? <Exception>{t('inbound.daysLate', { count: days })}</Exception> : null;
 }

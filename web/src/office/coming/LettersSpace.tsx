@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { Code } from '../../kit/Code';
@@ -21,7 +21,6 @@ function stuck(letter: Letter) {
 
 /** The outbox: letters to suppliers, and whether they have gone. */
 export function LettersSpace() {
-  const { t } = useTranslation();
   const { id, close } = useOpened();
   const letters = useQuery({ ...question('/api/letters'), refetchInterval: 3_000 });
   const again = useSave(['letters'], (command, letter: number) =>

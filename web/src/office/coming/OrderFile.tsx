@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post } from '../../api/ask';
 import { Code } from '../../kit/Code';
 import { FilePick } from '../../kit/FilePick';
@@ -21,7 +21,6 @@ export function OrderFile({
   columns: string;
   old: string;
 }) {
-  const { t } = useTranslation();
   const queries = useQueryClient();
   const [file, setFile] = useState<File | null>(null);
   const send = useSave(

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { DateField } from '../../kit/DateField';
@@ -32,7 +32,6 @@ export function OrderForm({
   order?: Schemas['InboundCard'];
   onDone: (saved: Schemas['InboundCard']) => void;
 }) {
-  const { t } = useTranslation();
   const suppliers = useQuery(question('/api/suppliers'));
   const save = useSave(
     ['inbound', 'on-hand'],

@@ -1,6 +1,5 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { post, question } from '../../api/ask';
 import { type Command, type Schemas } from '../../api/client';
@@ -16,7 +15,7 @@ import { StockBar } from '../../kit/StockBar';
 import { LabelButton } from '../labels/LabelButton';
 import { OrderForm } from './OrderForm';
 import { StateWord } from './StateWord';
-import type { Word } from '../../app/words';
+import { t, type Word } from '../../app/words';
 
 type Card = Schemas['InboundCard'];
 
@@ -24,7 +23,6 @@ const OLD = ['inbound', 'on-hand', 'letters'];
 
 /** One order: its lines, what has come of them, and everything that was done to it. */
 export function OrderPanel({ order, onClose }: { order: number; onClose: () => void }) {
-  const { t } = useTranslation();
   const card = useQuery(question('/api/inbound/{id}', { id: order }));
   return (
     <DocumentPanel
@@ -66,7 +64,6 @@ export function OrderPanel({ order, onClose }: { order: number; onClose: () => v
 }
 
 function OrderActions({ card, onChange }: { card: Card; onChange: () => void }) {
-  const { t } = useTranslation();
   const may = useMay('POST');
   const path = { id: card.id };
   const close = (command: Command, reason: string) =>
@@ -99,7 +96,6 @@ function OrderActions({ card, onChange }: { card: Card; onChange: () => void }) 
 }
 
 function Lines({ lines }: { lines: Schemas['InboundLine'][] }) {
-  const { t } = useTranslation();
   return (
     <Part title={t('inbound.lines')}>
       {lines.map((line) => (
@@ -130,7 +126,6 @@ function Lines({ lines }: { lines: Schemas['InboundLine'][] }) {
 }
 
 function Receipts({ card }: { card: Card }) {
-  const { t } = useTranslation();
   if (card.receipts.length === 0) {
     return (
       <Part title={t('inbound.receipts')}>

@@ -1,5 +1,4 @@
-import type { TFunction } from 'i18next';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { Actions } from '../../kit/Actions';
@@ -10,7 +9,6 @@ type Card = Schemas['OutboundCard'];
 
 /** What can be done with an order now: the next step first. */
 export function OutboundActions({ card, onChange }: { card: Card; onChange: () => void }) {
-  const { t } = useTranslation();
   const path = { id: card.id };
   const reserved = card.kept.some((one) => !one.picked);
   return (
@@ -66,13 +64,13 @@ export function OutboundActions({ card, onChange }: { card: Card; onChange: () =
         },
       ]}
     >
-      <Papers links={papersOf(card, t)} />
+      <Papers links={papersOf(card)} />
     </Actions>
   );
 }
 
 /** Everything of an order that is printed or given to another system. */
-function papersOf(card: Card, t: TFunction) {
+function papersOf(card: Card) {
   const at = `/api/outbound/${card.id}`;
   return [
     ...(!ended(card.state) ? [[`${at}/papers/PICK`, t('transfer.PICK')] as const] : []),

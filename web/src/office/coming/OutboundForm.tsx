@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { DateField } from '../../kit/DateField';
@@ -48,7 +48,6 @@ export function OutboundForm({
   order?: Schemas['OutboundCard'];
   onDone: (saved: Schemas['OutboundCard']) => void;
 }) {
-  const { t } = useTranslation();
   const customers = useQuery(question('/api/customers'));
   const save = useSave(
     ['outbound', 'on-hand'],

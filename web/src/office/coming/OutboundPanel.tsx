@@ -1,7 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
@@ -18,13 +17,12 @@ import { Way } from '../../kit/Way';
 import { OutboundActions } from './OutboundActions';
 import { OutboundForm } from './OutboundForm';
 import { OutboundParcels } from './OutboundParcels';
-import type { Word } from '../../app/words';
+import { t, type Word } from '../../app/words';
 
 type Card = Schemas['OutboundCard'];
 
 /** One order: how far it is, its lines, what is kept for it, unit loads, papers, every change. */
 export function OutboundPanel({ order, onClose }: { order: number; onClose: () => void }) {
-  const { t } = useTranslation();
   const card = useQuery(question('/api/outbound/{id}', { id: order }));
   const party = (one: Card) =>
     one.kind === 'JOB'
@@ -69,7 +67,6 @@ export function OutboundPanel({ order, onClose }: { order: number; onClose: () =
 }
 
 function TimeLine({ card }: { card: Card }) {
-  const { t } = useTranslation();
   const first = (...what: string[]) => card.changes.find((one) => what.includes(one.what))?.at;
   const end = card.kind === 'JOB' ? 'DONE' : 'SHIPPED';
   const left = card.state === end;
@@ -100,7 +97,6 @@ const TRACKS = '22px 1fr 84px 66px 66px 66px 90px';
 const FIGURES = { '& > :nth-child(n+3)': { textAlign: 'right' } } as const;
 
 function Lines({ card }: { card: Card }) {
-  const { t } = useTranslation();
   const may = useMay('POST');
   const split = useSave(['outbound', 'on-hand'], (command, line: number) =>
     post('/api/outbound/{id}/lines/{line}/split', { id: card.id, line })(command),
@@ -193,7 +189,6 @@ function Lines({ card }: { card: Card }) {
 }
 
 function ReservedGoods({ card }: { card: Card }) {
-  const { t } = useTranslation();
   const mayPost = useMay('POST');
   const mayMove = useMay('MOVE');
   const free = useSave(['outbound', 'on-hand'], (command, reservation: number) =>
@@ -239,7 +234,6 @@ function ReservedGoods({ card }: { card: Card }) {
 }
 
 function Despatches({ card }: { card: Card }) {
-  const { t } = useTranslation();
   return (
     <>
       {card.despatches.map((one) => (

@@ -2,7 +2,6 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
 import { post, question, remove } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -17,7 +16,7 @@ import { GoodsRow } from '../../kit/DocumentPanel';
 import { ended } from './OutboundState';
 import { plus, soFar } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
-import type { Word } from '../../app/words';
+import { t, type Word } from '../../app/words';
 
 type Card = Schemas['OutboundCard'];
 type Service = Schemas['CarriageEntry']['service'];
@@ -26,7 +25,6 @@ const OLD = ['outbound', 'on-hand'];
 
 /** What stands on each unit load of an order, what it weighs, and who carries it. */
 export function OutboundParcels({ card }: { card: Card }) {
-  const { t } = useTranslation();
   const may = useMay('MOVE') && !ended(card.state);
   const offers = useQuery({
     ...question('/api/outbound/carriage'),
@@ -144,7 +142,6 @@ function Weight({
   busy: boolean;
   onWeigh: (weight: number | undefined) => void;
 }) {
-  const { t } = useTranslation();
   const [text, setText] = useState('');
   const typed = Number(soFar(text) ?? 0);
   return (

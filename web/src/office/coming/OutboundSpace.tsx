@@ -1,8 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import type { TFunction } from 'i18next';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { get, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -39,7 +38,6 @@ const FILTERS = [
 
 /** What leaves for customers and jobs: due, short, picked by whom, packed, gone. */
 export function OutboundSpace() {
-  const { t } = useTranslation();
   const may = useMay('POST');
   const { value, change } = useAddress();
   const { id, open, close } = useOpened();
@@ -55,7 +53,7 @@ export function OutboundSpace() {
       search={t('outbound.search')}
       bySite
       hidden={[
-        byItem(t('item.item')),
+        byItem(),
         {
           key: 'customer',
           title: t('outbound.customer'),
@@ -109,7 +107,7 @@ export function OutboundSpace() {
       instead={earnings && <Earnings site={Number(list.only('SITE')) || undefined} />}
       question={{ filter, ...list.question }}
       fetch={(query) => get('/api/outbound', query)}
-      columns={columns(t)}
+      columns={columns()}
       file="outbound"
       none={t('outbound.none')}
       noMatch={t('outbound.noMatch')}
@@ -143,7 +141,7 @@ export function OutboundSpace() {
   );
 }
 
-function columns(t: TFunction) {
+function columns() {
   const of = columnsOf<Row>();
   return [
     of.number('number', t('transfer.number'), 100, { by: 'NUMBER' }),

@@ -1,4 +1,4 @@
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import type { Schemas } from '../../api/client';
 import { WayWord } from '../../kit/Way';
 
@@ -24,6 +24,5 @@ export function ended(state: OutboundStateName) {
 
 /** How far an outbound order is. */
 export function OutboundState({ state }: { state: OutboundStateName }) {
-  const { t } = useTranslation();
   return <WayWord steps={4} at={REACHED[state]} word={t(`outbound.state.${state}`)} />;
 }

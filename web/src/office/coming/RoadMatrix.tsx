@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { money, quantity } from '../../kit/format';
@@ -10,7 +10,6 @@ type Route = Schemas['TransferRoute'];
 
 /** What is on the road, from site (down) to site (across), with its value. */
 export function RoadMatrix({ onOpen }: { onOpen: (from: number, to: number) => void }) {
-  const { t } = useTranslation();
   const routes = useQuery(question('/api/transfers/routes'));
   if (!routes.data) {
     return <ProblemNote problem={routes.error} />;
@@ -97,7 +96,6 @@ export function RoadMatrix({ onOpen }: { onOpen: (from: number, to: number) => v
 
 /** Where two sites cross: how much is between them, and a bar of its value. */
 function Crossing({ route, share, onOpen }: { route: Route; share: number; onOpen: () => void }) {
-  const { t } = useTranslation();
   return (
     <Box
       component="button"

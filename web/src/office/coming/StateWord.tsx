@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import type { Schemas } from '../../api/client';
 
 const SHARE: Record<Schemas['InboundRow']['state'], string> = {
@@ -11,7 +11,6 @@ const SHARE: Record<Schemas['InboundRow']['state'], string> = {
 
 /** A state as a word, with a small mark that fills as goods come; closed is crossed. */
 export function StateWord({ state }: { state: Schemas['InboundRow']['state'] }) {
-  const { t } = useTranslation();
   return (
     <Box component="span" sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.75 }}>
       <Box

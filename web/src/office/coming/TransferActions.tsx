@@ -1,8 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { TFunction } from 'i18next';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { Actions } from '../../kit/Actions';
@@ -21,7 +20,6 @@ const ENDINGS = ['LOST', 'SPOILT', 'BACK'] as const;
 
 /** What can be done with a transfer now: the next step first. */
 export function TransferActions({ card, onChange }: { card: Card; onChange: () => void }) {
-  const { t } = useTranslation();
   const path = { id: card.id };
   return (
     <Actions
@@ -72,14 +70,13 @@ export function TransferActions({ card, onChange }: { card: Card; onChange: () =
         },
       ]}
     >
-      <Papers links={papersOf(card, t)} />
+      <Papers links={papersOf(card)} />
     </Actions>
   );
 }
 
 /** What is asked for and not picked is told before it is sent, once. */
 function SendAsk({ card, onLeave }: { card: Card; onLeave: () => void }) {
-  const { t } = useTranslation();
   const send = useSave(
     OLD,
     (command, rest: Schemas['SendingEntry']['rest']) =>
@@ -122,7 +119,6 @@ function SendAsk({ card, onLeave }: { card: Card; onLeave: () => void }) {
 
 /** How goods that are still on the road end: lost, spoilt, or back where they came from. */
 function EndAsk({ card, onLeave }: { card: Card; onLeave: () => void }) {
-  const { t } = useTranslation();
   const [ending, setEnding] = useState<(typeof ENDINGS)[number]>('LOST');
   const end = useSave(
     OLD,
@@ -160,7 +156,7 @@ function EndAsk({ card, onLeave }: { card: Card; onLeave: () => void }) {
 }
 
 /** Everything of a transfer that is printed or given to another system. */
-function papersOf(card: Card, t: TFunction) {
+function papersOf(card: Card) {
   const at = `/api/transfers/${card.id}`;
   const sent = card.shipments.length > 0;
   const paper = (kind: string, shipment?: number) =>

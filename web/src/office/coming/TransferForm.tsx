@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
@@ -39,7 +39,6 @@ export function TransferForm({
   transfer?: Schemas['TransferCard'];
   onDone: (saved: Schemas['TransferCard']) => void;
 }) {
-  const { t } = useTranslation();
   const sites = useSites().data ?? [];
   const destinations = useQuery(question('/api/transfers/sites'));
   const save = useSave(
@@ -158,7 +157,6 @@ export function TransferForm({
 }
 
 function LineAdvice({ advice, asked }: { advice?: Schemas['TransferAdvice']; asked: string }) {
-  const { t } = useTranslation();
   if (!advice) {
     return null;
   }

@@ -1,6 +1,5 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
@@ -14,13 +13,12 @@ import { Part } from '../../kit/SidePanel';
 import { Way } from '../../kit/Way';
 import { TransferActions } from './TransferActions';
 import { TransferForm } from './TransferForm';
-import type { Word } from '../../app/words';
+import { t, type Word } from '../../app/words';
 
 type Card = Schemas['TransferCard'];
 
 /** One transfer: how far it is, its lines, just which goods, papers, and every change. */
 export function TransferPanel({ transfer, onClose }: { transfer: number; onClose: () => void }) {
-  const { t } = useTranslation();
   const card = useQuery(question('/api/transfers/{id}', { id: transfer }));
   return (
     <DocumentPanel
@@ -64,7 +62,6 @@ export function TransferPanel({ transfer, onClose }: { transfer: number; onClose
 
 /** The way of the goods. */
 function TimeLine({ card }: { card: Card }) {
-  const { t } = useTranslation();
   const last = (what: string) => [...card.changes].reverse().find((one) => one.what === what)?.at;
   const reached = [
     ['PLANNED', card.created],
@@ -89,7 +86,6 @@ const TRACKS = '22px 1fr repeat(4, 66px) 82px';
 const FIGURES = ['asked', 'picked', 'sent', 'arrived'] as const;
 
 function Lines({ card }: { card: Card }) {
-  const { t } = useTranslation();
   return (
     <Part title={t('transfer.lines')}>
       <GridRow head tracks={TRACKS}>
@@ -149,7 +145,6 @@ function Lines({ card }: { card: Card }) {
 }
 
 function ReservedGoods({ card }: { card: Card }) {
-  const { t } = useTranslation();
   return [false, true].map((picked) => {
     const rows = card.kept.filter((one) => one.picked === picked);
     return (
@@ -165,7 +160,6 @@ function ReservedGoods({ card }: { card: Card }) {
 }
 
 function Shipments({ card }: { card: Card }) {
-  const { t } = useTranslation();
   return (
     <>
       {card.shipments.map((shipment) => (

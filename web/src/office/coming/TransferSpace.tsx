@@ -1,7 +1,6 @@
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import type { TFunction } from 'i18next';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { get, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -26,7 +25,6 @@ const STATES = ['PLANNED', 'READY_TO_SEND', 'IN_TRANSIT', 'PARTLY_RECEIVED', 'CL
 
 /** What goes between our own sites: planned, late, short, on the road, missing. */
 export function TransferSpace() {
-  const { t } = useTranslation();
   const may = useMay('POST');
   const { value, change } = useAddress();
   const { id, open, close } = useOpened();
@@ -41,7 +39,7 @@ export function TransferSpace() {
       list={list}
       search={t('transfer.search')}
       bySite
-      hidden={[byItem(t('item.item'))]}
+      hidden={[byItem()]}
       choices={
         <FilterChoice
           of={FILTERS}
@@ -91,7 +89,7 @@ export function TransferSpace() {
       }
       question={{ filter, ...list.question }}
       fetch={(query) => get('/api/transfers', query)}
-      columns={columns(t)}
+      columns={columns()}
       none={t('transfer.none')}
       noMatch={t('transfer.noMatch')}
       panels={{
@@ -112,7 +110,7 @@ export function TransferSpace() {
   );
 }
 
-function columns(t: TFunction) {
+function columns() {
   const of = columnsOf<Row>();
   return [
     of.number('number', t('transfer.number'), 100, { by: 'NUMBER' }),

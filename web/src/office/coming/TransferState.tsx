@@ -1,4 +1,4 @@
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import type { Schemas } from '../../api/client';
 import { WayWord } from '../../kit/Way';
 
@@ -8,7 +8,6 @@ const STEPS: State[] = ['PLANNED', 'READY_TO_SEND', 'IN_TRANSIT', 'PARTLY_RECEIV
 
 /** How far a transfer is. */
 export function TransferState({ state }: { state: State }) {
-  const { t } = useTranslation();
   return (
     <WayWord
       steps={STEPS.length - 1}

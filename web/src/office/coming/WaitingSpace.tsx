@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { AddressChoice, AddressSite } from '../../kit/AddressFields';
@@ -12,7 +12,6 @@ import { CheckPanel } from './CheckPanel';
 
 /** What waits on docks and at inspection, the longest first: to be checked, or to be put away. */
 export function WaitingSpace() {
-  const { t } = useTranslation();
   const { value } = useAddress();
   const { opened, open, close } = useOpened();
   const asked = {

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { Choice, optionsOf } from '../../kit/Choice';
@@ -47,7 +47,6 @@ export function LabelChoice({
   area?: number;
   onDone?: () => void;
 }) {
-  const { t } = useTranslation();
   const [symbol, setSymbol] = useState<(typeof SYMBOLS)[number]>('QR');
   const [size, setSize] = useState<Size>('80x50');
   const [copies, setCopies] = useState('1');

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
@@ -17,7 +17,6 @@ const KINDS = ['BIN', 'ACTION', 'PERSON', 'UNIT_LOAD'] as const;
 
 /** Labels by the set, the tray of the label printer, trolleys and pallets. */
 export function LabelSpace() {
-  const { t } = useTranslation();
   const tray = useQuery({ ...question('/api/labels/tray'), refetchInterval: 3_000 });
   return (
     <Room title={t('rules.labels')}>
@@ -42,7 +41,6 @@ export function LabelSpace() {
 }
 
 function Printed({ one }: { one: Schemas['PrintedCard'] }) {
-  const { t } = useTranslation();
   return (
     <Box sx={{ display: 'flex', gap: 2, py: 0.75, borderTop: 1, borderColor: 'divider' }}>
       <Box sx={{ flex: 1 }}>
@@ -59,7 +57,6 @@ function Printed({ one }: { one: Schemas['PrintedCard'] }) {
 }
 
 function Sets() {
-  const { t } = useTranslation();
   const sites = useSites();
   const mayPeople = useMay('PEOPLE');
   const [kind, setKind] = useState<(typeof KINDS)[number]>('BIN');

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post } from '../../api/ask';
 import { useMay } from '../../app/session';
 import { Code } from '../../kit/Code';
@@ -14,7 +14,6 @@ import { LabelButton } from './LabelButton';
 
 /** Numbers for new pallets, and new trolleys. */
 export function NewLoads() {
-  const { t } = useTranslation();
   const may = useMay('RULES');
   const pallet = useSave([], post('/api/unit-loads'));
   const trolley = useSave(['floor'], post('/api/unit-loads/trolleys'));

@@ -2,8 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { t } from '../../app/words';
 import { get, post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
@@ -44,7 +44,6 @@ const OLD = ['requisitions', 'inbound'];
 
 /** What someone wants bought: asked for, agreed to, ordered. */
 export function RequisitionSpace() {
-  const { t } = useTranslation();
   const mayAgree = useMay('RULES');
   const may = useMay('POST');
   const { id, open, close } = useOpened();
@@ -171,7 +170,6 @@ export function RequisitionSpace() {
 }
 
 function AskForm({ onDone }: { onDone: () => void }) {
-  const { t } = useTranslation();
   const sites = useSites().data ?? [];
   const save = useSave(OLD, post('/api/requisitions'), onDone);
   const form = useForm({ item: '', quantity: '', site: '', supplier: '' }, save.error);
@@ -213,7 +211,6 @@ function AskForm({ onDone }: { onDone: () => void }) {
 }
 
 function SupplierPanel({ requisition, onClose }: { requisition: number; onClose: () => void }) {
-  const { t } = useTranslation();
   const card = useQuery(question('/api/requisitions/{requisition}', { requisition }));
   const row = card.data;
   const [supplier, setSupplier] = useState<string>();

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -29,7 +29,6 @@ const METHODS = everyOf<NonNullable<Schemas['ValueRow']['method']>>()([
 
 /** What one of an item costs, and from whom it is bought; who sets the rules may say otherwise. */
 export function Costing({ item }: { item: number }) {
-  const { t } = useTranslation();
   const may = useMay('RULES');
   const [editing, setEditing] = useState(false);
   const cost = useQuery(question('/api/items/{item}/cost', { item }));
@@ -52,7 +51,6 @@ export function Costing({ item }: { item: number }) {
 }
 
 function CostForm({ item, cost, onDone }: { item: number; cost: Cost; onDone: () => void }) {
-  const { t } = useTranslation();
   const save = useSave(
     ['items', 'transfers', 'value'],
     put('/api/items/{item}/cost', { item }),
@@ -86,7 +84,6 @@ function CostForm({ item, cost, onDone }: { item: number; cost: Cost; onDone: ()
 
 /** From whom requisitions of it are ordered. */
 function UsualSupplier({ item }: { item: number }) {
-  const { t } = useTranslation();
   const may = useMay('RULES');
   const suppliers = useQuery(question('/api/suppliers'));
   const usual = useQuery(question('/api/items/{item}/supplier', { item }));

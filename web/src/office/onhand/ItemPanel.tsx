@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { t } from '../../app/words';
 import { question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { fonts } from '../../app/theme';
@@ -31,7 +31,6 @@ export function ItemPanel({
   lot?: number;
   onClose: () => void;
 }) {
-  const { t } = useTranslation();
   const card = useQuery(question('/api/items/{id}', { id: item }));
   const total = useQuery(question('/api/on-hand', { group: 'ITEM', item, limit: 1 }));
   const lies = useQuery(
@@ -133,7 +132,6 @@ export function ItemPanel({
 }
 
 function Position({ row, most, chosen }: { row: Row; most: number; chosen: boolean }) {
-  const { t } = useTranslation();
   const lot = row.lot && `${t('lot')} ${row.lot}`;
   const detail = [
     row.serial && `${t('serial')} ${row.serial}`,

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -22,7 +22,6 @@ const DAYS = ['expiry', 'bestBefore', 'produced'] as const;
 
 /** A lot: its days, how they may be corrected, and how they were. */
 export function LotPart({ lot }: { lot: number }) {
-  const { t } = useTranslation();
   const may = useMay('POST');
   const [editing, setEditing] = useState(false);
   const view = useQuery(question('/api/lots/{id}', { id: lot }));
@@ -63,7 +62,6 @@ export function LotPart({ lot }: { lot: number }) {
 }
 
 function Day({ name, value }: { name: string; value: string | null }) {
-  const { t } = useTranslation();
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '110px 1fr', gap: 1 }}>
       <Box sx={{ color: 'text.secondary' }}>{name}</Box>
@@ -73,7 +71,6 @@ function Day({ name, value }: { name: string; value: string | null }) {
 }
 
 function DaysForm({ lot, onDone }: { lot: Lot; onDone: () => void }) {
-  const { t } = useTranslation();
   const save = useSave(
     ['lots', 'on-hand', 'ledger'],
     put('/api/lots/{id}/dates', { id: lot.id }),
@@ -118,7 +115,6 @@ function DaysForm({ lot, onDone }: { lot: Lot; onDone: () => void }) {
 }
 
 function Corrected({ change }: { change: Change }) {
-  const { t } = useTranslation();
   const before = {
     expiry: change.expiryBefore,
     bestBefore: change.bestBeforeBefore,

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { t } from '../../app/words';
 import { question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { GridRow } from '../../kit/GridRow';
@@ -14,7 +14,6 @@ type Narrowing = { item?: number; place?: number; lot?: number };
 
 /** The last movements of an item, a place or a lot, and the way to all of them. */
 export function Movements({ of, about }: { of: Narrowing; about: string }) {
-  const { t } = useTranslation();
   const moves = useQuery(question('/api/ledger', { ...of, limit: 8 }));
   const all = new URLSearchParams({ about });
   Object.entries(of).forEach(([name, value]) => value && all.set(name, String(value)));
@@ -32,7 +31,6 @@ export function Movements({ of, about }: { of: Narrowing; about: string }) {
 }
 
 function Movement({ row }: { row: Schemas['LedgerRow'] }) {
-  const { t } = useTranslation();
   return (
     <GridRow tracks="1fr auto" sx={{ columnGap: 1 }}>
       <Box>

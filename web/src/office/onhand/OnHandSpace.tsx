@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { get } from '../../api/ask';
 import { optionsOf } from '../../kit/Choice';
 import { AddressChoice, AddressSite, AddressText } from '../../kit/AddressFields';
@@ -20,7 +20,6 @@ const SORTED: Record<Group, string> = {
 
 /** What lies where: by item, place, lot or position; now, or as of a past moment. */
 export function OnHandSpace() {
-  const { t } = useTranslation();
   const { value, change } = useAddress();
   const group = (value('group') || 'ITEM') as Group;
   const at = value('at');
@@ -69,7 +68,7 @@ export function OnHandSpace() {
         setScale((before) => (query.offset === 0 ? most : Math.max(before, most)));
         return page;
       }}
-      columns={onHandColumns(group, t, scale)}
+      columns={onHandColumns(group, scale)}
       rowKey={(row) => row.key}
       sorting={sorting}
       opened={value('row')}

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { t } from '../../app/words';
 import { question } from '../../api/ask';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
@@ -13,7 +13,6 @@ import { ReservedHere } from './ReservedHere';
 
 /** A bin: what lies in it, what it is for, what moved. */
 export function PlacePanel({ place, onClose }: { place: number; onClose: () => void }) {
-  const { t } = useTranslation();
   const bin = useQuery(question('/api/bins/{id}', { id: place }));
   const holds = useQuery(question('/api/on-hand', { group: 'POSITION', place, limit: 200 }));
   if (!bin.data || !holds.data) {

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
 import { useMay } from '../../app/session';
 import { Amount } from '../../kit/Amount';
@@ -13,7 +13,6 @@ import { useSave } from '../../kit/useSave';
 
 /** What is reserved of an item, or in a bin, for which documents; to be freed from here. */
 export function ReservedHere({ item, place }: { item?: number; place?: number }) {
-  const { t } = useTranslation();
   const may = useMay('POST');
   const rows = useQuery(question('/api/reservations', { item, place }));
   const free = useSave(['on-hand', 'outbound', 'transfers'], (command, id: number) =>

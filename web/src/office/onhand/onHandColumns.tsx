@@ -1,4 +1,4 @@
-import type { TFunction } from 'i18next';
+import { t } from '../../app/words';
 import type { Schemas } from '../../api/client';
 import { columnsOf, type Column } from '../../kit/columns';
 import { parts, StockBar } from '../../kit/StockBar';
@@ -9,7 +9,7 @@ export const GROUPS = ['ITEM', 'PLACE', 'LOT', 'POSITION'] as const;
 export type Group = (typeof GROUPS)[number];
 
 /** The columns that a grouping of stock has. Bars share one scale. */
-export function onHandColumns(group: Group, t: TFunction, scale: number): Column<Row>[] {
+export function onHandColumns(group: Group, scale: number): Column<Row>[] {
   const of = columnsOf<Row>();
   const positions = group === 'POSITION';
   const item = of.code('item', t('item.code'), 100, { sort: 'ITEM' });

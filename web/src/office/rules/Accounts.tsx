@@ -3,7 +3,6 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
 import { put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
@@ -11,13 +10,12 @@ import { Choice } from '../../kit/Choice';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
-import type { Word } from '../../app/words';
+import { t, type Word } from '../../app/words';
 
 type Account = Schemas['Account'];
 
 /** The accounts that the journal is written to, and which sites share a cost. */
 export function Accounts() {
-  const { t } = useTranslation();
   const accounts = useQuery(question('/api/accounts'));
   return (
     <>
@@ -32,7 +30,6 @@ export function Accounts() {
 }
 
 function Line({ account }: { account: Account }) {
-  const { t } = useTranslation();
   const may = useMay('RULES');
   const [entry, setEntry] = useState(account);
   const save = useSave<Account, Account>(['accounts'], put('/api/accounts'));
@@ -72,7 +69,6 @@ function Line({ account }: { account: Account }) {
 }
 
 function SharedCosts() {
-  const { t } = useTranslation();
   const may = useMay('RULES');
   const known = useSites().data ?? [];
   const sites = useQuery(question('/api/costs/sites'));

@@ -2,8 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
 import { useParams } from 'react-router';
+import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -25,7 +25,6 @@ function keyOf(row: Row): string {
 
 /** The worksheet of a site that gets bins: what lies where, until nothing is left over. */
 export function BinningSheet() {
-  const { t } = useTranslation();
   const may = useMay('POST');
   const site = Number(useParams().site);
   const [filled, setFilled] = useState<Record<string, Filled>>({});

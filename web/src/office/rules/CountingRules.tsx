@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -16,7 +16,6 @@ type Rules = Schemas['CountRules'];
 
 /** How counting is done: classes, intervals, what passes by rule, what someone else must agree to. */
 export function CountingRules() {
-  const { t } = useTranslation();
   const rules = useQuery(question('/api/count-programme/rules'));
   return (
     <Room title={t('rules.counting')}>
@@ -29,7 +28,6 @@ export function CountingRules() {
 }
 
 function RulesForm({ rules }: { rules: Rules }) {
-  const { t } = useTranslation();
   const save = useSave(['counts'], put('/api/count-programme/rules'));
   const form = useForm(
     Object.fromEntries(

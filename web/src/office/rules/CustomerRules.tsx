@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -22,7 +22,6 @@ const BLANK = { code: '', name: '', ...ADDRESS, minimumLife: '0', oneLot: false,
 
 /** Those who get goods from the house, and what they ask of every order. */
 export function CustomerRules() {
-  const { t } = useTranslation();
   const may = useMay('POST');
   const { opened, id, open, close } = useOpened();
   const customers = useQuery(question('/api/customers'));
@@ -60,7 +59,6 @@ export function CustomerRules() {
 }
 
 function CustomerForm({ customer, onDone }: { customer?: Customer; onDone?: () => void }) {
-  const { t } = useTranslation();
   const save = useSave(
     ['customers'],
     customer ? put('/api/customers/{id}', { id: customer.id }) : post('/api/customers'),

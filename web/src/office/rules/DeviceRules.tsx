@@ -2,9 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { TFunction } from 'i18next';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
 import { api, read, type Schemas } from '../../api/client';
 import { SiteField, useSite } from '../../kit/SiteField';
@@ -24,7 +23,6 @@ type Offer = Schemas['DeviceOffer'];
 
 /** The shared devices: which there are, where, and when they were seen. */
 export function DeviceRules() {
-  const { t } = useTranslation();
   const { opened, id, open, close } = useOpened();
   const devices = useQuery({ ...question('/api/devices'), refetchInterval: 5_000 });
   const one = devices.data?.find((device) => device.id === id);
@@ -46,7 +44,7 @@ export function DeviceRules() {
         of.choice('state', t('devices.state'), 200, (state) => t(`devices.states.${state}`)),
         of.moment('lastSeen', t('devices.lastSeen'), 240, {
           grow: 1.4,
-          cell: (row) => seen(t, row),
+          cell: (row) => seen(row),
         }),
       ]}
       none={t('devices.none')}
@@ -58,14 +56,13 @@ export function DeviceRules() {
 }
 
 /** When a device was last used, and by whom. */
-function seen(t: TFunction, { lastSeen, lastPerson }: Device) {
+function seen({ lastSeen, lastPerson }: Device) {
   return lastSeen
     ? t('devices.seen', { when: instant(lastSeen), person: lastPerson })
     : t('devices.never');
 }
 
 function NewDevice({ onClose }: { onClose: () => void }) {
-  const { t } = useTranslation();
   const [offer, setOffer] = useState<Offer | null>(null);
   const save = useSave(['devices'], post('/api/devices'), setOffer);
   const form = useForm({ name: '', site: '' }, save.error);
@@ -90,7 +87,6 @@ function NewDevice({ onClose }: { onClose: () => void }) {
 
 /** The code that enrols a device: to be read out, or used by this very browser. */
 function Enrolling({ offer }: { offer: Offer }) {
-  const { t } = useTranslation();
   const queries = useQueryClient();
   const here = useMutation({
     mutationFn: () => read(api.POST('/api/session/device', { body: { code: offer.code } })),
@@ -116,7 +112,6 @@ function Enrolling({ offer }: { offer: Offer }) {
 }
 
 function OpenedDevice({ device, onClose }: { device: Device; onClose: () => void }) {
-  const { t } = useTranslation();
   const [offer, setOffer] = useState<Offer | null>(null);
   const [asking, setAsking] = useState(false);
   const again = useSave(['devices'], post('/api/devices/{id}/code', { id: device.id }), setOffer);
@@ -131,7 +126,7 @@ function OpenedDevice({ device, onClose }: { device: Device; onClose: () => void
           [t('devices.state'), t(`devices.states.${device.state}`)],
           [t('devices.addedBy'), `${device.addedBy}, ${instant(device.added)}`],
           [t('devices.enrolled'), instant(device.enrolled) || t('devices.never')],
-          [t('devices.lastSeen'), seen(t, device)],
+          [t('devices.lastSeen'), seen(device)],
         ]}
       />
       {offer && <Enrolling offer={offer} />}

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { put, question, remove } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -16,7 +16,6 @@ import { useForm } from '../../kit/useForm';
 
 /** What the house is called, and how it looks on paper. */
 export function HouseRules() {
-  const { t } = useTranslation();
   const house = useQuery(question('/api/house'));
   return (
     <Room title={t('house.title')}>
@@ -33,7 +32,6 @@ export function HouseRules() {
 }
 
 function NameForm({ house }: { house: Schemas['HouseCard'] }) {
-  const { t } = useTranslation();
   const save = useSave(['house'], put('/api/house'));
   const form = useForm(
     { name: house.name, street: house.street, town: house.town, mailFrom: house.mailFrom },
@@ -50,7 +48,6 @@ function NameForm({ house }: { house: Schemas['HouseCard'] }) {
 }
 
 function Logo({ house }: { house: Schemas['HouseCard'] }) {
-  const { t } = useTranslation();
   const may = useMay('RULES');
   const set = useSave(['house'], put('/api/house/logo'));
   const removing = useSave(['house'], remove('/api/house/logo'));

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { putAnswer } from '../../api/putAnswer';
@@ -47,7 +47,6 @@ const TRACKINGS = everyOf<Schemas['ItemEntry']['tracking']>()([
 
 /** An item as it is entered or changed. */
 export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void }) {
-  const { t } = useTranslation();
   const queries = useQueryClient();
   const sites = useSites();
   const units = useQuery({ ...question('/api/units'), staleTime: Infinity });

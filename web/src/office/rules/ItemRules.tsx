@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { get, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -17,7 +17,6 @@ import { PictureForm } from './PictureForm';
 
 /** Items with their packs, barcodes and homes. */
 export function ItemRules() {
-  const { t } = useTranslation();
   const may = useMay('RULES');
   const { opened, id, open, close } = useOpened();
   const { q } = useList().question;
@@ -57,7 +56,6 @@ export function ItemRules() {
 }
 
 function ItemCard({ item, onClose }: { item: number; onClose: () => void }) {
-  const { t } = useTranslation();
   const { data: card, error } = useQuery(question('/api/items/{id}', { id: item }));
   return card ? (
     <FormPanel

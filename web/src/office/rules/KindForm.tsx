@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, put } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { Choice, optionsOf } from '../../kit/Choice';
@@ -51,7 +51,6 @@ export function KindForm({
   kinds: Kind[];
   onDone: (saved: Kind) => void;
 }) {
-  const { t } = useTranslation();
   const save = useSave<Schemas['MovementKindEntry'], Kind>(
     ['movement-kinds'],
     kind ? put('/api/movement-kinds/{kind}', { kind: kind.id }) : post('/api/movement-kinds'),

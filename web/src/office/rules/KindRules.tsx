@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { useMay } from '../../app/session';
 import { columnsOf } from '../../kit/columns';
 import { FormPanel } from '../../kit/FormPanel';
@@ -10,7 +10,6 @@ import { KindForm } from './KindForm';
 
 /** Why goods come in and go out: reason codes, and the house's own movement kinds. */
 export function KindRules() {
-  const { t } = useTranslation();
   const may = useMay('RULES');
   const { opened, id, open, close } = useOpened();
   const kinds = useKinds();

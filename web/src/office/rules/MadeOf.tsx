@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useSave } from '../../kit/useSave';
@@ -19,7 +19,6 @@ export function MadeOf({ item }: { item: number }) {
 }
 
 function Components({ kit }: { kit: Schemas['KitCard'] }) {
-  const { t } = useTranslation();
   const save = useSave(['kits', 'items'], put('/api/items/{id}/components', { id: kit.kitId }));
   const form = useForm(
     { components: kit.components.map((one) => startOf(EMPTY, one)) },

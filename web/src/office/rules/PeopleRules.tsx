@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
@@ -38,7 +38,6 @@ const BLANK = {
 
 /** Who works here, as what, and where. */
 export function PeopleRules() {
-  const { t } = useTranslation();
   const sites = useSites();
   const { opened, id, open, close } = useOpened();
   const people = useQuery(question('/api/people'));
@@ -86,7 +85,6 @@ export function PeopleRules() {
 }
 
 function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
-  const { t } = useTranslation();
   const sites = useSites();
   const save = useSave(
     ['people'],

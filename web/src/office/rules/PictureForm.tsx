@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { put, remove } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -14,7 +14,6 @@ const OLD = ['items'];
 
 /** The picture of an item, by which people know it on the floor. */
 export function PictureForm({ item }: { item: Schemas['ItemCard'] }) {
-  const { t } = useTranslation();
   const may = useMay('RULES');
   const path = { item: item.id };
   const set = useSave(OLD, put('/api/items/{item}/picture', path));

@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { t } from '../../app/words';
 import { post, put, question } from '../../api/ask';
 import { api, read, type Schemas } from '../../api/client';
 import { Choice, optionsById, optionsOf } from '../../kit/Choice';
@@ -69,7 +69,6 @@ const BIN = {
 const OLD = ['sites', 'bins'];
 
 export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?: () => void }) {
-  const { t } = useTranslation();
   const save = useSave(
     OLD,
     site ? put('/api/sites/{id}', { id: site.id }) : post('/api/sites'),
@@ -150,7 +149,6 @@ export function AreaForm({
   area?: Schemas['AreaCard'];
   onDone?: () => void;
 }) {
-  const { t } = useTranslation();
   const save = useSave(
     OLD,
     area ? put('/api/areas/{id}', { id: area.id }) : post('/api/sites/{id}/areas', { id: site }),
@@ -180,7 +178,6 @@ export function AreaForm({
 }
 
 export function RackForm({ site, onDone }: { site: Schemas['SiteCard']; onDone: () => void }) {
-  const { t } = useTranslation();
   const save = useSave(OLD, post('/api/racks'), onDone);
   const form = useForm(
     {
@@ -275,7 +272,6 @@ export function RackForm({ site, onDone }: { site: Schemas['SiteCard']; onDone: 
 }
 
 export function BinForm({ id, site }: { id: number; site: Schemas['SiteCard'] }) {
-  const { t } = useTranslation();
   const bin = useQuery(question('/api/bins/{id}', { id }));
   return bin.data ? (
     <FormOf of={bin.data}>{(shown) => shown && <KnownBinForm bin={shown} site={site} />}</FormOf>
@@ -285,7 +281,6 @@ export function BinForm({ id, site }: { id: number; site: Schemas['SiteCard'] })
 }
 
 function KnownBinForm({ bin, site }: { bin: Schemas['BinCard']; site: Schemas['SiteCard'] }) {
-  const { t } = useTranslation();
   const save = useSave(OLD, put('/api/bins/{id}', { id: bin.id }));
   const form = useForm(startOf(BIN, bin), save.error);
   return (

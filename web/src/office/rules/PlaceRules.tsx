@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { get } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
@@ -18,7 +18,6 @@ import { AreaForm, BinForm, RackForm, SiteForm } from './PlaceForms';
 
 /** Sites, their areas and bins; a whole rack of bins from one pattern. */
 export function PlaceRules() {
-  const { t } = useTranslation();
   const may = useMay('RULES');
   const sites = useSites();
   const { value } = useAddress();

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, put, question, remove } from '../../api/ask';
 import { commandId, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -31,7 +31,6 @@ export function PutAwayForm({
   rule?: Schemas['PutAwayRuleCard'];
   onDone?: () => void;
 }) {
-  const { t } = useTranslation();
   const may = useMay('RULES');
   const categories = useQuery(question('/api/categories'));
   const save = useSave(
@@ -150,7 +149,6 @@ function Trial({
   entry: () => Schemas['PutAwayRuleEntry'];
   replaces?: number;
 }) {
-  const { t } = useTranslation();
   const [amount, setAmount] = useState('100');
   const trial = useMutation({
     mutationFn: async () =>

@@ -1,8 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import type { TFunction } from 'i18next';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
@@ -21,7 +20,6 @@ type Rule = Schemas['PutAwayRuleCard'];
 
 /** Where goods go, as rules, and how full the places are that they name. */
 export function PutAwayRules() {
-  const { t } = useTranslation();
   const may = useMay('RULES');
   const sites = useSites();
   const binned = sites.data?.filter((one) => one.binned) ?? [];
@@ -55,7 +53,7 @@ export function PutAwayRules() {
       }
       over={<Box sx={{ color: 'text.secondary', mb: 1 }}>{t('putAway.help')}</Box>}
       rows={site || !sites.data ? rules : { data: [] }}
-      columns={columns(t)}
+      columns={columns()}
       first="goods"
       none={t('putAway.none')}
     >
@@ -74,7 +72,7 @@ export function PutAwayRules() {
   );
 }
 
-function columns(t: TFunction) {
+function columns() {
   const of = columnsOf<Rule>();
   const goods = (row: Rule) =>
     row.item ? (

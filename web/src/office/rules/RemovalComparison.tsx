@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post } from '../../api/ask';
 import { commandId, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
@@ -24,7 +24,6 @@ export function RemovalComparison({
   entry: Schemas['RemovalRuleEntry'];
   replaces?: number;
 }) {
-  const { t } = useTranslation();
   const sites = useSites().data ?? [];
   const own = sites.find(
     (one) => one.id === entry.site || one.areas.some((area) => area.id === entry.area),
@@ -70,7 +69,6 @@ export function RemovalComparison({
 }
 
 function Compared({ of }: { of: Comparison }) {
-  const { t } = useTranslation();
   if (of.askings === 0) {
     return <Box sx={{ mt: 1 }}>{t('removal.nothingAsked')}</Box>;
   }

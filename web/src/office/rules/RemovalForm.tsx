@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, put, question, remove } from '../../api/ask';
 import { commandId, type Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
@@ -50,7 +50,6 @@ export function RuleWords({
     | 'substitutes'
   >;
 }) {
-  const { t } = useTranslation();
   const strong = (words: string) => <b>{words}</b>;
   return (
     <>
@@ -95,7 +94,6 @@ export function RuleWords({
 
 /** A rule as it is written: a sentence with blanks, its rank among the others, and a trial. */
 export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void }) {
-  const { t } = useTranslation();
   const may = useMay('RULES');
   const sites = useSites().data ?? [];
   const categories = useQuery(question('/api/categories'));
@@ -280,7 +278,6 @@ function Rank({
   overrides: Rule['overrides'];
   overriddenBy: Rule['overriddenBy'];
 }) {
-  const { t } = useTranslation();
   const list = (title: string, rules: Rule['overrides']) =>
     rules.length > 0 && (
       <Part title={title}>

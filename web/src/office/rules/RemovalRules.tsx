@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -18,7 +18,6 @@ type Rule = Schemas['RemovalRuleCard'];
 
 /** Which goods leave first: each rule a sentence, the most specific first. */
 export function RemovalRules() {
-  const { t } = useTranslation();
   const may = useMay('RULES');
   const { opened, id, open, close } = useOpened();
   const rules = useQuery(question('/api/removal/rules'));
@@ -79,7 +78,6 @@ export function RemovalRules() {
 }
 
 function RuleRow({ rule, opened, onOpen }: { rule: Rule; opened: boolean; onOpen: () => void }) {
-  const { t } = useTranslation();
   return (
     <Box
       component="button"
@@ -123,7 +121,6 @@ function RuleRow({ rule, opened, onOpen }: { rule: Rule; opened: boolean; onOpen
 }
 
 function Changes() {
-  const { t } = useTranslation();
   const changes = useQuery(question('/api/removal/changes'));
   return (
     <>

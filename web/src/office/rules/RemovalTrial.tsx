@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post } from '../../api/ask';
 import { commandId, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
@@ -26,7 +26,6 @@ export function RemovalTrial({
   entry?: Schemas['RemovalRuleEntry'];
   replaces?: number;
 }) {
-  const { t } = useTranslation();
   const sites = useSites().data ?? [];
   const [item, setItem] = useState('');
   const [site, setSite] = useState('');
@@ -106,7 +105,6 @@ export function RemovalTrial({
 }
 
 function Answer({ trial, tried }: { trial: Trial; tried: boolean }) {
-  const { t } = useTranslation();
   const missing = Number(trial.missing) > 0;
   return (
     <Box sx={{ mt: 1.5 }}>
@@ -136,7 +134,6 @@ function Answer({ trial, tried }: { trial: Trial; tried: boolean }) {
 }
 
 function Candidate({ one, symbol }: { one: Shown; symbol: string }) {
-  const { t } = useTranslation();
   const taken = Number(one.taken) > 0;
   return (
     <Box

@@ -1,4 +1,4 @@
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { get } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { optionsOf } from '../../kit/Choice';
@@ -30,7 +30,6 @@ const KINDS = [
 
 /** Who got in, who did not, and who changed what others may do. */
 export function SecurityLog() {
-  const { t } = useTranslation();
   const { value } = useAddress();
   const { q } = useList().question;
   const what = (value('what') || undefined) as Event['what'] | undefined;

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useTranslation } from 'react-i18next';
+import { t } from '../../app/words';
 import { post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
@@ -21,7 +21,6 @@ const BLANK = { code: '', name: '', email: '', street: '', town: '', leadDays: '
 
 /** Those who sell goods to the house. */
 export function SupplierRules() {
-  const { t } = useTranslation();
   const may = useMay('RULES');
   const { opened, id, open, close } = useOpened();
   const suppliers = useQuery(question('/api/suppliers'));
@@ -58,7 +57,6 @@ export function SupplierRules() {
 }
 
 function SupplierForm({ supplier, onDone }: { supplier?: Supplier; onDone?: () => void }) {
-  const { t } = useTranslation();
   const save = useSave(
     ['suppliers'],
     supplier ? put('/api/suppliers/{id}', { id: supplier.id }) : post('/api/suppliers'),

@@ -1,7 +1,6 @@
 import Box from '@mui/material/Box';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
-import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { get, question } from '../../api/ask';
 import { useMay, useSites } from '../../app/session';
@@ -10,7 +9,7 @@ import { Code } from '../../kit/Code';
 import { count as grouped, date, money } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
-import type { Word } from '../../app/words';
+import { t, type Word } from '../../app/words';
 
 const FEW = 4;
 const MANY = 200;
@@ -27,7 +26,6 @@ interface Task {
 
 /** What needs someone now, the most urgent first. What needs nobody is not shown. */
 export function TodaySpace() {
-  const { t } = useTranslation();
   const mayPost = useMay('POST');
   const mayApprove = useMay('RULES');
   const sites = useSites().data ?? [];
@@ -208,7 +206,6 @@ export function TodaySpace() {
 }
 
 function TaskLine({ task }: { task: Task }) {
-  const { t } = useTranslation();
   const many = task.many ?? 0;
   return (
     <Box
