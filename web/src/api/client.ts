@@ -41,19 +41,14 @@ const headers: Middleware = {
   },
 };
 
-const signedOut = new Set<() => void>();
+/** Tells `signed-out` of every answer that asks to sign in first, to a read as to a write. */
+export const session = new EventTarget();
 
-/** Hears of every answer that asks to sign in first, to a read as to a write. */
-export function onSignedOut(listener: () => void): () => void {
-  signedOut.add(listener);
-  return () => signedOut.delete(listener);
-}
-
-const session: Middleware = {
+const watching: Middleware = {
   onResponse({ request, response }) {
     // Who is signed in is asked there, and signing in itself may fail.
     if (response.status === 401 && !new URL(request.url).pathname.startsWith('/api/session')) {
-      signedOut.forEach((listener) => listener());
+      session.dispatchEvent(new Event('signed-out'));
     }
     return undefined;
   },
@@ -61,7 +56,7 @@ const session: Middleware = {
 
 export const api = createClient<paths>({ baseUrl: '/' });
 api.use(headers);
-api.use(session);
+api.use(watching);
 
 type Answer<T> = { data?: T; error?: unknown; response: Response };
 

@@ -3,7 +3,7 @@ import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { createBrowserRouter, Navigate, Route, RouterProvider, Routes } from 'react-router';
-import { onSignedOut, Problem } from '../api/client';
+import { Problem, session } from '../api/client';
 import { OutboxProvider } from '../floor/OutboxContext';
 import { FaultBoundary } from './Fault';
 import { useLiveUpdates } from './live';
@@ -24,7 +24,10 @@ const queries = new QueryClient({
 const router = createBrowserRouter([{ path: '*', element: <Door /> }]);
 
 // Whoever is told to sign in first, by whatever was asked, is shown where.
-onSignedOut(() => void queries.invalidateQueries({ queryKey: ['session'] }));
+session.addEventListener(
+  'signed-out',
+  () => void queries.invalidateQueries({ queryKey: ['session'] }),
+);
 
 function isPassing(fault: Error): boolean {
   return fault instanceof Problem && (fault.status === 0 || fault.status >= 502);

@@ -1,12 +1,12 @@
 import Box from '@mui/material/Box';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { t } from '../app/words';
-import { post, question } from '../api/ask';
+import { post } from '../api/ask';
 import type { Schemas } from '../api/client';
-import { Choice } from '../kit/Choice';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
+import { CarrierChoice } from '../kit/CarrierChoice';
 import { useSave } from '../kit/useSave';
 import { Choosing, HeadStrip, Listed, Numbered, Row, SmallButton, TypeLine } from './Parts';
 import { SentenceLine } from './SentenceLine';
@@ -127,11 +127,6 @@ function Parcels({
   onUse: (load: number) => void;
 }) {
   const queries = useQueryClient();
-  const offers = useQuery({
-    ...question('/api/outbound/carriage'),
-    staleTime: Infinity,
-    enabled: picking.parcels.length > 0,
-  });
   const again = () => void queries.invalidateQueries({ queryKey: ['sentence'] });
   const weigh = useSave(
     ['outbound'],
@@ -139,18 +134,12 @@ function Parcels({
       post('/api/outbound/{id}/parcels/{load}/weight', { id: order, load })(command, { weight }),
     again,
   );
-  const carry = useSave(
-    ['outbound'],
-    (command, { load, service }: { load: number; service: Schemas['CarriageEntry']['service'] }) =>
-      post('/api/outbound/{id}/parcels/{load}/carriage', { id: order, load })(command, { service }),
-    again,
-  );
   if (picking.parcels.length === 0) {
     return null;
   }
   return (
     <Listed head={t('packing.loads')}>
-      <ProblemNote problem={weigh.error ?? carry.error} />
+      <ProblemNote problem={weigh.error} />
       {picking.parcels.map((parcel) => (
         <Box key={parcel.load} sx={{ pb: 1 }}>
           <Row
@@ -185,32 +174,7 @@ function Parcels({
             />
           )}
           {parcel.weight !== null && !parcel.tracking && (
-            <Choice
-              label={t('packing.carrier')}
-              value=""
-              fullWidth
-              sx={{ mt: 1 }}
-              onChange={(service) =>
-                service &&
-                carry.mutate({
-                  load: parcel.load,
-                  service: service as Schemas['CarriageEntry']['service'],
-                })
-              }
-              options={[
-                ['', t('packing.noCarrier')],
-                ...(offers.data ?? []).map(
-                  (one) =>
-                    [
-                      one.service as string,
-                      t('packing.offer', {
-                        service: t(`packing.service.${one.service}`),
-                        most: one.most,
-                      }),
-                    ] as const,
-                ),
-              ]}
-            />
+            <CarrierChoice order={order} load={parcel.load} />
           )}
         </Box>
       ))}

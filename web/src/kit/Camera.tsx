@@ -1,5 +1,5 @@
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
 import { BarcodeDetector, prepareZXingModule } from 'barcode-detector/ponyfill';
 import { useEffect, useRef, useState } from 'react';
 import decoder from 'zxing-wasm/reader/zxing_reader.wasm?url';
@@ -58,18 +58,24 @@ export default function Camera({
       stopped = true;
       stream?.getTracks().forEach((track) => track.stop());
     };
-  }, [t]);
+  }, []);
   return (
-    <Box
-      role="dialog"
-      aria-label={t('camera.title')}
-      sx={{ position: 'fixed', inset: 0, bgcolor: '#231F1A', zIndex: 10, display: 'grid', p: 2 }}
+    <Dialog
+      open
+      fullScreen
+      onClose={onClose}
+      slotProps={{
+        paper: {
+          'aria-label': t('camera.title'),
+          sx: { bgcolor: '#231F1A', display: 'grid', p: 2 },
+        },
+      }}
     >
       <ProblemNote problem={problem} />
       <video ref={video} muted playsInline style={{ width: '100%', maxHeight: '70vh' }} />
       <Button variant="contained" onClick={onClose} sx={{ minHeight: 56, alignSelf: 'end' }}>
         {t('close')}
       </Button>
-    </Box>
+    </Dialog>
   );
 }

@@ -7,8 +7,7 @@ import { Code } from './Code';
 import { Drop } from './Drop';
 import { FormOf } from './Form';
 import { date, instant } from './format';
-import { ProblemNote } from './ProblemNote';
-import { Part, SidePanel } from './SidePanel';
+import { PanelToCome, Part, SidePanel } from './SidePanel';
 
 /**
  * A document beside its table: its head, how far it is, what can be done, its lines, papers and
@@ -35,11 +34,7 @@ export function DocumentPanel<T extends object>({
   const [changing, setChanging] = useState(false);
   const card = of.data;
   if (!card) {
-    return (
-      <SidePanel title={t('loading')} onClose={onClose} width={width}>
-        <ProblemNote problem={of.error} />
-      </SidePanel>
-    );
+    return <PanelToCome problem={of.error} onClose={onClose} width={width} />;
   }
   return (
     <SidePanel title={title(card)} over={over?.(card)} onClose={onClose} width={width}>

@@ -1,23 +1,15 @@
-import Box from '@mui/material/Box';
+import LinearProgress from '@mui/material/LinearProgress';
 
 /** How far long work has come. */
 export function Progress({ label, done, all }: { label: string; done: number; all: number }) {
   return (
-    <Box
-      role="progressbar"
+    <LinearProgress
+      variant="determinate"
       aria-label={label}
-      aria-valuemin={0}
       aria-valuemax={all}
       aria-valuenow={done}
-      sx={{ height: 10, border: '1px solid currentColor' }}
-    >
-      <Box
-        sx={{
-          height: 1,
-          bgcolor: 'text.primary',
-          width: `${all ? Math.min(100, (100 * done) / all) : 0}%`,
-        }}
-      />
-    </Box>
+      value={all ? Math.min(100, (100 * done) / all) : 0}
+      sx={{ height: 10, border: '1px solid currentColor', bgcolor: 'transparent' }}
+    />
   );
 }

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useEffect, useEffectEvent, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { useBlocker, type Location } from 'react-router';
 import { t } from '../app/words';
+import { ProblemNote } from './ProblemNote';
 import { SavedContext, useUnsaved } from './unsaved';
 
 /** The page, and what stands open on it. */
@@ -97,6 +98,22 @@ export function SidePanel({
       )}
       <SavedContext value={onSaved}>{children}</SavedContext>
     </Box>
+  );
+}
+
+/** A panel of which nothing is known yet, or why it will not be. */
+export function PanelToCome({
+  problem,
+  ...panel
+}: {
+  problem: unknown;
+  onClose: () => void;
+  width?: number;
+}) {
+  return (
+    <SidePanel title={t('loading')} {...panel}>
+      <ProblemNote problem={problem} />
+    </SidePanel>
   );
 }
 

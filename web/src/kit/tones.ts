@@ -1,9 +1,13 @@
-let context: AudioContext | undefined;
+/** One for the whole application, made when the first sound is due: a browser gives only a few. */
+const audio = lazily(() => new AudioContext());
+
+function lazily<T>(make: () => T): () => T {
+  let made: T | undefined;
+  return () => (made ??= make());
+}
 
 function tone(frequency: number, start: number, seconds: number, kind: OscillatorType) {
-  if (!context) {
-    return;
-  }
+  const context = audio();
   const oscillator = context.createOscillator();
   const volume = context.createGain();
   oscillator.type = kind;
@@ -17,7 +21,6 @@ function tone(frequency: number, start: number, seconds: number, kind: Oscillato
 /** Good: one high, short tone. Bad: two low ones. Done: a rising pair. Each also to be felt. */
 export function sound(kind: 'good' | 'bad' | 'done') {
   try {
-    context ??= new AudioContext();
     if (kind === 'bad') {
       tone(196, 0, 0.16, 'square');
       tone(147, 0.2, 0.3, 'square');

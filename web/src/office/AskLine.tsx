@@ -1,6 +1,8 @@
+import Autocomplete from '@mui/material/Autocomplete';
 import Box from '@mui/material/Box';
+import InputBase from '@mui/material/InputBase';
 import { queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent, type Ref } from 'react';
 import { useNavigate } from 'react-router';
 import { t } from '../app/words';
 import { question } from '../api/ask';
@@ -94,14 +96,11 @@ export function AskLine() {
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState('');
   const [open, setOpen] = useState(false);
-  const [active, setActive] = useState(0);
   const asked = text.trim();
   const queries = useQueryClient();
   const hits = useQuery({ ...askFor(asked), enabled: asked.length > 0 && open });
   const pages = usePages(asked);
-  const found = (hits.data ?? []).map((hit) => answerOf(hit));
-  const answers = [...found, ...pages];
-  const settled = !hits.isFetching;
+  const answers = [...(hits.data ?? []).map(answerOf), ...pages];
 
   useEffect(() => {
     const call = (event: globalThis.KeyboardEvent) => {
@@ -135,119 +134,67 @@ export function AskLine() {
     }
   };
 
-  const key = (event: KeyboardEvent) => {
-    if (event.key === 'ArrowDown') {
-      event.preventDefault();
-      setActive(Math.min(answers.length - 1, active + 1));
-    } else if (event.key === 'ArrowUp') {
-      event.preventDefault();
-      setActive(Math.max(0, active - 1));
-    } else if (event.key === 'Escape') {
-      event.stopPropagation();
-      setOpen(false);
-      input.current?.blur();
-    } else if (event.key === 'Enter') {
-      event.preventDefault();
-      if (settled && answers[active]) {
-        go(answers[active]);
-      } else {
-        void enter();
-      }
-    }
-  };
-
   return (
-    <Box sx={{ flex: 1, position: 'relative', maxWidth: 560, ml: 'auto' }}>
-      <Box
-        component="input"
-        ref={input}
-        value={text}
-        placeholder={t('ask.placeholder')}
-        role="combobox"
-        aria-label={t('ask.label')}
-        aria-expanded={open}
-        aria-controls="ask-answers"
-        aria-activedescendant={open && answers[active] ? `ask-${active}` : undefined}
-        autoComplete="off"
-        spellCheck={false}
-        onChange={(event) => {
-          setText(event.target.value);
-          setActive(0);
-          setOpen(true);
-        }}
-        onFocus={() => setOpen(true)}
-        onBlur={() => setOpen(false)}
-        onKeyDown={key}
-        sx={{
-          width: '100%',
-          height: 36,
-          px: 1.5,
-          font: 'inherit',
-          fontSize: 16,
-          fontFamily: fonts.text,
-          border: '1.5px solid #231F1A',
-          borderRadius: '3px',
-          bgcolor: '#FFFDF8',
-          color: '#231F1A',
-          boxSizing: 'border-box',
-          '&::placeholder': { color: '#675D50', opacity: 1 },
-        }}
-      />
-      {open && (
-        <Box
-          id="ask-answers"
-          role="listbox"
-          aria-label={t('ask.answers')}
-          // A click in the list, or on its scroll bar, leaves the focus where it is.
-          onMouseDown={(event) => event.preventDefault()}
-          sx={{
-            position: 'absolute',
-            top: 38,
-            insetInline: 0,
-            zIndex: 5,
-            bgcolor: 'background.paper',
-            color: 'text.primary',
-            border: '1.5px solid',
-            borderColor: 'text.primary',
-            maxHeight: '70vh',
-            overflowY: 'auto',
-          }}
-        >
-          {answers.map((answer, i) => (
-            <Box
-              key={answer.key}
-              id={`ask-${i}`}
-              role="option"
-              aria-selected={i === active}
-              onClick={() => go(answer)}
-              sx={{
-                display: 'grid',
-                gridTemplateColumns: '92px auto 1fr',
-                gap: 1,
-                alignItems: 'baseline',
-                px: 1.5,
-                minHeight: 34,
-                lineHeight: '34px',
-                cursor: 'pointer',
-                bgcolor: i === active ? (theme) => theme.house.chosen : undefined,
-                whiteSpace: 'nowrap',
-                overflow: 'hidden',
-              }}
-            >
-              <Box sx={{ color: 'text.secondary', fontFamily: fonts.heading }}>{answer.kind}</Box>
-              <Box sx={{ fontWeight: answer.exact ? 700 : 400 }}>{answer.title}</Box>
-              <Box sx={{ color: 'text.secondary', overflow: 'hidden', textOverflow: 'ellipsis' }}>
-                {answer.detail}
-              </Box>
-            </Box>
-          ))}
-          {answers.length === 0 && (
-            <Box role="option" aria-selected={false} sx={{ p: 1.5, color: 'text.secondary' }}>
-              {hits.isFetching ? t('loading') : t('ask.nothing', { text: asked })}
-            </Box>
-          )}
+    <Autocomplete<Answer>
+      autoHighlight
+      forcePopupIcon={false}
+      value={null}
+      onChange={(_, answer) => answer && go(answer)}
+      inputValue={text}
+      onInputChange={(_, next, reason) => reason === 'input' && setText(next)}
+      open={open}
+      onOpen={() => setOpen(true)}
+      onClose={() => setOpen(false)}
+      openOnFocus
+      options={answers}
+      filterOptions={(all) => all}
+      getOptionLabel={(answer) => answer.title}
+      getOptionKey={(answer) => answer.key}
+      noOptionsText={hits.isFetching ? t('loading') : t('ask.nothing', { text: asked })}
+      onKeyDown={(event: KeyboardEvent & { defaultMuiPrevented?: boolean }) => {
+        if (event.key === 'Enter' && (hits.isFetching || !open)) {
+          event.defaultMuiPrevented = true;
+          void enter();
+        } else if (event.key === 'Escape') {
+          event.stopPropagation();
+          setOpen(false);
+          input.current?.blur();
+        }
+      }}
+      slotProps={{ listbox: { sx: { maxHeight: '70vh' } } }}
+      renderOption={({ key, ...props }, answer) => (
+        <Box component="li" key={key} {...props} sx={{ gap: 1, whiteSpace: 'nowrap' }}>
+          <Box
+            sx={{ width: 92, flexShrink: 0, color: 'text.secondary', fontFamily: fonts.heading }}
+          >
+            {answer.kind}
+          </Box>
+          <Box sx={{ fontWeight: answer.exact ? 700 : 400 }}>{answer.title}</Box>
+          <Box sx={{ color: 'text.secondary', overflow: 'hidden', textOverflow: 'ellipsis' }}>
+            {answer.detail}
+          </Box>
         </Box>
       )}
-    </Box>
+      renderInput={({ slotProps: { htmlInput, input: frame } }) => (
+        <InputBase
+          ref={frame.ref as Ref<HTMLDivElement>}
+          inputRef={input}
+          placeholder={t('ask.placeholder')}
+          inputProps={{ ...htmlInput, 'aria-label': t('ask.label'), spellCheck: false }}
+          sx={{
+            width: '100%',
+            height: 36,
+            px: 1.5,
+            fontSize: 16,
+            border: '1.5px solid #231F1A',
+            borderRadius: '3px',
+            bgcolor: '#FFFDF8',
+            color: '#231F1A',
+            '& input::placeholder': { color: '#675D50', opacity: 1 },
+          }}
+        />
+      )}
+      sx={{ flex: 1, maxWidth: 560, ml: 'auto' }}
+    />
   );
 }

@@ -12,6 +12,7 @@ import { Progress } from '../../kit/Progress';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { bare, EMPTY, fetchItems, keep, load, toCsv, type Held, type Scanned } from './collector';
 import { soFar } from '../../kit/numbers';
+import { Views } from '../../kit/Views';
 import { NumberField } from '../../kit/NumberField';
 
 const BLANK = { barcode: '', quantity: '1', bin: '', lot: '', serial: '' };
@@ -44,24 +45,7 @@ export function CollectorDevice() {
         flexDirection: 'column',
       }}
     >
-      <Box sx={{ display: 'flex', borderBottom: 1, borderColor: 'divider' }}>
-        {views.map(([each, word]) => (
-          <Button
-            key={each}
-            aria-pressed={view === each}
-            onClick={() => setView(each)}
-            sx={{
-              flex: 1,
-              borderRadius: 0,
-              px: 0.5,
-              borderBottom: '4px solid',
-              borderColor: view === each ? 'text.primary' : 'transparent',
-            }}
-          >
-            {word}
-          </Button>
-        ))}
-      </Box>
+      <Views label={t('collector.device')} of={views} value={view} onChange={setView} />
       <Box sx={{ p: 1.5, flex: 1, overflow: 'auto' }}>
         {view === 'count' && <Counting held={held} onChange={change} />}
         {view === 'lines' && <Lines held={held} onChange={change} />}

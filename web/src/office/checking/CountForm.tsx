@@ -10,6 +10,7 @@ import { BinField } from '../../kit/BinField';
 import { Choice, optionsById, optionsOf } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { count, money } from '../../kit/format';
+import { DocumentNumber } from '../../kit/DocumentNumber';
 import { ItemField } from '../../kit/ItemField';
 import { ManyField } from '../../kit/ManyField';
 import { PartyField } from '../../kit/PartyField';
@@ -213,12 +214,7 @@ export function CountForm({
       </Part>
       <Box sx={two}>
         <TextField label={t('transfer.note')} {...form.text('note')} />
-        <TextField
-          label={t('count.number')}
-          placeholder={t('transfer.nextNumber')}
-          slotProps={{ inputLabel: { shrink: true } }}
-          {...form.text('number')}
-        />
+        <DocumentNumber label={t('count.number')} {...form.text('number')} />
       </Box>
       {one.shape !== 'FREE' && (
         <Box role="status" sx={{ borderLeft: '4px solid', pl: 1.5, py: 0.5 }}>

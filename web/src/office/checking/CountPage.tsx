@@ -1,5 +1,4 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useNavigate, useParams } from 'react-router';
 import { t } from '../../app/words';
@@ -13,6 +12,7 @@ import { Room } from '../../kit/Rail';
 import { useAddress } from '../../kit/useAddress';
 import { CountHistory } from './CountHistory';
 import { CountState } from './CountState';
+import { Views } from '../../kit/Views';
 import { Posting } from './Posting';
 import { ResultPanel } from './ResultPanel';
 import { Review } from './Review';
@@ -61,33 +61,19 @@ export function CountPage() {
             </>
           }
         >
-          <Box
-            component="nav"
-            aria-label={one.number}
-            sx={{ display: 'flex', gap: 2, mb: 1, alignItems: 'baseline' }}
+          <Views
+            label={one.number}
+            of={VIEWS.map((each) => [each, t(`count.view.${each}`)] as const)}
+            value={view}
+            onChange={(next) => change({ view: next, open: null })}
           >
-            {VIEWS.map((each) => (
-              <Button
-                key={each}
-                aria-pressed={each === view}
-                onClick={() => change({ view: each, open: null })}
-                sx={{
-                  px: 0,
-                  borderRadius: 0,
-                  borderBottom: '4px solid transparent',
-                  ...(each === view && { borderBottomColor: 'text.primary' }),
-                }}
-              >
-                {t(`count.view.${each}`)}
-              </Button>
-            ))}
             {one.note && <Box sx={{ color: 'text.secondary' }}>{one.note}</Box>}
             {one.posting > 0 && (
               <Link to={`/office/looking-back?posting=${one.posting}`}>
                 {t('count.posting', { at: instant(one.ended) })}
               </Link>
             )}
-          </Box>
+          </Views>
           {view === 'review' && <Review count={one} opened={opened} />}
           {view === 'slips' && <SlipList count={one} />}
           {view === 'history' && <CountHistory count={one} />}

@@ -8,7 +8,7 @@ import { GridRow } from '../../kit/GridRow';
 import { Code } from '../../kit/Code';
 import { instant, money, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
-import { Part, SidePanel } from '../../kit/SidePanel';
+import { PanelToCome, Part, SidePanel } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { whatCan } from '../../kit/whatCan';
 import { signed } from './Review';
@@ -40,11 +40,7 @@ export function ResultPanel({
   );
   const one = found.data;
   if (!one) {
-    return (
-      <SidePanel title={t('loading')} onClose={onClose} width={460}>
-        <ProblemNote problem={found.error} />
-      </SidePanel>
-    );
+    return <PanelToCome problem={found.error} onClose={onClose} width={460} />;
   }
   const wrong = Number(one.variance) !== 0;
   const figures = [

@@ -6,23 +6,13 @@ import { post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { DateField } from '../../kit/DateField';
 import { SiteField, useSite } from '../../kit/SiteField';
-import { LineEditor, written } from '../../kit/LineEditor';
 import { Form } from '../../kit/Form';
 import { startOf, useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
-import { amountOrNothing, decimal } from '../../kit/numbers';
+import { DocumentNumber } from '../../kit/DocumentNumber';
+import { GoodsLines, goodsLines, sentLines } from './goodsLines';
 import { NumberField } from '../../kit/NumberField';
-import { ItemField } from '../../kit/ItemField';
 import { PartyField } from '../../kit/PartyField';
-
-interface Line {
-  item: string;
-  packs: string;
-  pack: string;
-  price: string;
-}
-
-const EMPTY: Line = { item: '', packs: '', pack: '', price: '' };
 
 /** A purchase order as it is written down. */
 export function OrderForm({
@@ -43,7 +33,7 @@ export function OrderForm({
       ...startOf({ number: '', expected: '', note: '' }, order),
       supplier: order?.supplierCode ?? '',
       site: String(order?.siteId ?? ''),
-      lines: order?.lines.map((line) => startOf(EMPTY, line)) ?? [EMPTY],
+      lines: goodsLines(order?.lines),
     },
     save.error,
   );
@@ -61,12 +51,7 @@ export function OrderForm({
           site,
           expected: form.entry.expected || undefined,
           note: form.entry.note,
-          lines: written(form.entry.lines, EMPTY).map((line) => ({
-            item: line.item.trim(),
-            packs: decimal(line.packs),
-            pack: line.pack.trim(),
-            price: amountOrNothing(line.price),
-          })),
+          lines: sentLines(form.entry.lines),
         })
       }
     >
@@ -78,32 +63,13 @@ export function OrderForm({
           {...form.chosen('supplier')}
         />
         <SiteField {...form.choice('site')} />
-        <TextField
-          label={t('inbound.number')}
-          disabled={!!order}
-          placeholder={t('inbound.nextNumber')}
-          slotProps={{ inputLabel: { shrink: true } }}
-          {...form.text('number')}
-        />
+        <DocumentNumber label={t('inbound.number')} disabled={!!order} {...form.text('number')} />
         <DateField label={t('inbound.expected')} {...form.text('expected')} />
         <TextField label={t('inbound.note')} sx={{ gridColumn: '1 / -1' }} {...form.text('note')} />
       </Box>
-      <LineEditor
-        title={t('inbound.lines')}
-        {...form.lines('lines')}
-        empty={EMPTY}
-        tracks="1.4fr 0.8fr 1fr 0.8fr"
-        add={t('inbound.addLine')}
-      >
-        {(line) => (
-          <>
-            <ItemField label={t('item.item')} site={site || undefined} {...line.chosen('item')} />
-            <NumberField label={t('quantity')} {...line.text('packs')} />
-            <TextField label={t('pack.name')} {...line.text('pack')} />
-            <NumberField label={t('inbound.price')} {...line.text('price')} />
-          </>
-        )}
-      </LineEditor>
+      <GoodsLines site={site} tracks="1.4fr 0.8fr 1fr 0.8fr" {...form.lines('lines')}>
+        {(line) => <NumberField label={t('inbound.price')} {...line.text('price')} />}
+      </GoodsLines>
     </Form>
   );
 }

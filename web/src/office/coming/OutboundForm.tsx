@@ -8,37 +8,12 @@ import { DateField } from '../../kit/DateField';
 import { SiteField, useSite } from '../../kit/SiteField';
 import { LotField } from '../../kit/LotField';
 import { PartyField } from '../../kit/PartyField';
-import { LineEditor, written } from '../../kit/LineEditor';
 import { useSave } from '../../kit/useSave';
 import { Form, Tick } from '../../kit/Form';
 import { startOf, useForm } from '../../kit/useForm';
-import { amountOrNothing, decimal, wholeOrNothing } from '../../kit/numbers';
+import { DocumentNumber } from '../../kit/DocumentNumber';
+import { GoodsLines, goodsLines, sentLines } from './goodsLines';
 import { NumberField } from '../../kit/NumberField';
-import { ItemField } from '../../kit/ItemField';
-
-interface Line {
-  item: string;
-  packs: string;
-  pack: string;
-  lot: string;
-  price: string;
-  minimumLife: string;
-  oneLot: boolean;
-}
-
-const EMPTY: Line = {
-  item: '',
-  packs: '',
-  pack: '',
-  lot: '',
-  price: '',
-  minimumLife: '',
-  oneLot: false,
-};
-
-function lineOf(line: Schemas['OutboundCard']['lines'][number]): Line {
-  return { ...startOf(EMPTY, line), lot: line.lot ?? line.serial ?? '' };
-}
 
 /** An order as it is accepted, or changed while nothing of it is picked. */
 export function OutboundForm({
@@ -60,7 +35,7 @@ export function OutboundForm({
       ...startOf({ number: '', needed: '', reference: '', note: '' }, order),
       customer: null as string | null,
       site: String(order?.siteId ?? ''),
-      lines: order?.lines.map(lineOf) ?? [EMPTY],
+      lines: goodsLines(order?.lines),
     },
     save.error,
   );
@@ -81,15 +56,7 @@ export function OutboundForm({
           needed: form.entry.needed || undefined,
           reference: form.entry.reference,
           note: form.entry.note,
-          lines: written(form.entry.lines, EMPTY).map((line) => ({
-            item: line.item.trim(),
-            packs: decimal(line.packs),
-            pack: line.pack.trim(),
-            lot: line.lot.trim() || undefined,
-            price: amountOrNothing(line.price),
-            minimumLife: wholeOrNothing(line.minimumLife),
-            oneLot: line.oneLot || undefined,
-          })),
+          lines: sentLines(form.entry.lines),
         })
       }
     >
@@ -102,13 +69,7 @@ export function OutboundForm({
           value={asked}
         />
         <SiteField label={t('outbound.from')} {...form.choice('site')} />
-        <TextField
-          label={t('transfer.number')}
-          disabled={!!order}
-          placeholder={t('transfer.nextNumber')}
-          slotProps={{ inputLabel: { shrink: true } }}
-          {...form.text('number')}
-        />
+        <DocumentNumber disabled={!!order} {...form.text('number')} />
         <DateField label={t('outbound.needed')} {...form.text('needed')} />
         <TextField label={t('outbound.reference')} {...form.text('reference')} />
         <TextField label={t('transfer.note')} {...form.text('note')} />
@@ -123,18 +84,9 @@ export function OutboundForm({
             .join(' · ')}
         </Box>
       )}
-      <LineEditor
-        title={t('transfer.lines')}
-        {...form.lines('lines')}
-        empty={EMPTY}
-        tracks="1.3fr 0.8fr 0.8fr 0.8fr"
-        add={t('transfer.addLine')}
-      >
+      <GoodsLines site={site} tracks="1.3fr 0.8fr 0.8fr 0.8fr" {...form.lines('lines')}>
         {(line) => (
           <>
-            <ItemField label={t('item.item')} site={site || undefined} {...line.chosen('item')} />
-            <NumberField label={t('quantity')} {...line.text('packs')} />
-            <TextField label={t('pack.name')} {...line.text('pack')} />
             <NumberField label={t('outbound.price')} {...line.text('price')} />
             <NumberField label={t('outbound.minimumLife')} {...line.text('minimumLife')} />
             <LotField
@@ -149,7 +101,7 @@ export function OutboundForm({
             </Box>
           </>
         )}
-      </LineEditor>
+      </GoodsLines>
     </Form>
   );
 }

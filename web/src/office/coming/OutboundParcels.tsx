@@ -1,15 +1,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { post, question, remove } from '../../api/ask';
+import { post, remove } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
-import { Choice } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
+import { CarrierChoice } from '../../kit/CarrierChoice';
 import { useSave } from '../../kit/useSave';
 import { LabelButton } from '../labels/LabelButton';
 import { GoodsRow } from '../../kit/DocumentPanel';
@@ -19,23 +18,14 @@ import { NumberField } from '../../kit/NumberField';
 import { t, type Word } from '../../app/words';
 
 type Card = Schemas['OutboundCard'];
-type Service = Schemas['CarriageEntry']['service'];
 
 const OLD = ['outbound', 'on-hand'];
 
 /** What stands on each unit load of an order, what it weighs, and who carries it. */
 export function OutboundParcels({ card }: { card: Card }) {
   const may = useMay('MOVE') && !ended(card.state);
-  const offers = useQuery({
-    ...question('/api/outbound/carriage'),
-    staleTime: Infinity,
-    enabled: card.parcels.length > 0,
-  });
   const weigh = useSave(OLD, (command, { load, weight }: { load: number; weight?: number }) =>
     post('/api/outbound/{id}/parcels/{load}/weight', { id: card.id, load })(command, { weight }),
-  );
-  const carry = useSave(OLD, (command, { load, service }: { load: number; service: Service }) =>
-    post('/api/outbound/{id}/parcels/{load}/carriage', { id: card.id, load })(command, { service }),
   );
   const drop = useSave(OLD, (command, load: number) =>
     remove('/api/outbound/{id}/parcels/{load}', { id: card.id, load })(command),
@@ -45,7 +35,7 @@ export function OutboundParcels({ card }: { card: Card }) {
   }
   return (
     <Part title={t('packing.loads')}>
-      <ProblemNote problem={weigh.error ?? carry.error ?? drop.error} />
+      <ProblemNote problem={weigh.error ?? drop.error} />
       {card.parcels.map((parcel) => {
         const on = together(card.kept.filter((one) => one.picked && one.loadId === parcel.load));
         return (
@@ -92,27 +82,9 @@ export function OutboundParcels({ card }: { card: Card }) {
                   />
                 ) : (
                   !parcel.tracking && (
-                    <Choice
-                      label={t('packing.carrier')}
-                      value=""
-                      sx={{ minWidth: 240 }}
-                      onChange={(next) =>
-                        next && carry.mutate({ load: parcel.load, service: next as Service })
-                      }
-                      options={[
-                        ['', t('packing.noCarrier')],
-                        ...(offers.data ?? []).map(
-                          (one) =>
-                            [
-                              one.service as string,
-                              t('packing.offer', {
-                                service: t(`packing.service.${one.service}`),
-                                most: one.most,
-                              }),
-                            ] as const,
-                        ),
-                      ]}
-                    />
+                    <Box sx={{ minWidth: 240 }}>
+                      <CarrierChoice order={card.id} load={parcel.load} />
+                    </Box>
                   )
                 )}
               </Box>

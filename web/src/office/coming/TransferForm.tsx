@@ -10,26 +10,12 @@ import { DateField } from '../../kit/DateField';
 import { LotField } from '../../kit/LotField';
 import { Choice, optionsById } from '../../kit/Choice';
 import { quantity } from '../../kit/format';
-import { LineEditor, written } from '../../kit/LineEditor';
 import { useSave } from '../../kit/useSave';
 import { Form, Tick } from '../../kit/Form';
 import { startOf, useForm } from '../../kit/useForm';
-import { decimal, isMore, soFar } from '../../kit/numbers';
-import { NumberField } from '../../kit/NumberField';
-import { ItemField } from '../../kit/ItemField';
-
-interface Line {
-  item: string;
-  packs: string;
-  pack: string;
-  lot: string;
-}
-
-const EMPTY: Line = { item: '', packs: '', pack: '', lot: '' };
-
-function lineOf(line: Schemas['TransferCard']['lines'][number]): Line {
-  return { ...startOf(EMPTY, line), lot: line.lot ?? line.serial ?? '' };
-}
+import { isMore, soFar } from '../../kit/numbers';
+import { DocumentNumber } from '../../kit/DocumentNumber';
+import { GoodsLines, goodsLines, sentLines } from './goodsLines';
 
 /** A transfer as it is written down, with what the sender has and the receiver has already. */
 export function TransferForm({
@@ -51,7 +37,7 @@ export function TransferForm({
       ...startOf({ number: '', wanted: '', direct: false, note: '' }, transfer),
       from: String(transfer?.fromId ?? ''),
       to: String(transfer?.toId ?? ''),
-      lines: transfer?.lines.map(lineOf) ?? [EMPTY],
+      lines: goodsLines(transfer?.lines),
     },
     save.error,
   );
@@ -86,12 +72,7 @@ export function TransferForm({
           wanted: form.entry.wanted || undefined,
           direct: form.entry.direct,
           note: form.entry.note,
-          lines: written(lines, EMPTY).map((line) => ({
-            item: line.item.trim(),
-            packs: decimal(line.packs),
-            pack: line.pack.trim(),
-            lot: line.lot.trim() || undefined,
-          })),
+          lines: sentLines(lines),
         })
       }
     >
@@ -108,13 +89,7 @@ export function TransferForm({
           onChange={(value) => form.set({ to: value })}
           options={optionsById(all)}
         />
-        <TextField
-          label={t('transfer.number')}
-          disabled={!!transfer}
-          placeholder={t('transfer.nextNumber')}
-          slotProps={{ inputLabel: { shrink: true } }}
-          {...form.text('number')}
-        />
+        <DocumentNumber disabled={!!transfer} {...form.text('number')} />
         <DateField label={t('transfer.wanted')} {...form.text('wanted')} />
         <TextField
           label={t('transfer.note')}
@@ -123,35 +98,24 @@ export function TransferForm({
         />
         <Tick label={t('transfer.inOneStep')} {...form.tick('direct')} />
       </Box>
-      <LineEditor
-        title={t('transfer.lines')}
+      <GoodsLines
+        site={Number(from)}
         {...form.lines('lines')}
-        empty={EMPTY}
         tracks="1.3fr 0.8fr 0.9fr 1fr"
-        add={t('transfer.addLine')}
         under={(line) => (
           <LineAdvice advice={known(line.item)} asked={line.pack ? '' : line.packs} />
         )}
       >
         {(line) => (
-          <>
-            <ItemField
-              label={t('item.item')}
-              site={Number(from) || undefined}
-              {...line.chosen('item')}
-            />
-            <NumberField label={t('quantity')} {...line.text('packs')} />
-            <TextField label={t('pack.name')} {...line.text('pack')} />
-            <LotField
-              of="lot"
-              label={t('transfer.lotHint')}
-              item={line.entry.item}
-              site={Number(from) || undefined}
-              {...line.chosen('lot')}
-            />
-          </>
+          <LotField
+            of="lot"
+            label={t('transfer.lotHint')}
+            item={line.entry.item}
+            site={Number(from) || undefined}
+            {...line.chosen('lot')}
+          />
         )}
-      </LineEditor>
+      </GoodsLines>
     </Form>
   );
 }

@@ -20,7 +20,7 @@ import { NumberField } from '../../kit/NumberField';
 import { decimal } from '../../kit/numbers';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { ReferenceField } from '../../kit/ReferenceField';
-import { SidePanel } from '../../kit/SidePanel';
+import { PanelToCome, SidePanel } from '../../kit/SidePanel';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useForm } from '../../kit/useForm';
 import { useList } from '../../kit/useList';
@@ -218,11 +218,7 @@ function SupplierPanel({ requisition, onClose }: { requisition: number; onClose:
     put('/api/requisitions/{requisition}/supplier', { requisition })(command, { supplier: id }),
   );
   if (!row) {
-    return (
-      <SidePanel title={t('loading')} onClose={onClose}>
-        <ProblemNote problem={card.error} />
-      </SidePanel>
-    );
+    return <PanelToCome problem={card.error} onClose={onClose} />;
   }
   return (
     <SidePanel title={row.name} over={<Code>{row.number}</Code>} onClose={onClose}>

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
+import { answers, asked, empty, fill, press, Refusal, show } from '../../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -41,7 +41,10 @@ beforeEach(() => {
   empty();
   laidOut();
   answers('GET', '/api/sites', () => [{ id: 1, name: 'Kittiwake Quay', code: 'KQ', areas: [] }]);
-  answers('GET', '/api/suppliers', () => [{ id: 4, name: 'Skerry Works', active: true }]);
+  answers('GET', '/api/suppliers', () => [
+    { id: 4, code: 'SKERRY', name: 'Skerry Works', active: true },
+    { id: 5, code: 'TARN', name: 'Tarn Ropes', active: true },
+  ]);
   answers('GET', '/api/requisitions', () => ({
     total: 2,
     offset: 0,
@@ -106,11 +109,16 @@ it('names a supplier for one, and asks for goods', async () => {
   answers('POST', '/api/requisitions', () => requisition(3, 'REQUESTED'));
   show(<RequisitionSpace />);
   await userEvent.click(await screen.findByText('Rope 1'));
-  await userEvent.selectOptions(await screen.findByLabelText('Supplier'), '4');
+  const supplier = await screen.findByLabelText(/^Supplier/);
+  await waitFor(() => expect(supplier).toHaveProperty('value', 'Skerry Works'));
+  fill(supplier, 'nobody');
+  await press('Save');
+  expect(supplier).toHaveProperty('validationMessage', 'No one has these words.');
+  fill(supplier, 'tarn ropes');
   await press('Save');
   await waitFor(() =>
     expect(asked.find((one) => one.path === '/api/requisitions/1/supplier')?.body).toEqual({
-      supplier: 4,
+      supplier: 5,
     }),
   );
   await press('Close');

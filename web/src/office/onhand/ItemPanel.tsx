@@ -10,8 +10,7 @@ import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
 import { date, quantity } from '../../kit/format';
 import { ItemPicture } from '../../kit/ItemPicture';
-import { ProblemNote } from '../../kit/ProblemNote';
-import { Part, SidePanel } from '../../kit/SidePanel';
+import { PanelToCome, Part, SidePanel } from '../../kit/SidePanel';
 import { parts, StockBar } from '../../kit/StockBar';
 import { LabelButton } from '../labels/LabelButton';
 import { Costing } from './Costing';
@@ -37,11 +36,7 @@ export function ItemPanel({
     question('/api/on-hand', { group: 'POSITION', item, sort: 'PLACE', limit: 200 }),
   );
   if (!card.data || !lies.data) {
-    return (
-      <SidePanel title={t('loading')} onClose={onClose}>
-        <ProblemNote problem={card.error ?? lies.error} />
-      </SidePanel>
-    );
+    return <PanelToCome problem={card.error ?? lies.error} onClose={onClose} />;
   }
   const sum = total.data?.rows[0];
   const onHand = sum?.onHand ?? '0';

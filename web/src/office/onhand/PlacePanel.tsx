@@ -6,8 +6,7 @@ import { question } from '../../api/ask';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
 import { date } from '../../kit/format';
-import { ProblemNote } from '../../kit/ProblemNote';
-import { Part, SidePanel } from '../../kit/SidePanel';
+import { PanelToCome, Part, SidePanel } from '../../kit/SidePanel';
 import { Movements } from './Movements';
 import { ReservedHere } from './ReservedHere';
 
@@ -16,11 +15,7 @@ export function PlacePanel({ place, onClose }: { place: number; onClose: () => v
   const bin = useQuery(question('/api/bins/{id}', { id: place }));
   const holds = useQuery(question('/api/on-hand', { group: 'POSITION', place, limit: 200 }));
   if (!bin.data || !holds.data) {
-    return (
-      <SidePanel title={t('loading')} onClose={onClose}>
-        <ProblemNote problem={bin.error ?? holds.error} />
-      </SidePanel>
-    );
+    return <PanelToCome problem={bin.error ?? holds.error} onClose={onClose} />;
   }
   return (
     <SidePanel

@@ -7,8 +7,7 @@ import { useMay } from '../../app/session';
 import { AddressText } from '../../kit/AddressFields';
 import { columnsOf } from '../../kit/columns';
 import { FormPanel } from '../../kit/FormPanel';
-import { ProblemNote } from '../../kit/ProblemNote';
-import { SidePanel } from '../../kit/SidePanel';
+import { PanelToCome } from '../../kit/SidePanel';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useList } from '../../kit/useList';
 import { ItemForm } from './ItemForm';
@@ -73,8 +72,6 @@ function ItemCard({ item, onClose }: { item: number; onClose: () => void }) {
       {(shown) => <ItemForm card={shown} />}
     </FormPanel>
   ) : (
-    <SidePanel title={t('loading')} onClose={onClose} width={520}>
-      <ProblemNote problem={error} />
-    </SidePanel>
+    <PanelToCome problem={error} onClose={onClose} width={520} />
   );
 }

@@ -1,10 +1,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { t } from '../../app/words';
-import { post, put, question, remove } from '../../api/ask';
+import { post, put } from '../../api/ask';
 import { commandId, type Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Reasons } from '../../floor/PutAwayLists';
@@ -15,9 +15,9 @@ import { Form, Tick } from '../../kit/Form';
 import { useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
 import { decimal, decimalOrNothing, wholeOrNothing } from '../../kit/numbers';
+import { GoodsOfRule, RemoveRule, useForGoods, type ForGoods } from './ruleParts';
 import { NumberField } from '../../kit/NumberField';
 import { BinField } from '../../kit/BinField';
-import { ItemField } from '../../kit/ItemField';
 
 const OLD = ['put-away-rules', 'put-away'];
 
@@ -32,20 +32,14 @@ export function PutAwayForm({
   onDone?: () => void;
 }) {
   const may = useMay('RULES');
-  const categories = useQuery(question('/api/categories'));
   const save = useSave(
     OLD,
     rule ? put('/api/put-away/rules/{id}', { id: rule.id }) : post('/api/put-away/rules'),
     onDone,
   );
-  const removing = useSave(
-    OLD,
-    (command, id: number) => remove('/api/put-away/rules/{id}', { id })(command),
-    onDone,
-  );
   const form = useForm(
     {
-      by: rule?.category ? 'category' : 'item',
+      by: (rule?.category ? 'category' : 'item') as ForGoods['by'],
       item: rule?.item ?? '',
       category: rule?.category ?? '',
       to: rule?.areaId ? 'area' : 'bin',
@@ -60,12 +54,11 @@ export function PutAwayForm({
   );
   const now = form.entry;
   const areaId = now.areaId || String(site.areas[0]?.id ?? '');
-  const category = now.category || (categories.data?.[0] ?? '');
+  const about = useForGoods(now);
   const entry = (): Schemas['PutAwayRuleEntry'] => ({
     version: rule?.version,
     site: site.id,
-    item: now.by === 'item' ? now.item.trim() : undefined,
-    category: now.by === 'category' ? category : undefined,
+    ...about.goods,
     areaId: now.to === 'area' ? Number(areaId) : undefined,
     bin: now.to === 'bin' ? now.bin.trim() : undefined,
     priority: wholeOrNothing(now.priority) ?? 1,
@@ -77,24 +70,7 @@ export function PutAwayForm({
     <>
       <Form save={save} onSubmit={() => save.mutate(entry())}>
         <Box sx={{ display: 'grid', gridTemplateColumns: '120px 1fr', gap: 1.5 }}>
-          <Choice
-            label={t('putAway.for')}
-            {...form.choice('by')}
-            options={[
-              ['item', t('item.item')],
-              ['category', t('item.category')],
-            ]}
-          />
-          {now.by === 'item' ? (
-            <ItemField label={t('item.item')} required {...form.chosen('item')} />
-          ) : (
-            <Choice
-              label={t('item.category')}
-              value={category}
-              onChange={(next) => form.set({ category: next })}
-              options={(categories.data ?? []).map((one) => [one, one] as const)}
-            />
-          )}
+          <GoodsOfRule form={form} of={about} />
           <Choice
             label={t('putAway.goTo')}
             {...form.choice('to')}
@@ -127,16 +103,15 @@ export function PutAwayForm({
         </Box>
         <Tick label={t('putAway.on')} {...form.tick('active')} />
       </Form>
-      {may && rule && (
-        <Button
-          sx={{ mt: 1 }}
-          loading={removing.isPending}
-          onClick={() => removing.mutate(rule.id)}
-        >
-          {t('putAway.remove')}
-        </Button>
+      {rule && (
+        <RemoveRule
+          path="/api/put-away/rules/{id}"
+          id={rule.id}
+          old={OLD}
+          word={t('putAway.remove')}
+          onDone={onDone}
+        />
       )}
-      <ProblemNote problem={removing.error} />
       {may && <Trial entry={entry} replaces={rule?.id} />}
     </>
   );

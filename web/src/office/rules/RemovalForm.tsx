@@ -1,13 +1,11 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue } from 'react';
 import { t } from '../../app/words';
-import { post, put, question, remove } from '../../api/ask';
+import { post, put } from '../../api/ask';
 import { commandId, type Schemas } from '../../api/client';
 import { useMay, useSites } from '../../app/session';
 import { Choice, optionsOf } from '../../kit/Choice';
-import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form, Tick } from '../../kit/Form';
@@ -15,8 +13,8 @@ import { RemovalComparison } from './RemovalComparison';
 import { RemovalTrial } from './RemovalTrial';
 import { useForm } from '../../kit/useForm';
 import { readable, wholeOrNothing } from '../../kit/numbers';
+import { GoodsOfRule, RemoveRule, useForGoods, type ForGoods } from './ruleParts';
 import { NumberField } from '../../kit/NumberField';
-import { ItemField } from '../../kit/ItemField';
 
 type Rule = Schemas['RemovalRuleCard'];
 type Entry = Schemas['RemovalRuleEntry'];
@@ -96,20 +94,14 @@ export function RuleWords({
 export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void }) {
   const may = useMay('RULES');
   const sites = useSites().data ?? [];
-  const categories = useQuery(question('/api/categories'));
   const save = useSave(
     ['removal'],
     rule ? put('/api/removal/rules/{id}', { id: rule.id }) : post('/api/removal/rules'),
     rule ? undefined : onDone,
   );
-  const removing = useSave(
-    ['removal'],
-    (command, id: number) => remove('/api/removal/rules/{id}', { id })(command),
-    onDone,
-  );
   const form = useForm(
     {
-      by: rule?.itemId ? 'item' : rule?.category || !rule ? 'category' : 'all',
+      by: (rule?.itemId ? 'item' : rule?.category || !rule ? 'category' : 'all') as ForGoods['by'],
       item: rule?.item ?? '',
       category: rule?.category ?? '',
       where: rule?.areaId ? `a${rule.areaId}` : rule?.siteId ? `s${rule.siteId}` : '',
@@ -122,13 +114,11 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
     save.error,
   );
   const now = form.entry;
-  const paths = withAbove(categories.data ?? []);
-  const category = now.category || (paths[0] ?? '');
+  const about = useForGoods(now);
   const where = now.where ? Number(now.where.slice(1)) : undefined;
   const said = (): Entry => ({
     version: rule?.version,
-    item: now.by === 'item' ? now.item.trim() : undefined,
-    category: now.by === 'category' ? category : undefined,
+    ...about.goods,
     area: now.where.startsWith('a') ? where : undefined,
     site: now.where.startsWith('s') ? where : undefined,
     keys: now.keys,
@@ -148,27 +138,7 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
     <>
       <Form save={save} onSubmit={() => save.mutate(said())}>
         <Box sx={{ display: 'grid', gridTemplateColumns: '150px 1fr', gap: 1.5 }}>
-          <Choice
-            label={t('removal.for')}
-            {...form.choice('by')}
-            options={[
-              ['item', t('item.item')],
-              ['category', t('item.category')],
-              ['all', t('removal.everything')],
-            ]}
-          />
-          {now.by === 'item' && (
-            <ItemField label={t('item.item')} required {...form.chosen('item')} />
-          )}
-          {now.by === 'category' && (
-            <Choice
-              label={t('item.category')}
-              value={category}
-              onChange={(next) => form.set({ category: next })}
-              options={paths.map((one) => [one, one] as const)}
-            />
-          )}
-          {now.by === 'all' && <span />}
+          <GoodsOfRule form={form} of={about} all />
           <Box sx={{ gridColumn: '1 / -1' }}>
             <Choice
               label={t('removal.where')}
@@ -219,16 +189,15 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
           <Tick label={t('removal.fullPacks')} {...form.tick('fullPacks')} />
         </Box>
       </Form>
-      {may && rule && (
-        <Button
-          sx={{ mt: 1 }}
-          loading={removing.isPending}
-          onClick={() => removing.mutate(rule.id)}
-        >
-          {t('removal.remove')}
-        </Button>
+      {rule && (
+        <RemoveRule
+          path="/api/removal/rules/{id}"
+          id={rule.id}
+          old={['removal']}
+          word={t('removal.remove')}
+          onDone={onDone}
+        />
       )}
-      <ProblemNote problem={removing.error} />
       {may && entry ? (
         <Standing entry={entry} replaces={rule?.id} />
       ) : (
@@ -244,16 +213,6 @@ export function RemovalForm({ rule, onDone }: { rule?: Rule; onDone: () => void 
       )}
     </>
   );
-}
-
-/** "Safety/Flares" also lies in "Safety". */
-function withAbove(categories: string[]): string[] {
-  const all = new Set<string>();
-  for (const path of categories) {
-    const parts = path.split('/');
-    parts.forEach((_, i) => all.add(parts.slice(0, i + 1).join('/')));
-  }
-  return [...all].sort((a, b) => a.localeCompare(b));
 }
 
 /** Which rules it would override, and which override it, as it stands in the form. */

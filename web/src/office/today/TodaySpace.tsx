@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { get, question } from '../../api/ask';
+import { question } from '../../api/ask';
 import { useMay, useSites } from '../../app/session';
 import { fonts } from '../../app/theme';
 import { Code } from '../../kit/Code';
@@ -38,13 +38,9 @@ export function TodaySpace() {
   const review = useQuery(question('/api/counts', { filter: 'REVIEW', limit: FEW }));
   const approvals = useQuery(question('/api/approvals', { limit: MANY }));
   const overdue = useQuery(question('/api/loans', { filter: 'OVERDUE', limit: FEW }));
-  const requisitions = useQuery({
-    queryKey: ['requisitions', 'today'],
-    queryFn: () => {
-      const query = { where: ['STATE:IS:REQUESTED'], limit: 1 };
-      return get('/api/requisitions', query);
-    },
-  });
+  const requisitions = useQuery(
+    question('/api/requisitions', { where: ['STATE:IS:REQUESTED'], limit: 1 }),
+  );
   const checks = useQuery(question('/api/book-checks'));
   const last = checks.data?.find((one) => one.finished);
   const due = useQueries({
