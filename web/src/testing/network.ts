@@ -8,6 +8,8 @@ export interface Asked {
   path: string;
   query: URLSearchParams;
   body: unknown;
+  /** What its body says that it is. */
+  type: string | null;
   command: string | null;
 }
 
@@ -102,6 +104,7 @@ async function reach(request: Request): Promise<Response> {
     path: url.pathname,
     query: url.searchParams,
     body: content(text),
+    type: request.headers.get('Content-Type'),
     command: request.headers.get('Idempotency-Key'),
   };
   asked.push(one);
