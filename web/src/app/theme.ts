@@ -100,6 +100,12 @@ export function theme(shift: Shift): Theme {
         defaultProps: { transitionDuration: 0 },
         styleOverrides: { paper: { border: `1.5px solid ${c.ink}` } },
       },
+      MuiAutocomplete: {
+        styleOverrides: {
+          paper: { border: `1.5px solid ${c.ink}` },
+          option: { '&.Mui-focused': { backgroundColor: `${c.chosen} !important` } },
+        },
+      },
       MuiTextField: { defaultProps: { size: 'small', variant: 'outlined' } },
       MuiOutlinedInput: {
         styleOverrides: {

@@ -18,6 +18,7 @@ export function DocumentField(field: FieldOf) {
   return (
     <FoundField
       {...field}
+      says={false}
       onLook={setLooking}
       found={
         looking

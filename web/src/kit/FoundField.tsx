@@ -47,6 +47,7 @@ export function FoundField({
   found,
   hint,
   unknown = false,
+  says = true,
   onLook,
 }: FieldOf & {
   found: Found[];
@@ -54,6 +55,8 @@ export function FoundField({
   hint?: ReactNode;
   /** Whether what stands there can't be sent: nothing is meant by it. */
   unknown?: boolean;
+  /** Whether anything is ever said of what stands there. */
+  says?: boolean;
   onLook: (looking: boolean) => void;
 }) {
   const input = useRef<HTMLInputElement>(null);
@@ -84,7 +87,6 @@ export function FoundField({
       }}
       slotProps={{
         popper: { sx: { minWidth: 'min(420px, 90vw)' }, placement: 'bottom-start' },
-        paper: { sx: { border: 1, borderColor: 'text.primary' } },
       }}
       renderOption={({ key, ...props }, one) => (
         <Box component="li" key={key} {...props} sx={{ gap: 1.5 }}>
@@ -104,7 +106,7 @@ export function FoundField({
           inputRef={input}
           error={problem !== undefined || unknown}
           // Its line is always there: words that come late would move what is about to be pressed.
-          helperText={problem ?? hint ?? ' '}
+          helperText={problem ?? hint ?? (says ? ' ' : undefined)}
         />
       )}
     />

@@ -45,6 +45,7 @@ export function PartyField({
   return (
     <FoundField
       {...field}
+      says={!open}
       onLook={setLooking}
       hint={known?.code ? known.name : field.unknown || nobody ? t('found.nobody') : undefined}
       found={

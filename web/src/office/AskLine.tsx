@@ -161,7 +161,10 @@ export function AskLine() {
           input.current?.blur();
         }
       }}
-      slotProps={{ listbox: { sx: { maxHeight: '70vh' } } }}
+      slotProps={{
+        listbox: { sx: { maxHeight: '70vh' } },
+        popper: { sx: { minWidth: 'min(560px, 90vw)' }, placement: 'bottom-end' },
+      }}
       renderOption={({ key, ...props }, answer) => (
         <Box component="li" key={key} {...props} sx={{ gap: 1, whiteSpace: 'nowrap' }}>
           <Box

@@ -43,7 +43,7 @@ export function CustomerRules() {
         of.code('code', t('places.code'), 140),
         of.text('name', t('places.name'), 180, { grow: 1 }),
         of.text('town', t('places.town'), 120, { grow: 1 }),
-        of.count('minimumLife', t('outbound.minimumLife'), 120, { dash: true }),
+        of.count('minimumLife', t('outbound.minimumLife'), 134, { dash: true }),
         of.shown('oneLot', t('customers.oneLotTitle'), 110, (row) => (row.oneLot ? t('yes') : '')),
         of.shown('active', t('item.state'), 90, (row) => (row.active ? '' : t('item.closed'))),
       ]}

@@ -190,7 +190,7 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
               gridTemplateColumns: '140px 1fr',
               gap: 1,
               mt: 1,
-              alignItems: 'center',
+              '& > span': { pt: 1 },
             }}
           >
             <span>{site.name}</span>
