@@ -252,7 +252,7 @@ class RightingTest {
     page.getByText("Thimble RGT-3").click();
     Locator supplier = page.locator("aside").getByLabel(Pattern.compile("^Supplier"));
     supplier.fill("works");
-    page.getByRole(AriaRole.OPTION).first().click();
+    page.getByRole(AriaRole.OPTION).getByText("Skerry Rope Works").click();
     button(page, "Save").click();
     says(page, "Saved.");
     button(page, "Close").click();
