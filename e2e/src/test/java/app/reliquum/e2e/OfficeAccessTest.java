@@ -4,7 +4,6 @@ import static app.reliquum.e2e.Browser.accessible;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.options.AriaRole;
 import java.util.List;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -47,7 +46,7 @@ class OfficeAccessTest {
       accessible(page);
     }
     page.keyboard().press("/");
-    page.getByRole(AriaRole.OPTION).first().waitFor();
+    page.locator("[role=option]").first().waitFor();
     accessible(page);
   }
 }
