@@ -63,6 +63,7 @@ it('offers doings by their name, chosen by arrows, and Escape lets go', async ()
   showLine();
   await userEvent.keyboard('{Control>}k{/Control}item');
   const options = await screen.findAllByRole('option');
+  expect(screen.getByRole('listbox', { name: 'Answers' })).toBeTruthy();
   await userEvent.keyboard('{ArrowDown}');
   expect(screen.getByRole('combobox').getAttribute('aria-activedescendant')).toBe(options[1]?.id);
   await userEvent.keyboard('{Escape}');

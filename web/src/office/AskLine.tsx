@@ -146,6 +146,8 @@ export function AskLine() {
       onOpen={() => setOpen(true)}
       onClose={() => setOpen(false)}
       openOnFocus
+      // Within the header, which is a place of its own to those who can't see the page.
+      disablePortal
       options={answers}
       filterOptions={(all) => all}
       getOptionLabel={(answer) => answer.title}
@@ -162,7 +164,11 @@ export function AskLine() {
         }
       }}
       slotProps={{
-        listbox: { sx: { maxHeight: '70vh' } },
+        listbox: {
+          'aria-label': t('ask.answers'),
+          'aria-labelledby': undefined,
+          sx: { maxHeight: '70vh' },
+        },
         popper: { sx: { minWidth: 'min(560px, 90vw)' }, placement: 'bottom-end' },
       }}
       renderOption={({ key, ...props }, answer) => (
