@@ -19,6 +19,11 @@ export function meantBy<P extends Named>(text: string, all: readonly P[] | undef
   );
 }
 
+/** What is sent of what stands in a field of theirs: the code of the one that is meant. */
+export function codeOf(text: string, all: readonly Named[] | undefined): string {
+  return meantBy(text, all)?.code ?? text.trim();
+}
+
 /**
  * One of those that are known, found by any words of its name or its code, and named by its code, or
  * by its name where it has none.

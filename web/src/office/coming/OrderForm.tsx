@@ -12,7 +12,7 @@ import { useSave } from '../../kit/useSave';
 import { DocumentNumber } from '../../kit/DocumentNumber';
 import { GoodsLines, goodsLines, sentLines } from './goodsLines';
 import { NumberField } from '../../kit/NumberField';
-import { PartyField } from '../../kit/PartyField';
+import { codeOf, PartyField } from '../../kit/PartyField';
 
 /** A purchase order as it is written down. */
 export function OrderForm({
@@ -47,7 +47,7 @@ export function OrderForm({
         save.mutate({
           version: order?.version,
           number: form.entry.number.trim() || undefined,
-          supplier: form.entry.supplier.trim(),
+          supplier: codeOf(form.entry.supplier, known),
           site,
           expected: form.entry.expected || undefined,
           note: form.entry.note,

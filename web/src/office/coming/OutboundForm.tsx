@@ -7,7 +7,7 @@ import type { Schemas } from '../../api/client';
 import { DateField } from '../../kit/DateField';
 import { SiteField, useSite } from '../../kit/SiteField';
 import { LotField } from '../../kit/LotField';
-import { PartyField } from '../../kit/PartyField';
+import { codeOf, meantBy, PartyField } from '../../kit/PartyField';
 import { useSave } from '../../kit/useSave';
 import { Form, Tick } from '../../kit/Form';
 import { startOf, useForm } from '../../kit/useForm';
@@ -41,7 +41,7 @@ export function OutboundForm({
   );
   const asked =
     form.entry.customer ?? known?.find((one) => one.id === order?.customerId)?.code ?? '';
-  const customer = known?.find((one) => one.code === asked.trim().toUpperCase());
+  const customer = meantBy(asked, known);
   const site = useSite(form.entry.site)?.id ?? 0;
   return (
     <Form
@@ -51,7 +51,7 @@ export function OutboundForm({
         save.mutate({
           version: order?.version,
           number: form.entry.number.trim() || undefined,
-          customer: asked.trim(),
+          customer: codeOf(asked, known),
           site,
           needed: form.entry.needed || undefined,
           reference: form.entry.reference,

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
+import { answers, asked, empty, fill, press, Refusal, sent, show } from '../../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
@@ -73,6 +73,18 @@ beforeEach(() => {
   answers('GET', '/api/inbound/7', () => card);
 });
 afterEach(cleanup);
+
+it('takes the whole name of a supplier for the supplier', async () => {
+  answers('POST', '/api/inbound', () => card);
+  show(<OrderForm onDone={vi.fn()} />);
+  const supplier = await screen.findByRole('combobox', { name: /Supplier/ });
+  fill(supplier, ' skerry rope works ');
+  fill(screen.getByLabelText(/^Item/), 'RPE');
+  fill(screen.getByLabelText(/^Quantity/), '2');
+  await press('Save');
+  await waitFor(() => expect(sent('POST', '/api/inbound')).toHaveLength(1));
+  expect(sent('POST', '/api/inbound')[0]?.body).toMatchObject({ supplier: 'SKERRY' });
+});
 
 it('writes an order in packs, for a supplier that is found, at the first site unless told', async () => {
   const done = vi.fn();
