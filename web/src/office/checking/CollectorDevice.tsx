@@ -45,7 +45,9 @@ export function CollectorDevice() {
         flexDirection: 'column',
       }}
     >
-      <Views label={t('collector.device')} of={views} value={view} onChange={setView} />
+      <Box sx={{ px: 1.5, pt: 0.5 }}>
+        <Views label={t('collector.device')} of={views} value={view} onChange={setView} />
+      </Box>
       <Box sx={{ p: 1.5, flex: 1, overflow: 'auto' }}>
         {view === 'count' && <Counting held={held} onChange={change} />}
         {view === 'lines' && <Lines held={held} onChange={change} />}
