@@ -26,7 +26,6 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Items as they are set up and changed, with their packs, barcodes and homes. */
@@ -87,12 +86,6 @@ public class ItemSetup {
     items.saveAndFlush(item);
     writeParts(item, entry);
     return catalog.card(item);
-  }
-
-  /** Notes from which supplier an item is bought first; 0 for none. */
-  @Transactional(propagation = Propagation.MANDATORY)
-  public void boughtFrom(long item, long supplier) {
-    jdbc.sql("update item set supplier_id = ? where id = ?").params(supplier, item).update();
   }
 
   /** The same, for someone: homes at other sites than theirs stay. */

@@ -108,7 +108,7 @@ class FeedPump implements SmartLifecycle {
       told = standing.last();
       readers.forEach(stand -> stand.kept = stand.read = table.cursor(stand.reader.name()));
     }
-    long last = standing.waiting() ? commands.patiently(this::number) : standing.last();
+    long last = standing.waiting() ? commands.patiently(table::numberAll) : standing.last();
     while (told < last) {
       List<FeedEntry> entries = table.after(told, BATCH);
       if (entries.isEmpty()) {
@@ -128,16 +128,6 @@ class FeedPump implements SmartLifecycle {
     for (Stand stand : readers) {
       read(stand);
     }
-  }
-
-  /** Gives every committed entry its sequence; the last one that is given. */
-  private long number() {
-    long last = table.lockLast();
-    for (List<Long> ids = table.waiting(BATCH); !ids.isEmpty(); ids = table.waiting(BATCH)) {
-      table.number(ids, last);
-      last += ids.size();
-    }
-    return last;
   }
 
   private static void tell(FeedFollower follower, List<FeedEntry> entries) {

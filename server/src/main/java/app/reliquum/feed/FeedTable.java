@@ -19,6 +19,8 @@ import org.springframework.stereotype.Repository;
 @Repository
 class FeedTable {
 
+  private static final int AT_ONCE = 500;
+
   private final JdbcClient jdbc;
   private final JdbcTemplate batches;
 
@@ -95,6 +97,16 @@ class FeedTable {
             .toList(),
         new int[] {Types.BIGINT, Types.BIGINT});
     jdbc.sql("update feed_sequence set last = ? where id = 1").param(last + ids.size()).update();
+  }
+
+  /** Gives every committed entry its sequence; the last one that is given. */
+  long numberAll() {
+    long last = lockLast();
+    for (List<Long> ids = waiting(AT_ONCE); !ids.isEmpty(); ids = waiting(AT_ONCE)) {
+      number(ids, last);
+      last += ids.size();
+    }
+    return last;
   }
 
   List<FeedEntry> after(long sequence, int most) {

@@ -14,6 +14,8 @@ public enum FeedTopic {
   APPROVAL,
   LOAN,
   REQUISITION,
+  /** A run has looked further, or a proposal was decided. */
+  REPLENISHMENT,
   /** What someone may do has changed, or they are signed out. */
   SIGN_IN
 }

@@ -15,7 +15,9 @@ import app.reliquum.house.Letters;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import app.reliquum.stock.Coming;
+import app.reliquum.stock.DatedQuantity;
 import java.math.BigDecimal;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.List;
@@ -318,6 +320,24 @@ public class InboundOrders implements Coming {
   @Override
   public Map<Long, Quantity> coming(List<Long> items, long site) {
     return table.coming(items, site);
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public List<DatedQuantity> due(List<Long> items, long site) {
+    return table.due(items, site);
+  }
+
+  /**
+   * How long ordered lines of an item were on their way: the days on which each was sent and was
+   * wholly here, oldest first.
+   */
+  public record Journey(long itemId, Instant sent, Instant here) {}
+
+  /** The journeys of some items from their suppliers to a site that were begun since a moment. */
+  @Transactional(readOnly = true)
+  public List<Journey> journeys(Map<Long, Long> supplierOfItem, long site, Instant since) {
+    return table.journeys(supplierOfItem, site, since);
   }
 
   /** The day at a site. */

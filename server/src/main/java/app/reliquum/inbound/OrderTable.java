@@ -10,9 +10,11 @@ import app.reliquum.documents.Document;
 import app.reliquum.documents.DocumentChange;
 import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentLog;
+import app.reliquum.stock.DatedQuantity;
 import java.math.BigDecimal;
 import java.sql.Date;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.HashMap;
@@ -284,6 +286,57 @@ class OrderTable {
               sums.put(row.getLong(1), new Quantity(row.getBigDecimal(2)));
             });
     return sums;
+  }
+
+  List<DatedQuantity> due(List<Long> items, long site) {
+    return jdbc.sql(
+            """
+            select l.item_id, o.expected, sum(l.quantity - l.received), o.number
+            from inbound_line l join inbound_order o on o.id = l.order_id
+            where l.item_id in (:items) and l.origin = 'ORDERED' and l.received < l.quantity
+              and o.state in ('EXPECTED', 'ARRIVING') and o.site_id = :site
+            group by l.item_id, o.id
+            """)
+        .param("items", items)
+        .param("site", site)
+        .query(
+            (row, n) ->
+                new DatedQuantity(
+                    row.getLong(1),
+                    date(row.getDate(2)),
+                    new Quantity(row.getBigDecimal(3)),
+                    row.getString(4)))
+        .list();
+  }
+
+  List<InboundOrders.Journey> journeys(Map<Long, Long> supplierOfItem, long site, Instant since) {
+    return jdbc
+        .sql(
+            """
+            select l.item_id, o.supplier_id, coalesce(o.sent, o.created), max(h.effective)
+            from inbound_line l join inbound_order o on o.id = l.order_id
+              join posted h on h.document = o.number and h.document_line = l.line_no
+                and h.kind = 'RECEIPT'
+            where l.item_id in (:items) and o.site_id = :site and l.origin = 'ORDERED'
+              and l.received >= l.quantity and o.created >= :since
+            group by l.id order by 4
+            """)
+        .param("items", supplierOfItem.keySet())
+        .param("site", site)
+        .param("since", Utc.of(since))
+        .query(
+            (row, n) ->
+                Map.entry(
+                    row.getLong(2),
+                    new InboundOrders.Journey(
+                        row.getLong(1),
+                        Utc.instant(row.getTimestamp(3)),
+                        Utc.instant(row.getTimestamp(4)))))
+        .list()
+        .stream()
+        .filter(one -> one.getKey().equals(supplierOfItem.get(one.getValue().itemId())))
+        .map(Map.Entry::getValue)
+        .toList();
   }
 
   LocalDateTime now() {

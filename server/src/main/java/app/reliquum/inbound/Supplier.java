@@ -6,6 +6,13 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
+import java.time.DayOfWeek;
+import java.time.LocalTime;
+import java.util.Arrays;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 
 /** Someone who sells goods to the house. */
 @SuppressWarnings("NullAway.Init") // Hibernate, or what adds one, fills it
@@ -25,6 +32,8 @@ class Supplier {
   private String town;
   private int leadDays;
   private boolean active = true;
+  private String orderDays = "";
+  private @Nullable LocalTime cutOff;
 
   protected Supplier() {}
 
@@ -39,6 +48,12 @@ class Supplier {
     this.town = entry.town().strip();
     this.leadDays = entry.leadDays();
     this.active = entry.active();
+    if (entry.orderDays() != null) {
+      this.orderDays =
+          new TreeSet<>(entry.orderDays())
+              .stream().map(DayOfWeek::name).collect(Collectors.joining(","));
+      this.cutOff = entry.cutOff() == null ? null : LocalTime.parse(entry.cutOff());
+    }
   }
 
   int version() {
@@ -46,6 +61,24 @@ class Supplier {
   }
 
   Suppliers.Card card() {
-    return new Suppliers.Card(id, version, code, name, email, street, town, leadDays, active);
+    return new Suppliers.Card(
+        id,
+        version,
+        code,
+        name,
+        email,
+        street,
+        town,
+        leadDays,
+        active,
+        days(),
+        cutOff == null ? null : cutOff.toString());
+  }
+
+  private Set<DayOfWeek> days() {
+    return Arrays.stream(orderDays.split(","))
+        .filter(day -> !day.isBlank())
+        .map(DayOfWeek::valueOf)
+        .collect(Collectors.toCollection(TreeSet::new));
   }
 }

@@ -2,6 +2,7 @@ package app.reliquum.inbound;
 
 import app.reliquum.api.Problem;
 import app.reliquum.api.Texts;
+import app.reliquum.core.demand.OrderDays;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -9,8 +10,11 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
+import java.time.DayOfWeek;
+import java.time.LocalTime;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -25,7 +29,13 @@ public class Suppliers {
     this.store = store;
   }
 
-  /** A supplier. */
+  /**
+   * A supplier.
+   *
+   * @param leadDays working days from an order to its receipt
+   * @param orderDays the days of the week on which it takes orders; none for any
+   * @param cutOff until when it takes them on such a day; null for all day
+   */
   @Schema(name = "SupplierCard")
   public record Card(
       long id,
@@ -36,9 +46,21 @@ public class Suppliers {
       String street,
       String town,
       int leadDays,
-      boolean active) {}
+      boolean active,
+      Set<DayOfWeek> orderDays,
+      @Nullable String cutOff) {
 
-  /** A supplier as entered. */
+    /** On which days it takes orders, and until when. */
+    public OrderDays takesOrders() {
+      return new OrderDays(orderDays, Optional.ofNullable(cutOff).map(LocalTime::parse));
+    }
+  }
+
+  /**
+   * A supplier as entered.
+   *
+   * @param orderDays null for days and time as before
+   */
   @Schema(name = "SupplierEntry")
   public record Entry(
       @Nullable Integer version,
@@ -49,7 +71,10 @@ public class Suppliers {
       @NotNull @Size(max = 120) String street,
       @NotNull @Size(max = 120) String town,
       @Min(0) @Max(999) int leadDays,
-      boolean active) {}
+      boolean active,
+      @Nullable Set<DayOfWeek> orderDays,
+      @Pattern(regexp = "([01][0-9]|2[0-3]):[0-5][0-9]", message = "is a time such as 14:30")
+          @Nullable String cutOff) {}
 
   /** Every supplier, by name. */
   @Transactional(readOnly = true)

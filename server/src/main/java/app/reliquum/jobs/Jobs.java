@@ -7,6 +7,7 @@ import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import java.time.Duration;
 import java.util.List;
 import javax.sql.DataSource;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -21,12 +22,16 @@ class Jobs {
 
   @Bean(destroyMethod = "stop")
   Scheduler scheduler(
-      DataSource source, List<OneTimeTask<?>> single, List<RecurringTask<?>> recurring) {
+      DataSource source,
+      List<OneTimeTask<?>> single,
+      List<RecurringTask<?>> recurring,
+      @Value("${reliquum.jobs.heartbeat}") Duration heartbeat) {
     // Within a transaction, a job is asked for only if the transaction goes through.
     return Scheduler.create(new TransactionAwareDataSourceProxy(source), List.copyOf(single))
         .startTasks(recurring)
         .threads(2)
         .pollingInterval(Duration.ofSeconds(1))
+        .heartbeatInterval(heartbeat)
         .alwaysPersistTimestampInUTC()
         .schedulerName(new SchedulerName.Hostname())
         .shutdownMaxWait(Duration.ofSeconds(5))
@@ -35,6 +40,9 @@ class Jobs {
 
   @Configuration
   static class Start {
+    /** What is made at the start of the house, of which jobs make use, comes before. */
+    private static final int AFTER_WHAT_JOBS_NEED = Ordered.HIGHEST_PRECEDENCE + 100;
+
     private final Scheduler scheduler;
 
     Start(Scheduler scheduler) {
@@ -42,7 +50,7 @@ class Jobs {
     }
 
     @EventListener(ApplicationReadyEvent.class)
-    @Order(Ordered.HIGHEST_PRECEDENCE)
+    @Order(AFTER_WHAT_JOBS_NEED)
     void begin() {
       scheduler.start();
     }

@@ -14,7 +14,9 @@ import app.reliquum.outbound.OutboundTable.LineRow;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import app.reliquum.removal.RemovalRules;
+import app.reliquum.stock.Asked;
 import app.reliquum.stock.Coming;
+import app.reliquum.stock.DatedQuantity;
 import app.reliquum.stock.Reserving;
 import java.math.BigDecimal;
 import java.time.Clock;
@@ -40,7 +42,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Outbound orders as they stand: lists, one whole, what they earn. */
 @Service
 @Transactional(readOnly = true)
-public class OutboundOrders {
+public class OutboundOrders implements Asked {
 
   private static final int MOST_DAYS = 366;
 
@@ -83,6 +85,11 @@ public class OutboundOrders {
 
   OutboundViews.Counts counts(Actor actor) {
     return rows.counts(actor);
+  }
+
+  @Override
+  public List<DatedQuantity> asked(List<Long> items, long site) {
+    return rows.asked(items, site);
   }
 
   /** The order with a number, if there is one. */

@@ -8,4 +8,7 @@ public interface PlaceUse {
 
   /** What counts as available at a site has changed with its areas. */
   void availabilityChanged(long site);
+
+  /** The days of a site are others: it keeps another time zone. */
+  void daysChanged(long site);
 }

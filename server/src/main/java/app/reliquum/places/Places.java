@@ -10,6 +10,7 @@ import app.reliquum.core.place.OutboundFlow;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.scan.OwnLabel;
 import java.math.BigDecimal;
+import java.time.DayOfWeek;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -28,8 +29,10 @@ public class Places {
   private final AreaStore areas;
   private final BinStore bins;
   private final JdbcClient jdbc;
+  private final SiteCalendar calendar;
 
-  Places(SiteStore sites, AreaStore areas, BinStore bins, JdbcClient jdbc) {
+  Places(SiteStore sites, AreaStore areas, BinStore bins, JdbcClient jdbc, SiteCalendar calendar) {
+    this.calendar = calendar;
     this.sites = sites;
     this.areas = areas;
     this.bins = bins;
@@ -53,6 +56,9 @@ public class Places {
       String gln,
       OutboundFlow outboundFlow,
       boolean shortestRound,
+      Set<DayOfWeek> workingDays,
+      int transferDays,
+      List<SiteCalendar.Holiday> holidays,
       List<AreaCard> areas) {}
 
   /** An area. */
@@ -397,7 +403,7 @@ public class Places {
     return card(site, areas.findAllByOrderByCode().stream().map(Places::card).toList());
   }
 
-  static SiteCard card(Site site, List<AreaCard> areas) {
+  SiteCard card(Site site, List<AreaCard> areas) {
     return new SiteCard(
         site.id(),
         site.version(),
@@ -414,6 +420,9 @@ public class Places {
         site.gln(),
         site.outboundFlow(),
         site.shortestRound(),
+        site.workingDays(),
+        site.transferDays(),
+        calendar.holidays(site.id()),
         areas.stream().filter(area -> area.siteId() == site.id()).toList());
   }
 

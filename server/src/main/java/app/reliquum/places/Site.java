@@ -12,6 +12,8 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.math.BigDecimal;
+import java.time.DayOfWeek;
+import java.util.Set;
 
 /** A warehouse, shop, van or yard. */
 @SuppressWarnings("NullAway.Init") // Hibernate, or what adds one, fills it
@@ -49,6 +51,8 @@ class Site {
   private OutboundFlow outboundFlow = OutboundFlow.PICK_HAND_OVER;
 
   private boolean shortestRound;
+  private String workingDays = "MONDAY,TUESDAY,WEDNESDAY,THURSDAY,FRIDAY";
+  private int transferDays = 1;
 
   protected Site() {}
 
@@ -94,6 +98,19 @@ class Site {
 
   boolean shortestRound() {
     return shortestRound;
+  }
+
+  void works(Set<DayOfWeek> days, int transferDays) {
+    this.workingDays = SiteCalendar.kept(days);
+    this.transferDays = transferDays;
+  }
+
+  Set<DayOfWeek> workingDays() {
+    return SiteCalendar.days(workingDays);
+  }
+
+  int transferDays() {
+    return transferDays;
   }
 
   void turnBinsOn() {

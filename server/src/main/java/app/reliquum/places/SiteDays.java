@@ -1,11 +1,14 @@
 package app.reliquum.places;
 
 import app.reliquum.api.Problem;
+import app.reliquum.api.Utc;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
+import java.time.zone.ZoneOffsetTransition;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
@@ -18,6 +21,9 @@ import org.springframework.stereotype.Service;
  */
 @Service
 public class SiteDays {
+
+  /** Clocks are changed once or twice in it; no moment of the ledger is so far ahead. */
+  private static final Duration YEAR = Duration.ofDays(366);
 
   private final JdbcClient jdbc;
   private final Clock clock;
@@ -80,5 +86,54 @@ public class SiteDays {
     others.forEach(
         (day, sites) -> sql.append(" when %s in (%s) then date '%s'".formatted(site, sites, day)));
     return sql.append(" else date '").append(utc).append("' end)").toString();
+  }
+
+  /**
+   * The day at the site of a row that a moment falls on, for statements over many rows: the
+   * database knows no time zones, so each zone's changes of the clock are written out.
+   *
+   * @param site the column that names the site; where it names none the day is that of UTC
+   * @param moment the column that holds the moment, in UTC
+   * @param first no moment is earlier
+   * @return an expression of SQL
+   */
+  public String onSql(String site, String moment, Instant first) {
+    Map<String, String> zones = new TreeMap<>();
+    jdbc.sql("select time_zone, group_concat(id) from site group by time_zone")
+        .query(
+            row -> {
+              zones.put(row.getString(1), row.getString(2));
+            });
+    if (zones.isEmpty()) {
+      return "date(" + moment + ")";
+    }
+    return zones.entrySet().stream()
+        .map(
+            zone ->
+                " when %s in (%s) then %s"
+                    .formatted(
+                        site, zone.getValue(), offset(ZoneId.of(zone.getKey()), moment, first)))
+        .collect(
+            Collectors.joining(
+                "", "date(%s + interval (case".formatted(moment), " else 0 end) second)"));
+  }
+
+  private String offset(ZoneId zone, String moment, Instant first) {
+    Instant last = clock.instant().plus(YEAR);
+    StringBuilder sql = new StringBuilder("(case");
+    Instant from = first;
+    for (ZoneOffsetTransition next = zone.getRules().nextTransition(from);
+        next != null && from.isBefore(last);
+        next = zone.getRules().nextTransition(from)) {
+      sql.append(
+          " when %s < '%s' then %d"
+              .formatted(
+                  moment, Utc.of(next.getInstant()), next.getOffsetBefore().getTotalSeconds()));
+      from = next.getInstant();
+    }
+    int after = zone.getRules().getOffset(from).getTotalSeconds();
+    return from.equals(first)
+        ? String.valueOf(after)
+        : sql.append(" else ").append(after).append(" end)").toString();
   }
 }

@@ -10,6 +10,8 @@ import app.reliquum.core.place.MixingPolicy;
 import app.reliquum.core.place.OutboundFlow;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.scan.Gtin;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -18,6 +20,8 @@ import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.math.BigDecimal;
 import java.time.DateTimeException;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashSet;
@@ -39,6 +43,7 @@ public class SiteSetup {
   private final JdbcClient jdbc;
   private final ObjectProvider<PlaceUse> use;
   private final Places places;
+  private final SiteCalendar calendar;
 
   SiteSetup(
       SiteStore sites,
@@ -46,8 +51,10 @@ public class SiteSetup {
       BinStore bins,
       JdbcClient jdbc,
       ObjectProvider<PlaceUse> use,
-      Places places) {
+      Places places,
+      SiteCalendar calendar) {
     this.places = places;
+    this.calendar = calendar;
     this.sites = sites;
     this.areas = areas;
     this.bins = bins;
@@ -63,6 +70,9 @@ public class SiteSetup {
    * @param outboundFlow how goods leave; null for as before
    * @param shortestRound whether pickers walk the shortest round through its one block of aisles,
    *     by where its bins stand on the floor plan, and not by their sequence; null for as before
+   * @param workingDays the days of the week on which it works; null for as before
+   * @param transferDays working days that goods from another site take; null for as before
+   * @param holidays days on which it does not work; null for as before
    */
   public record SiteEntry(
       @Nullable Integer version,
@@ -79,16 +89,23 @@ public class SiteSetup {
       @Nullable Boolean virtual,
       @Pattern(regexp = "([0-9]{13})?", message = "is 13 digits, or empty") @Nullable String gln,
       @Nullable OutboundFlow outboundFlow,
-      @Nullable Boolean shortestRound) {
+      @Nullable Boolean shortestRound,
+      @Size(min = 1, message = "is one day of the week at least")
+          @Nullable Set<DayOfWeek> workingDays,
+      @Min(0) @Max(99) @Nullable Integer transferDays,
+      @Size(max = 400) @Nullable List<@Valid HolidayEntry> holidays) {
 
     /** A site that receives as most do. */
     public static SiteEntry plain(
         String code, String name, String timeZone, boolean binned, String street, String town) {
       return new SiteEntry(
           null, code, name, timeZone, binned, street, town, null, null, null, null, null, null,
-          null);
+          null, null, null, null);
     }
   }
+
+  /** A day on which a site does not work, as entered. */
+  public record HolidayEntry(@NotNull LocalDate day, @NotNull @Size(max = 80) String name) {}
 
   /** An area as entered. */
   public record AreaEntry(
@@ -120,7 +137,7 @@ public class SiteSetup {
       long areaId,
       int walk,
       boolean active,
-      @NotNull @jakarta.validation.Valid BinTraits traits) {}
+      @NotNull @Valid BinTraits traits) {}
 
   /**
    * A whole rack as entered.
@@ -140,7 +157,7 @@ public class SiteSetup {
       @Min(1) int levels,
       BigDecimal stepX,
       BigDecimal stepY,
-      @NotNull @jakarta.validation.Valid BinTraits traits) {}
+      @NotNull @Valid BinTraits traits) {}
 
   /**
    * What a rack pattern makes.
@@ -168,7 +185,9 @@ public class SiteSetup {
     site.describe(entry.name(), entry.timeZone(), entry.street(), entry.town());
     receives(site, entry);
     sends(site, entry);
+    works(site, entry);
     sites.save(site);
+    writeHolidays(site, entry);
     if (!entry.binned()) {
       // What is set aside is on hand and not available.
       AreaPurpose purpose = virtual ? AreaPurpose.HOLD : AreaPurpose.PICK;
@@ -186,9 +205,12 @@ public class SiteSetup {
     Site site = places.theirs(id, actor);
     checkZone(entry.timeZone());
     Problem.unlessCurrent(entry.version(), site.version());
+    boolean otherDays = !site.timeZone().equals(entry.timeZone());
     site.describe(entry.name(), entry.timeZone(), entry.street(), entry.town());
     receives(site, entry);
     sends(site, entry);
+    works(site, entry);
+    writeHolidays(site, entry);
     if (entry.binned() && !site.binned()) {
       site.turnBinsOn();
       places
@@ -199,6 +221,9 @@ public class SiteSetup {
       throw Problem.refused("binned", site.name() + " has bins; they can't be turned off again.");
     }
     sites.saveAndFlush(site);
+    if (otherDays) {
+      use.ifAvailable(keeper -> keeper.daysChanged(id));
+    }
     return places.siteCard(site);
   }
 
@@ -221,6 +246,31 @@ public class SiteSetup {
     site.sends(
         entry.outboundFlow() == null ? site.outboundFlow() : entry.outboundFlow(),
         entry.shortestRound() == null ? site.shortestRound() : entry.shortestRound());
+  }
+
+  private static void works(Site site, SiteEntry entry) {
+    site.works(
+        entry.workingDays() == null ? site.workingDays() : entry.workingDays(),
+        entry.transferDays() == null ? site.transferDays() : entry.transferDays());
+  }
+
+  /** Says on which days a site works. */
+  @Transactional
+  public void works(long id, Set<DayOfWeek> days, List<SiteCalendar.Holiday> holidays) {
+    Site site = sites.findById(id).orElseThrow(() -> Problem.missing("site", id));
+    site.works(days, site.transferDays());
+    sites.saveAndFlush(site);
+    calendar.write(id, holidays);
+  }
+
+  private void writeHolidays(Site site, SiteEntry entry) {
+    if (entry.holidays() != null) {
+      calendar.write(
+          site.id(),
+          entry.holidays().stream()
+              .map(one -> new SiteCalendar.Holiday(one.day(), one.name()))
+              .toList());
+    }
   }
 
   @Transactional

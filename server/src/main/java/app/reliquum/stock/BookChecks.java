@@ -43,6 +43,7 @@ public class BookChecks {
   private final PositionTable positions;
   private final Staff staff;
   private final Commands commands;
+  private final DailyFigures figures;
   private final Clock clock;
   private final ObjectProvider<SchedulerClient> scheduler;
 
@@ -51,12 +52,14 @@ public class BookChecks {
       PositionTable positions,
       Staff staff,
       Commands commands,
+      DailyFigures figures,
       Clock clock,
       ObjectProvider<SchedulerClient> scheduler) {
     this.jdbc = jdbc;
     this.positions = positions;
     this.staff = staff;
     this.commands = commands;
+    this.figures = figures;
     this.clock = clock;
     this.scheduler = scheduler;
   }
@@ -168,6 +171,7 @@ public class BookChecks {
       jdbc.sql(POOLS_AGAINST_POSITIONS).param("id", id).update();
       jdbc.sql(VALUES_AGAINST_LINES).param("id", id).update();
       jdbc.sql(LAYERS_AGAINST_POOLS).param("id", id).update();
+      jdbc.sql(figures.differences()).param("id", id).update();
       jdbc.sql(
               """
               update book_check set finished = :now,

@@ -12,4 +12,7 @@ public interface Coming {
    * which nothing is expected are left out.
    */
   Map<Long, Quantity> coming(List<Long> items, long site);
+
+  /** The same at one site by document, with the day on which it is expected. */
+  List<DatedQuantity> due(List<Long> items, long site);
 }

@@ -11,10 +11,12 @@ class StockUse implements ItemUse, PlaceUse {
 
   private final JdbcClient jdbc;
   private final PositionTable positions;
+  private final DailyFigures figures;
 
-  StockUse(JdbcClient jdbc, PositionTable positions) {
+  StockUse(JdbcClient jdbc, PositionTable positions, DailyFigures figures) {
     this.jdbc = jdbc;
     this.positions = positions;
+    this.figures = figures;
   }
 
   @Override
@@ -31,6 +33,11 @@ class StockUse implements ItemUse, PlaceUse {
   @Override
   public void availabilityChanged(long site) {
     positions.rebuildTotals(site);
+  }
+
+  @Override
+  public void daysChanged(long site) {
+    figures.makeAnew();
   }
 
   private boolean exists(String sql, long id) {

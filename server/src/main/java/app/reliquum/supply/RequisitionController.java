@@ -99,21 +99,4 @@ class RequisitionController {
     requisitions.from(command, requisition, from.supplier());
     return from;
   }
-
-  @Operation(operationId = "getPreferredSupplier", summary = "The preferred supplier of an item")
-  @Needs(Permission.LOOK)
-  @GetMapping("/items/{item}/supplier")
-  From supplier(@PathVariable long item) {
-    return new From(requisitions.supplierOf(item));
-  }
-
-  @Operation(
-      operationId = "setPreferredSupplier",
-      summary = "Set the preferred supplier of an item")
-  @Needs(Permission.RULES)
-  @PutMapping("/items/{item}/supplier")
-  From supplier(Command command, @PathVariable long item, @Valid @RequestBody From from) {
-    requisitions.supplierOf(item, from.supplier());
-    return from;
-  }
 }

@@ -10,7 +10,6 @@ import app.reliquum.api.Utc;
 import app.reliquum.api.lists.ListQuery;
 import app.reliquum.api.lists.ListTable;
 import app.reliquum.catalog.Catalog;
-import app.reliquum.catalog.ItemSetup;
 import app.reliquum.core.fulfilment.Requisition;
 import app.reliquum.core.fulfilment.Requisition.State;
 import app.reliquum.core.quantity.Quantity;
@@ -21,6 +20,7 @@ import app.reliquum.documents.DocumentLog;
 import app.reliquum.documents.DocumentNumbers;
 import app.reliquum.inbound.InboundOrders;
 import app.reliquum.inbound.InboundViews;
+import app.reliquum.inbound.SupplierItems;
 import app.reliquum.inbound.Suppliers;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
@@ -28,12 +28,14 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import java.math.BigDecimal;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -59,7 +61,7 @@ public class Requisitions {
   private final SiteDays days;
 
   private final DocumentLog log;
-  private final ItemSetup itemSetup;
+  private final SupplierItems sold;
 
   Requisitions(
       JdbcClient jdbc,
@@ -71,8 +73,8 @@ public class Requisitions {
       Clock clock,
       SiteDays days,
       DocumentLog log,
-      ItemSetup itemSetup) {
-    this.itemSetup = itemSetup;
+      SupplierItems sold) {
+    this.sold = sold;
     this.log = log;
     this.days = days;
     this.jdbc = jdbc;
@@ -246,40 +248,40 @@ public class Requisitions {
     return id;
   }
 
+  /**
+   * Asks for goods that someone has agreed to already.
+   *
+   * @param supplier whom they are to be bought from; 0 for nobody yet
+   * @return the number of the requisition
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public String approved(
+      Command command, long item, Quantity quantity, long site, long supplier, String source) {
+    long id = insert(command, item, quantity, site, supplier, source);
+    agree(command, List.of(id));
+    return one(id, command.actor()).number();
+  }
+
+  /** How much of some items is agreed to at a site and not ordered yet. */
+  @Transactional(readOnly = true)
+  public Map<Long, Quantity> notYetOrdered(List<Long> items, long site) {
+    Map<Long, Quantity> sums = new HashMap<>();
+    jdbc.sql(
+            "select item_id, sum(quantity) from requisition where state = 'APPROVED'"
+                + " and site_id = :site and item_id in (:items) group by item_id")
+        .param("items", items)
+        .param("site", site)
+        .query(
+            row -> {
+              sums.put(row.getLong(1), new Quantity(row.getBigDecimal(2)));
+            });
+    return sums;
+  }
+
   /** The supplier that an item usually comes from: the one named, or the last one. */
   private long preferred(long item) {
-    long named =
-        jdbc.sql("select supplier_id from item where id = ?")
-            .param(item)
-            .query(Long.class)
-            .single();
-    return named != 0
-        ? named
-        : jdbc.sql(
-                "select o.supplier_id from inbound_line l join inbound_order o on o.id = l.order_id"
-                    + " where l.item_id = ? and o.supplier_id > 0 order by o.id desc limit 1")
-            .param(item)
-            .query(Long.class)
-            .optional()
-            .orElse(0L);
-  }
-
-  /** The supplier that an item is bought from first; 0 for none. */
-  public long supplierOf(long item) {
-    return jdbc.sql("select supplier_id from item where id = ?")
-        .param(item)
-        .query(Long.class)
-        .optional()
-        .orElseThrow(() -> Problem.missing("item", item));
-  }
-
-  /** Names it. */
-  @Transactional
-  public void supplierOf(long item, long supplier) {
-    if (supplier != 0) {
-      suppliers.supplier(supplier);
-    }
-    itemSetup.boughtFrom(item, supplier);
+    SupplierItems.Terms terms = sold.terms(List.of(item)).get(item);
+    return terms == null ? 0 : terms.supplier();
   }
 
   private List<Row> locked(List<Long> ids, Actor actor) {
@@ -399,6 +401,8 @@ public class Requisitions {
     Suppliers.Card supplier = suppliers.supplier(key.supplier());
     Map<String, Quantity> sums = new TreeMap<>();
     rows.forEach(row -> sums.merge(row.item(), row.quantity(), Quantity::plus));
+    Map<String, BigDecimal> prices = new HashMap<>();
+    rows.forEach(row -> prices.put(row.item(), sold.price(row.itemId(), key.supplier())));
     InboundViews.Card order =
         orders.add(
             new InboundViews.Entry(
@@ -409,7 +413,10 @@ public class Requisitions {
                 days.today(key.site()).plusDays(supplier.leadDays()),
                 String.join(", ", rows.stream().map(Row::number).limit(20).toList()),
                 sums.entrySet().stream()
-                    .map(one -> new InboundViews.LineEntry(one.getKey(), one.getValue(), "", null))
+                    .map(
+                        one ->
+                            new InboundViews.LineEntry(
+                                one.getKey(), one.getValue(), "", prices.get(one.getKey())))
                     .toList()),
             command.actor());
     for (Row row : rows) {

@@ -12,6 +12,7 @@ import app.reliquum.core.ledger.Usage;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.places.SiteDays;
+import app.reliquum.stock.DatedQuantity;
 import app.reliquum.stock.DemandSql;
 import app.reliquum.stock.UsageSql;
 import java.math.BigDecimal;
@@ -27,6 +28,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.RowMapper;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -77,6 +79,14 @@ class TransferRows {
 
   private final JdbcClient jdbc;
   private final SiteDays days;
+
+  private static final RowMapper<DatedQuantity> DATED =
+      (row, n) ->
+          new DatedQuantity(
+              row.getLong(1),
+              row.getDate(2) == null ? null : row.getDate(2).toLocalDate(),
+              new Quantity(row.getBigDecimal(3)),
+              row.getString(4));
 
   TransferRows(JdbcClient jdbc, SiteDays days) {
     this.days = days;
@@ -305,6 +315,41 @@ class TransferRows {
               });
     }
     return sums;
+  }
+
+  List<DatedQuantity> due(List<Long> items, long site) {
+    return dated(
+        """
+        select l.item_id, t.wanted,
+          sum(greatest(l.sent, l.asked - l.withdrawn) - l.arrived - l.lost), t.number
+        from transfer_line l join transfer t on t.id = l.transfer_id
+        where l.item_id in (:items) and t.to_site_id = :site and t.state <> 'CLOSED'
+          and t.released is not null
+          and greatest(l.sent, l.asked - l.withdrawn) > l.arrived + l.lost
+        group by l.item_id, t.id
+        """,
+        items,
+        site);
+  }
+
+  List<DatedQuantity> asked(List<Long> items, long site) {
+    return dated(
+        """
+        select x.item_id, x.wanted, sum(x.missing), x.number from (
+          select l.item_id, t.wanted, t.number, l.asked - l.withdrawn - l.sent
+            - coalesce((select sum(r.quantity) from reserved r
+                where r.document = t.number and r.document_line = l.line_no), 0) missing
+          from transfer_line l join transfer t on t.id = l.transfer_id
+          where l.item_id in (:items) and t.from_site_id = :site
+            and t.state <> 'CLOSED' and l.asked - l.withdrawn > l.sent
+        ) x where x.missing > 0 group by x.item_id, x.number
+        """,
+        items,
+        site);
+  }
+
+  private List<DatedQuantity> dated(String sql, List<Long> items, long site) {
+    return jdbc.sql(sql).param("items", items).param("site", site).query(DATED).list();
   }
 
   /** What an item's stock is at a site: on hand and available. */

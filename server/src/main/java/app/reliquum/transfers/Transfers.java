@@ -12,7 +12,9 @@ import app.reliquum.core.fulfilment.Transfer;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
+import app.reliquum.stock.Asked;
 import app.reliquum.stock.Coming;
+import app.reliquum.stock.DatedQuantity;
 import app.reliquum.stock.ReservedGoods;
 import app.reliquum.stock.Reserving;
 import app.reliquum.transfers.TransferTable.Head;
@@ -36,7 +38,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Transfers as they stand: lists, one whole, what is on the road between which sites. */
 @Service
 @Transactional(readOnly = true)
-public class Transfers implements Coming {
+public class Transfers implements Coming, Asked {
 
   private static final int USAGE_DAYS = 90;
 
@@ -258,6 +260,18 @@ public class Transfers implements Coming {
                       .toList(),
                   goods);
             });
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public List<DatedQuantity> due(List<Long> items, long site) {
+    return rows.due(items, site);
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public List<DatedQuantity> asked(List<Long> items, long site) {
+    return rows.asked(items, site);
   }
 
   @Override

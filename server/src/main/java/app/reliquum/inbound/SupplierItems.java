@@ -1,0 +1,236 @@
+package app.reliquum.inbound;
+
+import app.reliquum.api.Problem;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.demand.SupplyTerms;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.QuantityException;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.PositiveOrZero;
+import jakarta.validation.constraints.Size;
+import java.math.BigDecimal;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Who sells what, in which quantities, how soon and at what price. */
+@Service
+public class SupplierItems {
+
+  private final JdbcClient jdbc;
+  private final Catalog catalog;
+  private final Suppliers suppliers;
+
+  SupplierItems(JdbcClient jdbc, Catalog catalog, Suppliers suppliers) {
+    this.jdbc = jdbc;
+    this.catalog = catalog;
+    this.suppliers = suppliers;
+  }
+
+  /**
+   * A supplier of an item.
+   *
+   * @param theirCode what the supplier calls it; empty if nobody has said
+   * @param price of one, in the money of the house
+   * @param minimum the least of one order; 0 for any
+   * @param multiple only multiples of this are sold; 0 for any
+   * @param leadDays working days from order to receipt; null for those of the supplier
+   * @param preferred whether it is the one to buy from
+   */
+  @Schema(name = "SupplierOfItem")
+  public record Row(
+      long supplierId,
+      String supplier,
+      String name,
+      String theirCode,
+      @Nullable BigDecimal price,
+      Quantity minimum,
+      Quantity multiple,
+      @Nullable Integer leadDays,
+      boolean preferred) {}
+
+  /** A supplier of an item as entered. */
+  @Schema(name = "SupplierOfItemEntry")
+  public record Entry(
+      @NotNull Long supplierId,
+      @NotNull @Size(max = 60) String theirCode,
+      @PositiveOrZero @Nullable BigDecimal price,
+      @NotNull Quantity minimum,
+      @NotNull Quantity multiple,
+      @Min(0) @Max(999) @Nullable Integer leadDays,
+      boolean preferred) {}
+
+  /**
+   * What buying an item comes to.
+   *
+   * @param supplier its number
+   * @param days working days from order to receipt
+   */
+  public record Terms(
+      long supplier, String name, SupplyTerms quantities, int days, @Nullable BigDecimal price) {}
+
+  private static final String ROWS =
+      """
+      select t.*, s.code, s.name, s.lead_days stated
+      from supplier_item t join supplier s on s.id = t.supplier_id
+      """;
+
+  /** The suppliers of an item; the one to buy from first. */
+  @Transactional(readOnly = true)
+  public List<Row> of(long item) {
+    return jdbc.sql(ROWS + " where t.item_id = ? order by t.preferred desc, s.name, s.id")
+        .param(item)
+        .query(SupplierItems::row)
+        .list();
+  }
+
+  private static Row row(ResultSet row, int n) throws SQLException {
+    return new Row(
+        row.getLong("supplier_id"),
+        row.getString("code"),
+        row.getString("name"),
+        row.getString("their_code"),
+        row.getBigDecimal("price"),
+        new Quantity(row.getBigDecimal("minimum")),
+        new Quantity(row.getBigDecimal("multiple")),
+        days(row),
+        row.getBoolean("preferred"));
+  }
+
+  private static @Nullable Integer days(ResultSet row) throws SQLException {
+    int days = row.getInt("lead_days");
+    return row.wasNull() ? null : days;
+  }
+
+  /** Says who sells an item. */
+  @Transactional
+  public List<Row> write(long item, List<Entry> entries) {
+    Catalog.Measured measured =
+        catalog.measured(Set.of(item)).stream()
+            .findFirst()
+            .orElseThrow(() -> Problem.missing("item", item));
+    if (entries.stream().filter(Entry::preferred).count() > 1) {
+      throw Problem.invalid("suppliers", "Only one supplier is the one to buy from.");
+    }
+    jdbc.sql("delete from supplier_item where item_id = ?").param(item).update();
+    Set<Long> seen = new HashSet<>();
+    for (int i = 0; i < entries.size(); i++) {
+      Entry entry = entries.get(i);
+      Suppliers.Card supplier = suppliers.supplier(entry.supplierId());
+      if (!seen.add(supplier.id())) {
+        throw Problem.invalid(at(i, "supplierId"), supplier.name() + " is named twice.");
+      }
+      check(measured, entry.minimum(), at(i, "minimum"));
+      check(measured, entry.multiple(), at(i, "multiple"));
+      insert(item, entry);
+    }
+    return of(item);
+  }
+
+  private static String at(int line, String field) {
+    return "suppliers[" + line + "]." + field;
+  }
+
+  private static void check(Catalog.Measured item, Quantity quantity, String field) {
+    if (quantity.isZero()) {
+      return;
+    }
+    try {
+      item.measure().check(quantity);
+    } catch (QuantityException fault) {
+      throw Problem.invalid(field, fault.getMessage());
+    }
+  }
+
+  private void insert(long item, Entry entry) {
+    jdbc.sql(
+            """
+            insert into supplier_item (item_id, supplier_id, their_code, price, minimum, multiple,
+              lead_days, preferred) values (?, ?, ?, ?, ?, ?, ?, ?)
+            """)
+        .params(
+            item,
+            entry.supplierId(),
+            entry.theirCode().strip(),
+            entry.price(),
+            entry.minimum().amount(),
+            entry.multiple().amount(),
+            entry.leadDays(),
+            entry.preferred())
+        .update();
+  }
+
+  /**
+   * What buying each of some items comes to, from the supplier that is named, or the one that was
+   * ordered from last. Items that nobody sells are left out.
+   */
+  @Transactional(readOnly = true)
+  public Map<Long, Terms> terms(Collection<Long> items) {
+    Map<Long, Terms> terms = new HashMap<>();
+    if (items.isEmpty()) {
+      return terms;
+    }
+    jdbc.sql(
+            """
+            select l.item_id, s.id, s.name, s.lead_days, t.minimum, t.multiple, t.lead_days own_days,
+              t.price
+            from (select l.item_id, max(o.id) last from inbound_line l
+                join inbound_order o on o.id = l.order_id and o.supplier_id > 0
+                where l.item_id in (:items) group by l.item_id) l
+              join inbound_order o on o.id = l.last join supplier s on s.id = o.supplier_id
+              left join supplier_item t on t.item_id = l.item_id and t.supplier_id = s.id
+            """)
+        .param("items", items)
+        .query((row, n) -> terms.put(row.getLong(1), termsOf(row)))
+        .list();
+    jdbc.sql(
+            """
+            select t.item_id, s.id, s.name, s.lead_days, t.minimum, t.multiple, t.lead_days own_days,
+              t.price
+            from supplier_item t join supplier s on s.id = t.supplier_id
+            where t.item_id in (:items) and t.preferred
+            """)
+        .param("items", items)
+        .query((row, n) -> terms.put(row.getLong(1), termsOf(row)))
+        .list();
+    return terms;
+  }
+
+  private static Terms termsOf(ResultSet row) throws SQLException {
+    int own = row.getInt("own_days");
+    boolean stated = row.wasNull();
+    return new Terms(
+        row.getLong("id"),
+        row.getString("name"),
+        new SupplyTerms(quantity(row, "minimum"), quantity(row, "multiple")),
+        stated ? row.getInt("lead_days") : own,
+        row.getBigDecimal("price"));
+  }
+
+  private static Quantity quantity(ResultSet row, String column) throws SQLException {
+    BigDecimal amount = row.getBigDecimal(column);
+    return amount == null ? Quantity.ZERO : new Quantity(amount);
+  }
+
+  /** What a supplier asks for one of an item; null if nobody has said. */
+  @Transactional(readOnly = true)
+  public @Nullable BigDecimal price(long item, long supplier) {
+    return jdbc.sql("select price from supplier_item where item_id = ? and supplier_id = ?")
+        .params(item, supplier)
+        .query(BigDecimal.class)
+        .optional()
+        .orElse(null);
+  }
+}
