@@ -285,6 +285,9 @@ class AccessMatrixTest {
           Map.entry("/api/put-away/rules", "putAwayRule"),
           Map.entry("/api/removal/rules", "removalRule"),
           Map.entry("/api/requisitions", "requisition"),
+          Map.entry("/api/replenishment/runs", "run"),
+          Map.entry("/api/replenishment/proposals", "proposal"),
+          Map.entry("/api/replenishment/policies", "policy"),
           Map.entry("/api/reservations", "reservation"),
           Map.entry("/api/devices", "device"));
 
@@ -292,6 +295,7 @@ class AccessMatrixTest {
   private static final Map<String, Map<String, String>> PARTS =
       Map.ofEntries(
           Map.entry("splitLots", Map.of("line", "outboundLine")),
+          Map.entry("getLowItem", Map.of("item", "item", "site", "site")),
           Map.entry("removeReservation", Map.of("reservation", "reservation")),
           Map.entry("packGoods", Map.of("id", "packedOrder")),
           Map.entry("unpackGoods", Map.of("id", "packedOrder", "picked", "picked")),
@@ -353,11 +357,15 @@ class AccessMatrixTest {
           Map.entry("addRemovalRule", Set.of("site", "item")),
           Map.entry("changeRemovalRule", Set.of("site", "item", "version")),
           Map.entry("tryPutAwayRule", Set.of("item", "bin")),
+          Map.entry("addPolicy", Set.of("item", "site")),
+          Map.entry("setPolicyOfMany", Set.of("site")),
           Map.entry("cancelCount", Set.of("reason")),
           Map.entry("closeInboundOrder", Set.of("reason")),
           Map.entry("shipOrder", Set.of("takenBy")));
 
   private static final Map<String, Object> KEYS = Map.of("keys", List.of("SHORTEST_WALK"));
+
+  private static final Map<String, Object> NEVER = Map.of("kind", "NONE");
 
   /** What else an operation must say to get to where the site matters. */
   private static final Map<String, Map<String, Object>> SAY =
@@ -372,6 +380,10 @@ class AccessMatrixTest {
           Map.entry("makeLabels", Map.of("of", "BIN", "copies", 1, "widthMm", 80, "heightMm", 40)),
           Map.entry("printLabels", Map.of("of", "BIN", "copies", 1, "widthMm", 80, "heightMm", 40)),
           Map.entry("addDevice", Map.of("name", "Another")),
+          Map.entry("addPolicy", NEVER),
+          Map.entry("changePolicy", NEVER),
+          Map.entry("tryPolicy", NEVER),
+          Map.entry("setPolicyOfMany", Map.of("kind", "NONE", "items", List.of(1))),
           Map.entry("changeArea", Map.of("name", "Area", "code", "A", "version", 0)),
           Map.entry("addArea", Map.of("name", "New", "code", "NEW")),
           Map.entry(
@@ -421,6 +433,8 @@ class AccessMatrixTest {
     switch (id) {
       case "chooseInboundOrder" -> body.put("order", foreign.id("inbound"));
       case "makeLabels", "printLabels" -> body.set("ids", JSON.arrayNode().add(foreign.id("bin")));
+      case "approveProposals", "refuseProposals" ->
+          body.set("ids", JSON.arrayNode().add(foreign.id("proposal")));
       case "decideVariances" -> body.set("ids", JSON.arrayNode().add(foreign.id("countLine")));
       case "addPutAwayRule", "changePutAwayRule", "tryPutAwayRule" -> {
         if (body.has("bin")) {

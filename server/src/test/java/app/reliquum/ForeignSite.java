@@ -5,6 +5,8 @@ import java.util.Base64;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -273,7 +275,25 @@ final class ForeignSite {
         map("of", "BIN", "ids", List.of(id("bin")), "copies", 1, "symbol", "QR", "paper", "SINGLE");
     labels.putAll(map("startAt", 0, "widthMm", 100, "heightMm", 60));
     know("printed", make("/api/labels/printing", labels).path("id").asLong());
+    replenishment(site);
     know(
         "device", make("/api/devices", map("name", MARK + " 1", "site", site)).path("id").asLong());
+  }
+
+  private void replenishment(long site) {
+    Map<String, Object> figures =
+        map("kind", "POINT_AND_QUANTITY", "point", "1000", "quantity", "5", "servicePercent", "95");
+    figures.putAll(map("reviewDays", 1, "windowDays", 90, "orderCost", 1, "holdingPercent", 20));
+    Map<String, Object> policy = map("item", "SHK", "site", site, "figures", figures);
+    know("policy", make("/api/replenishment/policies", policy).path("id").asLong());
+    know("run", make("/api/replenishment/runs", map("site", site)).path("id").asLong());
+    String item = "/api/replenishment/items/" + id("item") + "/at/" + site;
+    long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(30);
+    JsonNode open = root.get(item).ok().path("open");
+    while (open.isEmpty() && System.nanoTime() < end) {
+      LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(50));
+      open = root.get(item).ok().path("open");
+    }
+    know("proposal", open.get(0).path("id").asLong());
   }
 }

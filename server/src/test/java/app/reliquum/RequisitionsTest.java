@@ -61,8 +61,21 @@ class RequisitionsTest {
   private void soldBy(String item, String supplier) {
     controller
         .put(
-            "/api/items/" + items.get(item) + "/supplier",
-            Map.of("supplier", suppliers.get(supplier)))
+            "/api/items/" + items.get(item) + "/suppliers",
+            Map.of(
+                "suppliers",
+                List.of(
+                    Map.of(
+                        "supplierId",
+                        suppliers.get(supplier),
+                        "theirCode",
+                        "",
+                        "minimum",
+                        "0",
+                        "multiple",
+                        "0",
+                        "preferred",
+                        true))))
         .ok();
   }
 

@@ -85,9 +85,14 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
     application = reliquum.run(all.toArray(String[]::new));
   }
 
+  /** Ends the application; its data stay. */
+  public void stop() {
+    application.close();
+  }
+
   /** Ends the application and starts it again on the same data. */
   public void restart() {
-    application.close();
+    stop();
     start();
   }
 

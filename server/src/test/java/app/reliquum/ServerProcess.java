@@ -7,6 +7,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.ServerSocket;
 import java.net.URI;
+import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
 
@@ -18,7 +19,7 @@ final class ServerProcess implements AutoCloseable {
   private final int port;
   private final Process process;
 
-  ServerProcess(TestDatabase database) {
+  ServerProcess(TestDatabase database, String... settings) {
     port = freePort();
     File log = new File("target/second-server.log");
     ProcessBuilder builder =
@@ -34,6 +35,7 @@ final class ServerProcess implements AutoCloseable {
             "--spring.datasource.url=" + database.url(),
             "--spring.datasource.username=" + database.user(),
             "--spring.datasource.password=" + database.password());
+    builder.command().addAll(List.of(settings));
     builder.redirectErrorStream(true).redirectOutput(log);
     try {
       process = builder.start();

@@ -126,7 +126,8 @@ class DemoArrivals {
 
   private void supplier(String code, String name, String street, String town, int days) {
     String email = "orders@" + code.toLowerCase(java.util.Locale.ROOT) + ".example";
-    suppliers.add(new Suppliers.Entry(null, code, name, email, street, town, days, true));
+    suppliers.add(
+        new Suppliers.Entry(null, code, name, email, street, town, days, true, null, null));
   }
 
   private long order(
@@ -212,7 +213,10 @@ class DemoArrivals {
             null,
             null,
             OutboundFlow.PICK_PACK_HAND_OVER,
-            site.code().equals("KQ")),
+            site.code().equals("KQ"),
+            null,
+            null,
+            null),
         DemoHouse.EVERYWHERE);
   }
 }

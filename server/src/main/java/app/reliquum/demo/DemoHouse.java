@@ -60,6 +60,7 @@ class DemoHouse implements ApplicationRunner {
   private final DemoCounts counts;
   private final DemoRighting righting;
   private final DemoOutbound outbound;
+  private final DemoReplenishment replenishment;
   private final Clock clock;
   private final DemoMark mark;
   private final TransactionTemplate transaction;
@@ -77,6 +78,7 @@ class DemoHouse implements ApplicationRunner {
       DemoCounts counts,
       DemoRighting righting,
       DemoOutbound outbound,
+      DemoReplenishment replenishment,
       Clock clock,
       DemoMark mark,
       PlatformTransactionManager transactions,
@@ -95,6 +97,7 @@ class DemoHouse implements ApplicationRunner {
     this.counts = counts;
     this.righting = righting;
     this.outbound = outbound;
+    this.replenishment = replenishment;
     this.clock = clock;
     this.mark = mark;
     this.transaction = new TransactionTemplate(transactions);
@@ -147,6 +150,7 @@ class DemoHouse implements ApplicationRunner {
           counts.write(items, quay, holm, hands.get(1), hands.get(2), random, today);
           righting.write(items, quay, hands.get(0), hands.get(1), hands.get(2), today);
           outbound.write(items, quay, hands.get(0), hands.get(1), hands.get(2), random, today);
+          replenishment.write(items, List.of(quay, holm, pontoon, tern), today);
         });
     LOG.info("The demo house is open");
   }

@@ -20,6 +20,7 @@
       "places",
       "putaway",
       "removal",
+      "replenishment",
       "stock",
       "supply",
       "transfers"

@@ -1,0 +1,432 @@
+package app.reliquum.replenishment;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.GeneratedId;
+import app.reliquum.api.Page;
+import app.reliquum.api.Problem;
+import app.reliquum.api.lists.ListQuery;
+import app.reliquum.api.lists.ListTable;
+import app.reliquum.catalog.Catalog;
+import app.reliquum.core.category.CategoryPath;
+import app.reliquum.core.demand.ReplenishmentRule;
+import app.reliquum.core.demand.ReplenishmentRule.Kind;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.places.Places;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.DecimalMax;
+import jakarta.validation.constraints.DecimalMin;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.PositiveOrZero;
+import jakarta.validation.constraints.Size;
+import java.math.BigDecimal;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * How items are kept in stock. A policy is of an item, of a category or of the whole house, at one
+ * site or at all; of those that are about an item at a site the most specific holds: that of the
+ * item before that of its category, and for either that of the site before that of all.
+ */
+@Service
+public class Policies {
+
+  private static final double HUNDRED = 100;
+
+  private final JdbcClient jdbc;
+  private final Catalog catalog;
+  private final Places places;
+
+  Policies(JdbcClient jdbc, Catalog catalog, Places places) {
+    this.jdbc = jdbc;
+    this.catalog = catalog;
+    this.places = places;
+  }
+
+  /** What a policy is about. */
+  public enum Scope {
+    HOUSE,
+    CATEGORY,
+    ITEM
+  }
+
+  /**
+   * The figures of a policy. Of point, quantity and up-to level, what is null is worked out.
+   *
+   * @param servicePercent the chance of no stock-out in a cycle
+   * @param reviewDays working days from one review to the next
+   * @param windowDays how many days back demand is looked at
+   * @param orderCost what one order costs
+   * @param holdingPercent what keeping goods for a year costs, of their cost
+   */
+  @Schema(name = "PolicyFigures")
+  public record Figures(
+      @NotNull Kind kind,
+      @Nullable Quantity point,
+      @Nullable Quantity quantity,
+      @Nullable Quantity upTo,
+      @NotNull @DecimalMin("50") @DecimalMax("99.9999") BigDecimal servicePercent,
+      @Min(0) @Max(60) int reviewDays,
+      @Min(7) @Max(1500) int windowDays,
+      @NotNull @PositiveOrZero BigDecimal orderCost,
+      @NotNull @PositiveOrZero @DecimalMax("1000") BigDecimal holdingPercent) {
+
+    /** The figures as core reads them. */
+    ReplenishmentRule rule() {
+      return new ReplenishmentRule(
+          kind,
+          Optional.ofNullable(point),
+          Optional.ofNullable(quantity),
+          Optional.ofNullable(upTo),
+          servicePercent.doubleValue() / HUNDRED,
+          reviewDays,
+          windowDays,
+          orderCost.doubleValue(),
+          holdingPercent.doubleValue() / HUNDRED);
+    }
+  }
+
+  /** A policy. The site is null where it holds at all of them. */
+  @Schema(name = "Policy")
+  public record Row(
+      long id,
+      int version,
+      Scope scope,
+      @Nullable Long itemId,
+      @Nullable String item,
+      @Nullable String name,
+      @Nullable String symbol,
+      String category,
+      @Nullable Long siteId,
+      @Nullable String site,
+      Figures figures) {}
+
+  /**
+   * A policy as entered: of an item, else of a category, else of the house.
+   *
+   * @param site null for all
+   */
+  @Schema(name = "PolicyEntry")
+  public record Entry(
+      @Nullable Integer version,
+      @Size(max = 24) @Nullable String item,
+      @Size(max = 60) @Nullable String category,
+      @Nullable Long site,
+      @NotNull @Valid Figures figures) {}
+
+  /** One policy for many items at once, at one site or at all. */
+  @Schema(name = "PolicyOfMany")
+  public record ManyEntry(
+      @NotEmpty @Size(max = 500) List<@NotNull Long> items,
+      @Nullable Long site,
+      @NotNull @Valid Figures figures) {}
+
+  private static final ListTable<PolicyColumn> POLICIES =
+      new ListTable<>(
+          "from replenishment_policy y left join item i on i.id = y.item_id"
+              + " left join site s on s.id = y.site_id",
+          "y.id",
+          List.of(),
+          List.of("i.code like :starts", "i.name like :holds", "y.category like :holds"));
+
+  private static final String SELECT = "select y.*, i.code, i.name, i.unit, s.name site ";
+
+  private static final ListTable.Shown HOUSE_FIRST =
+      new ListTable.Shown(SELECT, "", "1 = 1", "y.item_id <> 0, y.category, i.code, y.site_id");
+
+  /** A page of policies: that of the house first, then of categories, then of items. */
+  @Transactional(readOnly = true)
+  public Page<Row> page(ListQuery<PolicyColumn> query, Actor actor) {
+    return POLICIES.page(jdbc, query, HOUSE_FIRST, actor, Policies::row);
+  }
+
+  /** A policy by its number. */
+  @Transactional(readOnly = true)
+  public Row policy(long id) {
+    return jdbc.sql(SELECT + POLICIES.from() + " where y.id = ?")
+        .param(id)
+        .query(Policies::row)
+        .optional()
+        .orElseThrow(() -> Problem.missing("policy", id));
+  }
+
+  private static Row row(ResultSet row, int n) throws SQLException {
+    long item = row.getLong("item_id");
+    long site = row.getLong("site_id");
+    String category = row.getString("category");
+    String unit = row.getString("unit");
+    return new Row(
+        row.getLong("id"),
+        row.getInt("version"),
+        item != 0 ? Scope.ITEM : category.isEmpty() ? Scope.HOUSE : Scope.CATEGORY,
+        item == 0 ? null : item,
+        row.getString("code"),
+        row.getString("name"),
+        unit == null ? null : UnitOfMeasure.valueOf(unit).symbol(),
+        category,
+        site == 0 ? null : site,
+        row.getString("site"),
+        new Figures(
+            Kind.valueOf(row.getString("kind")),
+            quantity(row, "point"),
+            quantity(row, "quantity"),
+            quantity(row, "up_to"),
+            row.getBigDecimal("service_percent"),
+            row.getInt("review_days"),
+            row.getInt("window_days"),
+            row.getBigDecimal("order_cost"),
+            row.getBigDecimal("holding_percent")));
+  }
+
+  private static @Nullable Quantity quantity(ResultSet row, String column) throws SQLException {
+    BigDecimal amount = row.getBigDecimal(column);
+    return amount == null ? null : new Quantity(amount);
+  }
+
+  /** Sets a policy. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Row add(Entry entry, Actor actor) {
+    Catalog.Measured item = item(entry);
+    String category = item == null ? category(entry) : "";
+    long itemId = item == null ? 0 : item.id();
+    long site = site(entry.site(), actor);
+    check(item, entry.figures());
+    if (find(itemId, category, site).isPresent()) {
+      throw Problem.conflict("not-unique", "There is a policy for that already. Change that one.")
+          .with("field", item == null ? "category" : "item");
+    }
+    return policy(insert(itemId, category, site, entry.figures()));
+  }
+
+  private Catalog.@Nullable Measured item(Entry entry) {
+    if (entry.item() == null || entry.item().isBlank()) {
+      return null;
+    }
+    String code = entry.item().strip().toUpperCase(Locale.ROOT);
+    return catalog
+        .withCode(code)
+        .orElseThrow(() -> Problem.invalid("item", "There is no item " + code + "."));
+  }
+
+  private String category(Entry entry) {
+    String category = entry.category() == null ? "" : entry.category().strip();
+    if (!category.isEmpty()
+        && catalog.categories().stream()
+            .noneMatch(one -> CategoryPath.upwards(one).contains(category))) {
+      throw Problem.invalid("category", "There is no category " + category + ".");
+    }
+    return category;
+  }
+
+  private long site(@Nullable Long site, Actor actor) {
+    if (site == null) {
+      if (!actor.everywhere()) {
+        throw Problem.invalid("site", "Only who works at all sites sets a policy for all of them.");
+      }
+      return 0;
+    }
+    places.requireSite(site, actor);
+    return site;
+  }
+
+  private static void check(Catalog.@Nullable Measured item, Figures figures) {
+    if (item == null) {
+      if (figures.point() != null || figures.quantity() != null || figures.upTo() != null) {
+        throw Problem.invalid(
+            "figures.point",
+            "Figures are fixed for one item: items of a category are counted in different units.");
+      }
+      return;
+    }
+    measured(item, "figures.point", figures.point());
+    measured(item, "figures.quantity", figures.quantity());
+    measured(item, "figures.upTo", figures.upTo());
+    try {
+      figures.rule();
+    } catch (IllegalArgumentException fault) {
+      throw Problem.invalid("figures.upTo", fault.getMessage());
+    }
+  }
+
+  private static void measured(Catalog.Measured item, String field, @Nullable Quantity quantity) {
+    if (quantity != null && !quantity.isZero()) {
+      try {
+        item.measure().check(quantity);
+      } catch (QuantityException fault) {
+        throw Problem.invalid(field, fault.getMessage());
+      }
+    }
+  }
+
+  private Optional<Long> find(long item, String category, long site) {
+    return jdbc.sql(
+            "select id from replenishment_policy where item_id = ? and category = ? and site_id = ?")
+        .params(item, category, site)
+        .query(Long.class)
+        .optional();
+  }
+
+  private long insert(long item, String category, long site, Figures figures) {
+    return GeneratedId.of(
+        jdbc.sql(
+                """
+                insert into replenishment_policy (item_id, category, site_id, kind, point, quantity,
+                  up_to, service_percent, review_days, window_days, order_cost, holding_percent)
+                values (:item, :category, :site, :kind, :point, :quantity, :upTo, :service, :review,
+                  :window, :orderCost, :holding)
+                """)
+            .params(values(figures))
+            .param("item", item)
+            .param("category", category)
+            .param("site", site));
+  }
+
+  private void update(long id, Figures figures) {
+    jdbc.sql(
+            """
+            update replenishment_policy set version = version + 1, kind = :kind, point = :point,
+              quantity = :quantity, up_to = :upTo, service_percent = :service,
+              review_days = :review, window_days = :window, order_cost = :orderCost,
+              holding_percent = :holding
+            where id = :id
+            """)
+        .params(values(figures))
+        .param("id", id)
+        .update();
+  }
+
+  private static Map<String, @Nullable Object> values(Figures figures) {
+    Map<String, @Nullable Object> values = new HashMap<>();
+    values.put("kind", figures.kind().name());
+    values.put("point", amount(figures.point()));
+    values.put("quantity", amount(figures.quantity()));
+    values.put("upTo", amount(figures.upTo()));
+    values.put("service", figures.servicePercent());
+    values.put("review", figures.reviewDays());
+    values.put("window", figures.windowDays());
+    values.put("orderCost", figures.orderCost());
+    values.put("holding", figures.holdingPercent());
+    return values;
+  }
+
+  private static @Nullable BigDecimal amount(@Nullable Quantity quantity) {
+    return quantity == null ? null : quantity.amount();
+  }
+
+  /** Changes the figures of a policy; what it is about stays as it is. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Row change(long id, Entry entry, Actor actor) {
+    Row row = theirs(id, actor);
+    Problem.unlessCurrent(entry.version(), row.version());
+    check(row.item() == null ? null : catalog.withCode(row.item()).orElseThrow(), entry.figures());
+    update(id, entry.figures());
+    return policy(id);
+  }
+
+  /** Takes a policy away: a less specific one holds from then on. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Row remove(long id, Actor actor) {
+    Row row = theirs(id, actor);
+    jdbc.sql("delete from replenishment_policy where id = ?").param(id).update();
+    return row;
+  }
+
+  private Row theirs(long id, Actor actor) {
+    jdbc.sql("select id from replenishment_policy where id = ? for update")
+        .param(id)
+        .query(Long.class)
+        .optional();
+    Row row = policy(id);
+    site(row.siteId(), actor);
+    return row;
+  }
+
+  /** Sets one policy for many items, in place of those of their own that they had there. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public int set(ManyEntry entry, Actor actor) {
+    long site = site(entry.site(), actor);
+    List<Catalog.Measured> items = catalog.measured(Set.copyOf(entry.items()));
+    for (Catalog.Measured item : items) {
+      check(item, entry.figures());
+      find(item.id(), "", site)
+          .ifPresentOrElse(
+              id -> update(id, entry.figures()),
+              () -> insert(item.id(), "", site, entry.figures()));
+    }
+    return items.size();
+  }
+
+  /** Whether any policy could hold at a site. */
+  @Transactional(readOnly = true)
+  public boolean any(long site) {
+    return jdbc.sql(
+            "select exists(select 1 from replenishment_policy where site_id in (0, ?)"
+                + " and kind <> 'NONE')")
+        .param(site)
+        .query(Boolean.class)
+        .single();
+  }
+
+  /**
+   * The policy that holds for each of some items at a site; items without one are left out.
+   *
+   * @param categories the category of each item
+   */
+  @Transactional(readOnly = true)
+  public Map<Long, Row> holding(long site, Map<Long, String> categories) {
+    Map<Long, Row> holding = new HashMap<>();
+    if (categories.isEmpty()) {
+      return holding;
+    }
+    List<Row> rows =
+        jdbc.sql(
+                SELECT
+                    + POLICIES.from()
+                    + " where y.site_id in (0, :site) and (y.item_id = 0 or y.item_id in (:items))")
+            .param("site", site)
+            .param("items", categories.keySet())
+            .query(Policies::row)
+            .list();
+    Map<Long, List<Row>> ofItems =
+        rows.stream()
+            .filter(row -> row.scope() == Scope.ITEM)
+            .collect(Collectors.groupingBy(row -> Objects.requireNonNull(row.itemId())));
+    List<Row> others = rows.stream().filter(row -> row.scope() != Scope.ITEM).toList();
+    categories.forEach(
+        (item, category) -> {
+          // What a category lies in is for it as well, the nearest first; the house is for all.
+          List<String> above = new ArrayList<>(CategoryPath.upwards(category));
+          above.add("");
+          Stream.concat(
+                  ofItems.getOrDefault(item, List.of()).stream(),
+                  others.stream().filter(row -> above.contains(row.category())))
+              .min(
+                  Comparator.comparing((Row row) -> row.scope() != Scope.ITEM)
+                      .thenComparingInt(row -> above.indexOf(row.category()))
+                      .thenComparing(row -> row.siteId() == null))
+              .ifPresent(row -> holding.put(item, row));
+        });
+    return holding;
+  }
+}

@@ -1,0 +1,381 @@
+package app.reliquum.replenishment;
+
+import app.reliquum.core.costing.UnitCost;
+import app.reliquum.core.demand.DemandHistory;
+import app.reliquum.core.demand.LeadTime;
+import app.reliquum.core.demand.Review;
+import app.reliquum.core.demand.SupplyTerms;
+import app.reliquum.core.demand.WorkingDays;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.Usage;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.costing.Costs;
+import app.reliquum.inbound.InboundOrders;
+import app.reliquum.inbound.SupplierItems;
+import app.reliquum.places.Places;
+import app.reliquum.places.SiteCalendar;
+import app.reliquum.places.SiteDays;
+import app.reliquum.stock.Asked;
+import app.reliquum.stock.Coming;
+import app.reliquum.stock.DatedQuantity;
+import app.reliquum.supply.Requisitions;
+import java.math.BigDecimal;
+import java.sql.Date;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What the house knows of items at a site, as core wants to know it; of many at once. */
+@Component
+@Transactional(readOnly = true)
+class StoredFacts {
+
+  /** Nobody has said how long an item takes that nobody is known to sell. */
+  static final int UNKNOWN_LEAD_DAYS = 7;
+
+  private static final int JOURNEYS_OF_DAYS = 365;
+
+  private final JdbcClient jdbc;
+  private final Policies policies;
+  private final SupplierItems sold;
+  private final InboundOrders orders;
+  private final Requisitions requisitions;
+  private final Costs costs;
+  private final List<Coming> coming;
+  private final List<Asked> asked;
+  private final SiteDays days;
+  private final SiteCalendar calendar;
+  private final Places places;
+  private final Clock clock;
+
+  StoredFacts(
+      JdbcClient jdbc,
+      Policies policies,
+      SupplierItems sold,
+      InboundOrders orders,
+      Requisitions requisitions,
+      Costs costs,
+      List<Coming> coming,
+      List<Asked> asked,
+      SiteDays days,
+      SiteCalendar calendar,
+      Places places,
+      Clock clock) {
+    this.jdbc = jdbc;
+    this.policies = policies;
+    this.sold = sold;
+    this.orders = orders;
+    this.requisitions = requisitions;
+    this.costs = costs;
+    this.coming = List.copyOf(coming);
+    this.asked = List.copyOf(asked);
+    this.days = days;
+    this.calendar = calendar;
+    this.places = places;
+    this.clock = clock;
+  }
+
+  /** An item as it is called and counted. */
+  record Item(
+      long id,
+      String code,
+      String name,
+      String category,
+      String symbol,
+      int decimals,
+      @Nullable Integer shelfLife) {}
+
+  /**
+   * An item at a site.
+   *
+   * @param policy the one that holds
+   * @param terms what buying it comes to; null where nobody is known to sell it
+   * @param due what is coming, by document
+   * @param asked what is asked for, by document
+   */
+  record Known(
+      Item item,
+      Policies.Row policy,
+      SupplierItems.@Nullable Terms terms,
+      List<DatedQuantity> due,
+      List<DatedQuantity> asked,
+      Review.Facts facts) {}
+
+  /** What does not depend on the item. */
+  record At(long site, LocalDate today, WorkingDays working, ZoneId zone) {}
+
+  At at(long site) {
+    return new At(
+        site, days.today(site), calendar.working(site), ZoneId.of(places.named(site).timeZone()));
+  }
+
+  /** Everything about those of some items that have a policy at a site. */
+  List<Known> of(At at, Collection<Long> ids) {
+    Map<Long, Item> items = items(ids);
+    Map<Long, Policies.Row> holding =
+        policies.holding(
+            at.site(), items.values().stream().collect(Collectors.toMap(Item::id, Item::category)));
+    List<Long> with = List.copyOf(holding.keySet());
+    if (with.isEmpty()) {
+      return List.of();
+    }
+    int window =
+        holding.values().stream().mapToInt(row -> row.figures().windowDays()).max().orElse(1);
+    Map<Long, DemandHistory> histories = histories(at, with, window);
+    Map<Long, SupplierItems.Terms> terms = sold.terms(with);
+    Map<Long, List<Integer>> seen = seen(at, terms);
+    Map<Long, Quantity> free = free(at, with);
+    Map<Long, Quantity> requested = requisitions.notYetOrdered(with, at.site());
+    Map<Long, UnitCost> unitCosts = costs.at(at.site(), with);
+    Map<Long, List<DatedQuantity>> due =
+        byItem(coming.stream().flatMap(one -> one.due(with, at.site()).stream()).toList());
+    Map<Long, List<DatedQuantity>> wanted =
+        byItem(asked.stream().flatMap(one -> one.asked(with, at.site()).stream()).toList());
+    List<Known> known = new ArrayList<>();
+    for (long id : with.stream().sorted().toList()) {
+      Item item = Objects.requireNonNull(items.get(id));
+      SupplierItems.Terms sells = terms.get(id);
+      int stated = sells == null ? UNKNOWN_LEAD_DAYS : sells.days();
+      Policies.Row policy = Objects.requireNonNull(holding.get(id));
+      LocalDate from = at.today().minusDays(policy.figures().windowDays());
+      known.add(
+          new Known(
+              item,
+              policy,
+              sells,
+              due.getOrDefault(id, List.of()),
+              wanted.getOrDefault(id, List.of()),
+              new Review.Facts(
+                  since(histories.getOrDefault(id, new DemandHistory(List.of())), from),
+                  LeadTime.of(seen.getOrDefault(id, List.of()), stated),
+                  sells == null ? SupplyTerms.ANY : sells.quantities(),
+                  Objects.requireNonNull(unitCosts.get(id)).amount().doubleValue(),
+                  Optional.ofNullable(item.shelfLife()),
+                  free.getOrDefault(id, Quantity.ZERO),
+                  byDay(due.getOrDefault(id, List.of()), at.today()),
+                  requested.getOrDefault(id, Quantity.ZERO),
+                  byDay(wanted.getOrDefault(id, List.of()), at.today()),
+                  item.decimals(),
+                  at.today(),
+                  at.working())));
+    }
+    return known;
+  }
+
+  private static DemandHistory since(DemandHistory history, LocalDate from) {
+    return new DemandHistory(
+        history.days().stream().filter(day -> !day.day().isBefore(from)).toList());
+  }
+
+  private static Map<Long, List<DatedQuantity>> byItem(List<DatedQuantity> all) {
+    return all.stream().collect(Collectors.groupingBy(DatedQuantity::itemId));
+  }
+
+  /** What has no day counts as of today. */
+  private static Map<LocalDate, Quantity> byDay(List<DatedQuantity> all, LocalDate today) {
+    Map<LocalDate, Quantity> byDay = new TreeMap<>();
+    for (DatedQuantity one : all) {
+      byDay.merge(one.day() == null ? today : one.day(), one.quantity(), Quantity::plus);
+    }
+    return byDay;
+  }
+
+  Map<Long, Item> items(Collection<Long> ids) {
+    if (ids.isEmpty()) {
+      return Map.of();
+    }
+    return jdbc
+        .sql(
+            "select id, code, name, category, unit, decimals, shelf_life_days from item"
+                + " where id in (:ids) and active")
+        .param("ids", ids)
+        .query(
+            (row, n) ->
+                new Item(
+                    row.getLong("id"),
+                    row.getString("code"),
+                    row.getString("name"),
+                    row.getString("category"),
+                    UnitOfMeasure.valueOf(row.getString("unit")).symbol(),
+                    row.getInt("decimals"),
+                    row.getObject("shelf_life_days", Integer.class)))
+        .list()
+        .stream()
+        .collect(Collectors.toMap(Item::id, Function.identity()));
+  }
+
+  /**
+   * Goods of a site that are good and neither reserved nor expired, wherever they lie. What waits
+   * to be inspected is good until someone says otherwise.
+   */
+  Map<Long, Quantity> free(At at, Collection<Long> items) {
+    Map<Long, Quantity> free = new HashMap<>();
+    jdbc.sql(
+            """
+            select x.item_id, sum(x.quantity) from (
+              select h.item_id, h.lot_id, h.place_id, h.quantity from on_hand h
+              where h.item_id in (:items) and h.condition_code = :good
+              union all
+              select r.item_id, r.lot_id, r.place_id, -r.quantity from reserved r
+              where r.item_id in (:items) and r.condition_code = :good
+            ) x join place p on p.id = x.place_id and p.site_id = :site
+              left join lot l on l.id = x.lot_id
+            where l.expiry is null or l.expiry >= :today
+            group by x.item_id having sum(x.quantity) > 0
+            """)
+        .param("items", items)
+        .param("good", Condition.GOOD.code())
+        .param("site", at.site())
+        .param("today", Date.valueOf(at.today()))
+        .query(
+            row -> {
+              free.put(row.getLong(1), new Quantity(row.getBigDecimal(2)));
+            });
+    return free;
+  }
+
+  /** Working days that ordered goods were on their way, by item. */
+  private Map<Long, List<Integer>> seen(At at, Map<Long, SupplierItems.Terms> terms) {
+    if (terms.isEmpty()) {
+      return Map.of();
+    }
+    Map<Long, Long> suppliers = new HashMap<>();
+    terms.forEach((item, one) -> suppliers.put(item, one.supplier()));
+    Map<Long, List<Integer>> seen = new HashMap<>();
+    for (InboundOrders.Journey one :
+        orders.journeys(
+            suppliers, at.site(), clock.instant().minus(JOURNEYS_OF_DAYS, ChronoUnit.DAYS))) {
+      int days =
+          at.working()
+              .between(
+                  LocalDate.ofInstant(one.sent(), at.zone()),
+                  LocalDate.ofInstant(one.here(), at.zone()));
+      seen.computeIfAbsent(one.itemId(), item -> new ArrayList<>()).add(Math.max(0, days));
+    }
+    return seen;
+  }
+
+  /**
+   * What was asked for on each working day up to yesterday, from the day on which an item first lay
+   * at the site. What was used on a day of rest counts with the next working day. A day that began
+   * or ended with nothing was out of stock.
+   */
+  private Map<Long, DemandHistory> histories(At at, List<Long> items, int window) {
+    Map<Long, Course> courses = courses(at, items, window);
+    Map<Long, DemandHistory> histories = new HashMap<>();
+    courses.forEach((item, course) -> histories.put(item, course.demand(at)));
+    return histories;
+  }
+
+  /**
+   * How stock of an item at a site went.
+   *
+   * @param first the first day on which it lay there, or the first that is looked at
+   * @param before what lay there before that
+   * @param changes by how much it changed, by day
+   * @param used what was used for demand, by day
+   */
+  record Course(
+      LocalDate first,
+      BigDecimal before,
+      Map<LocalDate, BigDecimal> changes,
+      Map<LocalDate, BigDecimal> used) {
+
+    DemandHistory demand(At at) {
+      List<DemandHistory.Day> days = new ArrayList<>();
+      BigDecimal stock = before;
+      BigDecimal resting = BigDecimal.ZERO;
+      boolean out = false;
+      for (LocalDate day = first; day.isBefore(at.today()); day = day.plusDays(1)) {
+        out |= stock.signum() <= 0;
+        stock = stock.add(changes.getOrDefault(day, BigDecimal.ZERO));
+        out |= stock.signum() <= 0;
+        resting = resting.add(used.getOrDefault(day, BigDecimal.ZERO));
+        if (at.working().includes(day)) {
+          days.add(new DemandHistory.Day(day, new Quantity(resting), out));
+          resting = BigDecimal.ZERO;
+          out = false;
+        }
+      }
+      return new DemandHistory(days);
+    }
+  }
+
+  Map<Long, Course> courses(At at, List<Long> items, int window) {
+    LocalDate from = at.today().minusDays(window);
+    Map<Long, Course> courses = new HashMap<>();
+    jdbc.sql(
+            """
+            select item_id, min(day), sum(if(day < :from, quantity, 0)) from changed_by_day
+            where site_id = :site and item_id in (:items) group by item_id
+            """)
+        .param("from", Date.valueOf(from))
+        .param("site", at.site())
+        .param("items", items)
+        .query(
+            row -> {
+              LocalDate first = row.getDate(2).toLocalDate();
+              courses.put(
+                  row.getLong(1),
+                  new Course(
+                      first.isBefore(from) ? from : first,
+                      row.getBigDecimal(3),
+                      new HashMap<>(),
+                      new HashMap<>()));
+            });
+    each(
+        "select item_id, day, quantity from changed_by_day where site_id = :site"
+            + " and item_id in (:items) and day >= :from",
+        at,
+        items,
+        from,
+        (item, day, quantity) ->
+            Objects.requireNonNull(courses.get(item)).changes().put(day, quantity));
+    each(
+        "select item_id, day, sum(quantity) from used_by_day where site_id = :site"
+            + " and item_id in (:items) and day >= :from and cause in ("
+            + Usage.DEMAND.stream().map(cause -> "'" + cause + "'").collect(Collectors.joining(","))
+            + ") group by item_id, day",
+        at,
+        items,
+        from,
+        (item, day, quantity) -> {
+          Course course = courses.get(item);
+          if (course != null) {
+            course.used().put(day, quantity);
+          }
+        });
+    return courses;
+  }
+
+  private interface Figure {
+    void take(long item, LocalDate day, BigDecimal quantity);
+  }
+
+  private void each(String sql, At at, List<Long> items, LocalDate from, Figure figure) {
+    jdbc.sql(sql)
+        .param("from", Date.valueOf(from))
+        .param("site", at.site())
+        .param("items", items)
+        .query(
+            row -> {
+              figure.take(row.getLong(1), row.getDate(2).toLocalDate(), row.getBigDecimal(3));
+            });
+  }
+}
