@@ -1017,6 +1017,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/export/low-items': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What runs low as a file */
+    get: operations['exportLowItems'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/export/on-hand': {
     parameters: {
       query?: never;
@@ -1776,17 +1793,17 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
-  '/api/items/{item}/supplier': {
+  '/api/items/{item}/suppliers': {
     parameters: {
       query?: never;
       header?: never;
       path?: never;
       cookie?: never;
     };
-    /** The preferred supplier of an item */
-    get: operations['getPreferredSupplier'];
-    /** Set the preferred supplier of an item */
-    put: operations['setPreferredSupplier'];
+    /** The suppliers of an item */
+    get: operations['listSuppliersOfItem'];
+    /** Set the suppliers of an item */
+    put: operations['setSuppliersOfItem'];
     post?: never;
     delete?: never;
     options?: never;
@@ -2854,6 +2871,214 @@ export interface paths {
     put?: never;
     /** Try removal on today's stock */
     post: operations['tryRemovalRule'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/replenishment/items': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What runs low, as last seen */
+    get: operations['listLowItems'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/replenishment/items/{item}/at/{site}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** An item at a site with its course and figures */
+    get: operations['getLowItem'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/replenishment/policies': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Replenishment policies, filtered */
+    get: operations['listPolicies'];
+    put?: never;
+    /** Set a replenishment policy */
+    post: operations['addPolicy'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/replenishment/policies/many': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Set one policy for many items */
+    post: operations['setPolicyOfMany'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/replenishment/policies/{policy}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** A replenishment policy */
+    get: operations['getPolicy'];
+    /** Change a replenishment policy */
+    put: operations['changePolicy'];
+    post?: never;
+    /** Remove a replenishment policy */
+    delete: operations['removePolicy'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/replenishment/proposals/approval': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Approve proposals */
+    post: operations['approveProposals'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/replenishment/proposals/refusal': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Refuse proposals */
+    post: operations['refuseProposals'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/replenishment/proposals/{proposal}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Change how much is proposed, or from where */
+    put: operations['changeProposal'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/replenishment/proposals/{proposal}/split': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Have a part of a proposal come from elsewhere */
+    post: operations['splitProposal'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/replenishment/runs': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The last runs */
+    get: operations['listReplenishmentRuns'];
+    put?: never;
+    /** Look at all items of a site now */
+    post: operations['startReplenishmentRun'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/replenishment/runs/{run}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** A run with what it found */
+    get: operations['getReplenishmentRun'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/replenishment/trials': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Try a policy on past demand */
+    post: operations['tryPolicy'];
     delete?: never;
     options?: never;
     head?: never;
@@ -4712,6 +4937,13 @@ export interface components {
       shelf: string | null;
       what: string | null;
     };
+    CourseDay: {
+      comes: number;
+      /** Format: date */
+      day: string;
+      stock: number;
+      used: number;
+    };
     CustomerCard: {
       active: boolean;
       code: string;
@@ -4741,6 +4973,19 @@ export interface components {
       town: string;
       /** Format: int32 */
       version?: number | null;
+    };
+    DatedQuantity: {
+      /** Format: date */
+      day: string | null;
+      document: string;
+      /** Format: int64 */
+      itemId: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
     };
     DecisionEntry: {
       /** @enum {string} */
@@ -5588,6 +5833,16 @@ export interface components {
     HandOverEntry: {
       takenBy?: string | null;
     };
+    Holiday: {
+      /** Format: date */
+      day: string;
+      name: string;
+    };
+    HolidayEntry: {
+      /** Format: date */
+      day: string;
+      name: string;
+    };
     Home: {
       address?: string | null;
       /** Format: int64 */
@@ -6199,6 +6454,84 @@ export interface components {
       /** Format: int32 */
       version: number;
     };
+    LowItem: {
+      category: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      coming: string;
+      /** @enum {string} */
+      finding:
+        'ORDER' | 'COMES_TOO_LATE' | 'WOULD_EXPIRE' | 'REFUSED' | 'FAILED' | 'ENOUGH' | 'NO_POLICY';
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      free: string;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: date */
+      lastDayToOrder: string | null;
+      name: string;
+      pattern: ('SMOOTH' | 'ERRATIC' | 'INTERMITTENT' | 'LUMPY') | null;
+      perDay: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      point: string | null;
+      proposals: components['schemas']['Proposal'][];
+      /** Format: date */
+      runsOut: string | null;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      supplier: string | null;
+      symbol: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      toOrder: string;
+    };
+    LowItemCard: {
+      ahead: components['schemas']['CourseDay'][];
+      asked: components['schemas']['DatedQuantity'][];
+      /** Format: date */
+      belowSafety: string | null;
+      category: string;
+      decided: components['schemas']['Proposal'][];
+      due: components['schemas']['DatedQuantity'][];
+      failure: string | null;
+      /** @enum {string} */
+      finding:
+        'ORDER' | 'COMES_TOO_LATE' | 'WOULD_EXPIRE' | 'REFUSED' | 'FAILED' | 'ENOUGH' | 'NO_POLICY';
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: date */
+      lastDayToOrder: string | null;
+      name: string;
+      open: components['schemas']['Proposal'][];
+      past: components['schemas']['CourseDay'][];
+      policy: components['schemas']['Policy'];
+      reason: components['schemas']['ReplenishmentReason'] | null;
+      /** Format: date */
+      runsOut: string | null;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      supplier: string | null;
+      /** Format: int64 */
+      supplierId: number | null;
+      symbol: string;
+    };
     Many: {
       /** Format: int32 */
       many: number;
@@ -6732,6 +7065,13 @@ export interface components {
       /** Format: int64 */
       total: number;
     };
+    PageLowItem: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['LowItem'][];
+      /** Format: int64 */
+      total: number;
+    };
     PageOnHandRow: {
       /** Format: int32 */
       offset: number;
@@ -6743,6 +7083,13 @@ export interface components {
       /** Format: int32 */
       offset: number;
       rows: components['schemas']['OutboundRow'][];
+      /** Format: int64 */
+      total: number;
+    };
+    PagePolicy: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['Policy'][];
       /** Format: int64 */
       total: number;
     };
@@ -6816,6 +7163,115 @@ export interface components {
       id: number;
       name: string;
     };
+    PoliciesSet: {
+      /** Format: int32 */
+      items: number;
+    };
+    Policy: {
+      category: string;
+      figures: components['schemas']['PolicyFigures'];
+      /** Format: int64 */
+      id: number;
+      item: string | null;
+      /** Format: int64 */
+      itemId: number | null;
+      name: string | null;
+      /** @enum {string} */
+      scope: 'HOUSE' | 'CATEGORY' | 'ITEM';
+      site: string | null;
+      /** Format: int64 */
+      siteId: number | null;
+      symbol: string | null;
+      /** Format: int32 */
+      version: number;
+    };
+    PolicyEntry: {
+      category?: string | null;
+      figures: components['schemas']['PolicyFigures'];
+      item?: string | null;
+      /** Format: int64 */
+      site?: number | null;
+      /** Format: int32 */
+      version?: number | null;
+    };
+    PolicyFigures: {
+      holdingPercent: number;
+      /** @enum {string} */
+      kind: 'POINT_AND_QUANTITY' | 'POINT_AND_UP_TO' | 'ONLY_FOR_ORDERS' | 'NONE';
+      orderCost: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      point?: string | null;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity?: string | null;
+      /** Format: int32 */
+      reviewDays: number;
+      servicePercent: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      upTo?: string | null;
+      /** Format: int32 */
+      windowDays: number;
+    };
+    PolicyOfMany: {
+      figures: components['schemas']['PolicyFigures'];
+      items: number[];
+      /** Format: int64 */
+      site?: number | null;
+    };
+    PolicyTrial: {
+      course: components['schemas']['PolicyTrialDay'][];
+      /** Format: int32 */
+      daysPlayed: number;
+      failed: string[];
+      items: components['schemas']['PolicyTrialItem'][];
+      today: components['schemas']['PolicyTrialOutcome'];
+      tried: components['schemas']['PolicyTrialOutcome'];
+    };
+    PolicyTrialDay: {
+      /** Format: date */
+      day: string;
+      today: number;
+      tried: number;
+    };
+    PolicyTrialEntry: {
+      category?: string | null;
+      /** Format: int32 */
+      days: number;
+      figures: components['schemas']['PolicyFigures'];
+      /** Format: int64 */
+      item?: number | null;
+      /** Format: int64 */
+      site: number;
+    };
+    PolicyTrialItem: {
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      name: string;
+      symbol: string;
+      today: components['schemas']['PolicyTrialOutcome'];
+      tried: components['schemas']['PolicyTrialOutcome'];
+    };
+    PolicyTrialOutcome: {
+      /** Format: int32 */
+      daysWithout: number;
+      fillRate: number;
+      meanStock: number | null;
+      meanValue: number;
+      /** Format: int32 */
+      orders: number;
+    };
     PostAnswer: {
       posted: boolean;
     };
@@ -6865,6 +7321,61 @@ export interface components {
       type: string;
     } & {
       [key: string]: unknown;
+    };
+    Proposal: {
+      changed: boolean;
+      decidedBy: string | null;
+      document: string;
+      /** Format: date */
+      due: string;
+      from: string | null;
+      /** Format: int64 */
+      fromId: number;
+      /** Format: int64 */
+      id: number;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: date-time */
+      made: string;
+      name: string;
+      note: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      reason: components['schemas']['ReplenishmentReason'];
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      /** @enum {string} */
+      state: 'OPEN' | 'APPROVED' | 'REFUSED' | 'WITHDRAWN';
+      symbol: string;
+      /** Format: int32 */
+      version: number;
+      /** @enum {string} */
+      way: 'TRANSFER' | 'MAKE' | 'BUY';
+    };
+    ProposalChange: {
+      /** Format: int64 */
+      from: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      /** Format: int32 */
+      version: number;
+      /** @enum {string} */
+      way: 'TRANSFER' | 'MAKE' | 'BUY';
+    };
+    ProposalsDone: {
+      /** Format: int32 */
+      count: number;
+      documents: string[];
     };
     PutAwayPlan: {
       /**
@@ -7010,6 +7521,10 @@ export interface components {
     };
     ReasonEntry: {
       reason?: string | null;
+    };
+    RefusedProposals: {
+      ids: number[];
+      note: string;
     };
     ReleaseEntry: {
       /**
@@ -7250,6 +7765,133 @@ export interface components {
       /** Format: int64 */
       site: number;
     };
+    ReplenishmentReason: {
+      /** @enum {string} */
+      cause: 'ECONOMY' | 'MINIMUM' | 'EXPIRY' | 'REACHES_POINT';
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      coming: string;
+      /** Format: int32 */
+      daysCounted: number;
+      /** Format: int32 */
+      daysLeftOut: number;
+      deviation: number;
+      expected: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      free: string;
+      interval: number;
+      /** @enum {string} */
+      kind: 'POINT_AND_QUANTITY' | 'POINT_AND_UP_TO' | 'ONLY_FOR_ORDERS' | 'NONE';
+      leadDays: number;
+      leadDeviation: number;
+      /** Format: int32 */
+      leadsSeen: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      level: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      minimum: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      multiple: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      orderFor: string | null;
+      orderForFixed: boolean;
+      /** @enum {string} */
+      pattern: 'SMOOTH' | 'ERRATIC' | 'INTERMITTENT' | 'LUMPY';
+      perDay: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      point: string | null;
+      pointFixed: boolean;
+      /** Format: int64 */
+      policyId: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      promised: string;
+      /** Format: int32 */
+      reviewDays: number;
+      safetyStock: number;
+      /** @enum {string} */
+      scope: 'HOUSE' | 'CATEGORY' | 'ITEM';
+      servicePercent: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      toOrder: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      upTo: string | null;
+      variation: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      workedPoint: string;
+    };
+    ReplenishmentRun: {
+      askedBy: string | null;
+      /** Format: date */
+      day: string;
+      /** Format: int32 */
+      failed: number;
+      failure: string | null;
+      /** Format: date-time */
+      finished: string | null;
+      /** Format: int64 */
+      id: number;
+      /** Format: int32 */
+      items: number;
+      /** Format: int32 */
+      looked: number;
+      /** Format: int32 */
+      low: number;
+      night: boolean;
+      /** Format: int32 */
+      proposed: number;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      /** Format: date-time */
+      started: string;
+    };
+    ReplenishmentRunCard: {
+      findings: components['schemas']['RunFinding'][];
+      run: components['schemas']['ReplenishmentRun'];
+    };
     Requisition: {
       agreedBy: string | null;
       /** Format: date-time */
@@ -7388,6 +8030,20 @@ export interface components {
       order: number;
       tote?: string | null;
     };
+    RunEntry: {
+      /** Format: int64 */
+      site: number;
+    };
+    RunFinding: {
+      detail: string;
+      /** @enum {string} */
+      finding:
+        'ORDER' | 'COMES_TOO_LATE' | 'WOULD_EXPIRE' | 'REFUSED' | 'FAILED' | 'ENOUGH' | 'NO_POLICY';
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      name: string;
+    };
     SayEntry: {
       afresh?: boolean | null;
       saying: components['schemas']['FloorSaying'];
@@ -7470,6 +8126,7 @@ export interface components {
       binned: boolean;
       code: string;
       gln: string;
+      holidays: components['schemas']['Holiday'][];
       /** Format: int64 */
       id: number;
       /** @enum {string} */
@@ -7485,8 +8142,13 @@ export interface components {
       timeZone: string;
       town: string;
       /** Format: int32 */
+      transferDays: number;
+      /** Format: int32 */
       version: number;
       virtual: boolean;
+      workingDays: (
+        'MONDAY' | 'TUESDAY' | 'WEDNESDAY' | 'THURSDAY' | 'FRIDAY' | 'SATURDAY' | 'SUNDAY'
+      )[];
     };
     SiteCost: {
       /** Format: int64 */
@@ -7499,6 +8161,7 @@ export interface components {
       binned: boolean;
       code: string;
       gln?: string | null;
+      holidays?: components['schemas']['HolidayEntry'][] | null;
       inboundFlow?: ('STRAIGHT_IN' | 'DOCK_FIRST' | 'DOCK_CHECK') | null;
       name: string;
       outboundFlow?: ('PICK_AND_GO' | 'PICK_HAND_OVER' | 'PICK_PACK_HAND_OVER') | null;
@@ -7510,8 +8173,16 @@ export interface components {
       timeZone: string;
       town: string;
       /** Format: int32 */
+      transferDays?: number | null;
+      /** Format: int32 */
       version?: number | null;
       virtual?: boolean | null;
+      workingDays?:
+        | ('MONDAY' | 'TUESDAY' | 'WEDNESDAY' | 'THURSDAY' | 'FRIDAY' | 'SATURDAY' | 'SUNDAY')[]
+        | null;
+    };
+    SomeProposals: {
+      ids: number[];
     };
     SomeRequisitions: {
       ids: number[];
@@ -7524,12 +8195,16 @@ export interface components {
     SupplierCard: {
       active: boolean;
       code: string;
+      cutOff: string | null;
       email: string;
       /** Format: int64 */
       id: number;
       /** Format: int32 */
       leadDays: number;
       name: string;
+      orderDays: (
+        'MONDAY' | 'TUESDAY' | 'WEDNESDAY' | 'THURSDAY' | 'FRIDAY' | 'SATURDAY' | 'SUNDAY'
+      )[];
       street: string;
       town: string;
       /** Format: int32 */
@@ -7542,14 +8217,65 @@ export interface components {
     SupplierEntry: {
       active: boolean;
       code: string;
+      cutOff?: string | null;
       email: string;
       /** Format: int32 */
       leadDays: number;
       name: string;
+      orderDays?:
+        | ('MONDAY' | 'TUESDAY' | 'WEDNESDAY' | 'THURSDAY' | 'FRIDAY' | 'SATURDAY' | 'SUNDAY')[]
+        | null;
       street: string;
       town: string;
       /** Format: int32 */
       version?: number | null;
+    };
+    SupplierOfItem: {
+      /** Format: int32 */
+      leadDays: number | null;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      minimum: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      multiple: string;
+      name: string;
+      preferred: boolean;
+      price: number | null;
+      supplier: string;
+      /** Format: int64 */
+      supplierId: number;
+      theirCode: string;
+    };
+    SupplierOfItemEntry: {
+      /** Format: int32 */
+      leadDays?: number | null;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      minimum: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      multiple: string;
+      preferred: boolean;
+      price?: number | null;
+      /** Format: int64 */
+      supplierId: number;
+      theirCode: string;
+    };
+    SuppliersOfItem: {
+      suppliers: components['schemas']['SupplierOfItemEntry'][];
     };
     Suspicion: {
       /** Format: date-time */
@@ -10431,6 +11157,52 @@ export interface operations {
       403: components['responses']['Forbidden'];
     };
   };
+  exportLowItems: {
+    parameters: {
+      query: {
+        format: 'CSV' | 'XLSX';
+        show?: 'LOW' | 'PROPOSED' | 'EVERY';
+        /** @description Words that must all be found in a row. */
+        q?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. ITEM (IS, IS_NOT, EMPTY, FILLED); CATEGORY (IS, IS_NOT, HOLDS, EMPTY, FILLED); SITE (IS, IS_NOT, EMPTY, FILLED); SUPPLIER (IS, IS_NOT, EMPTY, FILLED); FINDING (IS, IS_NOT); PATTERN (IS, IS_NOT); FREE (IS, FROM, UNTIL, EMPTY, FILLED); COMING (IS, FROM, UNTIL, EMPTY, FILLED); POINT (IS, FROM, UNTIL, EMPTY, FILLED); TO_ORDER (IS, FROM, UNTIL, EMPTY, FILLED); RUNS_OUT (IS, FROM, UNTIL, EMPTY, FILLED); LAST_DAY_TO_ORDER (IS, FROM, UNTIL, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?:
+          | 'ITEM'
+          | 'CATEGORY'
+          | 'SITE'
+          | 'SUPPLIER'
+          | 'FINDING'
+          | 'PATTERN'
+          | 'FREE'
+          | 'COMING'
+          | 'POINT'
+          | 'TO_ORDER'
+          | 'RUNS_OUT'
+          | 'LAST_DAY_TO_ORDER';
+        /** @description The other way round. */
+        descending?: boolean;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StreamingResponseBody'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
   exportOnHand: {
     parameters: {
       query: {
@@ -12322,7 +13094,7 @@ export interface operations {
       503: components['responses']['Busy'];
     };
   };
-  getPreferredSupplier: {
+  listSuppliersOfItem: {
     parameters: {
       query?: never;
       header?: never;
@@ -12339,7 +13111,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['SupplierChoice'];
+          'application/json': components['schemas']['SupplierOfItem'][];
         };
       };
       400: components['responses']['Invalid'];
@@ -12348,7 +13120,7 @@ export interface operations {
       404: components['responses']['NotFound'];
     };
   };
-  setPreferredSupplier: {
+  setSuppliersOfItem: {
     parameters: {
       query?: never;
       header: {
@@ -12362,7 +13134,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['SupplierChoice'];
+        'application/json': components['schemas']['SuppliersOfItem'];
       };
     };
     responses: {
@@ -12372,7 +13144,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['SupplierChoice'];
+          'application/json': components['schemas']['SupplierOfItem'][];
         };
       };
       400: components['responses']['Invalid'];
@@ -14660,6 +15432,537 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['RemovalTrial'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  listLowItems: {
+    parameters: {
+      query?: {
+        show?: 'LOW' | 'PROPOSED' | 'EVERY';
+        /** @description Words that must all be found in a row. */
+        q?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. ITEM (IS, IS_NOT, EMPTY, FILLED); CATEGORY (IS, IS_NOT, HOLDS, EMPTY, FILLED); SITE (IS, IS_NOT, EMPTY, FILLED); SUPPLIER (IS, IS_NOT, EMPTY, FILLED); FINDING (IS, IS_NOT); PATTERN (IS, IS_NOT); FREE (IS, FROM, UNTIL, EMPTY, FILLED); COMING (IS, FROM, UNTIL, EMPTY, FILLED); POINT (IS, FROM, UNTIL, EMPTY, FILLED); TO_ORDER (IS, FROM, UNTIL, EMPTY, FILLED); RUNS_OUT (IS, FROM, UNTIL, EMPTY, FILLED); LAST_DAY_TO_ORDER (IS, FROM, UNTIL, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?:
+          | 'ITEM'
+          | 'CATEGORY'
+          | 'SITE'
+          | 'SUPPLIER'
+          | 'FINDING'
+          | 'PATTERN'
+          | 'FREE'
+          | 'COMING'
+          | 'POINT'
+          | 'TO_ORDER'
+          | 'RUNS_OUT'
+          | 'LAST_DAY_TO_ORDER';
+        /** @description The other way round. */
+        descending?: boolean;
+        /** @description The number of the first row, from 0. */
+        offset?: number;
+        /** @description How many rows at most. */
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageLowItem'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  getLowItem: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        item: number;
+        site: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['LowItemCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  listPolicies: {
+    parameters: {
+      query?: {
+        /** @description Words that must all be found in a row. */
+        q?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. ITEM (IS, IS_NOT, EMPTY, FILLED); CATEGORY (IS, IS_NOT, HOLDS, EMPTY, FILLED); SITE (IS, IS_NOT, EMPTY, FILLED); KIND (IS, IS_NOT); POINT (IS, FROM, UNTIL, EMPTY, FILLED); QUANTITY (IS, FROM, UNTIL, EMPTY, FILLED); UP_TO (IS, FROM, UNTIL, EMPTY, FILLED); SERVICE (IS, FROM, UNTIL, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?: 'ITEM' | 'CATEGORY' | 'SITE' | 'KIND' | 'POINT' | 'QUANTITY' | 'UP_TO' | 'SERVICE';
+        /** @description The other way round. */
+        descending?: boolean;
+        /** @description The number of the first row, from 0. */
+        offset?: number;
+        /** @description How many rows at most. */
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PagePolicy'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  addPolicy: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PolicyEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Policy'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  setPolicyOfMany: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PolicyOfMany'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PoliciesSet'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  getPolicy: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        policy: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Policy'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  changePolicy: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        policy: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PolicyEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Policy'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  removePolicy: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        policy: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Policy'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  approveProposals: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SomeProposals'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ProposalsDone'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  refuseProposals: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RefusedProposals'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ProposalsDone'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  changeProposal: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        proposal: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ProposalChange'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Proposal'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  splitProposal: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        proposal: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ProposalChange'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Proposal'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  listReplenishmentRuns: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ReplenishmentRun'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  startReplenishmentRun: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RunEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ReplenishmentRun'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  getReplenishmentRun: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        run: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ReplenishmentRunCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  tryPolicy: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PolicyTrialEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PolicyTrial'];
         };
       };
       400: components['responses']['Invalid'];

@@ -28,6 +28,7 @@ const STALE = {
   approval: ['approvals', 'counts', 'adjustments'],
   loan: ['loans'],
   requisition: ['requisitions'],
+  replenishment: ['replenishment'],
 } as const;
 
 const FIRST_PAUSE = 2_000;

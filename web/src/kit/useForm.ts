@@ -71,8 +71,13 @@ export function useForm<T extends FieldValues>(start: T, problem: unknown) {
   const entry = useWatch({ control }) as T;
   const { errors } = formState;
   useEffect(() => {
-    if (problem instanceof Problem && problem.field !== undefined && problem.field in start) {
-      setError(problem.field as Path<T>, { message: problem.message });
+    // What the server nests in an object of its own stands beside the other fields of a form.
+    const field =
+      problem instanceof Problem && !problem.field?.includes('[')
+        ? problem.field?.split('.').pop()
+        : undefined;
+    if (field !== undefined && field in start) {
+      setError(field as Path<T>, { message: (problem as Problem).message });
     } else {
       clearErrors();
     }

@@ -122,6 +122,7 @@ export const SPACES: readonly OfficeSpace[] = [
     path: 'running-low',
     word: 'space.runningLow',
     pages: [
+      page('items', 'low.items', 'LowSpace', () => import('./low/LowSpace')),
       page(
         'requisitions',
         'low.requisitions',
@@ -129,6 +130,7 @@ export const SPACES: readonly OfficeSpace[] = [
         () => import('./low/RequisitionSpace'),
         { adds: ['low.ask', 'POST'] },
       ),
+      page('runs', 'low.runs', 'RunSpace', () => import('./low/RunSpace')),
     ],
   },
   {
@@ -159,6 +161,13 @@ export const SPACES: readonly OfficeSpace[] = [
       page('removal', 'rules.removal', 'RemovalRules', () => import('./rules/RemovalRules'), {
         adds: ['removal.add', 'RULES'],
       }),
+      page(
+        'replenishment',
+        'rules.replenishment',
+        'PolicyRules',
+        () => import('./rules/PolicyRules'),
+        { adds: ['policy.add', 'RULES'] },
+      ),
       page('suppliers', 'rules.suppliers', 'SupplierRules', () => import('./rules/SupplierRules'), {
         adds: ['suppliers.add', 'RULES'],
       }),

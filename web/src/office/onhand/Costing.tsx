@@ -27,7 +27,7 @@ const METHODS = everyOf<NonNullable<Schemas['ValueRow']['method']>>()([
   'LOT',
 ]);
 
-/** What one of an item costs, and from whom it is bought; who sets the rules may say otherwise. */
+/** What one of an item costs; who sets the rules may say otherwise. */
 export function Costing({ item }: { item: number }) {
   const may = useMay('RULES');
   const [editing, setEditing] = useState(false);
@@ -45,7 +45,6 @@ export function Costing({ item }: { item: number }) {
       {cost.data && editing && (
         <CostForm item={item} cost={cost.data} onDone={() => setEditing(false)} />
       )}
-      <UsualSupplier item={item} />
     </Part>
   );
 }
@@ -79,35 +78,5 @@ function CostForm({ item, cost, onDone }: { item: number; cost: Cost; onDone: ()
       </Box>
       <TextField label={t('value.revalueWhy')} {...form.text('reason')} />
     </Form>
-  );
-}
-
-/** From whom requisitions of it are ordered. */
-function UsualSupplier({ item }: { item: number }) {
-  const may = useMay('RULES');
-  const suppliers = useQuery(question('/api/suppliers'));
-  const usual = useQuery(question('/api/items/{item}/supplier', { item }));
-  const save = useSave<number>(['items'], (command, supplier) =>
-    put('/api/items/{item}/supplier', { item })(command, { supplier }),
-  );
-  if (!usual.data || !suppliers.data) {
-    return null;
-  }
-  return (
-    <>
-      <Choice
-        label={t('low.usualSupplier')}
-        fullWidth
-        sx={{ mt: 1.5 }}
-        value={String(usual.data.supplier)}
-        disabled={!may}
-        onChange={(next) => save.mutate(Number(next))}
-        options={[
-          ['0', t('low.lastSupplier')],
-          ...suppliers.data.map((one) => [String(one.id), one.name] as const),
-        ]}
-      />
-      <ProblemNote problem={save.error} />
-    </>
   );
 }

@@ -14,6 +14,7 @@ import { PanelToCome, Part, SidePanel } from '../../kit/SidePanel';
 import { parts, StockBar } from '../../kit/StockBar';
 import { LabelButton } from '../labels/LabelButton';
 import { Costing } from './Costing';
+import { SuppliersOfItem } from './SuppliersOfItem';
 import { LotPart } from './LotPart';
 import { Movements } from './Movements';
 import { ReservedHere } from './ReservedHere';
@@ -110,6 +111,7 @@ export function ItemPanel({
         </Part>
       )}
       <Costing item={item} />
+      <SuppliersOfItem item={item} symbol={unit} />
       <ReservedHere item={item} />
       <Movements of={{ item, lot }} about={card.data.code} />
       <Part title={t('item.more')}>

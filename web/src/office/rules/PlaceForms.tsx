@@ -12,7 +12,10 @@ import { Form, FormOf, Tick } from '../../kit/Form';
 import { startOf, useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
 import { amountOrNothing, soFar, whole, wholeOrNothing } from '../../kit/numbers';
+import { DateField } from '../../kit/DateField';
+import { LineEditor, written } from '../../kit/LineEditor';
 import { NumberField } from '../../kit/NumberField';
+import { WeekDays, type WeekDay } from '../../kit/WeekDays';
 import { everyOf } from '../../kit/everyOf';
 
 const PURPOSES = everyOf<Schemas['AreaEntry']['purpose']>()([
@@ -54,7 +57,11 @@ const SITE = {
   gln: '',
   outboundFlow: 'PICK_HAND_OVER' as (typeof FLOWS_OUT)[number],
   shortestRound: false,
+  workingDays: ['MONDAY', 'TUESDAY', 'WEDNESDAY', 'THURSDAY', 'FRIDAY'] as WeekDay[],
+  transferDays: '1',
+  holidays: [] as { day: string; name: string }[],
 };
+const HOLIDAY = { day: '', name: '' };
 const AREA = { code: '', name: '', purpose: 'STORE' as (typeof PURPOSES)[number] };
 const BIN = {
   areaId: '',
@@ -90,6 +97,8 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
           code: form.entry.code.trim().toUpperCase(),
           overflowArea: form.entry.overflowArea ? Number(form.entry.overflowArea) : undefined,
           overPercent: amountOrNothing(form.entry.overPercent) ?? 0,
+          transferDays: wholeOrNothing(form.entry.transferDays) ?? 0,
+          holidays: written(form.entry.holidays, HOLIDAY),
           version: site?.version,
         })
       }
@@ -136,6 +145,27 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
           options={optionsById(site.areas, t('places.noOverflow'))}
         />
       )}
+      <WeekDays
+        label={t('places.workingDays')}
+        value={form.entry.workingDays}
+        onChange={(workingDays) => form.set({ workingDays })}
+      />
+      <NumberField label={t('places.transferDays')} {...form.text('transferDays')} />
+      <LineEditor
+        title={t('places.holidays')}
+        {...form.lines('holidays')}
+        empty={HOLIDAY}
+        tracks="150px 1fr"
+        add={t('places.addHoliday')}
+        none={form.entry.holidays.length === 0 ? t('places.noHolidays') : ' '}
+      >
+        {(line) => (
+          <>
+            <DateField label={t('places.holiday')} required {...line.text('day')} />
+            <TextField label={t('places.holidayName')} {...line.text('name')} />
+          </>
+        )}
+      </LineEditor>
     </Form>
   );
 }

@@ -12,12 +12,23 @@ import { FormPanel } from '../../kit/FormPanel';
 import { NumberField } from '../../kit/NumberField';
 import { wholeOrNothing } from '../../kit/numbers';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
+import { WeekDays, type WeekDay } from '../../kit/WeekDays';
 import { startOf, useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
 
 type Supplier = Schemas['SupplierCard'];
 
-const BLANK = { code: '', name: '', email: '', street: '', town: '', leadDays: '7', active: true };
+const BLANK = {
+  code: '',
+  name: '',
+  email: '',
+  street: '',
+  town: '',
+  leadDays: '7',
+  active: true,
+  orderDays: [] as WeekDay[],
+  cutOff: '',
+};
 
 /** Those who sell goods to the house. */
 export function SupplierRules() {
@@ -71,6 +82,7 @@ function SupplierForm({ supplier, onDone }: { supplier?: Supplier; onDone?: () =
           ...form.entry,
           code: form.entry.code.trim().toUpperCase(),
           leadDays: wholeOrNothing(form.entry.leadDays) ?? 0,
+          cutOff: form.entry.cutOff || undefined,
           version: supplier?.version,
         })
       }
@@ -81,6 +93,17 @@ function SupplierForm({ supplier, onDone }: { supplier?: Supplier; onDone?: () =
       <TextField label={t('places.street')} {...form.text('street')} />
       <TextField label={t('places.town')} {...form.text('town')} />
       <NumberField label={t('suppliers.leadDays')} {...form.text('leadDays')} />
+      <WeekDays
+        label={`${t('suppliers.orderDays')} (${t('suppliers.anyDay')})`}
+        value={form.entry.orderDays}
+        onChange={(orderDays) => form.set({ orderDays })}
+      />
+      <TextField
+        label={t('suppliers.cutOff')}
+        type="time"
+        slotProps={{ inputLabel: { shrink: true } }}
+        {...form.text('cutOff')}
+      />
       <Box>
         <Tick label={t('item.active')} {...form.tick('active')} />
       </Box>

@@ -1,0 +1,158 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useTheme } from '@mui/material/styles';
+import { ChartsReferenceLine } from '@mui/x-charts/ChartsReferenceLine';
+import { LineChart } from '@mui/x-charts/LineChart';
+import { useState } from 'react';
+import { t } from '../app/words';
+import { fonts } from '../app/theme';
+import { count, date } from './format';
+
+/** A course over days: how much there was at the end of each; null where it says nothing. */
+export interface Course {
+  key: string;
+  label: string;
+  /** Broken: it is not there yet, or would have been. */
+  broken?: boolean;
+  values: (number | null)[];
+}
+
+export interface Level {
+  label: string;
+  value: number;
+}
+
+const HEIGHT = 230;
+
+/**
+ * Courses of stock drawn as steps, with levels across and days marked; as a table for those who would
+ * rather read.
+ */
+export function StepChart({
+  title,
+  days,
+  courses,
+  levels = [],
+  marks = [],
+  width = 640,
+}: {
+  title: string;
+  /** Plain days, one after the other. */
+  days: readonly string[];
+  courses: readonly Course[];
+  levels?: readonly Level[];
+  marks?: readonly { label: string; day: string }[];
+  width?: number;
+}) {
+  const { house } = useTheme();
+  const [table, setTable] = useState(false);
+  const line = { stroke: house.faint, strokeDasharray: '2 4' };
+  const at = (day: string) => new Date(`${day}T12:00:00`);
+  return (
+    <Box component="figure" aria-label={title} sx={{ m: 0, my: 1 }}>
+      {table ? (
+        <Table title={title} days={days} courses={courses} />
+      ) : (
+        <LineChart
+          width={width}
+          height={HEIGHT}
+          skipAnimation
+          margin={{ left: 0, right: 12, top: 12, bottom: 0 }}
+          xAxis={[
+            {
+              id: 'day',
+              data: days.map(at),
+              scaleType: 'time',
+              valueFormatter: (day: Date) => date(day.toISOString().slice(0, 10)),
+              tickNumber: 5,
+            },
+          ]}
+          yAxis={[{ width: 48, min: Math.min(0, ...courses.flatMap(lowest)) }]}
+          series={courses.map((course) => ({
+            id: course.key,
+            label: course.label,
+            data: course.values,
+            curve: 'stepAfter' as const,
+            color: course.broken ? house.link : house.ink,
+            showMark: false,
+            valueFormatter: (value: number | null) => (value === null ? '' : count(value)),
+          }))}
+          hideLegend={courses.length < 2}
+          sx={{
+            '& .MuiLineElement-root': { strokeWidth: 2 },
+            ...Object.fromEntries(
+              courses
+                .filter((course) => course.broken)
+                .map((course) => [`& [data-series="${course.key}"]`, { strokeDasharray: '6 4' }]),
+            ),
+            '& text': { fontFamily: fonts.text },
+          }}
+        >
+          {levels.map((level) => (
+            <ChartsReferenceLine
+              key={level.label}
+              y={level.value}
+              label={level.label}
+              labelAlign="start"
+              lineStyle={line}
+              labelStyle={{ fontSize: 12, fill: house.faint }}
+            />
+          ))}
+          {marks.map((mark) => (
+            <ChartsReferenceLine
+              key={mark.label}
+              x={at(mark.day)}
+              label={mark.label}
+              lineStyle={{ stroke: house.brick }}
+              labelStyle={{ fontSize: 12, fill: house.brick }}
+            />
+          ))}
+        </LineChart>
+      )}
+      <Button size="small" aria-pressed={table} onClick={() => setTable(!table)}>
+        {t('low.courseTable')}
+      </Button>
+    </Box>
+  );
+}
+
+function lowest(course: Course): number[] {
+  return course.values.filter((value) => value !== null);
+}
+
+function Table({
+  title,
+  days,
+  courses,
+}: {
+  title: string;
+  days: readonly string[];
+  courses: readonly Course[];
+}) {
+  return (
+    <Box sx={{ maxHeight: HEIGHT, overflow: 'auto' }} tabIndex={0} role="region" aria-label={title}>
+      <Box component="table" sx={{ borderSpacing: '16px 2px', '& td': { textAlign: 'right' } }}>
+        <thead>
+          <tr>
+            <th>{t('low.day')}</th>
+            {courses.map((course) => (
+              <th key={course.key}>{course.label}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {days.map((day, i) => (
+            <tr key={day}>
+              <th>{date(day)}</th>
+              {courses.map((course) => (
+                <td key={course.key}>
+                  {course.values[i] === null ? '' : count(course.values[i]!)}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+    </Box>
+  );
+}
