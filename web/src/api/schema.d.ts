@@ -3043,7 +3043,7 @@ export interface paths {
     /** The last runs */
     get: operations['listReplenishmentRuns'];
     put?: never;
-    /** Look at all items of a site now */
+    /** Look at all items of sites now */
     post: operations['startReplenishmentRun'];
     delete?: never;
     options?: never;
@@ -4266,6 +4266,25 @@ export interface components {
         | 'POSTING'
         | 'PERSON';
       title: string;
+    };
+    AskedQuantity: {
+      /** Format: date */
+      day: string | null;
+      document: string;
+      /** Format: int64 */
+      itemId: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      missing: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      reserved: string;
     };
     AtSiteEntry: {
       /** Format: int64 */
@@ -6502,7 +6521,7 @@ export interface components {
     };
     LowItemCard: {
       ahead: components['schemas']['CourseDay'][];
-      asked: components['schemas']['DatedQuantity'][];
+      asked: components['schemas']['AskedQuantity'][];
       /** Format: date */
       belowSafety: string | null;
       category: string;
@@ -8032,7 +8051,7 @@ export interface components {
     };
     RunEntry: {
       /** Format: int64 */
-      site: number;
+      site?: number | null;
     };
     RunFinding: {
       detail: string;
@@ -15902,7 +15921,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['ReplenishmentRun'];
+          'application/json': components['schemas']['ReplenishmentRun'][];
         };
       };
       400: components['responses']['Invalid'];

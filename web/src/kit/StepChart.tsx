@@ -20,6 +20,8 @@ export interface Course {
 export interface Level {
   label: string;
   value: number;
+  /** Whether it is named at the right, where another is close by. */
+  atEnd?: boolean;
 }
 
 const HEIGHT = 230;
@@ -93,7 +95,7 @@ export function StepChart({
               key={level.label}
               y={level.value}
               label={level.label}
-              labelAlign="start"
+              labelAlign={level.atEnd ? 'end' : 'start'}
               lineStyle={line}
               labelStyle={{ fontSize: 12, fill: house.faint }}
             />

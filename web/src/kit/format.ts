@@ -1,12 +1,14 @@
 const number = new Intl.NumberFormat(undefined, { maximumFractionDigits: 6 });
-const day = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short', year: 'numeric' });
-const moment = new Intl.DateTimeFormat(undefined, {
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-  hour: '2-digit',
-  minute: '2-digit',
-});
+const DAY = { day: 'numeric', month: 'short' } as const;
+const MINUTE = { ...DAY, hour: '2-digit', minute: '2-digit' } as const;
+const day = new Intl.DateTimeFormat(undefined, DAY);
+const dayAndYear = new Intl.DateTimeFormat(undefined, { ...DAY, year: 'numeric' });
+const moment = new Intl.DateTimeFormat(undefined, MINUTE);
+const momentAndYear = new Intl.DateTimeFormat(undefined, { ...MINUTE, year: 'numeric' });
+
+function isThisYear(at: Date): boolean {
+  return at.getFullYear() === new Date().getFullYear();
+}
 
 /** A quantity for reading: grouped digits, and a dash for nothing. */
 export function quantity(amount: string | null | undefined): string {
@@ -20,13 +22,22 @@ export function count(value: number): string {
   return number.format(value);
 }
 
-/** A plain date, which has no time zone. */
+/** A plain date, which has no time zone; with its year only if that is another than now. */
 export function date(iso: string | null | undefined): string {
-  return iso ? day.format(new Date(`${iso}T12:00:00`)) : '';
+  if (!iso) {
+    return '';
+  }
+  const at = new Date(`${iso}T12:00:00`);
+  return (isThisYear(at) ? day : dayAndYear).format(at);
 }
 
+/** A moment, to the minute; with its year only if that is another than now. */
 export function instant(iso: string | null | undefined): string {
-  return iso ? moment.format(new Date(iso)) : '';
+  if (!iso) {
+    return '';
+  }
+  const at = new Date(iso);
+  return (isThisYear(at) ? moment : momentAndYear).format(at);
 }
 
 const time = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });

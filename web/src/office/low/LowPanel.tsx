@@ -8,7 +8,8 @@ import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
 import { DocumentPanel, Glance } from '../../kit/DocumentPanel';
 import { Facts } from '../../kit/Facts';
-import { count, date, instant, quantity } from '../../kit/format';
+import { count, date, instant } from '../../kit/format';
+import { plus } from '../../kit/numbers';
 import { Part } from '../../kit/SidePanel';
 import { StepChart } from '../../kit/StepChart';
 import { FindingWord, proposed } from './lowParts';
@@ -78,7 +79,7 @@ function CourseOf({ card }: { card: Card }) {
   const levels = [
     ...(reason?.point ? [{ label: t('low.point'), value: Number(reason.point) }] : []),
     ...(reason && reason.safetyStock > 0
-      ? [{ label: t('low.safety'), value: reason.safetyStock }]
+      ? [{ label: t('low.safety'), value: reason.safetyStock, atEnd: true }]
       : []),
   ];
   return (
@@ -109,7 +110,8 @@ function CourseOf({ card }: { card: Card }) {
 }
 
 function Why({ card, reason }: { card: Card; reason: Reason }) {
-  const unit = (value: string) => `${quantity(value)} ${card.symbol}`;
+  const figure = (value: string) => count(Number(value)).replace('-', '−');
+  const unit = (value: string) => `${figure(value)} ${card.symbol}`;
   const policy = [
     t(`low.policyIs.${reason.scope}`, { category: card.policy.category }),
     card.policy.site && t('low.atSite', { site: card.policy.site }),
@@ -140,7 +142,7 @@ function Why({ card, reason }: { card: Card; reason: Reason }) {
             review: reason.reviewDays,
             leadDeviation: count(reason.leadDeviation),
             service: count(reason.servicePercent),
-            point: quantity(reason.workedPoint) || '0',
+            point: figure(reason.workedPoint),
           })}
           {reason.pointFixed && (
             <Box sx={{ fontSize: 14 }}>
@@ -158,9 +160,9 @@ function Why({ card, reason }: { card: Card; reason: Reason }) {
           [
             t('low.position'),
             t('low.positionIs', {
-              free: quantity(reason.free),
-              coming: quantity(reason.coming),
-              promised: quantity(reason.promised),
+              free: figure(reason.free),
+              coming: figure(reason.coming),
+              promised: figure(reason.promised),
               level: unit(reason.level),
             }),
           ],
@@ -197,7 +199,11 @@ function Why({ card, reason }: { card: Card; reason: Reason }) {
 function DueAndAsked({ card }: { card: Card }) {
   const rows = [
     ...card.due.map((one) => ({ ...one, word: 'low.dueOn' as const })),
-    ...card.asked.map((one) => ({ ...one, word: 'low.askedFor' as const })),
+    ...card.asked.map((one) => ({
+      ...one,
+      quantity: plus(one.missing, one.reserved),
+      word: 'low.askedFor' as const,
+    })),
   ];
   return (
     rows.length > 0 && (

@@ -5,10 +5,9 @@ import { Link } from 'react-router';
 import { t } from '../../app/words';
 import { get, post } from '../../api/ask';
 import type { Schemas } from '../../api/client';
-import { useMay, useSites } from '../../app/session';
+import { useMay } from '../../app/session';
 import { FilterChoice, useFilter } from '../../kit/AddressFields';
 import { AskWhy } from '../../kit/AskWhy';
-import { Choice, optionsById } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { columnsOf } from '../../kit/columns';
 import { byItem } from '../../kit/ListFilters';
@@ -141,17 +140,17 @@ export function LowSpace() {
             </>
           ),
         }),
-        of.site('site', t('site'), 112, { by: 'SITE' }),
-        of.choice('finding', t('low.findingTitle'), 130, (one) => t(`low.finding.${one}`), {
+        of.site('site', t('site'), 128, { by: 'SITE' }),
+        of.choice('finding', t('low.findingTitle'), 134, (one) => t(`low.finding.${one}`), {
           by: 'FINDING',
           of: FINDINGS,
           cell: (row) => <FindingWord of={row.finding} />,
         }),
-        of.day('runsOut', t('low.runsOut'), 104, { by: 'RUNS_OUT' }),
-        of.day('lastDayToOrder', t('low.orderBy'), 104, { by: 'LAST_DAY_TO_ORDER' }),
-        of.amount('free', t('low.free'), 84, { by: 'FREE' }),
-        of.amount('coming', t('low.coming'), 84, { by: 'COMING' }),
-        of.amount('point', t('low.point'), 96, { by: 'POINT' }),
+        of.day('runsOut', t('low.runsOut'), 84, { by: 'RUNS_OUT' }),
+        of.day('lastDayToOrder', t('low.orderBy'), 84, { by: 'LAST_DAY_TO_ORDER' }),
+        of.amount('free', t('low.free'), 76, { by: 'FREE' }),
+        of.amount('coming', t('low.coming'), 80, { by: 'COMING' }),
+        of.amount('point', t('low.point'), 112, { by: 'POINT' }),
         of.shown(
           'proposal',
           t('low.proposal'),
@@ -220,30 +219,19 @@ function Approved({ documents }: { documents: readonly string[] }) {
   );
 }
 
-/** Looks at all items of a site now. */
+/** Looks at all items now, at one site or at every one. */
 function RunNow({ site }: { site?: number }) {
   const may = useMay('POST');
-  const sites = useSites().data ?? [];
-  const [chosen, setChosen] = useState('');
-  const at = site ?? (Number(chosen) || sites[0]?.id);
   const run = useSave<void>(['replenishment'], (command) =>
-    post('/api/replenishment/runs')(command, { site: at ?? 0 }),
+    post('/api/replenishment/runs')(command, { site }),
   );
   return (
     may && (
       <>
-        {!site && sites.length > 1 && (
-          <Choice
-            label={t('low.runOf')}
-            value={chosen || String(sites[0]?.id ?? '')}
-            onChange={setChosen}
-            options={optionsById(sites)}
-          />
-        )}
+        <ProblemNote problem={run.error} />
         <Button variant="contained" loading={run.isPending} onClick={() => run.mutate()}>
           {t('low.runNow')}
         </Button>
-        <ProblemNote problem={run.error} />
       </>
     )
   );

@@ -67,7 +67,10 @@ export function PolicyFields<E extends FigureFields>({
 }) {
   const now = form.entry;
   const point = hasPoint(now);
-  const computed = { placeholder: t('policy.computed') };
+  const computed = {
+    placeholder: t('policy.computed'),
+    slotProps: { inputLabel: { shrink: true } },
+  };
   return (
     <>
       <Choice

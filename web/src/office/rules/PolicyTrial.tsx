@@ -92,7 +92,7 @@ function Result({ of }: { of: Trial }) {
   return (
     <>
       <Box sx={{ mt: 1, color: 'text.secondary' }}>
-        {t('policy.trial.played', { count: of.daysPlayed, items: count(of.items.length) })}
+        {t('policy.trial.played', { days: count(of.daysPlayed), count: of.items.length })}
       </Box>
       <Box
         component="table"

@@ -41,6 +41,10 @@ export function TodaySpace() {
   const requisitions = useQuery(
     question('/api/requisitions', { where: ['STATE:IS:REQUESTED'], limit: 1 }),
   );
+  const low = useQuery(question('/api/replenishment/items', { limit: FEW }));
+  const lowFailed = useQuery(
+    question('/api/replenishment/items', { where: ['FINDING:IS:FAILED'], limit: FEW }),
+  );
   const checks = useQuery(question('/api/book-checks'));
   const last = checks.data?.find((one) => one.finished);
   const due = useQueries({
@@ -103,6 +107,26 @@ export function TodaySpace() {
         requisitions.data?.total,
         'running-low/requisitions?where=STATE:IS:REQUESTED',
       ),
+    mayApprove &&
+      task(
+        'lowFailed',
+        lowFailed.data?.total,
+        'running-low/items?where=FINDING:IS:FAILED',
+        lowFailed.data?.rows.map((row) => (
+          <Code key={`${row.itemId} ${row.siteId}`}>{row.item}</Code>
+        )),
+      ),
+    task(
+      'lowStock',
+      low.data?.total,
+      'running-low/items',
+      low.data?.rows.map((row) => (
+        <span key={`${row.itemId} ${row.siteId}`}>
+          {linked(`running-low/items?open=${row.itemId}-${row.siteId}`, row.item)}{' '}
+          {row.runsOut && date(row.runsOut)}
+        </span>
+      )),
+    ),
     task(
       'lateOutbound',
       outbound.data?.late,

@@ -359,6 +359,7 @@ class AccessMatrixTest {
           Map.entry("tryPutAwayRule", Set.of("item", "bin")),
           Map.entry("addPolicy", Set.of("item", "site")),
           Map.entry("setPolicyOfMany", Set.of("site")),
+          Map.entry("startReplenishmentRun", Set.of("site")),
           Map.entry("cancelCount", Set.of("reason")),
           Map.entry("closeInboundOrder", Set.of("reason")),
           Map.entry("shipOrder", Set.of("takenBy")));

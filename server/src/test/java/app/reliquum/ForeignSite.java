@@ -286,7 +286,7 @@ final class ForeignSite {
     figures.putAll(map("reviewDays", 1, "windowDays", 90, "orderCost", 1, "holdingPercent", 20));
     Map<String, Object> policy = map("item", "SHK", "site", site, "figures", figures);
     know("policy", make("/api/replenishment/policies", policy).path("id").asLong());
-    know("run", make("/api/replenishment/runs", map("site", site)).path("id").asLong());
+    know("run", make("/api/replenishment/runs", map("site", site)).get(0).path("id").asLong());
     String item = "/api/replenishment/items/" + id("item") + "/at/" + site;
     long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(30);
     JsonNode open = root.get(item).ok().path("open");

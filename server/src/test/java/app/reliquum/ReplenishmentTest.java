@@ -136,7 +136,8 @@ class ReplenishmentTest {
 
   /** Looks at all items of a site, and waits until that is through. */
   private JsonNode run(long site) {
-    long id = clerk.post("/api/replenishment/runs", Map.of("site", site)).ok().path("id").asLong();
+    long id =
+        clerk.post("/api/replenishment/runs", Map.of("site", site)).ok().get(0).path("id").asLong();
     return finished(id);
   }
 

@@ -32,6 +32,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Random;
+import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
@@ -44,6 +45,8 @@ class DemoHistory {
   private static final int DAYS = 270;
   private static final int ORDERS_A_DAY = 7;
   private static final int DELIVERIES_A_DAY = 2;
+  private static final Set<String> FORGOTTEN = Set.of("OIL", "CLO", "CLN", "ELC");
+  private static final int FORGOTTEN_FOR = 200;
   private static final ZoneId ZONE = ZoneId.of("Europe/London");
 
   private final Catalog catalog;
@@ -162,6 +165,9 @@ class DemoHistory {
         continue;
       }
       int quantity = deliverySize(item);
+      if (forgotten(item, day)) {
+        continue;
+      }
       int before = in.size();
       bring(item, quay, dock, quantity, day, supplier, in);
       for (Line line : List.copyOf(in.subList(before, in.size()))) {
@@ -174,6 +180,13 @@ class DemoHistory {
       post(PostingKind.RECEIPT, at(day, 8 + number, random.nextInt(60)), document, in, hand);
       post(PostingKind.MOVE, at(day, 11 + number, random.nextInt(60)), document, away, 2);
     }
+  }
+
+  /** Some goods nobody has ordered for months: they run low, or have run out. */
+  private boolean forgotten(DemoItem item, LocalDate day) {
+    return FORGOTTEN.contains(item.range().prefix())
+        && item.card().id() % 2 == 0
+        && day.isAfter(today.minusDays(FORGOTTEN_FOR));
   }
 
   private int deliverySize(DemoItem item) {

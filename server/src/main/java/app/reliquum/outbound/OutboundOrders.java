@@ -15,8 +15,8 @@ import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import app.reliquum.removal.RemovalRules;
 import app.reliquum.stock.Asked;
+import app.reliquum.stock.AskedQuantity;
 import app.reliquum.stock.Coming;
-import app.reliquum.stock.DatedQuantity;
 import app.reliquum.stock.Reserving;
 import java.math.BigDecimal;
 import java.time.Clock;
@@ -88,7 +88,7 @@ public class OutboundOrders implements Asked {
   }
 
   @Override
-  public List<DatedQuantity> asked(List<Long> items, long site) {
+  public List<AskedQuantity> asked(List<Long> items, long site) {
     return rows.asked(items, site);
   }
 

@@ -10,7 +10,7 @@ import app.reliquum.core.fulfilment.Outbound;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.places.SiteDays;
-import app.reliquum.stock.DatedQuantity;
+import app.reliquum.stock.AskedQuantity;
 import app.reliquum.stock.DemandSql;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
@@ -296,28 +296,18 @@ class OutboundRows {
     return date == null ? null : date.toLocalDate();
   }
 
-  List<DatedQuantity> asked(List<Long> items, long site) {
+  List<AskedQuantity> asked(List<Long> items, long site) {
     return jdbc.sql(
-            """
-            select x.item_id, x.needed, sum(x.missing), x.number from (
-              select l.item_id, o.needed, o.number, l.asked - l.withdrawn - l.shipped
-                - coalesce((select sum(r.quantity) from reserved r
-                    where r.document = o.number and r.document_line = l.line_no), 0) missing
-              from outbound_line l join outbound_order o on o.id = l.order_id
-              where l.item_id in (:items) and o.site_id = :site
-                and o.state not in ('SHIPPED', 'DONE', 'CANCELLED')
-                and l.asked - l.withdrawn > l.shipped
-            ) x where x.missing > 0 group by x.item_id, x.number
-            """)
+            DemandSql.asked(
+                "outbound_line l join outbound_order o on o.id = l.order_id",
+                "o.needed",
+                "shipped",
+                "o.number",
+                "l.item_id in (:items) and o.site_id = :site"
+                    + " and o.state not in ('SHIPPED', 'DONE', 'CANCELLED')"))
         .param("items", items)
         .param("site", site)
-        .query(
-            (row, n) ->
-                new DatedQuantity(
-                    row.getLong(1),
-                    row.getDate(2) == null ? null : row.getDate(2).toLocalDate(),
-                    new Quantity(row.getBigDecimal(3)),
-                    row.getString(4)))
+        .query(DemandSql::asked)
         .list();
   }
 }

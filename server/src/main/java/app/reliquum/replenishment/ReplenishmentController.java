@@ -13,6 +13,7 @@ import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -53,9 +54,9 @@ class ReplenishmentController {
   @Schema(name = "ProposalsDone")
   record Done(int count, List<String> documents) {}
 
-  /** At which site a run is to look. */
+  /** At which site a run is to look; null for every one. */
   @Schema(name = "RunEntry")
-  record RunEntry(@NotNull Long site) {}
+  record RunEntry(@Nullable Long site) {}
 
   @Operation(operationId = "listLowItems", summary = "What runs low, as last seen")
   @Needs(Permission.LOOK)
@@ -88,11 +89,11 @@ class ReplenishmentController {
     return runs.card(run, actor);
   }
 
-  @Operation(operationId = "startReplenishmentRun", summary = "Look at all items of a site now")
+  @Operation(operationId = "startReplenishmentRun", summary = "Look at all items of sites now")
   @Needs(Permission.POST)
   @PostMapping("/runs")
   @ResponseStatus(HttpStatus.CREATED)
-  Runs.Row start(Command command, @Valid @RequestBody RunEntry entry) {
+  List<Runs.Row> start(Command command, @Valid @RequestBody RunEntry entry) {
     return runs.start(entry.site(), command.actor());
   }
 

@@ -10,6 +10,7 @@ import app.reliquum.core.demand.Review;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.places.Places;
+import app.reliquum.stock.AskedQuantity;
 import app.reliquum.stock.DatedQuantity;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.math.BigDecimal;
@@ -119,7 +120,7 @@ public class RunningLow {
       List<CourseDay> past,
       List<CourseDay> ahead,
       List<DatedQuantity> due,
-      List<DatedQuantity> asked,
+      List<AskedQuantity> asked,
       List<Proposals.Row> open,
       List<Proposals.Row> decided) {}
 

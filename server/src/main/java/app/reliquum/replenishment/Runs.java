@@ -26,6 +26,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -192,14 +193,29 @@ public class Runs {
         .orElseThrow(() -> Problem.missing("run", id));
   }
 
-  /** Begins a run at a site, or gives the one that is running there. */
+  /**
+   * Begins a run at a site, or gives the one that is running there.
+   *
+   * @param site null for every site at which someone works and an item can have a policy
+   */
   @Transactional(propagation = Propagation.MANDATORY)
-  public Row start(long site, Actor actor) {
-    places.requireSite(site, actor);
-    if (!policies.any(site)) {
+  public List<Row> start(@Nullable Long site, Actor actor) {
+    if (site != null) {
+      places.requireSite(site, actor);
+    }
+    List<Long> at =
+        (site == null ? places.sites(actor).stream().map(Places.SiteCard::id) : Stream.of(site))
+            .filter(policies::any)
+            .sorted()
+            .toList();
+    if (at.isEmpty()) {
       throw Problem.refused(
           "no-policies", "No item has a policy here yet. Set one for the house to begin with.");
     }
+    return at.stream().map(one -> start(one.longValue(), actor)).toList();
+  }
+
+  private Row start(long site, Actor actor) {
     jdbc.sql("select id from site where id = ? for update").param(site).query(Long.class).single();
     Optional<Long> running =
         jdbc.sql("select id from replenishment_run where site_id = ? and finished is null")

@@ -17,6 +17,7 @@ import app.reliquum.places.Places;
 import app.reliquum.places.SiteCalendar;
 import app.reliquum.places.SiteDays;
 import app.reliquum.stock.Asked;
+import app.reliquum.stock.AskedQuantity;
 import app.reliquum.stock.Coming;
 import app.reliquum.stock.DatedQuantity;
 import app.reliquum.supply.Requisitions;
@@ -114,7 +115,7 @@ class StoredFacts {
       Policies.Row policy,
       SupplierItems.@Nullable Terms terms,
       List<DatedQuantity> due,
-      List<DatedQuantity> asked,
+      List<AskedQuantity> asked,
       Review.Facts facts) {}
 
   /** What does not depend on the item. */
@@ -144,9 +145,13 @@ class StoredFacts {
     Map<Long, Quantity> requested = requisitions.notYetOrdered(with, at.site());
     Map<Long, UnitCost> unitCosts = costs.at(at.site(), with);
     Map<Long, List<DatedQuantity>> due =
-        byItem(coming.stream().flatMap(one -> one.due(with, at.site()).stream()).toList());
-    Map<Long, List<DatedQuantity>> wanted =
-        byItem(asked.stream().flatMap(one -> one.asked(with, at.site()).stream()).toList());
+        coming.stream()
+            .flatMap(one -> one.due(with, at.site()).stream())
+            .collect(Collectors.groupingBy(DatedQuantity::itemId));
+    Map<Long, List<AskedQuantity>> wanted =
+        asked.stream()
+            .flatMap(one -> one.asked(with, at.site()).stream())
+            .collect(Collectors.groupingBy(AskedQuantity::itemId));
     List<Known> known = new ArrayList<>();
     for (long id : with.stream().sorted().toList()) {
       Item item = Objects.requireNonNull(items.get(id));
@@ -168,9 +173,22 @@ class StoredFacts {
                   Objects.requireNonNull(unitCosts.get(id)).amount().doubleValue(),
                   Optional.ofNullable(item.shelfLife()),
                   free.getOrDefault(id, Quantity.ZERO),
-                  byDay(due.getOrDefault(id, List.of()), at.today()),
+                  byDay(
+                      due.getOrDefault(id, List.of()),
+                      DatedQuantity::day,
+                      DatedQuantity::quantity,
+                      at.today()),
                   requested.getOrDefault(id, Quantity.ZERO),
-                  byDay(wanted.getOrDefault(id, List.of()), at.today()),
+                  byDay(
+                      wanted.getOrDefault(id, List.of()),
+                      AskedQuantity::day,
+                      AskedQuantity::missing,
+                      at.today()),
+                  byDay(
+                      wanted.getOrDefault(id, List.of()),
+                      AskedQuantity::day,
+                      AskedQuantity::reserved,
+                      at.today()),
                   item.decimals(),
                   at.today(),
                   at.working())));
@@ -183,15 +201,16 @@ class StoredFacts {
         history.days().stream().filter(day -> !day.day().isBefore(from)).toList());
   }
 
-  private static Map<Long, List<DatedQuantity>> byItem(List<DatedQuantity> all) {
-    return all.stream().collect(Collectors.groupingBy(DatedQuantity::itemId));
-  }
-
   /** What has no day counts as of today. */
-  private static Map<LocalDate, Quantity> byDay(List<DatedQuantity> all, LocalDate today) {
+  private static <T> Map<LocalDate, Quantity> byDay(
+      List<T> all,
+      Function<T, @Nullable LocalDate> day,
+      Function<T, Quantity> quantity,
+      LocalDate today) {
     Map<LocalDate, Quantity> byDay = new TreeMap<>();
-    for (DatedQuantity one : all) {
-      byDay.merge(one.day() == null ? today : one.day(), one.quantity(), Quantity::plus);
+    for (T one : all) {
+      LocalDate on = day.apply(one);
+      byDay.merge(on == null ? today : on, quantity.apply(one), Quantity::plus);
     }
     return byDay;
   }

@@ -12,6 +12,7 @@ import app.reliquum.core.ledger.Usage;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.places.SiteDays;
+import app.reliquum.stock.AskedQuantity;
 import app.reliquum.stock.DatedQuantity;
 import app.reliquum.stock.DemandSql;
 import app.reliquum.stock.UsageSql;
@@ -332,20 +333,18 @@ class TransferRows {
         site);
   }
 
-  List<DatedQuantity> asked(List<Long> items, long site) {
-    return dated(
-        """
-        select x.item_id, x.wanted, sum(x.missing), x.number from (
-          select l.item_id, t.wanted, t.number, l.asked - l.withdrawn - l.sent
-            - coalesce((select sum(r.quantity) from reserved r
-                where r.document = t.number and r.document_line = l.line_no), 0) missing
-          from transfer_line l join transfer t on t.id = l.transfer_id
-          where l.item_id in (:items) and t.from_site_id = :site
-            and t.state <> 'CLOSED' and l.asked - l.withdrawn > l.sent
-        ) x where x.missing > 0 group by x.item_id, x.number
-        """,
-        items,
-        site);
+  List<AskedQuantity> asked(List<Long> items, long site) {
+    return jdbc.sql(
+            DemandSql.asked(
+                "transfer_line l join transfer t on t.id = l.transfer_id",
+                "t.wanted",
+                "sent",
+                "t.number",
+                "l.item_id in (:items) and t.from_site_id = :site and t.state <> 'CLOSED'"))
+        .param("items", items)
+        .param("site", site)
+        .query(DemandSql::asked)
+        .list();
   }
 
   private List<DatedQuantity> dated(String sql, List<Long> items, long site) {

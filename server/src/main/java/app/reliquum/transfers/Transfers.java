@@ -13,6 +13,7 @@ import app.reliquum.core.quantity.Quantity;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import app.reliquum.stock.Asked;
+import app.reliquum.stock.AskedQuantity;
 import app.reliquum.stock.Coming;
 import app.reliquum.stock.DatedQuantity;
 import app.reliquum.stock.ReservedGoods;
@@ -270,7 +271,7 @@ public class Transfers implements Coming, Asked {
 
   @Override
   @Transactional(readOnly = true)
-  public List<DatedQuantity> asked(List<Long> items, long site) {
+  public List<AskedQuantity> asked(List<Long> items, long site) {
     return rows.asked(items, site);
   }
 

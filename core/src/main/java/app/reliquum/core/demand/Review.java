@@ -64,6 +64,8 @@ public record Review(
    * @param due what is coming, by its day
    * @param requested approved and not ordered yet
    * @param asked what is asked for and not reserved, by the day it is needed
+   * @param reserved what lies there and is reserved, by the day it is needed; it is neither free
+   *     nor asked for any more, and goes all the same
    * @param decimals those of the item
    * @param today the day at the site
    * @param working the days on which the site works
@@ -78,6 +80,7 @@ public record Review(
       Map<LocalDate, Quantity> due,
       Quantity requested,
       Map<LocalDate, Quantity> asked,
+      Map<LocalDate, Quantity> reserved,
       int decimals,
       LocalDate today,
       WorkingDays working) {}
@@ -252,17 +255,20 @@ public record Review(
         facts.due(),
         facts.requested(),
         facts.asked(),
+        facts.reserved(),
         facts.decimals(),
         facts.today(),
         facts.working());
   }
 
   private static Projection project(Facts facts, double perDay, double safety) {
+    Map<LocalDate, Quantity> goes = new TreeMap<>(facts.asked());
+    facts.reserved().forEach((day, quantity) -> goes.merge(day, quantity, Quantity::plus));
     return Projection.of(
         new Projection.Outlook(
-            facts.free(),
+            facts.free().plus(sum(facts.reserved())),
             perDay,
-            new TreeMap<>(facts.asked()),
+            goes,
             new TreeMap<>(facts.due()),
             safety,
             (int) Math.ceil(facts.lead().mean())),

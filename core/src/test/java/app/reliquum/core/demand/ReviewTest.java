@@ -57,6 +57,7 @@ class ReviewTest {
         Map.of(),
         Quantity.ZERO,
         Map.of(),
+        Map.of(),
         0,
         MONDAY,
         WEEK);
@@ -73,6 +74,7 @@ class ReviewTest {
         of.due(),
         of.requested(),
         asked,
+        of.reserved(),
         of.decimals(),
         of.today(),
         of.working());
@@ -140,6 +142,7 @@ class ReviewTest {
             Map.of(),
             Quantity.ZERO,
             Map.of(),
+            Map.of(),
             0,
             MONDAY,
             WEEK);
@@ -161,12 +164,37 @@ class ReviewTest {
             Map.of(MONDAY.plusDays(2), of("20")),
             of("11"),
             Map.of(MONDAY, of("1")),
+            Map.of(),
             0,
             MONDAY,
             WEEK);
     Review review = Review.of(rule(Kind.POINT_AND_QUANTITY, "", ""), coming);
     assertThat(review.position().level()).isEqualTo(of("40"));
     assertThat(review.finding()).isEqualTo(Finding.ORDER);
+  }
+
+  @Test
+  void whatIsReservedIsNotFreeAndGoesOnItsDay() {
+    Review.Facts facts = facts("10", SupplyTerms.ANY);
+    Review.Facts reserving =
+        new Review.Facts(
+            facts.history(),
+            facts.lead(),
+            facts.terms(),
+            10,
+            Optional.empty(),
+            of("10"),
+            Map.of(),
+            Quantity.ZERO,
+            Map.of(),
+            Map.of(MONDAY.plusDays(1), of("50")),
+            0,
+            MONDAY,
+            WEEK);
+    Review review = Review.of(rule(Kind.POINT_AND_QUANTITY, "", ""), reserving);
+    assertThat(review.position().level()).isEqualTo(of("10"));
+    assertThat(review.projection().days().get(0).stock()).isEqualTo(56);
+    assertThat(review.projection().days().get(1).stock()).isEqualTo(6);
   }
 
   @Test
@@ -182,6 +210,7 @@ class ReviewTest {
             facts.free(),
             Map.of(),
             Quantity.ZERO,
+            Map.of(),
             Map.of(),
             0,
             MONDAY,
