@@ -1,5 +1,5 @@
-import { instant, describe, expect, it } from 'vitest';
-import { date, quantity } from './format';
+import { describe, expect, it } from 'vitest';
+import { date, instant, quantity } from './format';
 
 describe('quantity', () => {
   it('groups digits and keeps decimals exactly', () => {

@@ -19,7 +19,7 @@ import java.util.concurrent.locks.LockSupport;
 
 /**
  * Measures the running application beside bare JDBC on the same data in the same run, and prints
- * ratios: ./reliquum bench [--small] [--floor | --counts | --outbound]
+ * ratios: ./reliquum bench [--small] [--floor | --counts | --outbound | --replenishment]
  */
 public final class Bench {
 
@@ -78,6 +78,10 @@ public final class Bench {
         floor(http);
         return;
       }
+      if (only.contains("--replenishment")) {
+        replenishment(http, connection);
+        return;
+      }
       System.out.println("\nPostings: a move of one piece, through HTTP and by bare JDBC");
       warmUp(http);
       for (int clients : CLIENTS) {
@@ -95,6 +99,7 @@ public final class Bench {
       new Counts(http, base, connection, size).print();
       System.out.println("\nAllocating, through HTTP");
       new Allocations(http, base, connection, Bench::connect, size).print();
+      replenishment(http, connection);
       System.out.println("\nThe rules by themselves");
       CoreBenchmarks.print();
       System.out.println("\nThe check of the books");
@@ -109,6 +114,11 @@ public final class Bench {
   private static void floor(Http http) throws Exception {
     System.out.println("\nReceiving on the Floor, through HTTP, 1 person");
     new Receipts(http, PORT).print();
+  }
+
+  private static void replenishment(Http http, Connection connection) throws Exception {
+    System.out.println("\nRunning low");
+    new Replenishing(http, connection).print();
   }
 
   private Process start() throws Exception {

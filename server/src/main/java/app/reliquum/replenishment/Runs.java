@@ -11,6 +11,7 @@ import app.reliquum.feed.FeedTopic;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
+import com.github.kagkarlsson.scheduler.task.FailureHandler;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
 import com.github.kagkarlsson.scheduler.task.helper.OneTimeTask;
 import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
@@ -26,6 +27,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -283,19 +285,38 @@ public class Runs {
     }
   }
 
-  /** Goes on with a run until it is through. Doing it again is harmless. */
-  void goOn(long id) {
+  /**
+   * Goes on with a run until it is through. Doing it again is harmless.
+   *
+   * @param stopping whether this server is being stopped: then the run goes on elsewhere, or later
+   * @throws StoppedException if it did not come to its end because of that
+   */
+  void goOn(long id, BooleanSupplier stopping) {
     try {
       while (commands.patiently(() -> lookOn(id))) {
-        LOG.debug("Run {} goes on", id);
+        if (stopping.getAsBoolean()) {
+          throw new StoppedException();
+        }
       }
+    } catch (StoppedException stopped) {
+      throw stopped;
     } catch (RuntimeException fault) {
+      if (stopping.getAsBoolean()) {
+        throw new StoppedException();
+      }
       LOG.error("Run {} of replenishment could not go on", id, fault);
       commands.patiently(
           () -> {
             end(id, brief(String.valueOf(fault.getMessage())));
             return id;
           });
+    }
+  }
+
+  /** A run was left where it stood. */
+  private static final class StoppedException extends RuntimeException {
+    StoppedException() {
+      super("The server is being stopped.", null, false, false);
     }
   }
 
@@ -352,10 +373,15 @@ public class Runs {
   static class Work {
 
     private static final Duration LOOK = Duration.ofMinutes(5);
+    private static final Duration SOON = Duration.ofSeconds(5);
 
     @Bean
     OneTimeTask<Long> replenishmentRun(Runs runs) {
-      return Tasks.oneTime(RUN).execute((task, context) -> runs.goOn(task.getData()));
+      return Tasks.oneTime(RUN)
+          .onFailure(new FailureHandler.OnFailureRetryLater<>(SOON))
+          .execute(
+              (task, context) ->
+                  runs.goOn(task.getData(), () -> context.getSchedulerState().isShuttingDown()));
     }
 
     /** Sites lie in several time zones: a new day begins at one of them every so often. */
