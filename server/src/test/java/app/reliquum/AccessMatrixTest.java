@@ -606,6 +606,7 @@ class AccessMatrixTest {
           Map.entry("exportJournal", "?format=CSV&" + YEAR),
           Map.entry("exportLedger", "?format=CSV&columns=document,item,from,to"),
           Map.entry("exportLoans", "?format=CSV"),
+          Map.entry("exportLowItems", "?format=CSV"),
           Map.entry("exportOnHand", "?format=CSV&columns=site,place&group=PLACE"),
           Map.entry("exportOutboundOrders", "?format=CSV"),
           Map.entry(

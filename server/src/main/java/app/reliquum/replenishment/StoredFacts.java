@@ -364,8 +364,13 @@ class StoredFacts {
         at,
         items,
         from,
-        (item, day, quantity) ->
-            Objects.requireNonNull(courses.get(item)).changes().put(day, quantity));
+        (item, day, quantity) -> {
+          // What has first come since the question before this one is seen the next time.
+          Course course = courses.get(item);
+          if (course != null) {
+            course.changes().put(day, quantity);
+          }
+        });
     each(
         "select item_id, day, sum(quantity) from used_by_day where site_id = :site"
             + " and item_id in (:items) and day >= :from and cause in ("
