@@ -2877,6 +2877,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/replenishment/inbound/{inbound}/waiting': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Which orders wait for what comes */
+    get: operations['getWhoWaits'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/replenishment/items': {
     parameters: {
       query?: never;
@@ -2903,6 +2920,23 @@ export interface paths {
     };
     /** An item at a site with its course and figures */
     get: operations['getLowItem'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/replenishment/orders/{order}/supply': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** From where what an order lacks will come */
+    get: operations['getSupplyOfOrder'];
     put?: never;
     post?: never;
     delete?: never;
@@ -6709,6 +6743,25 @@ export interface components {
       site: string | null;
       symbol: string | null;
     };
+    OrderPeg: {
+      /** Format: date */
+      day: string;
+      document: string;
+      firm: boolean;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: int32 */
+      line: number;
+      number: string;
+      /** Format: int64 */
+      order: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+    };
     OutboundCard: {
       /** Format: date-time */
       allocated: string | null;
@@ -6724,6 +6777,8 @@ export interface components {
       )[];
       changes: components['schemas']['DocumentChange'][];
       cost: number;
+      /** Format: date */
+      coveredBy: string | null;
       /** Format: date-time */
       created: string;
       createdBy: string;
@@ -6766,6 +6821,7 @@ export interface components {
       state:
         | 'ACCEPTED'
         | 'SHORT'
+        | 'COVERED'
         | 'ALLOCATED'
         | 'PICKING'
         | 'PACKED'
@@ -6783,6 +6839,8 @@ export interface components {
     OutboundCounts: {
       /** Format: int32 */
       allocated: number;
+      /** Format: int32 */
+      covered: number;
       /** Format: int32 */
       late: number;
       /** Format: int32 */
@@ -6976,6 +7034,7 @@ export interface components {
       state:
         | 'ACCEPTED'
         | 'SHORT'
+        | 'COVERED'
         | 'ALLOCATED'
         | 'PICKING'
         | 'PACKED'
@@ -7214,6 +7273,8 @@ export interface components {
       version?: number | null;
     };
     PolicyFigures: {
+      /** @enum {string} */
+      forOrders: 'FROM_STOCK' | 'FROM_STOCK_ELSE_BUY';
       holdingPercent: number;
       /** @enum {string} */
       kind: 'POINT_AND_QUANTITY' | 'POINT_AND_UP_TO' | 'ONLY_FOR_ORDERS' | 'NONE';
@@ -11268,6 +11329,7 @@ export interface operations {
           | 'OPEN'
           | 'LATE'
           | 'SHORT'
+          | 'COVERED'
           | 'ALLOCATED'
           | 'PICKING'
           | 'PACKED'
@@ -13799,6 +13861,7 @@ export interface operations {
           | 'OPEN'
           | 'LATE'
           | 'SHORT'
+          | 'COVERED'
           | 'ALLOCATED'
           | 'PICKING'
           | 'PACKED'
@@ -15462,6 +15525,32 @@ export interface operations {
       503: components['responses']['Busy'];
     };
   };
+  getWhoWaits: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        inbound: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OrderPeg'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
   listLowItems: {
     parameters: {
       query?: {
@@ -15530,6 +15619,32 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['LowItemCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  getSupplyOfOrder: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        order: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OrderPeg'][];
         };
       };
       400: components['responses']['Invalid'];

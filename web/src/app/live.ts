@@ -21,13 +21,13 @@ const STALE = {
     'labels',
   ],
   count: ['counts', 'slips', 'results', 'count-live'],
-  inbound: ['inbound', 'waiting'],
-  outbound: ['outbound', 'floor', 'labels'],
+  inbound: ['inbound', 'waiting', 'replenishment'],
+  outbound: ['outbound', 'floor', 'labels', 'replenishment'],
   transfer: ['transfers'],
   adjustment: ['adjustments', 'scrap'],
   approval: ['approvals', 'counts', 'adjustments'],
   loan: ['loans'],
-  requisition: ['requisitions'],
+  requisition: ['requisitions', 'replenishment'],
   replenishment: ['replenishment'],
 } as const;
 

@@ -13,6 +13,7 @@ import { date, instant, money, quantity } from '../../kit/format';
 import { Part } from '../../kit/SidePanel';
 import { StockBar } from '../../kit/StockBar';
 import { LabelButton } from '../labels/LabelButton';
+import { WhoWaits } from './ComesFrom';
 import { OrderForm } from './OrderForm';
 import { StateWord } from './StateWord';
 import { t, type Word } from '../../app/words';
@@ -51,6 +52,7 @@ export function OrderPanel({ order, onClose }: { order: number; onClose: () => v
           {one.note && <Box sx={{ mb: 1 }}>{one.note}</Box>}
           <OrderActions card={one} onChange={onChange} />
           <Lines lines={one.lines} />
+          <WhoWaits card={one} />
           <Receipts card={one} />
           <History
             title={t('inbound.history')}

@@ -14,6 +14,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Way } from '../../kit/Way';
+import { ComesFrom, useSupply } from './ComesFrom';
 import { OutboundActions } from './OutboundActions';
 import { OutboundForm } from './OutboundForm';
 import { OutboundParcels } from './OutboundParcels';
@@ -42,6 +43,7 @@ export function OutboundPanel({ order, onClose }: { order: number; onClose: () =
           <Glance
             of={[
               { amiss: one.state === 'SHORT' && t('outbound.state.SHORT') },
+              one.coveredBy && t('outbound.coveredBy', { day: date(one.coveredBy) }),
               one.needed && t('picking.needed', { day: date(one.needed) }),
               { amiss: one.late > 0 && t('inbound.daysLate', { count: one.late }) },
               one.reference && t('outbound.theirs', { reference: one.reference }),
@@ -87,7 +89,9 @@ function TimeLine({ card }: { card: Card }) {
         key: state,
         word: t(`outbound.state.${state}`),
         at,
-        now: card.state === state || (state === 'ACCEPTED' && card.state === 'SHORT'),
+        now:
+          card.state === state ||
+          (state === 'ACCEPTED' && (card.state === 'SHORT' || card.state === 'COVERED')),
       }))}
     />
   );
@@ -98,6 +102,10 @@ const FIGURES = { '& > :nth-child(n+3)': { textAlign: 'right' } } as const;
 
 function Lines({ card }: { card: Card }) {
   const may = useMay('POST');
+  const supply = useSupply(
+    card.id,
+    card.lines.some((line) => Number(line.missing) > 0),
+  );
   const split = useSave(['outbound', 'on-hand'], (command, line: number) =>
     post('/api/outbound/{id}/lines/{line}/split', { id: card.id, line })(command),
   );
@@ -164,7 +172,11 @@ function Lines({ card }: { card: Card }) {
                     ? t('outbound.there', { amount: quantity(line.available), unit: line.symbol })
                     : t('outbound.noneThere')}
                 </span>
-                {Number(line.coming) > 0 && (
+                <ComesFrom
+                  pegs={supply.data?.filter((peg) => peg.line === line.line) ?? []}
+                  unit={line.symbol}
+                />
+                {Number(line.coming) > 0 && !supply.data?.length && (
                   <Link to={`/office/coming/inbound?q=${encodeURIComponent(line.item)}`}>
                     {t('outbound.isComing', { amount: quantity(line.coming), unit: line.symbol })}
                   </Link>

@@ -7,6 +7,7 @@ export type OutboundStateName = Schemas['OutboundRow']['state'];
 const REACHED: Record<OutboundStateName, number> = {
   ACCEPTED: 0,
   SHORT: 0,
+  COVERED: 0,
   ALLOCATED: 1,
   PICKING: 2,
   PACKED: 3,

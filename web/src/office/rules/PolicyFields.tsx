@@ -16,6 +16,8 @@ export const KINDS = everyOf<Figures['kind']>()([
   'NONE',
 ]);
 
+const FOR_ORDERS = everyOf<Figures['forOrders']>()(['FROM_STOCK', 'FROM_STOCK_ELSE_BUY']);
+
 /** The figures of a policy as they stand in a form; those of a new one are what most begin with. */
 export function startOfFigures(figures?: Figures) {
   return {
@@ -28,6 +30,7 @@ export function startOfFigures(figures?: Figures) {
     windowDays: String(figures?.windowDays ?? '365'),
     orderCost: String(figures?.orderCost ?? '12'),
     holdingPercent: String(figures?.holdingPercent ?? '20'),
+    forOrders: figures?.forOrders ?? ('FROM_STOCK' as Figures['forOrders']),
   };
 }
 
@@ -51,6 +54,7 @@ export function figuresOf(now: FigureFields, fixed: boolean): Figures {
     windowDays: whole(now.windowDays),
     orderCost: Number(decimal(now.orderCost)),
     holdingPercent: Number(decimal(now.holdingPercent)),
+    forOrders: now.forOrders,
   };
 }
 
@@ -104,6 +108,11 @@ export function PolicyFields<E extends FigureFields>({
           )}
         </Box>
       )}
+      <Choice
+        label={t('policy.forOrders')}
+        {...form.choice('forOrders')}
+        options={optionsOf(FOR_ORDERS, (one) => t(`policy.forOrdersOf.${one}`))}
+      />
     </>
   );
 }

@@ -51,6 +51,8 @@ create table replenishment_policy (
   window_days int not null,
   order_cost decimal(15,4) not null,
   holding_percent decimal(9,4) not null,
+  -- what is done where less is there than an order asks for
+  for_orders varchar(20) not null default 'FROM_STOCK',
   unique key one_a_scope (item_id, category, site_id)
 );
 
@@ -140,3 +142,9 @@ create table proposal (
   key site_state (site_id, state),
   key item (item_id, site_id)
 );
+
+-- The line of a document that goods were requested for; 0 for none.
+alter table requisition add source_line int not null default 0;
+
+-- The day on which all that an order lacks will have come; null if something of it is not ordered.
+alter table outbound_order add covered_by date null;

@@ -286,6 +286,8 @@ class AccessMatrixTest {
           Map.entry("/api/removal/rules", "removalRule"),
           Map.entry("/api/requisitions", "requisition"),
           Map.entry("/api/replenishment/runs", "run"),
+          Map.entry("/api/replenishment/orders", "outbound"),
+          Map.entry("/api/replenishment/inbound", "inbound"),
           Map.entry("/api/replenishment/proposals", "proposal"),
           Map.entry("/api/replenishment/policies", "policy"),
           Map.entry("/api/reservations", "reservation"),
@@ -366,7 +368,8 @@ class AccessMatrixTest {
 
   private static final Map<String, Object> KEYS = Map.of("keys", List.of("SHORTEST_WALK"));
 
-  private static final Map<String, Object> NEVER = Map.of("kind", "NONE");
+  private static final Map<String, Object> NEVER =
+      Map.of("kind", "NONE", "forOrders", "FROM_STOCK");
 
   /** What else an operation must say to get to where the site matters. */
   private static final Map<String, Map<String, Object>> SAY =
@@ -384,7 +387,9 @@ class AccessMatrixTest {
           Map.entry("addPolicy", NEVER),
           Map.entry("changePolicy", NEVER),
           Map.entry("tryPolicy", NEVER),
-          Map.entry("setPolicyOfMany", Map.of("kind", "NONE", "items", List.of(1))),
+          Map.entry(
+              "setPolicyOfMany",
+              Map.of("kind", "NONE", "forOrders", "FROM_STOCK", "items", List.of(1))),
           Map.entry("changeArea", Map.of("name", "Area", "code", "A", "version", 0)),
           Map.entry("addArea", Map.of("name", "New", "code", "NEW")),
           Map.entry(

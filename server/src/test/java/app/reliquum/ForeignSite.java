@@ -284,6 +284,7 @@ final class ForeignSite {
     Map<String, Object> figures =
         map("kind", "POINT_AND_QUANTITY", "point", "1000", "quantity", "5", "servicePercent", "95");
     figures.putAll(map("reviewDays", 1, "windowDays", 90, "orderCost", 1, "holdingPercent", 20));
+    figures.put("forOrders", "FROM_STOCK");
     Map<String, Object> policy = map("item", "SHK", "site", site, "figures", figures);
     know("policy", make("/api/replenishment/policies", policy).path("id").asLong());
     know("run", make("/api/replenishment/runs", map("site", site)).get(0).path("id").asLong());

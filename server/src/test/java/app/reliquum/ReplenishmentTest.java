@@ -59,6 +59,7 @@ class ReplenishmentTest {
     figures.put("windowDays", 365);
     figures.put("orderCost", "12");
     figures.put("holdingPercent", "20");
+    figures.put("forOrders", "FROM_STOCK");
     return figures;
   }
 

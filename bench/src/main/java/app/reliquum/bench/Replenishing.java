@@ -20,7 +20,7 @@ final class Replenishing {
 
   private static final String FIGURES =
       "{\"kind\":\"POINT_AND_QUANTITY\",\"servicePercent\":95,\"reviewDays\":1,\"windowDays\":365,"
-          + "\"orderCost\":12,\"holdingPercent\":20}";
+          + "\"orderCost\":12,\"holdingPercent\":20,\"forOrders\":\"FROM_STOCK\"}";
 
   private final Http http;
   private final Connection connection;

@@ -75,6 +75,7 @@ class RunningLowTest {
     Map<String, Object> figures = new HashMap<>(fixed);
     figures.putAll(Map.of("kind", "POINT_AND_QUANTITY", "servicePercent", 95, "reviewDays", 1));
     figures.putAll(Map.of("windowDays", 365, "orderCost", 12, "holdingPercent", 20));
+    figures.put("forOrders", "FROM_STOCK");
     maren
         .post("/api/replenishment/policies", Map.of("item", item, "site", 1, "figures", figures))
         .ok();
@@ -168,6 +169,7 @@ class RunningLowTest {
     figures.putAll(Map.of("kind", "POINT_AND_UP_TO", "upTo", "1", "servicePercent", 95));
     figures.putAll(Map.of("reviewDays", 1, "windowDays", 365, "orderCost", 12));
     figures.put("holdingPercent", 20);
+    figures.put("forOrders", "FROM_STOCK");
     for (int day = 100; day > 90; day--) {
       post("FROM_SUPPLIER", "LOWX", "30", day);
       post("TO_CUSTOMER", "LOWX", "30", day);

@@ -151,7 +151,8 @@ class DemoReplenishment {
                 1,
                 365,
                 new BigDecimal("12"),
-                new BigDecimal("20"))),
+                new BigDecimal("20"),
+                Policies.ForOrders.FROM_STOCK_ELSE_BUY)),
         DemoHouse.EVERYWHERE);
   }
 }

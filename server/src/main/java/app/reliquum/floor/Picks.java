@@ -272,7 +272,7 @@ class Picks implements FloorVerb {
 
     private static boolean toPick(OutboundViews.Row row) {
       return switch (row.state()) {
-        case ALLOCATED, SHORT, PICKING -> row.toPick() > row.shortLines();
+        case ALLOCATED, SHORT, COVERED, PICKING -> row.toPick() > row.shortLines();
         case ACCEPTED, PACKED, SHIPPED, DONE, CANCELLED -> false;
       };
     }

@@ -156,6 +156,7 @@ public class OutboundOrders implements Asked {
         instant(head.created()),
         head.createdBy(),
         instant(head.allocated()),
+        head.state() == Outbound.State.COVERED ? head.coveredBy() : null,
         instant(head.ended()),
         head.roundId() == 0 ? null : head.roundId(),
         head.picker(),

@@ -90,7 +90,12 @@ class OutboundProgress {
   /** What decides how far an order is. */
   Outbound.Order order(Head head, boolean allocated, List<Outbound.Line> lines) {
     return new Outbound.Order(
-        head.isJob(), allocated, head.roundId() != 0, flow(head).packs(), lines);
+        head.isJob(),
+        allocated,
+        head.roundId() != 0,
+        flow(head).packs(),
+        head.coveredBy() != null,
+        lines);
   }
 
   /** Works the state out of lines for which stock has just been looked for. */

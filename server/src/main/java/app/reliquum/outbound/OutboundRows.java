@@ -79,7 +79,7 @@ class OutboundRows {
       case LATE -> OPEN + " and o.needed < " + days.todaySql("o.site_id");
       case ALL -> "1 = 1";
       case SHIPPED -> "o.state in ('SHIPPED', 'DONE')";
-      case SHORT, ALLOCATED, PICKING, PACKED, CANCELLED -> "o.state = '" + filter + "'";
+      case SHORT, COVERED, ALLOCATED, PICKING, PACKED, CANCELLED -> "o.state = '" + filter + "'";
     };
   }
 
@@ -135,6 +135,7 @@ class OutboundRows {
         count(OutboundViews.Filter.OPEN, actor),
         count(OutboundViews.Filter.LATE, actor),
         count(OutboundViews.Filter.SHORT, actor),
+        count(OutboundViews.Filter.COVERED, actor),
         count(OutboundViews.Filter.ALLOCATED, actor),
         count(OutboundViews.Filter.PICKING, actor),
         count(OutboundViews.Filter.PACKED, actor));

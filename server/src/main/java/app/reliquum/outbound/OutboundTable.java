@@ -61,7 +61,8 @@ class OutboundTable {
       long roundId,
       String picker,
       long toteId,
-      String tote) {
+      String tote,
+      LocalDate coveredBy) {
 
     boolean isJob() {
       return kind == OutboundViews.Kind.JOB;
@@ -82,7 +83,7 @@ class OutboundTable {
       select o.id, o.version, o.number, o.kind, o.state, o.site_id, o.customer_id,
         coalesce(c.name, '') customer, o.kit_id, coalesce(k.name, '') kit, o.kit_quantity,
         o.reference, o.needed, o.note, o.created, w.name created_by, o.allocated, o.ended,
-        o.round_id, p.name picker, o.tote_id, u.code tote
+        o.round_id, p.name picker, o.tote_id, u.code tote, o.covered_by
       from outbound_order o join person w on w.id = o.created_by
         left join customer c on c.id = o.customer_id left join item k on k.id = o.kit_id
         left join pick_round r on r.id = o.round_id left join person p on p.id = r.person_id
@@ -117,7 +118,7 @@ class OutboundTable {
     return jdbc.sql(
             """
             select o.id from outbound_order o
-            where o.site_id = :site and o.state in ('ACCEPTED', 'SHORT', 'PICKING')
+            where o.site_id = :site and o.state in ('ACCEPTED', 'SHORT', 'COVERED', 'PICKING')
               and (:until is null or o.needed <= :until)
             order by o.needed is null, o.needed, o.id
             """)

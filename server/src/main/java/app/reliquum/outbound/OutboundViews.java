@@ -39,6 +39,8 @@ public final class OutboundViews {
     LATE,
     /** Less is there than they ask for. */
     SHORT,
+    /** What they lack is ordered. */
+    COVERED,
     /** All of it is reserved. */
     ALLOCATED,
     /** Someone picks them. */
@@ -104,7 +106,8 @@ public final class OutboundViews {
 
   /** How many orders are in each list. */
   @Schema(name = "OutboundCounts")
-  public record Counts(int open, int late, int shortOnes, int allocated, int picking, int packed) {}
+  public record Counts(
+      int open, int late, int shortOnes, int covered, int allocated, int picking, int packed) {}
 
   /**
    * A line of an order, with what has become of it.
@@ -201,6 +204,7 @@ public final class OutboundViews {
       Instant created,
       String createdBy,
       @Nullable Instant allocated,
+      @Nullable LocalDate coveredBy,
       @Nullable Instant ended,
       @Nullable Long round,
       @Nullable String picker,

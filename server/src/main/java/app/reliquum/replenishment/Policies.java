@@ -71,6 +71,14 @@ public class Policies {
     ITEM
   }
 
+  /** What is done where less is there than an order asks for. */
+  public enum ForOrders {
+    /** It waits for stock. */
+    FROM_STOCK,
+    /** What nothing is coming for is requested for it. */
+    FROM_STOCK_ELSE_BUY
+  }
+
   /**
    * The figures of a policy. Of point, quantity and up-to level, what is null is worked out.
    *
@@ -79,6 +87,7 @@ public class Policies {
    * @param windowDays how many days back demand is looked at
    * @param orderCost what one order costs
    * @param holdingPercent what keeping goods for a year costs, of their cost
+   * @param forOrders what is done where less is there than an order asks for
    */
   @Schema(name = "PolicyFigures")
   public record Figures(
@@ -90,7 +99,8 @@ public class Policies {
       @Min(0) @Max(60) int reviewDays,
       @Min(7) @Max(1500) int windowDays,
       @NotNull @PositiveOrZero BigDecimal orderCost,
-      @NotNull @PositiveOrZero @DecimalMax("1000") BigDecimal holdingPercent) {
+      @NotNull @PositiveOrZero @DecimalMax("1000") BigDecimal holdingPercent,
+      @NotNull ForOrders forOrders) {
 
     /** The figures as core reads them. */
     ReplenishmentRule rule() {
@@ -196,7 +206,8 @@ public class Policies {
             row.getInt("review_days"),
             row.getInt("window_days"),
             row.getBigDecimal("order_cost"),
-            row.getBigDecimal("holding_percent")));
+            row.getBigDecimal("holding_percent"),
+            ForOrders.valueOf(row.getString("for_orders"))));
   }
 
   private static @Nullable Quantity quantity(ResultSet row, String column) throws SQLException {
@@ -292,9 +303,10 @@ public class Policies {
         jdbc.sql(
                 """
                 insert into replenishment_policy (item_id, category, site_id, kind, point, quantity,
-                  up_to, service_percent, review_days, window_days, order_cost, holding_percent)
+                  up_to, service_percent, review_days, window_days, order_cost, holding_percent,
+                  for_orders)
                 values (:item, :category, :site, :kind, :point, :quantity, :upTo, :service, :review,
-                  :window, :orderCost, :holding)
+                  :window, :orderCost, :holding, :forOrders)
                 """)
             .params(values(figures))
             .param("item", item)
@@ -308,7 +320,7 @@ public class Policies {
             update replenishment_policy set version = version + 1, kind = :kind, point = :point,
               quantity = :quantity, up_to = :upTo, service_percent = :service,
               review_days = :review, window_days = :window, order_cost = :orderCost,
-              holding_percent = :holding
+              holding_percent = :holding, for_orders = :forOrders
             where id = :id
             """)
         .params(values(figures))
@@ -327,6 +339,7 @@ public class Policies {
     values.put("window", figures.windowDays());
     values.put("orderCost", figures.orderCost());
     values.put("holding", figures.holdingPercent());
+    values.put("forOrders", figures.forOrders().name());
     return values;
   }
 

@@ -33,8 +33,11 @@ class ReplenishmentController {
   private final Runs runs;
   private final Proposals proposals;
   private final Trials trials;
+  private final OrderSupply supply;
 
-  ReplenishmentController(RunningLow low, Runs runs, Proposals proposals, Trials trials) {
+  ReplenishmentController(
+      RunningLow low, Runs runs, Proposals proposals, Trials trials, OrderSupply supply) {
+    this.supply = supply;
     this.low = low;
     this.runs = runs;
     this.proposals = proposals;
@@ -135,5 +138,19 @@ class ReplenishmentController {
   @PostMapping("/trials")
   Trials.Card play(Command command, @Valid @RequestBody Trials.Entry entry) {
     return trials.play(entry, command.actor());
+  }
+
+  @Operation(operationId = "getSupplyOfOrder", summary = "From where what an order lacks will come")
+  @Needs(Permission.LOOK)
+  @GetMapping("/orders/{order}/supply")
+  List<OrderSupply.Row> supply(Actor actor, @PathVariable long order) {
+    return supply.ofOrder(order, actor);
+  }
+
+  @Operation(operationId = "getWhoWaits", summary = "Which orders wait for what comes")
+  @Needs(Permission.LOOK)
+  @GetMapping("/inbound/{inbound}/waiting")
+  List<OrderSupply.Row> waiting(Actor actor, @PathVariable long inbound) {
+    return supply.ofInbound(inbound, actor);
   }
 }

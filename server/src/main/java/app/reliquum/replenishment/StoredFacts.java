@@ -239,6 +239,11 @@ class StoredFacts {
         .collect(Collectors.toMap(Item::id, Function.identity()));
   }
 
+  /** The category of each of some items. */
+  Map<Long, String> categories(Collection<Long> ids) {
+    return items(ids).values().stream().collect(Collectors.toMap(Item::id, Item::category));
+  }
+
   /**
    * Goods of a site that are good and neither reserved nor expired, wherever they lie. What waits
    * to be inspected is good until someone says otherwise.

@@ -35,6 +35,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -224,7 +225,60 @@ public class Requisitions {
    */
   @Transactional(propagation = Propagation.MANDATORY)
   public void ask(Command command, long item, Quantity quantity, long site, String source) {
-    insert(command, item, quantity, site, preferred(item), source);
+    ask(command, item, quantity, site, source, 0);
+  }
+
+  /**
+   * Asks for goods because of a line of a document.
+   *
+   * @param source the document
+   * @param line the number of the line; 0 if it is about the whole document
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void ask(
+      Command command, long item, Quantity quantity, long site, String source, int line) {
+    long id = insert(command, item, quantity, site, preferred(item), source);
+    jdbc.sql("update requisition set source_line = ? where id = ?").params(line, id).update();
+  }
+
+  /**
+   * What was requested, and is neither refused nor ended, because of a line of a document.
+   *
+   * @param order the number of the order that it became; null while it is none
+   */
+  public record ForLine(
+      String number,
+      long itemId,
+      Quantity quantity,
+      String document,
+      int line,
+      @Nullable String order) {}
+
+  /** What was requested of some items at a site and has not come yet, oldest first. */
+  @Transactional(readOnly = true)
+  public List<ForLine> forLines(Collection<Long> items, long site) {
+    return jdbc.sql(
+            """
+            select r.number, r.item_id, r.quantity, r.source, r.source_line, o.number
+            from requisition r left join inbound_order o on o.id = r.order_id
+            where r.item_id in (:items) and r.site_id = :site
+              and (r.state in ('REQUESTED', 'APPROVED')
+                or r.state = 'ORDERED' and r.source_line > 0
+                  and o.state in ('EXPECTED', 'ARRIVING'))
+            order by r.id
+            """)
+        .param("items", items)
+        .param("site", site)
+        .query(
+            (row, n) ->
+                new ForLine(
+                    row.getString(1),
+                    row.getLong(2),
+                    new Quantity(row.getBigDecimal(3)),
+                    row.getString(4),
+                    row.getInt(5),
+                    row.getString(6)))
+        .list();
   }
 
   private long insert(

@@ -22,6 +22,8 @@ public final class Outbound {
     ACCEPTED,
     /** Less could be reserved than it asks for. */
     SHORT,
+    /** Less could be reserved than it asks for, and the rest is ordered and has its day. */
+    COVERED,
     /** All that it asks for is reserved or picked. */
     ALLOCATED,
     /** Some of it is picked, or someone is on the way to pick it. */
@@ -118,10 +120,16 @@ public final class Outbound {
    * @param allocated whether stock has been looked for
    * @param onRound whether someone has taken it on to be picked
    * @param packs whether what is picked must be packed before it leaves
+   * @param covered whether all that it lacks is on its way
    * @param lines its lines, at least one
    */
   public record Order(
-      boolean job, boolean allocated, boolean onRound, boolean packs, List<Line> lines) {
+      boolean job,
+      boolean allocated,
+      boolean onRound,
+      boolean packs,
+      boolean covered,
+      List<Line> lines) {
     public Order {
       lines = List.copyOf(lines);
     }
@@ -146,7 +154,9 @@ public final class Outbound {
       if (!allocated) {
         return State.ACCEPTED;
       }
-      return any(line -> line.missing().isPositive()) ? State.SHORT : State.ALLOCATED;
+      return !any(line -> line.missing().isPositive())
+          ? State.ALLOCATED
+          : covered ? State.COVERED : State.SHORT;
     }
 
     private boolean mustBePacked() {

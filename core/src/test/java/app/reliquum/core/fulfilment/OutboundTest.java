@@ -17,7 +17,7 @@ class OutboundTest {
 
   private static State state(
       boolean job, boolean allocated, boolean onRound, boolean packs, List<Line> lines) {
-    return new Order(job, allocated, onRound, packs, lines).state();
+    return new Order(job, allocated, onRound, packs, false, lines).state();
   }
 
   private static Line line(
@@ -92,12 +92,12 @@ class OutboundTest {
   }
 
   private static List<Action> can(boolean onRound, boolean packs, Line... lines) {
-    return new Order(false, true, onRound, packs, List.of(lines)).can();
+    return new Order(false, true, onRound, packs, false, List.of(lines)).can();
   }
 
   @Test
   void whatIsUsuallyDoneNextComesFirst() {
-    assertThat(new Order(false, false, false, false, List.of(line(10, 0, 0, 0, 0, 0))).can())
+    assertThat(new Order(false, false, false, false, false, List.of(line(10, 0, 0, 0, 0, 0))).can())
         .containsExactly(Action.ALLOCATE, Action.CHANGE, Action.CLOSE);
     assertThat(can(false, false, line(10, 0, 10, 0, 0, 0)))
         .containsExactly(Action.PICK_ALL, Action.CHANGE, Action.REMOVE_RESERVATIONS, Action.CLOSE);
@@ -129,10 +129,21 @@ class OutboundTest {
             allocated,
             onRound,
             packs,
+            false,
             List.of(line(10, withdrawn, reserved, picked, Math.min(packed, picked), shipped)));
     assertThat(order.can()).doesNotHaveDuplicates();
     assertThat(order.can().isEmpty()).isEqualTo(order.state().ended());
     assertThat(order.can().contains(Action.SHIP) && order.can().contains(Action.PACK_ALL))
         .isFalse();
+  }
+
+  @Test
+  void aShortOrderWhoseGoodsAreOrderedIsCovered() {
+    List<Line> lines = List.of(line(10, 0, 4, 0, 0, 0));
+    assertThat(new Order(false, true, false, true, true, lines).state()).isEqualTo(State.COVERED);
+    assertThat(new Order(false, true, false, true, false, lines).state()).isEqualTo(State.SHORT);
+    List<Line> there = List.of(line(10, 0, 10, 0, 0, 0));
+    assertThat(new Order(false, true, false, true, true, there).state()).isEqualTo(State.ALLOCATED);
+    assertThat(new Order(false, true, false, true, true, lines).can()).contains(Action.ALLOCATE);
   }
 }

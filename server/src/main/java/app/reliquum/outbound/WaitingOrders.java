@@ -1,0 +1,140 @@
+package app.reliquum.outbound;
+
+import app.reliquum.api.Actor;
+import app.reliquum.core.fulfilment.Outbound;
+import app.reliquum.core.quantity.Quantity;
+import app.reliquum.stock.DemandSql;
+import java.sql.Date;
+import java.time.LocalDate;
+import java.util.Collection;
+import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.RowMapper;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Orders for which stock was looked for, and that still lack something. */
+@Service
+public class WaitingOrders {
+
+  private final JdbcClient jdbc;
+  private final OutboundTable table;
+  private final OutboundProgress progress;
+  private final Allocating allocating;
+
+  WaitingOrders(
+      JdbcClient jdbc, OutboundTable table, OutboundProgress progress, Allocating allocating) {
+    this.jdbc = jdbc;
+    this.table = table;
+    this.progress = progress;
+    this.allocating = allocating;
+  }
+
+  /**
+   * A line that lacks something.
+   *
+   * @param order the number of the order in the books, and what is said aloud for it
+   * @param missing what is neither reserved nor gone
+   */
+  public record Lacking(
+      long order,
+      String number,
+      long siteId,
+      int line,
+      long itemId,
+      @Nullable LocalDate needed,
+      Quantity missing) {}
+
+  private static final String LACKING =
+      """
+      select o.id, o.number, o.site_id, l.line_no, l.item_id, o.needed,
+        l.asked - l.withdrawn - l.shipped - coalesce((select sum(r.quantity) from reserved r
+          where r.document = o.number and r.document_line = l.line_no), 0) missing
+      from outbound_order o join outbound_line l on l.order_id = o.id
+      where o.allocated is not null and o.state in ('SHORT', 'COVERED', 'PICKING') and %s and %s
+      order by o.needed is null, o.needed, o.id, l.line_no
+      """;
+
+  private static final RowMapper<Lacking> ROW =
+      (row, n) ->
+          new Lacking(
+              row.getLong(1),
+              row.getString(2),
+              row.getLong(3),
+              row.getInt(4),
+              row.getLong(5),
+              row.getDate(6) == null ? null : row.getDate(6).toLocalDate(),
+              new Quantity(row.getBigDecimal(7)));
+
+  private static String lacking(String which) {
+    return LACKING.formatted(DemandSql.missing("l", "shipped", "o.number"), which);
+  }
+
+  /** The lines at a site that lack some items; who needs theirs first stands first. */
+  @Transactional(readOnly = true)
+  public List<Lacking> of(long site, Collection<Long> items) {
+    return items.isEmpty()
+        ? List.of()
+        : jdbc.sql(lacking("o.site_id = :site and l.item_id in (:items)"))
+            .param("site", site)
+            .param("items", items)
+            .query(ROW)
+            .list();
+  }
+
+  /** Everything that some orders lack. */
+  @Transactional(readOnly = true)
+  public List<Lacking> of(Collection<Long> orders) {
+    return orders.isEmpty()
+        ? List.of()
+        : jdbc.sql(lacking("o.id in (:orders)")).param("orders", orders).query(ROW).list();
+  }
+
+  /** The site of an order, and which items it asks for. */
+  public record Asks(long siteId, long itemId) {}
+
+  /** What an order asks for, whether it lacks it or not. */
+  @Transactional(readOnly = true)
+  public List<Asks> asks(long order) {
+    return jdbc.sql(
+            "select distinct o.site_id, l.item_id from outbound_order o"
+                + " join outbound_line l on l.order_id = o.id where o.id = ?")
+        .param(order)
+        .query((row, n) -> new Asks(row.getLong(1), row.getLong(2)))
+        .list();
+  }
+
+  /** Looks for stock again, unless someone is picking the order or it lacks nothing any more. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void allocate(long order, Actor actor) {
+    Outbound.State state = progress.lock(order).state();
+    if (state == Outbound.State.SHORT || state == Outbound.State.COVERED) {
+      allocating.allocate(order, actor);
+    }
+  }
+
+  /**
+   * Notes on which day all that an order lacks will have come.
+   *
+   * @param day null if something of it is not on its way
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void cover(long order, @Nullable LocalDate day, Actor actor) {
+    OutboundTable.Head head = progress.lock(order);
+    if (head.state().ended() || Objects.equals(head.coveredBy(), day)) {
+      return;
+    }
+    jdbc.sql("update outbound_order set covered_by = ? where id = ?")
+        .params(day == null ? null : Date.valueOf(day), order)
+        .update();
+    progress.refresh(order);
+    if (day == null) {
+      table.event(order, actor, "NOT_COVERED", "");
+    } else {
+      table.event(order, actor, "COVERED", day.toString());
+    }
+  }
+}

@@ -1,0 +1,264 @@
+package app.reliquum;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.reliquum.people.Role;
+import app.reliquum.testing.Client;
+import java.time.LocalDate;
+import java.util.Base64;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
+import java.util.function.Predicate;
+import java.util.function.Supplier;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInstance;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import tools.jackson.databind.JsonNode;
+
+/** An order that can't be met raises its own supply, waits for it, and becomes ready by itself. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+class OrderSupplyTest {
+
+  @RegisterExtension static final RunningHouse HOUSE = RunningHouse.empty();
+
+  private Client controller;
+  private Client clerk;
+  private Goods goods;
+  private long site;
+  private long skerry;
+
+  @BeforeAll
+  void furnish() {
+    controller = HOUSE.hire("CON", Role.CONTROLLER);
+    clerk = HOUSE.hire("CLERK", Role.CLERK);
+    goods = new Goods(controller);
+    site = goods.site("KQ");
+    goods.rack(site, "INSP", "INSPECT", "INSP-1");
+    Map<String, Object> supplier = new HashMap<>();
+    for (String field : List.of("email", "street", "town")) {
+      supplier.put(field, "");
+    }
+    supplier.putAll(Map.of("code", "SKERRY", "name", "Skerry", "leadDays", 9, "active", true));
+    skerry = controller.post("/api/suppliers", supplier).ok().path("id").asLong();
+    new Leaving(controller, site).customer("TERN", 0, false);
+    Map<String, Object> figures = new HashMap<>();
+    figures.putAll(Map.of("kind", "ONLY_FOR_ORDERS", "servicePercent", 95, "reviewDays", 1));
+    figures.putAll(Map.of("windowDays", 90, "orderCost", 1, "holdingPercent", 20));
+    figures.put("forOrders", "FROM_STOCK_ELSE_BUY");
+    controller.post("/api/replenishment/policies", Map.of("figures", figures)).ok();
+  }
+
+  private long item(String code, String stock) {
+    long item = goods.item(code, "Item " + code, "NONE");
+    if (!stock.equals("0")) {
+      goods.opening(code, null, null, "KQ.A-01-A", stock);
+    }
+    controller
+        .put(
+            "/api/items/" + item + "/suppliers",
+            Map.of(
+                "suppliers",
+                List.of(
+                    Map.of(
+                        "supplierId",
+                        skerry,
+                        "theirCode",
+                        "",
+                        "minimum",
+                        "0",
+                        "multiple",
+                        "5",
+                        "preferred",
+                        true))))
+        .ok();
+    return item;
+  }
+
+  private JsonNode order(String item, String quantity) {
+    Map<String, Object> entry = new HashMap<>();
+    entry.putAll(Map.of("customer", "TERN", "site", site, "reference", "", "note", ""));
+    entry.put("needed", LocalDate.now().plusDays(20).toString());
+    entry.put("allocate", true);
+    entry.put("lines", List.of(Leaving.line(item, quantity)));
+    return clerk.post("/api/outbound", entry).ok();
+  }
+
+  private JsonNode card(JsonNode order) {
+    return clerk.get("/api/outbound/" + order.path("id").asLong()).ok();
+  }
+
+  private static JsonNode until(String what, Supplier<JsonNode> look, Predicate<JsonNode> seen) {
+    long end = System.nanoTime() + TimeUnit.SECONDS.toNanos(20);
+    JsonNode last = look.get();
+    while (!seen.test(last) && System.nanoTime() < end) {
+      LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(50));
+      last = look.get();
+    }
+    assertThat(seen.test(last)).as("%s: %s", what, last).isTrue();
+    return last;
+  }
+
+  private JsonNode untilState(JsonNode order, String state) {
+    return until(state, () -> card(order), card -> card.path("state").asString().equals(state));
+  }
+
+  private JsonNode requisitionsOf(JsonNode order, int many) {
+    return until(
+        many + " requisitions",
+        () -> clerk.get("/api/requisitions?q=" + order.path("number").asString()).ok().path("rows"),
+        rows -> rows.size() == many);
+  }
+
+  private static Map<String, Object> ids(JsonNode... rows) {
+    return Map.of("ids", List.of(rows).stream().map(row -> row.path("id").asLong()).toList());
+  }
+
+  private String buy(JsonNode... requisitions) {
+    controller.post("/api/requisitions/agreement", ids(requisitions)).ok();
+    JsonNode orders =
+        controller.post("/api/requisitions/order", ids(requisitions)).ok().path("orders");
+    assertThat(orders).hasSize(1);
+    return orders.get(0).asString();
+  }
+
+  private JsonNode inbound(String number) {
+    long id = clerk.get("/api/inbound?q=" + number).ok().path("rows").get(0).path("id").asLong();
+    return clerk.get("/api/inbound/" + id).ok();
+  }
+
+  /** Receives so much of an item on the dock. */
+  private void receive(String order, String item, String quantity) {
+    String at = "/api/floor/RECEIVE/";
+    clerk
+        .post(at + "document", Map.of("site", site, "document", inbound(order).path("id").asLong()))
+        .ok();
+    clerk.post(at + "scan", Map.of("site", site, "text", item)).ok();
+    clerk.post(at + "scan", Map.of("site", site, "text", quantity)).ok();
+    clerk.post(at + "scan", Map.of("site", site, "text", "RB.KQ.DOCK-1")).ok();
+    JsonNode done = clerk.post(at + "act", Map.of("site", site, "action", "CONFIRM")).ok();
+    if (done.path("done").isMissingNode() || done.path("done").isNull()) {
+      clerk.post(at + "act", Map.of("site", site, "action", "CONFIRM")).ok();
+    }
+  }
+
+  private void putAway(String item, String quantity) {
+    clerk.post("/api/moves", Goods.move(item, null, "KQ.DOCK-1", "KQ.A-01-B", quantity)).ok();
+  }
+
+  private void reject(long item, String quantity) {
+    Map<String, Object> check = new HashMap<>();
+    check.putAll(Map.of("item", item, "place", goods.bin(site, "DOCK-1"), "condition", "GOOD"));
+    check.putAll(Map.of("lot", 0, "serial", 0, "load", 0, "mediaType", "image/jpeg"));
+    check.put(
+        "findings",
+        List.of(Map.of("condition", "REJECTED", "quantity", quantity, "reason", "crushed")));
+    check.put("picture", Base64.getEncoder().encodeToString(Camera.jpeg(40, 30)));
+    clerk.post("/api/checks", check).ok();
+  }
+
+  private JsonNode supply(JsonNode order) {
+    return clerk.get("/api/replenishment/orders/" + order.path("id").asLong() + "/supply").ok();
+  }
+
+  @Test
+  void anOrderIsCoveredAndBecomesReadyWithoutAnyonePressingAnything() {
+    long item = item("ROPE", "4");
+    long other = item("CLEAT", "0");
+    JsonNode order = order("ROPE", "10");
+    assertThat(order.path("state").asString()).isEqualTo("SHORT");
+    // Six are missing, and it is sold in fives.
+    JsonNode requisition = requisitionsOf(order, 1).get(0);
+    assertThat(requisition.path("quantity").asString()).isEqualTo("10");
+    assertThat(supply(order).get(0).path("firm").asBoolean()).isFalse();
+    assertThat(card(order).path("state").asString()).isEqualTo("SHORT");
+
+    // Two purchases of one supplier are one order.
+    JsonNode cleats = order("CLEAT", "3");
+    String bought = buy(requisition, requisitionsOf(cleats, 1).get(0));
+    JsonNode covered = untilState(order, "COVERED");
+    assertThat(covered.path("coveredBy").asString())
+        .isEqualTo(inbound(bought).path("expected").asString());
+    untilState(cleats, "COVERED");
+    JsonNode peg = supply(order).get(0);
+    assertThat(peg.path("document").asString()).isEqualTo(bought);
+    assertThat(peg.path("quantity").asString()).isEqualTo("6");
+    JsonNode waiting =
+        clerk
+            .get("/api/replenishment/inbound/" + inbound(bought).path("id").asLong() + "/waiting")
+            .ok();
+    assertThat(waiting).hasSize(2);
+
+    // Received in two parts, and rejected in part.
+    receive(bought, "ROPE", "5");
+    assertThat(card(order).path("state").asString()).isEqualTo("COVERED");
+    reject(item, "2");
+    putAway("ROPE", "3");
+    JsonNode half =
+        until(
+            "seven reserved",
+            () -> card(order).path("lines").get(0),
+            line -> line.path("reserved").asString().equals("7"));
+    assertThat(half.path("missing").asString()).isEqualTo("3");
+    assertThat(card(order).path("state").asString()).isEqualTo("COVERED");
+    receive(bought, "ROPE", "5");
+    reject(item, "4");
+    // Of what is still missing, one lies on the dock; two are requested anew.
+    putAway("ROPE", "1");
+    JsonNode again = requisitionsOf(order, 2);
+    untilState(order, "SHORT");
+    JsonNode second =
+        again.get(0).path("state").asString().equals("REQUESTED") ? again.get(0) : again.get(1);
+    assertThat(second.path("quantity").asString()).isEqualTo("5");
+    String more = buy(second);
+    untilState(order, "COVERED");
+    receive(more, "ROPE", "5");
+    putAway("ROPE", "5");
+    JsonNode ready = untilState(order, "ALLOCATED");
+    assertThat(ready.path("lines").get(0).path("reserved").asString()).isEqualTo("10");
+    assertThat(supply(order)).isEmpty();
+    // Three of the last five are free.
+    assertThat(goods.onHand(item, "&site=" + site)).isEqualTo("19");
+    goods.booksAddUp();
+    assertThat(other).isPositive();
+  }
+
+  @Test
+  void whatWasRequestedForALineGoesToItBeforeAnyoneElse() {
+    item("BLOCK", "0");
+    JsonNode first = order("BLOCK", "5");
+    String bought = buy(requisitionsOf(first, 1).get(0));
+    untilState(first, "COVERED");
+    // Someone else needs theirs sooner, and nothing is there for them.
+    Map<String, Object> entry = new HashMap<>();
+    entry.putAll(Map.of("customer", "TERN", "site", site, "reference", "", "note", ""));
+    entry.put("needed", LocalDate.now().plusDays(1).toString());
+    entry.put("lines", List.of(Leaving.line("BLOCK", "5")));
+    JsonNode sooner = clerk.post("/api/outbound", entry).ok();
+    requisitionsOf(sooner, 1);
+    receive(bought, "BLOCK", "5");
+    putAway("BLOCK", "5");
+    untilState(first, "ALLOCATED");
+    assertThat(card(sooner).path("state").asString()).isEqualTo("SHORT");
+  }
+
+  @Test
+  void whatIsComingAnywayIsNotBoughtTwice() {
+    item("HOOK", "0");
+    Map<String, Object> line = Leaving.line("HOOK", "20");
+    line.put("price", "1");
+    Map<String, Object> entry = new HashMap<>();
+    entry.putAll(Map.of("supplier", "SKERRY", "site", site, "note", ""));
+    entry.put("expected", LocalDate.now().plusDays(4).toString());
+    entry.put("lines", List.of(line));
+    clerk.post("/api/inbound", entry).ok();
+    JsonNode order = order("HOOK", "8");
+    JsonNode covered = untilState(order, "COVERED");
+    assertThat(covered.path("coveredBy").asString())
+        .isEqualTo(LocalDate.now().plusDays(4).toString());
+    requisitionsOf(order, 0);
+  }
+}
