@@ -2345,6 +2345,24 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/outbound/{id}/output': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What a job has made */
+    get: operations['getJobOutput'];
+    put?: never;
+    /** Book in what a job has made */
+    post: operations['bookJobOutput'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/outbound/{id}/packed': {
     parameters: {
       query?: never;
@@ -6194,6 +6212,45 @@ export interface components {
       /** Format: int64 */
       site: number;
     };
+    JobOutput: {
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      made: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      mayBook: string;
+      name: string;
+      needsLot: boolean;
+      needsSerial: boolean;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      planned: string;
+      symbol: string;
+      value: number;
+    };
+    JobPart: {
+      bin: string;
+      lot?: string | null;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      serials?: string[] | null;
+    };
     JournalEntry: {
       account: string;
       accountName: string;
@@ -6300,6 +6357,7 @@ export interface components {
         | 'RECEIPT'
         | 'RETURN'
         | 'ISSUE'
+        | 'PRODUCTION'
         | 'PICK'
         | 'PACK'
         | 'SHIPMENT'
@@ -11145,6 +11203,7 @@ export interface operations {
           | 'RECEIPT'
           | 'RETURN'
           | 'ISSUE'
+          | 'PRODUCTION'
           | 'PICK'
           | 'PACK'
           | 'SHIPMENT'
@@ -13384,6 +13443,7 @@ export interface operations {
           | 'RECEIPT'
           | 'RETURN'
           | 'ISSUE'
+          | 'PRODUCTION'
           | 'PICK'
           | 'PACK'
           | 'SHIPMENT'
@@ -14369,6 +14429,68 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  getJobOutput: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['JobOutput'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  bookJobOutput: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['JobPart'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['JobOutput'];
         };
       };
       400: components['responses']['Invalid'];

@@ -33,6 +33,7 @@ const KINDS = everyOf<Kind>()([
   'ADJUSTMENT',
   'SCRAP',
   'LOAN',
+  'PRODUCTION',
   'MOVEMENT',
   'CONDITION',
   'REVERSAL',

@@ -15,6 +15,7 @@ import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Way } from '../../kit/Way';
 import { ComesFrom, useSupply } from './ComesFrom';
+import { JobOutput } from './JobOutput';
 import { OutboundActions } from './OutboundActions';
 import { OutboundForm } from './OutboundForm';
 import { OutboundParcels } from './OutboundParcels';
@@ -54,6 +55,7 @@ export function OutboundPanel({ order, onClose }: { order: number; onClose: () =
           {one.note && <Box sx={{ mb: 1 }}>{one.note}</Box>}
           <OutboundActions card={one} onChange={onChange} />
           <Lines card={one} />
+          {one.kind === 'JOB' && <JobOutput job={one.id} site={one.siteId} />}
           <ReservedGoods card={one} />
           <OutboundParcels card={one} />
           <Despatches card={one} />

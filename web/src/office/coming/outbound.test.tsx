@@ -80,6 +80,7 @@ const card = {
   created: '2026-11-20T10:00:00Z',
   createdBy: 'Oddny',
   allocated: '2026-11-20T10:01:00Z',
+  coveredBy: null as string | null,
   ended: null,
   round: null,
   picker: null,
@@ -106,6 +107,29 @@ it('says what is missing, what is coming, and offers several lots', async () => 
   expect(screen.getByRole('complementary').textContent).toContain('good for 90 days');
   await press('Take several lots');
   await waitFor(() => expect(sent('POST', '/api/outbound/5/lines/1/split')).toHaveLength(1));
+});
+
+it('says from where each line comes and when, and by which day all of it is there', async () => {
+  const peg = { order: 5, number: 'OB-1', line: 1, itemId: 7, day: '2026-12-04' };
+  answers('GET', '/api/outbound/5', () => ({
+    ...card,
+    state: 'COVERED',
+    coveredBy: '2026-12-04',
+    lines: [{ ...line, splittable: false }],
+  }));
+  answers('GET', '/api/replenishment/orders/5/supply', () => [
+    { ...peg, document: 'PO-10007', quantity: '30', firm: true },
+    { ...peg, document: '', quantity: '10', firm: true },
+    { ...peg, document: 'RQ-10009', quantity: '5', firm: false },
+  ]);
+  show(<OutboundPanel order={5} onClose={() => undefined} />);
+  expect(await screen.findByText(/^Covered by/)).toBeTruthy();
+  const link = await screen.findByRole('link', { name: /^30 pc from PO-10007, due/ });
+  expect(link.getAttribute('href')).toBe('/office/coming/inbound?q=PO-10007');
+  expect(screen.getByText('10 pc here, to be inspected or put away')).toBeTruthy();
+  expect(screen.getByRole('link', { name: '5 pc requested: RQ-10009' }).getAttribute('href')).toBe(
+    '/office/running-low/requisitions?q=RQ-10009',
+  );
 });
 
 it('offers the next step only: pack before it is handed over', async () => {

@@ -148,3 +148,19 @@ alter table requisition add source_line int not null default 0;
 
 -- The day on which all that an order lacks will have come; null if something of it is not ordered.
 alter table outbound_order add covered_by date null;
+
+-- How much a job has made, booked in in parts; null for jobs from before that was kept.
+alter table outbound_order add made decimal(19,6) null;
+
+create table job_output (
+  id bigint not null auto_increment primary key,
+  order_id bigint not null,
+  posting_id bigint not null,
+  quantity decimal(19,6) not null,
+  value decimal(19,2) not null,
+  made_at datetime(6) not null,
+  made_by bigint not null,
+  reversed boolean not null default false,
+  unique key posting (posting_id),
+  key of_order (order_id)
+);

@@ -38,7 +38,9 @@ class ReplenishmentNightsTest {
         "orderCost",
         "12",
         "holdingPercent",
-        "20");
+        "20",
+        "forOrders",
+        "FROM_STOCK");
   }
 
   private static <T> T until(String what, Supplier<T> look) {

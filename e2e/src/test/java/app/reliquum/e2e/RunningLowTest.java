@@ -189,4 +189,52 @@ class RunningLowTest {
     assertThat(page.getByText(Pattern.compile("The up-to level 1 is below the re-order point")))
         .isVisible();
   }
+
+  /** Asked 10, there are 4: what is missing is bought, and comes, while someone looks on. */
+  @Test
+  void anOrderBecomesReadyOnTheScreenOfTheOneWhoWaits() {
+    item("LOWO", "Oarlock", "4");
+    Map<String, Object> figures = new HashMap<>();
+    figures.putAll(Map.of("kind", "ONLY_FOR_ORDERS", "servicePercent", 95, "reviewDays", 1));
+    figures.putAll(Map.of("windowDays", 365, "orderCost", 12, "holdingPercent", 20));
+    figures.put("forOrders", "FROM_STOCK_ELSE_BUY");
+    maren.post("/api/replenishment/policies", Map.of("item", "LOWO", "figures", figures)).ok();
+    long order =
+        maren
+            .post(
+                "/api/outbound",
+                Map.of(
+                    "customer",
+                    "GANNET",
+                    "site",
+                    1,
+                    "lines",
+                    List.of(Map.of("item", "LOWO", "packs", "10", "pack", ""))))
+            .ok()
+            .path("id")
+            .asLong();
+    Page page = open("/office/coming/outbound?open=" + order);
+    Locator panel = page.getByRole(AriaRole.COMPLEMENTARY);
+    assertThat(panel.getByText(Pattern.compile("6 pc requested: RQ-"))).isVisible();
+    long requisition =
+        maren.get("/api/requisitions?q=LOWO").ok().path("rows").get(0).path("id").asLong();
+    maren.put("/api/requisitions/" + requisition + "/supplier", Map.of("supplier", 5)).ok();
+    Map<String, Object> one = Map.of("ids", List.of(requisition));
+    maren.post("/api/requisitions/agreement", one).ok();
+    String bought =
+        maren.post("/api/requisitions/order", one).ok().path("orders").get(0).asString();
+    assertThat(panel.getByText(Pattern.compile("Covered by"))).isVisible();
+    assertThat(panel.getByText(Pattern.compile("6 pc from " + bought))).isVisible();
+    Browser.accessible(page);
+
+    // The purchase says who waits for it.
+    panel.getByText(Pattern.compile("6 pc from " + bought)).click();
+    row(page, bought).click();
+    assertThat(page.getByText("Who waits for it")).isVisible();
+    page.navigate(HOUSE.address().resolve("/office/coming/outbound?open=" + order).toString());
+    assertThat(panel.getByText(Pattern.compile("Covered by"))).isVisible();
+    post("FROM_SUPPLIER", "LOWO", "10", 0);
+    assertThat(panel.getByText("Allocated").first()).isVisible();
+    assertThat(panel.getByText(Pattern.compile("Covered by"))).hasCount(0);
+  }
 }

@@ -37,6 +37,9 @@ import org.springframework.stereotype.Component;
 @Component
 class DemoOutbound {
 
+  /** So much more is asked for than there is. */
+  private static final int MISSING = 6;
+
   private static final BigDecimal MARKUP = new BigDecimal("1.55");
 
   private final Customers customers;
@@ -124,6 +127,7 @@ class DemoOutbound {
     long second = writing.order("SKERRY", 1, 2, 3, true);
     walk(quay, hand, first, second);
     job(quay, goods, clerk, today);
+    writing.moreThanThere("DULSE", 9, "AFL-001");
   }
 
   private double there(DemoItem item, DemoSite quay) {
@@ -208,6 +212,17 @@ class DemoOutbound {
       this.clerk = clerk;
       this.random = random;
       this.today = today;
+    }
+
+    /** Something of which more is coming from its supplier. */
+    void moreThanThere(String customer, int inDays, String item) {
+      long id = catalog.withCode(item).orElseThrow().id();
+      Quantity more = onHand.available(id, quay.card().id()).plus(Quantity.of(MISSING));
+      write(
+          customer,
+          inDays,
+          List.of(new OutboundViews.LineEntry(item, more, "", null, null, null, null)),
+          true);
     }
 
     long order(String customer, int inDays, int lines, int about, boolean allocate) {

@@ -24,6 +24,20 @@ public class FeedCursors {
     table.moveCursor(reader, table.numberAll());
   }
 
+  /**
+   * Puts a reader that has never read anything behind everything that is committed.
+   *
+   * @return whether it was one
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public boolean skipFirst(String reader) {
+    if (table.cursor(reader) > 0) {
+      return false;
+    }
+    skip(reader);
+    return true;
+  }
+
   /** A query for the subjects of all entries of a topic that a reader has not read yet. */
   public static String unread(String reader, FeedTopic topic) {
     return """

@@ -37,6 +37,8 @@ class OutboundController {
   private final HandingOver handingOver;
   private final Carrier carrier;
 
+  private final Making making;
+
   OutboundController(
       OutboundOrders orders,
       Accepting accepting,
@@ -45,7 +47,9 @@ class OutboundController {
       PickRounds rounds,
       Packing packing,
       HandingOver handingOver,
-      Carrier carrier) {
+      Carrier carrier,
+      Making making) {
+    this.making = making;
     this.orders = orders;
     this.accepting = accepting;
     this.allocating = allocating;
@@ -318,5 +322,20 @@ class OutboundController {
       @Valid @RequestBody OutboundViews.HandOverEntry entry) {
     handingOver.handOver(command, id, entry.takenBy());
     return orders.card(id, command.actor());
+  }
+
+  @Operation(operationId = "getJobOutput", summary = "What a job has made")
+  @Needs(Permission.LOOK)
+  @GetMapping("/{id}/output")
+  Making.Output output(Actor actor, @PathVariable long id) {
+    return making.of(id, actor);
+  }
+
+  @Operation(operationId = "bookJobOutput", summary = "Book in what a job has made")
+  @Needs(Permission.MOVE)
+  @PostMapping("/{id}/output")
+  Making.Output book(
+      Command command, @PathVariable long id, @Valid @RequestBody Making.Entry entry) {
+    return making.book(command, id, entry);
   }
 }

@@ -143,8 +143,8 @@ class OutboundTable {
         jdbc.sql(
                 """
             insert into outbound_order (number, kind, state, site_id, customer_id, kit_id,
-              kit_quantity, reference, needed, note, created, created_by)
-            values (?, ?, 'ACCEPTED', ?, ?, ?, ?, ?, ?, ?, ?, ?)
+              kit_quantity, made, reference, needed, note, created, created_by)
+            values (?, ?, 'ACCEPTED', ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
             """)
             .param(number)
             .param(kind.name())
@@ -152,6 +152,7 @@ class OutboundTable {
             .param(customer)
             .param(kit)
             .param(kits == null ? null : kits.amount())
+            .param(kits == null ? null : BigDecimal.ZERO)
             .param(reference)
             .param(needed)
             .param(note)

@@ -1,10 +1,12 @@
 package app.reliquum.outbound;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Utc;
 import app.reliquum.core.fulfilment.Outbound;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.stock.DemandSql;
 import java.sql.Date;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
@@ -38,6 +40,7 @@ public class WaitingOrders {
    *
    * @param order the number of the order in the books, and what is said aloud for it
    * @param missing what is neither reserved nor gone
+   * @param sought when stock was first looked for
    */
   public record Lacking(
       long order,
@@ -46,13 +49,14 @@ public class WaitingOrders {
       int line,
       long itemId,
       @Nullable LocalDate needed,
-      Quantity missing) {}
+      Quantity missing,
+      Instant sought) {}
 
   private static final String LACKING =
       """
       select o.id, o.number, o.site_id, l.line_no, l.item_id, o.needed,
         l.asked - l.withdrawn - l.shipped - coalesce((select sum(r.quantity) from reserved r
-          where r.document = o.number and r.document_line = l.line_no), 0) missing
+          where r.document = o.number and r.document_line = l.line_no), 0) missing, o.allocated
       from outbound_order o join outbound_line l on l.order_id = o.id
       where o.allocated is not null and o.state in ('SHORT', 'COVERED', 'PICKING') and %s and %s
       order by o.needed is null, o.needed, o.id, l.line_no
@@ -67,7 +71,8 @@ public class WaitingOrders {
               row.getInt(4),
               row.getLong(5),
               row.getDate(6) == null ? null : row.getDate(6).toLocalDate(),
-              new Quantity(row.getBigDecimal(7)));
+              new Quantity(row.getBigDecimal(7)),
+              Utc.instant(row.getTimestamp(8)));
 
   private static String lacking(String which) {
     return LACKING.formatted(DemandSql.missing("l", "shipped", "o.number"), which);
@@ -83,6 +88,12 @@ public class WaitingOrders {
             .param("items", items)
             .query(ROW)
             .list();
+  }
+
+  /** Every line at a site that lacks something. */
+  @Transactional(readOnly = true)
+  public List<Lacking> everywhere(long site) {
+    return jdbc.sql(lacking("o.site_id = :site")).param("site", site).query(ROW).list();
   }
 
   /** Everything that some orders lack. */

@@ -8,6 +8,7 @@ import app.reliquum.core.demand.SupplyTerms;
 import app.reliquum.core.fulfilment.Pegging;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.feed.FeedCursors;
 import app.reliquum.feed.FeedEntry;
 import app.reliquum.feed.FeedReader;
 import app.reliquum.feed.FeedTopic;
@@ -20,6 +21,7 @@ import app.reliquum.stock.Coming;
 import app.reliquum.stock.DatedQuantity;
 import app.reliquum.supply.Requisitions;
 import io.swagger.v3.oas.annotations.media.Schema;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -34,6 +36,10 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -55,6 +61,8 @@ class OrderSupply implements FeedReader {
           FeedTopic.TRANSFER,
           FeedTopic.REQUISITION);
 
+  private static final String NAME = "replenishment-order-supply";
+
   /** What lies at the site and has still to be inspected or put away. */
   private static final String HERE = "";
 
@@ -67,6 +75,7 @@ class OrderSupply implements FeedReader {
   private final List<Coming> coming;
   private final Places places;
   private final Staff staff;
+  private final FeedCursors cursors;
 
   OrderSupply(
       JdbcClient jdbc,
@@ -77,7 +86,9 @@ class OrderSupply implements FeedReader {
       StoredFacts facts,
       List<Coming> coming,
       Places places,
-      Staff staff) {
+      Staff staff,
+      FeedCursors cursors) {
+    this.cursors = cursors;
     this.jdbc = jdbc;
     this.waiting = waiting;
     this.requisitions = requisitions;
@@ -108,7 +119,7 @@ class OrderSupply implements FeedReader {
 
   @Override
   public String name() {
-    return "replenishment-order-supply";
+    return NAME;
   }
 
   @Override
@@ -121,7 +132,9 @@ class OrderSupply implements FeedReader {
     Map<Long, Set<Long>> available =
         entry.topic() == FeedTopic.STOCK ? by(BECAME_AVAILABLE, entry.subject()) : Map.of();
     concerned(entry)
-        .forEach((site, items) -> consider(site, items, available.getOrDefault(site, Set.of())));
+        .forEach(
+            (site, items) ->
+                consider(site, items, available.getOrDefault(site, Set.of()), entry.written()));
   }
 
   /**
@@ -179,14 +192,22 @@ class OrderSupply implements FeedReader {
     return items;
   }
 
-  private void consider(long site, Set<Long> items, Set<Long> available) {
+  /**
+   * Sees to the orders of a site that lack some items.
+   *
+   * @param available which of the items have become available
+   * @param since when; who has looked for stock since has had what there was
+   */
+  private void consider(long site, Set<Long> items, Set<Long> available, Instant since) {
     List<Lacking> lacking = waiting.of(site, items);
     if (lacking.isEmpty()) {
       return;
     }
     Actor house = staff.house();
     List<Lacking> servable =
-        lacking.stream().filter(one -> available.contains(one.itemId())).toList();
+        lacking.stream()
+            .filter(one -> available.contains(one.itemId()) && one.sought().isBefore(since))
+            .toList();
     if (!servable.isEmpty()) {
       inTurn(site, available, servable).forEach(order -> waiting.allocate(order, house));
     }
@@ -202,18 +223,39 @@ class OrderSupply implements FeedReader {
     }
   }
 
-  /** Whom goods were requested for stand before the others. */
+  /** Those for whom goods were ordered that have come stand before the others. */
   private Set<Long> inTurn(long site, Set<Long> items, List<Lacking> lacking) {
-    Set<String> requestedFor =
-        requisitions.forLines(items, site).stream()
-            .map(Requisitions.ForLine::document)
-            .collect(Collectors.toSet());
+    Map<List<Object>, Quantity> toCome = new HashMap<>();
+    List<Long> ids = List.copyOf(items);
+    coming.stream()
+        .flatMap(one -> one.due(ids, site).stream())
+        .forEach(
+            due ->
+                toCome.merge(
+                    List.of(due.document(), due.itemId()), due.quantity(), Quantity::plus));
+    Set<String> cameFor = new LinkedHashSet<>();
+    for (Requisitions.ForLine one : requisitions.forLines(items, site, documents(lacking))) {
+      if (one.order() != null) {
+        List<Object> key = List.of(one.order(), one.itemId());
+        Quantity still = one.quantity().min(toCome.getOrDefault(key, Quantity.ZERO));
+        toCome.merge(key, still.negated(), Quantity::plus);
+        if (still.compareTo(one.quantity()) < 0) {
+          cameFor.add(one.document());
+        }
+      }
+    }
     Set<Long> turn = new LinkedHashSet<>();
-    lacking.stream()
-        .filter(one -> requestedFor.contains(one.number()))
-        .forEach(one -> turn.add(one.order()));
+    for (String document : cameFor) {
+      lacking.stream()
+          .filter(one -> one.number().equals(document))
+          .forEach(one -> turn.add(one.order()));
+    }
     lacking.forEach(one -> turn.add(one.order()));
     return turn;
+  }
+
+  private static Set<String> documents(List<Lacking> lacking) {
+    return lacking.stream().map(Lacking::number).collect(Collectors.toSet());
   }
 
   /** Requests what nothing is coming for, where the policy of the item says so. */
@@ -276,9 +318,9 @@ class OrderSupply implements FeedReader {
   /** What comes for whom, by item. */
   private Map<Long, Pegging.Result> pegs(long site, Collection<Long> items) {
     StoredFacts.At at = facts.at(site);
-    Map<Long, List<Pegging.Supply>> supplies = supplies(at, List.copyOf(items));
-    Map<Long, List<Lacking>> lacking =
-        waiting.of(site, items).stream().collect(Collectors.groupingBy(Lacking::itemId));
+    List<Lacking> all = waiting.of(site, items);
+    Map<Long, List<Pegging.Supply>> supplies = supplies(at, List.copyOf(items), documents(all));
+    Map<Long, List<Lacking>> lacking = all.stream().collect(Collectors.groupingBy(Lacking::itemId));
     Map<Long, Pegging.Result> results = new HashMap<>();
     for (long item : items) {
       results.put(
@@ -292,67 +334,94 @@ class OrderSupply implements FeedReader {
     return results;
   }
 
-  private Map<Long, List<Pegging.Supply>> supplies(StoredFacts.At at, List<Long> items) {
-    Map<Long, List<Pegging.Supply>> supplies = new HashMap<>();
-    List<Requisitions.ForLine> requested = requisitions.forLines(items, at.site());
+  /** What is coming, and for which of some documents it was requested. */
+  private Map<Long, List<Pegging.Supply>> supplies(
+      StoredFacts.At at, List<Long> items, Set<String> documents) {
+    List<Requisitions.ForLine> requested = requisitions.forLines(items, at.site(), documents);
     Map<Long, SupplierItems.Terms> terms = sold.terms(items);
-    coming.stream()
-        .flatMap(one -> one.due(items, at.site()).stream())
-        .forEach(
-            due ->
-                supplies
-                    .computeIfAbsent(due.itemId(), item -> new ArrayList<>())
-                    .addAll(parted(due, requested, at, terms)));
+    Map<Long, Quantity> here = here(at, items);
+    Map<Long, List<DatedQuantity>> due =
+        coming.stream()
+            .flatMap(one -> one.due(items, at.site()).stream())
+            .collect(Collectors.groupingBy(DatedQuantity::itemId));
+    Map<Long, List<Pegging.Supply>> supplies = new HashMap<>();
+    for (long item : items) {
+      supplies.put(
+          item,
+          supplies(
+              at,
+              due.getOrDefault(item, List.of()),
+              here.getOrDefault(item, Quantity.ZERO),
+              requested.stream().filter(one -> one.itemId() == item).toList(),
+              leadDays(terms, item)));
+    }
+    return supplies;
+  }
+
+  /** What is coming of one item, parted by the lines that it was requested for. */
+  private static List<Pegging.Supply> supplies(
+      StoredFacts.At at,
+      List<DatedQuantity> due,
+      Quantity here,
+      List<Requisitions.ForLine> requested,
+      int leadDays) {
+    List<Pegging.Supply> supplies = new ArrayList<>();
+    LocalDate unknown = at.working().plus(at.today(), leadDays);
+    Map<String, Quantity> toCome = new HashMap<>();
+    due.forEach(one -> toCome.merge(one.document(), one.quantity(), Quantity::plus));
+    Map<String, LocalDate> days = new HashMap<>();
+    due.forEach(one -> days.put(one.document(), day(one, at, unknown)));
+    Quantity left = here;
     for (Requisitions.ForLine one : requested) {
       if (one.order() == null) {
-        supplies
-            .computeIfAbsent(one.itemId(), item -> new ArrayList<>())
-            .add(
-                new Pegging.Supply(
-                    one.number(),
-                    at.working().plus(at.today(), leadDays(terms, one.itemId())),
-                    one.quantity(),
-                    false,
-                    forLine(one)));
+        supplies.add(
+            new Pegging.Supply(one.number(), unknown, one.quantity(), false, forLine(one)));
+        continue;
+      }
+      Quantity coming = one.quantity().min(toCome.getOrDefault(one.order(), Quantity.ZERO));
+      if (coming.isPositive()) {
+        supplies.add(
+            new Pegging.Supply(
+                one.order(),
+                Objects.requireNonNull(days.get(one.order())),
+                coming,
+                true,
+                forLine(one)));
+        toCome.merge(one.order(), coming.negated(), Quantity::plus);
+      }
+      // What of it has come and still lies where it came is for the same line.
+      Quantity came = one.quantity().minus(coming).min(left);
+      if (came.isPositive()) {
+        supplies.add(new Pegging.Supply(HERE, at.today(), came, true, forLine(one)));
+        left = left.minus(came);
       }
     }
-    here(at, items)
-        .forEach(
-            (item, quantity) ->
-                supplies
-                    .computeIfAbsent(item, one -> new ArrayList<>())
-                    .add(new Pegging.Supply(HERE, at.today(), quantity, true, Optional.empty())));
+    toCome.forEach(
+        (document, quantity) -> {
+          if (quantity.isPositive()) {
+            supplies.add(
+                new Pegging.Supply(
+                    document,
+                    Objects.requireNonNull(days.get(document)),
+                    quantity,
+                    true,
+                    Optional.empty()));
+          }
+        });
+    if (left.isPositive()) {
+      supplies.add(new Pegging.Supply(HERE, at.today(), left, true, Optional.empty()));
+    }
     return supplies;
+  }
+
+  private static LocalDate day(DatedQuantity due, StoredFacts.At at, LocalDate unknown) {
+    LocalDate day = due.day();
+    return day == null ? unknown : day.isBefore(at.today()) ? at.today() : day;
   }
 
   private static int leadDays(Map<Long, SupplierItems.Terms> terms, long item) {
     SupplierItems.Terms sells = terms.get(item);
     return sells == null ? StoredFacts.UNKNOWN_LEAD_DAYS : sells.days();
-  }
-
-  /** What is still to come by a document: what was requested for lines, and the rest. */
-  private static List<Pegging.Supply> parted(
-      DatedQuantity due,
-      List<Requisitions.ForLine> requested,
-      StoredFacts.At at,
-      Map<Long, SupplierItems.Terms> terms) {
-    LocalDate day =
-        due.day() == null
-            ? at.working().plus(at.today(), leadDays(terms, due.itemId()))
-            : due.day().isBefore(at.today()) ? at.today() : due.day();
-    List<Pegging.Supply> parts = new ArrayList<>();
-    Quantity left = due.quantity();
-    for (Requisitions.ForLine one : requested) {
-      Quantity part = one.quantity().min(left);
-      if (due.document().equals(one.order()) && one.itemId() == due.itemId() && part.isPositive()) {
-        parts.add(new Pegging.Supply(due.document(), day, part, true, forLine(one)));
-        left = left.minus(part);
-      }
-    }
-    if (left.isPositive()) {
-      parts.add(new Pegging.Supply(due.document(), day, left, true, Optional.empty()));
-    }
-    return parts;
   }
 
   private static Optional<Pegging.Line> forLine(Requisitions.ForLine one) {
@@ -385,6 +454,26 @@ class OrderSupply implements FeedReader {
               here.put(row.getLong(1), new Quantity(row.getBigDecimal(2)));
             });
     return here;
+  }
+
+  /** Begins with what lacks something now: what has happened before need not be read. */
+  @EventListener(ApplicationReadyEvent.class)
+  @Order(Ordered.HIGHEST_PRECEDENCE + 1)
+  @Transactional
+  public void begin() {
+    if (cursors.skipFirst(NAME)) {
+      places
+          .allNamed()
+          .forEach(
+              site ->
+                  consider(
+                      site.id(),
+                      waiting.everywhere(site.id()).stream()
+                          .map(Lacking::itemId)
+                          .collect(Collectors.toSet()),
+                      Set.of(),
+                      Instant.EPOCH));
+    }
   }
 
   /** From where the lines of an order will come that lack something. */

@@ -14,6 +14,8 @@ public enum PostingKind {
   RETURN,
   /** Out to a customer, or used up. */
   ISSUE,
+  /** A job has made it of what it used up. */
+  PRODUCTION,
   /** Taken in hand for a document that sends it. */
   PICK,
   /** What was picked for a document is put onto a unit load, or off it. */
@@ -48,7 +50,16 @@ public enum PostingKind {
       case PICK -> Reservations.Use.TAKE;
       case PACK -> Reservations.Use.CARRY_OWN;
       case SHIPMENT, TRANSFER, ISSUE, LOAN, MOVEMENT -> Reservations.Use.LEAVE;
-      case OPENING, RECEIPT, RETURN, ARRIVAL, WRITE_OFF, COUNT, ADJUSTMENT, SCRAP, REVERSAL ->
+      case OPENING,
+          RECEIPT,
+          RETURN,
+          PRODUCTION,
+          ARRIVAL,
+          WRITE_OFF,
+          COUNT,
+          ADJUSTMENT,
+          SCRAP,
+          REVERSAL ->
           Reservations.Use.YIELD;
     };
   }

@@ -254,21 +254,24 @@ public class Requisitions {
       int line,
       @Nullable String order) {}
 
-  /** What was requested of some items at a site and has not come yet, oldest first. */
+  /**
+   * What was requested of some items at a site and is not ordered yet, and what was ordered because
+   * of some documents, whether it has come or not; oldest first.
+   */
   @Transactional(readOnly = true)
-  public List<ForLine> forLines(Collection<Long> items, long site) {
+  public List<ForLine> forLines(Collection<Long> items, long site, Collection<String> documents) {
     return jdbc.sql(
             """
             select r.number, r.item_id, r.quantity, r.source, r.source_line, o.number
             from requisition r left join inbound_order o on o.id = r.order_id
             where r.item_id in (:items) and r.site_id = :site
               and (r.state in ('REQUESTED', 'APPROVED')
-                or r.state = 'ORDERED' and r.source_line > 0
-                  and o.state in ('EXPECTED', 'ARRIVING'))
+                or r.state = 'ORDERED' and r.source_line > 0 and r.source in (:documents))
             order by r.id
             """)
         .param("items", items)
         .param("site", site)
+        .param("documents", documents.isEmpty() ? List.of("") : documents)
         .query(
             (row, n) ->
                 new ForLine(

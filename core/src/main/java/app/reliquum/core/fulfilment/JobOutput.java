@@ -1,0 +1,78 @@
+package app.reliquum.core.fulfilment;
+
+import app.reliquum.core.costing.UnitCost;
+import app.reliquum.core.quantity.Quantity;
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.List;
+
+/**
+ * What a job has made: how much may be booked in, and what it cost. It may be booked in parts, each
+ * as far as its components are used up; together the parts cost what the components cost.
+ *
+ * @param planned how much is to be made
+ * @param made how much is booked in
+ * @param usedUp what the components that are used up were worth
+ * @param bookedIn what of that is booked in
+ */
+public record JobOutput(Quantity planned, Quantity made, BigDecimal usedUp, BigDecimal bookedIn) {
+
+  /**
+   * A component of a job.
+   *
+   * @param asked how much is to be used for all that is planned; more than nothing
+   * @param withdrawn how much of that will not be used after all
+   * @param used how much is used up
+   */
+  public record Component(Quantity asked, Quantity withdrawn, Quantity used) {
+
+    private boolean isComplete() {
+      return used.compareTo(asked.minus(withdrawn)) >= 0;
+    }
+  }
+
+  /**
+   * How much more may be booked in: as much as the components that are used up are enough for;
+   * everything, if no more of them will be used.
+   *
+   * @param decimals those of the item that is made
+   */
+  public Quantity mayBook(List<Component> components, int decimals) {
+    Quantity backed =
+        components.stream().allMatch(Component::isComplete)
+            ? planned
+            : components.stream()
+                .map(one -> enoughFor(one, decimals))
+                .min(Quantity::compareTo)
+                .orElse(Quantity.ZERO);
+    Quantity more = backed.min(planned).minus(made);
+    return more.isPositive() && usesAnything(components) ? more : Quantity.ZERO;
+  }
+
+  private static boolean usesAnything(List<Component> components) {
+    return components.stream().anyMatch(one -> one.used().isPositive());
+  }
+
+  private Quantity enoughFor(Component one, int decimals) {
+    BigDecimal amount =
+        planned
+            .amount()
+            .multiply(one.used().amount())
+            .divide(one.asked().amount(), decimals, RoundingMode.FLOOR);
+    return new Quantity(amount);
+  }
+
+  /**
+   * What one of a part costs: its share of what is used up and not booked in.
+   *
+   * @param part how much is booked in now
+   * @param mayBook how much may be; the part is no more than that
+   */
+  public UnitCost costOf(Quantity part, Quantity mayBook) {
+    if (!part.isPositive() || part.compareTo(mayBook) > 0) {
+      throw new IllegalArgumentException("A part is more than nothing, and no more than may be.");
+    }
+    BigDecimal open = usedUp.subtract(bookedIn).max(BigDecimal.ZERO);
+    return new UnitCost(open.divide(mayBook.amount(), UnitCost.DECIMALS, RoundingMode.HALF_UP));
+  }
+}
