@@ -59,7 +59,7 @@ function listening() {
 it('asks anew for what has changed, and for nothing else', () => {
   const { asked } = listening();
   Line.all[0].say('requisition', '7');
-  expect(asked()).toEqual(['requisitions']);
+  expect(asked()).toEqual(['requisitions', 'replenishment']);
   Line.all[0].say('approval', '8');
   expect(asked().slice(1)).toEqual(['approvals', 'counts', 'adjustments']);
 });
