@@ -127,7 +127,7 @@ class DemoOutbound {
     long second = writing.order("SKERRY", 1, 2, 3, true);
     walk(quay, hand, first, second);
     job(quay, goods, clerk, today);
-    writing.moreThanThere("DULSE", 9, "AFL-001");
+    writing.moreThanThere("GANNET", 9, "RPE-010");
   }
 
   private double there(DemoItem item, DemoSite quay) {

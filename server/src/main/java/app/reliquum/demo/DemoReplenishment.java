@@ -26,25 +26,22 @@ class DemoReplenishment {
 
   /** Who sells a range of goods. */
   private static final Map<String, String> SELLS =
-      Map.of(
-          "FLR",
-          "HARBINGER",
-          "LJC",
-          "HARBINGER",
-          "AFL",
-          "LODESTAR",
-          "EPX",
-          "LODESTAR",
-          "RPE",
-          "SKERRY",
-          "SHK",
-          "TIDEWRACK",
-          "RIG",
-          "TIDEWRACK",
-          "BCN",
-          "PHAROS",
-          "PRV",
-          "FULMAR");
+      Map.ofEntries(
+          Map.entry("FLR", "HARBINGER"),
+          Map.entry("LJC", "HARBINGER"),
+          Map.entry("RFT", "HARBINGER"),
+          Map.entry("AFL", "LODESTAR"),
+          Map.entry("EPX", "LODESTAR"),
+          Map.entry("OIL", "LODESTAR"),
+          Map.entry("CLN", "LODESTAR"),
+          Map.entry("RPE", "SKERRY"),
+          Map.entry("CLO", "SKERRY"),
+          Map.entry("SHK", "TIDEWRACK"),
+          Map.entry("RIG", "TIDEWRACK"),
+          Map.entry("ENG", "TIDEWRACK"),
+          Map.entry("BCN", "PHAROS"),
+          Map.entry("ELC", "PHAROS"),
+          Map.entry("PRV", "FULMAR"));
 
   /** What a supplier asks, of what the goods are worth here. */
   private static final BigDecimal PRICE = new BigDecimal("0.92");
@@ -97,7 +94,7 @@ class DemoReplenishment {
     if (supplier == null) {
       return;
     }
-    int multiple = Math.max(0, item.range().box());
+    int multiple = item.range().box() > 0 ? item.range().box() : item.range().carton();
     BigDecimal price =
         DemoTransfers.cost(item.range()).amount().multiply(PRICE).setScale(2, RoundingMode.HALF_UP);
     sold.write(
