@@ -7,8 +7,8 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import app.reliquum.testing.Client;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
 import java.nio.file.Path;
-import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
@@ -71,6 +71,10 @@ class PicturesTest {
     shoot(page, "approvals");
     shoot(page, "value", "/office/looking-back/value?by=CATEGORY");
     shoot(page, "outbound", "/office/coming/outbound?open=6");
+    page.navigate(HOUSE.address().resolve("/office/running-low/items").toString());
+    page.locator("[data-key]").first().click();
+    page.getByRole(AriaRole.FIGURE).waitFor();
+    shoot(page, "low-stock");
     page.navigate(HOUSE.address().resolve("/office/rules/removal?open=1").toString());
     page.getByLabel("Item", new Page.GetByLabelOptions().setExact(true)).last().fill("FLR-013");
     button(page, "Show what is taken").click();
@@ -120,26 +124,6 @@ class PicturesTest {
     page.locator("[data-blank=Lot][data-state=SAID]").waitFor();
     shootSentence(page, "floor-receive");
     scan(page, "RA.CLEAR");
-    page.navigate(HOUSE.address().resolve("/floor/adjust").toString());
-    page.getByText("Taken for a job").click();
-    for (String item : List.of("SHK-004", "RPE-001", "RPE-002")) {
-      scan(page, "RI." + item);
-      page.locator("[data-blank=Item][data-state=SAID]").waitFor();
-      scan(page, "2");
-      page.locator("[data-blank=Quantity][data-state=SAID]").waitFor();
-      if (page.locator("[data-blank=Bin][data-state=EMPTY]").count() > 0) {
-        page.locator("main button:has-text('-')").first().click();
-        page.locator("[data-blank=Bin][data-state=SAID]").waitFor();
-      }
-      scan(page, "RA.CONFIRM");
-      page.getByText("adjustment line").waitFor();
-      scan(page, "RA.CLEAR");
-      page.locator("[data-blank=Item][data-state=EMPTY]").waitFor();
-    }
-    page.getByText("Review").first().click();
-    page.getByLabel("Job number").waitFor();
-    shoot(page, "floor-basket");
-    hand.post("/api/floor/adjust/empty", Map.of("site", 1)).ok();
     page.navigate(HOUSE.address().resolve("/floor/pick").toString());
     Locator bin = page.locator("[data-blank=Bin]").first();
     bin.waitFor();
