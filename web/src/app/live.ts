@@ -28,7 +28,7 @@ const STALE = {
   approval: ['approvals', 'counts', 'adjustments'],
   loan: ['loans'],
   requisition: ['requisitions', 'replenishment'],
-  replenishment: ['replenishment'],
+  replenishment: ['low', 'replenishment'],
 } as const;
 
 const FIRST_PAUSE = 2_000;

@@ -222,7 +222,7 @@ function Approved({ documents }: { documents: readonly string[] }) {
 /** Looks at all items now, at one site or at every one. */
 function RunNow({ site }: { site?: number }) {
   const may = useMay('POST');
-  const run = useSave<void>(['replenishment'], (command) =>
+  const run = useSave<void>(['low', 'replenishment'], (command) =>
     post('/api/replenishment/runs')(command, { site }),
   );
   return (

@@ -20,7 +20,7 @@ export function PolicyOfMany({
   const sites = useSites().data ?? [];
   const ids = [...new Set(items.map((one) => one.itemId))];
   const save = useSave<Schemas['PolicyOfMany']>(
-    ['replenishment'],
+    ['low', 'policies', 'replenishment'],
     post('/api/replenishment/policies/many'),
     onDone,
   );

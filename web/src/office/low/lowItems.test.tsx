@@ -146,6 +146,28 @@ it('approves what is proposed for the items that are chosen, and says what came 
   expect(asked.find((one) => one.method === 'POST')?.body).toEqual({ ids: [11] });
 });
 
+it('asks anew for the list when something of it was decided', async () => {
+  let open = true;
+  answers('GET', '/api/replenishment/items', () => ({
+    total: open ? 1 : 0,
+    offset: 0,
+    rows: open ? [row] : [],
+  }));
+  answers('POST', '/api/replenishment/proposals/refusal', () => {
+    open = false;
+    return { count: 1, documents: [] };
+  });
+  show(<LowSpace />);
+  await userEvent.click(
+    await screen.findByRole('checkbox', { name: 'Choose the proposals for Parachute flare' }),
+  );
+  await press('Refuse proposal');
+  await userEvent.type(screen.getByLabelText('Why it is refused'), 'not now');
+  await userEvent.click(screen.getAllByRole('button', { name: 'Refuse proposal' }).at(-1)!);
+  await waitFor(() => expect(screen.queryByText('Buy 144 pc from Harbinger')).toBeNull());
+  expect(asked.find((one) => one.method === 'POST')?.body).toEqual({ ids: [11], note: 'not now' });
+});
+
 it('sets one policy for the items that are chosen', async () => {
   answers('POST', '/api/replenishment/policies/many', () => ({ items: 1 }));
   show(<LowSpace />);

@@ -8,7 +8,7 @@ import { quantity } from '../../kit/format';
 export type Finding = Schemas['LowItem']['finding'];
 
 /** By what are made old: what runs low, proposals, and what becomes of them. */
-export const OLD = ['replenishment', 'requisitions', 'transfers', 'outbound'];
+export const OLD = ['low', 'replenishment', 'requisitions', 'transfers', 'outbound'];
 
 export const FINDINGS = everyOf<Finding>()([
   'ORDER',

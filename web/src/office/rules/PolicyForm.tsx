@@ -14,7 +14,7 @@ import { PolicyTrial } from './PolicyTrial';
 import { GoodsOfRule, useForGoods, type ForGoods } from './ruleParts';
 
 type Policy = Schemas['Policy'];
-const OLD = ['replenishment'];
+const OLD = ['low', 'policies', 'replenishment'];
 
 /** A policy: what it is for, its figures, and what would have come of it. */
 export function PolicyForm({
