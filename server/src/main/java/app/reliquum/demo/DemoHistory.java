@@ -32,7 +32,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Random;
-import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 
@@ -45,8 +44,6 @@ class DemoHistory {
   private static final int DAYS = 270;
   private static final int ORDERS_A_DAY = 7;
   private static final int DELIVERIES_A_DAY = 2;
-  private static final Set<String> FORGOTTEN = Set.of("OIL", "CLO", "CLN", "ELC");
-  private static final int FORGOTTEN_FOR = 240;
   private static final ZoneId ZONE = ZoneId.of("Europe/London");
 
   private final Catalog catalog;
@@ -117,8 +114,7 @@ class DemoHistory {
   private void open(List<DemoItem> items, DemoSite quay, LocalDate day) {
     for (DemoItem item : items) {
       List<Line> lines = new ArrayList<>();
-      int stocked =
-          Math.max(2, isRare(item) ? item.range().perMonth() : item.range().perMonth() * 2);
+      int stocked = Math.max(2, item.range().perMonth() * 2);
       bring(item, quay, item.home(), stocked, day, opening, lines);
       bring(item, quay, item.bulk(), stocked * 2, day, opening, lines);
       post(PostingKind.OPENING, at(day, 7, 30), null, lines, 0);
@@ -166,9 +162,6 @@ class DemoHistory {
         continue;
       }
       int quantity = deliverySize(item);
-      if (forgotten(item, day)) {
-        continue;
-      }
       int before = in.size();
       bring(item, quay, dock, quantity, day, supplier, in);
       for (Line line : List.copyOf(in.subList(before, in.size()))) {
@@ -181,15 +174,6 @@ class DemoHistory {
       post(PostingKind.RECEIPT, at(day, 8 + number, random.nextInt(60)), document, in, hand);
       post(PostingKind.MOVE, at(day, 11 + number, random.nextInt(60)), document, away, 2);
     }
-  }
-
-  /** Some goods nobody has ordered for months: they run low, or have run out. */
-  private boolean forgotten(DemoItem item, LocalDate day) {
-    return isRare(item) && day.isAfter(today.minusDays(FORGOTTEN_FOR));
-  }
-
-  private static boolean isRare(DemoItem item) {
-    return FORGOTTEN.contains(item.range().prefix()) && item.card().id() % 2 == 0;
   }
 
   private int deliverySize(DemoItem item) {
