@@ -109,9 +109,12 @@ create table item_outlook (
   runs_out date null,
   last_day_to_order date null,
   supplier_id bigint not null default 0,
+  -- what never runs out comes last
+  runs_out_order date as (coalesce(runs_out, date '9999-12-31')) persistent,
   primary key (site_id, item_id),
   key item (item_id),
-  key low_runs_out (low, runs_out, site_id)
+  key low_runs_out (low, runs_out_order, item_id, site_id),
+  key runs_out (runs_out_order, item_id, site_id)
 );
 
 -- What the house proposes to have come. Approved, it becomes a document.

@@ -141,7 +141,7 @@ public class RunningLow {
         ITEMS.page(
             jdbc,
             query,
-            new ListTable.Shown(SELECT, "", only(show), "o.runs_out is null, o.runs_out"),
+            new ListTable.Shown(SELECT, "", only(show), "o.runs_out_order"),
             actor,
             RunningLow::row);
     return new Page<>(page.total(), page.offset(), withProposals(page.rows()));
@@ -151,8 +151,8 @@ public class RunningLow {
     return switch (show) {
       case LOW -> "o.low = 1";
       case PROPOSED ->
-          "exists (select 1 from proposal r where r.open_item = o.item_id"
-              + " and r.site_id = o.site_id)";
+          "(o.item_id, o.site_id) in (select r.open_item, r.site_id from proposal r"
+              + " where r.open_item is not null)";
       case EVERY -> "1 = 1";
     };
   }

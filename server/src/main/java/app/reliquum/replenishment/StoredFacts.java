@@ -404,7 +404,7 @@ class StoredFacts {
         .param("items", items)
         .query(
             row -> {
-              figure.take(row.getLong(1), row.getDate(2).toLocalDate(), row.getBigDecimal(3));
+              figure.take(row.getLong(1), row.getObject(2, LocalDate.class), row.getBigDecimal(3));
             });
   }
 }

@@ -2,6 +2,7 @@ package app.reliquum.core.demand;
 
 import app.reliquum.core.quantity.Quantity;
 import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -61,13 +62,14 @@ public record Projection(
   public static Projection of(Outlook outlook, LocalDate from, int count, WorkingDays working) {
     List<Day> days = new ArrayList<>();
     double stock = outlook.stock().amount().doubleValue();
+    double[] due = byDay(outlook.due(), from, count);
+    double[] asked = byDay(outlook.asked(), from, count);
     for (int i = 0; i < count; i++) {
       LocalDate day = from.plusDays(i);
-      double comes = on(outlook.due(), day, from);
       double usual = working.includes(day) ? outlook.perDay() : 0;
-      double goes = Math.max(on(outlook.asked(), day, from), usual);
-      stock += comes - goes;
-      days.add(new Day(day, comes, goes, stock));
+      double goes = Math.max(asked[i], usual);
+      stock += due[i] - goes;
+      days.add(new Day(day, due[i], goes, stock));
     }
     Optional<LocalDate> below = first(days, outlook.safetyStock());
     return new Projection(
@@ -77,11 +79,17 @@ public record Projection(
         below.map(day -> lastDayToOrder(day, outlook.leadDays(), from, working)));
   }
 
-  private static double on(Map<LocalDate, Quantity> quantities, LocalDate day, LocalDate from) {
-    return quantities.entrySet().stream()
-        .filter(one -> one.getKey().isBefore(from) ? day.equals(from) : day.equals(one.getKey()))
-        .mapToDouble(one -> one.getValue().amount().doubleValue())
-        .sum();
+  /** Quantities of the days ahead; what is late belongs to the first of them. */
+  private static double[] byDay(Map<LocalDate, Quantity> quantities, LocalDate from, int count) {
+    double[] byDay = new double[count];
+    quantities.forEach(
+        (day, quantity) -> {
+          long ahead = Math.max(0, ChronoUnit.DAYS.between(from, day));
+          if (ahead < count) {
+            byDay[(int) ahead] += quantity.amount().doubleValue();
+          }
+        });
+    return byDay;
   }
 
   private static Optional<LocalDate> first(List<Day> days, double level) {

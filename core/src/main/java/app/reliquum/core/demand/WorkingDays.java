@@ -73,6 +73,10 @@ public record WorkingDays(Set<DayOfWeek> days, Set<LocalDate> holidays) {
     if (to.isBefore(from)) {
       return -between(to, from);
     }
-    return (int) from.plusDays(1).datesUntil(to.plusDays(1)).filter(this::includes).count();
+    int count = 0;
+    for (LocalDate day = from.plusDays(1); !day.isAfter(to); day = day.plusDays(1)) {
+      count += includes(day) ? 1 : 0;
+    }
+    return count;
   }
 }
