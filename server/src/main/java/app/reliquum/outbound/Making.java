@@ -193,8 +193,9 @@ public class Making implements Coming {
   /** Books a part in. */
   @Transactional(propagation = Propagation.MANDATORY)
   public Output book(Command command, long order, Entry entry) {
-    Head head = job(progress.lock(order));
+    Head head = progress.lock(order);
     places.requireSite(head.siteId(), command.actor());
+    job(head);
     if (head.state() == Outbound.State.CANCELLED) {
       throw Problem.conflict("ended", head.number() + " is cancelled.")
           .with("number", head.number())
