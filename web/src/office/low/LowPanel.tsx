@@ -57,7 +57,7 @@ export function LowPanel({
               <Box sx={{ color: 'text.secondary' }}>{t('low.noProposals')}</Box>
             )}
             {one.open.map((proposal) => (
-              <ProposalForm key={`${proposal.id} ${proposal.version}`} proposal={proposal} />
+              <ProposalForm key={proposal.id} proposal={proposal} />
             ))}
           </Part>
           {one.reason && <Why card={one} reason={one.reason} />}

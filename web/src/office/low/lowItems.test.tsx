@@ -3,7 +3,7 @@ import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import '../../app/words';
-import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
+import { answers, asked, empty, fill, press, Refusal, show } from '../../testing/house';
 import { asItWas, laidOut } from '../../testing/layout';
 import { LowPanel } from './LowPanel';
 import { LowSpace } from './LowSpace';
@@ -226,6 +226,19 @@ it('splits a part off to come from another site', async () => {
       from: 2,
     }),
   );
+});
+
+it('keeps what is being typed when a run finds the item otherwise meanwhile', async () => {
+  let open = [proposal(11)];
+  answers('GET', '/api/replenishment/items/7/at/1', () => ({ ...card, open }));
+  answers('POST', '/api/replenishment/runs', () => []);
+  show(<LowSpace />, {}, '/?open=7-1');
+  await press('Change');
+  fill(screen.getByLabelText(/^Quantity/), '30');
+  open = [proposal(11, { version: 1, quantity: '150' })];
+  await press('Check stock now');
+  expect(await screen.findByText('Buy 150 pc from Harbinger')).toBeTruthy();
+  expect(screen.getByLabelText(/^Quantity/)).toHaveProperty('value', '30');
 });
 
 it('says what was wrong with a changed quantity at its field', async () => {

@@ -194,6 +194,8 @@ class ReplenishmentTest {
     run(quay);
     JsonNode again = proposal(item, quay);
     assertThat(again.path("id")).isEqualTo(proposal.path("id"));
+    // Nothing of it is otherwise: whoever is changing it now may go on.
+    assertThat(again.path("version")).isEqualTo(proposal.path("version"));
     JsonNode row = only(controller.get(LOW + "?q=STEADY").ok().path("rows"));
     assertThat(row.path("finding").asString()).isEqualTo("ORDER");
     assertThat(only(row.path("proposals")).path("id")).isEqualTo(proposal.path("id"));

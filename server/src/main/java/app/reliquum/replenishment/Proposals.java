@@ -276,19 +276,20 @@ public class Proposals {
         .update();
   }
 
+  /** It has another version only if it is for another quantity or day. */
   private void update(long run, long id, Sourcing.Part part, Why why) {
     jdbc.sql(
             """
-            update proposal set version = version + 1, quantity = ?, due = ?, reason = ?, level = ?,
-              run_id = ? where id = ?
+            update proposal set version = version + (quantity <> :quantity or due <> :due),
+              quantity = :quantity, due = :due, reason = :reason, level = :level, run_id = :run
+            where id = :id
             """)
-        .params(
-            part.quantity().amount(),
-            Date.valueOf(why.days().ahead(part)),
-            json.writeValueAsString(why.reason()),
-            why.level().amount(),
-            run,
-            id)
+        .param("quantity", part.quantity().amount())
+        .param("due", Date.valueOf(why.days().ahead(part)))
+        .param("reason", json.writeValueAsString(why.reason()))
+        .param("level", why.level().amount())
+        .param("run", run)
+        .param("id", id)
         .update();
   }
 
