@@ -109,7 +109,7 @@ it('shows a fault beside its field, and keeps what was entered', async () => {
   show(['RULES']);
   await userEvent.type(screen.getByLabelText('Name'), 'Buoy');
   await save();
-  expect(await screen.findAllByText('There is a Buoy already.')).toHaveLength(2);
+  await waitFor(() => expect(screen.getAllByText('There is a Buoy already.')).toHaveLength(2));
   expect(screen.getByLabelText('Name').getAttribute('aria-invalid')).toBe('true');
   expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('Buoy');
   expect(done).not.toHaveBeenCalled();

@@ -182,7 +182,7 @@ it('shows what is missing beside the field that it is about', async () => {
   await fill(await screen.findByLabelText('Item'), 'SHK');
   await fill(screen.getByLabelText('Goes out'), '1');
   await press('Take out 1 line');
-  expect((await screen.findAllByText('Say to whom it is lent.')).length).toBe(2);
+  await waitFor(() => expect(screen.getAllByText('Say to whom it is lent.')).toHaveLength(2));
   expect(screen.getByLabelText('To whom').getAttribute('aria-invalid')).toBe('true');
 });
 

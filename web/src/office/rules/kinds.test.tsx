@@ -95,7 +95,7 @@ it('shows beside its field what a kind can not be', async () => {
   await fill(screen.getByLabelText(/^Code/), 'ODD');
   await fill(screen.getByLabelText(/^Name/), 'Odd');
   await press('Save');
-  expect((await screen.findAllByText('What is scrapped goes out.')).length).toBe(2);
+  await waitFor(() => expect(screen.getAllByText('What is scrapped goes out.')).toHaveLength(2));
 });
 
 it('changes an account, and lets a site share the cost of another', async () => {
