@@ -61,7 +61,9 @@ it('adds one, and puts what is wrong at its field', async () => {
   await userEvent.type(screen.getByLabelText(/^Code/), ' tern ');
   await userEvent.type(screen.getByLabelText(/^Name/), 'Tern Marine');
   await press('Save');
-  await waitFor(() => expect(screen.getAllByText('There is a customer TERN already.')).toHaveLength(2));
+  await waitFor(() =>
+    expect(screen.getAllByText('There is a customer TERN already.')).toHaveLength(2),
+  );
   expect(screen.getByLabelText(/^Code/).getAttribute('aria-invalid')).toBe('true');
   expect(sent('POST', '/api/customers')[0]?.body).toMatchObject({
     code: 'TERN',
