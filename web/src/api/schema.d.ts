@@ -3085,6 +3085,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/replenishment/refills': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The pick faces of a site that are to be refilled, in the order of the work */
+    get: operations['listRefills'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/replenishment/runs': {
     parameters: {
       query?: never;
@@ -4026,6 +4043,7 @@ export interface components {
         | 'MOVE'
         | 'RECEIVE'
         | 'PUTAWAY'
+        | 'REFILL'
         | 'SEND'
         | 'ARRIVE'
         | 'COUNT'
@@ -5356,6 +5374,9 @@ export interface components {
             | 'AS_MUCH_AS_FITS'
             | 'STILL_EXPECTED'
             | 'STILL_ASKED'
+            | 'STILL_MISSING'
+            | 'LEAVES_FIRST'
+            | 'PICK_FACE'
             | 'RESERVED'
             | 'NEXT_STOP'
             | 'ITS_TOTE'
@@ -5390,6 +5411,7 @@ export interface components {
             | 'MOVE'
             | 'RECEIVE'
             | 'PUTAWAY'
+            | 'REFILL'
             | 'SEND'
             | 'ARRIVE'
             | 'COUNT'
@@ -5479,6 +5501,9 @@ export interface components {
             | 'AS_MUCH_AS_FITS'
             | 'STILL_EXPECTED'
             | 'STILL_ASKED'
+            | 'STILL_MISSING'
+            | 'LEAVES_FIRST'
+            | 'PICK_FACE'
             | 'RESERVED'
             | 'NEXT_STOP'
             | 'ITS_TOTE'
@@ -5623,6 +5648,9 @@ export interface components {
             | 'AS_MUCH_AS_FITS'
             | 'STILL_EXPECTED'
             | 'STILL_ASKED'
+            | 'STILL_MISSING'
+            | 'LEAVES_FIRST'
+            | 'PICK_FACE'
             | 'RESERVED'
             | 'NEXT_STOP'
             | 'ITS_TOTE'
@@ -5654,6 +5682,9 @@ export interface components {
             | 'AS_MUCH_AS_FITS'
             | 'STILL_EXPECTED'
             | 'STILL_ASKED'
+            | 'STILL_MISSING'
+            | 'LEAVES_FIRST'
+            | 'PICK_FACE'
             | 'RESERVED'
             | 'NEXT_STOP'
             | 'ITS_TOTE'
@@ -5756,6 +5787,7 @@ export interface components {
         | (
             | 'MOVE'
             | 'PUT_AWAY'
+            | 'REFILL'
             | 'RECEIVE'
             | 'SEND'
             | 'ARRIVE'
@@ -5805,7 +5837,16 @@ export interface components {
       transfer: components['schemas']['FloorTransfer'] | null;
       /** @enum {string} */
       verb:
-        'MOVE' | 'PUT_AWAY' | 'RECEIVE' | 'SEND' | 'ARRIVE' | 'ADJUST' | 'PICK' | 'PACK' | 'COUNT';
+        | 'MOVE'
+        | 'PUT_AWAY'
+        | 'REFILL'
+        | 'RECEIVE'
+        | 'SEND'
+        | 'ARRIVE'
+        | 'ADJUST'
+        | 'PICK'
+        | 'PACK'
+        | 'COUNT';
       wanted: (
         | 'ITEM'
         | 'LOT'
@@ -5848,6 +5889,9 @@ export interface components {
         | 'AS_MUCH_AS_FITS'
         | 'STILL_EXPECTED'
         | 'STILL_ASKED'
+        | 'STILL_MISSING'
+        | 'LEAVES_FIRST'
+        | 'PICK_FACE'
         | 'RESERVED'
         | 'NEXT_STOP'
         | 'ITS_TOTE'
@@ -5916,8 +5960,21 @@ export interface components {
     };
     Home: {
       address?: string | null;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      maximum?: string | null;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      minimum?: string | null;
       /** Format: int64 */
       place?: number | null;
+      refillPack?: string | null;
       shelfNote: string;
       /** Format: int64 */
       site: number;
@@ -7659,6 +7716,70 @@ export interface components {
     };
     ReasonEntry: {
       reason?: string | null;
+    };
+    RefillRow: {
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      carried: string;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      maximum: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      minimum: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      missing: string;
+      name: string;
+      place: string;
+      /** Format: int64 */
+      placeId: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      reserved: string;
+      sources: components['schemas']['RefillSource'][];
+      symbol: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      there: string;
+      urgent: boolean;
+    };
+    RefillSource: {
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number;
+      place: string;
+      /** Format: int64 */
+      placeId: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      /** Format: int64 */
+      serialId: number;
     };
     RefusedProposals: {
       ids: number[];
@@ -12245,6 +12366,7 @@ export interface operations {
         verb:
           | 'MOVE'
           | 'PUT_AWAY'
+          | 'REFILL'
           | 'RECEIVE'
           | 'SEND'
           | 'ARRIVE'
@@ -12283,6 +12405,7 @@ export interface operations {
         verb:
           | 'MOVE'
           | 'PUT_AWAY'
+          | 'REFILL'
           | 'RECEIVE'
           | 'SEND'
           | 'ARRIVE'
@@ -12328,6 +12451,7 @@ export interface operations {
         verb:
           | 'MOVE'
           | 'PUT_AWAY'
+          | 'REFILL'
           | 'RECEIVE'
           | 'SEND'
           | 'ARRIVE'
@@ -12374,6 +12498,7 @@ export interface operations {
         verb:
           | 'MOVE'
           | 'PUT_AWAY'
+          | 'REFILL'
           | 'RECEIVE'
           | 'SEND'
           | 'ARRIVE'
@@ -12420,6 +12545,7 @@ export interface operations {
         verb:
           | 'MOVE'
           | 'PUT_AWAY'
+          | 'REFILL'
           | 'RECEIVE'
           | 'SEND'
           | 'ARRIVE'
@@ -16111,6 +16237,31 @@ export interface operations {
       409: components['responses']['Conflict'];
       422: components['responses']['Refused'];
       503: components['responses']['Busy'];
+    };
+  };
+  listRefills: {
+    parameters: {
+      query: {
+        site: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RefillRow'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
   listReplenishmentRuns: {

@@ -9,6 +9,7 @@ import { Choices } from './Offers';
 import { useOpening } from './opening';
 import { sentenceDesk } from './desks';
 import { useWaiting } from './PutAwayLists';
+import { useRefills } from './RefillList';
 import { ScanBar } from './ScanBar';
 import { Refusal } from './Parts';
 
@@ -26,6 +27,7 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
   const { hear, begin, hits, refusal } = useOpening(site.id);
   const begun = unfinished.data?.canUndo ?? false;
   const away = waiting.data?.filter((row) => row.condition !== 'ON_HOLD').length ?? 0;
+  const refills = useRefills(site.id).data?.filter((row) => row.sources.length > 0).length ?? 0;
   const big = { minHeight: 64, fontSize: 22 };
   return (
     <>
@@ -46,6 +48,7 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
               [
                 ['receive', t('receive.start')],
                 ['put-away', t('away.start', { count: away })],
+                ['refill', t('refill.start', { count: refills })],
                 ['send', t('going.send')],
                 ['arrive', t('going.arrive')],
                 ['count', t('counting.start')],

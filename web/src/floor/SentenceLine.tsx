@@ -28,7 +28,7 @@ function template(view: View) {
     return `sentence.COUNT${again}${view.item.id === null ? '' : '_GOODS'}` as const;
   }
   const onto = view.load?.part === 'ONTO';
-  return onto && (view.verb === 'MOVE' || view.verb === 'PUT_AWAY')
+  return onto && (view.verb === 'MOVE' || view.verb === 'PUT_AWAY' || view.verb === 'REFILL')
     ? (`sentence.${view.verb}_ONTO` as const)
     : (`sentence.${view.verb as Exclude<View['verb'], 'ADJUST' | 'PICK' | 'COUNT'>}` as const);
 }
@@ -36,7 +36,7 @@ function template(view: View) {
 /** A sentence as far as it is filled. A list dots what it says until it is confirmed. */
 export function SentenceLine({ view, onWhy }: { view: View; onWhy?: () => void }) {
   const listed = view.verb === 'PICK' || view.verb === 'PACK';
-  const away = view.verb === 'PUT_AWAY';
+  const away = view.verb === 'PUT_AWAY' || view.verb === 'REFILL';
   const slots: Record<string, ReactElement> = {
     goods: <Goods view={view} listed={listed} />,
     item: <Item view={view} />,

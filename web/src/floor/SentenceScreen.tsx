@@ -21,6 +21,7 @@ import { useSentence } from './useSentence';
 const PARTS: Record<Verb, (talk: Talk) => Parts> = {
   MOVE: useMoveParts,
   PUT_AWAY: useMoveParts,
+  REFILL: useMoveParts,
   SEND: useTransferParts,
   ARRIVE: useTransferParts,
   RECEIVE: useReceiveParts,

@@ -8,6 +8,7 @@ import type { DeskKey } from './outbox';
 export const DOORS: Record<Verb, string> = {
   MOVE: '/floor/move',
   PUT_AWAY: '/floor/put-away',
+  REFILL: '/floor/refill',
   RECEIVE: '/floor/receive',
   SEND: '/floor/send',
   ARRIVE: '/floor/arrive',

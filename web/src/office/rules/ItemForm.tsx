@@ -15,7 +15,7 @@ import { Part } from '../../kit/SidePanel';
 import { Form, Tick } from '../../kit/Form';
 import { startOf, useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
-import { decimal, whole, wholeOrNothing } from '../../kit/numbers';
+import { decimal, decimalOrNothing, whole, wholeOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { everyOf } from '../../kit/everyOf';
 
@@ -36,6 +36,7 @@ const BLANK = {
   lotRule: '',
   active: true,
 };
+const NO_HOME = { address: '', shelfNote: '', minimum: '', maximum: '', refillPack: '' };
 const NO_PACK: PackRow = { name: '', factor: '', barcodes: '' };
 
 const TRACKINGS = everyOf<Schemas['ItemEntry']['tracking']>()([
@@ -71,13 +72,8 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
     },
     save.error,
   );
-  const [homes, setHomes] = useState<Record<number, { address: string; shelfNote: string }>>(() =>
-    Object.fromEntries(
-      (card?.homes ?? []).map((home) => [
-        home.site,
-        { address: home.address ?? '', shelfNote: home.shelfNote },
-      ]),
-    ),
+  const [homes, setHomes] = useState<Record<number, typeof NO_HOME>>(() =>
+    Object.fromEntries((card?.homes ?? []).map((home) => [home.site, startOf(NO_HOME, home)])),
   );
 
   const submit = () => {
@@ -104,15 +100,16 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
           place: null,
           address: home.address || null,
           shelfNote: home.shelfNote,
+          minimum: decimalOrNothing(home.minimum) ?? null,
+          maximum: decimalOrNothing(home.maximum) ?? null,
+          refillPack: (home.maximum && home.refillPack) || null,
         })),
     });
   };
 
-  const changeHome = (site: number, changes: Partial<{ address: string; shelfNote: string }>) =>
-    setHomes((before) => ({
-      ...before,
-      [site]: { ...{ address: '', shelfNote: '' }, ...before[site], ...changes },
-    }));
+  const changeHome = (site: number, changes: Partial<typeof NO_HOME>) =>
+    setHomes((before) => ({ ...before, [site]: { ...NO_HOME, ...before[site], ...changes } }));
+  const packNames = form.entry.packs.map((pack) => pack.name.trim()).filter(Boolean);
 
   return (
     <Form save={save} onSubmit={submit}>
@@ -195,13 +192,22 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
           >
             <span>{site.name}</span>
             {site.binned ? (
-              <BinField
-                label={t('item.homeBin')}
-                site={site.id}
-                item={card?.code}
-                value={homes[site.id]?.address ?? ''}
-                onChange={(address) => changeHome(site.id, { address })}
-              />
+              <Box sx={{ display: 'grid', gap: 1 }}>
+                <BinField
+                  label={t('item.homeBin')}
+                  site={site.id}
+                  item={card?.code}
+                  value={homes[site.id]?.address ?? ''}
+                  onChange={(address) => changeHome(site.id, { address })}
+                />
+                {homes[site.id]?.address && (
+                  <RefilledBy
+                    home={homes[site.id]}
+                    packs={packNames}
+                    onChange={(changes) => changeHome(site.id, changes)}
+                  />
+                )}
+              </Box>
             ) : (
               <TextField
                 label={t('item.shelfNote')}
@@ -213,6 +219,38 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
         ))}
       </Part>
     </Form>
+  );
+}
+
+/** A home bin that is refilled from bulk: when, how far, and in what. */
+function RefilledBy({
+  home,
+  packs,
+  onChange,
+}: {
+  home: typeof NO_HOME;
+  packs: string[];
+  onChange: (changes: Partial<typeof NO_HOME>) => void;
+}) {
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1 }}>
+      <NumberField
+        label={t('refill.minimum')}
+        value={home.minimum}
+        onChange={(event) => onChange({ minimum: event.target.value })}
+      />
+      <NumberField
+        label={t('refill.maximum')}
+        value={home.maximum}
+        onChange={(event) => onChange({ maximum: event.target.value })}
+      />
+      <Choice
+        label={t('refill.pack')}
+        value={home.refillPack}
+        options={optionsOf(packs, (name) => name, t('refill.pieces'))}
+        onChange={(refillPack) => onChange({ refillPack })}
+      />
+    </Box>
   );
 }
 

@@ -61,12 +61,28 @@ public class Catalog {
       @PositiveOrZero @Nullable BigDecimal grossKg,
       @NotNull List<@NotBlank @Size(max = 48) String> barcodes) {}
 
-  /** Where an item belongs at a site. */
+  /**
+   * Where an item belongs at a site.
+   *
+   * @param minimum at or below this the bin is refilled from bulk; null if it is not refilled
+   * @param maximum up to this it is filled; null with the minimum
+   * @param refillPack the name of the pack that is brought whole; null for single pieces
+   */
   public record Home(
       long site,
       @Nullable Long place,
       @Nullable String address,
-      @NotNull @Size(max = 80) String shelfNote) {}
+      @NotNull @Size(max = 80) String shelfNote,
+      @Nullable Quantity minimum,
+      @Nullable Quantity maximum,
+      @Size(max = 30) @Nullable String refillPack) {
+
+    /** A home bin or a shelf note, where nothing is refilled. */
+    public static Home of(
+        long site, @Nullable Long place, @Nullable String address, String shelfNote) {
+      return new Home(site, place, address, shelfNote, null, null, null);
+    }
+  }
 
   /** An item whole. */
   public record ItemCard(
@@ -191,12 +207,22 @@ public class Catalog {
     List<Home> homes =
         jdbc.sql(
                 """
-                select h.site_id site, nullif(h.place_id, 0) place, p.address, h.shelf_note
+                select h.site_id site, nullif(h.place_id, 0) place, p.address, h.shelf_note,
+                  h.minimum, h.maximum, h.refill_pack
                 from item_home h left join place p on p.id = h.place_id
                 where h.item_id = ? order by h.site_id
                 """)
             .param(item.id())
-            .query(Home.class)
+            .query(
+                (row, n) ->
+                    new Home(
+                        row.getLong("site"),
+                        row.getObject("place", Long.class),
+                        row.getString("address"),
+                        row.getString("shelf_note"),
+                        quantity(row.getBigDecimal("minimum")),
+                        quantity(row.getBigDecimal("maximum")),
+                        row.getString("refill_pack")))
             .list();
     MeasureRule measure = item.measure();
     return new ItemCard(
@@ -287,6 +313,10 @@ public class Catalog {
                     new Quantity(row.getBigDecimal(3)),
                     row.getInt(4)))
         .list();
+  }
+
+  private static @Nullable Quantity quantity(@Nullable BigDecimal figure) {
+    return figure == null ? null : new Quantity(figure);
   }
 
   /** The home bin of an item at a site. */

@@ -6,8 +6,10 @@ import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.LotRule;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Pack;
+import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.Tracking;
 import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.core.refill.PickFace;
 import app.reliquum.core.scan.Gtin;
 import app.reliquum.places.Places;
 import jakarta.validation.Valid;
@@ -18,6 +20,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Positive;
 import jakarta.validation.constraints.Size;
+import java.math.BigDecimal;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
@@ -190,7 +193,7 @@ public class ItemSetup {
         .param("names", names.isEmpty() ? Set.of("") : names)
         .update();
     jdbc.sql("delete from item_home where item_id = ?").param(id).update();
-    entry.homes().forEach(home -> writeHome(id, home));
+    entry.homes().forEach(home -> writeHome(id, home, entry));
   }
 
   private void writeBarcode(long item, long pack, String typed, Set<String> seen) {
@@ -224,7 +227,13 @@ public class ItemSetup {
         .update();
   }
 
-  private record Kept(long site, long place, String shelfNote) {}
+  private record Kept(
+      long site,
+      long place,
+      String shelfNote,
+      @Nullable BigDecimal minimum,
+      @Nullable BigDecimal maximum,
+      @Nullable String refillPack) {}
 
   /** Homes at a site are set by those who work there; those of others stay as they are. */
   private void checkHomes(long item, ItemEntry entry, Actor actor) {
@@ -234,15 +243,30 @@ public class ItemSetup {
     Set<Kept> before =
         new HashSet<>(
             jdbc.sql(
-                    "select site_id site, coalesce(place_id, 0) place, shelf_note from item_home"
-                        + " where item_id = ?")
+                    "select site_id site, coalesce(place_id, 0) place, shelf_note, minimum, maximum,"
+                        + " refill_pack from item_home where item_id = ?")
                 .param(item)
-                .query(Kept.class)
+                .query(
+                    (row, n) ->
+                        new Kept(
+                            row.getLong("site"),
+                            row.getLong("place"),
+                            row.getString("shelf_note"),
+                            plain(row.getBigDecimal("minimum")),
+                            plain(row.getBigDecimal("maximum")),
+                            row.getString("refill_pack")))
                 .list());
     Set<Kept> after = new HashSet<>();
     for (Catalog.Home home : entry.homes()) {
       String note = home.shelfNote() == null ? "" : home.shelfNote().strip();
-      after.add(new Kept(home.site(), homePlace(home), note));
+      after.add(
+          new Kept(
+              home.site(),
+              homePlace(home),
+              note,
+              home.minimum() == null ? null : plain(home.minimum().amount()),
+              home.maximum() == null ? null : plain(home.maximum().amount()),
+              home.refillPack()));
     }
     before.removeIf(kept -> actor.worksAt(kept.site()));
     after.removeIf(kept -> actor.worksAt(kept.site()));
@@ -250,6 +274,11 @@ public class ItemSetup {
       throw Problem.forbidden("The home bin at a site is set by those who work there.")
           .with("field", "homes");
     }
+  }
+
+  /** The same figure whatever decimals it was written with. */
+  private static @Nullable BigDecimal plain(@Nullable BigDecimal figure) {
+    return figure == null ? null : new Quantity(figure).amount();
   }
 
   /** The bin that is meant: by its address, by its number, or by both if they agree. */
@@ -282,14 +311,58 @@ public class ItemSetup {
     return named;
   }
 
-  private void writeHome(long item, Catalog.Home home) {
+  private void writeHome(long item, Catalog.Home home, ItemEntry entry) {
     places.named(home.site());
     long place = homePlace(home);
-    jdbc.sql("insert into item_home (item_id, site_id, place_id, shelf_note) values (?, ?, ?, ?)")
+    checkRefill(item, place, home, entry);
+    jdbc.sql(
+            "insert into item_home (item_id, site_id, place_id, shelf_note, minimum, maximum,"
+                + " refill_pack) values (?, ?, ?, ?, ?, ?, ?)")
         .param(item)
         .param(home.site())
         .param(place)
         .param(home.shelfNote().strip())
+        .param(home.minimum() == null ? null : home.minimum().amount())
+        .param(home.maximum() == null ? null : home.maximum().amount())
+        .param(home.refillPack())
         .update();
+  }
+
+  /** What a home bin is refilled by must be whole, and about a bin. */
+  private static void checkRefill(long item, long place, Catalog.Home home, ItemEntry entry) {
+    Quantity minimum = home.minimum();
+    Quantity maximum = home.maximum();
+    if (minimum == null && maximum == null && home.refillPack() == null) {
+      return;
+    }
+    if (minimum == null || maximum == null) {
+      throw Problem.invalid(
+          "homes", "What is refilled has a minimum and a maximum; one of them is missing.");
+    }
+    if (place == 0) {
+      throw Problem.invalid("homes", "Only a home bin is refilled. Name the bin.");
+    }
+    Quantity pack =
+        home.refillPack() == null
+            ? Quantity.ZERO
+            : entry.packs().stream()
+                .filter(one -> one.name().strip().equalsIgnoreCase(home.refillPack()))
+                .map(Catalog.PackCard::factor)
+                .findFirst()
+                .orElseThrow(
+                    () ->
+                        Problem.invalid(
+                            "homes", "The item has no pack called " + home.refillPack() + "."));
+    try {
+      MeasureRule measure = measure(entry);
+      for (Quantity figure : List.of(minimum, maximum)) {
+        if (!figure.isZero()) {
+          measure.check(figure);
+        }
+      }
+      new PickFace(item, place, minimum, maximum, pack);
+    } catch (IllegalArgumentException fault) {
+      throw Problem.invalid("homes", fault.getMessage());
+    }
   }
 }

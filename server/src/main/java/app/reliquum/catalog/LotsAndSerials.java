@@ -54,7 +54,9 @@ public class LotsAndSerials {
 
   /** Lots by their numbers. */
   public List<LotCard> lots(Collection<Long> ids) {
-    return jdbc.sql(LOT + "id in (:ids)").param("ids", ids).query(LotCard.class).list();
+    return ids.isEmpty()
+        ? List.of()
+        : jdbc.sql(LOT + "id in (:ids)").param("ids", ids).query(LotCard.class).list();
   }
 
   public Optional<LotCard> lot(long id) {

@@ -363,14 +363,14 @@ class DemoHouse implements ApplicationRunner {
       packs.add(pack(length ? "reel" : liquid ? "drum" : "carton", range.carton(), gtin(3, index)));
     }
     List<Catalog.Home> homes = new ArrayList<>();
-    homes.add(new Catalog.Home(quay.card().id(), null, home, ""));
+    homes.add(Catalog.Home.of(quay.card().id(), null, home, ""));
     if (index % 3 == 0) {
       homes.add(
-          new Catalog.Home(
+          Catalog.Home.of(
               pontoon.card().id(), null, pontoon.code(), "Shelf " + (1 + index % 9) + ", left"));
     }
     if (index % 11 == 0) {
-      homes.add(new Catalog.Home(tern.card().id(), null, tern.code(), "Port locker"));
+      homes.add(Catalog.Home.of(tern.card().id(), null, tern.code(), "Port locker"));
     }
     return new ItemSetup.ItemEntry(
         null,

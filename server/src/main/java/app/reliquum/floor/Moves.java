@@ -14,11 +14,14 @@ import app.reliquum.core.sentence.MoveSentence;
 import app.reliquum.core.sentence.OpenSentence;
 import app.reliquum.core.sentence.PutAway;
 import app.reliquum.core.sentence.ReceiveTransfer;
+import app.reliquum.core.sentence.Refill;
 import app.reliquum.core.sentence.Send;
 import app.reliquum.core.sentence.Step;
 import app.reliquum.core.sentence.Verb;
+import app.reliquum.replenishment.Refills;
 import app.reliquum.stock.NewPosting;
 import app.reliquum.stock.PostingKind;
+import app.reliquum.stock.Reserving;
 import app.reliquum.stock.Stock;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -39,13 +42,19 @@ class Moves implements FloorVerb {
   private final Rounds rounds;
   private final TransferErrands transfers;
   private final Stock stock;
+  private final Refills refills;
+  private final Reserving reserving;
 
   Moves(
       SentenceTable table,
       StoredFacts.House house,
       Rounds rounds,
       TransferErrands transfers,
-      Stock stock) {
+      Stock stock,
+      Refills refills,
+      Reserving reserving) {
+    this.refills = refills;
+    this.reserving = reserving;
     this.table = table;
     this.house = house;
     this.rounds = rounds;
@@ -55,7 +64,7 @@ class Moves implements FloorVerb {
 
   @Override
   public Set<Verb> verbs() {
-    return EnumSet.of(Verb.MOVE, Verb.PUT_AWAY, Verb.SEND, Verb.ARRIVE);
+    return EnumSet.of(Verb.MOVE, Verb.PUT_AWAY, Verb.REFILL, Verb.SEND, Verb.ARRIVE);
   }
 
   @Override
@@ -78,15 +87,23 @@ class Moves implements FloorVerb {
           transfers
               .facts(verb(), said(), rounds)
               .<StoredMoveFacts>map(of -> of)
-              .orElseGet(() -> new StoredMoveFacts(said().site(), verb(), house, rounds));
+              .orElseGet(this::within);
       move =
           switch (verb()) {
             case PUT_AWAY -> new PutAway(facts);
+            case REFILL -> new Refill(facts);
             case SEND -> new Send(facts);
             case ARRIVE -> new ReceiveTransfer(facts);
             default -> new Move(facts);
           };
       return move;
+    }
+
+    /** The facts of a move within a site. */
+    private StoredMoveFacts within() {
+      return verb() == Verb.REFILL
+          ? new StoredRefillFacts(said().site(), house, rounds, refills, reserving)
+          : new StoredMoveFacts(said().site(), verb(), house, rounds);
     }
 
     @Override

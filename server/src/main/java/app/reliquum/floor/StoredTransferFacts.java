@@ -1,8 +1,6 @@
 package app.reliquum.floor;
 
-import app.reliquum.core.ledger.Holding;
 import app.reliquum.core.ledger.PositionKey;
-import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Blank;
@@ -81,22 +79,8 @@ final class StoredTransferFacts extends StoredMoveFacts {
 
   /** What this transfer may take: not what others have reserved, nor what it has picked already. */
   private List<HeldPosition> free(List<HeldPosition> stock) {
-    List<Reservation> reserved = reserving.at(stock.stream().map(HeldPosition::key).toList());
-    return stock.stream()
-        .map(one -> less(one, reserved))
-        .filter(one -> one.quantity().isPositive())
-        .toList();
-  }
-
-  private HeldPosition less(HeldPosition one, List<Reservation> reserved) {
-    Quantity free = one.quantity();
-    for (Reservation other : reserved) {
-      boolean own = other.document().equals(transfer.number()) && !other.picked();
-      if (other.key().equals(one.key()) && !own) {
-        free = free.minus(other.quantity());
-      }
-    }
-    return new HeldPosition(one.key(), new Holding(free, one.holding().inDate()));
+    return FreeGoods.of(
+        stock, reserving, one -> one.document().equals(transfer.number()) && !one.picked());
   }
 
   @Override
@@ -119,14 +103,16 @@ final class StoredTransferFacts extends StoredMoveFacts {
   }
 
   @Override
-  public Optional<PositionKey> setAside(long item) {
+  public Optional<Next> next(long item) {
     return transfer.kept().stream()
         .filter(one -> !one.picked() && one.itemId() == item)
         .findFirst()
         .map(
             one ->
-                new PositionKey(
-                    item, one.placeId(), one.lotId(), one.serialId(), 0, one.condition()));
+                new Next(
+                    new PositionKey(
+                        item, one.placeId(), one.lotId(), one.serialId(), 0, one.condition()),
+                    Blank.Why.RESERVED));
   }
 
   @Override

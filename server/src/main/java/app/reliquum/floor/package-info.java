@@ -23,6 +23,7 @@
       "outbound",
       "places",
       "putaway",
+      "replenishment",
       "search",
       "stock",
       "transfers"

@@ -274,6 +274,7 @@ class Labels {
             case MOVE -> "Move goods";
             case RECEIVE -> "Receive goods";
             case PUTAWAY -> "Put away";
+            case REFILL -> "Refill pick faces";
             case SEND -> "Send to another site";
             case ARRIVE -> "Receive from another site";
             case COUNT -> "Count";

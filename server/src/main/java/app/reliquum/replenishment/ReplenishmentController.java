@@ -34,9 +34,16 @@ class ReplenishmentController {
   private final Proposals proposals;
   private final Trials trials;
   private final OrderSupply supply;
+  private final Refills refills;
 
   ReplenishmentController(
-      RunningLow low, Runs runs, Proposals proposals, Trials trials, OrderSupply supply) {
+      RunningLow low,
+      Runs runs,
+      Proposals proposals,
+      Trials trials,
+      OrderSupply supply,
+      Refills refills) {
+    this.refills = refills;
     this.supply = supply;
     this.low = low;
     this.runs = runs;
@@ -60,6 +67,15 @@ class ReplenishmentController {
   /** At which site a run is to look; null for every one. */
   @Schema(name = "RunEntry")
   record RunEntry(@Nullable Long site) {}
+
+  @Operation(
+      operationId = "listRefills",
+      summary = "The pick faces of a site that are to be refilled, in the order of the work")
+  @Needs(value = Permission.LOOK, floor = true)
+  @GetMapping("/refills")
+  List<Refills.Row> refills(Actor actor, @RequestParam long site) {
+    return refills.rows(site, actor);
+  }
 
   @Operation(operationId = "listLowItems", summary = "What runs low, as last seen")
   @Needs(Permission.LOOK)

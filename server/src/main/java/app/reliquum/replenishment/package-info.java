@@ -18,6 +18,7 @@
       "inbound",
       "outbound",
       "places",
+      "removal",
       "stock",
       "supply",
       "transfers"

@@ -153,7 +153,13 @@ public class Reserving {
   /** What there is of an item at a site, as removal rules see it. Locks nothing. */
   @Transactional(readOnly = true)
   public List<Candidate> candidates(long item, long site) {
-    return positions.candidates(List.of(item), site);
+    return candidates(List.of(item), site);
+  }
+
+  /** The same of several items. */
+  @Transactional(readOnly = true)
+  public List<Candidate> candidates(Collection<Long> items, long site) {
+    return positions.candidates(items, site);
   }
 
   /**

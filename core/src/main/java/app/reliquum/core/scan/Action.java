@@ -11,6 +11,8 @@ public enum Action {
   RECEIVE,
   /** Begin to put away what was received. */
   PUTAWAY,
+  /** Begin to refill pick faces. */
+  REFILL,
   /** Begin to send goods to another site. */
   SEND,
   /** Begin to receive goods from another site. */

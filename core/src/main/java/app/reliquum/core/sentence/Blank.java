@@ -30,6 +30,12 @@ public sealed interface Blank<T> {
     STILL_EXPECTED,
     /** It is what the transfer still asks for. */
     STILL_ASKED,
+    /** It is what the pick face has room for. */
+    STILL_MISSING,
+    /** By the removal rules it leaves first. */
+    LEAVES_FIRST,
+    /** It is the pick face that is to be refilled. */
+    PICK_FACE,
     /** It is reserved for the transfer. */
     RESERVED,
     /** It is the next stop of the walk. */

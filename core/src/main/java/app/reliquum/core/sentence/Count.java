@@ -167,7 +167,7 @@ public final class Count {
       case UNDO -> undo(open);
       case CLEAR -> new Heard.Waits(CountSentence.at(sentence.place()));
       case SAME, TURN -> new Heard.Refused(new Misfit.NoRoom());
-      case MOVE, PUTAWAY, RECEIVE, SEND, ARRIVE, ADJUST, PICK, PACK, COUNT ->
+      case MOVE, PUTAWAY, REFILL, RECEIVE, SEND, ARRIVE, ADJUST, PICK, PACK, COUNT ->
           new Heard.Begins(Verb.begunBy(action).orElseThrow());
     };
   }

@@ -260,7 +260,7 @@ public abstract class Dialogue<S extends Sentence> {
       case CLEAR -> read(List.of());
       case SAME -> again(open);
       case TURN -> turned(sentence(open));
-      case MOVE, RECEIVE, PUTAWAY, SEND, ARRIVE, COUNT, ADJUST, PICK, PACK ->
+      case MOVE, RECEIVE, PUTAWAY, REFILL, SEND, ARRIVE, COUNT, ADJUST, PICK, PACK ->
           new Step.Begin<>(Verb.begunBy(action).orElseThrow());
     };
   }

@@ -74,8 +74,20 @@ public interface MoveFacts extends HouseFacts {
     return true;
   }
 
-  /** The stock of an item that is set aside to be taken next, if any is. */
-  default Optional<PositionKey> setAside(long item) {
+  /** Why as much is suggested as is still {@link #asked}. */
+  default Blank.Why whyAsked() {
+    return Blank.Why.STILL_ASKED;
+  }
+
+  /**
+   * What is to be taken next of an item.
+   *
+   * @param why what has chosen it
+   */
+  record Next(PositionKey key, Blank.Why why) {}
+
+  /** The stock of an item that is to be taken next, if it is settled. */
+  default Optional<Next> next(long item) {
     return Optional.empty();
   }
 

@@ -437,11 +437,11 @@ final class MoveReading extends GoodsSaid {
     if (places.size() == 1) {
       return new Blank.Only<>(places.get(0));
     }
+    List<Long> possible = places;
     return facts
-        .setAside(item)
-        .map(PositionKey::place)
-        .filter(places::contains)
-        .<Blank<Long>>map(place -> new Blank.Suggested<>(place, Blank.Why.RESERVED))
+        .next(item)
+        .filter(next -> possible.contains(next.key().place()))
+        .<Blank<Long>>map(next -> new Blank.Suggested<>(next.key().place(), next.why()))
         .orElse(Blank.empty());
   }
 
@@ -482,9 +482,9 @@ final class MoveReading extends GoodsSaid {
     if (lots.size() == 1) {
       return new Blank.Only<>(first);
     }
-    Optional<Long> kept = facts.setAside(item).map(PositionKey::lot).filter(lots::contains);
-    if (kept.isPresent()) {
-      return new Blank.Suggested<>(kept.get(), Blank.Why.RESERVED);
+    Optional<MoveFacts.Next> next = facts.next(item).filter(one -> lots.contains(one.key().lot()));
+    if (next.isPresent()) {
+      return new Blank.Suggested<>(next.get().key().lot(), next.get().why());
     }
     boolean expires = facts.expiry(first).isPresent();
     return new Blank.Suggested<>(first, expires ? Blank.Why.EARLIEST_EXPIRY : Blank.Why.OLDEST);
@@ -506,7 +506,7 @@ final class MoveReading extends GoodsSaid {
     if (nothingCounted()) {
       Optional<Quantity> open = facts.asked(item).filter(Quantity::isPositive);
       if (open.isPresent() && open.get().compareTo(held) < 0) {
-        return new Blank.Suggested<>(open.get(), Blank.Why.STILL_ASKED);
+        return new Blank.Suggested<>(open.get(), facts.whyAsked());
       }
       return held.isZero() ? Blank.empty() : new Blank.Suggested<>(held, Blank.Why.ALL_OF_IT);
     }

@@ -9,12 +9,16 @@ import java.util.List;
  * The Put away verb: Move for goods that wait. Scanning the bin they go to is enough to do it, if
  * the bin has nothing against them.
  */
-public final class PutAway extends Move {
+public class PutAway extends Move {
   private final MoveFacts facts;
 
   /** The conversation with the facts of this moment. */
   public PutAway(MoveFacts facts) {
-    super(Verb.PUT_AWAY, facts);
+    this(Verb.PUT_AWAY, facts);
+  }
+
+  PutAway(Verb verb, MoveFacts facts) {
+    super(verb, facts);
     this.facts = facts;
   }
 

@@ -10,6 +10,8 @@ public enum Verb {
   MOVE(Action.MOVE),
   /** Goods that wait on a dock, at inspection or on a trolley go to where they stay. */
   PUT_AWAY(Action.PUTAWAY),
+  /** Pick faces are refilled from bulk. */
+  REFILL(Action.REFILL),
   /** Goods come in. */
   RECEIVE(Action.RECEIVE),
   /** Goods leave for another site. */

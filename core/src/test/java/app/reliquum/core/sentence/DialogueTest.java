@@ -187,6 +187,7 @@ class DialogueTest {
     return List.of(
         new Move(moving()),
         new PutAway(moving()),
+        new Refill(moving()),
         new Send(new Moving(Optional.empty(), Optional.of(ROAD), false)),
         new ReceiveTransfer(new Moving(Optional.of(ROAD), Optional.empty(), false)),
         new Receive(new Coming(true)),

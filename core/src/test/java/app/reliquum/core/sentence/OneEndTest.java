@@ -13,6 +13,7 @@ import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.Tracking;
 import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.core.scan.Action;
 import app.reliquum.core.sentence.Evidence.Role;
 import app.reliquum.core.sentence.MoveSentence.Load.Part;
 import java.time.LocalDate;
@@ -34,6 +35,7 @@ class OneEndTest {
   private static final long DOCK = 11;
   private static final long SHELF = 12;
   private static final long BULK = 13;
+  private static final long HOME = 14;
 
   private static final class Site implements MoveFacts, AnyHouse {
     private final List<HeldPosition> stock = new ArrayList<>();
@@ -42,6 +44,8 @@ class OneEndTest {
     private Long destination;
     private PositionKey setAside;
     private boolean replaces;
+    private Blank.Why why = Blank.Why.STILL_ASKED;
+    private long face;
 
     Site put(long item, long place, long lot, long serial, long quantity) {
       stock.add(
@@ -94,7 +98,15 @@ class OneEndTest {
     }
 
     @Override
+    public Blank.Why whyAsked() {
+      return why;
+    }
+
+    @Override
     public Optional<Target> target(PositionKey goods, Quantity quantity) {
+      if (face != 0) {
+        return Optional.of(new Target(face, quantity, Blank.Why.PICK_FACE));
+      }
       return origin == null
           ? Optional.empty()
           : Optional.of(new Target(DOCK, quantity, Blank.Why.DOCK));
@@ -123,8 +135,10 @@ class OneEndTest {
     }
 
     @Override
-    public Optional<PositionKey> setAside(long item) {
-      return Optional.ofNullable(setAside).filter(key -> key.item() == item);
+    public Optional<Next> next(long item) {
+      return Optional.ofNullable(setAside)
+          .filter(key -> key.item() == item)
+          .map(key -> new Next(key, Blank.Why.RESERVED));
     }
 
     @Override
@@ -226,6 +240,44 @@ class OneEndTest {
     site.setAside = new PositionKey(FLARE, SHELF, 6, 0, 0, Condition.GOOD);
     said.clear();
     assertThat(say(item(FLARE, 1)).lot()).isEqualTo(new Blank.Suggested<>(6L, Blank.Why.RESERVED));
+  }
+
+  // Refilling
+
+  private void refilling() {
+    site.replaces = true;
+    site.why = Blank.Why.STILL_MISSING;
+    site.put(SHACKLE, BULK, 0, 0, 100).put(SHACKLE, SHELF, 0, 0, 40);
+    site.asked.put(SHACKLE, Quantity.of(48));
+    site.setAside = new PositionKey(SHACKLE, BULK, 0, 0, 0, Condition.GOOD);
+    site.face = HOME;
+  }
+
+  private Step<MoveSentence> refill(Evidence... all) {
+    return new Refill(site).read(List.of(all));
+  }
+
+  @Test
+  void anItemIsEnoughToKnowWhatIsBroughtFromWhereToWhere() {
+    refilling();
+    MoveSentence sentence = ((Step.Filled<MoveSentence>) refill(item(SHACKLE, 0))).sentence();
+    assertThat(sentence.from()).isEqualTo(new Blank.Suggested<>(BULK, Blank.Why.RESERVED));
+    assertThat(sentence.to()).isEqualTo(new Blank.Suggested<>(HOME, Blank.Why.PICK_FACE));
+    assertThat(sentence.quantity())
+        .isEqualTo(new Blank.Suggested<>(Quantity.of(48), Blank.Why.STILL_MISSING));
+    OpenSentence open = OpenSentence.nothing(1).with(List.of(item(SHACKLE, 0)));
+    assertThat(new Refill(site).act(open, Action.CONFIRM)).isInstanceOf(Step.Do.class);
+  }
+
+  @Test
+  void moreThanThePickFaceHasRoomForIsBroughtKnowingly() {
+    refilling();
+    Step<MoveSentence> much =
+        refill(item(SHACKLE, 0), bin(BULK), new Evidence.Figure(Quantity.of(60), null));
+    Misfit misfit = ((Step.Refused<MoveSentence>) much).misfit();
+    assertThat(new Refill(site).addable(misfit)).contains(SHACKLE);
+    assertThat(new Refill(site).addable(new Misfit.NotOnOrder(FLARE))).contains(FLARE);
+    assertThat(new Refill(site).addable(new Misfit.EmptyBin(SHELF))).isEmpty();
   }
 
   @Test
