@@ -2584,6 +2584,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/own-requisitions': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What one has asked for at a site, the latest first */
+    get: operations['listOwnRequisitions'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/people': {
     parameters: {
       query?: never;
@@ -3154,6 +3171,40 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/requisition-lines/{line}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The requisition that a line stands in */
+    get: operations['getRequisitionOfLine'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/requisition-lines/{line}/supplier': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Choose the supplier of a line of a requisition */
+    put: operations['setRequisitionSupplier'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/requisitions': {
     parameters: {
       query?: never;
@@ -3161,7 +3212,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    /** Requisitions, filtered */
+    /** Lines of requisitions, filtered */
     get: operations['listRequisitions'];
     put?: never;
     /** Request goods */
@@ -3233,23 +3284,6 @@ export interface paths {
     /** A requisition */
     get: operations['getRequisition'];
     put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/requisitions/{requisition}/supplier': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Choose the supplier of a requisition */
-    put: operations['setRequisitionSupplier'];
     post?: never;
     delete?: never;
     options?: never;
@@ -7286,10 +7320,10 @@ export interface components {
       /** Format: int64 */
       total: number;
     };
-    PageRequisition: {
+    PageRequisitionLine: {
       /** Format: int32 */
       offset: number;
-      rows: components['schemas']['Requisition'][];
+      rows: components['schemas']['RequisitionLine'][];
       /** Format: int64 */
       total: number;
     };
@@ -8152,6 +8186,31 @@ export interface components {
       run: components['schemas']['ReplenishmentRun'];
     };
     Requisition: {
+      /** Format: date-time */
+      asked: string;
+      askedBy: string;
+      /** Format: int64 */
+      id: number;
+      lines: components['schemas']['RequisitionLine'][];
+      /** Format: date */
+      needed: string | null;
+      note: string;
+      number: string;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      source: string;
+      value: number | null;
+    };
+    RequisitionEntry: {
+      lines: components['schemas']['RequisitionLineEntry'][];
+      /** Format: date */
+      needed?: string | null;
+      note?: string | null;
+      /** Format: int64 */
+      site: number;
+    };
+    RequisitionLine: {
       agreedBy: string | null;
       /** Format: date-time */
       asked: string;
@@ -8162,9 +8221,15 @@ export interface components {
       item: string;
       /** Format: int64 */
       itemId: number;
+      /** Format: int32 */
+      line: number;
       name: string;
+      /** Format: date */
+      needed: string | null;
       number: string;
       order: string | null;
+      /** Format: date */
+      orderDue: string | null;
       /** Format: int64 */
       orderId: number | null;
       /**
@@ -8173,6 +8238,8 @@ export interface components {
        * @example 12.5
        */
       quantity: string;
+      /** Format: int64 */
+      requisitionId: number;
       site: string;
       /** Format: int64 */
       siteId: number;
@@ -8186,16 +8253,15 @@ export interface components {
       /** Format: int32 */
       version: number;
     };
-    RequisitionEntry: {
+    RequisitionLineEntry: {
       item: string;
+      pack?: string | null;
       /**
        * Format: decimal
        * @description an exact decimal
        * @example 12.5
        */
-      quantity: string;
-      /** Format: int64 */
-      site: number;
+      packs: string;
       /** Format: int64 */
       supplier?: number | null;
     };
@@ -15064,6 +15130,31 @@ export interface operations {
       503: components['responses']['Busy'];
     };
   };
+  listOwnRequisitions: {
+    parameters: {
+      query: {
+        site: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RequisitionLine'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
   listPeople: {
     parameters: {
       query?: never;
@@ -16381,6 +16472,68 @@ export interface operations {
       503: components['responses']['Busy'];
     };
   };
+  getRequisitionOfLine: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        line: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Requisition'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  setRequisitionSupplier: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        line: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SupplierChoice'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SupplierChoice'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
   listRequisitions: {
     parameters: {
       query?: {
@@ -16420,7 +16573,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['PageRequisition'];
+          'application/json': components['schemas']['PageRequisitionLine'];
         };
       };
       400: components['responses']['Invalid'];
@@ -16588,42 +16741,6 @@ export interface operations {
       401: components['responses']['SignIn'];
       403: components['responses']['Forbidden'];
       404: components['responses']['NotFound'];
-    };
-  };
-  setRequisitionSupplier: {
-    parameters: {
-      query?: never;
-      header: {
-        /** @description A UUID of the caller's own: the same again does nothing again. */
-        'Idempotency-Key': string;
-      };
-      path: {
-        requisition: number;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SupplierChoice'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['SupplierChoice'];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
-      409: components['responses']['Conflict'];
-      422: components['responses']['Refused'];
-      503: components['responses']['Busy'];
     };
   };
   listReservations: {

@@ -360,7 +360,7 @@ class AdjustingTest {
     long skerry = controller.get("/api/suppliers").ok().get(0).path("id").asLong();
     clerk
         .put(
-            "/api/requisitions/" + asked.path("id").asLong() + "/supplier",
+            "/api/requisition-lines/" + asked.path("id").asLong() + "/supplier",
             Map.of("supplier", skerry))
         .ok();
     JsonNode done = clerk.post("/api/requisitions/order", some).ok();

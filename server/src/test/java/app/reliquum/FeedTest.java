@@ -90,7 +90,7 @@ class FeedTest {
         done += one.get() / 100 == 2 ? 1 : 0;
       }
       assertThat(done).isEqualTo(90);
-      clerk.post("/api/requisitions", Map.of("item", "NUT", "quantity", "1", "site", site)).ok();
+      clerk.post("/api/requisitions", Goods.requisition("NUT", "1", site)).ok();
       stream.until("requisition");
     } finally {
       many.shutdownNow();
@@ -127,7 +127,7 @@ class FeedTest {
       clerk.post("/api/moves", Goods.move("NUT", null, "KQ.B-01", "KQ.B-05", "1")).ok();
       stream.until("stock");
       HOUSE.database().run("update feed_sequence set last = last - 3");
-      clerk.post("/api/requisitions", Map.of("item", "NUT", "quantity", "1", "site", site)).ok();
+      clerk.post("/api/requisitions", Goods.requisition("NUT", "1", site)).ok();
       stream.until("requisition");
     }
     assertNumberedWithoutGaps();
@@ -142,9 +142,9 @@ class FeedTest {
       stream.until("stock");
       last = stream.last();
     }
-    clerk.post("/api/requisitions", Map.of("item", "NUT", "quantity", "1", "site", site)).ok();
+    clerk.post("/api/requisitions", Goods.requisition("NUT", "1", site)).ok();
     goods.opening("NUT", null, null, "OH.B-01", "1");
-    clerk.post("/api/requisitions", Map.of("item", "NUT", "quantity", "1", "site", elsewhere)).ok();
+    clerk.post("/api/requisitions", Goods.requisition("NUT", "1", elsewhere)).ok();
     try (LiveStream again = LiveStream.after(hand, last)) {
       assertThat(again.until("requisition")).containsExactly("requisition");
     }
@@ -155,7 +155,7 @@ class FeedTest {
       last = stream.last();
     }
     try (LiveStream again = LiveStream.after(hand, last)) {
-      clerk.post("/api/requisitions", Map.of("item", "NUT", "quantity", "1", "site", site)).ok();
+      clerk.post("/api/requisitions", Goods.requisition("NUT", "1", site)).ok();
       assertThat(again.until("requisition")).containsExactly("requisition");
     }
   }

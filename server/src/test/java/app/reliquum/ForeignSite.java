@@ -251,11 +251,9 @@ final class ForeignSite {
   }
 
   private void rules(long site) {
-    know(
-        "requisition",
-        make("/api/requisitions", map("item", "SHK", "quantity", "5", "site", site))
-            .path("id")
-            .asLong());
+    JsonNode requisition = make("/api/requisitions", Goods.requisition("SHK", "5", site));
+    know("requisition", requisition.path("id").asLong());
+    know("requisitionLine", requisition.path("lines").get(0).path("id").asLong());
     know(
         "putAwayRule",
         make(

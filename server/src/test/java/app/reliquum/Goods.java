@@ -92,6 +92,11 @@ final class Goods {
     return controller.post("/api/items", entry).ok().path("id").asLong();
   }
 
+  /** So much of an item that is asked for at a site. */
+  static Map<String, Object> requisition(String item, String quantity, long site) {
+    return Map.of("site", site, "lines", List.of(Map.of("item", item, "packs", quantity)));
+  }
+
   static Map<String, Object> pack(String name, String factor, String... barcodes) {
     return Map.of("id", 0, "name", name, "factor", factor, "barcodes", List.of(barcodes));
   }

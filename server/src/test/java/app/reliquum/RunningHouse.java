@@ -7,11 +7,13 @@ import app.reliquum.testing.Client;
 import app.reliquum.testing.SettableClock;
 import app.reliquum.testing.TestDatabase;
 import app.reliquum.testing.WatchedDatabase;
+import java.math.BigDecimal;
 import java.net.URI;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.extension.AfterAllCallback;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
@@ -127,6 +129,15 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
 
   /** Takes someone on, and signs them in. */
   public Client hire(String code, Role role, Long... sites) {
+    return hire(code, role, null, sites);
+  }
+
+  /** The same for someone who may agree only up to a value. */
+  public Client hireUpTo(String code, Role role, BigDecimal limit) {
+    return hire(code, role, limit);
+  }
+
+  private Client hire(String code, Role role, @Nullable BigDecimal limit, Long... sites) {
     application
         .getBean(People.class)
         .settle(
@@ -140,7 +151,7 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
                 true,
                 PASSWORD,
                 PIN,
-                null));
+                limit));
     return nobody().signIn(code, PASSWORD);
   }
 }

@@ -59,7 +59,7 @@ class TwoServersTest {
   }
 
   private Map<String, Object> requisition() {
-    return Map.of("item", "BOLT", "quantity", "12", "site", site);
+    return Goods.requisition("BOLT", "12", site);
   }
 
   @Test

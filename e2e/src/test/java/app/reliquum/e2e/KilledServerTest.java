@@ -121,7 +121,9 @@ class KilledServerTest {
   private static String requisition(String quantity) {
     return HOUSE
         .signIn("maren")
-        .post("/api/requisitions", Map.of("item", "SHK-020", "quantity", quantity, "site", 1))
+        .post(
+            "/api/requisitions",
+            Map.of("site", 1, "lines", List.of(Map.of("item", "SHK-020", "packs", quantity))))
         .ok()
         .path("number")
         .asString();

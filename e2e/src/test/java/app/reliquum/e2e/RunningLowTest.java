@@ -218,7 +218,7 @@ class RunningLowTest {
     assertThat(panel.getByText(Pattern.compile("6 pc requested: RQ-"))).isVisible();
     long requisition =
         maren.get("/api/requisitions?q=LOWO").ok().path("rows").get(0).path("id").asLong();
-    maren.put("/api/requisitions/" + requisition + "/supplier", Map.of("supplier", 5)).ok();
+    maren.put("/api/requisition-lines/" + requisition + "/supplier", Map.of("supplier", 5)).ok();
     Map<String, Object> one = Map.of("ids", List.of(requisition));
     maren.post("/api/requisitions/agreement", one).ok();
     String bought =

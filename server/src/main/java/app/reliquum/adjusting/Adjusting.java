@@ -326,9 +326,7 @@ public class Adjusting implements Subject {
       rows.stream()
           .filter(row -> row.variance().isNegative())
           .forEach(row -> gone.merge(row.key().item(), row.variance().negated(), Quantity::plus));
-      gone.forEach(
-          (item, quantity) ->
-              requisitions.ask(command, item, quantity, head.siteId(), head.number()));
+      requisitions.ask(command, gone, head.siteId(), head.number());
     }
   }
 

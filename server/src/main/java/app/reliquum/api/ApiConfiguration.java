@@ -19,6 +19,7 @@ import org.springframework.context.annotation.Lazy;
 import org.springframework.format.FormatterRegistry;
 import org.springframework.http.converter.HttpMessageConverters;
 import org.springframework.web.method.support.HandlerMethodArgumentResolver;
+import org.springframework.web.servlet.config.annotation.AsyncSupportConfigurer;
 import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerAdapter;
@@ -30,12 +31,22 @@ class ApiConfiguration implements WebMvcConfigurer {
   private final JsonMapper json;
   private final PermissionCheck permissions;
   private final QueryParametersCheck parameters;
+  private final StreamingStart streaming;
 
   ApiConfiguration(
-      @Lazy JsonMapper json, PermissionCheck permissions, QueryParametersCheck parameters) {
+      @Lazy JsonMapper json,
+      PermissionCheck permissions,
+      QueryParametersCheck parameters,
+      StreamingStart streaming) {
+    this.streaming = streaming;
     this.json = json;
     this.permissions = permissions;
     this.parameters = parameters;
+  }
+
+  @Override
+  public void configureAsyncSupport(AsyncSupportConfigurer async) {
+    async.registerCallableInterceptors(streaming);
   }
 
   @Override

@@ -294,16 +294,21 @@ class DemoRighting {
     List<Suppliers.Card> selling = suppliers.all();
     for (int i = 0; i < 4; i++) {
       DemoItem item = items.get(i * 61 + 4);
-      Requisitions.Row row =
+      Requisitions.Card card =
           requisitions.ask(
               command(clerk),
               new Requisitions.Entry(
-                  item.card().code(),
-                  Quantity.of(Math.max(2, item.range().perMonth() * 2)),
                   quay.card().id(),
-                  i == 3 ? null : selling.get(i % selling.size()).id()));
+                  null,
+                  "",
+                  List.of(
+                      new Requisitions.LineEntry(
+                          item.card().code(),
+                          Quantity.of(Math.max(2, item.range().perMonth() * 2)),
+                          "",
+                          i == 3 ? null : selling.get(i % selling.size()).id()))));
       if (i == 0) {
-        requisitions.agree(command(controller), List.of(row.id()));
+        requisitions.agree(command(controller), List.of(card.lines().get(0).id()));
       }
     }
   }

@@ -20,11 +20,13 @@ import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Inbound orders: what is expected, and what has come of it. */
@@ -196,7 +198,7 @@ public class InboundOrders implements Coming {
             "",
             note(entry),
             actor);
-    writeLines(id, entry.lines());
+    writeLines(id, 1, entry.lines());
     table.event(id, actor, "MADE", entry.lines().size() + " lines");
     return card(id, actor);
   }
@@ -215,8 +217,44 @@ public class InboundOrders implements Coming {
     }
     table.update(id, supplier(entry).id(), entry.site(), entry.expected(), note(entry));
     table.clearLines(id);
-    writeLines(id, entry.lines());
+    writeLines(id, 1, entry.lines());
     table.event(id, actor, "CHANGED", entry.lines().size() + " lines");
+    return card(id, actor);
+  }
+
+  /**
+   * Which of some orders of a supplier for a site is expected, not sent yet and nothing of it has
+   * come; the latest of them. Nobody else changes it until the transaction ends.
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Optional<Long> unsent(List<Long> orders, long supplier, long site) {
+    return orders.stream()
+        .sorted(Comparator.reverseOrder())
+        .flatMap(id -> table.lock(id).stream())
+        .filter(
+            head ->
+                head.sent() == null
+                    && head.state() == Arrival.State.EXPECTED
+                    && head.supplierId() == supplier
+                    && head.siteId() == site)
+        .map(OrderTable.Head::id)
+        .findFirst();
+  }
+
+  /** Adds to an order that is not sent yet; it is expected no earlier than what is added. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public InboundViews.Card addLines(
+      long id, List<InboundViews.LineEntry> lines, LocalDate due, Actor actor) {
+    OrderTable.Head head = table.lock(id).orElseThrow(() -> Problem.missing("order", id));
+    writeLines(id, table.lines(id).size() + 1, lines);
+    LocalDate expected = head.expected();
+    table.update(
+        id,
+        head.supplierId(),
+        head.siteId(),
+        expected == null || expected.isBefore(due) ? due : expected,
+        head.note());
+    table.event(id, actor, "CHANGED", lines.size() + " more lines");
     return card(id, actor);
   }
 
@@ -234,8 +272,8 @@ public class InboundOrders implements Coming {
                     .with("supplier", code));
   }
 
-  private void writeLines(long order, List<InboundViews.LineEntry> lines) {
-    int number = 1;
+  private void writeLines(long order, int first, List<InboundViews.LineEntry> lines) {
+    int number = first;
     for (InboundViews.LineEntry line : lines) {
       Amounts.Amount amount = amounts.read(line.item(), line.packs(), line.pack());
       table.addLine(

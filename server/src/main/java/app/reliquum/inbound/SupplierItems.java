@@ -224,13 +224,24 @@ public class SupplierItems {
     return amount == null ? Quantity.ZERO : new Quantity(amount);
   }
 
-  /** What a supplier asks for one of an item; null if nobody has said. */
+  /** An item as a supplier sells it. */
+  public record Sold(long item, long supplier) {}
+
+  /** What suppliers ask for one of some items; where nobody has said, there is none. */
   @Transactional(readOnly = true)
-  public @Nullable BigDecimal price(long item, long supplier) {
-    return jdbc.sql("select price from supplier_item where item_id = ? and supplier_id = ?")
-        .params(item, supplier)
-        .query(BigDecimal.class)
-        .optional()
-        .orElse(null);
+  public Map<Sold, BigDecimal> prices(Collection<Sold> sold) {
+    Map<Sold, BigDecimal> prices = new HashMap<>();
+    if (!sold.isEmpty()) {
+      jdbc.sql(
+              "select item_id, supplier_id, price from supplier_item where item_id in (:items)"
+                  + " and supplier_id in (:suppliers) and price is not null")
+          .param("items", sold.stream().map(Sold::item).distinct().toList())
+          .param("suppliers", sold.stream().map(Sold::supplier).distinct().toList())
+          .query(
+              row -> {
+                prices.put(new Sold(row.getLong(1), row.getLong(2)), row.getBigDecimal(3));
+              });
+    }
+    return prices;
   }
 }

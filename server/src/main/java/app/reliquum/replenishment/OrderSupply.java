@@ -175,7 +175,9 @@ class OrderSupply implements FeedReader {
           case TRANSFER ->
               "select distinct t.to_site_id, l.item_id from transfer t join transfer_line l"
                   + " on l.transfer_id = t.id where t.id = ?";
-          case REQUISITION -> "select site_id, item_id from requisition where id = ?";
+          case REQUISITION ->
+              "select distinct r.site_id, l.item_id from requisition r join requisition_line l"
+                  + " on l.requisition_id = r.id where r.id = ?";
           default -> throw new IllegalArgumentException(entry.topic() + " is not read.");
         };
     return by(sql, entry.subject());

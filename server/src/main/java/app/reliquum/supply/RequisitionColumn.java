@@ -4,15 +4,15 @@ import app.reliquum.api.lists.ListColumn;
 import app.reliquum.api.lists.ListValue;
 import app.reliquum.core.fulfilment.Requisition;
 
-/** What requisitions can be narrowed and sorted by: of one {@code r}, see Requisitions. */
+/** What requisitions can be narrowed and sorted by: of a line {@code l}, see Requisitions. */
 public enum RequisitionColumn implements ListColumn {
   NUMBER(ListValue.text("r.number")),
   /** Sorted as the work goes: what waits first. */
-  STATE(ListValue.choice(Requisition.State.class, "r.state")),
-  ITEM(ListValue.reference("r.item_id", "i.code")),
-  QUANTITY(ListValue.number("r.quantity")),
+  STATE(ListValue.choice(Requisition.State.class, "l.state")),
+  ITEM(ListValue.reference("l.item_id", "i.code")),
+  QUANTITY(ListValue.number("l.quantity")),
   SITE(ListValue.reference("r.site_id", "s.name")),
-  SUPPLIER(ListValue.reference("r.supplier_id", "u.name")),
+  SUPPLIER(ListValue.reference("l.supplier_id", "u.name")),
   SOURCE(ListValue.text("r.source")),
   REQUESTED(ListValue.moment("r.asked")),
   REQUESTED_BY(ListValue.text("a.name")),

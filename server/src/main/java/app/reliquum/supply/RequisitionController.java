@@ -20,6 +20,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -33,7 +34,7 @@ class RequisitionController {
     this.requisitions = requisitions;
   }
 
-  /** Some requisitions, by their numbers in the database. */
+  /** Some lines of requisitions, by their numbers in the database. */
   @Schema(name = "SomeRequisitions")
   record Some(@NotEmpty @Size(max = 500) List<@NotNull Long> ids) {}
 
@@ -45,25 +46,43 @@ class RequisitionController {
   @Schema(name = "RequisitionsDone")
   record Done(int count, List<String> orders) {}
 
-  @Operation(operationId = "listRequisitions", summary = "Requisitions, filtered")
+  @Operation(operationId = "listRequisitions", summary = "Lines of requisitions, filtered")
   @Needs(Permission.LOOK)
   @GetMapping("/requisitions")
-  Page<Requisitions.Row> page(Actor actor, ListQuery<RequisitionColumn> list) {
+  Page<Requisitions.Line> page(Actor actor, ListQuery<RequisitionColumn> list) {
     return requisitions.page(list, actor);
   }
 
   @Operation(operationId = "getRequisition", summary = "A requisition")
   @Needs(Permission.LOOK)
   @GetMapping("/requisitions/{requisition}")
-  Requisitions.Row card(Actor actor, @PathVariable long requisition) {
+  Requisitions.Card card(Actor actor, @PathVariable long requisition) {
     return requisitions.card(requisition, actor);
   }
 
+  @Operation(
+      operationId = "getRequisitionOfLine",
+      summary = "The requisition that a line stands in")
+  @Needs(Permission.LOOK)
+  @GetMapping("/requisition-lines/{line}")
+  Requisitions.Card ofLine(Actor actor, @PathVariable long line) {
+    return requisitions.cardOfLine(line, actor);
+  }
+
+  @Operation(
+      operationId = "listOwnRequisitions",
+      summary = "What one has asked for at a site, the latest first")
+  @Needs(value = Permission.LOOK, floor = true)
+  @GetMapping("/own-requisitions")
+  List<Requisitions.Line> own(Actor actor, @RequestParam long site) {
+    return requisitions.own(site, actor);
+  }
+
   @Operation(operationId = "addRequisition", summary = "Request goods")
-  @Needs(Permission.POST)
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/requisitions")
   @ResponseStatus(HttpStatus.CREATED)
-  Requisitions.Row ask(Command command, @Valid @RequestBody Requisitions.Entry entry) {
+  Requisitions.Card ask(Command command, @Valid @RequestBody Requisitions.Entry entry) {
     return requisitions.ask(command, entry);
   }
 
@@ -76,7 +95,7 @@ class RequisitionController {
   }
 
   @Operation(operationId = "cancelRequisitions", summary = "Cancel requisitions")
-  @Needs(Permission.POST)
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/requisitions/drop")
   Done drop(Command command, @Valid @RequestBody Some some) {
     requisitions.drop(command, some.ids());
@@ -92,11 +111,11 @@ class RequisitionController {
 
   @Operation(
       operationId = "setRequisitionSupplier",
-      summary = "Choose the supplier of a requisition")
+      summary = "Choose the supplier of a line of a requisition")
   @Needs(Permission.POST)
-  @PutMapping("/requisitions/{requisition}/supplier")
-  From from(Command command, @PathVariable long requisition, @Valid @RequestBody From from) {
-    requisitions.from(command, requisition, from.supplier());
+  @PutMapping("/requisition-lines/{line}/supplier")
+  From from(Command command, @PathVariable long line, @Valid @RequestBody From from) {
+    requisitions.from(command, line, from.supplier());
     return from;
   }
 }

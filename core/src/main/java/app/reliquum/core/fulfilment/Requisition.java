@@ -1,8 +1,11 @@
 package app.reliquum.core.fulfilment;
 
+import app.reliquum.core.approval.Approval;
+import java.math.BigDecimal;
 import java.util.List;
+import java.util.Optional;
 
-/** Goods that someone wants bought. */
+/** Goods that someone wants bought: a line of what they ask for. */
 public final class Requisition {
 
   private Requisition() {}
@@ -24,6 +27,17 @@ public final class Requisition {
     ORDER,
     CHOOSE_SUPPLIER,
     CANCEL
+  }
+
+  /**
+   * Whether what someone asks for is agreed to with their asking: only who has a limit up to which
+   * they may agree has that right, and only for what is known to be worth no more.
+   *
+   * @param value what it comes to; empty if a price is not known
+   * @param limit up to what they may agree; empty if nobody has set it
+   */
+  public static boolean approvedAtOnce(Optional<BigDecimal> value, Optional<BigDecimal> limit) {
+    return value.isPresent() && limit.isPresent() && !Approval.needed(value.get(), limit);
   }
 
   /**
