@@ -5463,6 +5463,12 @@ export interface components {
       refusal: components['schemas']['Told'] | null;
     };
     FloorHit: {
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      counts: string;
       detail: string;
       /** Format: date */
       due: string | null;
@@ -13083,6 +13089,8 @@ export interface operations {
     parameters: {
       query?: {
         q?: string;
+        /** @description of this category or one that lies in it */
+        category?: string;
         closedToo?: boolean;
         offset?: number;
         limit?: number;

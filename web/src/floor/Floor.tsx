@@ -14,6 +14,7 @@ import { DOORS } from './doors';
 import { SentenceScreen } from './SentenceScreen';
 import { LoanOnFloor } from './LoanOnFloor';
 import { OutboxNote } from './OutboxNote';
+import { RequestPage } from './RequestPage';
 import { Rest } from './Rest';
 import { SignOut } from './SignOut';
 
@@ -60,6 +61,7 @@ export default function Floor() {
               element={<SentenceScreen key={`${verb} ${site.id}`} site={site} verb={verb} />}
             />
           ))}
+          <Route path="request" element={<RequestPage key={site.id} site={site} />} />
           <Route path="loan/:id" element={<LoanOnFloor site={site} />} />
           <Route path="own" element={<OwnSecret secret={me.by} />} />
           <Route path="item/:id" element={<ItemCard site={site} />} />

@@ -57,6 +57,7 @@ beforeEach(() => {
   heard.length = 0;
   answers('GET', '/api/floor/MOVE', () => ({ canUndo: false }));
   answers('GET', '/api/waiting', () => [{ condition: 'GOOD' }, { condition: 'ON_HOLD' }]);
+  answers('GET', '/api/replenishment/refills', () => [{ sources: [{}] }, { sources: [] }]);
 });
 afterEach(cleanup);
 

@@ -55,6 +55,7 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
                 ['pick', t('picking.start')],
                 ['pack', t('packing.start')],
                 ['adjust', t('righting.start')],
+                ['request', t('request.start')],
               ] as const
             ).map(([to, word]) => (
               <Button

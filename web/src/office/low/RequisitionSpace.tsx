@@ -1,32 +1,37 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { t } from '../../app/words';
 import { get, post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
-import { useMay, useSites } from '../../app/session';
+import { useMay } from '../../app/session';
 import { ListChoice } from '../../kit/AddressFields';
 import { Amount } from '../../kit/Amount';
-import { Choice, optionsById, optionsOf } from '../../kit/Choice';
+import { optionsOf } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { columnsOf } from '../../kit/columns';
+import { DateField } from '../../kit/DateField';
 import { everyOf } from '../../kit/everyOf';
+import { Facts } from '../../kit/Facts';
 import { Form } from '../../kit/Form';
-import { ago } from '../../kit/format';
+import { ago, date, money } from '../../kit/format';
 import { ItemField } from '../../kit/ItemField';
+import { LineEditor, written } from '../../kit/LineEditor';
 import { NumberField } from '../../kit/NumberField';
 import { decimal } from '../../kit/numbers';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { ReferenceField } from '../../kit/ReferenceField';
-import { PanelToCome, SidePanel } from '../../kit/SidePanel';
+import { PanelToCome, Part, SidePanel } from '../../kit/SidePanel';
+import { SiteField, useSite } from '../../kit/SiteField';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useForm } from '../../kit/useForm';
 import { useList } from '../../kit/useList';
 import { useSave } from '../../kit/useSave';
 
-type Row = Schemas['Requisition'];
+type Row = Schemas['RequisitionLine'];
 type What = keyof typeof WAYS;
 
 const WAYS = {
@@ -34,18 +39,13 @@ const WAYS = {
   order: '/api/requisitions/order',
   drop: '/api/requisitions/drop',
 } as const;
-const STATES = everyOf<Schemas['Requisition']['state']>()([
-  'REQUESTED',
-  'APPROVED',
-  'ORDERED',
-  'CANCELLED',
-]);
+const STATES = everyOf<Row['state']>()(['REQUESTED', 'APPROVED', 'ORDERED', 'CANCELLED']);
 const OLD = ['requisitions', 'inbound'];
 
 /** What someone wants bought: asked for, agreed to, ordered. */
 export function RequisitionSpace() {
   const mayAgree = useMay('RULES');
-  const may = useMay('POST');
+  const may = useMay('MOVE');
   const { id, open, close } = useOpened();
   const list = useList<'listRequisitions'>();
   const [ticked, setTicked] = useState<Record<number, Row>>({});
@@ -134,7 +134,7 @@ export function RequisitionSpace() {
         of.shown('tick', '✓', 34, (row) => (
           <input
             type="checkbox"
-            aria-label={t('low.tick', { number: row.number })}
+            aria-label={t('low.tick', { number: row.number, item: row.name })}
             checked={row.id in ticked}
             disabled={row.can.length === 0}
             onClick={(event) => event.stopPropagation()}
@@ -164,97 +164,147 @@ export function RequisitionSpace() {
       noMatch={t('low.noMatch')}
       panels={{ new: { title: t('low.ask'), show: () => <AskForm onDone={close} /> } }}
     >
-      {id > 0 && <SupplierPanel key={id} requisition={id} onClose={close} />}
+      {id > 0 && <RequisitionPanel key={id} line={id} onClose={close} />}
     </TableSpace>
   );
 }
 
+const NO_LINE = { item: '', packs: '', pack: '', supplier: '' };
+
 function AskForm({ onDone }: { onDone: () => void }) {
-  const sites = useSites().data ?? [];
   const save = useSave(OLD, post('/api/requisitions'), onDone);
-  const form = useForm({ item: '', quantity: '', site: '', supplier: '' }, save.error);
+  const form = useForm({ site: '', needed: '', note: '', lines: [NO_LINE] }, save.error);
+  const site = useSite(form.entry.site)?.id ?? 0;
   return (
     <Form
       save={save}
-      may="POST"
+      may="MOVE"
       word={t('low.ask')}
       onSubmit={() =>
         save.mutate({
-          item: form.entry.item.trim(),
-          quantity: decimal(form.entry.quantity),
-          site: Number(form.entry.site || sites[0]?.id),
-          supplier: form.entry.supplier ? Number(form.entry.supplier) : undefined,
+          site,
+          needed: form.entry.needed || undefined,
+          note: form.entry.note,
+          lines: written(form.entry.lines, NO_LINE).map((line) => ({
+            item: line.item.trim(),
+            packs: decimal(line.packs),
+            pack: line.pack.trim(),
+            supplier: line.supplier ? Number(line.supplier) : undefined,
+          })),
         })
       }
     >
-      <ItemField
-        label={t('item.item')}
-        required
-        site={Number(form.entry.site || sites[0]?.id) || undefined}
-        {...form.chosen('item')}
-      />
-      <NumberField label={t('quantity')} required {...form.text('quantity')} />
-      <Choice
-        label={t('site')}
-        value={form.entry.site || String(sites[0]?.id ?? '')}
-        onChange={(site) => form.set({ site })}
-        options={optionsById(sites)}
-      />
-      <ReferenceField
-        of="SUPPLIER"
-        label={t('inbound.supplier')}
-        placeholder={t('low.usual')}
-        {...form.chosen('supplier')}
-      />
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+        <SiteField {...form.choice('site')} />
+        <DateField label={t('low.needed')} {...form.text('needed')} />
+        <TextField label={t('inbound.note')} sx={{ gridColumn: '1 / -1' }} {...form.text('note')} />
+      </Box>
+      <LineEditor
+        title={t('transfer.lines')}
+        add={t('transfer.addLine')}
+        empty={NO_LINE}
+        tracks="1.4fr 0.8fr 1fr 1.4fr"
+        {...form.lines('lines')}
+      >
+        {(line) => (
+          <>
+            <ItemField label={t('item.item')} site={site || undefined} {...line.chosen('item')} />
+            <NumberField label={t('quantity')} {...line.text('packs')} />
+            <TextField label={t('pack.name')} {...line.text('pack')} />
+            <ReferenceField
+              of="SUPPLIER"
+              label={t('inbound.supplier')}
+              placeholder={t('low.usual')}
+              {...line.chosen('supplier')}
+            />
+          </>
+        )}
+      </LineEditor>
     </Form>
   );
 }
 
-function SupplierPanel({ requisition, onClose }: { requisition: number; onClose: () => void }) {
-  const card = useQuery(question('/api/requisitions/{requisition}', { requisition }));
-  const row = card.data;
-  const [supplier, setSupplier] = useState<string>();
-  const save = useSave(OLD, (command, id: number) =>
-    put('/api/requisitions/{requisition}/supplier', { requisition })(command, { supplier: id }),
-  );
-  if (!row) {
-    return <PanelToCome problem={card.error} onClose={onClose} />;
+/** The requisition of a line that is opened: what else was asked for with it, and how far it is. */
+function RequisitionPanel({ line, onClose }: { line: number; onClose: () => void }) {
+  const asked = useQuery(question('/api/requisition-lines/{line}', { line }));
+  const card = asked.data;
+  const opened = card?.lines.find((one) => one.id === line);
+  if (!card || !opened) {
+    return <PanelToCome problem={asked.error} onClose={onClose} />;
   }
   return (
-    <SidePanel title={row.name} over={<Code>{row.number}</Code>} onClose={onClose}>
-      <Box sx={{ fontSize: 20 }}>
-        <Amount value={row.quantity} unit={row.symbol} /> · {row.site}
-      </Box>
-      <Box>{t(`low.state.${row.state}`)}</Box>
-      {row.source && (
+    <SidePanel title={opened.name} over={<Code>{card.number}</Code>} onClose={onClose}>
+      <Facts
+        facts={[
+          [t('site'), card.site],
+          [t('low.asked'), `${card.askedBy}, ${ago(card.asked)}`],
+          [t('low.needed'), date(card.needed)],
+          [t('low.worth'), money(card.value)],
+          [t('inbound.note'), card.note],
+        ]}
+      />
+      {card.source && (
         <Box>
           {t('low.because')}{' '}
-          <Link to={`/office/checking/adjustments?q=${row.source}`}>{row.source}</Link>
+          <Link to={`/office/checking/adjustments?q=${card.source}`}>{card.source}</Link>
         </Box>
       )}
-      {row.agreedBy && <Box>{t('low.agreedBy', { name: row.agreedBy })}</Box>}
-      {row.order && (
-        <Box>
-          <Link to={`/office/coming/inbound?q=${row.order}`}>{row.order}</Link>
-        </Box>
-      )}
-      {row.can.includes('CHOOSE_SUPPLIER') && (
-        <Box sx={{ mt: 2 }}>
-          <Form
-            save={save}
-            may="POST"
-            onSubmit={() => save.mutate(Number(supplier ?? row.supplierId))}
+      <Part title={t('transfer.lines')}>
+        {card.lines.map((one) => (
+          <Box
+            key={one.id}
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: '1fr auto auto',
+              columnGap: 1.5,
+              py: 0.75,
+              borderTop: 1,
+              borderColor: 'divider',
+              fontWeight: one.id === line ? 700 : 400,
+            }}
           >
-            <ReferenceField
-              of="SUPPLIER"
-              label={t('inbound.supplier')}
-              required
-              value={supplier ?? String(row.supplierId ?? '')}
-              onChange={setSupplier}
-            />
-          </Form>
-        </Box>
-      )}
+            <span>{one.name}</span>
+            <Amount value={one.quantity} unit={one.symbol} />
+            <span>{t(`low.state.${one.state}`)}</span>
+            <Box sx={{ gridColumn: '1 / -1', color: 'text.secondary', fontWeight: 400 }}>
+              {one.supplier ?? t('low.noSupplier')}
+              {one.agreedBy && ` · ${t('low.agreedBy', { name: one.agreedBy })}`}
+              {one.order && (
+                <>
+                  {' · '}
+                  <Link to={`/office/coming/inbound?q=${one.order}`}>{one.order}</Link>
+                  {one.orderDue && ` ${t('low.due', { day: date(one.orderDue) })}`}
+                </>
+              )}
+            </Box>
+          </Box>
+        ))}
+      </Part>
+      {opened.can.includes('CHOOSE_SUPPLIER') && <SupplierOfLine key={line} line={opened} />}
     </SidePanel>
+  );
+}
+
+function SupplierOfLine({ line }: { line: Row }) {
+  const [supplier, setSupplier] = useState<string>();
+  const save = useSave(OLD, (command, id: number) =>
+    put('/api/requisition-lines/{line}/supplier', { line: line.id })(command, { supplier: id }),
+  );
+  return (
+    <Part title={t('low.supplierOf', { item: line.name })}>
+      <Form
+        save={save}
+        may="POST"
+        onSubmit={() => save.mutate(Number(supplier ?? line.supplierId))}
+      >
+        <ReferenceField
+          of="SUPPLIER"
+          label={t('inbound.supplier')}
+          required
+          value={supplier ?? String(line.supplierId ?? '')}
+          onChange={setSupplier}
+        />
+      </Form>
+    </Part>
   );
 }

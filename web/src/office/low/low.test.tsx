@@ -16,6 +16,8 @@ function requisition(id: number, state: string) {
   return {
     id,
     version: 0,
+    requisitionId: id,
+    line: 1,
     number: `RQ-0000${id}`,
     state,
     itemId: 7,
@@ -30,9 +32,11 @@ function requisition(id: number, state: string) {
     source: 'SC-00001',
     asked: '2026-03-02T09:00:00Z',
     askedBy: 'Oddny',
+    needed: null,
     agreedBy: null,
     orderId: null,
     order: null,
+    orderDue: null,
     can: CAN[state],
   };
 }
@@ -59,13 +63,13 @@ afterEach(() => {
 it('offers for what is chosen only what can be done with all of it', async () => {
   answers('POST', '/api/requisitions/order', () => ({ count: 1, orders: ['PO-10007'] }));
   show(<RequisitionSpace />);
-  await userEvent.click(await screen.findByLabelText('Choose RQ-00001'));
-  expect(screen.getByRole('button', { name: 'Agree to 1' })).toHaveProperty('disabled', false);
+  await userEvent.click(await screen.findByLabelText('Choose Rope 1 of RQ-00001'));
+  expect(screen.getByRole('button', { name: 'Approve 1' })).toHaveProperty('disabled', false);
   expect(screen.getByRole('button', { name: 'Order 1' })).toHaveProperty('disabled', true);
-  await userEvent.click(screen.getByLabelText('Choose RQ-00002'));
-  expect(screen.getByRole('button', { name: 'Agree to 2' })).toHaveProperty('disabled', true);
-  expect(screen.getByRole('button', { name: 'Drop 2' })).toHaveProperty('disabled', false);
-  await userEvent.click(screen.getByLabelText('Choose RQ-00001'));
+  await userEvent.click(screen.getByLabelText('Choose Rope 2 of RQ-00002'));
+  expect(screen.getByRole('button', { name: 'Approve 2' })).toHaveProperty('disabled', true);
+  expect(screen.getByRole('button', { name: 'Cancel 2' })).toHaveProperty('disabled', false);
+  await userEvent.click(screen.getByLabelText('Choose Rope 1 of RQ-00001'));
   await press('Order 1');
   expect(await screen.findByText('PO-10007')).toBeTruthy();
   expect(asked.find((one) => one.path === '/api/requisitions/order')?.body).toEqual({ ids: [2] });
@@ -78,7 +82,7 @@ it('waits with an order until it is known who sells it, and says so', async () =
     rows: [{ ...requisition(2, 'APPROVED'), supplierId: null, can: ['CHOOSE_SUPPLIER', 'CANCEL'] }],
   }));
   show(<RequisitionSpace />);
-  await userEvent.click(await screen.findByLabelText('Choose RQ-00002'));
+  await userEvent.click(await screen.findByLabelText('Choose Rope 2 of RQ-00002'));
   expect(screen.getByRole('button', { name: 'Order 1' })).toHaveProperty('disabled', true);
   expect(screen.getByText('Choose a supplier for RQ-00002 first.')).toBeTruthy();
 });
@@ -90,26 +94,39 @@ it('says why an order was not made, and keeps what was chosen', async () => {
     () => new Refusal(422, 'Nobody is known to sell Rope 2. Name a supplier first.', 'no-supplier'),
   );
   show(<RequisitionSpace />);
-  await userEvent.click(await screen.findByLabelText('Choose RQ-00002'));
+  await userEvent.click(await screen.findByLabelText('Choose Rope 2 of RQ-00002'));
   await press('Order 1');
   expect(await screen.findByText(/Nobody is known to sell Rope 2/)).toBeTruthy();
-  expect(screen.getByLabelText('Choose RQ-00002')).toHaveProperty('checked', true);
+  expect(screen.getByLabelText('Choose Rope 2 of RQ-00002')).toHaveProperty('checked', true);
 });
 
 it('lets those who may not agree ask, drop and order only', async () => {
   show(<RequisitionSpace />, { permissions: ['MOVE', 'POST'] });
-  await userEvent.click(await screen.findByLabelText('Choose RQ-00001'));
-  expect(screen.queryByRole('button', { name: 'Agree to 1' })).toBeNull();
-  expect(screen.getByRole('button', { name: 'Drop 1' })).toBeTruthy();
+  await userEvent.click(await screen.findByLabelText('Choose Rope 1 of RQ-00001'));
+  expect(screen.queryByRole('button', { name: 'Approve 1' })).toBeNull();
+  expect(screen.getByRole('button', { name: 'Cancel 1' })).toBeTruthy();
 });
 
-it('names a supplier for one, and asks for goods', async () => {
-  answers('GET', '/api/requisitions/1', () => requisition(1, 'REQUESTED'));
-  answers('PUT', '/api/requisitions/1/supplier', (one) => one.body);
-  answers('POST', '/api/requisitions', () => requisition(3, 'REQUESTED'));
+function card(id: number, ...lines: object[]) {
+  return {
+    ...{ id, number: `RQ-0000${id}`, siteId: 1, site: 'Kittiwake Quay', source: '' },
+    ...{ needed: null, note: 'for the slip', asked: '2026-03-02T09:00:00Z', askedBy: 'Oddny' },
+    value: 120.5,
+    lines,
+  };
+}
+
+it('shows what else was requested, and names a supplier for one line', async () => {
+  answers('GET', '/api/requisition-lines/1', () =>
+    card(1, requisition(1, 'REQUESTED'), { ...requisition(8, 'ORDERED'), order: 'PO-10007' }),
+  );
+  answers('PUT', '/api/requisition-lines/1/supplier', (one) => one.body);
   show(<RequisitionSpace />);
   await userEvent.click(await screen.findByText('Rope 1'));
   const supplier = await screen.findByLabelText(/^Supplier/);
+  expect(screen.getByText('Rope 8')).toBeTruthy();
+  expect(screen.getByText('PO-10007')).toBeTruthy();
+  expect(screen.getByText('for the slip')).toBeTruthy();
   await waitFor(() => expect(supplier).toHaveProperty('value', 'Skerry Works'));
   fill(supplier, 'nobody');
   await press('Save');
@@ -117,18 +134,33 @@ it('names a supplier for one, and asks for goods', async () => {
   fill(supplier, 'tarn ropes');
   await press('Save');
   await waitFor(() =>
-    expect(asked.find((one) => one.path === '/api/requisitions/1/supplier')?.body).toEqual({
+    expect(asked.find((one) => one.path === '/api/requisition-lines/1/supplier')?.body).toEqual({
       supplier: 5,
     }),
   );
-  await press('Close');
-  await press('Ask for goods');
+});
+
+it('requests several goods at once', async () => {
+  answers('POST', '/api/requisitions', () => card(3, requisition(3, 'REQUESTED')));
+  show(<RequisitionSpace />);
+  await press('Request goods');
   await userEvent.type(screen.getByLabelText(/^Item/), 'RPE');
   await userEvent.type(screen.getByLabelText(/^Quantity/), '2,5');
-  await userEvent.click(screen.getAllByRole('button', { name: 'Ask for goods' }).at(-1)!);
+  await press('Add a line');
+  await userEvent.type(screen.getAllByLabelText(/^Item/)[1], 'SHK');
+  await userEvent.type(screen.getAllByLabelText(/^Quantity/)[1], '4');
+  await userEvent.type(screen.getAllByLabelText(/^Pack/)[1], 'box');
+  await userEvent.click(screen.getAllByRole('button', { name: 'Request goods' }).at(-1)!);
   await waitFor(() =>
     expect(
       asked.find((one) => one.path === '/api/requisitions' && one.method === 'POST')?.body,
-    ).toEqual({ item: 'RPE', quantity: '2.5', site: 1 }),
+    ).toEqual({
+      site: 1,
+      note: '',
+      lines: [
+        { item: 'RPE', packs: '2.5', pack: '' },
+        { item: 'SHK', packs: '4', pack: 'box' },
+      ],
+    }),
   );
 });

@@ -118,14 +118,22 @@ public class Catalog {
 
   // Items
 
-  /** Items by code, as far as they match the words. */
+  /**
+   * Items by code, as far as they match the words.
+   *
+   * @param category of this one or of one that lies in it; null for any
+   */
   @Transactional(readOnly = true)
-  public Page<ItemRow> items(String typed, boolean closedToo, int offset, int limit) {
+  public Page<ItemRow> items(
+      String typed, @Nullable String category, boolean closedToo, int offset, int limit) {
     SearchText words = SearchText.of(typed);
     String from =
         " from item"
             + (words.isEmpty() ? "" : " join (" + matching(words) + ") found using (id)")
-            + " where (:closed or active)";
+            + " where (:closed or active)"
+            + (category == null
+                ? ""
+                : " and (category = :category or left(category, :within) = concat(:category, '/'))");
     var count = jdbc.sql("select count(*)" + from).param("closed", closedToo);
     var rows =
         jdbc.sql(
@@ -135,6 +143,11 @@ public class Catalog {
             .param("closed", closedToo)
             .param("limit", Page.limit(limit))
             .param("offset", offset);
+    if (category != null) {
+      int within = category.length() + 1;
+      count = count.param("category", category).param("within", within);
+      rows = rows.param("category", category).param("within", within);
+    }
     if (!words.isEmpty()) {
       count = count.param("prefix", words.prefix()).param("indexed", words.indexed());
       rows = rows.param("prefix", words.prefix()).param("indexed", words.indexed());

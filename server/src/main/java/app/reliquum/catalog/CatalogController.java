@@ -6,6 +6,7 @@ import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.Parameter;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -50,21 +51,24 @@ class CatalogController {
   }
 
   @Operation(operationId = "listCategories", summary = "The categories of items")
-  @Needs(Permission.LOOK)
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/categories")
   List<String> categories() {
     return catalog.categories();
   }
 
   @Operation(operationId = "listItems", summary = "Items by code, or by words")
-  @Needs(Permission.LOOK)
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/items")
   Page<Catalog.ItemRow> items(
       @RequestParam(required = false) String q,
+      @Parameter(description = "of this category or one that lies in it")
+          @RequestParam(required = false)
+          String category,
       @RequestParam(defaultValue = "false") boolean closedToo,
       @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
       @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
-    return catalog.items(q, closedToo, offset, limit);
+    return catalog.items(q, category, closedToo, offset, limit);
   }
 
   @Operation(operationId = "getLot", summary = "A lot with its days and their corrections")

@@ -443,6 +443,7 @@ final class FloorView {
    * What a scan at rest stands for.
    *
    * @param due when what is on loan is to come back
+   * @param counts how many base units a scan of an item stands for; zero if it only names it
    */
   @Schema(name = "FloorHit")
   record Hit(
@@ -452,7 +453,8 @@ final class FloorView {
       String title,
       String detail,
       @Nullable LocalDate due,
-      boolean overdue) {
+      boolean overdue,
+      Quantity counts) {
     enum Kind {
       ITEM,
       BIN,

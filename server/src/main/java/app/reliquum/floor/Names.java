@@ -173,7 +173,7 @@ class Names {
     }
     if (meaning instanceof Meaning.Item item) {
       long id = item.item();
-      return hit(Kind.ITEM, id, id, item(id), facts.item(id).code());
+      return hit(Kind.ITEM, id, id, item(id), facts.item(id).code(), item.counts());
     }
     if (meaning instanceof Meaning.Lot lot) {
       return hit(Kind.LOT, lot.lot(), lot.item(), facts.lotCode(lot.lot()), item(lot.item()));
@@ -217,12 +217,24 @@ class Names {
 
   private static FloorView.Hit hit(
       Kind kind, long id, @Nullable Long item, String title, String detail) {
-    return new FloorView.Hit(kind, id, item, title, detail, null, false);
+    return hit(kind, id, item, title, detail, Quantity.ZERO);
+  }
+
+  private static FloorView.Hit hit(
+      Kind kind, long id, @Nullable Long item, String title, String detail, Quantity counts) {
+    return new FloorView.Hit(kind, id, item, title, detail, null, false, counts);
   }
 
   /** Something that is on loan: to whom, and until when. */
   static FloorView.Hit loan(Loans.Row loan, String code) {
     return new FloorView.Hit(
-        Kind.LOAN, loan.id(), null, code, loan.party(), loan.due(), loan.overdue());
+        Kind.LOAN,
+        loan.id(),
+        null,
+        code,
+        loan.party(),
+        loan.due(),
+        loan.overdue(),
+        Quantity.ZERO);
   }
 }

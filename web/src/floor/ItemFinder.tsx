@@ -1,0 +1,106 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { t } from '../app/words';
+import { question } from '../api/ask';
+import { Code } from '../kit/Code';
+import { ProblemNote } from '../kit/ProblemNote';
+import { useSettled } from '../kit/useSettled';
+import { Row } from './Parts';
+
+const MOST = 30;
+
+/** The categories that lie directly in one, by what is left of their names. */
+export function within(categories: readonly string[], parent: string) {
+  const start = parent ? `${parent}/` : '';
+  return [
+    ...new Set(
+      categories
+        .filter((one) => one.startsWith(start) && one.length > start.length)
+        .map((one) => one.slice(start.length).split('/')[0]),
+    ),
+  ];
+}
+
+/** Finds an item by its words, or by going down its categories. */
+export function ItemFinder({
+  onChoose,
+  onClose,
+}: {
+  onChoose: (item: number) => void;
+  onClose: () => void;
+}) {
+  const [typed, setTyped] = useState('');
+  const [category, setCategory] = useState('');
+  const words = useSettled(typed.trim(), 200);
+  const categories = useQuery(question('/api/categories'));
+  const looking = words !== '' || category !== '';
+  const items = useQuery({
+    ...question('/api/items', {
+      q: words || undefined,
+      category: category || undefined,
+      limit: MOST,
+    }),
+    enabled: looking,
+    placeholderData: keepPreviousData,
+  });
+  const up = category.includes('/') ? category.slice(0, category.lastIndexOf('/')) : '';
+  return (
+    <Box sx={{ p: 1.5, display: 'grid', gap: 1 }}>
+      <TextField
+        autoFocus
+        label={t('request.find')}
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        slotProps={{ htmlInput: { autoComplete: 'off' } }}
+      />
+      {category && (
+        <Button
+          variant="outlined"
+          onClick={() => setCategory(up)}
+          sx={{ minHeight: 52, fontSize: 18, justifyContent: 'flex-start' }}
+        >
+          ‹ {category.split('/').join(' / ')}
+        </Button>
+      )}
+      <ProblemNote problem={categories.error ?? items.error} />
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+        {words === '' &&
+          within(categories.data ?? [], category).map((name) => (
+            <Button
+              key={name}
+              variant="outlined"
+              onClick={() => setCategory(category ? `${category}/${name}` : name)}
+              sx={{ minHeight: 52, fontSize: 18 }}
+            >
+              {name}
+            </Button>
+          ))}
+      </Box>
+      <Box>
+        {looking &&
+          items.data?.rows.map((item) => (
+            <Row
+              key={item.id}
+              onTap={() => onChoose(item.id)}
+              title={item.name}
+              detail={<Code>{item.code}</Code>}
+            />
+          ))}
+        {looking && items.data?.total === 0 && (
+          <Box sx={{ py: 1, fontSize: 18, color: 'text.secondary' }}>{t('request.noItem')}</Box>
+        )}
+        {looking && (items.data?.total ?? 0) > MOST && (
+          <Box sx={{ py: 1, color: 'text.secondary' }}>
+            {t('request.moreItems', { count: items.data?.total })}
+          </Box>
+        )}
+      </Box>
+      <Button onClick={onClose} sx={{ minHeight: 48, fontSize: 17 }}>
+        {t('close')}
+      </Button>
+    </Box>
+  );
+}
