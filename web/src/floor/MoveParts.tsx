@@ -38,7 +38,7 @@ export function useMoveParts(talk: Talk): Parts {
         {t(away ? 'away.title' : 'refill.title')}
       </Box>
     ) : (
-      <SentenceLine view={now} onWhy={() => setAsking(true)} />
+      <SentenceLine view={now} onWhy={refill ? undefined : () => setAsking(true)} />
     ),
     add: basics.addable(t('refill.allTheSame')),
     afterwards: move && (

@@ -167,7 +167,15 @@ export function RequestPage({ site }: { site: Site }) {
         )}
         {!finding && lines.length === 0 && <OwnRequests site={site.id} />}
       </Box>
-      <Box sx={{ px: 1.5, pb: 1.5, display: 'grid', gridTemplateColumns: '1fr 2fr', gap: 1 }}>
+      <Box
+        sx={{
+          px: 1.5,
+          pb: 1.5,
+          display: 'grid',
+          gridTemplateColumns: lines.length > 0 ? '1fr 2fr' : '1fr',
+          gap: 1,
+        }}
+      >
         <Button
           variant="outlined"
           onClick={() => void navigate('/floor')}

@@ -363,7 +363,10 @@ class DemoHouse implements ApplicationRunner {
       packs.add(pack(length ? "reel" : liquid ? "drum" : "carton", range.carton(), gtin(3, index)));
     }
     List<Catalog.Home> homes = new ArrayList<>();
-    homes.add(Catalog.Home.of(quay.card().id(), null, home, ""));
+    homes.add(
+        range.unit() == UnitOfMeasure.METRE && range.carton() > 0
+            ? pickFace(quay, home)
+            : Catalog.Home.of(quay.card().id(), null, home, ""));
     if (index % 3 == 0) {
       homes.add(
           Catalog.Home.of(
@@ -388,6 +391,12 @@ class DemoHouse implements ApplicationRunner {
         List.of(gtin(1, index)),
         packs,
         homes);
+  }
+
+  /** Rope is cut at its pick face, and comes there by the reel. */
+  private static Catalog.Home pickFace(DemoSite quay, String home) {
+    return new Catalog.Home(
+        quay.card().id(), null, home, "", Quantity.of(25), Quantity.of(320), "reel");
   }
 
   private static Catalog.PackCard pack(String name, int factor, String barcode) {
