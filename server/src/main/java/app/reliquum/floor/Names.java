@@ -228,13 +228,6 @@ class Names {
   /** Something that is on loan: to whom, and until when. */
   static FloorView.Hit loan(Loans.Row loan, String code) {
     return new FloorView.Hit(
-        Kind.LOAN,
-        loan.id(),
-        null,
-        code,
-        loan.party(),
-        loan.due(),
-        loan.overdue(),
-        Quantity.ZERO);
+        Kind.LOAN, loan.id(), null, code, loan.party(), loan.due(), loan.overdue(), Quantity.ZERO);
   }
 }

@@ -73,7 +73,7 @@ public record Explanation(
         rule.kind(),
         read(worked.perDay()),
         read(worked.deviation()),
-        facts.history().counted().size(),
+        facts.history().counted(),
         facts.history().leftOut(),
         review.pattern().kind(),
         read(review.pattern().interval()),

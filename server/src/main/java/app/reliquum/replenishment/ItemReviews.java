@@ -81,14 +81,17 @@ class ItemReviews {
 
   /**
    * The items that are looked at at a site: those that lie or lay there, and those that have a
-   * policy of their own there. Parameters are the item after which they come, and the site twice.
+   * policy of their own there. Parameters are {@code site} and the item {@code after} which they
+   * come. Each half stops by itself: together they would be gathered whole for every portion.
    */
   static String items(int most) {
     return """
-        select i.id from item i where i.active and i.id > ? and (
-          exists (select 1 from on_hand_at_site t where t.item_id = i.id and t.site_id = ?)
-          or exists (select 1 from replenishment_policy y where y.item_id = i.id and y.site_id = ?))
-        order by i.id limit %d
+        (select t.item_id from on_hand_at_site t straight_join item i on i.id = t.item_id
+          where t.site_id = :site and t.item_id > :after and i.active order by t.item_id limit %1$d)
+        union
+        (select y.item_id from replenishment_policy y straight_join item i on i.id = y.item_id
+          where y.site_id = :site and y.item_id > :after and i.active order by y.item_id limit %1$d)
+        order by item_id limit %1$d
         """
         .formatted(most);
   }
@@ -120,9 +123,11 @@ class ItemReviews {
     Map<Long, List<Proposals.Open>> open =
         proposals.lockOpen(ids, site).stream().collect(Collectors.groupingBy(Proposals.Open::item));
     int proposed = 0;
+    Proposals.Changes changes = new Proposals.Changes();
     for (Seen one : seen) {
-      proposed += propose(run, at, one, parts, open, orderDays);
+      proposed += propose(run, at, one, parts, open, orderDays, changes);
     }
+    proposals.write(changes);
     write(run, site, seen);
     return new Sum(
         (int) seen.stream().filter(one -> one.finding().low()).count(),
@@ -335,13 +340,17 @@ class ItemReviews {
       Seen seen,
       Map<Long, List<Sourcing.Part>> parts,
       Map<Long, List<Proposals.Open>> open,
-      Map<Long, OrderDays> orderDays) {
+      Map<Long, OrderDays> orderDays,
+      Proposals.Changes changes) {
     long item = seen.known().item().id();
     List<Proposals.Open> before = open.getOrDefault(item, List.of());
     Review review = seen.review();
     if (review == null) {
       // Nothing is known: what was proposed stays.
       return before.size();
+    }
+    if (before.isEmpty() && !parts.containsKey(item)) {
+      return 0;
     }
     return proposals.propose(
         run,
@@ -353,7 +362,8 @@ class ItemReviews {
             Explanation.of(seen.known().policy(), review, seen.known().facts()),
             review.position().level(),
             at.today(),
-            part -> here(at, seen.known(), part, orderDays)));
+            part -> here(at, seen.known(), part, orderDays)),
+        changes);
   }
 
   private LocalDate here(

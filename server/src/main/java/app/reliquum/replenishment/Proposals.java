@@ -23,6 +23,7 @@ import app.reliquum.transfers.TransferViews;
 import app.reliquum.transfers.Transfers;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotNull;
+import java.math.BigDecimal;
 import java.sql.Date;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -36,6 +37,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -51,6 +53,7 @@ import tools.jackson.databind.json.JsonMapper;
 public class Proposals {
 
   private final JdbcClient jdbc;
+  private final JdbcTemplate batches;
   private final Catalog catalog;
   private final Places places;
   private final Suppliers suppliers;
@@ -65,6 +68,7 @@ public class Proposals {
 
   Proposals(
       JdbcClient jdbc,
+      JdbcTemplate batches,
       Catalog catalog,
       Places places,
       Suppliers suppliers,
@@ -77,6 +81,7 @@ public class Proposals {
       JsonMapper json,
       Clock clock) {
     this.jdbc = jdbc;
+    this.batches = batches;
     this.catalog = catalog;
     this.places = places;
     this.suppliers = suppliers;
@@ -221,31 +226,87 @@ public class Proposals {
         .list();
   }
 
+  /** What a run makes of the proposals of several items, to be written together. */
+  static final class Changes {
+    private final List<Object[]> made = new ArrayList<>();
+    private final List<Object[]> changed = new ArrayList<>();
+    private final List<Object[]> withdrawn = new ArrayList<>();
+  }
+
   /**
    * Makes the open proposals of an item say what a run has found; those that someone has changed
    * stay as they are, and nothing is added to them.
    *
    * @param open those of the item
+   * @param changes where it is noted, to be {@link #write written}
    * @return how many are open then
    */
-  int propose(long run, long site, long item, List<Open> open, List<Sourcing.Part> parts, Why why) {
+  int propose(
+      long run,
+      long site,
+      long item,
+      List<Open> open,
+      List<Sourcing.Part> parts,
+      Why why,
+      Changes changes) {
     if (open.stream().anyMatch(Open::changed)) {
       return open.size();
     }
+    String reason = json.writeValueAsString(why.reason());
     Set<Long> kept = new TreeSet<>();
     for (Sourcing.Part part : parts) {
+      Date due = Date.valueOf(why.days().ahead(part));
+      BigDecimal quantity = part.quantity().amount();
+      BigDecimal level = why.level().amount();
       open.stream()
           .filter(one -> one.way() == part.way() && one.from() == part.from())
           .findFirst()
           .ifPresentOrElse(
               one -> {
                 kept.add(one.id());
-                update(run, one.id(), part, why);
+                changes.changed.add(
+                    new Object[] {quantity, due, quantity, due, reason, level, run, one.id()});
               },
-              () -> insert(run, site, item, part, why));
+              () ->
+                  changes.made.add(
+                      new Object[] {
+                        site,
+                        item,
+                        part.way().name(),
+                        part.from(),
+                        quantity,
+                        due,
+                        reason,
+                        level,
+                        run,
+                        Utc.of(clock.instant())
+                      }));
     }
-    open.stream().filter(one -> !kept.contains(one.id())).forEach(one -> withdraw(one.id()));
+    open.stream()
+        .filter(one -> !kept.contains(one.id()))
+        .forEach(one -> changes.withdrawn.add(new Object[] {Utc.of(clock.instant()), one.id()}));
     return parts.size();
+  }
+
+  /**
+   * Writes down what a run makes of proposals. One has another version only if it says otherwise.
+   */
+  void write(Changes changes) {
+    batches.batchUpdate(
+        """
+        insert into proposal (site_id, item_id, way, from_id, quantity, due, state, reason,
+          level, run_id, made) values (?, ?, ?, ?, ?, ?, 'OPEN', ?, ?, ?, ?)
+        """,
+        changes.made);
+    batches.batchUpdate(
+        """
+        update proposal set version = version + (quantity <> ? or due <> ?), quantity = ?, due = ?,
+          reason = ?, level = ?, run_id = ? where id = ?
+        """,
+        changes.changed);
+    batches.batchUpdate(
+        "update proposal set version = version + 1, state = 'WITHDRAWN', decided = ? where id = ?",
+        changes.withdrawn);
   }
 
   /** Why something is proposed: the words of it, and the stock position that it was made for. */
@@ -256,42 +317,7 @@ public class Proposals {
     LocalDate ahead(Sourcing.Part part);
   }
 
-  private void insert(long run, long site, long item, Sourcing.Part part, Why why) {
-    jdbc.sql(
-            """
-            insert into proposal (site_id, item_id, way, from_id, quantity, due, state, reason,
-              level, run_id, made) values (?, ?, ?, ?, ?, ?, 'OPEN', ?, ?, ?, ?)
-            """)
-        .params(
-            site,
-            item,
-            part.way().name(),
-            part.from(),
-            part.quantity().amount(),
-            Date.valueOf(why.days().ahead(part)),
-            json.writeValueAsString(why.reason()),
-            why.level().amount(),
-            run,
-            Utc.of(clock.instant()))
-        .update();
-  }
-
-  /** It has another version only if it is for another quantity or day. */
-  private void update(long run, long id, Sourcing.Part part, Why why) {
-    jdbc.sql(
-            """
-            update proposal set version = version + (quantity <> :quantity or due <> :due),
-              quantity = :quantity, due = :due, reason = :reason, level = :level, run_id = :run
-            where id = :id
-            """)
-        .param("quantity", part.quantity().amount())
-        .param("due", Date.valueOf(why.days().ahead(part)))
-        .param("reason", json.writeValueAsString(why.reason()))
-        .param("level", why.level().amount())
-        .param("run", run)
-        .param("id", id)
-        .update();
-  }
+  // What a person does with them
 
   private void withdraw(long id) {
     jdbc.sql(
@@ -300,8 +326,6 @@ public class Proposals {
         .params(Utc.of(clock.instant()), id)
         .update();
   }
-
-  // What a person does with them
 
   /** Some proposals, locked, if they are open and someone may work at their sites. */
   private List<Row> locked(Collection<Long> ids, Actor actor) {

@@ -7,6 +7,7 @@ import app.reliquum.api.lists.ListQuery;
 import app.reliquum.api.lists.ListTable;
 import app.reliquum.core.demand.DemandPattern;
 import app.reliquum.core.demand.Review;
+import app.reliquum.core.demand.StockCourse;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.places.Places;
@@ -126,7 +127,10 @@ public class RunningLow {
 
   private static final ListTable<LowColumn> ITEMS =
       new ListTable<>(
-          "from item_outlook o join item i on i.id = o.item_id join site s on s.id = o.site_id"
+          // Nothing is lost by these: there is an item and a site. What nobody asks of them is not
+          // read.
+          "from item_outlook o left join item i on i.id = o.item_id"
+              + " left join site s on s.id = o.site_id"
               + " left join supplier u on u.id = o.supplier_id",
           "o.item_id",
           List.of("o.site_id"),
@@ -151,8 +155,8 @@ public class RunningLow {
     return switch (show) {
       case LOW -> "o.low = 1";
       case PROPOSED ->
-          "(o.item_id, o.site_id) in (select r.open_item, r.site_id from proposal r"
-              + " where r.open_item is not null)";
+          "exists (select 1 from proposal r where r.open_item = o.item_id"
+              + " and r.site_id = o.site_id)";
       case EVERY -> "1 = 1";
     };
   }
@@ -264,22 +268,14 @@ public class RunningLow {
   }
 
   private List<CourseDay> past(StoredFacts.At at, long item) {
-    StoredFacts.Course course = facts.courses(at, List.of(item), COURSE_DAYS).get(item);
-    if (course == null) {
-      return List.of();
-    }
-    List<CourseDay> past = new ArrayList<>();
-    BigDecimal stock = course.before();
-    for (LocalDate day = course.first(); !day.isAfter(at.today()); day = day.plusDays(1)) {
-      stock = stock.add(course.changes().getOrDefault(day, BigDecimal.ZERO));
-      past.add(
-          new CourseDay(
-              day,
-              read(stock),
-              read(course.used().getOrDefault(day, BigDecimal.ZERO)),
-              BigDecimal.ZERO));
-    }
-    return past;
+    StockCourse course = facts.courses(at, List.of(item), COURSE_DAYS).get(item);
+    return course == null
+        ? List.of()
+        : course.days().stream()
+            .map(
+                day ->
+                    new CourseDay(day.day(), read(day.stock()), read(day.used()), BigDecimal.ZERO))
+            .toList();
   }
 
   private static List<CourseDay> ahead(Review review) {

@@ -233,18 +233,15 @@ public class Runs {
             jdbc.sql(
                     """
                     insert into replenishment_run (site_id, day, night, asked_by, started, items)
-                    values (?, ?, ?, ?, ?, (select count(*) from (%s) c))
+                    values (:site, :day, :night, :by, :now, (select count(*) from (%s) c))
                     """
                         .formatted(ItemReviews.items(Integer.MAX_VALUE)))
-                .params(
-                    site,
-                    Date.valueOf(days.today(site)),
-                    night == null ? null : Date.valueOf(night),
-                    actor.id(),
-                    Utc.of(clock.instant()),
-                    0,
-                    site,
-                    site));
+                .param("site", site)
+                .param("day", Date.valueOf(days.today(site)))
+                .param("night", night == null ? null : Date.valueOf(night))
+                .param("by", actor.id())
+                .param("now", Utc.of(clock.instant()))
+                .param("after", 0));
     scheduler
         .getObject()
         .scheduleIfNotExists(RUN.instance(Long.toString(id)).data(id).scheduledTo(clock.instant()));
@@ -337,7 +334,8 @@ public class Runs {
     }
     List<Long> items =
         jdbc.sql(ItemReviews.items(PORTION))
-            .params(reached, run.siteId(), run.siteId())
+            .param("after", reached)
+            .param("site", run.siteId())
             .query(Long.class)
             .list();
     if (items.isEmpty()) {

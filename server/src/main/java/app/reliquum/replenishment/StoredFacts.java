@@ -4,6 +4,7 @@ import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.demand.DemandHistory;
 import app.reliquum.core.demand.LeadTime;
 import app.reliquum.core.demand.Review;
+import app.reliquum.core.demand.StockCourse;
 import app.reliquum.core.demand.SupplyTerms;
 import app.reliquum.core.demand.WorkingDays;
 import app.reliquum.core.ledger.Condition;
@@ -138,7 +139,7 @@ class StoredFacts {
     }
     int window =
         holding.values().stream().mapToInt(row -> row.figures().windowDays()).max().orElse(1);
-    Map<Long, DemandHistory> histories = histories(at, with, window);
+    Map<Long, StockCourse> courses = courses(at, with, window);
     Map<Long, SupplierItems.Terms> terms = sold.terms(with);
     Map<Long, List<Integer>> seen = seen(at, terms);
     Map<Long, Quantity> free = free(at, with);
@@ -167,7 +168,9 @@ class StoredFacts {
               due.getOrDefault(id, List.of()),
               wanted.getOrDefault(id, List.of()),
               new Review.Facts(
-                  since(histories.getOrDefault(id, new DemandHistory(List.of())), from),
+                  courses.containsKey(id)
+                      ? courses.get(id).demand(at.working(), from, at.today())
+                      : DemandHistory.NONE,
                   LeadTime.of(seen.getOrDefault(id, List.of()), stated),
                   sells == null ? SupplyTerms.ANY : sells.quantities(),
                   Objects.requireNonNull(unitCosts.get(id)).amount().doubleValue(),
@@ -194,11 +197,6 @@ class StoredFacts {
                   at.working())));
     }
     return known;
-  }
-
-  private static DemandHistory since(DemandHistory history, LocalDate from) {
-    return new DemandHistory(
-        history.days().stream().filter(day -> !day.day().isBefore(from)).toList());
   }
 
   /** What has no day counts as of today. */
@@ -295,55 +293,10 @@ class StoredFacts {
     return seen;
   }
 
-  /**
-   * What was asked for on each working day up to yesterday, from the day on which an item first lay
-   * at the site. What was used on a day of rest counts with the next working day. A day that began
-   * or ended with nothing was out of stock.
-   */
-  private Map<Long, DemandHistory> histories(At at, List<Long> items, int window) {
-    Map<Long, Course> courses = courses(at, items, window);
-    Map<Long, DemandHistory> histories = new HashMap<>();
-    courses.forEach((item, course) -> histories.put(item, course.demand(at)));
-    return histories;
-  }
-
-  /**
-   * How stock of an item at a site went.
-   *
-   * @param first the first day on which it lay there, or the first that is looked at
-   * @param before what lay there before that
-   * @param changes by how much it changed, by day
-   * @param used what was used for demand, by day
-   */
-  record Course(
-      LocalDate first,
-      BigDecimal before,
-      Map<LocalDate, BigDecimal> changes,
-      Map<LocalDate, BigDecimal> used) {
-
-    DemandHistory demand(At at) {
-      List<DemandHistory.Day> days = new ArrayList<>();
-      BigDecimal stock = before;
-      BigDecimal resting = BigDecimal.ZERO;
-      boolean out = false;
-      for (LocalDate day = first; day.isBefore(at.today()); day = day.plusDays(1)) {
-        out |= stock.signum() <= 0;
-        stock = stock.add(changes.getOrDefault(day, BigDecimal.ZERO));
-        out |= stock.signum() <= 0;
-        resting = resting.add(used.getOrDefault(day, BigDecimal.ZERO));
-        if (at.working().includes(day)) {
-          days.add(new DemandHistory.Day(day, new Quantity(resting), out));
-          resting = BigDecimal.ZERO;
-          out = false;
-        }
-      }
-      return new DemandHistory(days);
-    }
-  }
-
-  Map<Long, Course> courses(At at, List<Long> items, int window) {
+  /** How stock of some items went in a window of days up to today. */
+  Map<Long, StockCourse> courses(At at, List<Long> items, int window) {
     LocalDate from = at.today().minusDays(window);
-    Map<Long, Course> courses = new HashMap<>();
+    Map<Long, StockCourse> courses = new HashMap<>();
     jdbc.sql(
             """
             select item_id, min(day), sum(if(day < :from, quantity, 0)) from changed_by_day
@@ -357,11 +310,8 @@ class StoredFacts {
               LocalDate first = row.getDate(2).toLocalDate();
               courses.put(
                   row.getLong(1),
-                  new Course(
-                      first.isBefore(from) ? from : first,
-                      row.getBigDecimal(3),
-                      new HashMap<>(),
-                      new HashMap<>()));
+                  new StockCourse(
+                      first.isBefore(from) ? from : first, at.today(), row.getBigDecimal(3)));
             });
     each(
         "select item_id, day, quantity from changed_by_day where site_id = :site"
@@ -371,9 +321,9 @@ class StoredFacts {
         from,
         (item, day, quantity) -> {
           // What has first come since the question before this one is seen the next time.
-          Course course = courses.get(item);
+          StockCourse course = courses.get(item);
           if (course != null) {
-            course.changes().put(day, quantity);
+            course.changed(day, quantity);
           }
         });
     each(
@@ -385,9 +335,9 @@ class StoredFacts {
         items,
         from,
         (item, day, quantity) -> {
-          Course course = courses.get(item);
+          StockCourse course = courses.get(item);
           if (course != null) {
-            course.used().put(day, quantity);
+            course.used(day, quantity);
           }
         });
     return courses;

@@ -5,6 +5,7 @@ import app.reliquum.api.Problem;
 import app.reliquum.core.demand.DemandHistory;
 import app.reliquum.core.demand.PolicyReplay;
 import app.reliquum.core.demand.Review;
+import app.reliquum.core.demand.StockCourse;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.places.Places;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -118,7 +119,7 @@ public class Trials {
           "no-policies",
           "None of these items has a policy at this site that it could be compared with.");
     }
-    Map<Long, StoredFacts.Course> courses =
+    Map<Long, StockCourse> courses =
         facts.courses(at, known.stream().map(one -> one.item().id()).toList(), entry.days());
     List<Item> items = new ArrayList<>();
     List<Sums> sums = new ArrayList<>();
@@ -126,11 +127,11 @@ public class Trials {
     List<Day> course = new ArrayList<>();
     int played = 0;
     for (StoredFacts.Known one : known) {
-      StoredFacts.Course past = courses.get(one.item().id());
+      StockCourse past = courses.get(one.item().id());
       if (past == null) {
         continue;
       }
-      DemandHistory demand = past.demand(at);
+      DemandHistory demand = past.demand(at.working(), past.first(), at.today());
       try {
         PolicyReplay today = replay(one, one.policy().figures(), demand, past);
         PolicyReplay tried = replay(one, entry.figures(), demand, past);
@@ -185,10 +186,7 @@ public class Trials {
   }
 
   private static PolicyReplay replay(
-      StoredFacts.Known known,
-      Policies.Figures figures,
-      DemandHistory demand,
-      StoredFacts.Course past) {
+      StoredFacts.Known known, Policies.Figures figures, DemandHistory demand, StockCourse past) {
     Review review = Review.of(figures.rule(), known.facts());
     Quantity start = new Quantity(past.before().max(BigDecimal.ZERO));
     return PolicyReplay.of(

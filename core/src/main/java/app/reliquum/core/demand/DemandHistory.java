@@ -2,15 +2,20 @@ package app.reliquum.core.demand;
 
 import app.reliquum.core.quantity.Quantity;
 import java.time.LocalDate;
+import java.util.Arrays;
 import java.util.List;
 
 /**
  * What was asked for of an item at a site, working day by working day, oldest first. Days on which
  * it was out of stock are left out of every figure: nobody knows what would have been asked for.
- *
- * @param days working days of the site in the item's life, in their order
  */
-public record DemandHistory(List<Day> days) {
+public final class DemandHistory {
+
+  /** A history of no day. */
+  public static final DemandHistory NONE = new DemandHistory(List.of());
+
+  private final List<Day> days;
+  private final double[] counted;
 
   /**
    * One working day.
@@ -22,37 +27,56 @@ public record DemandHistory(List<Day> days) {
   public record Day(LocalDate day, Quantity demanded, boolean outOfStock) {
 
     double amount() {
-      return demanded.amount().doubleValue();
+      return demanded.isZero() ? 0 : demanded.amount().doubleValue();
     }
   }
 
   /**
    * Keeps the days as they are.
    *
+   * @param days working days of the site in the item's life, in their order
    * @throws IllegalArgumentException if they are not in the order of the calendar
    */
-  public DemandHistory {
-    for (int i = 1; i < days.size(); i++) {
-      if (!days.get(i).day().isAfter(days.get(i - 1).day())) {
+  public DemandHistory(List<Day> days) {
+    double[] amounts = new double[days.size()];
+    int count = 0;
+    LocalDate before = LocalDate.MIN;
+    for (Day day : days) {
+      if (!day.day().isAfter(before)) {
         throw new IllegalArgumentException("Days come one after the other.");
       }
+      before = day.day();
+      if (!day.outOfStock()) {
+        amounts[count++] = day.amount();
+      }
     }
-    days = List.copyOf(days);
+    this.days = List.copyOf(days);
+    this.counted = Arrays.copyOf(amounts, count);
   }
 
-  /** The days that count: those on which there was stock. */
-  public List<Day> counted() {
-    return days.stream().filter(day -> !day.outOfStock()).toList();
+  /** Every working day of it. */
+  public List<Day> days() {
+    return days;
+  }
+
+  /** How much was asked for on each of the days that count: those on which there was stock. */
+  double[] amounts() {
+    return counted;
+  }
+
+  /** How many days count: those on which there was stock. */
+  public int counted() {
+    return counted.length;
   }
 
   /** How many days are left out because the item was out of stock. */
   public int leftOut() {
-    return days.size() - counted().size();
+    return days.size() - counted.length;
   }
 
   /** The mean demand of a working day, in the item's unit; zero where no day counts. */
   public double mean() {
-    return counted().stream().mapToDouble(Day::amount).average().orElse(0);
+    return mean(counted);
   }
 
   /**
@@ -60,17 +84,22 @@ public record DemandHistory(List<Day> days) {
    * than two days count.
    */
   public double deviation() {
-    return deviation(counted().stream().mapToDouble(Day::amount).toArray());
+    return deviation(counted);
+  }
+
+  static double mean(double[] values) {
+    double sum = 0;
+    for (double value : values) {
+      sum += value;
+    }
+    return values.length == 0 ? 0 : sum / values.length;
   }
 
   static double deviation(double[] values) {
     if (values.length < 2) {
       return 0;
     }
-    double mean = 0;
-    for (double value : values) {
-      mean += value / values.length;
-    }
+    double mean = mean(values);
     double squares = 0;
     for (double value : values) {
       squares += (value - mean) * (value - mean);

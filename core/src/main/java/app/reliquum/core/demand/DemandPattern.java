@@ -1,7 +1,6 @@
 package app.reliquum.core.demand;
 
-import java.util.ArrayList;
-import java.util.List;
+import java.util.Arrays;
 
 /**
  * How regularly an item is asked for, and so how its demand is best estimated.
@@ -44,26 +43,28 @@ public record DemandPattern(Kind kind, double interval, double variation, double
    * ratio is lessened by half of that.
    */
   public static DemandPattern of(DemandHistory history) {
-    List<DemandHistory.Day> days = history.counted();
-    List<Double> sizes = new ArrayList<>();
-    List<Integer> intervals = new ArrayList<>();
-    int since = 0;
-    for (DemandHistory.Day day : days) {
-      since++;
-      if (day.demanded().isPositive()) {
-        if (!sizes.isEmpty()) {
-          intervals.add(since);
+    double[] days = history.amounts();
+    double[] sizes = new double[days.length];
+    double[] intervals = new double[days.length];
+    int asked = 0;
+    int last = 0;
+    for (int i = 0; i < days.length; i++) {
+      if (days[i] > 0) {
+        if (asked > 0) {
+          intervals[asked - 1] = i - last;
         }
-        sizes.add(day.amount());
-        since = 0;
+        sizes[asked++] = days[i];
+        last = i;
       }
     }
+    sizes = Arrays.copyOf(sizes, asked);
+    intervals = Arrays.copyOf(intervals, Math.max(0, asked - 1));
     double interval =
-        intervals.stream().mapToInt(Integer::intValue).average().orElse(Math.max(1, days.size()));
+        intervals.length == 0 ? Math.max(1, days.length) : DemandHistory.mean(intervals);
     double variation = variation(sizes);
     Kind kind = kind(interval, variation);
     double perDay =
-        kind == Kind.SMOOTH || intervals.isEmpty()
+        kind == Kind.SMOOTH || intervals.length == 0
             ? history.mean()
             : (1 - ALPHA / 2) * smoothed(sizes) / smoothed(intervals);
     return new DemandPattern(kind, interval, variation, perDay);
@@ -75,17 +76,16 @@ public record DemandPattern(Kind kind, double interval, double variation, double
     return often ? (alike ? Kind.SMOOTH : Kind.ERRATIC) : (alike ? Kind.INTERMITTENT : Kind.LUMPY);
   }
 
-  private static double variation(List<Double> sizes) {
-    double mean = sizes.stream().mapToDouble(Double::doubleValue).average().orElse(0);
-    double deviation =
-        DemandHistory.deviation(sizes.stream().mapToDouble(Double::doubleValue).toArray());
+  private static double variation(double[] sizes) {
+    double mean = DemandHistory.mean(sizes);
+    double deviation = DemandHistory.deviation(sizes);
     return mean == 0 ? 0 : deviation * deviation / (mean * mean);
   }
 
-  private static double smoothed(List<? extends Number> values) {
-    double estimate = values.get(0).doubleValue();
-    for (Number value : values.subList(1, values.size())) {
-      estimate += ALPHA * (value.doubleValue() - estimate);
+  private static double smoothed(double[] values) {
+    double estimate = values[0];
+    for (int i = 1; i < values.length; i++) {
+      estimate += ALPHA * (values[i] - estimate);
     }
     return estimate;
   }

@@ -2,6 +2,8 @@ package app.reliquum.core.demand;
 
 import java.time.DayOfWeek;
 import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
+import java.util.Collections;
 import java.util.EnumSet;
 import java.util.Set;
 
@@ -29,7 +31,8 @@ public record WorkingDays(Set<DayOfWeek> days, Set<LocalDate> holidays) {
     if (days.isEmpty()) {
       throw new IllegalArgumentException("A site works on one day of the week at least.");
     }
-    days = Set.copyOf(days);
+    // As bits: they are asked for every day of every item.
+    days = Collections.unmodifiableSet(EnumSet.copyOf(days));
     holidays = Set.copyOf(holidays);
   }
 
@@ -73,9 +76,16 @@ public record WorkingDays(Set<DayOfWeek> days, Set<LocalDate> holidays) {
     if (to.isBefore(from)) {
       return -between(to, from);
     }
-    int count = 0;
-    for (LocalDate day = from.plusDays(1); !day.isAfter(to); day = day.plusDays(1)) {
-      count += includes(day) ? 1 : 0;
+    long weeks = ChronoUnit.DAYS.between(from, to) / DayOfWeek.values().length;
+    int count = (int) weeks * days.size();
+    for (LocalDate day = from.plusWeeks(weeks).plusDays(1);
+        !day.isAfter(to);
+        day = day.plusDays(1)) {
+      count += days.contains(day.getDayOfWeek()) ? 1 : 0;
+    }
+    for (LocalDate holiday : holidays) {
+      boolean within = holiday.isAfter(from) && !holiday.isAfter(to);
+      count -= within && days.contains(holiday.getDayOfWeek()) ? 1 : 0;
     }
     return count;
   }
