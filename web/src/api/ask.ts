@@ -32,6 +32,9 @@ type Told<O> = object extends Parameters<O> ? [told?: Parameters<O>] : [told: Pa
 const SUBJECTS: [path: string, subject: string][] = [
   ['/api/count-programme', 'counts'],
   ['/api/put-away/rules', 'put-away-rules'],
+  ['/api/own-requisitions', 'requisitions'],
+  ['/api/replenishment/refills', 'refills'],
+  ['/api/requisition-lines', 'requisitions'],
   ['/api/reservations', 'on-hand'],
   ['/api/sites/{id}/binning', 'binning'],
 ];

@@ -44,7 +44,7 @@ export function RequestPage({ site }: { site: Site }) {
   const [refusal, setRefusal] = useState<string>();
   const [finding, setFinding] = useState(false);
   const told = teller();
-  const send = useSave(['requisitions', 'own-requisitions'], post('/api/requisitions'), () =>
+  const send = useSave(['requisitions'], post('/api/requisitions'), () =>
     setLines([]),
   );
   const change = (id: number, much: string) =>
@@ -262,7 +262,7 @@ function RequestedLine({
 /** What someone has requested here, and what has become of it. */
 function OwnRequests({ site }: { site: number }) {
   const own = useQuery(question('/api/own-requisitions', { site }));
-  const cancel = useSave(['requisitions', 'own-requisitions'], (command, id: number) =>
+  const cancel = useSave(['requisitions'], (command, id: number) =>
     post('/api/requisitions/drop')(command, { ids: [id] }),
   );
   if (!own.data?.length) {
