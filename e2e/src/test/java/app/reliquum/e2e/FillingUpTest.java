@@ -66,7 +66,10 @@ class FillingUpTest {
                 "box")));
     opening("FACE", "KQ.QA-01-A", "12");
     Page page = BROWSER.floor(HOUSE.address(), "tavi");
-    button(page, "Refill (7)").or(page.getByText(Pattern.compile("^Refill \\("))).first().click();
+    page.getByRole(
+            AriaRole.BUTTON,
+            new Page.GetByRoleOptions().setName(Pattern.compile("^Refill( \\([0-9]+\\))?$")))
+        .click();
     assertThat(page.getByText("Refill pick faces")).isVisible();
     assertThat(page.getByText("Face cleat")).hasCount(0);
     opening("FACE", "KQ.BA-01-A", "100");
@@ -146,7 +149,6 @@ class FillingUpTest {
       office.getByLabel(Pattern.compile("^Choose Asked " + code)).check();
     }
     button(office, "Approve 3").click();
-    assertThat(office.getByText("Approved").first()).isVisible();
     assertThat(page.getByText(Pattern.compile("RQ-[0-9]+ · Approved"))).hasCount(3);
     for (String code : List.of("REQA", "REQB", "REQC")) {
       office.getByLabel(Pattern.compile("^Choose Asked " + code)).check();
