@@ -1668,6 +1668,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/inbound/{id}/amendment': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Amend lines of an order, or say what its supplier has answered */
+    post: operations['amendInboundOrder'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/inbound/{id}/closing': {
     parameters: {
       query?: never;
@@ -6048,8 +6065,19 @@ export interface components {
       rows: number;
       written: boolean;
     };
+    InboundAmendment: {
+      /** @enum {string} */
+      by: 'HOUSE' | 'SUPPLIER';
+      lines: components['schemas']['InboundLineAmendment'][];
+      note?: string | null;
+      /** Format: int32 */
+      version: number;
+    };
     InboundCard: {
-      can: ('SEND' | 'CHANGE' | 'CLOSE' | 'CLOSE_SHORT')[];
+      answer: ('CONFIRMED' | 'CHANGED') | null;
+      /** Format: date-time */
+      answered: string | null;
+      can: ('SEND' | 'CHANGE' | 'AMEND' | 'CLOSE' | 'CLOSE_SHORT')[];
       changes: components['schemas']['DocumentChange'][];
       /** Format: date-time */
       created: string;
@@ -6095,6 +6123,8 @@ export interface components {
       version?: number | null;
     };
     InboundLine: {
+      /** Format: date */
+      expected: string | null;
       item: string;
       /** Format: int64 */
       itemId: number;
@@ -6130,6 +6160,18 @@ export interface components {
        */
       received: string;
       symbol: string;
+    };
+    InboundLineAmendment: {
+      /** Format: date */
+      expected?: string | null;
+      /** Format: int32 */
+      line: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      packs: string;
     };
     InboundLineEntry: {
       item: string;
@@ -12803,7 +12845,7 @@ export interface operations {
   listInboundOrders: {
     parameters: {
       query?: {
-        filter?: 'OPEN' | 'LATE' | 'ARRIVING' | 'CLOSED' | 'ALL';
+        filter?: 'OPEN' | 'LATE' | 'CHANGED' | 'ARRIVING' | 'CLOSED' | 'ALL';
         /** @description Words that must all be found in a row. */
         q?: string;
         /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); KIND (IS, IS_NOT); STATE (IS, IS_NOT); SUPPLIER (IS, IS_NOT, EMPTY, FILLED); SITE (IS, IS_NOT, EMPTY, FILLED); ITEM (IS, IS_NOT); EXPECTED (IS, FROM, UNTIL, EMPTY, FILLED); LINES (IS, FROM, UNTIL, EMPTY, FILLED); OPEN_LINES (IS, FROM, UNTIL, EMPTY, FILLED); PROGRESS (IS, FROM, UNTIL, EMPTY, FILLED); VALUE (IS, FROM, UNTIL, EMPTY, FILLED); REASON (IS, IS_NOT, HOLDS, EMPTY, FILLED); CREATED (FROM, BEFORE, EMPTY, FILLED); LAST_RECEIPT (FROM, BEFORE, EMPTY, FILLED). */
@@ -12996,6 +13038,42 @@ export interface operations {
     requestBody: {
       content: {
         'application/json': components['schemas']['InboundEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['InboundCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  amendInboundOrder: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['InboundAmendment'];
       };
     };
     responses: {

@@ -17,7 +17,7 @@ import { StateWord } from './StateWord';
 
 type Row = Schemas['InboundRow'];
 
-const FILTERS = ['OPEN', 'LATE', 'ARRIVING', 'CLOSED', 'ALL'] as const;
+const FILTERS = ['OPEN', 'LATE', 'CHANGED', 'ARRIVING', 'CLOSED', 'ALL'] as const;
 const STATES = ['EXPECTED', 'ARRIVING', 'RECEIVED', 'CLOSED'] as const;
 
 /** What is expected, late, arriving, or has come. */

@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { post, question } from '../../api/ask';
 import { type Command, type Schemas } from '../../api/client';
@@ -13,6 +14,7 @@ import { date, instant, money, quantity } from '../../kit/format';
 import { Part } from '../../kit/SidePanel';
 import { StockBar } from '../../kit/StockBar';
 import { LabelButton } from '../labels/LabelButton';
+import { AmendForm } from './AmendForm';
 import { WhoWaits } from './ComesFrom';
 import { OrderForm } from './OrderForm';
 import { StateWord } from './StateWord';
@@ -25,6 +27,7 @@ const OLD = ['inbound', 'on-hand', 'letters'];
 /** One order: its lines, what has come of them, and everything that was done to it. */
 export function OrderPanel({ order, onClose }: { order: number; onClose: () => void }) {
   const card = useQuery(question('/api/inbound/{id}', { id: order }));
+  const [amending, setAmending] = useState(false);
   return (
     <DocumentPanel
       of={card}
@@ -42,6 +45,7 @@ export function OrderPanel({ order, onClose }: { order: number; onClose: () => v
               one.site,
               one.expected && t('receive.expected', { day: date(one.expected) }),
               { amiss: one.late > 0 && t('inbound.daysLate', { count: one.late }) },
+              one.answer && t(`inbound.answer.${one.answer}`),
               one.value !== null && (
                 <>
                   {t('inbound.value')} <b>{money(one.value)}</b>
@@ -50,7 +54,10 @@ export function OrderPanel({ order, onClose }: { order: number; onClose: () => v
             ]}
           />
           {one.note && <Box sx={{ mb: 1 }}>{one.note}</Box>}
-          <OrderActions card={one} onChange={onChange} />
+          <OrderActions card={one} onChange={onChange} onAmend={() => setAmending(true)} />
+          {amending && one.can.includes('AMEND') && (
+            <AmendForm key={one.version} order={one} onDone={() => setAmending(false)} />
+          )}
           <Lines lines={one.lines} />
           <WhoWaits card={one} />
           <Receipts card={one} />
@@ -65,7 +72,15 @@ export function OrderPanel({ order, onClose }: { order: number; onClose: () => v
   );
 }
 
-function OrderActions({ card, onChange }: { card: Card; onChange: () => void }) {
+function OrderActions({
+  card,
+  onChange,
+  onAmend,
+}: {
+  card: Card;
+  onChange: () => void;
+  onAmend: () => void;
+}) {
   const may = useMay('POST');
   const path = { id: card.id };
   const close = (command: Command, reason: string) =>
@@ -82,6 +97,7 @@ function OrderActions({ card, onChange }: { card: Card; onChange: () => void }) 
             send: post('/api/inbound/{id}/sending', path),
           },
           { can: 'CHANGE', word: t('inbound.edit'), act: onChange },
+          { can: 'AMEND', word: t('inbound.amend'), act: onAmend },
           {
             can: 'CLOSE_SHORT',
             word: t('inbound.closeShort'),
@@ -111,6 +127,7 @@ function Lines({ lines }: { lines: Schemas['InboundLine'][] }) {
                 ? line.pack && ` · ${quantity(line.packs)} ${line.pack}`
                 : ` · ${t(`inbound.origin.${line.origin}`)}`}
               {line.price !== null && ` · ${money(line.price)}`}
+              {line.expected && Number(line.open) > 0 && ` · ${date(line.expected)}`}
             </Box>
           </Box>
           <StockBar

@@ -35,6 +35,8 @@ const card: Schemas['InboundCard'] = {
   created: '2026-11-01T08:00:00Z',
   createdBy: 'Oddny',
   sent: null,
+  answer: null,
+  answered: null,
   value: 125,
   lines: [
     {
@@ -50,6 +52,7 @@ const card: Schemas['InboundCard'] = {
       received: '20',
       open: '80',
       price: 12.5,
+      expected: null,
     },
   ],
   receipts: [],
@@ -63,7 +66,7 @@ const card: Schemas['InboundCard'] = {
       after: null,
     },
   ],
-  can: ['SEND', 'CHANGE', 'CLOSE_SHORT'],
+  can: ['SEND', 'CHANGE', 'AMEND', 'CLOSE_SHORT'],
 };
 
 beforeEach(() => {
@@ -230,4 +233,35 @@ it('takes all as good unless someone finds otherwise, each quantity with its rea
 it('says a state as a word', () => {
   show(<StateWord state="RECEIVED" />);
   expect(screen.getByText('Checked in')).toBeTruthy();
+});
+
+it('takes down what the supplier has answered, line by line', async () => {
+  answers('POST', '/api/inbound/7/amendment', () => card);
+  show(<OrderPanel order={7} onClose={vi.fn()} />);
+  await press('Amend lines');
+  fill(screen.getByLabelText('How much of D shackle'), '8');
+  await press('Save');
+  await waitFor(() => expect(sent('POST', '/api/inbound/7/amendment')).toHaveLength(1));
+  expect(sent('POST', '/api/inbound/7/amendment')[0]?.body).toEqual({
+    version: 1,
+    by: 'SUPPLIER',
+    note: '',
+    lines: [{ line: 1, packs: '8', expected: '2026-11-20' }],
+  });
+  await waitFor(() => expect(screen.queryByLabelText('How much of D shackle')).toBeNull());
+});
+
+it('says at its line what can not be wanted, and keeps what was typed', async () => {
+  answers(
+    'POST',
+    '/api/inbound/7/amendment',
+    () => new Refusal(400, 'There are 20 here.', 'invalid', { field: 'lines[0].packs' }),
+  );
+  show(<OrderPanel order={7} onClose={vi.fn()} />);
+  await press('Amend lines');
+  await userEvent.selectOptions(screen.getByLabelText('Who says so'), 'HOUSE');
+  fill(screen.getByLabelText('How much of D shackle'), '1');
+  await press('Save');
+  await waitFor(() => expect(screen.getAllByText('There are 20 here.').length).toBeGreaterThan(0));
+  expect(screen.getByLabelText('How much of D shackle')).toHaveProperty('value', '1');
 });

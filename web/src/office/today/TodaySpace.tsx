@@ -33,6 +33,7 @@ export function TodaySpace() {
   const outbound = useQuery(question('/api/outbound/counts'));
   const counts = useQuery(question('/api/counts/numbers'));
   const late = useQuery(question('/api/inbound', { filter: 'LATE', limit: FEW }));
+  const changed = useQuery(question('/api/inbound', { filter: 'CHANGED', limit: FEW }));
   const missing = useQuery(question('/api/transfers', { filter: 'MISSING', limit: FEW }));
   const lateOut = useQuery(question('/api/outbound', { filter: 'LATE', limit: FEW }));
   const review = useQuery(question('/api/counts', { filter: 'REVIEW', limit: FEW }));
@@ -150,6 +151,16 @@ export function TodaySpace() {
       )),
     ),
     task(
+      'changedOrders',
+      changed.data?.total,
+      'coming/inbound?filter=CHANGED',
+      each(changed.data?.rows, (row) => (
+        <>
+          {linked(`coming/inbound?open=${row.id}`, row.number)} {row.supplier}
+        </>
+      )),
+    ),
+    task(
       'missing',
       ofTransfers?.missing,
       'coming/transfers?filter=MISSING',
@@ -188,6 +199,7 @@ export function TodaySpace() {
   ];
   const asked = [
     late,
+    changed,
     transfers,
     missing,
     outbound,

@@ -16,11 +16,14 @@ function house(
   checks: object[] = [],
 ) {
   answers('GET', '/api/sites', () => [{ id: 1, name: 'Kittiwake Quay', areas: [] }]);
-  answers('GET', '/api/inbound', () => ({
-    total: late,
-    offset: 0,
-    rows: late ? [{ id: 3, number: 'PO-10003', supplier: 'Lantern Works' }] : [],
-  }));
+  answers('GET', '/api/inbound', ({ query }) => {
+    const many = query.get('filter') === 'LATE' ? late : 0;
+    return {
+      total: many,
+      offset: 0,
+      rows: many ? [{ id: 3, number: 'PO-10003', supplier: 'Lantern Works' }] : [],
+    };
+  });
   answers('GET', '/api/transfers', () => ({ total: 0, offset: 0, rows: [] }));
   answers('GET', '/api/transfers/counts', () => ({ ...QUIET, ...transfers }));
   answers('GET', '/api/counts', () => ({ total: 0, offset: 0, rows: [] }));

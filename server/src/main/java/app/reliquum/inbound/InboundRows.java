@@ -55,6 +55,7 @@ class InboundRows {
       case OPEN -> "o.state in ('EXPECTED', 'ARRIVING')";
       case LATE ->
           "o.state in ('EXPECTED', 'ARRIVING') and o.expected < " + days.todaySql("o.site_id");
+      case CHANGED -> "o.state in ('EXPECTED', 'ARRIVING') and o.answer = 'CHANGED'";
       case ARRIVING -> "o.state = 'ARRIVING'";
       case CLOSED -> "o.state in ('RECEIVED', 'CLOSED')";
       case ALL -> "1 = 1";

@@ -35,6 +35,8 @@ public final class InboundViews {
   public enum Filter {
     OPEN,
     LATE,
+    /** The supplier delivers otherwise than was ordered. */
+    CHANGED,
     ARRIVING,
     CLOSED,
     ALL
@@ -79,7 +81,42 @@ public final class InboundViews {
       Quantity quantity,
       Quantity received,
       Quantity open,
-      @Nullable BigDecimal price) {}
+      @Nullable BigDecimal price,
+      @Nullable LocalDate expected) {}
+
+  /** What a supplier has answered to an order. */
+  public enum Answer {
+    /** He delivers as it was ordered. */
+    CONFIRMED,
+    /** He delivers other quantities, or on other days. */
+    CHANGED
+  }
+
+  /** Who wants lines of an order otherwise. */
+  public enum AmendedBy {
+    /** We do: the supplier is told, if he has the order. */
+    HOUSE,
+    /** The supplier has answered. */
+    SUPPLIER
+  }
+
+  /**
+   * How much of a line is wanted from now on, and when.
+   *
+   * @param packs how many of its pack; zero if nothing has come and nothing more is wanted
+   * @param expected the day; null for that of the order
+   */
+  @Schema(name = "InboundLineAmendment")
+  public record LineAmendment(
+      @NotNull Integer line, @NotNull Quantity packs, @Nullable LocalDate expected) {}
+
+  /** Lines of an order that are wanted otherwise; the others stay as they are. */
+  @Schema(name = "InboundAmendment")
+  public record Amendment(
+      @NotNull Integer version,
+      @NotNull AmendedBy by,
+      @Size(max = 200) @Nullable String note,
+      @NotNull @Size(max = 500) List<@Valid LineAmendment> lines) {}
 
   /** What has come, as the ledger says. */
   @Schema(name = "InboundReceipt")
@@ -120,6 +157,8 @@ public final class InboundViews {
       Instant created,
       String createdBy,
       @Nullable Instant sent,
+      @Nullable Answer answer,
+      @Nullable Instant answered,
       @Nullable BigDecimal value,
       List<Line> lines,
       List<Receipt> receipts,

@@ -1,9 +1,21 @@
 package app.reliquum.inbound;
 
+import java.util.List;
+
 /** The letter that tells a supplier what is ordered. */
 final class OrderLetter {
 
   private OrderLetter() {}
+
+  /** The letter that tells him what is wanted otherwise. */
+  static String amendment(InboundViews.Card order, Suppliers.Card supplier, List<String> changes) {
+    return "To %s%n%nOf our order %s we want otherwise than before:%n%n  %s%n%nThe order now:%n%n%s"
+        .formatted(
+            supplier.name(),
+            order.number(),
+            String.join(System.lineSeparator() + "  ", changes),
+            text(order, supplier));
+  }
 
   static String text(InboundViews.Card order, Suppliers.Card supplier) {
     StringBuilder text = new StringBuilder();
@@ -17,8 +29,11 @@ final class OrderLetter {
     }
     text.append(", under our number ").append(order.number()).append(":\n\n");
     for (InboundViews.Line line : order.lines()) {
+      if (line.packs().isZero()) {
+        continue;
+      }
       text.append(
-          "%3d  %10s %-8s  %-14s %s%s%n"
+          "%3d  %10s %-8s  %-14s %s%s%s%n"
               .formatted(
                   line.line(),
                   line.packs(),
@@ -27,7 +42,8 @@ final class OrderLetter {
                   line.name(),
                   line.price() == null
                       ? ""
-                      : " at " + line.price().stripTrailingZeros().toPlainString()));
+                      : " at " + line.price().stripTrailingZeros().toPlainString(),
+                  line.expected() == null ? "" : ", by " + line.expected()));
     }
     if (!order.note().isEmpty()) {
       text.append('\n').append(order.note()).append('\n');

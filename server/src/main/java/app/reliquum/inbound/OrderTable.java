@@ -53,12 +53,15 @@ class OrderTable {
       String note,
       LocalDateTime created,
       String createdBy,
-      LocalDateTime sent) {}
+      LocalDateTime sent,
+      String answer,
+      LocalDateTime answered) {}
 
   private static final String HEAD =
       """
       select o.id, o.version, o.number, o.kind, o.state, o.supplier_id, o.site_id, o.expected,
-        o.reason, o.note, o.created, w.name created_by, o.sent
+        o.reason, o.note, o.created, w.name created_by, o.sent,
+        o.answer, o.answered
       from inbound_order o join person w on w.id = o.created_by
       """;
 
@@ -112,7 +115,11 @@ class OrderTable {
 
   void state(long id, Arrival.State state, boolean receipt) {
     jdbc.sql(
-            "update inbound_order set state = ?, version = version + 1"
+            // Once its lines have days of their own, it is expected when the next of them is.
+            "update inbound_order o set state = ?, version = version + 1,"
+                + " expected = coalesce((select min(l.expected) from inbound_line l"
+                + " where l.order_id = o.id and l.origin = 'ORDERED'"
+                + " and l.received < l.quantity), expected)"
                 + (receipt ? ", last_receipt = ?" : "")
                 + " where id = ?")
         .params(receipt ? List.of(state.name(), now(), id) : List.of(state.name(), id))
@@ -151,6 +158,7 @@ class OrderTable {
       BigDecimal quantity,
       BigDecimal received,
       BigDecimal price,
+      @Nullable LocalDate expected,
       String code,
       String name,
       UnitOfMeasure unit) {
@@ -163,7 +171,7 @@ class OrderTable {
   List<LineRow> lines(long order) {
     return jdbc.sql(
             """
-            select l.line_no, l.origin, l.item_id, l.pack, l.packs, l.quantity, l.received, l.price,
+            select l.line_no, l.origin, l.item_id, l.pack, l.packs, l.quantity, l.received, l.price, l.expected,
               i.code, i.name, i.unit
             from inbound_line l join item i on i.id = l.item_id
             where l.order_id = ? order by l.line_no
@@ -225,6 +233,23 @@ class OrderTable {
             "delete from inbound_line where order_id = ? and origin <> 'ORDERED'"
                 + " and received = 0")
         .param(order)
+        .update();
+  }
+
+  /** Says how much of a line is wanted from now on, and when. */
+  void amend(
+      long order, int line, Quantity packs, Quantity quantity, @Nullable LocalDate expected) {
+    jdbc.sql(
+            "update inbound_line set packs = ?, quantity = ?, expected = ?"
+                + " where order_id = ? and line_no = ?")
+        .params(packs.amount(), quantity.amount(), expected, order, line)
+        .update();
+  }
+
+  /** Notes what the supplier has answered. */
+  void answered(long order, InboundViews.Answer answer) {
+    jdbc.sql("update inbound_order set answer = ?, answered = ? where id = ?")
+        .params(answer.name(), now(), order)
         .update();
   }
 
@@ -291,11 +316,12 @@ class OrderTable {
   List<DatedQuantity> due(List<Long> items, long site) {
     return jdbc.sql(
             """
-            select l.item_id, o.expected, sum(l.quantity - l.received), o.number
+            select l.item_id, coalesce(l.expected, o.expected) due, sum(l.quantity - l.received),
+              o.number
             from inbound_line l join inbound_order o on o.id = l.order_id
             where l.item_id in (:items) and l.origin = 'ORDERED' and l.received < l.quantity
               and o.state in ('EXPECTED', 'ARRIVING') and o.site_id = :site
-            group by l.item_id, o.id
+            group by l.item_id, o.id, due
             """)
         .param("items", items)
         .param("site", site)

@@ -129,6 +129,18 @@ class ReceivingController {
     return orders.send(id, command.actor());
   }
 
+  @Operation(
+      operationId = "amendInboundOrder",
+      summary = "Amend lines of an order, or say what its supplier has answered")
+  @Needs(Permission.POST)
+  @PostMapping("/inbound/{id}/amendment")
+  InboundViews.Card amend(
+      Command command,
+      @PathVariable long id,
+      @Valid @RequestBody InboundViews.Amendment amendment) {
+    return orders.amend(id, amendment, command.actor());
+  }
+
   /** Why an order is closed; needed if something is open. */
   record ClosingEntry(@Size(max = 200) String reason) {}
 

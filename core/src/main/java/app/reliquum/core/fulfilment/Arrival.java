@@ -150,6 +150,8 @@ public final class Arrival {
     SEND,
     /** Change what is wanted. */
     CHANGE,
+    /** Change how much of a line is wanted and when, as the house or the supplier says. */
+    AMEND,
     /** Expect nothing more of it; nothing is missing. */
     CLOSE,
     /** Expect nothing more of it, though something is missing. */
@@ -173,10 +175,39 @@ public final class Arrival {
       if (state == State.EXPECTED) {
         can.add(Action.CHANGE);
       }
+      if (!state.ended()) {
+        can.add(Action.AMEND);
+      }
     }
     boolean open = lines.stream().anyMatch(line -> line.open().isPositive());
     can.add(open ? Action.CLOSE_SHORT : Action.CLOSE);
     return can;
+  }
+
+  /**
+   * A line of which so much is wanted from now on.
+   *
+   * @param quantity as much as has come, for a line of which nothing more is wanted
+   * @throws IllegalArgumentException if it was not ordered, or more than that has come already
+   */
+  public static OrderLine amended(OrderLine line, Quantity quantity) {
+    if (line.origin() != Origin.ORDERED) {
+      throw new IllegalArgumentException("Line " + line.line() + " was not ordered.");
+    }
+    if (quantity.isNegative() || quantity.compareTo(line.received()) < 0) {
+      throw new IllegalArgumentException(
+          "Of line %d there are %s here already, so no less than that can be wanted."
+              .formatted(line.line(), line.received()));
+    }
+    return new OrderLine(line.line(), line.origin(), quantity, line.received());
+  }
+
+  /** How far an order is whose lines were amended: one of which nothing is wanted is closed. */
+  public static State amendedState(List<OrderLine> lines) {
+    boolean open = lines.stream().anyMatch(line -> line.open().isPositive());
+    return open || lines.stream().anyMatch(line -> line.received().isPositive())
+        ? state(lines)
+        : State.CLOSED;
   }
 
   /** How far an order with these lines is, as long as nobody has closed it. */

@@ -89,12 +89,34 @@ class ArrivalTest {
     List<Arrival.OrderLine> open =
         List.of(new Arrival.OrderLine(1, Arrival.Origin.ORDERED, Quantity.of(10), Quantity.of(4)));
     assertThat(Arrival.can(true, Arrival.State.EXPECTED, open))
-        .containsExactly(Arrival.Action.SEND, Arrival.Action.CHANGE, Arrival.Action.CLOSE_SHORT);
+        .containsExactly(
+            Arrival.Action.SEND,
+            Arrival.Action.CHANGE,
+            Arrival.Action.AMEND,
+            Arrival.Action.CLOSE_SHORT);
     assertThat(Arrival.can(true, Arrival.State.ARRIVING, open))
-        .containsExactly(Arrival.Action.SEND, Arrival.Action.CLOSE_SHORT);
+        .containsExactly(Arrival.Action.SEND, Arrival.Action.AMEND, Arrival.Action.CLOSE_SHORT);
     assertThat(Arrival.can(false, Arrival.State.EXPECTED, List.of()))
         .containsExactly(Arrival.Action.CLOSE);
     assertThat(Arrival.can(true, Arrival.State.CLOSED, open)).isEmpty();
+  }
+
+  @Test
+  void aLineIsAmendedDownToWhatHasCome() {
+    OrderLine some = line(1, Origin.ORDERED, 10, 4);
+    assertThat(Arrival.amended(some, Quantity.of(4)).open()).isEqualTo(Quantity.ZERO);
+    assertThat(Arrival.amended(some, Quantity.of(12)).open()).isEqualTo(Quantity.of(8));
+    assertThatIllegalArgumentException()
+        .isThrownBy(() -> Arrival.amended(some, Quantity.of(3)))
+        .withMessageContaining("4 here already");
+    assertThatIllegalArgumentException()
+        .isThrownBy(() -> Arrival.amended(line(2, Origin.OVER, 1, 1), Quantity.of(3)));
+    OrderLine out = line(2, Origin.ORDERED, 0, 0);
+    assertThat(Arrival.amendedState(List.of(out))).isEqualTo(Arrival.State.CLOSED);
+    assertThat(Arrival.amendedState(List.of(out, line(1, Origin.ORDERED, 4, 4))))
+        .isEqualTo(Arrival.State.RECEIVED);
+    assertThat(Arrival.amendedState(List.of(out, line(1, Origin.ORDERED, 4, 0))))
+        .isEqualTo(Arrival.State.EXPECTED);
   }
 
   /** 10 at 2.00 and 5 at 3.50 are 15 at 2.50; what nobody has a price for does not count. */
