@@ -102,7 +102,7 @@ export function AmendForm({ order, onDone }: { order: Card; onDone: () => void }
             </Button>
           </GridRow>
         ))}
-        <TextField label={t('inbound.note')} {...form.text('note')} />
+        <TextField label={t('inbound.amendNote')} {...form.text('note')} />
       </Form>
     </Part>
   );

@@ -142,7 +142,7 @@ export function RequisitionSpace() {
           />
         )),
         of.number('number', t('count.number'), 106, { by: 'NUMBER' }),
-        of.choice('state', t('transfer.stateTitle'), 86, (one) => t(`low.state.${one}`)),
+        of.choice('state', t('transfer.stateTitle'), 100, (one) => t(`low.state.${one}`)),
         of.text('name', t('item.item'), 170, { by: 'ITEM', refers: 'ITEM', grow: 1.6 }),
         of.amount('quantity', t('quantity'), 96, { by: 'QUANTITY' }),
         of.text('supplier', t('inbound.supplier'), 130, {
@@ -162,7 +162,7 @@ export function RequisitionSpace() {
       ]}
       none={t('low.none')}
       noMatch={t('low.noMatch')}
-      panels={{ new: { title: t('low.ask'), show: () => <AskForm onDone={close} /> } }}
+      panels={{ new: { title: t('low.ask'), width: 600, show: () => <AskForm onDone={close} /> } }}
     >
       {id > 0 && <RequisitionPanel key={id} line={id} onClose={close} />}
     </TableSpace>
@@ -197,7 +197,7 @@ function AskForm({ onDone }: { onDone: () => void }) {
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
         <SiteField {...form.choice('site')} />
         <DateField label={t('low.needed')} {...form.text('needed')} />
-        <TextField label={t('inbound.note')} sx={{ gridColumn: '1 / -1' }} {...form.text('note')} />
+        <TextField label={t('low.note')} sx={{ gridColumn: '1 / -1' }} {...form.text('note')} />
       </Box>
       <LineEditor
         title={t('transfer.lines')}
@@ -240,7 +240,7 @@ function RequisitionPanel({ line, onClose }: { line: number; onClose: () => void
           [t('low.asked'), `${card.askedBy}, ${ago(card.asked)}`],
           [t('low.needed'), date(card.needed)],
           [t('low.worth'), money(card.value)],
-          [t('inbound.note'), card.note],
+          [t('low.note'), card.note],
         ]}
       />
       {card.source && (

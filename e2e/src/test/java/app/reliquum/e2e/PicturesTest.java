@@ -136,11 +136,10 @@ class PicturesTest {
     page.getByText("Why this bin?").click();
     page.getByText("would go").waitFor();
     shoot(page, "floor-put-away");
-    page.navigate(HOUSE.address().resolve("/floor/send").toString());
-    page.getByText("TR-10004").click();
-    page.getByText("Parachute flare").first().click();
-    page.locator("[data-blank=Lot][data-state=SAID]").waitFor();
-    shootSentence(page, "floor-send");
+    page.navigate(HOUSE.address().resolve("/floor/refill").toString());
+    page.getByText("picked empty").first().waitFor();
+    page.getByText("Braided polyester, 10 mm").first().click();
+    shootSentence(page, "floor-refill");
     page.navigate(HOUSE.address().resolve("/floor/count").toString());
     page.getByText("CO-10014").click();
     page.getByText("FL-07").click();
