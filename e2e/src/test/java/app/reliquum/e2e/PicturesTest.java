@@ -138,8 +138,7 @@ class PicturesTest {
     shoot(page, "floor-put-away");
     page.navigate(HOUSE.address().resolve("/floor/refill").toString());
     page.getByText("picked empty").first().waitFor();
-    page.getByText("Braided polyester, 10 mm").first().click();
-    shootSentence(page, "floor-refill");
+    shoot(page, "floor-refill");
     page.navigate(HOUSE.address().resolve("/floor/count").toString());
     page.getByText("CO-10014").click();
     page.getByText("FL-07").click();
