@@ -3274,6 +3274,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/requisitions/keeping': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Keep requisitions for stock, though what they were for is cancelled */
+    post: operations['keepRequisitions'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/requisitions/order': {
     parameters: {
       query?: never;
@@ -8292,6 +8309,8 @@ export interface components {
       /** Format: int64 */
       siteId: number;
       source: string;
+      /** Format: int32 */
+      sourceLine: number;
       /** @enum {string} */
       state: 'REQUESTED' | 'APPROVED' | 'ORDERED' | 'CANCELLED';
       supplier: string | null;
@@ -8495,6 +8514,8 @@ export interface components {
       device: string | null;
     };
     SiteCard: {
+      /** Format: int32 */
+      allocateAhead: number | null;
       areas: components['schemas']['AreaCard'][];
       binned: boolean;
       code: string;
@@ -8531,6 +8552,8 @@ export interface components {
       site: number;
     };
     SiteEntry: {
+      /** Format: int32 */
+      allocateAhead?: number | null;
       binned: boolean;
       code: string;
       gln?: string | null;
@@ -16736,6 +16759,40 @@ export interface operations {
     };
   };
   cancelRequisitions: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SomeRequisitions'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RequisitionsDone'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  keepRequisitions: {
     parameters: {
       query?: never;
       header: {

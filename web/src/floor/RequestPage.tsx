@@ -44,9 +44,7 @@ export function RequestPage({ site }: { site: Site }) {
   const [refusal, setRefusal] = useState<string>();
   const [finding, setFinding] = useState(false);
   const told = teller();
-  const send = useSave(['requisitions'], post('/api/requisitions'), () =>
-    setLines([]),
-  );
+  const send = useSave(['requisitions'], post('/api/requisitions'), () => setLines([]));
   const change = (id: number, much: string) =>
     setLines((before) => before.map((line) => (line.id === id ? { ...line, much } : line)));
   const refuse = (sentence: string) => {

@@ -47,6 +47,7 @@ export function LineEditor<L extends object>({
   tracks,
   add,
   none,
+  optional,
   remove,
   children,
   under,
@@ -65,6 +66,8 @@ export function LineEditor<L extends object>({
   add: string;
   /** What its lines are for, where there need not be any. */
   none?: ReactNode;
+  /** Whether there may be no line at all. */
+  optional?: boolean;
   /** What the button that takes a line out says to those who can't see it. */
   remove?: (line: L) => string;
   /** The fields of a line; or what stands for them, in one track of its own. */
@@ -85,7 +88,7 @@ export function LineEditor<L extends object>({
               <Button
                 size="small"
                 aria-label={remove?.(line) ?? t('removeLine', { line: i + 1 })}
-                disabled={!none && lines.length === 1}
+                disabled={!optional && !none && lines.length === 1}
                 onClick={() => onChange(lines.filter((_, k) => k !== i))}
                 sx={{
                   minWidth: 30,

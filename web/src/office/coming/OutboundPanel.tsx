@@ -19,6 +19,7 @@ import { JobOutput } from './JobOutput';
 import { OutboundActions } from './OutboundActions';
 import { OutboundForm } from './OutboundForm';
 import { OutboundParcels } from './OutboundParcels';
+import { RequestedFor } from './RequestedFor';
 import { t, type Word } from '../../app/words';
 
 type Card = Schemas['OutboundCard'];
@@ -54,6 +55,7 @@ export function OutboundPanel({ order, onClose }: { order: number; onClose: () =
           />
           {one.note && <Box sx={{ mb: 1 }}>{one.note}</Box>}
           <OutboundActions card={one} onChange={onChange} />
+          <RequestedFor card={one} />
           <Lines card={one} />
           {one.kind === 'JOB' && <JobOutput job={one.id} site={one.siteId} />}
           <ReservedGoods card={one} />

@@ -11,6 +11,7 @@ import { JobForm } from './JobForm';
 import { OutboundParcels } from './OutboundParcels';
 import { OutboundSpace } from './OutboundSpace';
 import { OutboundState } from './OutboundState';
+import { RequestedFor } from './RequestedFor';
 
 type Parcel = Schemas['OutboundCard']['parcels'][number];
 type Kept = Schemas['OutboundCard']['kept'][number];
@@ -262,4 +263,25 @@ it('says how far an order is in words', () => {
     expect(screen.getByText(word)).toBeTruthy();
     cleanup();
   }
+});
+
+it('asks what becomes of what was requested for a cancelled order', async () => {
+  const line = { name: 'Rope', number: 'RQ-00007', quantity: '6', symbol: 'm', sourceLine: 1 };
+  let rows = [
+    { ...line, id: 7, source: 'OB-10005', state: 'APPROVED' },
+    { ...line, id: 8, source: 'OB-10005', state: 'ORDERED' },
+    { ...line, id: 9, source: 'OB-100051', state: 'REQUESTED' },
+  ];
+  answers('GET', '/api/requisitions', () => ({ total: 3, offset: 0, rows }));
+  answers('POST', '/api/requisitions/keeping', () => {
+    rows = [];
+    return { count: 1, orders: [] };
+  });
+  show(<RequestedFor card={{ number: 'OB-10005', state: 'CANCELLED' } as never} />);
+  expect(await screen.findAllByText('RQ-00007')).toHaveLength(1);
+  await press('Keep it for stock');
+  await waitFor(() =>
+    expect(sent('POST', '/api/requisitions/keeping')[0]?.body).toEqual({ ids: [7] }),
+  );
+  await waitFor(() => expect(screen.queryByText('RQ-00007')).toBeNull());
 });

@@ -30,6 +30,7 @@ function requisition(id: number, state: string) {
     supplierId: 4 as number | null,
     supplier: 'Skerry Works',
     source: 'SC-00001',
+    sourceLine: 0,
     asked: '2026-03-02T09:00:00Z',
     askedBy: 'Oddny',
     needed: null,

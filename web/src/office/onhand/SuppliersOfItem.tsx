@@ -126,7 +126,8 @@ function SuppliersForm({ item, rows, onDone }: { item: number; rows: Row[]; onDo
         empty={LINE}
         tracks="1.4fr 1fr 1fr"
         add={t('soldBy.add')}
-        none={form.entry.suppliers.length === 0 ? t('soldBy.none') : ' '}
+        optional
+        none={form.entry.suppliers.length === 0 && t('soldBy.none')}
       >
         {(line) => (
           <>

@@ -59,6 +59,7 @@ const SITE = {
   shortestRound: false,
   workingDays: ['MONDAY', 'TUESDAY', 'WEDNESDAY', 'THURSDAY', 'FRIDAY'] as WeekDay[],
   transferDays: '1',
+  allocateAhead: '',
   holidays: [] as { day: string; name: string }[],
 };
 const HOLIDAY = { day: '', name: '' };
@@ -98,6 +99,7 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
           overflowArea: form.entry.overflowArea ? Number(form.entry.overflowArea) : undefined,
           overPercent: amountOrNothing(form.entry.overPercent) ?? 0,
           transferDays: wholeOrNothing(form.entry.transferDays) ?? 0,
+          allocateAhead: wholeOrNothing(form.entry.allocateAhead),
           holidays: written(form.entry.holidays, HOLIDAY),
           version: site?.version,
         })
@@ -151,13 +153,19 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
         onChange={(workingDays) => form.set({ workingDays })}
       />
       <NumberField label={t('places.transferDays')} {...form.text('transferDays')} />
+      <NumberField
+        label={t('places.allocateAhead')}
+        placeholder={t('places.allocateNever')}
+        {...form.text('allocateAhead')}
+      />
       <LineEditor
         title={t('places.holidays')}
         {...form.lines('holidays')}
         empty={HOLIDAY}
         tracks="150px 1fr"
         add={t('places.addHoliday')}
-        none={form.entry.holidays.length === 0 ? t('places.noHolidays') : ' '}
+        optional
+        none={form.entry.holidays.length === 0 && t('places.noHolidays')}
       >
         {(line) => (
           <>

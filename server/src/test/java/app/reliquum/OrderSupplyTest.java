@@ -261,4 +261,29 @@ class OrderSupplyTest {
         .isEqualTo(LocalDate.now().plusDays(4).toString());
     requisitionsOf(order, 0);
   }
+
+  @Test
+  void whatWasRequestedForACancelledOrderIsKeptForStockOrCancelled() {
+    item("GONE", "0");
+    JsonNode order = order("GONE", "4");
+    JsonNode requested = requisitionsOf(order, 1).get(0);
+    assertThat(requested.path("sourceLine").asInt()).isEqualTo(1);
+    clerk
+        .post(
+            "/api/outbound/" + order.path("id").asLong() + "/closing", Map.of("reason", "No more"))
+        .ok();
+    assertThat(card(order).path("state").asString()).isEqualTo("CANCELLED");
+    assertThat(requisitionsOf(order, 1).get(0).path("state").asString()).isEqualTo("REQUESTED");
+    clerk.post("/api/requisitions/keeping", ids(requested)).ok();
+    JsonNode kept = requisitionsOf(order, 1).get(0);
+    assertThat(kept.path("sourceLine").asInt()).isZero();
+    assertThat(kept.path("state").asString()).isEqualTo("REQUESTED");
+    // For stock it meets whoever lacks it next: nothing more is requested.
+    JsonNode next = order("GONE", "3");
+    untilState(next, "SHORT");
+    requisitionsOf(next, 0);
+    clerk.post("/api/requisitions/drop", ids(kept)).ok();
+    assertThat(clerk.post("/api/requisitions/keeping", ids(kept)).problem()).isEqualTo("gone-on");
+    requisitionsOf(next, 1);
+  }
 }

@@ -216,6 +216,7 @@ class DemoArrivals {
             site.code().equals("KQ"),
             null,
             null,
+            null,
             null),
         DemoHouse.EVERYWHERE);
   }

@@ -59,6 +59,7 @@ public class Places {
       Set<DayOfWeek> workingDays,
       int transferDays,
       List<SiteCalendar.Holiday> holidays,
+      @Nullable Integer allocateAhead,
       List<AreaCard> areas) {}
 
   /** An area. */
@@ -423,6 +424,7 @@ public class Places {
         site.workingDays(),
         site.transferDays(),
         calendar.holidays(site.id()),
+        site.allocateAhead(),
         areas.stream().filter(area -> area.siteId() == site.id()).toList());
   }
 

@@ -14,6 +14,7 @@ import jakarta.persistence.Version;
 import java.math.BigDecimal;
 import java.time.DayOfWeek;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /** A warehouse, shop, van or yard. */
 @SuppressWarnings("NullAway.Init") // Hibernate, or what adds one, fills it
@@ -53,6 +54,7 @@ class Site {
   private boolean shortestRound;
   private String workingDays = "MONDAY,TUESDAY,WEDNESDAY,THURSDAY,FRIDAY";
   private int transferDays = 1;
+  private @Nullable Integer allocateAhead;
 
   protected Site() {}
 
@@ -111,6 +113,14 @@ class Site {
 
   int transferDays() {
     return transferDays;
+  }
+
+  void allocates(@Nullable Integer ahead) {
+    this.allocateAhead = ahead;
+  }
+
+  @Nullable Integer allocateAhead() {
+    return allocateAhead;
   }
 
   void turnBinsOn() {

@@ -73,6 +73,8 @@ public class SiteSetup {
    * @param workingDays the days of the week on which it works; null for as before
    * @param transferDays working days that goods from another site take; null for as before
    * @param holidays days on which it does not work; null for as before
+   * @param allocateAhead each morning stock is looked for orders that are needed within so many
+   *     days; null for never
    */
   public record SiteEntry(
       @Nullable Integer version,
@@ -93,14 +95,15 @@ public class SiteSetup {
       @Size(min = 1, message = "is one day of the week at least")
           @Nullable Set<DayOfWeek> workingDays,
       @Min(0) @Max(99) @Nullable Integer transferDays,
-      @Size(max = 400) @Nullable List<@Valid HolidayEntry> holidays) {
+      @Size(max = 400) @Nullable List<@Valid HolidayEntry> holidays,
+      @Min(0) @Max(99) @Nullable Integer allocateAhead) {
 
     /** A site that receives as most do. */
     public static SiteEntry plain(
         String code, String name, String timeZone, boolean binned, String street, String town) {
       return new SiteEntry(
           null, code, name, timeZone, binned, street, town, null, null, null, null, null, null,
-          null, null, null, null);
+          null, null, null, null, null);
     }
   }
 
@@ -249,6 +252,7 @@ public class SiteSetup {
   }
 
   private static void works(Site site, SiteEntry entry) {
+    site.allocates(entry.allocateAhead());
     site.works(
         entry.workingDays() == null ? site.workingDays() : entry.workingDays(),
         entry.transferDays() == null ? site.transferDays() : entry.transferDays());

@@ -102,6 +102,16 @@ class RequisitionController {
     return new Done(some.ids().size(), List.of());
   }
 
+  @Operation(
+      operationId = "keepRequisitions",
+      summary = "Keep requisitions for stock, though what they were for is cancelled")
+  @Needs(Permission.POST)
+  @PostMapping("/requisitions/keeping")
+  Done keep(Command command, @Valid @RequestBody Some some) {
+    requisitions.keep(command, some.ids());
+    return new Done(some.ids().size(), List.of());
+  }
+
   @Operation(operationId = "orderRequisitions", summary = "Order requisitions from their suppliers")
   @Needs(Permission.POST)
   @PostMapping("/requisitions/order")

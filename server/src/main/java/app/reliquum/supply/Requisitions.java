@@ -105,6 +105,7 @@ public class Requisitions {
    *
    * @param id its number among all lines
    * @param requisitionId the requisition that it stands in, with the number of people
+   * @param sourceLine the line of the source that it is for; 0 if it is for stock
    * @param orderDue when the order that it became is expected; null while it is none
    */
   @Schema(name = "RequisitionLine")
@@ -125,6 +126,7 @@ public class Requisitions {
       @Nullable Long supplierId,
       @Nullable String supplier,
       String source,
+      int sourceLine,
       Instant asked,
       String askedBy,
       @Nullable LocalDate needed,
@@ -287,6 +289,7 @@ public class Requisitions {
         supplier == 0 ? null : supplier,
         row.getString("supplier"),
         row.getString("source"),
+        row.getInt("source_line"),
         Utc.instant(row.getTimestamp("asked")),
         row.getString("asker") == null ? "" : row.getString("asker"),
         day(row, "needed"),
@@ -610,6 +613,18 @@ public class Requisitions {
         .param("ids", ids(lines))
         .update();
     write(lines, command.actor(), State.CANCELLED.name());
+  }
+
+  /** Keeps some lines that are not ordered for stock, whatever becomes of what they were for. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void keep(Command command, List<Long> ids) {
+    List<Line> lines = locked(ids, command.actor());
+    lines.forEach(line -> must(line, State.REQUESTED, State.APPROVED));
+    jdbc.sql(
+            "update requisition_line set source_line = 0, version = version + 1 where id in (:ids)")
+        .param("ids", ids(lines))
+        .update();
+    write(lines, command.actor(), "KEPT");
   }
 
   /** Writes what became of lines into the log of each requisition, once. */
