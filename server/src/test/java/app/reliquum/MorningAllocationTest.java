@@ -96,7 +96,11 @@ class MorningAllocationTest {
 
     // Once a day: what comes in afterwards is left to people until the next morning.
     until(
-        () -> HOUSE.database().column("select allocated_on from site").contains(today.toString()));
+        () ->
+            HOUSE
+                .database()
+                .column("select day from morning_allocation")
+                .contains(today.toString()));
     long evening = order(today.plusDays(1));
     now(today, 18);
     now(today.plusDays(1), 6);

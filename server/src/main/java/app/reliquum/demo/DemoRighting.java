@@ -27,6 +27,8 @@ import app.reliquum.demo.DemoHouse.DemoSite;
 import app.reliquum.inbound.Suppliers;
 import app.reliquum.places.Places;
 import app.reliquum.stock.OnHand;
+import app.reliquum.supply.RequisitionDecisions;
+import app.reliquum.supply.RequisitionViews;
 import app.reliquum.supply.Requisitions;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -53,6 +55,7 @@ class DemoRighting {
   private final MovementKinds kinds;
   private final Loans loans;
   private final Requisitions requisitions;
+  private final RequisitionDecisions agreeing;
   private final Suppliers suppliers;
   private final Costs costs;
   private final OnHand onHand;
@@ -65,6 +68,7 @@ class DemoRighting {
       MovementKinds kinds,
       Loans loans,
       Requisitions requisitions,
+      RequisitionDecisions agreeing,
       Suppliers suppliers,
       Costs costs,
       OnHand onHand,
@@ -76,6 +80,7 @@ class DemoRighting {
     this.kinds = kinds;
     this.loans = loans;
     this.requisitions = requisitions;
+    this.agreeing = agreeing;
     this.suppliers = suppliers;
     this.costs = costs;
     this.onHand = onHand;
@@ -294,21 +299,21 @@ class DemoRighting {
     List<Suppliers.Card> selling = suppliers.all();
     for (int i = 0; i < 4; i++) {
       DemoItem item = items.get(i * 61 + 4);
-      Requisitions.Card card =
+      RequisitionViews.Card card =
           requisitions.ask(
               command(clerk),
-              new Requisitions.Entry(
+              new RequisitionViews.Entry(
                   quay.card().id(),
                   null,
                   "",
                   List.of(
-                      new Requisitions.LineEntry(
+                      new RequisitionViews.LineEntry(
                           item.card().code(),
                           Quantity.of(Math.max(2, item.range().perMonth() * 2)),
                           "",
                           i == 3 ? null : selling.get(i % selling.size()).id()))));
       if (i == 0) {
-        requisitions.agree(command(controller), List.of(card.lines().get(0).id()));
+        agreeing.agree(command(controller), List.of(card.lines().get(0).id()));
       }
     }
   }

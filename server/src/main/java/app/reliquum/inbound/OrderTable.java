@@ -103,11 +103,12 @@ class OrderTable {
         .single();
   }
 
+  /** Writes an order anew: whatever its supplier has answered was about another. */
   void update(long id, long supplier, long site, @Nullable LocalDate expected, String note) {
     jdbc.sql(
             """
             update inbound_order set supplier_id = ?, site_id = ?, expected = ?, note = ?,
-              version = version + 1 where id = ?
+              answer = '', answered = null, version = version + 1 where id = ?
             """)
         .params(supplier, site, expected, note, id)
         .update();

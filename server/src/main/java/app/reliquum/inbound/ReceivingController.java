@@ -34,6 +34,7 @@ import org.springframework.web.bind.annotation.RestController;
 class ReceivingController {
 
   private final InboundOrders orders;
+  private final OrderAmendments amendments;
   private final OrderImport files;
   private final Suppliers suppliers;
   private final Checking checking;
@@ -44,7 +45,9 @@ class ReceivingController {
       OrderImport files,
       Suppliers suppliers,
       Checking checking,
-      Commands commands) {
+      Commands commands,
+      OrderAmendments amendments) {
+    this.amendments = amendments;
     this.orders = orders;
     this.files = files;
     this.suppliers = suppliers;
@@ -138,7 +141,7 @@ class ReceivingController {
       Command command,
       @PathVariable long id,
       @Valid @RequestBody InboundViews.Amendment amendment) {
-    return orders.amend(id, amendment, command.actor());
+    return amendments.amend(id, amendment, command.actor());
   }
 
   /** Why an order is closed; needed if something is open. */

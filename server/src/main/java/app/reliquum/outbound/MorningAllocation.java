@@ -60,8 +60,9 @@ class MorningAllocation {
   void mornings() {
     List<Site> sites =
         jdbc.sql(
-                "select id, time_zone, allocate_ahead, allocated_on from site"
-                    + " where allocate_ahead is not null")
+                "select s.id, s.time_zone, s.allocate_ahead, m.day from site s"
+                    + " left join morning_allocation m on m.site_id = s.id"
+                    + " where s.allocate_ahead is not null")
             .query(
                 (row, n) ->
                     new Site(
@@ -90,8 +91,8 @@ class MorningAllocation {
         LOG.error("Stock for order {} could not be looked for", order, fault);
       }
     }
-    jdbc.sql("update site set allocated_on = ? where id = ?")
-        .params(Date.valueOf(today), site.id())
+    jdbc.sql("replace into morning_allocation (site_id, day) values (?, ?)")
+        .params(site.id(), Date.valueOf(today))
         .update();
   }
 

@@ -4,7 +4,7 @@ import app.reliquum.api.lists.ListColumn;
 import app.reliquum.api.lists.ListValue;
 import app.reliquum.core.fulfilment.Requisition;
 
-/** What requisitions can be narrowed and sorted by: of a line {@code l}, see Requisitions. */
+/** What requisitions can be narrowed and sorted by: of a line {@code l}, see RequisitionRows. */
 public enum RequisitionColumn implements ListColumn {
   NUMBER(ListValue.text("r.number")),
   /** Sorted as the work goes: what waits first. */

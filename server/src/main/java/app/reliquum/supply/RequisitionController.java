@@ -29,9 +29,19 @@ import org.springframework.web.bind.annotation.RestController;
 class RequisitionController {
 
   private final Requisitions requisitions;
+  private final RequisitionRows rows;
+  private final RequisitionDecisions decisions;
+  private final RequisitionOrders orders;
 
-  RequisitionController(Requisitions requisitions) {
+  RequisitionController(
+      Requisitions requisitions,
+      RequisitionRows rows,
+      RequisitionDecisions decisions,
+      RequisitionOrders orders) {
     this.requisitions = requisitions;
+    this.rows = rows;
+    this.decisions = decisions;
+    this.orders = orders;
   }
 
   /** Some lines of requisitions, by their numbers in the database. */
@@ -49,15 +59,15 @@ class RequisitionController {
   @Operation(operationId = "listRequisitions", summary = "Lines of requisitions, filtered")
   @Needs(Permission.LOOK)
   @GetMapping("/requisitions")
-  Page<Requisitions.Line> page(Actor actor, ListQuery<RequisitionColumn> list) {
-    return requisitions.page(list, actor);
+  Page<RequisitionViews.Line> page(Actor actor, ListQuery<RequisitionColumn> list) {
+    return rows.page(list, actor);
   }
 
   @Operation(operationId = "getRequisition", summary = "A requisition")
   @Needs(Permission.LOOK)
   @GetMapping("/requisitions/{requisition}")
-  Requisitions.Card card(Actor actor, @PathVariable long requisition) {
-    return requisitions.card(requisition, actor);
+  RequisitionViews.Card card(Actor actor, @PathVariable long requisition) {
+    return rows.card(requisition, actor);
   }
 
   @Operation(
@@ -65,8 +75,8 @@ class RequisitionController {
       summary = "The requisition that a line stands in")
   @Needs(Permission.LOOK)
   @GetMapping("/requisition-lines/{line}")
-  Requisitions.Card ofLine(Actor actor, @PathVariable long line) {
-    return requisitions.cardOfLine(line, actor);
+  RequisitionViews.Card ofLine(Actor actor, @PathVariable long line) {
+    return rows.cardOfLine(line, actor);
   }
 
   @Operation(
@@ -74,15 +84,15 @@ class RequisitionController {
       summary = "What one has asked for at a site, the latest first")
   @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/own-requisitions")
-  List<Requisitions.Line> own(Actor actor, @RequestParam long site) {
-    return requisitions.own(site, actor);
+  List<RequisitionViews.Line> own(Actor actor, @RequestParam long site) {
+    return rows.own(site, actor);
   }
 
   @Operation(operationId = "addRequisition", summary = "Request goods")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/requisitions")
   @ResponseStatus(HttpStatus.CREATED)
-  Requisitions.Card ask(Command command, @Valid @RequestBody Requisitions.Entry entry) {
+  RequisitionViews.Card ask(Command command, @Valid @RequestBody RequisitionViews.Entry entry) {
     return requisitions.ask(command, entry);
   }
 
@@ -90,7 +100,7 @@ class RequisitionController {
   @Needs(Permission.RULES)
   @PostMapping("/requisitions/agreement")
   Done agree(Command command, @Valid @RequestBody Some some) {
-    requisitions.agree(command, some.ids());
+    decisions.agree(command, some.ids());
     return new Done(some.ids().size(), List.of());
   }
 
@@ -98,7 +108,7 @@ class RequisitionController {
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/requisitions/drop")
   Done drop(Command command, @Valid @RequestBody Some some) {
-    requisitions.drop(command, some.ids());
+    decisions.drop(command, some.ids());
     return new Done(some.ids().size(), List.of());
   }
 
@@ -108,7 +118,7 @@ class RequisitionController {
   @Needs(Permission.POST)
   @PostMapping("/requisitions/keeping")
   Done keep(Command command, @Valid @RequestBody Some some) {
-    requisitions.keep(command, some.ids());
+    decisions.keep(command, some.ids());
     return new Done(some.ids().size(), List.of());
   }
 
@@ -116,7 +126,7 @@ class RequisitionController {
   @Needs(Permission.POST)
   @PostMapping("/requisitions/order")
   Done order(Command command, @Valid @RequestBody Some some) {
-    return new Done(some.ids().size(), requisitions.order(command, some.ids()));
+    return new Done(some.ids().size(), orders.order(command, some.ids()));
   }
 
   @Operation(
@@ -125,7 +135,7 @@ class RequisitionController {
   @Needs(Permission.POST)
   @PutMapping("/requisition-lines/{line}/supplier")
   From from(Command command, @PathVariable long line, @Valid @RequestBody From from) {
-    requisitions.from(command, line, from.supplier());
+    decisions.from(command, line, from.supplier());
     return from;
   }
 }
