@@ -221,6 +221,10 @@ class RequisitionsTest {
     Client.Answer above =
         buyer.post("/api/requisitions/agreement", ids(large.path("lines").get(0)));
     assertThat(above.problem()).isEqualTo("above-limit");
+    soldBy("BLOCK", "LANTERN", null);
+    JsonNode unpriced = ask("BLOCK", "1", quay);
+    assertThat(buyer.post("/api/requisitions/agreement", ids(unpriced)).problem())
+        .isEqualTo("no-price");
     controller.post("/api/requisitions/agreement", ids(large.path("lines").get(0))).ok();
   }
 

@@ -260,7 +260,7 @@ class RightingTest {
         page.getByRole(
             AriaRole.ROW, new Page.GetByRoleOptions().setName(Pattern.compile("Thimble RGT-3")));
     row.getByRole(AriaRole.CHECKBOX).check();
-    press(page, "Agree to");
+    press(page, "Approve");
     assertThat(row).hasCount(0);
     page.navigate(
         HOUSE

@@ -69,13 +69,24 @@ public class RequisitionDecisions {
     }
   }
 
-  /** Agrees to some lines; who has a limit only up to it, all lines together. */
+  /**
+   * Agrees to some lines; who has a limit only up to it, all lines together, and to nothing of
+   * which nobody knows what it is worth.
+   */
   @Transactional(propagation = Propagation.MANDATORY)
   public void agree(Command command, List<Long> ids) {
     List<Line> lines = rows.locked(ids, command.actor());
     lines.forEach(line -> must(line, State.REQUESTED));
     Optional<BigDecimal> limit = approvals.limit(command.actor(), null);
     Optional<BigDecimal> value = rows.value(lines);
+    if (limit.isPresent() && value.isEmpty()) {
+      throw Problem.refused(
+              "no-price",
+              "What it is worth is not known, and you may agree up to "
+                  + limit.get().toPlainString()
+                  + " only. Name a supplier and his price first.")
+          .with("limit", limit.get());
+    }
     if (value.isPresent() && Approval.needed(value.get(), limit)) {
       throw Problem.refused(
               "above-limit",
