@@ -218,7 +218,10 @@ function RequestedLine({
     <Box sx={{ px: 1.5, py: 1, borderTop: 1, borderColor: 'divider', bgcolor: 'background.paper' }}>
       <Box sx={{ display: 'flex', alignItems: 'start', gap: 1 }}>
         <Box sx={{ flex: 1, fontSize: 20, lineHeight: 1.25 }}>
-          {line.name} <Code>{line.code}</Code>
+          {line.name}{' '}
+          <Box component="span" sx={{ whiteSpace: 'nowrap' }}>
+            <Code>{line.code}</Code>
+          </Box>
         </Box>
         <Button
           aria-label={t('request.take', { name: line.name })}
@@ -241,6 +244,7 @@ function RequestedLine({
           label={t('quantity')}
           value={line.much}
           onChange={(event) => onChange(event.target.value)}
+          sx={{ '& input': { height: 56, boxSizing: 'border-box', fontSize: 22 } }}
           slotProps={{ htmlInput: { 'aria-label': t('request.much', { name: line.name }) } }}
         />
         <Button
