@@ -3,14 +3,13 @@ package app.reliquum.outbound;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.FileAnswer;
 import app.reliquum.api.Needs;
 import app.reliquum.api.OnceInPart;
 import app.reliquum.api.Permission;
 import app.reliquum.api.sheets.ImportResult;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.Locale;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -76,11 +75,10 @@ class OutboundFileController {
       @PathVariable OutboundPapers.Which kind,
       @RequestParam(required = false) Long despatch,
       @RequestParam(required = false) Long load) {
-    return file(
+    return FileAnswer.shown(
         papers.print(id, kind, despatch, load, actor),
         MediaType.APPLICATION_PDF,
-        ContentDisposition.inline()
-            .filename(kind.name().toLowerCase(Locale.ROOT) + "-" + id + ".pdf"));
+        kind.name().toLowerCase(Locale.ROOT) + "-" + id + ".pdf");
   }
 
   /** What was handed over, as a despatch advice of UBL 2.1. */
@@ -90,17 +88,9 @@ class OutboundFileController {
   @Needs(Permission.LOOK)
   @GetMapping(path = "/{id}/advices/{despatch}", produces = MediaType.APPLICATION_XML_VALUE)
   ResponseEntity<byte[]> advice(Actor actor, @PathVariable long id, @PathVariable long despatch) {
-    return file(
+    return FileAnswer.kept(
         papers.advice(id, despatch, actor),
         MediaType.APPLICATION_XML,
-        ContentDisposition.attachment().filename("advice-" + id + "-" + despatch + ".xml"));
-  }
-
-  private static ResponseEntity<byte[]> file(
-      byte[] content, MediaType type, ContentDisposition.Builder named) {
-    return ResponseEntity.ok()
-        .contentType(type)
-        .header(HttpHeaders.CONTENT_DISPOSITION, named.build().toString())
-        .body(content);
+        "advice-" + id + "-" + despatch + ".xml");
   }
 }

@@ -5,6 +5,7 @@ import app.reliquum.api.Problem;
 import app.reliquum.house.House;
 import app.reliquum.places.Places;
 import app.reliquum.ubl.DespatchAdvices;
+import app.reliquum.ubl.Party;
 import java.time.ZoneId;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -62,9 +63,9 @@ class Advices {
                 .toList()));
   }
 
-  private DespatchAdvices.Party party(long site) {
+  private Party party(long site) {
     Places.Named named = places.named(site);
-    return new DespatchAdvices.Party(
+    return new Party(
         named.gln(),
         named.code(),
         SITE,

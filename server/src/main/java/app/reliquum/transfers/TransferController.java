@@ -2,6 +2,7 @@ package app.reliquum.transfers;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
+import app.reliquum.api.FileAnswer;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
@@ -12,8 +13,6 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -148,11 +147,10 @@ class TransferController {
       @PathVariable long id,
       @PathVariable TransferPapers.Which kind,
       @RequestParam(required = false) Integer shipment) {
-    return file(
+    return FileAnswer.shown(
         papers.print(id, kind, shipment, actor),
         MediaType.APPLICATION_PDF,
-        ContentDisposition.inline()
-            .filename(kind.name().toLowerCase(Locale.ROOT) + "-" + id + ".pdf"));
+        kind.name().toLowerCase(Locale.ROOT) + "-" + id + ".pdf");
   }
 
   /** A shipment as a despatch advice of UBL 2.1. */
@@ -162,18 +160,10 @@ class TransferController {
   @Needs(Permission.LOOK)
   @GetMapping(path = "/{id}/advices/{shipment}", produces = MediaType.APPLICATION_XML_VALUE)
   ResponseEntity<byte[]> advice(Actor actor, @PathVariable long id, @PathVariable int shipment) {
-    return file(
+    return FileAnswer.kept(
         advices.write(id, shipment, actor),
         MediaType.APPLICATION_XML,
-        ContentDisposition.attachment().filename("advice-" + id + "-" + shipment + ".xml"));
-  }
-
-  private static ResponseEntity<byte[]> file(
-      byte[] content, MediaType type, ContentDisposition.Builder named) {
-    return ResponseEntity.ok()
-        .contentType(type)
-        .header(HttpHeaders.CONTENT_DISPOSITION, named.build().toString())
-        .body(content);
+        "advice-" + id + "-" + shipment + ".xml");
   }
 
   /** Reads a despatch advice of UBL 2.1 as a transfer on the road. */
