@@ -1633,6 +1633,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/inbound/responses': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Import an order response of a supplier (UBL 2.1) */
+    post: operations['importOrderResponse'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/inbound/unexpected': {
     parameters: {
       query?: never;
@@ -1696,6 +1713,40 @@ export interface paths {
     put?: never;
     /** Close an inbound order: nothing more is expected */
     post: operations['closeInboundOrder'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/inbound/{id}/document': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The purchase order as a document (UBL 2.1) */
+    get: operations['getInboundOrderDocument'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/inbound/{id}/papers/order': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The purchase order as PDF */
+    get: operations['printInboundOrder'];
+    put?: never;
+    post?: never;
     delete?: never;
     options?: never;
     head?: never;
@@ -1922,6 +1973,23 @@ export interface paths {
     };
     /** Lines of the ledger, filtered */
     get: operations['listLedgerLines'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/letter-attachments/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What goes with a supplier email, as a file */
+    get: operations['getSupplierEmailAttachment'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3611,6 +3679,41 @@ export interface paths {
     get?: never;
     /** Change a supplier */
     put: operations['changeSupplier'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/taxes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Taxes on what is bought */
+    get: operations['listTaxes'];
+    put?: never;
+    /** Add a tax */
+    post: operations['addTax'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/taxes/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Change a tax */
+    put: operations['changeTax'];
     post?: never;
     delete?: never;
     options?: never;
@@ -6054,6 +6157,9 @@ export interface components {
       site: number;
     };
     HouseCard: {
+      currency: string;
+      /** Format: int32 */
+      currencyDigits: number;
       logo: boolean;
       mailFrom: string;
       name: string;
@@ -6063,6 +6169,7 @@ export interface components {
       version: number;
     };
     HouseEntry: {
+      currency?: string | null;
       mailFrom: string;
       name: string;
       street: string;
@@ -6123,6 +6230,7 @@ export interface components {
       supplierCode: string | null;
       /** Format: int64 */
       supplierId: number | null;
+      totals: components['schemas']['InboundTotals'] | null;
       value: number | null;
       /** Format: int32 */
       version: number;
@@ -6140,6 +6248,7 @@ export interface components {
       version?: number | null;
     };
     InboundLine: {
+      amount: number | null;
       /** Format: date */
       expected: string | null;
       item: string;
@@ -6177,6 +6286,7 @@ export interface components {
        */
       received: string;
       symbol: string;
+      tax: components['schemas']['InboundLineTax'] | null;
     };
     InboundLineAmendment: {
       /** Format: date */
@@ -6189,6 +6299,7 @@ export interface components {
        * @example 12.5
        */
       packs: string;
+      price?: number | null;
     };
     InboundLineEntry: {
       item: string;
@@ -6200,6 +6311,14 @@ export interface components {
        */
       packs: string;
       price?: number | null;
+      tax?: string | null;
+    };
+    InboundLineTax: {
+      /** @enum {string} */
+      category: 'STANDARD' | 'ZERO_RATED' | 'EXEMPT' | 'REVERSE_CHARGE' | 'NOT_SUBJECT';
+      code: string;
+      name: string;
+      rate: number;
     };
     InboundReceipt: {
       /** Format: date-time */
@@ -6255,6 +6374,23 @@ export interface components {
       state: 'EXPECTED' | 'ARRIVING' | 'RECEIVED' | 'CLOSED';
       supplier: string | null;
       value: number | null;
+    };
+    InboundTaxDue: {
+      amount: number;
+      /** @enum {string} */
+      category: 'STANDARD' | 'ZERO_RATED' | 'EXEMPT' | 'REVERSE_CHARGE' | 'NOT_SUBJECT';
+      name: string;
+      rate: number;
+      taxable: number;
+    };
+    InboundTotals: {
+      currency: string;
+      gross: number;
+      net: number;
+      tax: number;
+      taxes: components['schemas']['InboundTaxDue'][];
+      /** Format: int32 */
+      unpriced: number;
     };
     ItemCard: {
       active: boolean;
@@ -6558,7 +6694,16 @@ export interface components {
       toSite: string | null;
       value: number;
     };
+    LetterAttachment: {
+      /** Format: int32 */
+      bytes: number;
+      /** Format: int64 */
+      id: number;
+      mediaType: string;
+      name: string;
+    };
     LetterCard: {
+      attachments: components['schemas']['LetterAttachment'][];
       body: string;
       document: string;
       failure: string | null;
@@ -8602,6 +8747,7 @@ export interface components {
         'MONDAY' | 'TUESDAY' | 'WEDNESDAY' | 'THURSDAY' | 'FRIDAY' | 'SATURDAY' | 'SUNDAY'
       )[];
       street: string;
+      tax: string | null;
       town: string;
       /** Format: int32 */
       version: number;
@@ -8622,6 +8768,7 @@ export interface components {
         | ('MONDAY' | 'TUESDAY' | 'WEDNESDAY' | 'THURSDAY' | 'FRIDAY' | 'SATURDAY' | 'SUNDAY')[]
         | null;
       street: string;
+      tax?: string | null;
       town: string;
       /** Format: int32 */
       version?: number | null;
@@ -8647,6 +8794,7 @@ export interface components {
       supplier: string;
       /** Format: int64 */
       supplierId: number;
+      tax: string | null;
       theirCode: string;
     };
     SupplierOfItemEntry: {
@@ -8668,6 +8816,7 @@ export interface components {
       price?: number | null;
       /** Format: int64 */
       supplierId: number;
+      tax?: string | null;
       theirCode: string;
     };
     SuppliersOfItem: {
@@ -8695,6 +8844,28 @@ export interface components {
       note?: string | null;
       /** Format: int64 */
       place: number;
+    };
+    TaxCard: {
+      active: boolean;
+      /** @enum {string} */
+      category: 'STANDARD' | 'ZERO_RATED' | 'EXEMPT' | 'REVERSE_CHARGE' | 'NOT_SUBJECT';
+      code: string;
+      /** Format: int64 */
+      id: number;
+      name: string;
+      rate: number;
+      /** Format: int32 */
+      version: number;
+    };
+    TaxEntry: {
+      active: boolean;
+      /** @enum {string} */
+      category: 'STANDARD' | 'ZERO_RATED' | 'EXEMPT' | 'REVERSE_CHARGE' | 'NOT_SUBJECT';
+      code: string;
+      name: string;
+      rate: number;
+      /** Format: int32 */
+      version?: number | null;
     };
     Told: {
       type: string;
@@ -12986,6 +13157,40 @@ export interface operations {
       503: components['responses']['Busy'];
     };
   };
+  importOrderResponse: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/xml': string;
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['InboundCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
   receiveUnexpected: {
     parameters: {
       query?: never;
@@ -13152,6 +13357,58 @@ export interface operations {
       409: components['responses']['Conflict'];
       422: components['responses']['Refused'];
       503: components['responses']['Busy'];
+    };
+  };
+  getInboundOrderDocument: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/xml': string;
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  printInboundOrder: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/pdf': string;
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
   sendInboundOrder: {
@@ -13794,6 +14051,32 @@ export interface operations {
       400: components['responses']['Invalid'];
       401: components['responses']['SignIn'];
       403: components['responses']['Forbidden'];
+    };
+  };
+  getSupplierEmailAttachment: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': string;
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
   listSupplierEmails: {
@@ -17502,6 +17785,99 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['SupplierCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  listTaxes: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TaxCard'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  addTax: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TaxEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TaxCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  changeTax: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TaxEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TaxCard'];
         };
       };
       400: components['responses']['Invalid'];

@@ -171,6 +171,9 @@ export const SPACES: readonly OfficeSpace[] = [
       page('suppliers', 'rules.suppliers', 'SupplierRules', () => import('./rules/SupplierRules'), {
         adds: ['suppliers.add', 'RULES'],
       }),
+      page('taxes', 'taxes.title', 'TaxRules', () => import('./rules/TaxRules'), {
+        adds: ['taxes.add', 'RULES'],
+      }),
       page('customers', 'rules.customers', 'CustomerRules', () => import('./rules/CustomerRules'), {
         adds: ['customers.add', 'POST'],
       }),

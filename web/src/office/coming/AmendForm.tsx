@@ -10,7 +10,7 @@ import { everyOf } from '../../kit/everyOf';
 import { Form } from '../../kit/Form';
 import { GridRow } from '../../kit/GridRow';
 import { NumberField } from '../../kit/NumberField';
-import { decimal } from '../../kit/numbers';
+import { amountOrNothing, decimal } from '../../kit/numbers';
 import { Part } from '../../kit/SidePanel';
 import { useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
@@ -38,6 +38,7 @@ export function AmendForm({ order, onDone }: { order: Card; onDone: () => void }
         line: line.line,
         packs: line.packs,
         expected: line.expected ?? order.expected ?? '',
+        price: line.price === null ? '' : String(line.price),
       })),
     },
     save.error,
@@ -45,8 +46,8 @@ export function AmendForm({ order, onDone }: { order: Card; onDone: () => void }
   const { lines } = form.entry;
   const change = (i: number, said: Partial<(typeof lines)[number]>) =>
     form.set({ lines: lines.map((line, at) => (at === i ? { ...line, ...said } : line)) });
-  const problem = (i: number) =>
-    save.error instanceof Problem && save.error.field === `lines[${i}].packs`
+  const problem = (i: number, field = 'packs') =>
+    save.error instanceof Problem && save.error.field === `lines[${i}].${field}`
       ? save.error.message
       : undefined;
   return (
@@ -63,6 +64,7 @@ export function AmendForm({ order, onDone }: { order: Card; onDone: () => void }
               line: line.line,
               packs: decimal(line.packs),
               expected: line.expected || undefined,
+              price: amountOrNothing(line.price),
             })),
           })
         }
@@ -73,7 +75,7 @@ export function AmendForm({ order, onDone }: { order: Card; onDone: () => void }
           options={optionsOf(BY, (one) => t(`inbound.by.${one}`))}
         />
         {open.map((line, i) => (
-          <GridRow key={line.line} tracks="1fr 120px 150px auto">
+          <GridRow key={line.line} tracks="1fr 88px 96px 150px auto">
             <Box sx={{ alignSelf: 'center' }}>
               {line.name}
               {line.pack && ` · ${line.pack}`}
@@ -86,6 +88,16 @@ export function AmendForm({ order, onDone }: { order: Card; onDone: () => void }
               onChange={(event) => change(i, { packs: event.target.value })}
               slotProps={{
                 htmlInput: { 'aria-label': t('inbound.amendQuantity', { item: line.name }) },
+              }}
+            />
+            <NumberField
+              label={t('inbound.price')}
+              value={lines[i].price}
+              error={!!problem(i, 'price')}
+              helperText={problem(i, 'price')}
+              onChange={(event) => change(i, { price: event.target.value })}
+              slotProps={{
+                htmlInput: { 'aria-label': t('inbound.newPrice', { item: line.name }) },
               }}
             />
             <DateField

@@ -13,6 +13,7 @@ import { Late } from './Late';
 import { OrderFile } from './OrderFile';
 import { OrderForm } from './OrderForm';
 import { OrderPanel } from './OrderPanel';
+import { ResponseFile } from './ResponseFile';
 import { StateWord } from './StateWord';
 
 type Row = Schemas['InboundRow'];
@@ -38,6 +39,7 @@ export function InboundSpace() {
       actions={
         may && (
           <>
+            <Button onClick={() => open('response')}>{t('inbound.response')}</Button>
             <Button onClick={() => open('file')}>{t('inbound.file')}</Button>
             <Button variant="contained" onClick={() => open('new')}>
               {t('inbound.add')}
@@ -56,6 +58,11 @@ export function InboundSpace() {
           width: 620,
           show: () => <OrderForm onDone={(order) => open(order.id)} />,
         },
+        response: {
+          title: t('inbound.response'),
+          width: 480,
+          show: () => <ResponseFile onOpen={(order) => open(order)} />,
+        },
         file: {
           title: t('inbound.file'),
           width: 520,
@@ -63,7 +70,7 @@ export function InboundSpace() {
             <OrderFile
               path="/api/inbound/file"
               help={t('inbound.fileHelp')}
-              columns="number, supplier, site, expected, item, quantity, pack, price"
+              columns="number, supplier, site, expected, item, quantity, pack, price, tax"
               old="inbound"
             />
           ),

@@ -69,6 +69,16 @@ export function LettersSpace() {
               {t('letters.again')}
             </Button>
           )}
+          {opened.attachments.length > 0 && (
+            <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', my: 1 }}>
+              <span>{t('letters.attachments')}</span>
+              {opened.attachments.map((one) => (
+                <a key={one.id} href={`/api/letter-attachments/${one.id}`}>
+                  {one.name}
+                </a>
+              ))}
+            </Box>
+          )}
           <Box component="pre" sx={{ whiteSpace: 'pre-wrap', fontSize: 13 }}>
             {opened.body}
           </Box>

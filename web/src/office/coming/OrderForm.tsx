@@ -13,6 +13,7 @@ import { DocumentNumber } from '../../kit/DocumentNumber';
 import { GoodsLines, goodsLines, sentLines } from './goodsLines';
 import { NumberField } from '../../kit/NumberField';
 import { codeOf, PartyField } from '../../kit/PartyField';
+import { TaxChoice } from '../../kit/TaxChoice';
 
 /** A purchase order as it is written down. */
 export function OrderForm({
@@ -67,8 +68,13 @@ export function OrderForm({
         <DateField label={t('inbound.expected')} {...form.text('expected')} />
         <TextField label={t('inbound.note')} sx={{ gridColumn: '1 / -1' }} {...form.text('note')} />
       </Box>
-      <GoodsLines site={site} tracks="1.4fr 0.8fr 1fr 0.8fr" {...form.lines('lines')}>
-        {(line) => <NumberField label={t('inbound.price')} {...line.text('price')} />}
+      <GoodsLines site={site} tracks="1.5fr 0.7fr 0.9fr 0.8fr 1fr" {...form.lines('lines')}>
+        {(line) => (
+          <>
+            <NumberField label={t('inbound.price')} {...line.text('price')} />
+            <TaxChoice any={t('taxes.agreed')} {...line.choice('tax')} />
+          </>
+        )}
       </GoodsLines>
     </Form>
   );

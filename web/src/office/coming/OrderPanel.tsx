@@ -9,7 +9,7 @@ import { GridRow } from '../../kit/GridRow';
 import { Actions } from '../../kit/Actions';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
-import { DocumentPanel, Glance, History, Marks } from '../../kit/DocumentPanel';
+import { DocumentPanel, Glance, History, Marks, Papers } from '../../kit/DocumentPanel';
 import { date, instant, money, quantity } from '../../kit/format';
 import { Part } from '../../kit/SidePanel';
 import { StockBar } from '../../kit/StockBar';
@@ -59,6 +59,7 @@ export function OrderPanel({ order, onClose }: { order: number; onClose: () => v
             <AmendForm key={one.version} order={one} onDone={() => setAmending(false)} />
           )}
           <Lines lines={one.lines} />
+          {one.totals && <Totals of={one.totals} />}
           <WhoWaits card={one} />
           <Receipts card={one} />
           <History
@@ -107,6 +108,14 @@ function OrderActions({
           { can: 'CLOSE', word: t('inbound.close'), send: close },
         ]}
       >
+        {card.kind === 'PURCHASE' && (
+          <Papers
+            links={[
+              [`/api/inbound/${card.id}/papers/order`, t('inbound.papers.print')],
+              [`/api/inbound/${card.id}/document`, t('inbound.papers.document')],
+            ]}
+          />
+        )}
         <LabelButton of="ORDER" ids={[card.id]} word={t('inbound.label')} />
       </Actions>
     )
@@ -141,6 +150,32 @@ function Lines({ lines }: { lines: Schemas['InboundLine'][] }) {
         </GridRow>
       ))}
     </Part>
+  );
+}
+
+/** What an order comes to, tax by tax; nothing where no line has a price. */
+function Totals({ of }: { of: Schemas['InboundTotals'] }) {
+  const row = (word: string, sum: number, strong?: boolean) => (
+    <GridRow key={word} tracks="1fr 130px" sx={{ fontWeight: strong ? 700 : undefined }}>
+      <span>{word}</span>
+      <Box sx={{ textAlign: 'right' }}>{money(sum)}</Box>
+    </GridRow>
+  );
+  return (
+    of.gross > 0 && (
+      <Part title={t('inbound.totals')}>
+        {row(t('inbound.net'), of.net)}
+        {of.taxes.map((due) =>
+          row(t('inbound.taxOf', { name: due.name, taxable: money(due.taxable) }), due.amount),
+        )}
+        {row(t('inbound.gross', { currency: of.currency }), of.gross, true)}
+        {of.unpriced > 0 && (
+          <Box sx={{ color: 'text.secondary' }}>
+            {t('inbound.unpriced', { count: of.unpriced })}
+          </Box>
+        )}
+      </Part>
+    )
   );
 }
 

@@ -9,6 +9,7 @@ import { CheckPanel } from './CheckPanel';
 import { OrderFile } from './OrderFile';
 import { OrderForm } from './OrderForm';
 import { OrderPanel } from './OrderPanel';
+import { ResponseFile } from './ResponseFile';
 import { StateWord } from './StateWord';
 
 const sites = [{ id: 1, code: 'KQ', name: 'Kittiwake Quay', binned: true, areas: [] }];
@@ -38,6 +39,14 @@ const card: Schemas['InboundCard'] = {
   answer: null,
   answered: null,
   value: 125,
+  totals: {
+    currency: 'EUR',
+    net: 125,
+    taxes: [{ name: 'VAT 20 %', category: 'STANDARD', rate: 20, taxable: 125, amount: 25 }],
+    tax: 25,
+    gross: 150,
+    unpriced: 1,
+  },
   lines: [
     {
       line: 1,
@@ -52,6 +61,8 @@ const card: Schemas['InboundCard'] = {
       received: '20',
       open: '80',
       price: 12.5,
+      tax: { code: 'VAT20', name: 'VAT 20 %', category: 'STANDARD', rate: 20 },
+      amount: 125,
       expected: null,
     },
   ],
@@ -69,10 +80,24 @@ const card: Schemas['InboundCard'] = {
   can: ['SEND', 'CHANGE', 'AMEND', 'CLOSE_SHORT'],
 };
 
+const taxes: Schemas['TaxCard'][] = [
+  {
+    id: 1,
+    version: 0,
+    code: 'VAT20',
+    name: 'VAT 20 %',
+    category: 'STANDARD',
+    rate: 20,
+    active: true,
+  },
+  { id: 2, version: 0, code: 'OLD', name: 'Old', category: 'STANDARD', rate: 9, active: false },
+];
+
 beforeEach(() => {
   empty();
   answers('GET', '/api/sites', () => sites);
   answers('GET', '/api/suppliers', () => suppliers);
+  answers('GET', '/api/taxes', () => taxes);
   answers('GET', '/api/inbound/7', () => card);
 });
 afterEach(cleanup);
@@ -246,9 +271,67 @@ it('takes down what the supplier has answered, line by line', async () => {
     version: 1,
     by: 'SUPPLIER',
     note: '',
-    lines: [{ line: 1, packs: '8', expected: '2026-11-20' }],
+    lines: [{ line: 1, packs: '8', expected: '2026-11-20', price: 12.5 }],
   });
   await waitFor(() => expect(screen.queryByLabelText('How much of D shackle')).toBeNull());
+});
+
+it('takes down another price that the supplier has answered', async () => {
+  answers('POST', '/api/inbound/7/amendment', () => card);
+  show(<OrderPanel order={7} onClose={vi.fn()} />);
+  await press('Amend lines');
+  fill(screen.getByLabelText('Price of D shackle'), '13,10');
+  await press('Save');
+  await waitFor(() => expect(sent('POST', '/api/inbound/7/amendment')).toHaveLength(1));
+  expect(sent('POST', '/api/inbound/7/amendment')[0]?.body).toMatchObject({
+    lines: [{ line: 1, packs: '10', price: 13.1 }],
+  });
+});
+
+it('shows what an order comes to with its taxes, and gives it out as a document', async () => {
+  show(<OrderPanel order={7} onClose={vi.fn()} />);
+  expect(await screen.findByText('VAT 20 % of 125.00')).toBeTruthy();
+  expect(screen.getByText('Total in EUR').nextSibling?.textContent).toBe('150.00');
+  expect(screen.getByText('1 line has no price and is not included.')).toBeTruthy();
+  await press('Papers');
+  expect(screen.getByRole('link', { name: 'Purchase order (PDF)' }).getAttribute('href')).toBe(
+    '/api/inbound/7/papers/order',
+  );
+});
+
+it('orders at the tax that was agreed unless another is chosen', async () => {
+  answers('POST', '/api/inbound', () => card);
+  show(<OrderForm onDone={vi.fn()} />);
+  fill(await screen.findByRole('combobox', { name: /Supplier/ }), 'SKERRY');
+  fill(screen.getByLabelText(/^Item/), 'SHK-001');
+  fill(screen.getByLabelText(/^Quantity/), '2');
+  const tax = await screen.findByLabelText('Tax');
+  await screen.findByRole('option', { name: 'VAT 20 %' });
+  expect(screen.queryByRole('option', { name: 'Old' })).toBeNull();
+  await press('Save');
+  await waitFor(() => expect(sent('POST', '/api/inbound')).toHaveLength(1));
+  expect(sent('POST', '/api/inbound')[0]?.body).not.toHaveProperty('lines.0.tax');
+  await userEvent.selectOptions(tax, 'VAT20');
+  await press('Save');
+  await waitFor(() => expect(sent('POST', '/api/inbound')).toHaveLength(2));
+  expect(sent('POST', '/api/inbound')[1]?.body).toHaveProperty('lines.0.tax', 'VAT20');
+});
+
+it('reads an order response, and opens the order that it answers', async () => {
+  let refuse = true;
+  answers('POST', '/api/inbound/responses', () =>
+    refuse ? new Refusal(404, 'There is no order PO-9.') : card,
+  );
+  const opened = vi.fn();
+  show(<ResponseFile onOpen={opened} />);
+  const choose = screen.getByLabelText('Pick a file');
+  const file = () => new File(['<x/>'], 'answer.xml', { type: 'text/xml' });
+  await userEvent.upload(choose, file());
+  expect((await screen.findByRole('alert')).textContent).toContain('no order PO-9');
+  expect(opened).not.toHaveBeenCalled();
+  refuse = false;
+  await userEvent.upload(choose, file());
+  await waitFor(() => expect(opened).toHaveBeenCalledWith(7));
 });
 
 it('says at its line what can not be wanted, and keeps what was typed', async () => {

@@ -14,21 +14,34 @@ export interface GoodsLine {
   pack: string;
   lot: string;
   price: string;
+  /** The code of its tax; empty for what was agreed. */
+  tax: string;
   minimumLife: string;
   oneLot: boolean;
 }
 
 const EMPTY: GoodsLine = {
   ...{ item: '', packs: '', pack: '', lot: '' },
-  ...{ price: '', minimumLife: '', oneLot: false },
+  ...{ price: '', tax: '', minimumLife: '', oneLot: false },
 };
 
 /** The lines of a document as a form begins with them. */
 export function goodsLines(
-  known: readonly { item: string; lot?: string | null; serial?: string | null }[] | undefined,
+  known:
+    | readonly {
+        item: string;
+        lot?: string | null;
+        serial?: string | null;
+        tax?: { code: string } | null;
+      }[]
+    | undefined,
 ): GoodsLine[] {
   return known
-    ? known.map((line) => ({ ...startOf(EMPTY, line), lot: line.lot ?? line.serial ?? '' }))
+    ? known.map((line) => ({
+        ...startOf(EMPTY, line),
+        lot: line.lot ?? line.serial ?? '',
+        tax: line.tax?.code ?? '',
+      }))
     : [EMPTY];
 }
 
@@ -40,6 +53,7 @@ export function sentLines(lines: readonly GoodsLine[]) {
     pack: line.pack.trim(),
     lot: line.lot.trim() || undefined,
     price: amountOrNothing(line.price),
+    tax: line.tax || undefined,
     minimumLife: wholeOrNothing(line.minimumLife),
     oneLot: line.oneLot || undefined,
   }));

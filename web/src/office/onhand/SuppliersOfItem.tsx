@@ -17,6 +17,7 @@ import { amountOrNothing, decimalOrNothing, wholeOrNothing } from '../../kit/num
 import { ProblemNote } from '../../kit/ProblemNote';
 import { ReferenceField } from '../../kit/ReferenceField';
 import { Part } from '../../kit/SidePanel';
+import { TaxChoice } from '../../kit/TaxChoice';
 import { useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
 
@@ -30,6 +31,7 @@ const LINE = {
   multiple: '',
   leadDays: '',
   preferred: false,
+  tax: '',
 };
 
 /** Who sells an item, in which quantities and at what price. */
@@ -99,6 +101,7 @@ function SuppliersForm({ item, rows, onDone }: { item: number; rows: Row[]; onDo
         multiple: Number(row.multiple) === 0 ? '' : row.multiple,
         leadDays: row.leadDays === null ? '' : String(row.leadDays),
         preferred: row.preferred,
+        tax: row.tax ?? '',
       })),
     },
     save.error,
@@ -116,6 +119,7 @@ function SuppliersForm({ item, rows, onDone }: { item: number; rows: Row[]; onDo
             multiple: decimalOrNothing(line.multiple) ?? '0',
             leadDays: wholeOrNothing(line.leadDays),
             preferred: line.preferred,
+            tax: line.tax || undefined,
           })),
         })
       }
@@ -142,7 +146,8 @@ function SuppliersForm({ item, rows, onDone }: { item: number; rows: Row[]; onDo
             <NumberField label={t('soldBy.minimum')} {...line.text('minimum')} />
             <NumberField label={t('soldBy.multiple')} {...line.text('multiple')} />
             <NumberField label={t('soldBy.days')} {...line.text('leadDays')} />
-            <Box sx={{ gridColumn: '1 / -2' }}>
+            <TaxChoice any={t('taxes.ofSupplier')} {...line.choice('tax')} />
+            <Box sx={{ gridColumn: '2 / -2', alignSelf: 'center' }}>
               <Tick label={t('soldBy.preferred')} {...line.tick('preferred')} />
             </Box>
           </>

@@ -6,6 +6,7 @@ import { t } from '../../app/words';
 import { put, question, remove } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
+import { Choice } from '../../kit/Choice';
 import { FilePick } from '../../kit/FilePick';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
@@ -34,7 +35,13 @@ export function HouseRules() {
 function NameForm({ house }: { house: Schemas['HouseCard'] }) {
   const save = useSave(['house'], put('/api/house'));
   const form = useForm(
-    { name: house.name, street: house.street, town: house.town, mailFrom: house.mailFrom },
+    {
+      name: house.name,
+      street: house.street,
+      town: house.town,
+      mailFrom: house.mailFrom,
+      currency: house.currency,
+    },
     save.error,
   );
   return (
@@ -43,8 +50,22 @@ function NameForm({ house }: { house: Schemas['HouseCard'] }) {
       <TextField label={t('house.street')} {...form.text('street')} />
       <TextField label={t('house.town')} {...form.text('town')} />
       <TextField label={t('house.mailFrom')} type="email" {...form.text('mailFrom')} />
+      <Choice
+        label={t('house.currency')}
+        {...form.choice('currency')}
+        helperText={form.choice('currency').helperText ?? t('house.currencyHelp')}
+        options={currencies(house.currency)}
+      />
     </Form>
   );
+}
+
+/** Every currency that is in use, by its code, with its name in the browser's language. */
+function currencies(kept: string) {
+  const names = new Intl.DisplayNames(undefined, { type: 'currency' });
+  return [...new Set([kept, ...Intl.supportedValuesOf('currency')])]
+    .sort()
+    .map((code) => [code, `${code} · ${names.of(code)}`] as const);
 }
 
 function Logo({ house }: { house: Schemas['HouseCard'] }) {

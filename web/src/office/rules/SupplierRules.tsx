@@ -12,6 +12,7 @@ import { FormPanel } from '../../kit/FormPanel';
 import { NumberField } from '../../kit/NumberField';
 import { wholeOrNothing } from '../../kit/numbers';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
+import { TaxChoice } from '../../kit/TaxChoice';
 import { WeekDays, type WeekDay } from '../../kit/WeekDays';
 import { startOf, useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
@@ -28,6 +29,7 @@ const BLANK = {
   active: true,
   orderDays: [] as WeekDay[],
   cutOff: '',
+  tax: '',
 };
 
 /** Those who sell goods to the house. */
@@ -104,6 +106,7 @@ function SupplierForm({ supplier, onDone }: { supplier?: Supplier; onDone?: () =
         slotProps={{ inputLabel: { shrink: true } }}
         {...form.text('cutOff')}
       />
+      <TaxChoice any={t('taxes.noTax')} {...form.choice('tax')} />
       <Box>
         <Tick label={t('item.active')} {...form.tick('active')} />
       </Box>

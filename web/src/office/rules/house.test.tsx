@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
+import { answers, asked, empty, fill, press, Refusal, show } from '../../testing/house';
+import { asItWas, laidOut } from '../../testing/layout';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
@@ -7,14 +8,27 @@ import '../../app/words';
 import { Costing } from '../onhand/Costing';
 import { HouseRules } from './HouseRules';
 import { SiteForm } from './PlaceForms';
+import { TaxRules } from './TaxRules';
 
-const house = { version: 3, name: 'Kittiwake', street: '1 Quay Street', town: '', logo: false };
+const house = {
+  version: 3,
+  name: 'Kittiwake',
+  street: '1 Quay Street',
+  town: '',
+  logo: false,
+  currency: 'EUR',
+  currencyDigits: 2,
+};
 
 beforeEach(() => {
   empty();
+  laidOut();
   answers('GET', '/api/house', () => house);
 });
-afterEach(cleanup);
+afterEach(() => {
+  cleanup();
+  asItWas();
+});
 
 it('names the house under the version that was read', async () => {
   answers('PUT', '/api/house', () => ({ ...house, version: 4, name: 'Kittiwake Chandlery' }));
@@ -27,7 +41,37 @@ it('names the house under the version that was read', async () => {
       name: 'Kittiwake Chandlery',
       street: '1 Quay Street',
       town: '',
+      currency: 'EUR',
       version: 3,
+    }),
+  );
+});
+
+it('reckons in any currency that is in use', async () => {
+  answers('PUT', '/api/house', () => house);
+  show(<HouseRules />);
+  fill(await screen.findByLabelText(/^Currency/), 'SEK');
+  await press('Save');
+  await waitFor(() =>
+    expect(asked.find((one) => one.method === 'PUT')?.body).toMatchObject({ currency: 'SEK' }),
+  );
+});
+
+it('keeps a tax by its rate, or by the reason why there is none', async () => {
+  answers('GET', '/api/taxes', () => []);
+  answers('POST', '/api/taxes', () => ({ id: 1 }));
+  show(<TaxRules />, {}, '/?open=new');
+  fill(await screen.findByLabelText(/^Code/), 'vat7');
+  fill(screen.getByLabelText(/^Name on documents/), 'VAT 7 %');
+  fill(screen.getByLabelText(/^Rate/), '7,5');
+  await press('Save');
+  await waitFor(() =>
+    expect(asked.find((one) => one.method === 'POST')?.body).toEqual({
+      code: 'VAT7',
+      name: 'VAT 7 %',
+      category: 'STANDARD',
+      rate: 7.5,
+      active: true,
     }),
   );
 });

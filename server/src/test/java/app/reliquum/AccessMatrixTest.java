@@ -76,6 +76,9 @@ class AccessMatrixTest {
   /** What the foreign site has written to the one that its goods are on the way to. */
   private String advice;
 
+  /** What a supplier has answered to an order of the foreign site. */
+  private String response;
+
   @BeforeAll
   void furnish() {
     Client root = HOUSE.hire("ROOT", Role.ADMINISTRATOR);
@@ -111,6 +114,7 @@ class AccessMatrixTest {
                     + "/advices/"
                     + foreign.id("shipment"))
             .text();
+    response = PurchaseDocumentsTest.response(ForeignSite.MARK + "-IN", "AB");
     document = root.get("/api/openapi.json").ok();
     shapes = new ApiShapes(document);
     for (Operation one : shapes.operations()) {
@@ -159,7 +163,11 @@ class AccessMatrixTest {
     String content = body == null ? null : body.toString();
     if (operation.media() != null && operation.body() == null) {
       String file =
-          operation.id().equals("importDespatchAdvice") ? advice : FILES.get(operation.id());
+          switch (operation.id()) {
+            case "importDespatchAdvice" -> advice;
+            case "importOrderResponse" -> response;
+            default -> FILES.get(operation.id());
+          };
       request.setHeader(
           "Content-Type", FILES.containsKey(operation.id()) ? "text/csv" : operation.media());
       content = file == null ? "x" : file;
@@ -280,6 +288,7 @@ class AccessMatrixTest {
           Map.entry("/api/costs/sites", "site"),
           Map.entry("/api/labels/tray", "printed"),
           Map.entry("/api/letters", "letter"),
+          Map.entry("/api/letter-attachments", "letterAttachment"),
           Map.entry("/api/pictures", "checkedPosting"),
           Map.entry("/api/postings", "posting"),
           Map.entry("/api/put-away/rules", "putAwayRule"),

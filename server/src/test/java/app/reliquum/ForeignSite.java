@@ -113,7 +113,9 @@ final class ForeignSite {
     entry.put("lines", List.of(line));
     long in = know("inbound", make("/api/inbound", entry).path("id").asLong());
     make("/api/inbound/" + in + "/sending", Map.of());
-    know("letter", root.get("/api/letters").ok().get(0).path("id").asLong());
+    JsonNode letter = root.get("/api/letters").ok().get(0);
+    know("letter", letter.path("id").asLong());
+    know("letterAttachment", letter.path("attachments").get(0).path("id").asLong());
     String at = "/api/floor/RECEIVE/";
     make(at + "document", map("site", site, "document", in));
     make(at + "scan", map("site", site, "text", "SHK"));

@@ -4,8 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
+import com.helger.ubl21.UBL21Marshaller;
 import com.icegreen.greenmail.util.GreenMail;
+import com.icegreen.greenmail.util.GreenMailUtil;
 import com.icegreen.greenmail.util.ServerSetup;
+import jakarta.mail.internet.MimeMultipart;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.ServerSocket;
@@ -131,7 +134,14 @@ class LettersTest {
     assertThat(message.getAllRecipients()[0].toString()).isEqualTo("orders@skerry.example");
     assertThat(message.getMessageID())
         .isEqualTo("<letter-" + letter.path("id").asLong() + "@kittiwake.example>");
-    assertThat((String) message.getContent()).contains("Shackle, große");
+    MimeMultipart parts = (MimeMultipart) message.getContent();
+    assertThat(GreenMailUtil.getBody(parts.getBodyPart(0))).contains("Shackle");
+    String number = letter.path("document").asString();
+    assertThat(parts.getCount()).isEqualTo(3);
+    assertThat(parts.getBodyPart(1).getFileName()).isEqualTo(number + ".pdf");
+    assertThat(parts.getBodyPart(1).getInputStream().readNBytes(4)).isEqualTo("%PDF".getBytes());
+    assertThat(parts.getBodyPart(2).getFileName()).isEqualTo(number + ".xml");
+    assertThat(UBL21Marshaller.order().read(parts.getBodyPart(2).getInputStream())).isNotNull();
   }
 
   @Test

@@ -84,7 +84,7 @@ class OutboundFilesTest {
           <cac:SellerSupplierParty/>
           <cac:OrderLine><cac:LineItem><cbc:ID>1</cbc:ID>
             <cbc:Quantity unitCode="C62">6</cbc:Quantity>
-            <cac:Price><cbc:PriceAmount currencyID="GBP">12.40</cbc:PriceAmount></cac:Price>
+            <cac:Price><cbc:PriceAmount currencyID="EUR">12.40</cbc:PriceAmount></cac:Price>
             <cac:Item><cac:SellersItemIdentification><cbc:ID>%s</cbc:ID>
             </cac:SellersItemIdentification></cac:Item>
           </cac:LineItem></cac:OrderLine>
@@ -97,6 +97,7 @@ class OutboundFilesTest {
   void anOrderOfUblIsAcceptedAndAnsweredByItsDespatchAdvice() throws IOException {
     assertThat(fault(order("NOBODY", "FLR"))).contains("Tern Boats").contains("no customer");
     assertThat(fault(order("TERN", "NIX"))).contains("Line 1").contains("NIX");
+    assertThat(fault(order("TERN", "FLR").replace("EUR", "GBP"))).contains("price is in GBP");
     assertThat(fault("<Order/>")).contains("no order of UBL 2.1");
     file("/api/outbound/file", order("TERN", "FLR"));
     long id = clerk.get("/api/outbound?q=THEIRS-77").ok().path("rows").get(0).path("id").asLong();

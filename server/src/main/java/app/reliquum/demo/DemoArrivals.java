@@ -6,8 +6,10 @@ import app.reliquum.catalog.Catalog;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.place.InboundFlow;
 import app.reliquum.core.place.OutboundFlow;
+import app.reliquum.core.purchasing.TaxRate;
 import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.house.Taxes;
 import app.reliquum.inbound.InboundOrders;
 import app.reliquum.inbound.InboundViews;
 import app.reliquum.inbound.ReceivingGoods;
@@ -38,6 +40,7 @@ class DemoArrivals {
   private final Catalog catalog;
   private final SiteSetup setup;
   private final ReceivingGoods receivingGoods;
+  private final Taxes taxes;
 
   DemoArrivals(
       Suppliers suppliers,
@@ -47,7 +50,9 @@ class DemoArrivals {
       Places places,
       Catalog catalog,
       SiteSetup setup,
-      ReceivingGoods receivingGoods) {
+      ReceivingGoods receivingGoods,
+      Taxes taxes) {
+    this.taxes = taxes;
     this.receivingGoods = receivingGoods;
     this.setup = setup;
     this.suppliers = suppliers;
@@ -57,6 +62,9 @@ class DemoArrivals {
     this.places = places;
     this.catalog = catalog;
   }
+
+  /** Who sells what is taxed less. */
+  private static final String FOOD = "FULMAR";
 
   private record Wanted(String item, String packs, String pack, String price) {}
 
@@ -71,10 +79,12 @@ class DemoArrivals {
       Actor clerk,
       Actor hand,
       LocalDate today) {
+    tax("VAT20", "VAT 20 %", "20");
+    tax("VAT5", "VAT 5 % (food)", "5");
     supplier("HARBINGER", "Harbinger Signals", "12 Beacon Lane", "Northhaven", 9);
     supplier("SKERRY", "Skerry Rope Works", "Old Ropewalk", "Skerry", 5);
     supplier("LODESTAR", "Lodestar Paints", "Unit 7, Slip Road", "Northhaven", 12);
-    supplier("FULMAR", "Fulmar Foods", "3 Cannery Street", "Gullsby", 4);
+    supplier(FOOD, "Fulmar Foods", "3 Cannery Street", "Gullsby", 4);
     supplier("TIDEWRACK", "Tidewrack Rigging", "The Forge", "Gullsby", 7);
     supplier("PHAROS", "Pharos Electronics", "88 Lamp Street", "Northhaven", 14);
     long kq = quay.card().id();
@@ -127,7 +137,23 @@ class DemoArrivals {
   private void supplier(String code, String name, String street, String town, int days) {
     String email = "orders@" + code.toLowerCase(java.util.Locale.ROOT) + ".example";
     suppliers.add(
-        new Suppliers.Entry(null, code, name, email, street, town, days, true, null, null));
+        new Suppliers.Entry(
+            null,
+            code,
+            name,
+            email,
+            street,
+            town,
+            days,
+            true,
+            null,
+            null,
+            code.equals(FOOD) ? "VAT5" : "VAT20"));
+  }
+
+  private void tax(String code, String name, String rate) {
+    taxes.add(
+        new Taxes.Entry(null, code, name, TaxRate.Category.STANDARD, new BigDecimal(rate), true));
   }
 
   private long order(
@@ -136,7 +162,7 @@ class DemoArrivals {
     for (Wanted one : wanted) {
       lines.add(
           new InboundViews.LineEntry(
-              one.item(), Quantity.of(one.packs()), one.pack(), new BigDecimal(one.price())));
+              one.item(), Quantity.of(one.packs()), one.pack(), new BigDecimal(one.price()), null));
     }
     InboundViews.Entry entry =
         new InboundViews.Entry(null, null, supplier, site, expected, "", lines);

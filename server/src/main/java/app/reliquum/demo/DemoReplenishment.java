@@ -86,7 +86,8 @@ class DemoReplenishment {
             card.leadDays(),
             card.active(),
             days,
-            until));
+            until,
+            null));
   }
 
   private void soldBy(DemoHouse.DemoItem item) {
@@ -107,7 +108,8 @@ class DemoReplenishment {
                 Quantity.ZERO,
                 Quantity.of(multiple),
                 null,
-                true)));
+                true,
+                null)));
   }
 
   private static List<SiteCalendar.Holiday> holidays(LocalDate today) {

@@ -79,7 +79,12 @@ class DemoTransfers {
   void furnish(List<DemoHouse.DemoItem> items) {
     house.change(
         new House.Entry(
-            0, "Kittiwake Chandlery", "1 Quay Street", "Kittiwake", "orders@kittiwake.example"));
+            0,
+            "Kittiwake Chandlery",
+            "1 Quay Street",
+            "Kittiwake",
+            "orders@kittiwake.example",
+            "EUR"));
     house.logo(logo());
     Map<String, byte[]> drawings = new HashMap<>();
     for (DemoHouse.DemoItem item : items) {

@@ -6,13 +6,14 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
+import java.util.Currency;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The name, address and logo of the house. */
+/** The name, address, logo and currency of the house. */
 @Service
 public class House {
 
@@ -28,12 +29,25 @@ public class House {
    * The house as its documents name it.
    *
    * @param mailFrom the address that its letters come from; empty for the one of the installation
+   * @param currency the code of the money that it reckons in, of ISO 4217
+   * @param currencyDigits how many decimals an amount of it has
    */
   @io.swagger.v3.oas.annotations.media.Schema(name = "HouseCard")
   public record Card(
-      int version, String name, String street, String town, String mailFrom, boolean logo) {}
+      int version,
+      String name,
+      String street,
+      String town,
+      String mailFrom,
+      boolean logo,
+      String currency,
+      int currencyDigits) {}
 
-  /** The house as entered. */
+  /**
+   * The house as entered.
+   *
+   * @param currency null for the one it has; figures that are kept already are not converted
+   */
   @io.swagger.v3.oas.annotations.media.Schema(name = "HouseEntry")
   public record Entry(
       @NotNull Integer version,
@@ -43,13 +57,26 @@ public class House {
       @NotNull
           @Size(max = 120)
           @Pattern(regexp = "|[^@\\s<>,;]+@[^@\\s<>,;]+", message = "is a mail address, or empty")
-          String mailFrom) {}
+          String mailFrom,
+      @Pattern(regexp = "[A-Z]{3}", message = "is a code of ISO 4217, such as EUR")
+          @Nullable String currency) {}
 
   /** The house as it is called now. */
   public Card card() {
     return jdbc.sql(
-            "select version, name, street, town, mail_from, logo is not null logo from house")
-        .query(Card.class)
+            "select version, name, street, town, mail_from, logo is not null logo, currency"
+                + " from house")
+        .query(
+            (row, n) ->
+                new Card(
+                    row.getInt(1),
+                    row.getString(2),
+                    row.getString(3),
+                    row.getString(4),
+                    row.getString(5),
+                    row.getBoolean(6),
+                    row.getString(7),
+                    currency(row.getString(7)).getDefaultFractionDigits()))
         .single();
   }
 
@@ -60,18 +87,35 @@ public class House {
         .optional();
   }
 
-  /** Gives the house another name or address. */
+  /** A currency that goods are paid in: not a metal, a fund or a code for tests. */
+  private static Currency currency(String code) {
+    try {
+      Currency currency = Currency.getInstance(code);
+      if (currency.getDefaultFractionDigits() >= 0) {
+        return currency;
+      }
+    } catch (IllegalArgumentException unknown) {
+      // said below
+    }
+    throw Problem.invalid("currency", code + " is no currency of ISO 4217, such as EUR.");
+  }
+
+  /** Gives the house another name, address or currency. */
   @Transactional
   public Card change(Entry entry) {
+    if (entry.currency() != null) {
+      currency(entry.currency());
+    }
     int changed =
         jdbc.sql(
-                "update house set name = ?, street = ?, town = ?, mail_from = ?, version = version + 1"
-                    + " where version = ?")
+                "update house set name = ?, street = ?, town = ?, mail_from = ?,"
+                    + " currency = coalesce(?, currency), version = version + 1 where version = ?")
             .params(
                 entry.name().strip(),
                 entry.street().strip(),
                 entry.town().strip(),
                 entry.mailFrom().strip(),
+                entry.currency(),
                 entry.version())
             .update();
     if (changed == 0) {

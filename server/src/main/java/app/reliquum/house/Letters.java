@@ -1,6 +1,7 @@
 package app.reliquum.house;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -10,7 +11,10 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -53,6 +57,17 @@ public class Letters {
   }
 
   /**
+   * What goes with a letter.
+   *
+   * @param name of the file
+   */
+  public record Attachment(String name, String mediaType, byte[] content) {}
+
+  /** What goes with a letter, without its content. */
+  @Schema(name = "LetterAttachment")
+  public record Attached(long id, String name, String mediaType, int bytes) {}
+
+  /**
    * A letter.
    *
    * @param tries how often it was tried
@@ -70,7 +85,15 @@ public class Letters {
       Instant written,
       @Nullable Instant sent,
       int tries,
-      @Nullable Instant nextTry) {}
+      @Nullable Instant nextTry,
+      List<Attached> attachments) {
+
+    private Letter with(List<Attached> attached) {
+      return new Letter(
+          id, recipient, subject, body, document, state, failure, written, sent, tries, nextTry,
+          attached);
+    }
+  }
 
   /**
    * Writes a letter. It is sent when the transaction has gone through.
@@ -78,14 +101,58 @@ public class Letters {
    * @param site the site that it is written for
    */
   @Transactional(propagation = Propagation.MANDATORY)
-  public void write(String recipient, String subject, String body, String document, long site) {
-    jdbc.sql(
-            """
-            insert into letter (recipient, subject, body, document, site_id, state, written)
-            values (?, ?, ?, ?, ?, 'WAITING', ?)
-            """)
-        .params(recipient, subject, body, document, site, now())
-        .update();
+  public void write(
+      String recipient,
+      String subject,
+      String body,
+      String document,
+      long site,
+      List<Attachment> attachments) {
+    long id =
+        GeneratedId.of(
+            jdbc.sql(
+                    """
+                    insert into letter (recipient, subject, body, document, site_id, state, written)
+                    values (?, ?, ?, ?, ?, 'WAITING', ?)
+                    """)
+                .params(recipient, subject, body, document, site, now()));
+    for (Attachment one : attachments) {
+      jdbc.sql(
+              "insert into letter_attachment (letter_id, name, media_type, content)"
+                  + " values (?, ?, ?, ?)")
+          .params(id, one.name(), one.mediaType(), one.content())
+          .update();
+    }
+  }
+
+  /** What goes with a letter. */
+  @Transactional(readOnly = true)
+  List<Attachment> attachments(long id) {
+    return jdbc.sql(
+            "select name, media_type, content from letter_attachment where letter_id = ?"
+                + " order by id")
+        .param(id)
+        .query((row, n) -> new Attachment(row.getString(1), row.getString(2), row.getBytes(3)))
+        .list();
+  }
+
+  /**
+   * An attachment of a letter that was written for a site of someone.
+   *
+   * @throws Problem if there is none
+   */
+  @Transactional(readOnly = true)
+  public Attachment attachment(long id, Actor actor) {
+    return jdbc.sql(
+            "select a.name, a.media_type, a.content from letter_attachment a"
+                + " join letter l on l.id = a.letter_id where a.id = :id"
+                + " and (:everywhere or l.site_id in (:sites))")
+        .param("id", id)
+        .param("everywhere", actor.everywhere())
+        .param("sites", actor.siteNumbers())
+        .query((row, n) -> new Attachment(row.getString(1), row.getString(2), row.getBytes(3)))
+        .optional()
+        .orElseThrow(() -> Problem.missing("attachment", id));
   }
 
   private static final String LETTER =
@@ -94,16 +161,36 @@ public class Letters {
 
   /** The newest letters, or those of a document; those written for the sites of someone. */
   public List<Letter> letters(@Nullable String document, Actor actor) {
-    return jdbc.sql(
-            LETTER
-                + "where (:document is null or document = :document)"
-                + " and (:everywhere or site_id in (:sites)) order by id desc limit "
-                + MOST)
-        .param("document", document)
-        .param("everywhere", actor.everywhere())
-        .param("sites", actor.siteNumbers())
-        .query((row, n) -> letter(row))
-        .list();
+    List<Letter> letters =
+        jdbc.sql(
+                LETTER
+                    + "where (:document is null or document = :document)"
+                    + " and (:everywhere or site_id in (:sites)) order by id desc limit "
+                    + MOST)
+            .param("document", document)
+            .param("everywhere", actor.everywhere())
+            .param("sites", actor.siteNumbers())
+            .query((row, n) -> letter(row))
+            .list();
+    if (letters.isEmpty()) {
+      return letters;
+    }
+    Map<Long, List<Attached>> attached = new HashMap<>();
+    jdbc.sql(
+            "select letter_id, id, name, media_type, length(content) from letter_attachment"
+                + " where letter_id in (:letters) order by id")
+        .param("letters", letters.stream().map(Letter::id).toList())
+        .query(
+            row -> {
+              attached
+                  .computeIfAbsent(row.getLong(1), id -> new ArrayList<>())
+                  .add(
+                      new Attached(
+                          row.getLong(2), row.getString(3), row.getString(4), row.getInt(5)));
+            });
+    return letters.stream()
+        .map(letter -> letter.with(attached.getOrDefault(letter.id(), List.of())))
+        .toList();
   }
 
   /** Takes a letter that is to be sent now, so that no other server does; for a while. */
@@ -139,7 +226,8 @@ public class Letters {
         Utc.instant(row.getTimestamp(8)),
         Utc.instant(row.getTimestamp(9)),
         row.getInt(10),
-        Utc.instant(row.getTimestamp(11)));
+        Utc.instant(row.getTimestamp(11)),
+        List.of());
   }
 
   void sent(long id) {

@@ -2,10 +2,13 @@ package app.reliquum.house;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
+import app.reliquum.api.FileAnswer;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
 import java.util.List;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -27,6 +30,17 @@ class MailController {
   @GetMapping("/api/letters")
   List<Letters.Letter> letters(Actor actor, @RequestParam(required = false) String document) {
     return letters.letters(document, actor);
+  }
+
+  @Operation(
+      operationId = "getSupplierEmailAttachment",
+      summary = "What goes with a supplier email, as a file")
+  @Needs(Permission.POST)
+  @GetMapping("/api/letter-attachments/{id}")
+  ResponseEntity<byte[]> attachment(Actor actor, @PathVariable long id) {
+    Letters.Attachment attachment = letters.attachment(id, actor);
+    return FileAnswer.kept(
+        attachment.content(), MediaType.parseMediaType(attachment.mediaType()), attachment.name());
   }
 
   /** Tries a letter again that could not be sent. */

@@ -8,9 +8,11 @@ import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
 import jakarta.mail.MessagingException;
 import jakarta.mail.SendFailedException;
 import jakarta.mail.internet.MimeMessage;
+import jakarta.mail.util.ByteArrayDataSource;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.util.Date;
+import java.util.List;
 import java.util.Optional;
 import java.util.Properties;
 import org.slf4j.Logger;
@@ -113,7 +115,7 @@ class Post {
     }
     JavaMailSenderImpl sender = server.sender().get();
     try {
-      sender.send(message(sender, letter, from));
+      sender.send(message(sender, letter, letters.attachments(letter.id()), from));
       letters.sent(letter.id());
     } catch (MailException | MessagingException fault) {
       LOG.warn("Letter {} could not be sent: {}", letter.id(), fault.getMessage());
@@ -126,7 +128,8 @@ class Post {
     }
   }
 
-  private static MimeMessage message(JavaMailSenderImpl sender, Letter letter, String from)
+  private static MimeMessage message(
+      JavaMailSenderImpl sender, Letter letter, List<Letters.Attachment> attachments, String from)
       throws MessagingException {
     String domain = from.substring(from.indexOf('@') + 1);
     MimeMessage message =
@@ -136,12 +139,16 @@ class Post {
             setHeader("Message-ID", "<letter-" + letter.id() + "@" + domain + ">");
           }
         };
-    MimeMessageHelper parts = new MimeMessageHelper(message, StandardCharsets.UTF_8.name());
+    MimeMessageHelper parts =
+        new MimeMessageHelper(message, !attachments.isEmpty(), StandardCharsets.UTF_8.name());
     parts.setFrom(from);
     parts.setTo(letter.recipient());
     parts.setSubject(letter.subject());
     parts.setSentDate(Date.from(letter.written()));
     parts.setText(letter.body());
+    for (Letters.Attachment one : attachments) {
+      parts.addAttachment(one.name(), new ByteArrayDataSource(one.content(), one.mediaType()));
+    }
     return message;
   }
 

@@ -8,15 +8,17 @@ import app.reliquum.api.lists.ListQuery;
 import app.reliquum.catalog.Amounts;
 import app.reliquum.core.document.DueDay;
 import app.reliquum.core.fulfilment.Arrival;
+import app.reliquum.core.purchasing.OrderTotals;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentNumbers;
+import app.reliquum.house.House;
 import app.reliquum.house.Letters;
+import app.reliquum.house.Taxes;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import app.reliquum.stock.Coming;
 import app.reliquum.stock.DatedQuantity;
-import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -41,6 +43,10 @@ public class InboundOrders implements Coming {
   private final Places places;
   private final Letters letters;
   private final SiteDays days;
+  private final SupplierItems sold;
+  private final House house;
+  private final Taxes taxes;
+  private final OrderPapers papers;
 
   InboundOrders(
       OrderTable table,
@@ -50,7 +56,15 @@ public class InboundOrders implements Coming {
       Amounts amounts,
       Places places,
       Letters letters,
-      SiteDays days) {
+      SiteDays days,
+      SupplierItems sold,
+      House house,
+      Taxes taxes,
+      OrderPapers papers) {
+    this.papers = papers;
+    this.sold = sold;
+    this.house = house;
+    this.taxes = taxes;
     this.days = days;
     this.table = table;
     this.rows = rows;
@@ -94,15 +108,11 @@ public class InboundOrders implements Coming {
             ? Optional.empty()
             : Optional.of(suppliers.supplier(head.supplierId()));
     List<OrderTable.LineRow> rows = table.lines(id);
-    List<InboundViews.Line> lines = rows.stream().map(InboundOrders::line).toList();
-    BigDecimal value = BigDecimal.ZERO;
-    boolean priced = false;
-    for (InboundViews.Line line : lines) {
-      if (line.price() != null) {
-        value = value.add(line.packs().amount().multiply(line.price()));
-        priced = true;
-      }
-    }
+    House.Card buyer = house.card();
+    List<InboundViews.Line> lines =
+        rows.stream().map(row -> line(row, buyer.currencyDigits())).toList();
+    boolean priced = rows.stream().anyMatch(row -> row.price() != null);
+    InboundViews.Totals totals = totals(rows, buyer);
     return new InboundViews.Card(
         head.id(),
         head.version(),
@@ -123,7 +133,8 @@ public class InboundOrders implements Coming {
         head.sent() == null ? null : head.sent().toInstant(ZoneOffset.UTC),
         head.answer().isEmpty() ? null : InboundViews.Answer.valueOf(head.answer()),
         head.answered() == null ? null : head.answered().toInstant(ZoneOffset.UTC),
-        priced ? value : null,
+        priced ? totals.net() : null,
+        head.kind() == InboundViews.Kind.PURCHASE ? totals : null,
         lines,
         table.receipts(head.number()),
         table.changes(id),
@@ -135,7 +146,35 @@ public class InboundOrders implements Coming {
             : List.of());
   }
 
-  private static InboundViews.Line line(OrderTable.LineRow row) {
+  private static InboundViews.Totals totals(List<OrderTable.LineRow> rows, House.Card buyer) {
+    OrderTotals totals =
+        OrderTotals.of(rows.stream().map(InboundOrders::priced).toList(), buyer.currencyDigits());
+    return new InboundViews.Totals(
+        buyer.currency(),
+        totals.net(),
+        totals.taxes().stream()
+            .map(
+                due ->
+                    new InboundViews.TaxDue(
+                        due.tax().name(),
+                        due.tax().category(),
+                        due.tax().rate(),
+                        due.taxable(),
+                        due.amount()))
+            .toList(),
+        totals.tax(),
+        totals.gross(),
+        totals.unpriced());
+  }
+
+  private static OrderTotals.PricedLine priced(OrderTable.LineRow row) {
+    return new OrderTotals.PricedLine(
+        new Quantity(row.packs()),
+        Optional.ofNullable(row.price()),
+        row.tax().map(InboundViews.LineTax::taxRate));
+  }
+
+  private static InboundViews.Line line(OrderTable.LineRow row, int digits) {
     Arrival.OrderLine line = row.arrival();
     return new InboundViews.Line(
         row.lineNo(),
@@ -150,6 +189,8 @@ public class InboundOrders implements Coming {
         line.received(),
         line.open(),
         row.price(),
+        row.tax().orElse(null),
+        priced(row).amount(digits).orElse(null),
         row.expected());
   }
 
@@ -201,7 +242,7 @@ public class InboundOrders implements Coming {
             "",
             note(entry),
             actor);
-    writeLines(id, 1, entry.lines());
+    writeLines(id, supplier(entry).id(), 1, entry.lines());
     table.event(id, actor, "MADE", entry.lines().size() + " lines");
     return card(id, actor);
   }
@@ -220,7 +261,7 @@ public class InboundOrders implements Coming {
     }
     table.update(id, supplier(entry).id(), entry.site(), entry.expected(), note(entry));
     table.clearLines(id);
-    writeLines(id, 1, entry.lines());
+    writeLines(id, supplier(entry).id(), 1, entry.lines());
     table.event(id, actor, "CHANGED", entry.lines().size() + " lines");
     return card(id, actor);
   }
@@ -249,7 +290,7 @@ public class InboundOrders implements Coming {
   public InboundViews.Card addLines(
       long id, List<InboundViews.LineEntry> lines, LocalDate due, Actor actor) {
     OrderTable.Head head = table.lock(id).orElseThrow(() -> Problem.missing("order", id));
-    writeLines(id, table.lines(id).size() + 1, lines);
+    writeLines(id, head.supplierId(), table.lines(id).size() + 1, lines);
     LocalDate expected = head.expected();
     table.update(
         id,
@@ -275,20 +316,29 @@ public class InboundOrders implements Coming {
                     .with("supplier", code));
   }
 
-  private void writeLines(long order, int first, List<InboundViews.LineEntry> lines) {
-    int number = first;
-    for (InboundViews.LineEntry line : lines) {
-      Amounts.Amount amount = amounts.read(line.item(), line.packs(), line.pack());
+  private void writeLines(
+      long order, long supplier, int first, List<InboundViews.LineEntry> lines) {
+    List<Amounts.Amount> read =
+        lines.stream().map(line -> amounts.read(line.item(), line.packs(), line.pack())).toList();
+    Map<Long, Taxes.Card> agreed =
+        sold.taxes(supplier, read.stream().map(amount -> amount.item().id()).distinct().toList());
+    for (int i = 0; i < lines.size(); i++) {
+      InboundViews.LineEntry line = lines.get(i);
+      Amounts.Amount amount = read.get(i);
+      String tax = line.tax() == null ? "" : line.tax();
       table.addLine(
           order,
-          number++,
+          first + i,
           Arrival.Origin.ORDERED,
           amount.item().id(),
           amount.pack(),
           amount.packs(),
           amount.quantity(),
           Quantity.ZERO,
-          line.price());
+          line.price(),
+          tax.isBlank()
+              ? agreed.get(amount.item().id())
+              : taxes.chosen(tax, "lines[" + i + "].tax"));
     }
   }
 
@@ -334,7 +384,8 @@ public class InboundOrders implements Coming {
         "Order " + head.number(),
         OrderLetter.text(card, supplier),
         head.number(),
-        head.siteId());
+        head.siteId(),
+        papers.attachments(card));
     table.sent(id);
     table.event(id, actor, "SENT", supplier.email());
     return card(id, actor);

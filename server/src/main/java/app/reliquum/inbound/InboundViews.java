@@ -1,6 +1,7 @@
 package app.reliquum.inbound;
 
 import app.reliquum.core.fulfilment.Arrival;
+import app.reliquum.core.purchasing.TaxRate;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.documents.DocumentChange;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -67,7 +68,55 @@ public final class InboundViews {
       @Nullable Instant lastReceipt,
       String reason) {}
 
-  /** A line of an order. */
+  /**
+   * How a line is taxed, as it was when it was ordered.
+   *
+   * @param rate in per cent
+   */
+  @Schema(name = "InboundLineTax")
+  public record LineTax(String code, String name, TaxRate.Category category, BigDecimal rate) {
+
+    /** As an order is added up with it. */
+    TaxRate taxRate() {
+      return new TaxRate(name, category, rate);
+    }
+  }
+
+  /**
+   * What is due of a tax.
+   *
+   * @param rate in per cent
+   * @param taxable what it is taken of
+   */
+  @Schema(name = "InboundTaxDue")
+  public record TaxDue(
+      String name,
+      TaxRate.Category category,
+      BigDecimal rate,
+      BigDecimal taxable,
+      BigDecimal amount) {}
+
+  /**
+   * What an order comes to.
+   *
+   * @param currency of ISO 4217
+   * @param unpriced how many of its lines have no price, and so are in none of these sums
+   */
+  @Schema(name = "InboundTotals")
+  public record Totals(
+      String currency,
+      BigDecimal net,
+      List<TaxDue> taxes,
+      BigDecimal tax,
+      BigDecimal gross,
+      int unpriced) {}
+
+  /**
+   * A line of an order.
+   *
+   * @param price of one pack, or of one base unit, without tax
+   * @param amount what the line comes to without tax; null if it has no price
+   */
   @Schema(name = "InboundLine")
   public record Line(
       int line,
@@ -82,6 +131,8 @@ public final class InboundViews {
       Quantity received,
       Quantity open,
       @Nullable BigDecimal price,
+      @Nullable LineTax tax,
+      @Nullable BigDecimal amount,
       @Nullable LocalDate expected) {}
 
   /** What a supplier has answered to an order. */
@@ -105,10 +156,14 @@ public final class InboundViews {
    *
    * @param packs how many of its pack; zero if nothing has come and nothing more is wanted
    * @param expected the day; null for that of the order
+   * @param price of one pack, or of one base unit; null for the one it has
    */
   @Schema(name = "InboundLineAmendment")
   public record LineAmendment(
-      @NotNull Integer line, @NotNull Quantity packs, @Nullable LocalDate expected) {}
+      @NotNull Integer line,
+      @NotNull Quantity packs,
+      @Nullable LocalDate expected,
+      @PositiveOrZero @Nullable BigDecimal price) {}
 
   /** Lines of an order that are wanted otherwise; the others stay as they are. */
   @Schema(name = "InboundAmendment")
@@ -137,7 +192,12 @@ public final class InboundViews {
       Quantity quantity,
       boolean reversed) {}
 
-  /** An order whole. */
+  /**
+   * An order whole.
+   *
+   * @param value what it comes to without tax; null if none of its lines has a price
+   * @param totals what it comes to; null for goods that nobody bought
+   */
   @Schema(name = "InboundCard")
   public record Card(
       long id,
@@ -160,18 +220,24 @@ public final class InboundViews {
       @Nullable Answer answer,
       @Nullable Instant answered,
       @Nullable BigDecimal value,
+      @Nullable Totals totals,
       List<Line> lines,
       List<Receipt> receipts,
       List<DocumentChange> changes,
       List<Arrival.Action> can) {}
 
-  /** A line as entered: so many of a pack, or of base units if the pack is empty. */
+  /**
+   * A line as entered: so many of a pack, or of base units if the pack is empty.
+   *
+   * @param tax the code of its tax; null or empty for that of what the supplier sells
+   */
   @Schema(name = "InboundLineEntry")
   public record LineEntry(
       @NotBlank @Size(max = 24) String item,
       @NotNull Quantity packs,
       @Size(max = 30) String pack,
-      @PositiveOrZero @Nullable BigDecimal price) {}
+      @PositiveOrZero @Nullable BigDecimal price,
+      @Size(max = 24) @Nullable String tax) {}
 
   /**
    * An order as entered.

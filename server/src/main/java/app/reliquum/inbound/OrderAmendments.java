@@ -7,6 +7,7 @@ import app.reliquum.core.fulfilment.Arrival;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.house.Letters;
 import app.reliquum.places.Places;
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -30,6 +31,7 @@ class OrderAmendments {
   private final Amounts amounts;
   private final Places places;
   private final Letters letters;
+  private final OrderPapers papers;
 
   OrderAmendments(
       OrderTable table,
@@ -37,7 +39,9 @@ class OrderAmendments {
       Suppliers suppliers,
       Amounts amounts,
       Places places,
-      Letters letters) {
+      Letters letters,
+      OrderPapers papers) {
+    this.papers = papers;
     this.table = table;
     this.orders = orders;
     this.suppliers = suppliers;
@@ -71,10 +75,19 @@ class OrderAmendments {
       LocalDate day = said.expected();
       LocalDate before = line.expected() == null ? head.expected() : line.expected();
       boolean otherDay = day != null && !day.equals(before);
-      if (otherDay || quantity.compareTo(new Quantity(line.quantity())) != 0) {
-        changes.add(change(line, said.packs(), otherDay ? day : null));
+      BigDecimal price = said.price();
+      boolean otherPrice =
+          price != null && (line.price() == null || price.compareTo(line.price()) != 0);
+      if (otherDay || otherPrice || quantity.compareTo(new Quantity(line.quantity())) != 0) {
+        changes.add(change(line, said.packs(), otherDay ? day : null, otherPrice ? price : null));
       }
-      table.amend(id, said.line(), said.packs(), quantity, day == null ? before : day);
+      table.amend(
+          id,
+          said.line(),
+          said.packs(),
+          quantity,
+          day == null ? before : day,
+          price == null ? line.price() : price);
     }
     // The others keep the day that the order had: from now on it is expected when its next line is.
     Set<Integer> said =
@@ -90,7 +103,8 @@ class OrderAmendments {
                     line.lineNo(),
                     new Quantity(line.packs()),
                     new Quantity(line.quantity()),
-                    head.expected()));
+                    head.expected(),
+                    line.price()));
     table.state(
         id,
         Arrival.amendedState(table.lines(id).stream().map(OrderTable.LineRow::arrival).toList()),
@@ -112,7 +126,11 @@ class OrderAmendments {
     }
   }
 
-  private static String change(OrderTable.LineRow line, Quantity packs, @Nullable LocalDate day) {
+  private static String change(
+      OrderTable.LineRow line,
+      Quantity packs,
+      @Nullable LocalDate day,
+      @Nullable BigDecimal price) {
     String unit = line.pack().isEmpty() ? line.unit().symbol() : line.pack();
     Quantity before = new Quantity(line.packs());
     return line.lineNo()
@@ -123,7 +141,8 @@ class OrderAmendments {
         + packs
         + " "
         + unit
-        + (day == null ? "" : ", " + day);
+        + (price == null ? "" : " at " + price.stripTrailingZeros().toPlainString())
+        + (day == null ? "" : ", " + OrderPapers.day(day));
   }
 
   /** Writes down who has amended what, and tells the supplier what we want otherwise. */
@@ -159,7 +178,8 @@ class OrderAmendments {
           "Amendment of order " + head.number(),
           OrderLetter.amendment(card, supplier, said),
           head.number(),
-          head.siteId());
+          head.siteId(),
+          papers.attachments(card));
     }
     return card;
   }

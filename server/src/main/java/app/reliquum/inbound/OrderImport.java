@@ -28,7 +28,7 @@ import org.springframework.transaction.interceptor.TransactionAspectSupport;
 class OrderImport {
 
   static final List<String> COLUMNS =
-      List.of("number", "supplier", "site", "expected", "item", "quantity", "pack", "price");
+      List.of("number", "supplier", "site", "expected", "item", "quantity", "pack", "price", "tax");
 
   private static final List<String> NEEDED = List.of("supplier", "site", "item", "quantity");
   private static final int MOST_FAULTS = 200;
@@ -87,7 +87,11 @@ class OrderImport {
       try {
         lines.add(
             new InboundViews.LineEntry(
-                row.cell("item"), Quantity.of(row.cell("quantity")), row.cell("pack"), price(row)));
+                row.cell("item"),
+                Quantity.of(row.cell("quantity")),
+                row.cell("pack"),
+                price(row),
+                row.cell("tax")));
       } catch (QuantityException fault) {
         faults.add(new Fault(row.row(), Problem.said(fault)));
       } catch (Problem problem) {

@@ -25,7 +25,7 @@ final class OrderLetter {
     }
     text.append("\nPlease deliver to ").append(order.site());
     if (order.expected() != null) {
-      text.append(" by ").append(order.expected());
+      text.append(" by ").append(OrderPapers.day(order.expected()));
     }
     text.append(", under our number ").append(order.number()).append(":\n\n");
     for (InboundViews.Line line : order.lines()) {
@@ -43,12 +43,24 @@ final class OrderLetter {
                   line.price() == null
                       ? ""
                       : " at " + line.price().stripTrailingZeros().toPlainString(),
-                  line.expected() == null ? "" : ", by " + line.expected()));
+                  line.expected() == null ? "" : ", by " + OrderPapers.day(line.expected())));
+    }
+    InboundViews.Totals totals = order.totals();
+    if (totals != null && order.value() != null) {
+      text.append("\nIn all ")
+          .append(totals.gross().toPlainString())
+          .append(' ')
+          .append(totals.currency())
+          .append(totals.taxes().isEmpty() ? "" : " with tax")
+          .append(".\n");
     }
     if (!order.note().isEmpty()) {
       text.append('\n').append(order.note()).append('\n');
     }
     text.append("\nPlease put our number on the delivery note and a GS1 label on each pallet.\n");
+    if (order.lines().stream().anyMatch(line -> !line.packs().isZero())) {
+      text.append("The order is attached for printing (PDF) and for your system (UBL 2.1).\n");
+    }
     return text.toString();
   }
 }

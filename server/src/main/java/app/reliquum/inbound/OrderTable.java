@@ -4,12 +4,14 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Utc;
 import app.reliquum.core.fulfilment.Arrival;
 import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.purchasing.TaxRate;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.documents.Document;
 import app.reliquum.documents.DocumentChange;
 import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentLog;
+import app.reliquum.house.Taxes;
 import app.reliquum.stock.DatedQuantity;
 import java.math.BigDecimal;
 import java.sql.Date;
@@ -162,7 +164,23 @@ class OrderTable {
       @Nullable LocalDate expected,
       String code,
       String name,
-      UnitOfMeasure unit) {
+      UnitOfMeasure unit,
+      @Nullable String taxCode,
+      @Nullable String taxName,
+      TaxRate.@Nullable Category taxCategory,
+      @Nullable BigDecimal taxRate) {
+
+    /** How it is taxed, if it is. */
+    Optional<InboundViews.LineTax> tax() {
+      return taxCode == null || taxName == null || taxCategory == null || taxRate == null
+          ? Optional.empty()
+          : Optional.of(
+              new InboundViews.LineTax(
+                  taxCode,
+                  taxName,
+                  taxCategory,
+                  new TaxRate(taxName, taxCategory, taxRate).rate()));
+    }
 
     Arrival.OrderLine arrival() {
       return new Arrival.OrderLine(lineNo, origin, new Quantity(quantity), new Quantity(received));
@@ -172,8 +190,8 @@ class OrderTable {
   List<LineRow> lines(long order) {
     return jdbc.sql(
             """
-            select l.line_no, l.origin, l.item_id, l.pack, l.packs, l.quantity, l.received, l.price, l.expected,
-              i.code, i.name, i.unit
+            select l.line_no, l.origin, l.item_id, l.pack, l.packs, l.quantity, l.received, l.price,
+              l.expected, i.code, i.name, i.unit, l.tax_code, l.tax_name, l.tax_category, l.tax_rate
             from inbound_line l join item i on i.id = l.item_id
             where l.order_id = ? order by l.line_no
             """)
@@ -195,11 +213,13 @@ class OrderTable {
       Quantity packs,
       Quantity quantity,
       Quantity received,
-      @Nullable BigDecimal price) {
+      @Nullable BigDecimal price,
+      Taxes.@Nullable Card tax) {
     jdbc.sql(
             """
             insert into inbound_line (order_id, line_no, origin, item_id, pack, packs, quantity,
-              received, price) values (?, ?, ?, ?, ?, ?, ?, ?, ?)
+              received, price, tax_code, tax_name, tax_category, tax_rate)
+            values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
             """)
         .params(
             order,
@@ -210,7 +230,11 @@ class OrderTable {
             packs.amount(),
             quantity.amount(),
             received.amount(),
-            price)
+            price,
+            tax == null ? null : tax.code(),
+            tax == null ? null : tax.name(),
+            tax == null ? null : tax.category().name(),
+            tax == null ? null : tax.rate())
         .update();
   }
 
@@ -237,13 +261,18 @@ class OrderTable {
         .update();
   }
 
-  /** Says how much of a line is wanted from now on, and when. */
+  /** Says how much of a line is wanted from now on, when, and at what price. */
   void amend(
-      long order, int line, Quantity packs, Quantity quantity, @Nullable LocalDate expected) {
+      long order,
+      int line,
+      Quantity packs,
+      Quantity quantity,
+      @Nullable LocalDate expected,
+      @Nullable BigDecimal price) {
     jdbc.sql(
-            "update inbound_line set packs = ?, quantity = ?, expected = ?"
+            "update inbound_line set packs = ?, quantity = ?, expected = ?, price = ?"
                 + " where order_id = ? and line_no = ?")
-        .params(packs.amount(), quantity.amount(), expected, order, line)
+        .params(packs.amount(), quantity.amount(), expected, price, order, line)
         .update();
   }
 

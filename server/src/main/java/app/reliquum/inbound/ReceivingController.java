@@ -3,6 +3,7 @@ package app.reliquum.inbound;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
+import app.reliquum.api.FileAnswer;
 import app.reliquum.api.Needs;
 import app.reliquum.api.OnceInPart;
 import app.reliquum.api.Page;
@@ -35,6 +36,8 @@ class ReceivingController {
 
   private final InboundOrders orders;
   private final OrderAmendments amendments;
+  private final OrderAnswers answers;
+  private final OrderPapers papers;
   private final OrderImport files;
   private final Suppliers suppliers;
   private final Checking checking;
@@ -46,7 +49,11 @@ class ReceivingController {
       Suppliers suppliers,
       Checking checking,
       Commands commands,
-      OrderAmendments amendments) {
+      OrderAmendments amendments,
+      OrderAnswers answers,
+      OrderPapers papers) {
+    this.answers = answers;
+    this.papers = papers;
     this.amendments = amendments;
     this.orders = orders;
     this.files = files;
@@ -130,6 +137,46 @@ class ReceivingController {
   @PostMapping("/inbound/{id}/sending")
   InboundViews.Card send(Command command, @PathVariable long id) {
     return orders.send(id, command.actor());
+  }
+
+  /** The order as it is printed for its supplier. */
+  @Operation(operationId = "printInboundOrder", summary = "The purchase order as PDF")
+  @Needs(Permission.LOOK)
+  @GetMapping(path = "/inbound/{id}/papers/order", produces = MediaType.APPLICATION_PDF_VALUE)
+  ResponseEntity<byte[]> print(Actor actor, @PathVariable long id) {
+    InboundViews.Card order = purchase(id, actor);
+    return FileAnswer.shown(
+        papers.print(order), MediaType.APPLICATION_PDF, order.number() + ".pdf");
+  }
+
+  /** The order for the system of its supplier. */
+  @Operation(
+      operationId = "getInboundOrderDocument",
+      summary = "The purchase order as a document (UBL 2.1)")
+  @Needs(Permission.LOOK)
+  @GetMapping(path = "/inbound/{id}/document", produces = MediaType.APPLICATION_XML_VALUE)
+  ResponseEntity<byte[]> document(Actor actor, @PathVariable long id) {
+    InboundViews.Card order = purchase(id, actor);
+    return FileAnswer.kept(
+        papers.document(order), MediaType.APPLICATION_XML, order.number() + ".xml");
+  }
+
+  private InboundViews.Card purchase(long id, Actor actor) {
+    InboundViews.Card order = orders.card(id, actor);
+    if (order.kind() != InboundViews.Kind.PURCHASE) {
+      throw Problem.refused("not-ordered", order.number() + " was not ordered of a supplier.");
+    }
+    return order;
+  }
+
+  /** Takes down what the system of a supplier has answered to an order. */
+  @Operation(
+      operationId = "importOrderResponse",
+      summary = "Import an order response of a supplier (UBL 2.1)")
+  @Needs(Permission.POST)
+  @PostMapping(path = "/inbound/responses", consumes = MediaType.APPLICATION_XML_VALUE)
+  InboundViews.Card answered(Command command, @RequestBody byte[] xml) {
+    return answers.read(xml, command.actor());
   }
 
   @Operation(

@@ -193,7 +193,7 @@ public class ReceivingGoods {
       return known.get().line();
     }
     int next = 1 + all.stream().mapToInt(Arrival.OrderLine::line).max().orElse(0);
-    table.addLine(id, next, origin, item.id(), "", beyond, beyond, beyond, null);
+    table.addLine(id, next, origin, item.id(), "", beyond, beyond, beyond, null, null);
     return next;
   }
 

@@ -34,6 +34,7 @@ class Supplier {
   private boolean active = true;
   private String orderDays = "";
   private @Nullable LocalTime cutOff;
+  private @Nullable Long taxId;
 
   protected Supplier() {}
 
@@ -56,11 +57,20 @@ class Supplier {
     }
   }
 
+  /** What it sells is taxed so; null for no tax. */
+  void taxed(@Nullable Long tax) {
+    this.taxId = tax;
+  }
+
+  @Nullable Long taxId() {
+    return taxId;
+  }
+
   int version() {
     return version;
   }
 
-  Suppliers.Card card() {
+  Suppliers.Card card(@Nullable String tax) {
     return new Suppliers.Card(
         id,
         version,
@@ -72,7 +82,8 @@ class Supplier {
         leadDays,
         active,
         days(),
-        cutOff == null ? null : cutOff.toString());
+        cutOff == null ? null : cutOff.toString(),
+        tax);
   }
 
   private Set<DayOfWeek> days() {

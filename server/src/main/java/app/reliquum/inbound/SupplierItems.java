@@ -5,6 +5,7 @@ import app.reliquum.catalog.Catalog;
 import app.reliquum.core.demand.SupplyTerms;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.house.Taxes;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -19,6 +20,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -32,8 +34,10 @@ public class SupplierItems {
   private final JdbcClient jdbc;
   private final Catalog catalog;
   private final Suppliers suppliers;
+  private final Taxes taxes;
 
-  SupplierItems(JdbcClient jdbc, Catalog catalog, Suppliers suppliers) {
+  SupplierItems(JdbcClient jdbc, Catalog catalog, Suppliers suppliers, Taxes taxes) {
+    this.taxes = taxes;
     this.jdbc = jdbc;
     this.catalog = catalog;
     this.suppliers = suppliers;
@@ -48,6 +52,7 @@ public class SupplierItems {
    * @param multiple only multiples of this are sold; 0 for any
    * @param leadDays working days from order to receipt; null for those of the supplier
    * @param preferred whether it is the one to buy from
+   * @param tax the code of its tax; null for that of the supplier
    */
   @Schema(name = "SupplierOfItem")
   public record Row(
@@ -59,9 +64,14 @@ public class SupplierItems {
       Quantity minimum,
       Quantity multiple,
       @Nullable Integer leadDays,
-      boolean preferred) {}
+      boolean preferred,
+      @Nullable String tax) {}
 
-  /** A supplier of an item as entered. */
+  /**
+   * A supplier of an item as entered.
+   *
+   * @param tax the code of its tax; null or empty for that of the supplier
+   */
   @Schema(name = "SupplierOfItemEntry")
   public record Entry(
       @NotNull Long supplierId,
@@ -70,7 +80,8 @@ public class SupplierItems {
       @NotNull Quantity minimum,
       @NotNull Quantity multiple,
       @Min(0) @Max(999) @Nullable Integer leadDays,
-      boolean preferred) {}
+      boolean preferred,
+      @Size(max = 24) @Nullable String tax) {}
 
   /**
    * What buying an item comes to.
@@ -83,8 +94,9 @@ public class SupplierItems {
 
   private static final String ROWS =
       """
-      select t.*, s.code, s.name, s.lead_days stated
+      select t.*, s.code, s.name, s.lead_days stated, x.code tax
       from supplier_item t join supplier s on s.id = t.supplier_id
+        left join tax x on x.id = t.tax_id
       """;
 
   /** The suppliers of an item; the one to buy from first. */
@@ -106,7 +118,8 @@ public class SupplierItems {
         new Quantity(row.getBigDecimal("minimum")),
         new Quantity(row.getBigDecimal("multiple")),
         days(row),
-        row.getBoolean("preferred"));
+        row.getBoolean("preferred"),
+        row.getString("tax"));
   }
 
   private static @Nullable Integer days(ResultSet row) throws SQLException {
@@ -134,9 +147,15 @@ public class SupplierItems {
       }
       check(measured, entry.minimum(), at(i, "minimum"));
       check(measured, entry.multiple(), at(i, "multiple"));
-      insert(item, entry);
+      insert(item, entry, taxOf(entry, at(i, "tax")));
     }
     return of(item);
+  }
+
+  private @Nullable Long taxOf(Entry entry, String field) {
+    return entry.tax() == null || entry.tax().isBlank()
+        ? null
+        : Long.valueOf(taxes.chosen(entry.tax(), field).id());
   }
 
   private static String at(int line, String field) {
@@ -154,11 +173,11 @@ public class SupplierItems {
     }
   }
 
-  private void insert(long item, Entry entry) {
+  private void insert(long item, Entry entry, @Nullable Long tax) {
     jdbc.sql(
             """
             insert into supplier_item (item_id, supplier_id, their_code, price, minimum, multiple,
-              lead_days, preferred) values (?, ?, ?, ?, ?, ?, ?, ?)
+              lead_days, preferred, tax_id) values (?, ?, ?, ?, ?, ?, ?, ?, ?)
             """)
         .params(
             item,
@@ -168,7 +187,8 @@ public class SupplierItems {
             entry.minimum().amount(),
             entry.multiple().amount(),
             entry.leadDays(),
-            entry.preferred())
+            entry.preferred(),
+            tax)
         .update();
   }
 
@@ -222,6 +242,49 @@ public class SupplierItems {
   private static Quantity quantity(ResultSet row, String column) throws SQLException {
     BigDecimal amount = row.getBigDecimal(column);
     return amount == null ? Quantity.ZERO : new Quantity(amount);
+  }
+
+  /**
+   * What a supplier calls some items; those of which nobody has said are left out.
+   *
+   * @return their codes by item
+   */
+  @Transactional(readOnly = true)
+  public Map<Long, String> theirCodes(long supplier, Collection<Long> items) {
+    Map<Long, String> codes = new HashMap<>();
+    if (!items.isEmpty()) {
+      jdbc.sql(
+              "select item_id, their_code from supplier_item where supplier_id = :supplier"
+                  + " and item_id in (:items) and their_code <> ''")
+          .param("supplier", supplier)
+          .param("items", items)
+          .query(
+              row -> {
+                codes.put(row.getLong(1), row.getString(2));
+              });
+    }
+    return codes;
+  }
+
+  /** How some items are taxed if a supplier sells them; untaxed ones are left out. */
+  @Transactional(readOnly = true)
+  public Map<Long, Taxes.Card> taxes(long supplier, Collection<Long> items) {
+    Map<Long, Taxes.Card> taxed = new HashMap<>();
+    if (items.isEmpty()) {
+      return taxed;
+    }
+    suppliers.tax(supplier).ifPresent(tax -> items.forEach(item -> taxed.put(item, tax)));
+    Map<Long, Taxes.Card> known = taxes.byId();
+    jdbc.sql(
+            "select item_id, tax_id from supplier_item where supplier_id = :supplier"
+                + " and item_id in (:items) and tax_id is not null")
+        .param("supplier", supplier)
+        .param("items", items)
+        .query(
+            row -> {
+              taxed.put(row.getLong(1), Objects.requireNonNull(known.get(row.getLong(2))));
+            });
+    return taxed;
   }
 
   /** An item as a supplier sells it. */

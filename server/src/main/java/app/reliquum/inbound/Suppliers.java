@@ -3,6 +3,7 @@ package app.reliquum.inbound;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Texts;
 import app.reliquum.core.demand.OrderDays;
+import app.reliquum.house.Taxes;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -13,6 +14,8 @@ import jakarta.validation.constraints.Size;
 import java.time.DayOfWeek;
 import java.time.LocalTime;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -24,9 +27,11 @@ import org.springframework.transaction.annotation.Transactional;
 public class Suppliers {
 
   private final SupplierStore store;
+  private final Taxes taxes;
 
-  Suppliers(SupplierStore store) {
+  Suppliers(SupplierStore store, Taxes taxes) {
     this.store = store;
+    this.taxes = taxes;
   }
 
   /**
@@ -35,6 +40,7 @@ public class Suppliers {
    * @param leadDays working days from an order to its receipt
    * @param orderDays the days of the week on which it takes orders; none for any
    * @param cutOff until when it takes them on such a day; null for all day
+   * @param tax the code of the tax on what it sells; null for none
    */
   @Schema(name = "SupplierCard")
   public record Card(
@@ -48,7 +54,8 @@ public class Suppliers {
       int leadDays,
       boolean active,
       Set<DayOfWeek> orderDays,
-      @Nullable String cutOff) {
+      @Nullable String cutOff,
+      @Nullable String tax) {
 
     /** On which days it takes orders, and until when. */
     public OrderDays takesOrders() {
@@ -60,6 +67,7 @@ public class Suppliers {
    * A supplier as entered.
    *
    * @param orderDays null for days and time as before
+   * @param tax null for the tax as before, empty for none
    */
   @Schema(name = "SupplierEntry")
   public record Entry(
@@ -74,18 +82,29 @@ public class Suppliers {
       boolean active,
       @Nullable Set<DayOfWeek> orderDays,
       @Pattern(regexp = "([01][0-9]|2[0-3]):[0-5][0-9]", message = "is a time such as 14:30")
-          @Nullable String cutOff) {}
+          @Nullable String cutOff,
+      @Size(max = 24) @Nullable String tax) {}
 
   /** Every supplier, by name. */
   @Transactional(readOnly = true)
   public List<Card> all() {
-    return store.findAllByOrderByName().stream().map(Supplier::card).toList();
+    Map<Long, Taxes.Card> known = taxes.byId();
+    return store.findAllByOrderByName().stream().map(one -> card(one, known)).toList();
+  }
+
+  private Card card(Supplier supplier) {
+    return card(supplier, supplier.taxId() == null ? Map.of() : taxes.byId());
+  }
+
+  private static Card card(Supplier supplier, Map<Long, Taxes.Card> known) {
+    Taxes.Card tax = supplier.taxId() == null ? null : known.get(supplier.taxId());
+    return supplier.card(tax == null ? null : tax.code());
   }
 
   /** A supplier by its code. */
   @Transactional(readOnly = true)
   public Optional<Card> withCode(String code) {
-    return store.findByCode(code).map(Supplier::card);
+    return store.findByCode(code).map(this::card);
   }
 
   @Transactional
@@ -95,24 +114,35 @@ public class Suppliers {
           .with("field", "code");
     }
     Supplier supplier = new Supplier(entry.code());
+    return described(supplier, entry);
+  }
+
+  private Card described(Supplier supplier, Entry entry) {
     supplier.describe(entry);
-    return store.saveAndFlush(supplier).card();
+    if (entry.tax() != null) {
+      supplier.taxed(entry.tax().isBlank() ? null : taxes.chosen(entry.tax(), "tax").id());
+    }
+    return card(store.saveAndFlush(supplier));
   }
 
   @Transactional
   public Card change(long id, Entry entry) {
     Supplier supplier = store.findById(id).orElseThrow(() -> Problem.missing("supplier", id));
     Problem.unlessCurrent(entry.version(), supplier.version());
-    supplier.describe(entry);
-    return store.saveAndFlush(supplier).card();
+    return described(supplier, entry);
+  }
+
+  /** The tax on what a supplier sells, where none is said of an item. */
+  Optional<Taxes.Card> tax(long id) {
+    return store
+        .findById(id)
+        .map(Supplier::taxId)
+        .map(tax -> Objects.requireNonNull(taxes.byId().get(tax)));
   }
 
   /** A supplier by its number. */
   @Transactional(readOnly = true)
   public Card supplier(long id) {
-    return store
-        .findById(id)
-        .map(Supplier::card)
-        .orElseThrow(() -> Problem.missing("supplier", id));
+    return store.findById(id).map(this::card).orElseThrow(() -> Problem.missing("supplier", id));
   }
 }

@@ -9,7 +9,9 @@ import app.reliquum.api.sheets.RowFile;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
+import app.reliquum.house.House;
 import app.reliquum.places.Places;
+import app.reliquum.ubl.Price;
 import app.reliquum.ubl.Reading;
 import com.helger.ubl21.UBL21Marshaller;
 import java.io.ByteArrayInputStream;
@@ -66,13 +68,16 @@ class OutboundFile {
   private final Customers customers;
   private final Places places;
   private final Reading reading;
+  private final House house;
 
   OutboundFile(
       Accepting accepting,
       OutboundTable table,
       Customers customers,
       Places places,
-      Reading reading) {
+      Reading reading,
+      House house) {
+    this.house = house;
     this.accepting = accepting;
     this.table = table;
     this.customers = customers;
@@ -332,10 +337,14 @@ class OutboundFile {
             line.getQuantity() == null ? null : line.getQuantity().getUnitCode(),
             "ordered quantity",
             where);
-    BigDecimal price = line.getPrice() == null ? null : line.getPrice().getPriceAmountValue();
-    if (price != null && price.signum() < 0) {
-      throw Problem.invalid("file", where + "a price is not below zero.");
-    }
-    return new OutboundViews.LineEntry(item.code(), quantity, "", null, price, null, null);
+    Price price = Price.read(line.getPrice(), where);
+    return new OutboundViews.LineEntry(
+        item.code(),
+        quantity,
+        "",
+        null,
+        price == null ? null : price.of(item, BigDecimal.ONE, house.card().currency(), where),
+        null,
+        null);
   }
 }

@@ -11,6 +11,7 @@ import app.reliquum.house.PdfPrinter;
 import app.reliquum.places.Places;
 import app.reliquum.stock.ReservedGoods;
 import app.reliquum.ubl.DespatchAdvices;
+import app.reliquum.ubl.Party;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -323,14 +324,14 @@ class OutboundPapers {
             of.at().atZone(ZoneId.of(site.timeZone())),
             card.number(),
             card.reference(),
-            new DespatchAdvices.Party(
+            new Party(
                 site.gln(),
                 site.code(),
                 "site",
                 house.card().name() + ", " + site.name(),
                 site.street(),
                 site.town()),
-            new DespatchAdvices.Party(
+            new Party(
                 customer.gln(),
                 customer.code(),
                 "customer",

@@ -110,7 +110,8 @@ class RequisitionOrders {
                         Objects.requireNonNull(codes.get(one.getKey())),
                         one.getValue(),
                         "",
-                        prices.get(new SupplierItems.Sold(one.getKey(), key.supplier()))))
+                        prices.get(new SupplierItems.Sold(one.getKey(), key.supplier())),
+                        null))
             .toList();
     LocalDate due = days.today(key.site()).plusDays(supplier.leadDays());
     Optional<Long> unsent = unsent(key);

@@ -6,10 +6,7 @@ import com.helger.ubl21.UBL21Marshaller;
 import java.time.LocalDate;
 import java.time.ZonedDateTime;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.AddressLineType;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.AddressType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.CustomerPartyType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.DespatchLineType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.ItemIdentificationType;
@@ -18,14 +15,10 @@ import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.Ite
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.LotIdentificationType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.OrderLineReferenceType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.OrderReferenceType;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyIdentificationType;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyNameType;
-import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.PartyType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.ShipmentType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.SupplierPartyType;
 import oasis.names.specification.ubl.schema.xsd.commonaggregatecomponents_21.TransportHandlingUnitType;
 import oasis.names.specification.ubl.schema.xsd.commonbasiccomponents_21.DeliveredQuantityType;
-import oasis.names.specification.ubl.schema.xsd.commonbasiccomponents_21.IDType;
 import oasis.names.specification.ubl.schema.xsd.despatchadvice_21.DespatchAdviceType;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -42,16 +35,6 @@ public class DespatchAdvices {
   DespatchAdvices(Catalog catalog) {
     this.catalog = catalog;
   }
-
-  /**
-   * Someone who sends or receives.
-   *
-   * @param gln the GS1 number of the location, empty for none
-   * @param code what the house calls it
-   * @param scheme what kind of code that is
-   */
-  public record Party(
-      String gln, String code, String scheme, String name, String street, String town) {}
 
   /** Goods that are sent; what there is not is null. */
   public record Goods(
@@ -93,10 +76,10 @@ public class DespatchAdvices {
     }
     advice.addOrderReference(order);
     SupplierPartyType sender = new SupplierPartyType();
-    sender.setParty(party(despatch.from()));
+    sender.setParty(despatch.from().type());
     advice.setDespatchSupplierParty(sender);
     CustomerPartyType receiver = new CustomerPartyType();
-    receiver.setParty(party(despatch.to()));
+    receiver.setParty(despatch.to().type());
     advice.setDeliveryCustomerParty(receiver);
     int number = 1;
     for (Goods goods : despatch.goods()) {
@@ -107,40 +90,6 @@ public class DespatchAdvices {
       throw new IllegalStateException("The advice " + despatch.number() + " breaks its schema.");
     }
     return xml;
-  }
-
-  private static PartyType party(Party of) {
-    PartyType party = new PartyType();
-    if (!of.gln().isEmpty()) {
-      party.addPartyIdentification(identified(of.gln(), Reading.GLN));
-    }
-    party.addPartyIdentification(identified(of.code(), of.scheme()));
-    PartyNameType name = new PartyNameType();
-    name.setName(of.name());
-    party.addPartyName(name);
-    AddressType address = new AddressType();
-    if (!of.street().isEmpty()) {
-      AddressLineType street = new AddressLineType();
-      street.setLine(of.street());
-      address.addAddressLine(street);
-    }
-    if (!of.town().isEmpty()) {
-      address.setCityName(of.town());
-    }
-    party.setPostalAddress(address);
-    return party;
-  }
-
-  private static PartyIdentificationType identified(String id, String scheme) {
-    PartyIdentificationType identified = new PartyIdentificationType();
-    identified.setID(named(id, scheme));
-    return identified;
-  }
-
-  private static IDType named(String id, String scheme) {
-    IDType value = new IDType(id);
-    value.setSchemeID(scheme);
-    return value;
   }
 
   private DespatchLineType line(int number, Goods goods, Despatch despatch) {
@@ -174,13 +123,7 @@ public class DespatchAdvices {
     ItemIdentificationType ours = new ItemIdentificationType();
     ours.setID(item.code());
     type.setSellersItemIdentification(ours);
-    gtin(item.id())
-        .ifPresent(
-            gtin -> {
-              ItemIdentificationType standard = new ItemIdentificationType();
-              standard.setID(named(gtin, Reading.GTIN));
-              type.setStandardItemIdentification(standard);
-            });
+    StandardItem.of(catalog, item.id()).ifPresent(type::setStandardItemIdentification);
     if (goods.serial() != null || goods.lot() != null) {
       ItemInstanceType instance = new ItemInstanceType();
       if (goods.serial() != null) {
@@ -197,11 +140,5 @@ public class DespatchAdvices {
       type.addItemInstance(instance);
     }
     return type;
-  }
-
-  private Optional<String> gtin(long item) {
-    return catalog.item(item).barcodes().stream()
-        .filter(code -> code.matches("[0-9]{8,14}"))
-        .findFirst();
   }
 }
