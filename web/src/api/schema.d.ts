@@ -2189,6 +2189,93 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/notice-choices': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Which roles are told of what, and how */
+    get: operations['listNoticeChoices'];
+    /** Choose how a role is told of a kind */
+    put: operations['chooseNotice'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/notices': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** One's own notices, filtered */
+    get: operations['listNotices'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/notices/reading': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Mark all of one's notices up to one as read */
+    post: operations['markNoticesRead'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/notices/unread': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** How many of one's notices are unread */
+    get: operations['countUnreadNotices'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/notices/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** One of one's own notices */
+    get: operations['getNotice'];
+    /** Mark one of one's notices as read or unread */
+    put: operations['markNotice'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/on-hand': {
     parameters: {
       query?: never;
@@ -7050,6 +7137,71 @@ export interface components {
       /** Format: int32 */
       version?: number | null;
     };
+    Notice: {
+      details: {
+        [key: string]: string;
+      };
+      failure: boolean;
+      /** Format: int64 */
+      id: number;
+      /** @enum {string} */
+      kind:
+        | 'PROPOSALS'
+        | 'RUNNING_OUT'
+        | 'LATE_GOODS'
+        | 'CHANGED_DELIVERY'
+        | 'LEDGER_DIFFERENCES'
+        | 'BACKGROUND_FAILURE'
+        | 'MAIL_NOT_SENT';
+      /** Format: date-time */
+      raised: string;
+      read: boolean;
+      site: string | null;
+      /** Format: int64 */
+      siteId: number | null;
+      /** Format: int32 */
+      times: number;
+    };
+    NoticeChoice: {
+      /** @enum {string} */
+      kind:
+        | 'PROPOSALS'
+        | 'RUNNING_OUT'
+        | 'LATE_GOODS'
+        | 'CHANGED_DELIVERY'
+        | 'LEDGER_DIFFERENCES'
+        | 'BACKGROUND_FAILURE'
+        | 'MAIL_NOT_SENT';
+      /** @enum {string} */
+      role: 'FLOOR_HAND' | 'CLERK' | 'CONTROLLER' | 'AUDITOR' | 'ADMINISTRATOR';
+      /** Format: int64 */
+      siteId: number | null;
+      /** @enum {string} */
+      way: 'OFF' | 'SCREEN' | 'DAILY_MAIL' | 'MAIL_AT_ONCE';
+    };
+    NoticeChoiceEntry: {
+      /** @enum {string} */
+      kind:
+        | 'PROPOSALS'
+        | 'RUNNING_OUT'
+        | 'LATE_GOODS'
+        | 'CHANGED_DELIVERY'
+        | 'LEDGER_DIFFERENCES'
+        | 'BACKGROUND_FAILURE'
+        | 'MAIL_NOT_SENT';
+      /** @enum {string} */
+      role: 'FLOOR_HAND' | 'CLERK' | 'CONTROLLER' | 'AUDITOR' | 'ADMINISTRATOR';
+      /** Format: int64 */
+      siteId?: number | null;
+      way?: ('OFF' | 'SCREEN' | 'DAILY_MAIL' | 'MAIL_AT_ONCE') | null;
+    };
+    NoticeReadEntry: {
+      read: boolean;
+    };
+    NoticesReadEntry: {
+      /** Format: int64 */
+      upTo: number;
+    };
     OnHandRow: {
       area: string | null;
       /**
@@ -7509,6 +7661,13 @@ export interface components {
       /** Format: int64 */
       total: number;
     };
+    PageNotice: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['Notice'][];
+      /** Format: int64 */
+      total: number;
+    };
     PageOnHandRow: {
       /** Format: int32 */
       offset: number;
@@ -7569,6 +7728,7 @@ export interface components {
       active: boolean;
       approvalValue: number | null;
       code: string;
+      email: string;
       everywhere: boolean;
       hasPassword: boolean;
       hasPin: boolean;
@@ -7585,6 +7745,7 @@ export interface components {
       active: boolean;
       approvalValue?: number | null;
       code: string;
+      email?: string | null;
       everywhere: boolean;
       name: string;
       password?: string | null;
@@ -9274,6 +9435,10 @@ export interface components {
       from: number;
       /** Format: int64 */
       to: number;
+    };
+    UnreadNotices: {
+      /** Format: int32 */
+      count: number;
     };
     UsagePage: {
       page: components['schemas']['PageUsageRow'];
@@ -14449,6 +14614,219 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['Posted'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  listNoticeChoices: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['NoticeChoice'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  chooseNotice: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['NoticeChoiceEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['NoticeChoice'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  listNotices: {
+    parameters: {
+      query?: {
+        filter?: 'UNREAD' | 'ALL';
+        /** @description Words that must all be found in a row. */
+        q?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. KIND (IS, IS_NOT); SITE (IS, IS_NOT, EMPTY, FILLED); RAISED (FROM, BEFORE, EMPTY, FILLED); TIMES (IS, FROM, UNTIL, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?: 'KIND' | 'SITE' | 'RAISED' | 'TIMES';
+        /** @description The other way round. */
+        descending?: boolean;
+        /** @description The number of the first row, from 0. */
+        offset?: number;
+        /** @description How many rows at most. */
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageNotice'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  markNoticesRead: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['NoticesReadEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['UnreadNotices'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  countUnreadNotices: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['UnreadNotices'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  getNotice: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Notice'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  markNotice: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['NoticeReadEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['UnreadNotices'];
         };
       };
       400: components['responses']['Invalid'];

@@ -30,6 +30,7 @@ const STALE = {
   loan: ['loans'],
   requisition: ['requisitions', 'replenishment'],
   replenishment: ['low', 'replenishment'],
+  notice: ['notices'],
 } as const;
 
 const FIRST_PAUSE = 2_000;

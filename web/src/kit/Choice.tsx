@@ -30,6 +30,7 @@ export function Choice<T extends string>({
   value,
   onChange,
   options,
+  'aria-label': said,
   ...field
 }: {
   value: T;
@@ -41,7 +42,11 @@ export function Choice<T extends string>({
       select
       value={value}
       onChange={(event) => onChange(event.target.value as T)}
-      slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
+      slotProps={{
+        select: { native: true },
+        inputLabel: { shrink: true },
+        htmlInput: { 'aria-label': said },
+      }}
       {...field}
     >
       {options.map(([key, name]) => (

@@ -1,7 +1,9 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { Suspense, use, useEffect } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { lazy, Suspense, use, useEffect } from 'react';
 import { NavLink, Navigate, Outlet, Route, Routes, useLocation, useNavigate } from 'react-router';
+import { question } from '../api/ask';
 import { Brand } from '../app/Brand';
 import { DemoMark } from '../app/DemoMark';
 import { OwnSecret } from '../app/OwnSecret';
@@ -41,6 +43,7 @@ export default function Office() {
                   ))}
                 </Route>
               ))}
+              <Route path="own/notices" element={<Notices />} />
               <Route path="own/password" element={<OwnSecret secret="PASSWORD" />} />
               <Route path="own/pin" element={<OwnSecret secret="PIN" />} />
               <Route path="*" element={<Navigate to="/office/on-hand" replace />} />
@@ -48,6 +51,19 @@ export default function Office() {
           </Suspense>
         )}
       </Box>
+    </Box>
+  );
+}
+
+const NoticeSpace = lazy(async () => ({
+  default: (await import('./notices/NoticeSpace')).NoticeSpace,
+}));
+
+function Notices() {
+  useTitle(t('notices.title'));
+  return (
+    <Box sx={{ flex: 1, minWidth: 0, display: 'flex' }}>
+      <NoticeSpace />
     </Box>
   );
 }
@@ -80,7 +96,12 @@ function Space({ space }: { space: OfficeSpace }) {
 }
 
 function Page({ page }: { page: OfficePage }) {
-  const title = t('pageTitle', { page: t(page.word) });
+  useTitle(t(page.word));
+  return <page.Show />;
+}
+
+function useTitle(page: string) {
+  const title = t('pageTitle', { page });
   useEffect(() => {
     const before = document.title;
     document.title = title;
@@ -88,7 +109,6 @@ function Page({ page }: { page: OfficePage }) {
       document.title = before;
     };
   }, [title]);
-  return <page.Show />;
 }
 
 function Header() {
@@ -139,16 +159,53 @@ function Header() {
   );
 }
 
+/** How many notices one has not read, stamped beside one's name. */
+function Unread({ count }: { count: number }) {
+  return (
+    <Box
+      component="span"
+      role="img"
+      aria-label={t('notices.badge', { count })}
+      sx={{
+        fontSize: '13px !important',
+        fontFamily: fonts.heading,
+        fontWeight: 700,
+        minWidth: 22,
+        px: 0.5,
+        lineHeight: '20px',
+        textAlign: 'center',
+        color: (theme) => theme.house.kraft,
+        bgcolor: '#231F1A',
+      }}
+    >
+      {count}
+    </Box>
+  );
+}
+
 function PersonMenu() {
   const me = useMe();
   const navigate = useNavigate();
   const mayMove = useMay('MOVE');
   const { shift, change } = use(ShiftContext);
+  const unread = useQuery(question('/api/notices/unread')).data?.count ?? 0;
   return (
-    <Drop label={me.name} sx={{ color: '#231F1A', whiteSpace: 'nowrap' }}>
-      {() => (
+    <Drop
+      label={me.name}
+      sx={{ color: '#231F1A', whiteSpace: 'nowrap' }}
+      endIcon={unread > 0 && <Unread count={unread} />}
+    >
+      {(close) => (
         <>
           <Box sx={{ color: 'text.secondary', px: 1 }}>{t(`role.${me.role}` as Word)}</Box>
+          <Button
+            onClick={() => {
+              close();
+              void navigate('/office/own/notices');
+            }}
+          >
+            {unread > 0 ? t('notices.menu', { count: unread }) : t('notices.title')}
+          </Button>
           {mayMove && <Button onClick={() => void navigate('/floor')}>{t('toFloor')}</Button>}
           <Button onClick={() => change(shift === 'day' ? 'night' : 'day')}>
             {t(shift === 'day' ? 'toNight' : 'toDay')}

@@ -183,6 +183,7 @@ export const SPACES: readonly OfficeSpace[] = [
       page('counting', 'rules.counting', 'CountingRules', () => import('./rules/CountingRules')),
       page('labels', 'rules.labels', 'LabelSpace', () => import('./labels/LabelSpace')),
       page('house', 'rules.house', 'HouseRules', () => import('./rules/HouseRules')),
+      page('notices', 'notices.choices.title', 'NoticeRules', () => import('./rules/NoticeRules')),
       page('devices', 'rules.devices', 'DeviceRules', () => import('./rules/DeviceRules'), {
         may: 'RULES',
         adds: ['devices.add', 'RULES'],

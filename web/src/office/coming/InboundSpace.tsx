@@ -55,7 +55,7 @@ export function InboundSpace() {
       panels={{
         new: {
           title: t('inbound.add'),
-          width: 620,
+          width: 740,
           show: () => <OrderForm onDone={(order) => open(order.id)} />,
         },
         response: {

@@ -68,7 +68,7 @@ export function OrderForm({
         <DateField label={t('inbound.expected')} {...form.text('expected')} />
         <TextField label={t('inbound.note')} sx={{ gridColumn: '1 / -1' }} {...form.text('note')} />
       </Box>
-      <GoodsLines site={site} tracks="1.5fr 0.7fr 0.9fr 0.8fr 1fr" {...form.lines('lines')}>
+      <GoodsLines site={site} tracks="1.5fr 0.8fr 0.9fr 0.8fr 1.15fr" {...form.lines('lines')}>
         {(line) => (
           <>
             <NumberField label={t('inbound.price')} {...line.text('price')} />

@@ -33,7 +33,7 @@ export function OrderPanel({ order, onClose }: { order: number; onClose: () => v
       of={card}
       title={(one) => one.number}
       over={(one) => one.supplier ?? `${t(`inbound.kind.${one.kind}`)}: ${one.reason}`}
-      width={620}
+      width={680}
       onClose={onClose}
       form={(one, onDone) => <OrderForm order={one} onDone={onDone} />}
     >

@@ -34,6 +34,7 @@ const BLANK = {
   everywhere: false,
   active: true,
   approvalValue: '',
+  email: '',
 };
 
 /** Who works here, as what, and where. */
@@ -138,6 +139,7 @@ function PersonForm({ card, onClose }: { card?: Card; onClose: () => void }) {
         slotProps={{ inputLabel: { shrink: true } }}
         {...form.text('approvalValue')}
       />
+      <TextField label={t('people.email')} type="email" {...form.text('email')} />
       <TextField
         label={card?.hasPassword ? t('people.newPassword') : t('people.password')}
         type="password"

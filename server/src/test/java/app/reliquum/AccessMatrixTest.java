@@ -447,6 +447,7 @@ class AccessMatrixTest {
   /** The same member means another thing with some operations. */
   private ObjectNode ownSubject(String id, ObjectNode body) {
     switch (id) {
+      case "chooseNotice" -> body.put("kind", "PROPOSALS").set("siteId", number("site"));
       case "chooseInboundOrder" -> body.put("order", foreign.id("inbound"));
       case "makeLabels", "printLabels" -> body.set("ids", JSON.arrayNode().add(foreign.id("bin")));
       case "approveProposals", "refuseProposals" ->

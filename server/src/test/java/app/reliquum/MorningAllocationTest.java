@@ -99,7 +99,7 @@ class MorningAllocationTest {
         () ->
             HOUSE
                 .database()
-                .column("select day from morning_allocation")
+                .column("select day from site_morning where work = 'morning-allocation'")
                 .contains(today.toString()));
     long evening = order(today.plusDays(1));
     now(today, 18);

@@ -322,6 +322,15 @@ class ReplenishmentTest {
         part(proposal, quantity, way, from));
   }
 
+  private JsonNode told(String kind) {
+    return controller
+        .get("/api/notices?filter=ALL&where=KIND:IS:" + kind)
+        .ok()
+        .path("rows")
+        .get(0)
+        .path("details");
+  }
+
   @Test
   void oneItemThatFailsIsToldAndStopsNobody() {
     long level = item("FAILS", "600");
@@ -337,6 +346,8 @@ class ReplenishmentTest {
     assertThat(failed.path("detail").asString()).contains("level");
     assertThat(card(other, quay).path("open")).hasSize(1);
     assertThat(card(level, quay).path("failure").asString()).contains("level");
+    assertThat(told("BACKGROUND_FAILURE").path("work").asString()).isEqualTo("REPLENISHMENT_ITEMS");
+    assertThat(told("PROPOSALS").path("count").asInt()).isPositive();
     controller
         .put(
             "/api/replenishment/policies/" + card(level, quay).path("policy").path("id").asLong(),

@@ -12,6 +12,7 @@ import java.net.URI;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.extension.AfterAllCallback;
@@ -151,7 +152,8 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
                 true,
                 PASSWORD,
                 PIN,
-                limit));
+                limit,
+                code.toLowerCase(Locale.ROOT) + "@house.example"));
     return nobody().signIn(code, PASSWORD);
   }
 }

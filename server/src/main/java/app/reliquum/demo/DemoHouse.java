@@ -176,7 +176,8 @@ class DemoHouse implements ApplicationRunner {
       @Nullable String pin) {
     People.Card card =
         people.settle(
-            new People.Entry(null, code, name, role, everywhere, sites, true, PASSWORD, pin, null));
+            new People.Entry(
+                null, code, name, role, everywhere, sites, true, PASSWORD, pin, null, null));
     return new Actor(
         card.id(),
         code,

@@ -16,6 +16,8 @@ public enum FeedTopic {
   REQUISITION,
   /** A run has looked further, or a proposal was decided. */
   REPLENISHMENT,
+  /** There is something to be told. */
+  NOTICE,
   /** What someone may do has changed, or they are signed out. */
   SIGN_IN
 }

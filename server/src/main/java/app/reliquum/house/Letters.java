@@ -2,8 +2,10 @@ package app.reliquum.house;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.GeneratedId;
+import app.reliquum.api.NoticeRaised;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Utc;
+import app.reliquum.core.notice.NoticeKind;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -17,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -40,8 +43,10 @@ public class Letters {
 
   private final JdbcClient jdbc;
   private final Clock clock;
+  private final ApplicationEventPublisher events;
 
-  Letters(JdbcClient jdbc, Clock clock) {
+  Letters(JdbcClient jdbc, Clock clock, ApplicationEventPublisher events) {
+    this.events = events;
     this.jdbc = jdbc;
     this.clock = clock;
   }
@@ -239,7 +244,8 @@ public class Letters {
   }
 
   /** It went wrong in a way that may pass: it is tried again, later and later. */
-  void failedForNow(Letter letter, String why) {
+  @Transactional
+  public void failedForNow(Letter letter, String why) {
     int tries = letter.tries() + 1;
     if (tries >= TRIES) {
       ended(letter.id(), State.FAILED, why);
@@ -252,14 +258,33 @@ public class Letters {
         .update();
   }
 
-  /** It can't be sent as things are. */
-  void ended(long id, State state, String why) {
+  /** It can't be sent as things are: whoever sees to that is told. */
+  @Transactional
+  public void ended(long id, State state, String why) {
+    Undelivered letter =
+        jdbc.sql("select coalesce(site_id, 0) site, recipient, subject from letter where id = ?")
+            .param(id)
+            .query(Undelivered.class)
+            .single();
+    events.publishEvent(
+        new NoticeRaised(
+            NoticeKind.MAIL_NOT_SENT,
+            letter.site(),
+            // Without a mail server none is sent: that is told once.
+            state == State.FAILED ? Long.toString(id) : state.name(),
+            Map.of(
+                "letter", Long.toString(id),
+                "to", letter.recipient(),
+                "about", letter.subject(),
+                "failure", cut(why))));
     jdbc.sql(
             "update letter set state = ?, failure = ?, next_try = null, claimed_until = null"
                 + " where id = ?")
         .params(state.name(), cut(why), id)
         .update();
   }
+
+  private record Undelivered(long site, String recipient, String subject) {}
 
   private static String cut(String why) {
     return why.substring(0, Math.min(LONGEST, why.length()));

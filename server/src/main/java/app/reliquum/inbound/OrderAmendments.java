@@ -1,9 +1,11 @@
 package app.reliquum.inbound;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.NoticeRaised;
 import app.reliquum.api.Problem;
 import app.reliquum.catalog.Amounts;
 import app.reliquum.core.fulfilment.Arrival;
+import app.reliquum.core.notice.NoticeKind;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.house.Letters;
 import app.reliquum.places.Places;
@@ -16,6 +18,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -32,6 +35,7 @@ class OrderAmendments {
   private final Places places;
   private final Letters letters;
   private final OrderPapers papers;
+  private final ApplicationEventPublisher events;
 
   OrderAmendments(
       OrderTable table,
@@ -40,7 +44,9 @@ class OrderAmendments {
       Amounts amounts,
       Places places,
       Letters letters,
-      OrderPapers papers) {
+      OrderPapers papers,
+      ApplicationEventPublisher events) {
+    this.events = events;
     this.papers = papers;
     this.table = table;
     this.orders = orders;
@@ -172,6 +178,18 @@ class OrderAmendments {
         detail.substring(0, Math.min(detail.length(), LONGEST_DETAIL)));
     InboundViews.Card card = orders.card(id, actor);
     Suppliers.Card supplier = suppliers.supplier(head.supplierId());
+    if (answer && !changes.isEmpty()) {
+      events.publishEvent(
+          new NoticeRaised(
+              NoticeKind.CHANGED_DELIVERY,
+              head.siteId(),
+              head.number(),
+              Map.of(
+                  "inbound", Long.toString(id),
+                  "number", head.number(),
+                  "from", supplier.name(),
+                  "change", String.join("; ", changes))));
+    }
     if (!answer && head.sent() != null && !supplier.email().isEmpty()) {
       letters.write(
           supplier.email(),

@@ -25,10 +25,12 @@ class Jobs {
       DataSource source,
       List<OneTimeTask<?>> single,
       List<RecurringTask<?>> recurring,
+      FailedWork failed,
       @Value("${reliquum.jobs.heartbeat}") Duration heartbeat) {
     // Within a transaction, a job is asked for only if the transaction goes through.
     return Scheduler.create(new TransactionAwareDataSourceProxy(source), List.copyOf(single))
         .startTasks(recurring)
+        .addSchedulerListener(failed)
         .threads(2)
         .pollingInterval(Duration.ofSeconds(1))
         .heartbeatInterval(heartbeat)

@@ -2,20 +2,17 @@ package app.reliquum.outbound;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Commands;
+import app.reliquum.api.NoticeRaised;
 import app.reliquum.api.Staff;
+import app.reliquum.places.SiteMornings;
 import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
-import com.github.kagkarlsson.scheduler.task.helper.Tasks;
-import com.github.kagkarlsson.scheduler.task.schedule.FixedDelay;
-import java.sql.Date;
-import java.time.Clock;
-import java.time.Duration;
 import java.time.LocalDate;
-import java.time.LocalDateTime;
 import java.time.LocalTime;
-import java.time.ZoneId;
-import java.util.List;
+import java.util.Map;
+import java.util.OptionalInt;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -37,7 +34,7 @@ class MorningAllocation {
   private final Allocating allocating;
   private final Commands commands;
   private final Staff staff;
-  private final Clock clock;
+  private final ApplicationEventPublisher events;
 
   MorningAllocation(
       JdbcClient jdbc,
@@ -45,68 +42,60 @@ class MorningAllocation {
       Allocating allocating,
       Commands commands,
       Staff staff,
-      Clock clock) {
+      ApplicationEventPublisher events) {
     this.jdbc = jdbc;
     this.table = table;
     this.allocating = allocating;
     this.commands = commands;
     this.staff = staff;
-    this.clock = clock;
+    this.events = events;
   }
 
-  private record Site(long id, ZoneId zone, int ahead, LocalDate last) {}
+  private boolean morning(long site, LocalDate today, LocalDate last) {
+    OptionalInt ahead = ahead(site);
+    ahead.ifPresent(days -> allocate(site, today.plusDays(days)));
+    return ahead.isPresent();
+  }
 
-  /** Sees to each site where it is morning and that was not seen to today. */
-  void mornings() {
-    List<Site> sites =
-        jdbc.sql(
-                "select s.id, s.time_zone, s.allocate_ahead, m.day from site s"
-                    + " left join morning_allocation m on m.site_id = s.id"
-                    + " where s.allocate_ahead is not null")
-            .query(
-                (row, n) ->
-                    new Site(
-                        row.getLong(1),
-                        ZoneId.of(row.getString(2)),
-                        row.getInt(3),
-                        row.getDate(4) == null ? LocalDate.MIN : row.getDate(4).toLocalDate()))
-            .list();
-    for (Site site : sites) {
-      LocalDateTime now = LocalDateTime.ofInstant(clock.instant(), site.zone());
-      if (now.toLocalDate().isAfter(site.last()) && !now.toLocalTime().isBefore(FIRST)) {
-        allocate(site, now.toLocalDate());
-      }
-    }
+  /** How many days ahead a site looks for stock; empty if it does not. */
+  private OptionalInt ahead(long site) {
+    return jdbc.sql("select allocate_ahead from site where id = ? and allocate_ahead is not null")
+        .param(site)
+        .query(Integer.class)
+        .optional()
+        .map(OptionalInt::of)
+        .orElseGet(OptionalInt::empty);
   }
 
   /**
    * Each order by itself: one that can't be allocated stops no other. Doing it again is harmless.
    */
-  private void allocate(Site site, LocalDate today) {
+  private void allocate(long site, LocalDate until) {
     Actor house = staff.house();
-    for (long order : table.toAllocate(site.id(), today.plusDays(site.ahead()))) {
+    int failed = 0;
+    for (long order : table.toAllocate(site, until)) {
       try {
         commands.patiently(() -> allocating.allocate(order, house));
       } catch (RuntimeException fault) {
+        failed++;
         LOG.error("Stock for order {} could not be looked for", order, fault);
       }
     }
-    jdbc.sql("replace into morning_allocation (site_id, day) values (?, ?)")
-        .params(site.id(), Date.valueOf(today))
-        .update();
+    if (failed > 0) {
+      events.publishEvent(
+          NoticeRaised.failure(
+              site, "MORNING_ALLOCATION", Map.of("count", Integer.toString(failed))));
+    }
   }
 
   /** The job itself. */
   @Configuration
   static class Work {
 
-    private static final Duration LOOK = Duration.ofMinutes(5);
-
-    /** Sites lie in several time zones: it is morning at one of them every so often. */
     @Bean
-    RecurringTask<Void> allocatingInTheMorning(MorningAllocation mornings) {
-      return Tasks.recurring("morning-allocation", FixedDelay.of(LOOK))
-          .execute((task, context) -> mornings.mornings());
+    RecurringTask<Void> allocatingInTheMorning(
+        MorningAllocation allocation, SiteMornings mornings) {
+      return mornings.job("morning-allocation", FIRST, allocation::morning);
     }
   }
 }

@@ -92,6 +92,7 @@ class FirstPerson implements ApplicationRunner {
             true,
             password,
             null,
+            null,
             null);
     people.add(entry, people.hashes(entry), people.house());
     log.write(What.PASSWORD_SET, null, name, "made on the machine itself", "");

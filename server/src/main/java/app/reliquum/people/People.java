@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Actor.Secret;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Staff;
+import app.reliquum.api.Texts;
 import app.reliquum.people.SecurityLog.What;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotNull;
@@ -39,7 +40,11 @@ public class People implements Staff {
     this.log = log;
   }
 
-  /** A person as others see them. Secrets are only told to be there. */
+  /**
+   * A person as others see them. Secrets are only told to be there.
+   *
+   * @param email where they are told of what they have chosen to be told; empty for nowhere
+   */
   @Schema(name = "PersonCard")
   public record Card(
       long id,
@@ -52,7 +57,8 @@ public class People implements Staff {
       boolean active,
       boolean hasPassword,
       boolean hasPin,
-      @Nullable BigDecimal approvalValue) {}
+      @Nullable BigDecimal approvalValue,
+      String email) {}
 
   /**
    * A person as entered. A secret that is null stays as it is.
@@ -60,6 +66,7 @@ public class People implements Staff {
    * @param version the version that was changed; null for a new person
    * @param approvalValue above what value someone else must agree to what they post, and up to what
    *     they may agree themselves; null for no limit of their own
+   * @param email null for the address as before, empty for none
    */
   @Schema(name = "PersonEntry")
   public record Entry(
@@ -73,12 +80,14 @@ public class People implements Staff {
       boolean active,
       @Size(min = 10, max = 72, message = "has 10 to 72 characters") @Nullable String password,
       @Pattern(regexp = "[0-9]{4,8}", message = "has 4 to 8 digits") @Nullable String pin,
-      @PositiveOrZero @Nullable BigDecimal approvalValue) {
+      @PositiveOrZero @Nullable BigDecimal approvalValue,
+      @Size(max = 120) @Pattern(regexp = Texts.MAIL, message = Texts.MAIL_WANTED)
+          @Nullable String email) {
 
     /** What may be kept of it: a quick hash of a PIN is as good as the PIN. */
     Entry withoutSecrets() {
       return new Entry(
-          version, code, name, role, everywhere, sites, active, null, null, approvalValue);
+          version, code, name, role, everywhere, sites, active, null, null, approvalValue, email);
     }
   }
 
@@ -228,6 +237,9 @@ public class People implements Staff {
     checkSites(entry);
     person.describe(entry.name(), entry.role(), entry.everywhere(), entry.sites(), entry.active());
     person.limited(entry.approvalValue());
+    if (entry.email() != null) {
+      person.reachedAt(entry.email().strip());
+    }
     if (hashes.password() != null) {
       person.password(hashes.password(), temporary);
     }
@@ -323,6 +335,7 @@ public class People implements Staff {
         person.active(),
         person.hash(Secret.PASSWORD) != null,
         person.hash(Secret.PIN) != null,
-        person.approvalValue());
+        person.approvalValue(),
+        person.email());
   }
 }

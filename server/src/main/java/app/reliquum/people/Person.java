@@ -46,6 +46,7 @@ class Person {
   private boolean passwordTemporary;
   private boolean pinTemporary;
   private @Nullable BigDecimal approvalValue;
+  private String email = "";
 
   @ElementCollection(fetch = FetchType.EAGER)
   @CollectionTable(name = "person_site", joinColumns = @JoinColumn(name = "person_id"))
@@ -69,6 +70,14 @@ class Person {
 
   void limited(@Nullable BigDecimal approvalValue) {
     this.approvalValue = approvalValue;
+  }
+
+  void reachedAt(String email) {
+    this.email = email;
+  }
+
+  String email() {
+    return email;
   }
 
   @Nullable BigDecimal approvalValue() {

@@ -63,6 +63,7 @@ public class Runs {
   private final Staff staff;
   private final Commands commands;
   private final Feed feed;
+  private final RunNotices notices;
   private final Clock clock;
   private final ObjectProvider<SchedulerClient> scheduler;
 
@@ -75,6 +76,7 @@ public class Runs {
       Staff staff,
       Commands commands,
       Feed feed,
+      RunNotices notices,
       Clock clock,
       ObjectProvider<SchedulerClient> scheduler) {
     this.jdbc = jdbc;
@@ -85,6 +87,7 @@ public class Runs {
     this.staff = staff;
     this.commands = commands;
     this.feed = feed;
+    this.notices = notices;
     this.clock = clock;
     this.scheduler = scheduler;
   }
@@ -360,7 +363,9 @@ public class Runs {
     jdbc.sql("update replenishment_run set finished = ?, failure = ? where id = ?")
         .params(Utc.of(clock.instant()), failure, id)
         .update();
-    tell(id, run(id).siteId());
+    Row run = run(id);
+    tell(id, run.siteId());
+    notices.ended(run);
   }
 
   private static final TaskDescriptor<Long> RUN =

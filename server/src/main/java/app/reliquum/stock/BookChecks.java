@@ -3,8 +3,10 @@ package app.reliquum.stock;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Commands;
 import app.reliquum.api.GeneratedId;
+import app.reliquum.api.NoticeRaised;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Staff;
+import app.reliquum.core.notice.NoticeKind;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.costing.Pools;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
@@ -20,10 +22,12 @@ import java.time.Instant;
 import java.time.LocalTime;
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -45,6 +49,7 @@ public class BookChecks {
   private final Commands commands;
   private final DailyFigures figures;
   private final Clock clock;
+  private final ApplicationEventPublisher events;
   private final ObjectProvider<SchedulerClient> scheduler;
 
   BookChecks(
@@ -54,7 +59,9 @@ public class BookChecks {
       Commands commands,
       DailyFigures figures,
       Clock clock,
+      ApplicationEventPublisher events,
       ObjectProvider<SchedulerClient> scheduler) {
+    this.events = events;
     this.jdbc = jdbc;
     this.positions = positions;
     this.staff = staff;
@@ -185,6 +192,12 @@ public class BookChecks {
       Check done = check(id);
       if (done.differences() > 0) {
         LOG.error("Check {} of the books found {} differences", id, done.differences());
+        events.publishEvent(
+            new NoticeRaised(
+                NoticeKind.LEDGER_DIFFERENCES,
+                0,
+                Long.toString(id),
+                Map.of("count", Integer.toString(done.differences()))));
       } else {
         LOG.info("Check {} of the books: {} positions, all right", id, done.positions());
       }

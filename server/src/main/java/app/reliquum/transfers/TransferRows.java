@@ -74,7 +74,7 @@ class TransferRows {
   private static final String SHORT =
       "(select 1 from transfer_line l where l.transfer_id = t.id and " + MISSING_HERE + ")";
 
-  private static final String NOT_CLOSED = "t.state <> 'CLOSED'";
+  static final String NOT_CLOSED = "t.state <> 'CLOSED'";
   private static final String MISSING =
       "t.state = 'PARTLY_RECEIVED' and t.last_arrival >= t.last_sent and exists " + IN_TRANSIT;
 
