@@ -297,6 +297,40 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/categories/moving': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Give a category another name or place, or merge it with another */
+    post: operations['moveCategory'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/categories/tree': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The categories of items as a tree */
+    get: operations['getCategoryTree'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/checks': {
     parameters: {
       query?: never;
@@ -4798,6 +4832,20 @@ export interface components {
       most: number;
       /** @enum {string} */
       service: 'NEXT_DAY' | 'ECONOMY' | 'PALLET';
+    };
+    Category: {
+      /** Format: int32 */
+      depth: number;
+      /** Format: int32 */
+      items: number;
+      path: string;
+      /** Format: int32 */
+      within: number;
+    };
+    CategoryMoving: {
+      from: string;
+      merge: boolean;
+      to: string;
     };
     CheckEntry: {
       /** @enum {string} */
@@ -10345,6 +10393,63 @@ export interface operations {
         };
         content: {
           'application/json': string[];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  moveCategory: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CategoryMoving'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Category'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  getCategoryTree: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Category'][];
         };
       };
       400: components['responses']['Invalid'];

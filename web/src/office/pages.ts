@@ -151,6 +151,12 @@ export const SPACES: readonly OfficeSpace[] = [
       page('items', 'rules.items', 'ItemRules', () => import('./rules/ItemRules'), {
         adds: ['items.add', 'RULES'],
       }),
+      page(
+        'categories',
+        'categories.title',
+        'CategoryRules',
+        () => import('./rules/CategoryRules'),
+      ),
       page('places', 'rules.places', 'PlaceRules', () => import('./rules/PlaceRules')),
       page('binning/:site', 'rules.places', 'BinningSheet', () => import('./rules/BinningSheet'), {
         ofOne: true,

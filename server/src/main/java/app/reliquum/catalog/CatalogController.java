@@ -31,8 +31,10 @@ class CatalogController {
   private final Catalog catalog;
   private final Lots lots;
   private final ItemSetup itemSetup;
+  private final Categories categories;
 
-  CatalogController(Catalog catalog, Lots lots, ItemSetup itemSetup) {
+  CatalogController(Catalog catalog, Lots lots, ItemSetup itemSetup, Categories categories) {
+    this.categories = categories;
     this.itemSetup = itemSetup;
     this.catalog = catalog;
     this.lots = lots;
@@ -55,6 +57,22 @@ class CatalogController {
   @GetMapping("/categories")
   List<String> categories() {
     return catalog.categories();
+  }
+
+  @Operation(operationId = "getCategoryTree", summary = "The categories of items as a tree")
+  @Needs(Permission.LOOK)
+  @GetMapping("/categories/tree")
+  List<Categories.Node> tree() {
+    return categories.tree();
+  }
+
+  @Operation(
+      operationId = "moveCategory",
+      summary = "Give a category another name or place, or merge it with another")
+  @Needs(value = Permission.RULES, everywhere = true)
+  @PostMapping("/categories/moving")
+  List<Categories.Node> move(Command command, @Valid @RequestBody Categories.Moving moving) {
+    return categories.move(moving);
   }
 
   @Operation(operationId = "listItems", summary = "Items by code, or by words")

@@ -9,6 +9,9 @@ import java.util.List;
  */
 public final class CategoryPath {
 
+  /** The most letters that a path has. */
+  public static final int LONGEST = 60;
+
   private static final char BETWEEN = '/';
 
   private CategoryPath() {}
@@ -22,5 +25,52 @@ public final class CategoryPath {
       path = last < 0 ? "" : path.substring(0, last).strip();
     }
     return above;
+  }
+
+  /** Whether a category is another, or lies in it. */
+  public static boolean within(String category, String other) {
+    return category.equals(other) || category.startsWith(other + BETWEEN);
+  }
+
+  /**
+   * What a category is called once another has been given another path, with all that lies in it.
+   *
+   * @param from the path that is given up
+   * @param to the path that it gets
+   * @return the category as it was if it does not lie in what is moved
+   * @throws IllegalArgumentException if it would be longer than {@link #LONGEST}
+   */
+  public static String moved(String category, String from, String to) {
+    if (!within(category, from)) {
+      return category;
+    }
+    String moved = to + category.substring(from.length());
+    if (moved.length() > LONGEST) {
+      throw new IllegalArgumentException(
+          "\"%s\" would be longer than %d letters.".formatted(moved, LONGEST));
+    }
+    return moved;
+  }
+
+  /**
+   * A path as someone has written it, without blanks round its names.
+   *
+   * @throws IllegalArgumentException if a name is missing, or it is longer than {@link #LONGEST}
+   */
+  public static String read(String typed) {
+    List<String> names = new ArrayList<>();
+    for (String name : typed.split(String.valueOf(BETWEEN), -1)) {
+      if (name.isBlank()) {
+        throw new IllegalArgumentException(
+            "A category is one name, or several with / between them, like Safety/Flares.");
+      }
+      names.add(name.strip());
+    }
+    String path = String.join(String.valueOf(BETWEEN), names);
+    if (path.length() > LONGEST) {
+      throw new IllegalArgumentException(
+          "\"%s\" is longer than %d letters.".formatted(path, LONGEST));
+    }
+    return path;
   }
 }
