@@ -110,6 +110,11 @@ public final class RunningHouse implements BeforeAllCallback, AfterAllCallback {
     return clock;
   }
 
+  /** A part of the running application, for what no door leads to. */
+  <T> T bean(Class<T> of) {
+    return application.getBean(of);
+  }
+
   /** What the application has asked of its database. */
   public WatchedDatabase watched() {
     return watched;

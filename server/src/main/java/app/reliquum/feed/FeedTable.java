@@ -156,9 +156,18 @@ class FeedTable {
 
   /** Keeps the reader to this server until the transaction ends. */
   long lockCursor(String reader) {
-    jdbc.sql("insert ignore into feed_cursor (reader, sequence) values (?, 0)")
-        .param(reader)
-        .update();
+    boolean known =
+        jdbc.sql("select exists(select 1 from feed_cursor where reader = ?)")
+            .param(reader)
+            .query(Boolean.class)
+            .single();
+    // To write one that is there already would share its lock, and two who share can't both have it
+    // alone.
+    if (!known) {
+      jdbc.sql("insert ignore into feed_cursor (reader, sequence) values (?, 0)")
+          .param(reader)
+          .update();
+    }
     return jdbc.sql("select sequence from feed_cursor where reader = ? for update")
         .param(reader)
         .query(Long.class)

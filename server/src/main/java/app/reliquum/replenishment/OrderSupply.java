@@ -2,6 +2,7 @@ package app.reliquum.replenishment;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
+import app.reliquum.api.Commands;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Staff;
 import app.reliquum.core.demand.SupplyTerms;
@@ -76,6 +77,7 @@ class OrderSupply implements FeedReader {
   private final Places places;
   private final Staff staff;
   private final FeedCursors cursors;
+  private final Commands commands;
 
   OrderSupply(
       JdbcClient jdbc,
@@ -87,7 +89,9 @@ class OrderSupply implements FeedReader {
       List<Coming> coming,
       Places places,
       Staff staff,
-      FeedCursors cursors) {
+      FeedCursors cursors,
+      Commands commands) {
+    this.commands = commands;
     this.cursors = cursors;
     this.jdbc = jdbc;
     this.waiting = waiting;
@@ -461,8 +465,16 @@ class OrderSupply implements FeedReader {
   /** Begins with what lacks something now: what has happened before need not be read. */
   @EventListener(ApplicationReadyEvent.class)
   @Order(Ordered.HIGHEST_PRECEDENCE + 1)
-  @Transactional
-  public void begin() {
+  void begin() {
+    // Another server may begin at the same moment.
+    commands.patiently(
+        () -> {
+          beginOnce();
+          return true;
+        });
+  }
+
+  private void beginOnce() {
     if (cursors.skipFirst(NAME)) {
       places
           .allNamed()
