@@ -6298,6 +6298,7 @@ export interface components {
       logo: boolean;
       mailFrom: string;
       name: string;
+      scrapIsDemand: boolean;
       street: string;
       town: string;
       /** Format: int32 */
@@ -6307,6 +6308,7 @@ export interface components {
       currency?: string | null;
       mailFrom: string;
       name: string;
+      scrapIsDemand?: boolean | null;
       street: string;
       town: string;
       /** Format: int32 */

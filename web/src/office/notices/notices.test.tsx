@@ -107,7 +107,7 @@ it('chooses for a role how it is told, everywhere or at one site', async () => {
   // That mail does not go can't be told by mail.
   const mail = screen.getByLabelText('Emails not sent: Clerk');
   expect([...mail.querySelectorAll('option')].map((one) => one.textContent)).toEqual([
-    '–',
+    'Not told',
     'On screen',
   ]);
   await userEvent.selectOptions(screen.getByLabelText('For'), 'Kittiwake Quay');

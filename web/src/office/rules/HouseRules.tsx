@@ -12,7 +12,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
-import { Form, FormOf } from '../../kit/Form';
+import { Form, FormOf, Tick } from '../../kit/Form';
 import { useForm } from '../../kit/useForm';
 
 /** What the house is called, and how it looks on paper. */
@@ -41,6 +41,7 @@ function NameForm({ house }: { house: Schemas['HouseCard'] }) {
       town: house.town,
       mailFrom: house.mailFrom,
       currency: house.currency,
+      scrapIsDemand: house.scrapIsDemand,
     },
     save.error,
   );
@@ -56,6 +57,9 @@ function NameForm({ house }: { house: Schemas['HouseCard'] }) {
         helperText={form.choice('currency').helperText ?? t('house.currencyHelp')}
         options={currencies(house.currency)}
       />
+      <Box>
+        <Tick label={t('house.scrapIsDemand')} {...form.tick('scrapIsDemand')} />
+      </Box>
     </Form>
   );
 }

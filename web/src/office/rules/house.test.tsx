@@ -18,6 +18,7 @@ const house = {
   logo: false,
   currency: 'EUR',
   currencyDigits: 2,
+  scrapIsDemand: false,
 };
 
 beforeEach(() => {
@@ -42,6 +43,7 @@ it('names the house under the version that was read', async () => {
       street: '1 Quay Street',
       town: '',
       currency: 'EUR',
+      scrapIsDemand: false,
       version: 3,
     }),
   );

@@ -357,6 +357,47 @@ class ReplenishmentTest {
   }
 
   @Test
+  void whatIsScrappedIsDemandWhereTheHouseReckonsWithIt() {
+    long item = item("SPOILS", "600");
+    policy("SPOILS", null, figures("POINT_AND_QUANTITY"));
+    for (int day = 100; day > 0; day -= 7) {
+      post("TO_CUSTOMER", "KQ.A-01-A", "SPOILS", "1", daysAgo(day));
+      scrap("SPOILS", "9", daysAgo(day));
+    }
+    run(quay);
+    double without = card(item, quay).path("reason").path("perDay").asDouble();
+    assertThat(without).isPositive();
+    scrapIsDemand(true);
+    try {
+      run(quay);
+      assertThat(card(item, quay).path("reason").path("perDay").asDouble())
+          .isCloseTo(10 * without, org.assertj.core.data.Percentage.withPercentage(5));
+    } finally {
+      scrapIsDemand(false);
+    }
+  }
+
+  private void scrap(String item, String quantity, Instant at) {
+    long broken = 0;
+    for (JsonNode kind : controller.get("/api/movement-kinds").ok()) {
+      broken = kind.path("code").asString().equals("BROKEN") ? kind.path("id").asLong() : broken;
+    }
+    Map<String, Object> entry =
+        new HashMap<>(Map.of("kind", broken, "way", "OUT", "replacing", false));
+    entry.put("lines", List.of(Goods.line(item, null, null, "KQ.A-01-A", quantity)));
+    entry.put("effective", at.toString());
+    entry.put("note", "Spoiled");
+    controller.post("/api/adjustments", entry).ok();
+  }
+
+  private void scrapIsDemand(boolean is) {
+    Map<String, Object> entry = new HashMap<>(Map.of("street", "", "town", "", "mailFrom", ""));
+    entry.putAll(Map.of("name", "Kittiwake", "scrapIsDemand", is));
+    entry.put("version", controller.get("/api/house").ok().path("version").asInt());
+    controller.put("/api/house", entry).ok();
+  }
+
+  @Test
   void aSurplusElsewhereComesBeforeBuying() {
     long item = item("SPREAD", "2");
     soldBy(item, "0", "0");

@@ -84,7 +84,8 @@ class DemoTransfers {
             "1 Quay Street",
             "Kittiwake",
             "orders@kittiwake.example",
-            "EUR"));
+            "EUR",
+            null));
     house.logo(logo());
     Map<String, byte[]> drawings = new HashMap<>();
     for (DemoHouse.DemoItem item : items) {

@@ -31,6 +31,7 @@ public class House {
    * @param mailFrom the address that its letters come from; empty for the one of the installation
    * @param currency the code of the money that it reckons in, of ISO 4217
    * @param currencyDigits how many decimals an amount of it has
+   * @param scrapIsDemand whether replenishment reckons with what is scrapped as with what is used
    */
   @io.swagger.v3.oas.annotations.media.Schema(name = "HouseCard")
   public record Card(
@@ -41,12 +42,14 @@ public class House {
       String mailFrom,
       boolean logo,
       String currency,
-      int currencyDigits) {}
+      int currencyDigits,
+      boolean scrapIsDemand) {}
 
   /**
    * The house as entered.
    *
    * @param currency null for the one it has; figures that are kept already are not converted
+   * @param scrapIsDemand null for as it was
    */
   @io.swagger.v3.oas.annotations.media.Schema(name = "HouseEntry")
   public record Entry(
@@ -59,12 +62,14 @@ public class House {
           @Pattern(regexp = "|[^@\\s<>,;]+@[^@\\s<>,;]+", message = "is a mail address, or empty")
           String mailFrom,
       @Pattern(regexp = "[A-Z]{3}", message = "is a code of ISO 4217, such as EUR")
-          @Nullable String currency) {}
+          @Nullable String currency,
+      @Nullable Boolean scrapIsDemand) {}
 
   /** The house as it is called now. */
   public Card card() {
     return jdbc.sql(
-            "select version, name, street, town, mail_from, logo is not null logo, currency"
+            "select version, name, street, town, mail_from, logo is not null logo, currency,"
+                + " scrap_is_demand"
                 + " from house")
         .query(
             (row, n) ->
@@ -76,7 +81,8 @@ public class House {
                     row.getString(5),
                     row.getBoolean(6),
                     row.getString(7),
-                    currency(row.getString(7)).getDefaultFractionDigits()))
+                    currency(row.getString(7)).getDefaultFractionDigits(),
+                    row.getBoolean(8)))
         .single();
   }
 
@@ -109,13 +115,16 @@ public class House {
     int changed =
         jdbc.sql(
                 "update house set name = ?, street = ?, town = ?, mail_from = ?,"
-                    + " currency = coalesce(?, currency), version = version + 1 where version = ?")
+                    + " currency = coalesce(?, currency),"
+                    + " scrap_is_demand = coalesce(?, scrap_is_demand), version = version + 1"
+                    + " where version = ?")
             .params(
                 entry.name().strip(),
                 entry.street().strip(),
                 entry.town().strip(),
                 entry.mailFrom().strip(),
                 entry.currency(),
+                entry.scrapIsDemand(),
                 entry.version())
             .update();
     if (changed == 0) {

@@ -99,7 +99,7 @@ class OrderPapers {
     parties.put("To", lines(supplier.name(), supplier.street(), supplier.town()));
     parties.put("Deliver to", lines(buyer.name(), site.name(), site.street(), site.town()));
     Map<String, String> facts = new LinkedHashMap<>();
-    facts.put("Order date", day(days.on(order.siteId(), order.created())));
+    facts.put("Ordered", day(days.on(order.siteId(), order.created())));
     facts.put("Wanted by", day(order.expected()));
     facts.put("Ordered by", order.createdBy());
     facts.put("Currency", totals.currency());

@@ -12,6 +12,7 @@ import app.reliquum.core.ledger.Usage;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.costing.Costs;
+import app.reliquum.house.House;
 import app.reliquum.inbound.InboundOrders;
 import app.reliquum.inbound.SupplierItems;
 import app.reliquum.places.Places;
@@ -35,6 +36,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -65,6 +67,7 @@ class StoredFacts {
   private final SiteCalendar calendar;
   private final Places places;
   private final Clock clock;
+  private final House house;
 
   StoredFacts(
       JdbcClient jdbc,
@@ -78,7 +81,9 @@ class StoredFacts {
       SiteDays days,
       SiteCalendar calendar,
       Places places,
-      Clock clock) {
+      Clock clock,
+      House house) {
+    this.house = house;
     this.jdbc = jdbc;
     this.policies = policies;
     this.sold = sold;
@@ -119,12 +124,21 @@ class StoredFacts {
       List<AskedQuantity> asked,
       Review.Facts facts) {}
 
-  /** What does not depend on the item. */
-  record At(long site, LocalDate today, WorkingDays working, ZoneId zone) {}
+  /**
+   * What does not depend on the item.
+   *
+   * @param demand what counts as demand in this house
+   */
+  record At(
+      long site, LocalDate today, WorkingDays working, ZoneId zone, Set<Usage.Cause> demand) {}
 
   At at(long site) {
     return new At(
-        site, days.today(site), calendar.working(site), ZoneId.of(places.named(site).timeZone()));
+        site,
+        days.today(site),
+        calendar.working(site),
+        ZoneId.of(places.named(site).timeZone()),
+        Usage.demand(house.card().scrapIsDemand()));
   }
 
   /** Everything about those of some items that have a policy at a site. */
@@ -329,7 +343,10 @@ class StoredFacts {
     each(
         "select item_id, day, sum(quantity) from used_by_day where site_id = :site"
             + " and item_id in (:items) and day >= :from and cause in ("
-            + Usage.DEMAND.stream().map(cause -> "'" + cause + "'").collect(Collectors.joining(","))
+            + at.demand().stream()
+                .sorted()
+                .map(cause -> "'" + cause + "'")
+                .collect(Collectors.joining(","))
             + ") group by item_id, day",
         at,
         items,

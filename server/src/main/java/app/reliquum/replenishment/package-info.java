@@ -15,6 +15,7 @@
       "catalog",
       "costing",
       "feed",
+      "house",
       "inbound",
       "outbound",
       "places",

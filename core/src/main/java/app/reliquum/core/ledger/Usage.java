@@ -53,6 +53,21 @@ public record Usage(Cause cause, Quantity quantity) {
   public static final Set<Cause> DEMAND =
       Set.copyOf(EnumSet.of(Cause.CUSTOMER, Cause.JOB_OR_HOUSE));
 
+  /**
+   * What a house must have in stock: what is asked for, and what is scrapped where it reckons with
+   * that.
+   *
+   * @param withScrap whether it does
+   */
+  public static Set<Cause> demand(boolean withScrap) {
+    if (!withScrap) {
+      return DEMAND;
+    }
+    EnumSet<Cause> demand = EnumSet.copyOf(DEMAND);
+    demand.add(Cause.SCRAP);
+    return Set.copyOf(demand);
+  }
+
   /** What stock is turned over by: what left for customers and jobs. */
   public static final Set<Cause> TURNOVER = DEMAND;
 
