@@ -113,10 +113,10 @@ class NoticesTest {
     LocalDate today = LocalDate.ofInstant(Instant.now(), LONDON);
     String number = order(as("HERE"), today).path("number").asString();
     order(as("HERE"), today.plusDays(5));
-    now(today.plusDays(1), 3, "late-orders");
+    now(today.plusDays(1), 3, "late-goods");
     LockSupport.parkNanos(TimeUnit.SECONDS.toNanos(1));
     assertThat(notices(as("HERE"), "LATE_GOODS")).isEmpty();
-    now(today.plusDays(1), 7, "late-orders");
+    now(today.plusDays(1), 7, "late-goods");
     Client here = as("HERE");
     JsonNode late = until(() -> notices(here, "LATE_GOODS"), found -> !found.isEmpty()).get(0);
     assertThat(late.path("details").path("number").asString()).isEqualTo(number);

@@ -19,6 +19,7 @@ import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import app.reliquum.stock.Coming;
 import app.reliquum.stock.DatedQuantity;
+import app.reliquum.stock.LateDocument;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -418,6 +419,12 @@ public class InboundOrders implements Coming {
   @Transactional(readOnly = true)
   public List<DatedQuantity> due(List<Long> items, long site) {
     return table.due(items, site);
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public List<LateDocument> due(long site, LocalDate from, LocalDate before) {
+    return table.due(site, from, before);
   }
 
   /**

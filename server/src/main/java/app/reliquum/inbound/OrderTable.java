@@ -13,6 +13,7 @@ import app.reliquum.documents.DocumentKind;
 import app.reliquum.documents.DocumentLog;
 import app.reliquum.house.Taxes;
 import app.reliquum.stock.DatedQuantity;
+import app.reliquum.stock.LateDocument;
 import java.math.BigDecimal;
 import java.sql.Date;
 import java.time.Clock;
@@ -362,6 +363,22 @@ class OrderTable {
                     date(row.getDate(2)),
                     new Quantity(row.getBigDecimal(3)),
                     row.getString(4)))
+        .list();
+  }
+
+  List<LateDocument> due(long site, LocalDate from, LocalDate before) {
+    return jdbc.sql(
+            """
+            select 'inbound' what, o.id, o.number, s.name `from`, o.expected due
+            from inbound_order o join supplier s on s.id = o.supplier_id
+            where o.site_id = :site and o.state in ('EXPECTED', 'ARRIVING')
+              and o.expected >= :from and o.expected < :before
+            order by o.expected, o.id
+            """)
+        .param("site", site)
+        .param("from", Date.valueOf(from))
+        .param("before", Date.valueOf(before))
+        .query(LateDocument.class)
         .list();
   }
 

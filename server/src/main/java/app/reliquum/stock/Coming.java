@@ -1,6 +1,7 @@
 package app.reliquum.stock;
 
 import app.reliquum.core.quantity.Quantity;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 
@@ -15,4 +16,12 @@ public interface Coming {
 
   /** The same at one site by document, with the day on which it is expected. */
   List<DatedQuantity> due(List<Long> items, long site);
+
+  /**
+   * The documents of which something is expected at a site on a day from one up to another, without
+   * that one; none of what is made there.
+   */
+  default List<LateDocument> due(long site, LocalDate from, LocalDate before) {
+    return List.of();
+  }
 }

@@ -15,6 +15,7 @@ import app.reliquum.places.SiteDays;
 import app.reliquum.stock.AskedQuantity;
 import app.reliquum.stock.DatedQuantity;
 import app.reliquum.stock.DemandSql;
+import app.reliquum.stock.LateDocument;
 import app.reliquum.stock.UsageSql;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
@@ -74,7 +75,7 @@ class TransferRows {
   private static final String SHORT =
       "(select 1 from transfer_line l where l.transfer_id = t.id and " + MISSING_HERE + ")";
 
-  static final String NOT_CLOSED = "t.state <> 'CLOSED'";
+  private static final String NOT_CLOSED = "t.state <> 'CLOSED'";
   private static final String MISSING =
       "t.state = 'PARTLY_RECEIVED' and t.last_arrival >= t.last_sent and exists " + IN_TRANSIT;
 
@@ -316,6 +317,22 @@ class TransferRows {
               });
     }
     return sums;
+  }
+
+  List<LateDocument> due(long site, LocalDate from, LocalDate before) {
+    return jdbc.sql(
+            """
+            select 'transfer' what, t.id, t.number, s.name `from`, t.wanted due
+            from transfer t join site s on s.id = t.from_site_id
+            where t.to_site_id = :site and %s and t.wanted >= :from and t.wanted < :before
+            order by t.wanted, t.id
+            """
+                .formatted(NOT_CLOSED))
+        .param("site", site)
+        .param("from", Date.valueOf(from))
+        .param("before", Date.valueOf(before))
+        .query(LateDocument.class)
+        .list();
   }
 
   List<DatedQuantity> due(List<Long> items, long site) {

@@ -16,6 +16,7 @@ import app.reliquum.stock.Asked;
 import app.reliquum.stock.AskedQuantity;
 import app.reliquum.stock.Coming;
 import app.reliquum.stock.DatedQuantity;
+import app.reliquum.stock.LateDocument;
 import app.reliquum.stock.ReservedGoods;
 import app.reliquum.stock.Reserving;
 import app.reliquum.transfers.TransferTable.Head;
@@ -25,6 +26,7 @@ import java.math.RoundingMode;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -267,6 +269,12 @@ public class Transfers implements Coming, Asked {
   @Transactional(readOnly = true)
   public List<DatedQuantity> due(List<Long> items, long site) {
     return rows.due(items, site);
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public List<LateDocument> due(long site, LocalDate from, LocalDate before) {
+    return rows.due(site, from, before);
   }
 
   @Override
