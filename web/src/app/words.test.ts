@@ -33,7 +33,9 @@ describe('the catalogue of words', () => {
   it('has the name of every table', () => {
     const tables = sources('src/office').flatMap((path) =>
       [
-        ...readFileSync(path, 'utf8').matchAll(/<(?:TableSpace|Sheet)\b[^>]*?\bname="([\w-]+)"/g),
+        ...readFileSync(path, 'utf8').matchAll(
+          /<(?:TableSpace|CardSpace|Sheet)\b[^>]*?\bname="([\w-]+)"/g,
+        ),
       ].map((match) => match[1]),
     );
     expect(tables.length).toBeGreaterThan(20);

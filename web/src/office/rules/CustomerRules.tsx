@@ -1,17 +1,15 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { t } from '../../app/words';
 import { post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
+import { CardSpace } from '../../kit/CardSpace';
 import { columnsOf } from '../../kit/columns';
 import { Form, Tick } from '../../kit/Form';
-import { FormPanel } from '../../kit/FormPanel';
 import { NumberField } from '../../kit/NumberField';
 import { wholeOrNothing } from '../../kit/numbers';
-import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { startOf, useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
 
@@ -23,21 +21,14 @@ const BLANK = { code: '', name: '', ...ADDRESS, minimumLife: '0', oneLot: false,
 /** Those who get goods from the house, and what they ask of every order. */
 export function CustomerRules() {
   const may = useMay('POST');
-  const { opened, id, open, close } = useOpened();
   const customers = useQuery(question('/api/customers'));
-  const one = customers.data?.find((customer) => customer.id === id);
   const of = columnsOf<Customer>();
   return (
-    <TableSpace
+    <CardSpace
       title={t('rules.customers')}
       name="customers"
-      actions={
-        may && (
-          <Button variant="contained" onClick={() => open('new')}>
-            {t('customers.add')}
-          </Button>
-        )
-      }
+      add={t('customers.add')}
+      may={may}
       rows={customers}
       columns={[
         of.code('code', t('places.code'), 140),
@@ -49,12 +40,8 @@ export function CustomerRules() {
       ]}
       none={t('customers.none')}
     >
-      {(opened === 'new' || one) && (
-        <FormPanel key={opened} of={one} title={one?.name ?? t('customers.add')} onClose={close}>
-          {(shown) => <CustomerForm customer={shown} onDone={shown ? undefined : close} />}
-        </FormPanel>
-      )}
-    </TableSpace>
+      {(shown, onDone) => <CustomerForm customer={shown} onDone={onDone} />}
+    </CardSpace>
   );
 }
 

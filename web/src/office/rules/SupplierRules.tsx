@@ -1,17 +1,15 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { t } from '../../app/words';
 import { post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
+import { CardSpace } from '../../kit/CardSpace';
 import { columnsOf } from '../../kit/columns';
 import { Form, Tick } from '../../kit/Form';
-import { FormPanel } from '../../kit/FormPanel';
 import { NumberField } from '../../kit/NumberField';
 import { wholeOrNothing } from '../../kit/numbers';
-import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { TaxChoice } from '../../kit/TaxChoice';
 import { WeekDays, type WeekDay } from '../../kit/WeekDays';
 import { startOf, useForm } from '../../kit/useForm';
@@ -35,21 +33,14 @@ const BLANK = {
 /** Those who sell goods to the house. */
 export function SupplierRules() {
   const may = useMay('RULES');
-  const { opened, id, open, close } = useOpened();
   const suppliers = useQuery(question('/api/suppliers'));
-  const one = suppliers.data?.find((supplier) => supplier.id === id);
   const of = columnsOf<Supplier>();
   return (
-    <TableSpace
+    <CardSpace
       title={t('rules.suppliers')}
       name="suppliers"
-      actions={
-        may && (
-          <Button variant="contained" onClick={() => open('new')}>
-            {t('suppliers.add')}
-          </Button>
-        )
-      }
+      add={t('suppliers.add')}
+      may={may}
       rows={suppliers}
       columns={[
         of.code('code', t('places.code'), 140),
@@ -60,12 +51,8 @@ export function SupplierRules() {
       ]}
       none={t('suppliers.none')}
     >
-      {(opened === 'new' || one) && (
-        <FormPanel key={opened} of={one} title={one?.name ?? t('suppliers.add')} onClose={close}>
-          {(shown) => <SupplierForm supplier={shown} onDone={shown ? undefined : close} />}
-        </FormPanel>
-      )}
-    </TableSpace>
+      {(shown, onDone) => <SupplierForm supplier={shown} onDone={onDone} />}
+    </CardSpace>
   );
 }
 

@@ -1,5 +1,4 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { post, put, question } from '../../api/ask';
@@ -7,13 +6,12 @@ import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { t } from '../../app/words';
 import { Choice, optionsOf } from '../../kit/Choice';
+import { CardSpace } from '../../kit/CardSpace';
 import { columnsOf } from '../../kit/columns';
 import { everyOf } from '../../kit/everyOf';
 import { Form, Tick } from '../../kit/Form';
-import { FormPanel } from '../../kit/FormPanel';
 import { NumberField } from '../../kit/NumberField';
 import { amountOrNothing } from '../../kit/numbers';
-import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { startOf, useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
 
@@ -33,21 +31,14 @@ const BLANK = { code: '', name: '', category: 'STANDARD' as Category, rate: '', 
 /** The taxes on what the house buys. */
 export function TaxRules() {
   const may = useMay('RULES');
-  const { opened, id, open, close } = useOpened();
   const taxes = useQuery(question('/api/taxes'));
-  const one = taxes.data?.find((tax) => tax.id === id);
   const of = columnsOf<Tax>();
   return (
-    <TableSpace
+    <CardSpace
       title={t('taxes.title')}
       name="taxes"
-      actions={
-        may && (
-          <Button variant="contained" onClick={() => open('new')}>
-            {t('taxes.add')}
-          </Button>
-        )
-      }
+      add={t('taxes.add')}
+      may={may}
       rows={taxes}
       columns={[
         of.code('code', t('places.code'), 140),
@@ -58,12 +49,8 @@ export function TaxRules() {
       ]}
       none={t('taxes.none')}
     >
-      {(opened === 'new' || one) && (
-        <FormPanel key={opened} of={one} title={one?.name ?? t('taxes.add')} onClose={close}>
-          {(shown) => <TaxForm tax={shown} onDone={shown ? undefined : close} />}
-        </FormPanel>
-      )}
-    </TableSpace>
+      {(shown, onDone) => <TaxForm tax={shown} onDone={onDone} />}
+    </CardSpace>
   );
 }
 

@@ -160,6 +160,28 @@ class OfficeTest {
   }
 
   @Test
+  void aCategoryGetsAnotherNameWithAllThatIsSaidOfIt() {
+    Page page = BROWSER.office(HOUSE.address(), "maren");
+    at(page, "/office/rules/categories");
+    button(page, "Rename or move Electronics").click();
+    page.getByLabel("New name, or path with /").fill("Rigging");
+    button(page, "Rename").last().click();
+    // There is one of that name: they become one only if that is said.
+    assertThat(page.getByRole(AriaRole.BUTTON, named("Merge with Rigging (74 items)"))).isVisible();
+    page.getByLabel("New name, or path with /").fill("Instruments / Electronics");
+    button(page, "Rename").last().click();
+    assertThat(page.getByText("Instruments")).isVisible();
+    at(page, "/office/rules/replenishment");
+    assertThat(rows(page).filter(new Locator.FilterOptions().setHasText("Instruments/Electronics")))
+        .isVisible();
+    at(page, "/office/rules/categories");
+    button(page, "Rename or move Instruments/Electronics").click();
+    page.getByLabel("New name, or path with /").fill("Electronics");
+    button(page, "Rename").last().click();
+    assertThat(page.getByText("Instruments")).hasCount(0);
+  }
+
+  @Test
   void theBooksAreCheckedOnDemand() {
     Page page = BROWSER.office(HOUSE.address(), "oddny");
     at(page, "/office/looking-back/books");

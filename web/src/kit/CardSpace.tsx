@@ -1,0 +1,46 @@
+import Button from '@mui/material/Button';
+import type { ReactNode } from 'react';
+import { FormPanel } from './FormPanel';
+import type { Column } from './columns';
+import { TableSpace, useOpened } from './TableSpace';
+
+/** A table of what the house knows by name: each has its form beside it, where new ones are added. */
+export function CardSpace<T extends { id: number; version: number; name: string }>({
+  add,
+  may,
+  children,
+  ...table
+}: {
+  title: string;
+  name: string;
+  rows: { data?: T[]; error?: unknown };
+  columns: Column<T>[];
+  none: string;
+  /** What the button says that adds one. */
+  add: string;
+  /** Whether one may add any. */
+  may: boolean;
+  /** The form of one, or of a new one; it says when a new one is saved. */
+  children: (shown: T | undefined, onDone: (() => void) | undefined) => ReactNode;
+}) {
+  const { opened, id, open, close } = useOpened();
+  const one = table.rows.data?.find((row) => row.id === id);
+  return (
+    <TableSpace
+      {...table}
+      actions={
+        may && (
+          <Button variant="contained" onClick={() => open('new')}>
+            {add}
+          </Button>
+        )
+      }
+    >
+      {(opened === 'new' || one) && (
+        <FormPanel key={opened} of={one} title={one?.name ?? add} onClose={close}>
+          {(shown) => children(shown, shown ? undefined : close)}
+        </FormPanel>
+      )}
+    </TableSpace>
+  );
+}
