@@ -135,6 +135,17 @@ class CategoriesTest {
   }
 
   @Test
+  void anItemNamesOneCategoryHoweverItsNamesAreSpaced() {
+    item("S", " " + mark + " / Flares ");
+    assertThat(node(mark + "/Flares").path("items").asInt()).isEqualTo(2);
+    Map<String, Object> entry = Goods.itemEntry(mark + "W", "Wrong", "NONE");
+    entry.put("category", mark + "//Flares");
+    Client.Answer refused = controller.post("/api/items", entry);
+    assertThat(refused.body().path("field").asString()).isEqualTo("category");
+    assertThat(refused.detail()).contains("like Safety/Flares");
+  }
+
+  @Test
   void whatCannotBeIsRefused() {
     assertThat(move(mark, mark + "/Flares/Old", false).detail()).contains("can't lie in itself");
     assertThat(move(mark, mark, false).detail()).contains("already");

@@ -1,5 +1,7 @@
 package app.reliquum.catalog;
 
+import app.reliquum.api.Problem;
+import app.reliquum.core.category.CategoryPath;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Tracking;
 import app.reliquum.core.quantity.UnitOfMeasure;
@@ -53,12 +55,20 @@ class Item {
 
   void describe(ItemSetup.ItemEntry entry) {
     this.name = entry.name().strip();
-    this.category = entry.category().strip();
+    this.category = category(entry.category());
     this.shelfLifeDays = entry.shelfLifeDays();
     this.hazardClass = entry.hazardClass();
     this.storageClass = entry.storageClass();
     this.lotRule = entry.lotRule() == null ? lotRule : entry.lotRule().strip();
     this.active = entry.active();
+  }
+
+  private static String category(String typed) {
+    try {
+      return typed.isBlank() ? "" : CategoryPath.read(typed);
+    } catch (IllegalArgumentException fault) {
+      throw Problem.invalid("category", fault.getMessage());
+    }
   }
 
   void measure(MeasureRule rule) {
