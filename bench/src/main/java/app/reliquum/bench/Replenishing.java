@@ -17,6 +17,18 @@ final class Replenishing {
   private static final int TRIED_ITEMS = 400;
   private static final int TRIED_DAYS = 270;
   private static final String TRIED = "Category 7";
+  private static final int ORDERS = 50;
+  private static final int SERVED = 9;
+  private static final int SERVED_BEFORE = 15;
+
+  /** How much of what has happened is not seen to yet. */
+  private static final String BEHIND =
+      "select count(*) from feed_entry where sequence is null or sequence >"
+          + " (select sequence from feed_cursor where reader = 'replenishment-order-supply')";
+
+  private static final String SERVED_ORDERS =
+      "select count(*) from outbound_order o join outbound_line l on l.order_id = o.id"
+          + " join item i on i.id = l.item_id where i.code = '%s' and o.state = 'ALLOCATED'";
 
   private static final String FIGURES =
       "{\"kind\":\"POINT_AND_QUANTITY\",\"servicePercent\":95,\"reviewDays\":1,\"windowDays\":365,"
@@ -51,6 +63,75 @@ final class Replenishing {
       page(path);
     }
     tried();
+    served();
+  }
+
+  /**
+   * Goods come for which fifty orders wait: how long the receipt takes, and until all of them have
+   * what they asked for, which follows behind it.
+   */
+  void served() throws Exception {
+    if (!http.get("/api/customers").contains("\"BENCH\"")) {
+      http.post(
+          "/api/customers",
+          "{\"code\":\"BENCH\",\"name\":\"Bench customer\",\"email\":\"\",\"street\":\"\","
+              + "\"town\":\"\",\"gln\":\"\",\"minimumLife\":0,\"oneLot\":false,\"active\":true}");
+    }
+    String bin =
+        text(
+            "select p.label from place p join area a on a.id = p.area_id where p.site_id = 1"
+                + " and p.kind = 'BIN' and a.purpose = 'STORE' order by p.id limit 1");
+    List<Long> answers = new ArrayList<>();
+    List<Long> nanos = new ArrayList<>();
+    for (int round = 0; round < SERVED_BEFORE + SERVED; round++) {
+      String item = "SRV-%d-%d".formatted(System.currentTimeMillis() % 1_000_000, round);
+      waiting(item);
+      while (number(BEHIND) > 0) {
+        LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(50));
+      }
+      long start = System.nanoTime();
+      http.post(
+          "/api/postings",
+          "{\"direction\":\"FROM_SUPPLIER\",\"lines\":[{\"item\":\"%s\",\"place\":\"%s\",\"quantity\":\"%d\"}]}"
+              .formatted(item, bin, 2 * ORDERS));
+      long answered = System.nanoTime() - start;
+      while (number(SERVED_ORDERS.formatted(item)) < ORDERS) {
+        LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(2));
+      }
+      if (round >= SERVED_BEFORE) {
+        answers.add(answered);
+        nanos.add(System.nanoTime() - start);
+      }
+    }
+    answers.sort(null);
+    nanos.sort(null);
+    System.out.printf(
+        "%10.1f ms  until a receipt has served %d waiting orders (at most %.1f ms;"
+            + " the receipt itself %.1f ms)%n",
+        nanos.get(SERVED / 2) / 1e6,
+        ORDERS,
+        nanos.get(SERVED - 1) / 1e6,
+        answers.get(SERVED / 2) / 1e6);
+  }
+
+  /** A new item, and orders that wait for it. */
+  private void waiting(String item) throws Exception {
+    http.post(
+        "/api/items",
+        ("{\"code\":\"%s\",\"name\":\"Served\",\"category\":\"\",\"unit\":\"PIECE\",\"decimals\":0,"
+                + "\"tracking\":\"NONE\",\"hazardClass\":\"\",\"storageClass\":\"\",\"active\":true,"
+                + "\"barcodes\":[],\"packs\":[],\"homes\":[]}")
+            .formatted(item));
+    http.post(
+        "/api/replenishment/policies",
+        "{\"item\":\"%s\",\"site\":1,\"figures\":%s}"
+            .formatted(item, FIGURES.replace("FROM_STOCK", "FROM_STOCK_ELSE_BUY")));
+    for (int order = 0; order < ORDERS; order++) {
+      http.post(
+          "/api/outbound",
+          "{\"customer\":\"BENCH\",\"site\":1,\"allocate\":true,\"lines\":[{\"item\":\"%s\",\"packs\":\"2\",\"pack\":\"\"}]}"
+              .formatted(item));
+    }
   }
 
   /** Each item was used on thirty days of the last year; every tenth is nearly gone. */
@@ -142,10 +223,14 @@ final class Replenishing {
   }
 
   private long number(String sql) throws SQLException {
+    return Long.parseLong(text(sql));
+  }
+
+  private String text(String sql) throws SQLException {
     try (PreparedStatement statement = connection.prepareStatement(sql);
         ResultSet row = statement.executeQuery()) {
       row.next();
-      return row.getLong(1);
+      return row.getString(1);
     }
   }
 }

@@ -9,8 +9,12 @@ import java.sql.Date;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Collection;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.RowMapper;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -128,12 +132,35 @@ public class WaitingOrders {
   }
 
   /**
-   * Notes on which day all that an order lacks will have come.
+   * Notes on which day all that each of some orders lacks will have come; those for which that is
+   * noted already are left in peace.
    *
-   * @param day null if something of it is not on its way
+   * @param days by order; empty if something of it is not on its way
    */
   @Transactional(propagation = Propagation.MANDATORY)
-  public void cover(long order, @Nullable LocalDate day, Actor actor) {
+  public void cover(Map<Long, Optional<LocalDate>> days, Actor actor) {
+    if (days.isEmpty()) {
+      return;
+    }
+    Set<Long> noted = new HashSet<>();
+    jdbc.sql("select id, covered_by from outbound_order where id in (:orders)")
+        .param("orders", days.keySet())
+        .query(
+            row -> {
+              Optional<LocalDate> day = Optional.ofNullable(row.getDate(2)).map(Date::toLocalDate);
+              if (day.equals(days.get(row.getLong(1)))) {
+                noted.add(row.getLong(1));
+              }
+            });
+    days.forEach(
+        (order, day) -> {
+          if (!noted.contains(order)) {
+            cover(order, day.orElse(null), actor);
+          }
+        });
+  }
+
+  private void cover(long order, @Nullable LocalDate day, Actor actor) {
     OutboundTable.Head head = progress.lock(order);
     if (head.state().ended() || Objects.equals(head.coveredBy(), day)) {
       return;

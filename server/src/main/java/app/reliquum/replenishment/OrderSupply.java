@@ -27,6 +27,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -224,9 +225,12 @@ class OrderSupply implements FeedReader {
     whole.forEach(one -> all.add(one.itemId()));
     Map<Long, Pegging.Result> results = pegs(site, all);
     request(site, waiting.of(site, all), results, house);
-    for (long order : orders) {
-      cover(order, whole, results, house);
-    }
+    Map<Long, List<Lacking>> byOrder =
+        whole.stream().collect(Collectors.groupingBy(Lacking::order));
+    Map<Long, Optional<LocalDate>> days = new LinkedHashMap<>();
+    orders.forEach(
+        order -> days.put(order, coveredBy(byOrder.getOrDefault(order, List.of()), results)));
+    waiting.cover(days, house);
   }
 
   /** Those for whom goods were ordered that have come stand before the others. */
@@ -305,20 +309,16 @@ class OrderSupply implements FeedReader {
     return new Pegging.Line(one.number(), one.line());
   }
 
-  private void cover(
-      long order, List<Lacking> whole, Map<Long, Pegging.Result> results, Actor house) {
-    List<Lacking> own = whole.stream().filter(one -> one.order() == order).toList();
+  /** On which day all that an order lacks will have come, if all of it is on its way. */
+  private static Optional<LocalDate> coveredBy(
+      List<Lacking> own, Map<Long, Pegging.Result> results) {
     List<Optional<LocalDate>> days =
         own.stream()
             .map(one -> Objects.requireNonNull(results.get(one.itemId())).coveredBy(line(one)))
             .toList();
-    boolean covered = !own.isEmpty() && days.stream().allMatch(Optional::isPresent);
-    waiting.cover(
-        order,
-        covered
-            ? days.stream().map(Optional::orElseThrow).max(LocalDate::compareTo).orElseThrow()
-            : null,
-        house);
+    return days.stream().allMatch(Optional::isPresent)
+        ? days.stream().map(Optional::orElseThrow).max(LocalDate::compareTo)
+        : Optional.empty();
   }
 
   /** What comes for whom, by item. */
