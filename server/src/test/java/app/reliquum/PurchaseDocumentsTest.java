@@ -165,7 +165,8 @@ class PurchaseDocumentsTest {
     JsonNode order = sent();
     String number = order.path("number").asString();
     JsonNode letter = clerk.get("/api/letters?document=" + number).ok().get(0);
-    assertThat(letter.path("body").asString()).contains("In all 159.90 EUR with tax");
+    assertThat(letter.path("body").asString())
+        .contains("In all 159.90 EUR with tax, without the lines that have no price (1).");
     assertThat(letter.path("attachments"))
         .extracting(one -> one.path("name").asString())
         .containsExactly(number + ".pdf", number + ".xml");

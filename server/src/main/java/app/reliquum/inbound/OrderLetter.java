@@ -52,6 +52,10 @@ final class OrderLetter {
           .append(' ')
           .append(totals.currency())
           .append(totals.taxes().isEmpty() ? "" : " with tax")
+          .append(
+              totals.unpriced() == 0
+                  ? ""
+                  : ", without the lines that have no price (" + totals.unpriced() + ")")
           .append(".\n");
     }
     if (!order.note().isEmpty()) {
