@@ -1,6 +1,5 @@
 package app.reliquum.replenishment;
 
-import app.reliquum.core.demand.LeadTime;
 import app.reliquum.core.demand.OrderDays;
 import app.reliquum.core.demand.Review;
 import app.reliquum.core.demand.Sourcing;
@@ -164,7 +163,7 @@ class ItemReviews {
     return switch (review.finding()) {
       case NO_POLICY -> Finding.NO_POLICY;
       case WOULD_EXPIRE -> Finding.WOULD_EXPIRE;
-      case ENOUGH -> comesTooLate(known, review) ? Finding.COMES_TOO_LATE : Finding.ENOUGH;
+      case ENOUGH -> review.comesTooLate(known.facts()) ? Finding.COMES_TOO_LATE : Finding.ENOUGH;
       case ORDER -> {
         Quantity then = refused.get(known.item().id());
         yield then != null && review.position().level().compareTo(then) >= 0
@@ -172,18 +171,6 @@ class ItemReviews {
             : Finding.ORDER;
       }
     };
-  }
-
-  /** Whether stock runs out before another order could come, though enough is on its way. */
-  private static boolean comesTooLate(StoredFacts.Known known, Review review) {
-    LeadTime lead = known.facts().lead();
-    LocalDate soonest =
-        known
-            .facts()
-            .working()
-            .plus(known.facts().today(), (int) Math.ceil(lead.mean()) + review.rule().review());
-    return review.position().coming().isPositive()
-        && review.projection().runsOut().filter(day -> !day.isAfter(soonest)).isPresent();
   }
 
   private LocalDate takenBy(

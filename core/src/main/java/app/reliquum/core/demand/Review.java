@@ -85,6 +85,19 @@ public record Review(
       LocalDate today,
       WorkingDays working) {}
 
+  /**
+   * Whether stock runs out before another order could come, though something is on its way: then it
+   * does not help to order, but someone may hurry what is coming.
+   *
+   * @param facts what was looked at
+   */
+  public boolean comesTooLate(Facts facts) {
+    LocalDate soonest =
+        facts.working().plus(facts.today(), (int) Math.ceil(facts.lead().mean()) + rule.review());
+    return position.coming().isPositive()
+        && projection.runsOut().filter(day -> !day.isAfter(soonest)).isPresent();
+  }
+
   /** So many days are looked ahead. */
   public static final int AHEAD = 120;
 

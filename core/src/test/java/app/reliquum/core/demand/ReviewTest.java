@@ -89,6 +89,40 @@ class ReviewTest {
     assertThat(review.projection().belowSafety()).isPresent();
   }
 
+  private static Review.Facts due(Review.Facts of, Map<LocalDate, Quantity> due) {
+    return new Review.Facts(
+        of.history(),
+        of.lead(),
+        of.terms(),
+        of.unitCost(),
+        of.shelfLife(),
+        of.free(),
+        due,
+        of.requested(),
+        of.asked(),
+        of.reserved(),
+        of.decimals(),
+        of.today(),
+        of.working());
+  }
+
+  @Test
+  void whatComesAfterStockHasRunOutComesTooLate() {
+    // Eight last two working days; another order takes ten.
+    Review.Facts low = facts("8", SupplyTerms.ANY);
+    Review.Facts late = due(low, Map.of(WEEK.plus(MONDAY, 6), of("100")));
+    Review.Facts early = due(low, Map.of(WEEK.plus(MONDAY, 1), of("100")));
+    ReplenishmentRule rule = rule(Kind.POINT_AND_QUANTITY, "", "");
+    assertThat(Review.of(rule, late).finding()).isEqualTo(Finding.ENOUGH);
+    assertThat(Review.of(rule, late).comesTooLate(late)).isTrue();
+    assertThat(Review.of(rule, early).comesTooLate(early)).isFalse();
+    // Nothing is on its way: that is for an order to mend.
+    assertThat(Review.of(rule, low).comesTooLate(low)).isFalse();
+    // Runs out after another order could be here: the next run sees to that.
+    Review.Facts ample = due(facts("60", SupplyTerms.ANY), Map.of(WEEK.plus(MONDAY, 30), of("9")));
+    assertThat(Review.of(rule, ample).comesTooLate(ample)).isFalse();
+  }
+
   @Test
   void atThePointTheBestQuantityIsOrderedAsItIsSold() {
     SupplyTerms dozens = new SupplyTerms(Quantity.ZERO, of("12"));
