@@ -246,6 +246,25 @@ class OrderSupplyTest {
   }
 
   @Test
+  void ordersThatWaitAreLeftInPeaceByThoseThatFollow() {
+    item("QUEUE", "0");
+    long few = followingTen("QUEUE");
+    for (int i = 0; i < 40; i++) {
+      requisitionsOf(order("QUEUE", "5"), 1);
+    }
+    assertThat(followingTen("QUEUE")).as("after %s", few).isLessThan(few + 400);
+  }
+
+  /** How often the database was asked for what follows from ten more orders. */
+  private long followingTen(String item) {
+    long before = HOUSE.watched().following();
+    for (int i = 0; i < 10; i++) {
+      requisitionsOf(order(item, "5"), 1);
+    }
+    return HOUSE.watched().following() - before;
+  }
+
+  @Test
   void whatIsComingAnywayIsNotBoughtTwice() {
     item("HOOK", "0");
     Map<String, Object> line = Leaving.line("HOOK", "20");

@@ -21,10 +21,16 @@ public final class WatchedDatabase implements BeanPostProcessor {
 
   private final AtomicLong statements = new AtomicLong();
   private final AtomicLong deadlocks = new AtomicLong();
+  private final AtomicLong following = new AtomicLong();
 
   /** How many statements have been prepared to answer requests. */
   public long statements() {
     return statements.get();
+  }
+
+  /** How many have been prepared by what follows from changes, behind the answers to requests. */
+  public long following() {
+    return following.get();
   }
 
   /** How many were given up because of a deadlock. */
@@ -64,6 +70,8 @@ public final class WatchedDatabase implements BeanPostProcessor {
                   // What the house does by itself meanwhile is nobody's question.
                   if (RequestContextHolder.getRequestAttributes() != null) {
                     statements.incrementAndGet();
+                  } else if (Thread.currentThread().getName().equals("feed")) {
+                    following.incrementAndGet();
                   }
                   return watched(PreparedStatement.class, statement);
                 }
