@@ -9,6 +9,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * From which goods that are coming the lines of orders will be met. What was asked for because of a
@@ -26,8 +28,15 @@ public final class Pegging {
    * What a line lacks.
    *
    * @param missing what is neither reserved nor gone; more than nothing
+   * @param onlyOwn whether it is met only by what was asked for because of it
    */
-  public record Wanted(Line line, Quantity missing) {}
+  public record Wanted(Line line, Quantity missing, boolean onlyOwn) {
+
+    /** A line that is met by whatever comes. */
+    public Wanted(Line line, Quantity missing) {
+      this(line, missing, false);
+    }
+  }
 
   /**
    * Goods that are coming.
@@ -95,7 +104,12 @@ public final class Pegging {
         give(supply, i, supply.forLine().get(), missing, left, pegs);
       }
     }
+    Set<Line> onlyOwn =
+        wanted.stream().filter(Wanted::onlyOwn).map(Wanted::line).collect(Collectors.toSet());
     for (Line line : List.copyOf(missing.keySet())) {
+      if (onlyOwn.contains(line)) {
+        continue;
+      }
       for (int i = 0; i < soonest.size(); i++) {
         give(soonest.get(i), i, line, missing, left, pegs);
       }
@@ -103,6 +117,26 @@ public final class Pegging {
     missing.values().removeIf(quantity -> !quantity.isPositive());
     pegs.sort(Comparator.comparing(Peg::day).thenComparing(Peg::document));
     return new Result(pegs, missing);
+  }
+
+  /**
+   * For which lines goods are that have become available.
+   *
+   * @param quantity how many have
+   * @param due what has come for lines and was not available yet, what came first first
+   * @return by line; those that nothing of it is for are left out
+   */
+  public static Map<Line, Quantity> share(Quantity quantity, List<Wanted> due) {
+    Map<Line, Quantity> shares = new LinkedHashMap<>();
+    Quantity left = quantity;
+    for (Wanted one : due) {
+      Quantity given = one.missing().min(left);
+      if (given.isPositive()) {
+        shares.merge(one.line(), given, Quantity::plus);
+        left = left.minus(given);
+      }
+    }
+    return shares;
   }
 
   private static void give(

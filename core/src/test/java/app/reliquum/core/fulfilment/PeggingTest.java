@@ -49,6 +49,27 @@ class PeggingTest {
   }
 
   @Test
+  void whatIsBoughtForAnOrderTakesNothingThatComesForOthers() {
+    Result result =
+        Pegging.of(
+            List.of(new Wanted(FIRST, of(6), true), new Wanted(SECOND, of(3))),
+            List.of(coming("PO-1", 4, 10, null), coming("PO-2", 9, 5, FIRST)));
+    assertThat(result.pegs())
+        .containsExactly(
+            new Peg(SECOND, "PO-1", MONDAY.plusDays(4), of(3), true),
+            new Peg(FIRST, "PO-2", MONDAY.plusDays(9), of(5), true));
+    assertThat(result.unmet()).isEqualTo(Map.of(FIRST, of(1)));
+  }
+
+  @Test
+  void whatHasBecomeAvailableIsForThoseForWhomGoodsCame() {
+    List<Wanted> came = List.of(new Wanted(SECOND, of(4)), new Wanted(FIRST, of(5)));
+    assertThat(Pegging.share(of(6), came)).isEqualTo(Map.of(SECOND, of(4), FIRST, of(2)));
+    assertThat(Pegging.share(of(20), came)).isEqualTo(Map.of(SECOND, of(4), FIRST, of(5)));
+    assertThat(Pegging.share(of(0), came)).isEmpty();
+  }
+
+  @Test
   void whoStandsFirstHasWhatComesSoonest() {
     Result result =
         Pegging.of(
