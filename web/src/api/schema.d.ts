@@ -2551,6 +2551,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/outbound/{id}/lines/{line}/supply': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Say how a line is met */
+    put: operations['setSupplyOfLine'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/outbound/{id}/output': {
     parameters: {
       query?: never;
@@ -3161,6 +3178,23 @@ export interface paths {
     };
     /** An item at a site with its course and figures */
     get: operations['getLowItem'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/replenishment/orders/{order}/made': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The transfers and jobs that were made because of an order */
+    get: operations['getMadeForOrder'];
     put?: never;
     post?: never;
     delete?: never;
@@ -6859,6 +6893,20 @@ export interface components {
       /** Format: date-time */
       written: string;
     };
+    LineSupplyEntry: {
+      /** Format: int64 */
+      from?: number | null;
+      rule?:
+        | (
+            | 'FROM_STOCK'
+            | 'FROM_STOCK_ELSE_BUY'
+            | 'FROM_STOCK_ELSE_TRANSFER'
+            | 'FROM_STOCK_ELSE_MAKE'
+            | 'BUY_FOR_ORDER'
+            | 'MAKE_FOR_ORDER'
+          )
+        | null;
+    };
     LoanCard: {
       /** Format: int64 */
       adjustment: number;
@@ -7079,6 +7127,31 @@ export interface components {
       supplier: string | null;
       /** Format: int64 */
       supplierId: number | null;
+      symbol: string;
+    };
+    MadeForOrder: {
+      ended: boolean;
+      /** Format: int64 */
+      id: number;
+      /** Format: int64 */
+      itemId: number;
+      /** @enum {string} */
+      kind:
+        | 'INBOUND_ORDER'
+        | 'OUTBOUND_ORDER'
+        | 'DELIVERY'
+        | 'TRANSFER'
+        | 'COUNT'
+        | 'ADJUSTMENT'
+        | 'REQUISITION';
+      name: string;
+      number: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
       symbol: string;
     };
     Many: {
@@ -7311,6 +7384,17 @@ export interface components {
       firm: boolean;
       /** Format: int64 */
       itemId: number;
+      kind:
+        | (
+            | 'INBOUND_ORDER'
+            | 'OUTBOUND_ORDER'
+            | 'DELIVERY'
+            | 'TRANSFER'
+            | 'COUNT'
+            | 'ADJUSTMENT'
+            | 'REQUISITION'
+          )
+        | null;
       /** Format: int32 */
       line: number;
       number: string;
@@ -7528,6 +7612,18 @@ export interface components {
        */
       shipped: string;
       splittable: boolean;
+      supply:
+        | (
+            | 'FROM_STOCK'
+            | 'FROM_STOCK_ELSE_BUY'
+            | 'FROM_STOCK_ELSE_TRANSFER'
+            | 'FROM_STOCK_ELSE_MAKE'
+            | 'BUY_FOR_ORDER'
+            | 'MAKE_FOR_ORDER'
+          )
+        | null;
+      /** Format: int64 */
+      supplyFrom: number | null;
       symbol: string;
       /**
        * Format: decimal
@@ -7550,6 +7646,18 @@ export interface components {
        */
       packs: string;
       price?: number | null;
+      supply?:
+        | (
+            | 'FROM_STOCK'
+            | 'FROM_STOCK_ELSE_BUY'
+            | 'FROM_STOCK_ELSE_TRANSFER'
+            | 'FROM_STOCK_ELSE_MAKE'
+            | 'BUY_FOR_ORDER'
+            | 'MAKE_FOR_ORDER'
+          )
+        | null;
+      /** Format: int64 */
+      supplyFrom?: number | null;
     };
     OutboundParcel: {
       code: string;
@@ -7844,7 +7952,15 @@ export interface components {
     };
     PolicyFigures: {
       /** @enum {string} */
-      forOrders: 'FROM_STOCK' | 'FROM_STOCK_ELSE_BUY';
+      forOrders:
+        | 'FROM_STOCK'
+        | 'FROM_STOCK_ELSE_BUY'
+        | 'FROM_STOCK_ELSE_TRANSFER'
+        | 'FROM_STOCK_ELSE_MAKE'
+        | 'BUY_FOR_ORDER'
+        | 'MAKE_FOR_ORDER';
+      /** Format: int64 */
+      forOrdersFrom?: number | null;
       holdingPercent: number;
       /** @enum {string} */
       kind: 'POINT_AND_QUANTITY' | 'POINT_AND_UP_TO' | 'ONLY_FOR_ORDERS' | 'NONE';
@@ -15509,6 +15625,43 @@ export interface operations {
       503: components['responses']['Busy'];
     };
   };
+  setSupplyOfLine: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+        line: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['LineSupplyEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
   getJobOutput: {
     parameters: {
       query?: never;
@@ -16835,6 +16988,32 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['LowItemCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  getMadeForOrder: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        order: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['MadeForOrder'][];
         };
       };
       400: components['responses']['Invalid'];

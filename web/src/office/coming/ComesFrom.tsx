@@ -31,26 +31,30 @@ function words(peg: Peg, unit: string): string {
   return peg.firm ? t('outbound.comesFrom_firm', what) : t('outbound.comesFrom_asked', what);
 }
 
-function pageOf({ document, firm }: Peg): string {
-  const page = !firm
-    ? 'running-low/requisitions'
-    : document.startsWith('TR')
-      ? 'coming/transfers'
-      : 'coming/inbound';
-  return `/office/${page}?q=${document}`;
+const PAGES: Partial<Record<NonNullable<Peg['kind']>, string>> = {
+  REQUISITION: 'running-low/requisitions',
+  TRANSFER: 'coming/transfers',
+  OUTBOUND_ORDER: 'coming/outbound',
+  INBOUND_ORDER: 'coming/inbound',
+};
+
+function pageOf({ document, kind }: Peg): string | undefined {
+  const page = kind ? PAGES[kind] : undefined;
+  return page && `/office/${page}?q=${encodeURIComponent(document)}`;
 }
 
 /** What comes for a line of an order. */
 export function ComesFrom({ pegs, unit }: { pegs: readonly Peg[]; unit: string }) {
-  return pegs.map((peg) =>
-    peg.document ? (
-      <Link key={peg.document} to={pageOf(peg)}>
+  return pegs.map((peg) => {
+    const page = pageOf(peg);
+    return page ? (
+      <Link key={peg.document} to={page}>
         {words(peg, unit)}
       </Link>
     ) : (
-      <span key="here">{words(peg, unit)}</span>
-    ),
-  );
+      <span key={peg.document}>{words(peg, unit)}</span>
+    );
+  });
 }
 
 /** Which orders wait for what comes by an inbound order. */

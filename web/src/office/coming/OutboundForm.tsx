@@ -13,6 +13,7 @@ import { Form, Tick } from '../../kit/Form';
 import { startOf, useForm } from '../../kit/useForm';
 import { DocumentNumber } from '../../kit/DocumentNumber';
 import { GoodsLines, goodsLines, sentLines } from './goodsLines';
+import { SupplyRuleChoice, supplyRulesOrNone } from './SupplyRuleChoice';
 import { NumberField } from '../../kit/NumberField';
 
 /** An order as it is accepted, or changed while nothing of it is picked. */
@@ -95,6 +96,13 @@ export function OutboundForm({
               item={line.entry.item}
               site={site || undefined}
               {...line.chosen('lot')}
+            />
+            <SupplyRuleChoice
+              label={t('supplyRule.title')}
+              options={supplyRulesOrNone()}
+              rule={line.choice('supply')}
+              from={line.choice('supplyFrom')}
+              site={site}
             />
             <Box sx={{ alignSelf: 'center', gridColumn: 'span 2' }}>
               <Tick label={t('outbound.oneLot')} {...line.tick('oneLot')} />

@@ -20,6 +20,8 @@ import { OutboundActions } from './OutboundActions';
 import { OutboundForm } from './OutboundForm';
 import { OutboundParcels } from './OutboundParcels';
 import { RequestedFor } from './RequestedFor';
+import { SupplyOfLine } from './SupplyOfLine';
+import { supplyWord } from './SupplyRuleChoice';
 import { t, type Word } from '../../app/words';
 
 type Card = Schemas['OutboundCard'];
@@ -145,6 +147,7 @@ function Lines({ card }: { card: Card }) {
                     line.serial,
                     line.minimumLife > 0 && t('outbound.keeps', { count: line.minimumLife }),
                     line.oneLot && t('outbound.oneLot'),
+                    supplyWord(line.supply),
                     Number(line.withdrawn) > 0 &&
                       `${t('transfer.withdrawn').toLowerCase()} ${quantity(line.withdrawn)}`,
                   ]
@@ -185,6 +188,7 @@ function Lines({ card }: { card: Card }) {
                     {t('outbound.isComing', { amount: quantity(line.coming), unit: line.symbol })}
                   </Link>
                 )}
+                {may && <SupplyOfLine order={card} line={line} />}
                 {may && line.splittable && (
                   <Button
                     size="small"

@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
 import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
@@ -14,13 +15,49 @@ import { useSave } from '../../kit/useSave';
 
 const WAYS = { drop: '/api/requisitions/drop', keep: '/api/requisitions/keeping' } as const;
 
-/** Of a cancelled order: what was requested for it and is not ordered yet, to cancel or to keep. */
+const PAGES: Partial<Record<Schemas['MadeForOrder']['kind'], string>> = {
+  TRANSFER: 'transfers',
+  OUTBOUND_ORDER: 'outbound',
+};
+
+/** Of a cancelled order: the transfers and jobs that were made for it and go on without it. */
+function MadeFor({ order }: { order: number }) {
+  const made = useQuery(question('/api/replenishment/orders/{order}/made', { order }));
+  const open = made.data?.filter((one) => !one.ended);
+  return (
+    !!open?.length && (
+      <Part title={t('outbound.madeFor')}>
+        {open.map((one) => (
+          <GridRow key={`${one.number} ${one.itemId}`} tracks="110px 1fr 110px">
+            <Link to={`/office/coming/${PAGES[one.kind]}?open=${one.id}`}>
+              <Code>{one.number}</Code>
+            </Link>
+            <span>{one.name}</span>
+            <Amount value={one.quantity} unit={one.symbol} />
+          </GridRow>
+        ))}
+        <Box sx={{ color: 'text.secondary' }}>{t('outbound.madeForHelp')}</Box>
+      </Part>
+    )
+  );
+}
+
+/** Of a cancelled order: what was asked for because of it, to cancel or to keep. */
 export function RequestedFor({ card }: { card: Schemas['OutboundCard'] }) {
+  return (
+    card.state === 'CANCELLED' && (
+      <>
+        <Requested card={card} />
+        <MadeFor order={card.id} />
+      </>
+    )
+  );
+}
+
+/** What was requested for it and is not ordered yet. */
+function Requested({ card }: { card: Schemas['OutboundCard'] }) {
   const may = useMay('POST');
-  const requested = useQuery({
-    ...question('/api/requisitions', { q: card.number, limit: 100 }),
-    enabled: card.state === 'CANCELLED',
-  });
+  const requested = useQuery(question('/api/requisitions', { q: card.number, limit: 100 }));
   const open = (requested.data?.rows ?? []).filter(
     (line) =>
       line.source === card.number &&
@@ -31,7 +68,6 @@ export function RequestedFor({ card }: { card: Schemas['OutboundCard'] }) {
     post(WAYS[way])(command, { ids: open.map((line) => line.id) }),
   );
   return (
-    card.state === 'CANCELLED' &&
     open.length > 0 && (
       <Part title={t('outbound.requestedFor')}>
         {open.map((line) => (

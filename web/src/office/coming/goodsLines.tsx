@@ -6,6 +6,7 @@ import { LineEditor, written } from '../../kit/LineEditor';
 import { NumberField } from '../../kit/NumberField';
 import { amountOrNothing, decimal, wholeOrNothing } from '../../kit/numbers';
 import { startOf } from '../../kit/useForm';
+import { supplierSite, type SupplyRule } from './SupplyRuleChoice';
 
 /** A line of goods as a document asks for them; a document uses what of it is its own. */
 export interface GoodsLine {
@@ -18,11 +19,16 @@ export interface GoodsLine {
   tax: string;
   minimumLife: string;
   oneLot: boolean;
+  /** How it is met; empty for what the policy says. */
+  supply: SupplyRule | '';
+  /** The site that is asked for what stock does not meet. */
+  supplyFrom: string;
 }
 
 const EMPTY: GoodsLine = {
   ...{ item: '', packs: '', pack: '', lot: '' },
   ...{ price: '', tax: '', minimumLife: '', oneLot: false },
+  ...{ supply: '', supplyFrom: '' },
 };
 
 /** The lines of a document as a form begins with them. */
@@ -33,6 +39,7 @@ export function goodsLines(
         lot?: string | null;
         serial?: string | null;
         tax?: { code: string } | null;
+        supply?: SupplyRule | null;
       }[]
     | undefined,
 ): GoodsLine[] {
@@ -41,6 +48,7 @@ export function goodsLines(
         ...startOf(EMPTY, line),
         lot: line.lot ?? line.serial ?? '',
         tax: line.tax?.code ?? '',
+        supply: line.supply ?? '',
       }))
     : [EMPTY];
 }
@@ -56,6 +64,8 @@ export function sentLines(lines: readonly GoodsLine[]) {
     tax: line.tax || undefined,
     minimumLife: wholeOrNothing(line.minimumLife),
     oneLot: line.oneLot || undefined,
+    supply: line.supply || undefined,
+    supplyFrom: supplierSite(line.supply, line.supplyFrom),
   }));
 }
 

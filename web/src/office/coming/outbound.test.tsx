@@ -118,9 +118,9 @@ it('says from where each line comes and when, and by which day all of it is ther
     lines: [{ ...line, splittable: false }],
   }));
   answers('GET', '/api/replenishment/orders/5/supply', () => [
-    { ...peg, document: 'PO-10007', quantity: '30', firm: true },
+    { ...peg, document: 'PO-10007', kind: 'INBOUND_ORDER', quantity: '30', firm: true },
     { ...peg, document: '', quantity: '10', firm: true },
-    { ...peg, document: 'RQ-10009', quantity: '5', firm: false },
+    { ...peg, document: 'RQ-10009', kind: 'REQUISITION', quantity: '5', firm: false },
   ]);
   show(<OutboundPanel order={5} onClose={() => undefined} />);
   expect(await screen.findByText(/^Covered by/)).toBeTruthy();
@@ -129,6 +129,30 @@ it('says from where each line comes and when, and by which day all of it is ther
   expect(screen.getByText('10 pc here, to be inspected or put away')).toBeTruthy();
   expect(screen.getByRole('link', { name: '5 pc requested: RQ-10009' }).getAttribute('href')).toBe(
     '/office/running-low/requisitions?q=RQ-10009',
+  );
+});
+
+it('changes how a line is met that lacks something, and asks which site', async () => {
+  const lacking = { ...line, splittable: false, missing: '5', supply: 'BUY_FOR_ORDER' };
+  answers('GET', '/api/outbound/5', () => ({ ...card, state: 'SHORT', lines: [lacking] }));
+  answers('GET', '/api/replenishment/orders/5/supply', () => []);
+  answers('PUT', `/api/outbound/5/lines/${line.line}/supply`, () => card);
+  answers('GET', '/api/sites', () => [
+    { id: 1, name: 'Harbour Quay' },
+    { id: 2, name: 'Rope Loft' },
+  ]);
+  show(<OutboundPanel order={5} onClose={() => undefined} />);
+  expect(await screen.findByText(/Buy for the order/)).toBeTruthy();
+  await press('Change how it is met');
+  const rule = await screen.findByLabelText('How it is met');
+  await userEvent.selectOptions(rule, 'From stock, else transfer');
+  await userEvent.selectOptions(await screen.findByLabelText('Ask which site'), 'Rope Loft');
+  await press('Save');
+  await waitFor(() =>
+    expect(sent('PUT', `/api/outbound/5/lines/${line.line}/supply`)[0]?.body).toEqual({
+      rule: 'FROM_STOCK_ELSE_TRANSFER',
+      from: 2,
+    }),
   );
 });
 

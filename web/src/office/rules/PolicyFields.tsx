@@ -4,6 +4,7 @@ import { t } from '../../app/words';
 import { Choice, optionsOf } from '../../kit/Choice';
 import { everyOf } from '../../kit/everyOf';
 import { NumberField } from '../../kit/NumberField';
+import { SupplyRuleChoice, supplierSite, supplyRules } from '../coming/SupplyRuleChoice';
 import { decimal, decimalOrNothing, whole } from '../../kit/numbers';
 import type { bound } from '../../kit/useForm';
 
@@ -15,8 +16,6 @@ export const KINDS = everyOf<Figures['kind']>()([
   'ONLY_FOR_ORDERS',
   'NONE',
 ]);
-
-const FOR_ORDERS = everyOf<Figures['forOrders']>()(['FROM_STOCK', 'FROM_STOCK_ELSE_BUY']);
 
 /** The figures of a policy as they stand in a form; those of a new one are what most begin with. */
 export function startOfFigures(figures?: Figures) {
@@ -31,6 +30,7 @@ export function startOfFigures(figures?: Figures) {
     orderCost: String(figures?.orderCost ?? '12'),
     holdingPercent: String(figures?.holdingPercent ?? '20'),
     forOrders: figures?.forOrders ?? ('FROM_STOCK' as Figures['forOrders']),
+    forOrdersFrom: String(figures?.forOrdersFrom ?? ''),
   };
 }
 
@@ -55,6 +55,7 @@ export function figuresOf(now: FigureFields, fixed: boolean): Figures {
     orderCost: Number(decimal(now.orderCost)),
     holdingPercent: Number(decimal(now.holdingPercent)),
     forOrders: now.forOrders,
+    forOrdersFrom: supplierSite(now.forOrders, now.forOrdersFrom) ?? null,
   };
 }
 
@@ -108,10 +109,11 @@ export function PolicyFields<E extends FigureFields>({
           )}
         </Box>
       )}
-      <Choice
+      <SupplyRuleChoice
         label={t('policy.forOrders')}
-        {...form.choice('forOrders')}
-        options={optionsOf(FOR_ORDERS, (one) => t(`policy.forOrdersOf.${one}`))}
+        options={supplyRules()}
+        rule={form.choice('forOrders')}
+        from={form.choice('forOrdersFrom')}
       />
     </>
   );

@@ -307,6 +307,7 @@ class AccessMatrixTest {
   private static final Map<String, Map<String, String>> PARTS =
       Map.ofEntries(
           Map.entry("splitLots", Map.of("line", "outboundLine")),
+          Map.entry("setSupplyOfLine", Map.of("line", "outboundLine")),
           Map.entry("getLowItem", Map.of("item", "item", "site", "site")),
           Map.entry("removeReservation", Map.of("reservation", "reservation")),
           Map.entry("packGoods", Map.of("id", "packedOrder")),

@@ -79,11 +79,21 @@ class OrderSupplyTest {
   }
 
   private JsonNode order(String item, String quantity) {
+    return order(Leaving.line(item, quantity));
+  }
+
+  private static Map<String, Object> line(String item, String quantity, String rule) {
+    Map<String, Object> line = Leaving.line(item, quantity);
+    line.put("supply", rule);
+    return line;
+  }
+
+  private JsonNode order(Map<String, Object> line) {
     Map<String, Object> entry = new HashMap<>();
     entry.putAll(Map.of("customer", "TERN", "site", site, "reference", "", "note", ""));
     entry.put("needed", LocalDate.now().plusDays(20).toString());
     entry.put("allocate", true);
-    entry.put("lines", List.of(Leaving.line(item, quantity)));
+    entry.put("lines", List.of(line));
     return clerk.post("/api/outbound", entry).ok();
   }
 
@@ -304,5 +314,206 @@ class OrderSupplyTest {
     clerk.post("/api/requisitions/drop", ids(kept)).ok();
     assertThat(clerk.post("/api/requisitions/keeping", ids(kept)).problem()).isEqualTo("gone-on");
     requisitionsOf(next, 1);
+  }
+
+  private static JsonNode line(JsonNode card) {
+    return card.path("lines").get(0);
+  }
+
+  private JsonNode untilReserved(JsonNode order, String quantity) {
+    return until(
+        quantity + " reserved",
+        () -> card(order),
+        card -> line(card).path("reserved").asString().equals(quantity));
+  }
+
+  @Test
+  void whatIsBoughtForAnOrderLeavesTheStockToOthers() {
+    long item = item("SHEAVE", "20");
+    JsonNode order = order(line("SHEAVE", "7", "BUY_FOR_ORDER"));
+    assertThat(order.path("state").asString()).isEqualTo("SHORT");
+    assertThat(line(order).path("reserved").asString()).isEqualTo("0");
+    JsonNode requisition = requisitionsOf(order, 1).get(0);
+    assertThat(requisition.path("quantity").asString()).isEqualTo("10");
+    // It takes nothing either when someone looks again, or what was bought for stock comes in.
+    clerk.post("/api/outbound/" + order.path("id").asLong() + "/allocation", Map.of());
+    goods.opening("SHEAVE", null, null, "KQ.A-01-A", "5");
+    assertThat(line(card(order)).path("reserved").asString()).isEqualTo("0");
+    String bought = buy(requisition);
+    untilState(order, "COVERED");
+    receive(bought, "SHEAVE", "4");
+    putAway("SHEAVE", "4");
+    JsonNode part = untilReserved(order, "4");
+    assertThat(part.path("state").asString()).isEqualTo("COVERED");
+    receive(bought, "SHEAVE", "6");
+    reject(item, "5");
+    putAway("SHEAVE", "1");
+    untilReserved(order, "5");
+    // Five of ten were rejected, and two are missing: they are bought anew, not taken from stock.
+    JsonNode anew =
+        until(
+            "two requisitions",
+            () -> requisitionsOf(order, 2),
+            rows -> rows.toString().contains("REQUESTED"));
+    JsonNode second =
+        anew.get(0).path("state").asString().equals("REQUESTED") ? anew.get(0) : anew.get(1);
+    String boughtAnew = buy(second);
+    receive(boughtAnew, "SHEAVE", "5");
+    putAway("SHEAVE", "5");
+    untilState(order, "ALLOCATED");
+    assertThat(line(card(order)).path("reserved").asString()).isEqualTo("7");
+    assertThat(line(card(order)).path("available").asString()).isEqualTo("28");
+    goods.booksAddUp();
+  }
+
+  @Test
+  void thePolicyOfAnItemSaysThatItIsBoughtForEachOrderUnlessTheLineSaysOtherwise() {
+    item("CROWN", "20");
+    Map<String, Object> figures = new HashMap<>();
+    figures.putAll(Map.of("kind", "NONE", "servicePercent", 95, "reviewDays", 1));
+    figures.putAll(Map.of("windowDays", 90, "orderCost", 1, "holdingPercent", 20));
+    figures.put("forOrders", "BUY_FOR_ORDER");
+    controller
+        .post("/api/replenishment/policies", Map.of("item", "CROWN", "figures", figures))
+        .ok();
+    JsonNode order = order("CROWN", "5");
+    assertThat(line(order).path("reserved").asString()).isEqualTo("0");
+    assertThat(line(order).path("supply").isNull()).isTrue();
+    requisitionsOf(order, 1);
+    assertThat(order(line("CROWN", "5", "FROM_STOCK")).path("state").asString())
+        .isEqualTo("ALLOCATED");
+    // Who waits takes it from stock after all; what was requested stays, for whoever decides.
+    String at = "/api/outbound/" + order.path("id").asLong() + "/lines/1/supply";
+    JsonNode changed = clerk.put(at, Map.of("rule", "FROM_STOCK")).ok();
+    assertThat(changed.path("state").asString()).isEqualTo("ALLOCATED");
+    assertThat(line(changed).path("supply").asString()).isEqualTo("FROM_STOCK");
+    // And back: what is reserved is free again.
+    JsonNode back = clerk.put(at, new HashMap<>()).ok();
+    assertThat(line(back).path("reserved").asString()).isEqualTo("0");
+    assertThat(back.path("changes").toString()).contains("SUPPLY_CHANGED");
+  }
+
+  @Test
+  void whatStockDoesNotMeetIsAskedForFromAnotherSite() {
+    long other = goods.site("RN");
+    item("GAFF", "4");
+    goods.opening("GAFF", null, null, "RN.A-01-A", "30");
+    Map<String, Object> line = line("GAFF", "10", "FROM_STOCK_ELSE_TRANSFER");
+    Map<String, Object> entry = new HashMap<>();
+    entry.putAll(Map.of("customer", "TERN", "site", site, "lines", List.of(line)));
+    assertThat(clerk.post("/api/outbound", entry).problem()).isEqualTo("invalid");
+    line.put("supplyFrom", site);
+    assertThat(clerk.post("/api/outbound", entry).problem()).isEqualTo("invalid");
+    line.put("supplyFrom", other);
+    JsonNode order = order(line);
+    assertThat(line(order).path("reserved").asString()).isEqualTo("4");
+    JsonNode pegs = until("a transfer", () -> supply(order), rows -> rows.size() == 1);
+    JsonNode peg = pegs.get(0);
+    assertThat(peg.path("quantity").asString()).isEqualTo("6");
+    assertThat(peg.path("firm").asBoolean()).isFalse();
+    requisitionsOf(order, 0);
+    String number = peg.path("document").asString();
+    String transfer =
+        "/api/transfers/"
+            + clerk
+                .get("/api/transfers?filter=ALL&q=" + number)
+                .ok()
+                .path("rows")
+                .get(0)
+                .path("id")
+                .asLong();
+    assertThat(clerk.get(transfer).ok().path("note").asString())
+        .isEqualTo(order.path("number").asString());
+    clerk.post(transfer + "/release", Map.of()).ok();
+    untilState(order, "COVERED");
+    clerk.post(transfer + "/picking", Map.of()).ok();
+    clerk.post(transfer + "/sending", Map.of("rest", "FOLLOWS")).ok();
+    clerk.post(transfer + "/arrivals", Map.of()).ok();
+    assertThat(supply(order).get(0).path("document").asString()).isEmpty();
+    putAway("GAFF", "6");
+    untilState(order, "ALLOCATED");
+    goods.booksAddUp();
+  }
+
+  @Test
+  void whatTheOtherSiteRefusesIsNotAskedForAgain() {
+    long other = goods.site("RS");
+    item("BOOM", "0");
+    Map<String, Object> line = line("BOOM", "6", "FROM_STOCK_ELSE_TRANSFER");
+    line.put("supplyFrom", other);
+    JsonNode order = order(line);
+    JsonNode peg = until("a transfer", () -> supply(order), rows -> rows.size() == 1).get(0);
+    JsonNode transfers =
+        clerk.get("/api/transfers?filter=ALL&q=" + peg.path("document").asString()).ok();
+    clerk
+        .post(
+            "/api/transfers/" + transfers.path("rows").get(0).path("id").asLong() + "/closing",
+            Map.of("reason", "We have none"))
+        .ok();
+    until("nothing comes", () -> supply(order), JsonNode::isEmpty);
+    // Something else happens to the order's item, and nobody asks again.
+    order("BOOM", "1");
+    requisitionsOf(order, 0);
+    assertThat(supply(order)).isEmpty();
+  }
+
+  @Test
+  void aRequisitionThatWasRefusedIsNotMadeAgain() {
+    item("SPRIT", "0");
+    JsonNode order = order("SPRIT", "5");
+    JsonNode requisition = requisitionsOf(order, 1).get(0);
+    clerk.post("/api/requisitions/drop", ids(requisition)).ok();
+    JsonNode other = order("SPRIT", "5");
+    requisitionsOf(other, 1);
+    JsonNode still = requisitionsOf(order, 1).get(0);
+    assertThat(still.path("id")).isEqualTo(requisition.path("id"));
+    assertThat(still.path("state").asString()).isEqualTo("CANCELLED");
+  }
+
+  @Test
+  void whatStockDoesNotMeetIsMadeAndBecomesReadyWhenItIsBookedIn() {
+    item("EYE", "8");
+    long kit = item("STROP", "4");
+    controller
+        .put(
+            "/api/items/" + kit + "/components",
+            Map.of("components", List.of(Map.of("item", "EYE", "quantity", "2"))))
+        .ok();
+    JsonNode order = order(line("STROP", "10", "FROM_STOCK_ELSE_MAKE"));
+    assertThat(line(order).path("reserved").asString()).isEqualTo("4");
+    JsonNode peg = until("a job", () -> supply(order), rows -> rows.size() == 1).get(0);
+    assertThat(peg.path("quantity").asString()).isEqualTo("6");
+    // Its components are not all there: they are bought, and the order is not covered yet.
+    assertThat(peg.path("firm").asBoolean()).isFalse();
+    String number = peg.path("document").asString();
+    JsonNode job = clerk.get("/api/outbound?filter=ALL&q=" + number).ok().path("rows").get(0);
+    JsonNode eyes = requisitionsOf(job, 1).get(0);
+    assertThat(eyes.path("quantity").asString()).isEqualTo("5");
+    String bought = buy(eyes);
+    untilState(job, "COVERED");
+    untilState(order, "COVERED");
+    receive(bought, "EYE", "5");
+    putAway("EYE", "5");
+    untilState(job, "ALLOCATED");
+    String at = "/api/outbound/" + job.path("id").asLong();
+    clerk.post(at + "/picking", Map.of()).ok();
+    clerk.post(at + "/hand-over", Map.of("takenBy", "")).ok();
+    clerk.post(at + "/output", Map.of("quantity", "2", "bin", "A-02-A")).ok();
+    untilReserved(order, "6");
+    clerk.post(at + "/output", Map.of("quantity", "4", "bin", "A-02-A")).ok();
+    untilState(order, "ALLOCATED");
+    goods.booksAddUp();
+  }
+
+  @Test
+  void whatIsMadeOfNothingWaits() {
+    item("OAR", "2");
+    JsonNode order = order(line("OAR", "5", "MAKE_FOR_ORDER"));
+    assertThat(line(order).path("reserved").asString()).isEqualTo("0");
+    assertThat(supply(order)).isEmpty();
+    // The house goes on with what follows.
+    item("THOLE", "0");
+    requisitionsOf(order("THOLE", "5"), 1);
+    assertThat(card(order).path("state").asString()).isEqualTo("SHORT");
   }
 }

@@ -1,6 +1,7 @@
 package app.reliquum.demo;
 
 import app.reliquum.core.demand.ReplenishmentRule.Kind;
+import app.reliquum.core.demand.SupplyRule;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.inbound.SupplierItems;
 import app.reliquum.inbound.Suppliers;
@@ -151,7 +152,8 @@ class DemoReplenishment {
                 365,
                 new BigDecimal("12"),
                 new BigDecimal("20"),
-                Policies.ForOrders.FROM_STOCK_ELSE_BUY)),
+                SupplyRule.FROM_STOCK_ELSE_BUY,
+                null)),
         DemoHouse.EVERYWHERE);
   }
 }

@@ -2,6 +2,9 @@ package app.reliquum.documents;
 
 import app.reliquum.api.Problem;
 import app.reliquum.core.document.DocumentNumber;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -58,6 +61,21 @@ public class DocumentNumbers {
       number = DocumentNumber.counted(prefix, count(prefix));
     } while (!insert(kind, number));
     return number;
+  }
+
+  /** Of which kinds the documents of some numbers are; numbers that nothing has are left out. */
+  @Transactional(readOnly = true)
+  public Map<String, DocumentKind> kinds(Collection<String> numbers) {
+    Map<String, DocumentKind> kinds = new HashMap<>();
+    if (!numbers.isEmpty()) {
+      jdbc.sql("select number, kind from document where number in (:numbers)")
+          .param("numbers", numbers)
+          .query(
+              row -> {
+                kinds.put(row.getString(1), DocumentKind.valueOf(row.getString(2)));
+              });
+    }
+    return kinds;
   }
 
   private boolean insert(DocumentKind kind, String number) {

@@ -6,6 +6,8 @@ import app.reliquum.api.Problem;
 import app.reliquum.catalog.Amounts;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.catalog.LotsAndSerials;
+import app.reliquum.core.demand.Sourcing;
+import app.reliquum.core.demand.SupplyRule;
 import app.reliquum.core.fulfilment.Outbound;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.quantity.Quantity;
@@ -80,7 +82,7 @@ public class Accepting {
             entry.needed(),
             text(entry.note()),
             actor);
-    writeLines(id, entry.lines(), customer);
+    writeLines(id, entry.site(), entry.lines(), customer);
     table.event(id, actor, "ACCEPTED", entry.lines().size() + " lines");
     begin(id, entry.allocate(), actor);
     return id;
@@ -151,7 +153,7 @@ public class Accepting {
   }
 
   private void writeLines(
-      long order, List<OutboundViews.LineEntry> lines, Customers.Card customer) {
+      long order, long site, List<OutboundViews.LineEntry> lines, Customers.Card customer) {
     int number = 1;
     for (OutboundViews.LineEntry line : lines) {
       Amounts.Amount amount = amounts.read(line.item(), line.packs(), line.pack());
@@ -161,7 +163,7 @@ public class Accepting {
       }
       table.addLine(
           order,
-          number++,
+          number,
           goods,
           amount.pack(),
           amount.packs(),
@@ -169,6 +171,55 @@ public class Accepting {
           line.price(),
           line.minimumLife() == null ? customer.minimumLife() : line.minimumLife(),
           line.oneLot() == null ? customer.oneLot() : line.oneLot());
+      if (line.supply() != null) {
+        table.supply(
+            order,
+            number,
+            line.supply(),
+            from("lines[" + (number - 1) + "].supplyFrom", site, line.supply(), line.supplyFrom()));
+      }
+      number++;
+    }
+  }
+
+  /** The site that a line is supplied from; 0 where its rule names none. */
+  private long from(String field, long site, SupplyRule rule, @Nullable Long from) {
+    if (rule.way().orElse(null) != Sourcing.Way.TRANSFER) {
+      return 0;
+    }
+    if (from == null || from == site) {
+      throw Problem.invalid(
+          field, "Name the other site that is asked for what is not in stock here.");
+    }
+    places.named(from);
+    return from;
+  }
+
+  /**
+   * Says how a line is met of which nothing is picked. What is reserved for it is looked for anew:
+   * what is bought for the order takes nothing from stock.
+   */
+  public void supply(long id, int line, OutboundViews.SupplyEntry entry, Actor actor) {
+    Head head = progress.lockOpen(id, actor);
+    requireNobodyPicks(head);
+    Outbound.Line standing =
+        progress.lines(head).stream()
+            .filter(one -> one.line() == line)
+            .findFirst()
+            .orElseThrow(() -> Problem.missing("line", line));
+    if (standing.picked().isPositive() || standing.shipped().isPositive()) {
+      throw Problem.refused(
+          "under-way", "Line " + line + " is picked or gone in part. It is met as it was.");
+    }
+    table.supply(
+        id,
+        line,
+        entry.rule(),
+        entry.rule() == null ? 0 : from("from", head.siteId(), entry.rule(), entry.from()));
+    table.event(id, actor, "SUPPLY_CHANGED", "line " + line);
+    if (head.isAllocated()) {
+      reserving.release(head.number(), one -> one.line() == line);
+      allocating.allocate(id, actor);
     }
   }
 
@@ -214,7 +265,7 @@ public class Accepting {
         entry.needed(),
         text(entry.note()));
     table.clearLines(id);
-    writeLines(id, entry.lines(), customer);
+    writeLines(id, entry.site(), entry.lines(), customer);
     table.event(id, actor, "CHANGED", entry.lines().size() + " lines");
     if (head.isAllocated()) {
       allocating.allocate(id, actor);
@@ -231,6 +282,10 @@ public class Accepting {
       throw Problem.refused(
           "under-way", head.number() + " is picked or gone in part. It can't be changed any more.");
     }
+    requireNobodyPicks(head);
+  }
+
+  private static void requireNobodyPicks(Head head) {
     if (head.roundId() != 0) {
       throw Problem.refused(
           "under-way", head.picker() + " is on the way to pick " + head.number() + ".");

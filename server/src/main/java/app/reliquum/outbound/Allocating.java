@@ -23,6 +23,7 @@ import app.reliquum.stock.ReservingDocuments;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -45,6 +46,7 @@ public class Allocating implements ReservingDocuments {
   private final Places places;
   private final Commands commands;
   private final SiteDays days;
+  private final LineSupply supply;
 
   Allocating(
       OutboundTable table,
@@ -54,7 +56,9 @@ public class Allocating implements ReservingDocuments {
       RemovalPreview preview,
       Places places,
       Commands commands,
-      SiteDays days) {
+      SiteDays days,
+      LineSupply supply) {
+    this.supply = supply;
     this.days = days;
     this.table = table;
     this.progress = progress;
@@ -108,11 +112,11 @@ public class Allocating implements ReservingDocuments {
     if (!head.isAllocated()) {
       table.allocated(id, true);
     }
-    if (!sought.plans().isEmpty()) {
+    if (sought.lacking() > 0) {
       table.event(id, actor, missing.isEmpty() ? "ALLOCATED" : "SHORT", String.join(", ", missing));
     }
     progress.allocated(head, sought.lines());
-    return new Found(head.number(), sought.plans().size(), missing.size());
+    return new Found(head.number(), sought.lacking(), missing.size());
   }
 
   /** Which lines are meant. */
@@ -133,9 +137,10 @@ public class Allocating implements ReservingDocuments {
   /**
    * What looking for stock has come to.
    *
+   * @param lacking how many lines lacked something
    * @param lines every line of the order as it is then
    */
-  private record Sought(List<Removal.Plan> plans, List<Outbound.Line> lines) {}
+  private record Sought(int lacking, List<Removal.Plan> plans, List<Outbound.Line> lines) {}
 
   private Sought seek(Head head, Which which, Set<PositionKey> not, List<String> missing) {
     List<LineRow> all = table.lines(head.id());
@@ -155,11 +160,17 @@ public class Allocating implements ReservingDocuments {
             head.siteId());
     Map<Integer, Long> lots = lotsOf(kept);
     LocalDate needed = needed(head);
+    Map<Integer, Quantity> most = mayReserve(head, lacking, rows);
+    List<Outbound.Line> seeking =
+        lacking.stream()
+            .filter(line -> most.getOrDefault(line.line(), line.missing()).isPositive())
+            .toList();
     List<Reserving.Ask> asks = new ArrayList<>();
-    for (Outbound.Line line : lacking) {
+    for (Outbound.Line line : seeking) {
       LineRow row = Objects.requireNonNull(rows.get(line.line()));
       Policy policy = Objects.requireNonNull(policies.get(row.itemId()));
-      Removal.Wanted wanted = wanted(needed, row, line.missing(), policy);
+      Removal.Wanted wanted =
+          wanted(needed, row, most.getOrDefault(line.line(), line.missing()), policy);
       boolean bound = row.ofOneLot(policy) && row.lotId() == 0 && lots.containsKey(row.lineNo());
       asks.add(
           new Reserving.Ask(
@@ -172,20 +183,49 @@ public class Allocating implements ReservingDocuments {
     }
     List<Removal.Plan> plans = reserving.reserve(head.number(), head.siteId(), asks);
     Map<Integer, Quantity> found = new HashMap<>();
+    Set<Integer> ofOneLot = new HashSet<>();
     for (int i = 0; i < plans.size(); i++) {
+      int line = seeking.get(i).line();
       for (Removal.Choice choice : plans.get(i).taken()) {
-        found.merge(lacking.get(i).line(), choice.taken(), Quantity::plus);
+        found.merge(line, choice.taken(), Quantity::plus);
       }
-      if (plans.get(i).missing().isPositive()) {
-        LineRow row = Objects.requireNonNull(rows.get(lacking.get(i).line()));
-        String ofOne = plans.get(i).split() == null ? "" : " of one lot";
-        missing.add(plans.get(i).missing() + " × " + row.code() + ofOne);
+      if (plans.get(i).split() != null) {
+        ofOneLot.add(line);
+      }
+    }
+    for (Outbound.Line line : lacking) {
+      Quantity left = line.missing().minus(found.getOrDefault(line.line(), Quantity.ZERO));
+      if (left.isPositive()) {
+        LineRow row = Objects.requireNonNull(rows.get(line.line()));
+        missing.add(
+            left + " × " + row.code() + (ofOneLot.contains(line.line()) ? " of one lot" : ""));
       }
     }
     return new Sought(
+        lacking.size(),
         plans,
         lines.stream()
             .map(line -> line.reserving(found.getOrDefault(line.line(), Quantity.ZERO)))
+            .toList());
+  }
+
+  /** How much lines may have that are not met from stock. */
+  private Map<Integer, Quantity> mayReserve(
+      Head head, List<Outbound.Line> lacking, Map<Integer, LineRow> rows) {
+    return supply.mayReserve(
+        head.number(),
+        head.siteId(),
+        lacking.stream()
+            .map(
+                line -> {
+                  LineRow row = Objects.requireNonNull(rows.get(line.line()));
+                  return new LineSupply.Line(
+                      line.line(),
+                      row.itemId(),
+                      row.rule(),
+                      line.missing(),
+                      line.asked().minus(line.withdrawn()).minus(line.missing()));
+                })
             .toList());
   }
 

@@ -211,6 +211,19 @@ class OutboundController {
     return orders.card(id, command.actor());
   }
 
+  /** Says how a line is met. */
+  @Operation(operationId = "setSupplyOfLine", summary = "Say how a line is met")
+  @Needs(Permission.POST)
+  @PutMapping("/{id}/lines/{line}/supply")
+  OutboundViews.Card supply(
+      Command command,
+      @PathVariable long id,
+      @PathVariable int line,
+      @Valid @RequestBody OutboundViews.SupplyEntry entry) {
+    accepting.supply(id, line, entry, command.actor());
+    return orders.card(id, command.actor());
+  }
+
   /** Picks everything as it is reserved. */
   @Operation(operationId = "pickEverything", summary = "Pick everything as it is reserved")
   @Needs(Permission.MOVE)

@@ -227,7 +227,9 @@ public class OutboundOrders implements Asked {
               head.isAllocated()
                   && line.missing().isPositive()
                   && available.getOrDefault(row.itemId(), Quantity.ZERO).isPositive()
-                  && row.ofOneLot(Objects.requireNonNull(policies.get(row.itemId())))));
+                  && row.ofOneLot(Objects.requireNonNull(policies.get(row.itemId()))),
+              row.rule(),
+              row.supplyFrom() == 0 ? null : row.supplyFrom()));
     }
     return lines;
   }

@@ -3,6 +3,7 @@ package app.reliquum.outbound;
 import app.reliquum.api.Actor;
 import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Utc;
+import app.reliquum.core.demand.SupplyRule;
 import app.reliquum.core.fulfilment.Outbound;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.PositionKey;
@@ -242,11 +243,18 @@ class OutboundTable {
       int minimumLife,
       boolean oneLot,
       boolean anyLots,
+      String supplyRule,
+      long supplyFrom,
       String code,
       String name,
       UnitOfMeasure unit,
       String lot,
       String serial) {
+
+    /** How it is met; null if it is as the policy of its item says. */
+    @Nullable SupplyRule rule() {
+      return supplyRule.isEmpty() ? null : SupplyRule.valueOf(supplyRule);
+    }
 
     /** Of how many lots it may be. */
     Removal.Wanted.Lots lots() {
@@ -277,7 +285,8 @@ class OutboundTable {
     return jdbc.sql(
             """
             select l.line_no, l.item_id, l.lot_id, l.serial_id, l.pack, l.packs, l.asked,
-              l.withdrawn, l.shipped, l.price, l.minimum_life, l.one_lot, l.any_lots, i.code, i.name, i.unit,
+              l.withdrawn, l.shipped, l.price, l.minimum_life, l.one_lot, l.any_lots, l.supply_rule,
+              l.supply_from, i.code, i.name, i.unit,
               o.code lot, s.code serial
             from outbound_line l join item i on i.id = l.item_id
               left join lot o on o.id = l.lot_id left join serial s on s.id = l.serial_id
@@ -331,6 +340,14 @@ class OutboundTable {
   void shipped(long order, int line, Quantity more) {
     jdbc.sql("update outbound_line set shipped = shipped + ? where order_id = ? and line_no = ?")
         .params(more.amount(), order, line)
+        .update();
+  }
+
+  void supply(long order, int line, @Nullable SupplyRule rule, long from) {
+    jdbc.sql(
+            "update outbound_line set supply_rule = ?, supply_from = ?"
+                + " where order_id = ? and line_no = ?")
+        .params(rule == null ? "" : rule.name(), from, order, line)
         .update();
   }
 

@@ -1,5 +1,6 @@
 package app.reliquum.outbound;
 
+import app.reliquum.core.demand.SupplyRule;
 import app.reliquum.core.fulfilment.Outbound;
 import app.reliquum.core.place.OutboundFlow;
 import app.reliquum.core.quantity.Quantity;
@@ -114,6 +115,8 @@ public final class OutboundViews {
    *
    * @param oneLot whether it must be of one lot by its own word
    * @param splittable whether it lacks something that is there in several lots, and must be of one
+   * @param supply how it is met; null if the line itself does not say it
+   * @param supplyFrom the site that is asked for what stock does not meet; null for none
    */
   @Schema(name = "OutboundLine")
   public record Line(
@@ -139,7 +142,9 @@ public final class OutboundViews {
       Quantity missing,
       Quantity available,
       Quantity coming,
-      boolean splittable) {}
+      boolean splittable,
+      @Nullable SupplyRule supply,
+      @Nullable Long supplyFrom) {}
 
   /**
    * A unit load that goods of an order are packed into.
@@ -225,6 +230,8 @@ public final class OutboundViews {
    * @param price what one base unit is sold for; null if nobody says
    * @param minimumLife for how many days it must still be good; null for what the customer needs
    * @param oneLot whether it must all be of one lot; null for what the customer needs
+   * @param supply how it is met; null for what the policy of its item says
+   * @param supplyFrom the site that is asked for what stock does not meet
    */
   @Schema(name = "OutboundLineEntry")
   public record LineEntry(
@@ -234,7 +241,31 @@ public final class OutboundViews {
       @Size(max = 30) @Nullable String lot,
       @PositiveOrZero @Nullable BigDecimal price,
       @Min(0) @Max(3650) @Nullable Integer minimumLife,
-      @Nullable Boolean oneLot) {}
+      @Nullable Boolean oneLot,
+      @Nullable SupplyRule supply,
+      @Nullable Long supplyFrom) {
+
+    /** A line that is met as the policy of its item says. */
+    public LineEntry(
+        String item,
+        Quantity packs,
+        String pack,
+        @Nullable String lot,
+        @Nullable BigDecimal price,
+        @Nullable Integer minimumLife,
+        @Nullable Boolean oneLot) {
+      this(item, packs, pack, lot, price, minimumLife, oneLot, null, null);
+    }
+  }
+
+  /**
+   * How a line is met.
+   *
+   * @param rule null for what the policy of its item says
+   * @param from the site that is asked for what stock does not meet
+   */
+  @Schema(name = "LineSupplyEntry")
+  public record SupplyEntry(@Nullable SupplyRule rule, @Nullable Long from) {}
 
   /**
    * An order as entered.
@@ -267,7 +298,7 @@ public final class OutboundViews {
       @NotBlank @Size(max = 24) String kit,
       @NotNull Quantity kits,
       @NotNull Long site,
-      LocalDate needed,
+      @Nullable LocalDate needed,
       @Size(max = 400) String note,
       Boolean allocate) {}
 

@@ -2,6 +2,7 @@ package app.reliquum.outbound;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Utc;
+import app.reliquum.core.demand.SupplyRule;
 import app.reliquum.core.fulfilment.Outbound;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.stock.DemandSql;
@@ -43,7 +44,10 @@ public class WaitingOrders {
    * A line that lacks something.
    *
    * @param order the number of the order in the books, and what is said aloud for it
-   * @param missing what is neither reserved nor gone
+   * @param asked what is asked for and not withdrawn
+   * @param missing what of it is neither reserved nor gone
+   * @param rule how it is met; null if the line itself does not say it
+   * @param from the site that the line's rule asks for goods; 0 for none
    * @param sought when stock was first looked for
    */
   public record Lacking(
@@ -53,14 +57,24 @@ public class WaitingOrders {
       int line,
       long itemId,
       @Nullable LocalDate needed,
+      Quantity asked,
       Quantity missing,
-      Instant sought) {}
+      @Nullable SupplyRule rule,
+      long from,
+      Instant sought) {
+
+    /** What of it is reserved or gone. */
+    public Quantity met() {
+      return asked.minus(missing);
+    }
+  }
 
   private static final String LACKING =
       """
       select o.id, o.number, o.site_id, l.line_no, l.item_id, o.needed,
         l.asked - l.withdrawn - l.shipped - coalesce((select sum(r.quantity) from reserved r
-          where r.document = o.number and r.document_line = l.line_no), 0) missing, o.allocated
+          where r.document = o.number and r.document_line = l.line_no), 0) missing, o.allocated,
+        l.asked - l.withdrawn, l.supply_rule, l.supply_from
       from outbound_order o join outbound_line l on l.order_id = o.id
       where o.allocated is not null and o.state in ('SHORT', 'COVERED', 'PICKING') and %s and %s
       order by o.needed is null, o.needed, o.id, l.line_no
@@ -75,7 +89,10 @@ public class WaitingOrders {
               row.getInt(4),
               row.getLong(5),
               row.getDate(6) == null ? null : row.getDate(6).toLocalDate(),
+              new Quantity(row.getBigDecimal(9)),
               new Quantity(row.getBigDecimal(7)),
+              row.getString(10).isEmpty() ? null : SupplyRule.valueOf(row.getString(10)),
+              row.getLong(11),
               Utc.instant(row.getTimestamp(8)));
 
   private static String lacking(String which) {
@@ -111,15 +128,31 @@ public class WaitingOrders {
   /** The site of an order, and which items it asks for. */
   public record Asks(long siteId, long itemId) {}
 
-  /** What an order asks for, whether it lacks it or not. */
+  /** What an order asks for, whether it lacks it or not, and what a job makes. */
   @Transactional(readOnly = true)
   public List<Asks> asks(long order) {
     return jdbc.sql(
             "select distinct o.site_id, l.item_id from outbound_order o"
-                + " join outbound_line l on l.order_id = o.id where o.id = ?")
-        .param(order)
+                + " join outbound_line l on l.order_id = o.id where o.id = :order"
+                + " union select site_id, kit_id from outbound_order where id = :order"
+                + " and kit_id <> 0")
+        .param("order", order)
         .query((row, n) -> new Asks(row.getLong(1), row.getLong(2)))
         .list();
+  }
+
+  /** Which of some documents are jobs whose components are not all there: nobody can begin them. */
+  @Transactional(readOnly = true)
+  public Set<String> notReady(Collection<String> documents) {
+    return documents.isEmpty()
+        ? Set.of()
+        : Set.copyOf(
+            jdbc.sql(
+                    "select number from outbound_order where number in (:documents)"
+                        + " and kind = 'JOB' and state in ('ACCEPTED', 'SHORT')")
+                .param("documents", documents)
+                .query(String.class)
+                .list());
   }
 
   /** Looks for stock again, unless someone is picking the order or it lacks nothing any more. */

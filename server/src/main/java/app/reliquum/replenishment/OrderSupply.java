@@ -1,31 +1,25 @@
 package app.reliquum.replenishment;
 
 import app.reliquum.api.Actor;
-import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Staff;
-import app.reliquum.core.demand.SupplyTerms;
 import app.reliquum.core.fulfilment.Pegging;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.documents.DocumentKind;
+import app.reliquum.documents.DocumentNumbers;
 import app.reliquum.feed.FeedCursors;
 import app.reliquum.feed.FeedEntry;
 import app.reliquum.feed.FeedReader;
 import app.reliquum.feed.FeedTopic;
-import app.reliquum.inbound.SupplierItems;
 import app.reliquum.outbound.WaitingOrders;
 import app.reliquum.outbound.WaitingOrders.Lacking;
 import app.reliquum.places.AreaSql;
 import app.reliquum.places.Places;
-import app.reliquum.stock.Coming;
-import app.reliquum.stock.DatedQuantity;
-import app.reliquum.supply.Requisitions;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.ArrayList;
-import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -36,8 +30,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.UUID;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.Ordered;
@@ -48,9 +42,9 @@ import org.springframework.transaction.annotation.Transactional;
 
 /**
  * Orders that see to themselves. Whenever something has changed that an order lacks: what has
- * become available is reserved for it, what nothing is coming for is requested where the policy
- * says so, and an order whose goods are all ordered is covered, with its day. Which goods come for
- * whom is worked out from what is coming each time, and kept nowhere.
+ * become available is reserved for it, what nothing is coming for is asked for as its rule says,
+ * and an order whose goods are all ordered is covered, with its day. Which goods come for whom is
+ * worked out from what is coming each time, and kept nowhere.
  */
 @Component
 class OrderSupply implements FeedReader {
@@ -65,16 +59,13 @@ class OrderSupply implements FeedReader {
 
   private static final String NAME = "replenishment-order-supply";
 
-  /** What lies at the site and has still to be inspected or put away. */
-  private static final String HERE = "";
-
   private final JdbcClient jdbc;
   private final WaitingOrders waiting;
-  private final Requisitions requisitions;
-  private final SupplierItems sold;
-  private final Policies policies;
-  private final StoredFacts facts;
-  private final List<Coming> coming;
+  private final LineRules rules;
+  private final LineRequests requests;
+  private final LineArrivals arrivals;
+  private final ComingForLines coming;
+  private final DocumentNumbers numbers;
   private final Places places;
   private final Staff staff;
   private final FeedCursors cursors;
@@ -83,32 +74,33 @@ class OrderSupply implements FeedReader {
   OrderSupply(
       JdbcClient jdbc,
       WaitingOrders waiting,
-      Requisitions requisitions,
-      SupplierItems sold,
-      Policies policies,
-      StoredFacts facts,
-      List<Coming> coming,
+      LineRules rules,
+      LineRequests requests,
+      LineArrivals arrivals,
+      ComingForLines coming,
+      DocumentNumbers numbers,
       Places places,
       Staff staff,
       FeedCursors cursors,
       Commands commands) {
-    this.commands = commands;
-    this.cursors = cursors;
     this.jdbc = jdbc;
     this.waiting = waiting;
-    this.requisitions = requisitions;
-    this.sold = sold;
-    this.policies = policies;
-    this.facts = facts;
-    this.coming = List.copyOf(coming);
+    this.rules = rules;
+    this.requests = requests;
+    this.arrivals = arrivals;
+    this.coming = coming;
+    this.numbers = numbers;
     this.places = places;
     this.staff = staff;
+    this.cursors = cursors;
+    this.commands = commands;
   }
 
   /**
    * From where a line of an order will come.
    *
    * @param document by which it comes; empty for what lies at the site and has still to be put away
+   * @param kind of that document; null where there is none
    * @param firm whether it is ordered; else someone has only asked for it
    */
   @Schema(name = "OrderPeg")
@@ -118,6 +110,7 @@ class OrderSupply implements FeedReader {
       int line,
       long itemId,
       String document,
+      @Nullable DocumentKind kind,
       LocalDate day,
       Quantity quantity,
       boolean firm) {}
@@ -134,12 +127,12 @@ class OrderSupply implements FeedReader {
 
   @Override
   public void read(FeedEntry entry) {
-    Map<Long, Set<Long>> available =
-        entry.topic() == FeedTopic.STOCK ? by(BECAME_AVAILABLE, entry.subject()) : Map.of();
+    Map<Long, Map<Long, Quantity>> available =
+        entry.topic() == FeedTopic.STOCK ? becameAvailable(entry.subject()) : Map.of();
     concerned(entry)
         .forEach(
             (site, items) ->
-                consider(site, items, available.getOrDefault(site, Set.of()), entry.written()));
+                consider(site, items, available.getOrDefault(site, Map.of()), entry.written()));
   }
 
   /**
@@ -148,15 +141,30 @@ class OrderSupply implements FeedReader {
    */
   private static final String BECAME_AVAILABLE =
       """
-      select distinct p.site_id, l.item_id from posted_line l
+      select p.site_id, l.item_id, sum(l.quantity) from posted_line l
         join place p on p.id = l.to_place_id and p.site_id <> 0
         join area a on a.id = p.area_id and %s
         join place b on b.id = l.from_place_id left join area c on c.id = b.area_id
       where l.posting_id = ? and l.to_condition = %d
         and (l.from_condition <> l.to_condition or b.site_id <> p.site_id
           or c.purpose is null or c.purpose in ('RECEIVE', 'INSPECT', 'HOLD'))
+      group by p.site_id, l.item_id
       """
           .formatted(AreaSql.AVAILABLE, Condition.GOOD.code());
+
+  /** How much of which items a posting has made available, by site. */
+  private Map<Long, Map<Long, Quantity>> becameAvailable(long posting) {
+    Map<Long, Map<Long, Quantity>> available = new TreeMap<>();
+    jdbc.sql(BECAME_AVAILABLE)
+        .param(posting)
+        .query(
+            row -> {
+              available
+                  .computeIfAbsent(row.getLong(1), site -> new TreeMap<>())
+                  .put(row.getLong(2), new Quantity(row.getBigDecimal(3)));
+            });
+    return available;
+  }
 
   /** The items that an entry is about, by site. */
   private Map<Long, Set<Long>> concerned(FeedEntry entry) {
@@ -202,29 +210,29 @@ class OrderSupply implements FeedReader {
   /**
    * Sees to the orders of a site that lack some items.
    *
-   * @param available which of the items have become available
+   * @param available how much of which items has become available
    * @param since when; who has looked for stock since has had what there was
    */
-  private void consider(long site, Set<Long> items, Set<Long> available, Instant since) {
+  private void consider(long site, Set<Long> items, Map<Long, Quantity> available, Instant since) {
     List<Lacking> lacking = waiting.of(site, items);
     if (lacking.isEmpty()) {
       return;
     }
     Actor house = staff.house();
-    List<Lacking> servable =
-        lacking.stream()
-            .filter(one -> available.contains(one.itemId()) && one.sought().isBefore(since))
-            .toList();
-    if (!servable.isEmpty()) {
-      inTurn(site, available, servable).forEach(order -> waiting.allocate(order, house));
+    if (!available.isEmpty()) {
+      serve(site, available, lacking, since, house);
     }
     Set<Long> orders =
         lacking.stream().map(Lacking::order).collect(Collectors.toCollection(LinkedHashSet::new));
     List<Lacking> whole = waiting.of(orders);
     Set<Long> all = new TreeSet<>(items);
     whole.forEach(one -> all.add(one.itemId()));
-    Map<Long, Pegging.Result> results = pegs(site, all);
-    request(site, waiting.of(site, all), results, house);
+    List<Lacking> others = waiting.of(site, all);
+    LineRules.OfItems rules = this.rules.ofItems(site, all);
+    Map<Long, Pegging.Result> results = coming.pegs(site, all, others, rules);
+    Map<Pegging.Line, Quantity> unmet = new HashMap<>();
+    results.values().forEach(result -> unmet.putAll(result.unmet()));
+    requests.ask(others, unmet, rules);
     Map<Long, List<Lacking>> byOrder =
         whole.stream().collect(Collectors.groupingBy(Lacking::order));
     Map<Long, Optional<LocalDate>> days = new LinkedHashMap<>();
@@ -233,27 +241,31 @@ class OrderSupply implements FeedReader {
     waiting.cover(days, house);
   }
 
-  /** Those for whom goods were ordered that have come stand before the others. */
-  private Set<Long> inTurn(long site, Set<Long> items, List<Lacking> lacking) {
-    Map<List<Object>, Quantity> toCome = new HashMap<>();
-    List<Long> ids = List.copyOf(items);
-    coming.stream()
-        .flatMap(one -> one.due(ids, site).stream())
-        .forEach(
-            due ->
-                toCome.merge(
-                    List.of(due.document(), due.itemId()), due.quantity(), Quantity::plus));
-    Set<String> cameFor = new LinkedHashSet<>();
-    for (Requisitions.ForLine one : requisitions.forLines(items, site, documents(lacking))) {
-      if (one.order() != null) {
-        List<Object> key = List.of(one.order(), one.itemId());
-        Quantity still = one.quantity().min(toCome.getOrDefault(key, Quantity.ZERO));
-        toCome.merge(key, still.negated(), Quantity::plus);
-        if (still.compareTo(one.quantity()) < 0) {
-          cameFor.add(one.document());
-        }
-      }
+  /** Reserves what has become available for those that wait for it. */
+  private void serve(
+      long site, Map<Long, Quantity> available, List<Lacking> lacking, Instant since, Actor house) {
+    List<Lacking> concerned =
+        lacking.stream().filter(one -> available.containsKey(one.itemId())).toList();
+    if (concerned.isEmpty()) {
+      return;
     }
+    List<LineRequests.Asked> asked = requests.of(available.keySet(), site, documents(concerned));
+    arrivals.note(available, concerned, asked);
+    LineRules.OfItems rules = this.rules.ofItems(site, available.keySet());
+    List<Lacking> servable =
+        concerned.stream()
+            // What is bought for an order is there for it only now, whenever it looked.
+            .filter(one -> one.sought().isBefore(since) || !rules.of(one).rule().fromStock())
+            .toList();
+    inTurn(servable, asked).forEach(order -> waiting.allocate(order, house));
+  }
+
+  /** Those for whom goods were asked for that have come stand before the others. */
+  private static Set<Long> inTurn(List<Lacking> lacking, List<LineRequests.Asked> asked) {
+    Set<String> cameFor = new LinkedHashSet<>();
+    asked.stream()
+        .filter(one -> one.received().isPositive())
+        .forEach(one -> cameFor.add(one.document()));
     Set<Long> turn = new LinkedHashSet<>();
     for (String document : cameFor) {
       lacking.stream()
@@ -266,43 +278,6 @@ class OrderSupply implements FeedReader {
 
   private static Set<String> documents(List<Lacking> lacking) {
     return lacking.stream().map(Lacking::number).collect(Collectors.toSet());
-  }
-
-  /** Requests what nothing is coming for, where the policy of the item says so. */
-  private void request(
-      long site, List<Lacking> lacking, Map<Long, Pegging.Result> results, Actor house) {
-    Set<Long> unmet =
-        lacking.stream()
-            .filter(one -> unmet(one, results).isPositive())
-            .map(Lacking::itemId)
-            .collect(Collectors.toSet());
-    if (unmet.isEmpty()) {
-      return;
-    }
-    Map<Long, Policies.Row> holding = policies.holding(site, facts.categories(unmet));
-    Map<Long, SupplierItems.Terms> terms = sold.terms(unmet);
-    for (Lacking one : lacking) {
-      Policies.Row policy = holding.get(one.itemId());
-      Quantity missing = unmet(one, results);
-      if (missing.isPositive()
-          && policy != null
-          && policy.figures().forOrders() == Policies.ForOrders.FROM_STOCK_ELSE_BUY) {
-        SupplierItems.Terms sells = terms.get(one.itemId());
-        SupplyTerms quantities = sells == null ? SupplyTerms.ANY : sells.quantities();
-        requisitions.ask(
-            new Command(UUID.randomUUID(), house, ""),
-            one.itemId(),
-            quantities.atLeast(missing),
-            site,
-            one.number(),
-            one.line());
-      }
-    }
-  }
-
-  private static Quantity unmet(Lacking one, Map<Long, Pegging.Result> results) {
-    Pegging.Result result = results.get(one.itemId());
-    return result == null ? Quantity.ZERO : result.unmet().getOrDefault(line(one), Quantity.ZERO);
   }
 
   private static Pegging.Line line(Lacking one) {
@@ -319,147 +294,6 @@ class OrderSupply implements FeedReader {
     return days.stream().allMatch(Optional::isPresent)
         ? days.stream().map(Optional::orElseThrow).max(LocalDate::compareTo)
         : Optional.empty();
-  }
-
-  /** What comes for whom, by item. */
-  private Map<Long, Pegging.Result> pegs(long site, Collection<Long> items) {
-    StoredFacts.At at = facts.at(site);
-    List<Lacking> all = waiting.of(site, items);
-    Map<Long, List<Pegging.Supply>> supplies = supplies(at, List.copyOf(items), documents(all));
-    Map<Long, List<Lacking>> lacking = all.stream().collect(Collectors.groupingBy(Lacking::itemId));
-    Map<Long, Pegging.Result> results = new HashMap<>();
-    for (long item : items) {
-      results.put(
-          item,
-          Pegging.of(
-              lacking.getOrDefault(item, List.of()).stream()
-                  .map(one -> new Pegging.Wanted(line(one), one.missing()))
-                  .toList(),
-              supplies.getOrDefault(item, List.of())));
-    }
-    return results;
-  }
-
-  /** What is coming, and for which of some documents it was requested. */
-  private Map<Long, List<Pegging.Supply>> supplies(
-      StoredFacts.At at, List<Long> items, Set<String> documents) {
-    List<Requisitions.ForLine> requested = requisitions.forLines(items, at.site(), documents);
-    Map<Long, SupplierItems.Terms> terms = sold.terms(items);
-    Map<Long, Quantity> here = here(at, items);
-    Map<Long, List<DatedQuantity>> due =
-        coming.stream()
-            .flatMap(one -> one.due(items, at.site()).stream())
-            .collect(Collectors.groupingBy(DatedQuantity::itemId));
-    Map<Long, List<Pegging.Supply>> supplies = new HashMap<>();
-    for (long item : items) {
-      supplies.put(
-          item,
-          supplies(
-              at,
-              due.getOrDefault(item, List.of()),
-              here.getOrDefault(item, Quantity.ZERO),
-              requested.stream().filter(one -> one.itemId() == item).toList(),
-              leadDays(terms, item)));
-    }
-    return supplies;
-  }
-
-  /** What is coming of one item, parted by the lines that it was requested for. */
-  private static List<Pegging.Supply> supplies(
-      StoredFacts.At at,
-      List<DatedQuantity> due,
-      Quantity here,
-      List<Requisitions.ForLine> requested,
-      int leadDays) {
-    List<Pegging.Supply> supplies = new ArrayList<>();
-    LocalDate unknown = at.working().plus(at.today(), leadDays);
-    Map<String, Quantity> toCome = new HashMap<>();
-    due.forEach(one -> toCome.merge(one.document(), one.quantity(), Quantity::plus));
-    Map<String, LocalDate> days = new HashMap<>();
-    due.forEach(one -> days.put(one.document(), day(one, at, unknown)));
-    Quantity left = here;
-    for (Requisitions.ForLine one : requested) {
-      if (one.order() == null) {
-        supplies.add(
-            new Pegging.Supply(one.number(), unknown, one.quantity(), false, forLine(one)));
-        continue;
-      }
-      Quantity coming = one.quantity().min(toCome.getOrDefault(one.order(), Quantity.ZERO));
-      if (coming.isPositive()) {
-        supplies.add(
-            new Pegging.Supply(
-                one.order(),
-                Objects.requireNonNull(days.get(one.order())),
-                coming,
-                true,
-                forLine(one)));
-        toCome.merge(one.order(), coming.negated(), Quantity::plus);
-      }
-      // What of it has come and still lies where it came is for the same line.
-      Quantity came = one.quantity().minus(coming).min(left);
-      if (came.isPositive()) {
-        supplies.add(new Pegging.Supply(HERE, at.today(), came, true, forLine(one)));
-        left = left.minus(came);
-      }
-    }
-    toCome.forEach(
-        (document, quantity) -> {
-          if (quantity.isPositive()) {
-            supplies.add(
-                new Pegging.Supply(
-                    document,
-                    Objects.requireNonNull(days.get(document)),
-                    quantity,
-                    true,
-                    Optional.empty()));
-          }
-        });
-    if (left.isPositive()) {
-      supplies.add(new Pegging.Supply(HERE, at.today(), left, true, Optional.empty()));
-    }
-    return supplies;
-  }
-
-  private static LocalDate day(DatedQuantity due, StoredFacts.At at, LocalDate unknown) {
-    LocalDate day = due.day();
-    return day == null ? unknown : day.isBefore(at.today()) ? at.today() : day;
-  }
-
-  private static int leadDays(Map<Long, SupplierItems.Terms> terms, long item) {
-    SupplierItems.Terms sells = terms.get(item);
-    return sells == null ? StoredFacts.UNKNOWN_LEAD_DAYS : sells.days();
-  }
-
-  private static Optional<Pegging.Line> forLine(Requisitions.ForLine one) {
-    return one.line() == 0
-        ? Optional.empty()
-        : Optional.of(new Pegging.Line(one.document(), one.line()));
-  }
-
-  /** Good goods at a site that wait to be inspected or put away, and are not reserved. */
-  private Map<Long, Quantity> here(StoredFacts.At at, List<Long> items) {
-    Map<Long, Quantity> here = new HashMap<>();
-    jdbc.sql(
-            """
-            select x.item_id, sum(x.quantity) from (
-              select h.item_id, h.place_id, h.quantity from on_hand h
-              where h.item_id in (:items) and h.condition_code = :good
-              union all
-              select r.item_id, r.place_id, -r.quantity from reserved r
-              where r.item_id in (:items) and r.condition_code = :good
-            ) x join place p on p.id = x.place_id and p.site_id = :site
-              join area a on a.id = p.area_id and not %s and a.purpose in ('RECEIVE', 'INSPECT')
-            group by x.item_id having sum(x.quantity) > 0
-            """
-                .formatted(AreaSql.AVAILABLE))
-        .param("items", items)
-        .param("good", Condition.GOOD.code())
-        .param("site", at.site())
-        .query(
-            row -> {
-              here.put(row.getLong(1), new Quantity(row.getBigDecimal(2)));
-            });
-    return here;
   }
 
   /** Begins with what lacks something now: what has happened before need not be read. */
@@ -485,7 +319,7 @@ class OrderSupply implements FeedReader {
                       waiting.everywhere(site.id()).stream()
                           .map(Lacking::itemId)
                           .collect(Collectors.toSet()),
-                      Set.of(),
+                      Map.of(),
                       Instant.EPOCH));
     }
   }
@@ -510,6 +344,18 @@ class OrderSupply implements FeedReader {
     return rows(lacking.get(0).siteId(), items).stream()
         .filter(row -> row.number().equals(number))
         .toList();
+  }
+
+  /** The transfers and jobs that were made because of an order. */
+  @Transactional(readOnly = true)
+  public List<LineRequests.Made> madeFor(long order, Actor actor) {
+    places.requireSite(
+        waiting.asks(order).stream()
+            .findFirst()
+            .orElseThrow(() -> Problem.missing("order", order))
+            .siteId(),
+        actor);
+    return requests.madeFor(order);
   }
 
   /** Who waits for what comes by an inbound order. */
@@ -539,21 +385,30 @@ class OrderSupply implements FeedReader {
     if (items.isEmpty()) {
       return List.of();
     }
+    List<Lacking> lacking = waiting.of(site, items);
     Map<Pegging.Line, Lacking> lines =
-        waiting.of(site, items).stream().collect(Collectors.toMap(OrderSupply::line, one -> one));
-    return pegs(site, items).values().stream()
-        .flatMap(result -> result.pegs().stream())
-        .map(peg -> row(peg, Objects.requireNonNull(lines.get(peg.line()))))
+        lacking.stream().collect(Collectors.toMap(OrderSupply::line, one -> one));
+    List<Pegging.Peg> pegs =
+        coming.pegs(site, items, lacking, rules.ofItems(site, items)).values().stream()
+            .flatMap(result -> result.pegs().stream())
+            .toList();
+    Map<String, DocumentKind> kinds =
+        numbers.kinds(pegs.stream().map(Pegging.Peg::document).collect(Collectors.toSet()));
+    return pegs.stream()
+        .map(
+            peg ->
+                row(peg, kinds.get(peg.document()), Objects.requireNonNull(lines.get(peg.line()))))
         .toList();
   }
 
-  private static Row row(Pegging.Peg peg, Lacking line) {
+  private static Row row(Pegging.Peg peg, @Nullable DocumentKind kind, Lacking line) {
     return new Row(
         line.order(),
         line.number(),
         line.line(),
         line.itemId(),
         peg.document(),
+        kind,
         peg.day(),
         peg.quantity(),
         peg.firm());

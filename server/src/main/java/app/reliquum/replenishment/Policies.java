@@ -10,6 +10,8 @@ import app.reliquum.catalog.Catalog;
 import app.reliquum.core.category.CategoryPath;
 import app.reliquum.core.demand.ReplenishmentRule;
 import app.reliquum.core.demand.ReplenishmentRule.Kind;
+import app.reliquum.core.demand.Sourcing;
+import app.reliquum.core.demand.SupplyRule;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.core.quantity.UnitOfMeasure;
@@ -28,6 +30,7 @@ import java.math.BigDecimal;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -71,14 +74,6 @@ public class Policies {
     ITEM
   }
 
-  /** What is done where less is there than an order asks for. */
-  public enum ForOrders {
-    /** It waits for stock. */
-    FROM_STOCK,
-    /** What nothing is coming for is requested for it. */
-    FROM_STOCK_ELSE_BUY
-  }
-
   /**
    * The figures of a policy. Of point, quantity and up-to level, what is null is worked out.
    *
@@ -87,7 +82,8 @@ public class Policies {
    * @param windowDays how many days back demand is looked at
    * @param orderCost what one order costs
    * @param holdingPercent what keeping goods for a year costs, of their cost
-   * @param forOrders what is done where less is there than an order asks for
+   * @param forOrders how lines of orders are met that do not say it themselves
+   * @param forOrdersFrom the site that is asked for what stock does not meet; null for none
    */
   @Schema(name = "PolicyFigures")
   public record Figures(
@@ -100,7 +96,8 @@ public class Policies {
       @Min(7) @Max(1500) int windowDays,
       @NotNull @PositiveOrZero BigDecimal orderCost,
       @NotNull @PositiveOrZero @DecimalMax("1000") BigDecimal holdingPercent,
-      @NotNull ForOrders forOrders) {
+      @NotNull SupplyRule forOrders,
+      @Nullable Long forOrdersFrom) {
 
     /** The figures as core reads them. */
     ReplenishmentRule rule() {
@@ -207,7 +204,8 @@ public class Policies {
             row.getInt("window_days"),
             row.getBigDecimal("order_cost"),
             row.getBigDecimal("holding_percent"),
-            ForOrders.valueOf(row.getString("for_orders"))));
+            SupplyRule.valueOf(row.getString("for_orders")),
+            row.getLong("for_orders_from") == 0 ? null : row.getLong("for_orders_from")));
   }
 
   private static @Nullable Quantity quantity(ResultSet row, String column) throws SQLException {
@@ -222,7 +220,7 @@ public class Policies {
     String category = item == null ? category(entry) : "";
     long itemId = item == null ? 0 : item.id();
     long site = site(entry.site(), actor);
-    check(item, entry.figures());
+    check(item, site, entry.figures());
     if (find(itemId, category, site).isPresent()) {
       throw Problem.conflict("not-unique", "There is a policy for that already. Change that one.")
           .with("field", item == null ? "category" : "item");
@@ -261,7 +259,19 @@ public class Policies {
     return site;
   }
 
-  private static void check(Catalog.@Nullable Measured item, Figures figures) {
+  private static boolean transfers(Figures figures) {
+    return figures.forOrders().way().orElse(null) == Sourcing.Way.TRANSFER;
+  }
+
+  private void check(Catalog.@Nullable Measured item, long site, Figures figures) {
+    if (transfers(figures)) {
+      Long from = figures.forOrdersFrom();
+      if (from == null || from == site) {
+        throw Problem.invalid(
+            "figures.forOrdersFrom", "Name the other site that is asked for what is not in stock.");
+      }
+      places.named(from);
+    }
     if (item == null) {
       if (figures.point() != null || figures.quantity() != null || figures.upTo() != null) {
         throw Problem.invalid(
@@ -304,9 +314,10 @@ public class Policies {
                 """
                 insert into replenishment_policy (item_id, category, site_id, kind, point, quantity,
                   up_to, service_percent, review_days, window_days, order_cost, holding_percent,
-                  for_orders)
+                  for_orders, for_orders_from)
                 values (:item, :category, :site, :kind, :point, :quantity, :upTo, :service, :review,
-                  :window, :orderCost, :holding, :forOrders)
+                  :window, :orderCost, :holding, :forOrders,
+                  :forOrdersFrom)
                 """)
             .params(values(figures))
             .param("item", item)
@@ -320,7 +331,8 @@ public class Policies {
             update replenishment_policy set version = version + 1, kind = :kind, point = :point,
               quantity = :quantity, up_to = :upTo, service_percent = :service,
               review_days = :review, window_days = :window, order_cost = :orderCost,
-              holding_percent = :holding, for_orders = :forOrders
+              holding_percent = :holding, for_orders = :forOrders,
+              for_orders_from = :forOrdersFrom
             where id = :id
             """)
         .params(values(figures))
@@ -340,6 +352,7 @@ public class Policies {
     values.put("orderCost", figures.orderCost());
     values.put("holding", figures.holdingPercent());
     values.put("forOrders", figures.forOrders().name());
+    values.put("forOrdersFrom", transfers(figures) ? figures.forOrdersFrom() : 0);
     return values;
   }
 
@@ -352,7 +365,10 @@ public class Policies {
   public Row change(long id, Entry entry, Actor actor) {
     Row row = theirs(id, actor);
     Problem.unlessCurrent(entry.version(), row.version());
-    check(row.item() == null ? null : catalog.withCode(row.item()).orElseThrow(), entry.figures());
+    check(
+        row.item() == null ? null : catalog.withCode(row.item()).orElseThrow(),
+        row.siteId() == null ? 0 : row.siteId(),
+        entry.figures());
     update(id, entry.figures());
     return policy(id);
   }
@@ -381,7 +397,7 @@ public class Policies {
     long site = site(entry.site(), actor);
     List<Catalog.Measured> items = catalog.measured(Set.copyOf(entry.items()));
     for (Catalog.Measured item : items) {
-      check(item, entry.figures());
+      check(item, site, entry.figures());
       find(item.id(), "", site)
           .ifPresentOrElse(
               id -> update(id, entry.figures()),
@@ -397,6 +413,21 @@ public class Policies {
             "select exists(select 1 from replenishment_policy where site_id in (0, ?)"
                 + " and kind <> 'NONE')")
         .param(site)
+        .query(Boolean.class)
+        .single();
+  }
+
+  /** Whether any says of some items that they are bought or made for one order. */
+  @Transactional(readOnly = true)
+  public boolean anyForOneOrder() {
+    return jdbc.sql(
+            "select exists(select 1 from replenishment_policy where for_orders in (:rules))")
+        .param(
+            "rules",
+            Arrays.stream(SupplyRule.values())
+                .filter(rule -> !rule.fromStock())
+                .map(Enum::name)
+                .toList())
         .query(Boolean.class)
         .single();
   }

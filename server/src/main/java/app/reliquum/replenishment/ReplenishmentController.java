@@ -163,6 +163,15 @@ class ReplenishmentController {
     return supply.ofOrder(order, actor);
   }
 
+  @Operation(
+      operationId = "getMadeForOrder",
+      summary = "The transfers and jobs that were made because of an order")
+  @Needs(Permission.LOOK)
+  @GetMapping("/orders/{order}/made")
+  List<LineRequests.Made> madeFor(Actor actor, @PathVariable long order) {
+    return supply.madeFor(order, actor);
+  }
+
   @Operation(operationId = "getWhoWaits", summary = "Which orders wait for what comes")
   @Needs(Permission.LOOK)
   @GetMapping("/inbound/{inbound}/waiting")

@@ -14,6 +14,7 @@
       "api",
       "catalog",
       "costing",
+      "documents",
       "feed",
       "house",
       "inbound",

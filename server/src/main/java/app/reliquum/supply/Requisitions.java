@@ -5,6 +5,7 @@ import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Utc;
 import app.reliquum.approvals.Approvals;
 import app.reliquum.catalog.Amounts;
+import app.reliquum.core.fulfilment.Pegging;
 import app.reliquum.core.fulfilment.Requisition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.documents.DocumentKind;
@@ -204,12 +205,14 @@ public class Requisitions {
   /**
    * What was requested, and is neither refused nor ended, because of a line of a document.
    *
+   * @param received how much of its item was received by the order that it became, for whomever
    * @param order the number of the order that it became; null while it is none
    */
   public record ForLine(
       String number,
       long itemId,
       Quantity quantity,
+      Quantity received,
       String document,
       int line,
       @Nullable String order) {}
@@ -222,7 +225,9 @@ public class Requisitions {
   public List<ForLine> forLines(Collection<Long> items, long site, Collection<String> documents) {
     return jdbc.sql(
             """
-            select r.number, l.item_id, l.quantity, r.source, l.source_line, o.number
+            select r.number, l.item_id, l.quantity, r.source, l.source_line, o.number,
+              coalesce((select sum(i.received) from inbound_line i where i.order_id = o.id
+                and i.item_id = l.item_id), 0)
             from requisition_line l join requisition r on r.id = l.requisition_id
               left join inbound_order o on o.id = l.order_id
             where l.item_id in (:items) and r.site_id = :site
@@ -239,10 +244,30 @@ public class Requisitions {
                     row.getString(1),
                     row.getLong(2),
                     new Quantity(row.getBigDecimal(3)),
+                    new Quantity(row.getBigDecimal(7)),
                     row.getString(4),
                     row.getInt(5),
                     row.getString(6)))
         .list();
+  }
+
+  /** What was requested because of lines of some documents and then cancelled, by line. */
+  @Transactional(readOnly = true)
+  public Map<Pegging.Line, Quantity> cancelledFor(Collection<String> documents) {
+    Map<Pegging.Line, Quantity> sums = new HashMap<>();
+    jdbc.sql(
+            "select r.source, l.source_line, sum(l.quantity) from requisition r"
+                + " join requisition_line l on l.requisition_id = r.id"
+                + " where r.source in (:documents) and l.source_line > 0"
+                + " and l.state = 'CANCELLED' group by r.source, l.source_line")
+        .param("documents", documents)
+        .query(
+            row -> {
+              sums.put(
+                  new Pegging.Line(row.getString(1), row.getInt(2)),
+                  new Quantity(row.getBigDecimal(3)));
+            });
+    return sums;
   }
 
   /** How much of some items is agreed to at a site and not ordered yet. */
