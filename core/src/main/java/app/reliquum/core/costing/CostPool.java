@@ -158,6 +158,56 @@ public final class CostPool {
     return value().subtract(before);
   }
 
+  /**
+   * Adds worth to goods that were put in, as far as they still lie here: what they cost besides, or
+   * what they cost less. The share of goods that have gone is not added. Of an average nobody knows
+   * which goods have gone; as much of them as lies here is taken to be still there. Goods that came
+   * on the way from elsewhere kept their moment, and are looked for among those that came in last.
+   *
+   * @param lot their lot, 0 for none
+   * @param since when they were put in
+   * @param quantity how much was, in base units; more than nothing
+   * @param value what all of it costs besides, to the cent; negative if it costs less
+   * @return what was added; never so much less that goods would be worth less than nothing
+   */
+  public BigDecimal addWorth(long lot, Instant since, Quantity quantity, BigDecimal value) {
+    BigDecimal added = BigDecimal.ZERO.setScale(UnitCost.CENTS);
+    Quantity open = quantity;
+    BigDecimal left = value;
+    for (CostLayer layer : layersOf(lot, since)) {
+      if (!open.isPositive()) {
+        break;
+      }
+      Quantity part = open.min(layer.quantity());
+      BigDecimal share =
+          part.equals(open)
+              ? left
+              : left.multiply(part.amount())
+                  .divide(open.amount(), UnitCost.CENTS, RoundingMode.HALF_UP);
+      BigDecimal more = share.max(layer.value().negate());
+      layers.set(
+          layers.indexOf(layer),
+          new CostLayer(layer.lot(), layer.since(), layer.quantity(), layer.value().add(more)));
+      added = added.add(more);
+      open = open.minus(part);
+      left = left.subtract(share);
+    }
+    return added;
+  }
+
+  /** Where goods that were put in lie, as far as that is known; the likeliest first. */
+  private List<CostLayer> layersOf(long lot, Instant since) {
+    return switch (method) {
+      case MOVING_AVERAGE -> List.copyOf(layers);
+      case LOT -> layers.stream().filter(layer -> layer.lot() == lot).toList();
+      case FIFO -> {
+        List<CostLayer> then =
+            layers.stream().filter(layer -> layer.since().equals(since)).toList();
+        yield then.isEmpty() ? layers.stream().sorted(CostLayer.OLDEST.reversed()).toList() : then;
+      }
+    };
+  }
+
   private CostLayer takeFrom(CostLayer layer, long lot, Quantity part, BigDecimal value) {
     layers.remove(layer);
     if (!part.equals(layer.quantity())) {
