@@ -331,6 +331,58 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/charges': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What goods that a document has brought in cost, and which charges are part of it */
+    get: operations['getChargesOfDocument'];
+    put?: never;
+    /** Share a charge out over what a document has brought in */
+    post: operations['addCharge'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/charges/cost': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Say that received goods cost otherwise than the receipt said */
+    post: operations['changeReceivedCost'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/charges/{charge}/reversal': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Take a charge back */
+    post: operations['takeChargeBack'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/checks': {
     parameters: {
       query?: never;
@@ -2528,6 +2580,23 @@ export interface paths {
     put?: never;
     /** Ship what is picked or packed of an order */
     post: operations['shipOrder'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/lines/{line}/scrap': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Say that a component that a job has used up was spoilt */
+    post: operations['scrapComponent'];
     delete?: never;
     options?: never;
     head?: never;
@@ -4881,6 +4950,33 @@ export interface components {
       merge: boolean;
       to: string;
     };
+    Charge: {
+      amount: number;
+      /** Format: date-time */
+      at: string;
+      basis: ('VALUE' | 'WEIGHT' | 'QUANTITY') | null;
+      held: number;
+      /** Format: int64 */
+      id: number;
+      /** @enum {string} */
+      kind: 'CHARGE' | 'COST';
+      name: string;
+      person: string;
+      /** Format: date-time */
+      takenBack: string | null;
+    };
+    ChargeEntry: {
+      amount: number;
+      /** @enum {string} */
+      basis: 'VALUE' | 'WEIGHT' | 'QUANTITY';
+      document: string;
+      name: string;
+    };
+    ChargesOfDocument: {
+      charges: components['schemas']['Charge'][];
+      document: string;
+      lines: components['schemas']['ReceivedCost'][];
+    };
     CheckEntry: {
       /** @enum {string} */
       condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
@@ -4964,6 +5060,15 @@ export interface components {
       /** Format: int32 */
       taken: number;
       written: boolean;
+    };
+    ComponentScrap: {
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      reason: string;
     };
     CountAccuracy: {
       /** Format: int64 */
@@ -6659,6 +6764,31 @@ export interface components {
         | 'PAIR'
         | 'SET';
     };
+    JobComponent: {
+      item: string;
+      /** Format: int32 */
+      line: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      mayScrap: string;
+      name: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      scrapped: string;
+      symbol: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      used: string;
+    };
     JobEntry: {
       allocate?: boolean | null;
       kit: string;
@@ -6676,6 +6806,7 @@ export interface components {
       site: number;
     };
     JobOutput: {
+      components: components['schemas']['JobComponent'][];
       item: string;
       /** Format: int64 */
       itemId: number;
@@ -8287,6 +8418,38 @@ export interface components {
     };
     ReasonEntry: {
       reason?: string | null;
+    };
+    ReceivedCost: {
+      charges: number;
+      cost: number;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: int32 */
+      line: number;
+      lot: string | null;
+      name: string;
+      /** Format: int64 */
+      posting: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      /** Format: date-time */
+      received: string;
+      symbol: string;
+      weight: number;
+    };
+    ReceivedCostEntry: {
+      cost: number;
+      document: string;
+      /** Format: int32 */
+      line: number;
+      /** Format: int64 */
+      posting: number;
+      reason: string;
     };
     RefillRow: {
       /**
@@ -10573,6 +10736,131 @@ export interface operations {
       400: components['responses']['Invalid'];
       401: components['responses']['SignIn'];
       403: components['responses']['Forbidden'];
+    };
+  };
+  getChargesOfDocument: {
+    parameters: {
+      query: {
+        document: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ChargesOfDocument'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  addCharge: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ChargeEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ChargesOfDocument'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  changeReceivedCost: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ReceivedCostEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ChargesOfDocument'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  takeChargeBack: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        charge: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ChargesOfDocument'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
   inspectGoods: {
@@ -15581,6 +15869,43 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  scrapComponent: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+        line: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ComponentScrap'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['JobOutput'];
         };
       };
       400: components['responses']['Invalid'];

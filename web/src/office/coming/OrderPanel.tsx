@@ -16,6 +16,7 @@ import { StockBar } from '../../kit/StockBar';
 import { LabelButton } from '../labels/LabelButton';
 import { AmendForm } from './AmendForm';
 import { WhoWaits } from './ComesFrom';
+import { LandedCost } from './LandedCost';
 import { OrderForm } from './OrderForm';
 import { StateWord } from './StateWord';
 import { t, type Word } from '../../app/words';
@@ -62,6 +63,9 @@ export function OrderPanel({ order, onClose }: { order: number; onClose: () => v
           {one.totals && <Totals of={one.totals} />}
           <WhoWaits card={one} />
           <Receipts card={one} />
+          {one.lines.some((line) => Number(line.received) > 0) && (
+            <LandedCost document={one.number} />
+          )}
           <History
             title={t('inbound.history')}
             changes={one.changes}

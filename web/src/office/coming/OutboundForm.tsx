@@ -103,6 +103,7 @@ export function OutboundForm({
               rule={line.choice('supply')}
               from={line.choice('supplyFrom')}
               site={site}
+              sx={{ gridColumn: 'span 2' }}
             />
             <Box sx={{ alignSelf: 'center', gridColumn: 'span 2' }}>
               <Tick label={t('outbound.oneLot')} {...line.tick('oneLot')} />

@@ -1,3 +1,4 @@
+import type { SxProps } from '@mui/material/styles';
 import type { Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { t } from '../../app/words';
@@ -49,6 +50,7 @@ export function SupplyRuleChoice<V extends SupplyRule | ''>({
   rule,
   from,
   site,
+  sx,
 }: {
   label: string;
   options: Options<V>;
@@ -56,15 +58,18 @@ export function SupplyRuleChoice<V extends SupplyRule | ''>({
   from: Field<string>;
   /** The site whose lines they are: it is not asked. */
   site?: number;
+  /** How wide its fields are. */
+  sx?: SxProps;
 }) {
   const others = useSites().data?.filter((one) => one.id !== site);
   return (
     <>
-      <Choice label={label} {...rule} options={options} />
+      <Choice label={label} {...rule} options={options} sx={sx} />
       {rule.value === 'FROM_STOCK_ELSE_TRANSFER' && (
         <Choice
           label={t('supplyRule.from')}
           {...from}
+          sx={sx}
           options={optionsById(others, t('supplyRule.chooseSite'))}
         />
       )}

@@ -11,6 +11,7 @@ import { date, instant, money, quantity } from '../../kit/format';
 import { minus } from '../../kit/numbers';
 import { Part } from '../../kit/SidePanel';
 import { Way } from '../../kit/Way';
+import { LandedCost } from './LandedCost';
 import { TransferActions } from './TransferActions';
 import { TransferForm } from './TransferForm';
 import { t, type Word } from '../../app/words';
@@ -45,6 +46,9 @@ export function TransferPanel({ transfer, onClose }: { transfer: number; onClose
           <Lines card={one} />
           <ReservedGoods card={one} />
           <Shipments card={one} />
+          {one.lines.some((line) => Number(line.arrived) > 0) && (
+            <LandedCost document={one.number} />
+          )}
           <History
             title={t('transfer.history')}
             changes={one.changes}

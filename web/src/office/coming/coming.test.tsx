@@ -155,6 +155,7 @@ it('keeps what was written when the server refuses it', async () => {
 });
 
 it('closes an order short only with a reason', async () => {
+  answers('GET', '/api/charges', () => ({ document: 'PO-1', lines: [], charges: [] }));
   answers('POST', '/api/inbound/7/closing', (one) =>
     (one.body as { reason: string }).reason
       ? card

@@ -278,6 +278,7 @@ class AccessMatrixTest {
           Map.entry("/api/inbound", "inbound"),
           Map.entry("/api/transfers", "transfer"),
           Map.entry("/api/outbound", "outbound"),
+          Map.entry("/api/charges", "charge"),
           Map.entry("/api/counts", "count"),
           Map.entry("/api/export/counts", "count"),
           Map.entry("/api/collector/counts", "count"),
@@ -308,6 +309,7 @@ class AccessMatrixTest {
       Map.ofEntries(
           Map.entry("splitLots", Map.of("line", "outboundLine")),
           Map.entry("setSupplyOfLine", Map.of("line", "outboundLine")),
+          Map.entry("scrapComponent", Map.of("line", "outboundLine")),
           Map.entry("getLowItem", Map.of("item", "item", "site", "site")),
           Map.entry("removeReservation", Map.of("reservation", "reservation")),
           Map.entry("packGoods", Map.of("id", "packedOrder")),
@@ -343,6 +345,7 @@ class AccessMatrixTest {
       case "area", "areaId" -> number("area");
       case "text" -> JSON.stringNode("RB." + at);
       case "quantity", "packs", "kits" -> JSON.stringNode("1");
+      case "document" -> text ? JSON.stringNode(ForeignSite.MARK + "-IN") : null;
       case "pattern" -> JSON.stringNode("X-[1..2]");
       case "picked" -> number("picked");
       case "load" -> number("parcel");
@@ -449,6 +452,9 @@ class AccessMatrixTest {
   private ObjectNode ownSubject(String id, ObjectNode body) {
     switch (id) {
       case "chooseNotice" -> body.put("kind", "PROPOSALS").set("siteId", number("site"));
+      case "changeReceivedCost" ->
+          body.put("posting", foreign.id("receivedPosting"))
+              .put("line", foreign.id("receivedLine"));
       case "chooseInboundOrder" -> body.put("order", foreign.id("inbound"));
       case "makeLabels", "printLabels" -> body.set("ids", JSON.arrayNode().add(foreign.id("bin")));
       case "approveProposals", "refuseProposals" ->
@@ -487,7 +493,7 @@ class AccessMatrixTest {
         }
         case "query" -> {
           if (one.path("required").asBoolean(false)) {
-            JsonNode said = said(name, false);
+            JsonNode said = said(name, name.equals("document"));
             query
                 .append(query.isEmpty() ? "?" : "&")
                 .append(name)

@@ -125,6 +125,12 @@ final class ForeignSite {
       done = make(at + "act", map("site", site, "action", "CONFIRM"));
     }
     know("posting", done.path("done").path("posting").asLong());
+    Map<String, Object> charge =
+        map("document", MARK + "-IN", "name", "Freight", "amount", 5, "basis", "VALUE");
+    JsonNode landed = make("/api/charges", charge);
+    know("charge", landed.path("charges").get(0).path("id").asLong());
+    know("receivedPosting", landed.path("lines").get(0).path("posting").asLong());
+    know("receivedLine", landed.path("lines").get(0).path("line").asLong());
     Map<String, Object> check = map("item", id("item"), "place", goods.bin(site, "DOCK-1"));
     for (String none : List.of("lot", "serial", "load")) {
       check.put(none, 0);

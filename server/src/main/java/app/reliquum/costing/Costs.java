@@ -228,6 +228,71 @@ public class Costs {
   }
 
   /**
+   * What goods that came in together cost besides.
+   *
+   * @param pool where they came to
+   * @param lot their lot, 0 for none
+   * @param since when they came
+   * @param quantity how many came
+   * @param value what all of them cost besides; negative if they cost less
+   */
+  public record Worth(PoolKey pool, long lot, Instant since, Quantity quantity, BigDecimal value) {}
+
+  /**
+   * Where worth comes from.
+   *
+   * @param account the role of the account
+   * @param document because of which document
+   * @param reason in somebody's words
+   */
+  public record Cause(String account, String document, String reason) {}
+
+  /**
+   * Makes amounts part of what goods cost that came in before, as far as they are still there. What
+   * falls on goods that have gone is noted beside it.
+   *
+   * @return what of each was added, in the same order
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public List<BigDecimal> addWorth(Actor actor, List<Worth> worth, Cause cause) {
+    Map<PoolKey, CostPool> locked = pools.lock(worth.stream().map(Worth::pool).toList());
+    Map<PoolKey, BigDecimal> held = new TreeMap<>();
+    Map<PoolKey, BigDecimal> gone = new TreeMap<>();
+    List<BigDecimal> added = new ArrayList<>();
+    for (Worth one : worth) {
+      BigDecimal more =
+          Objects.requireNonNull(locked.get(one.pool()))
+              .addWorth(one.lot(), one.since(), one.quantity(), one.value());
+      added.add(more);
+      held.merge(one.pool(), more, BigDecimal::add);
+      gone.merge(one.pool(), one.value().subtract(more), BigDecimal::add);
+    }
+    pools.write(locked);
+    held.forEach(
+        (key, more) -> {
+          BigDecimal rest = Objects.requireNonNull(gone.get(key));
+          if (more.signum() != 0 || rest.signum() != 0) {
+            jdbc.sql(
+                    "insert into revaluation (item_id, pool_id, effective, person_id, value, gone,"
+                        + " role, document, reason) values (?, ?, ?, ?, ?, ?, ?, ?, ?)")
+                .params(
+                    key.item(),
+                    key.pool(),
+                    now(),
+                    actor.id(),
+                    more,
+                    rest,
+                    cause.account(),
+                    cause.document(),
+                    cause.reason())
+                .update();
+          }
+        });
+    learn(held.keySet().stream().map(PoolKey::item).collect(Collectors.toSet()));
+    return added;
+  }
+
+  /**
    * Says what an item costs from now on; what the house has of it is worth that.
    *
    * @param reason why, for those who ask later what changed the value of stock

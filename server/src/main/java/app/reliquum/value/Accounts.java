@@ -30,6 +30,9 @@ public class Accounts {
   /** The account that revaluations go to. */
   private static final String REVALUED = "REVALUED";
 
+  /** The account of what goods cost later that had gone by then. */
+  private static final String COST_VARIANCE = "COST_VARIANCE";
+
   private final JdbcClient jdbc;
 
   Accounts(JdbcClient jdbc) {
@@ -207,7 +210,8 @@ public class Accounts {
       Consumer<Entry> teller) {
     jdbc.sql(
             """
-            select r.effective, r.reason, coalesce(p.kind, 'BIN') kind, r.value, i.code
+            select r.effective, r.reason, coalesce(p.kind, 'BIN') kind, r.value, i.code, r.role,
+              r.gone, coalesce(r.document, i.code) document
             from revaluation r left join place p on p.id = -r.pool_id
               join item i on i.id = r.item_id
             where r.effective >= ? and r.effective < ? order by r.effective, r.id
@@ -218,15 +222,19 @@ public class Accounts {
               Journal journal =
                   new Journal()
                       .moved(
-                          Objects.requireNonNull(accounts.get(REVALUED)).code(),
+                          Objects.requireNonNull(accounts.get(row.getString(6))).code(),
                           Objects.requireNonNull(accounts.get(row.getString(3))).code(),
-                          row.getBigDecimal(4));
+                          row.getBigDecimal(4))
+                      .moved(
+                          Objects.requireNonNull(accounts.get(row.getString(6))).code(),
+                          Objects.requireNonNull(accounts.get(COST_VARIANCE)).code(),
+                          row.getBigDecimal(7));
               for (Journal.Entry entry : journal.entries()) {
                 teller.accept(
                     new Entry(
                         row.getTimestamp(1).toLocalDateTime().toInstant(ZoneOffset.UTC),
                         null,
-                        row.getString(5),
+                        row.getString(8),
                         REVALUED,
                         row.getString(2),
                         entry.account(),
