@@ -1,13 +1,16 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { t } from '../../app/words';
 import { BinField } from '../../kit/BinField';
+import { Choice } from '../../kit/Choice';
 import { Form } from '../../kit/Form';
-import { count, money } from '../../kit/format';
+import { count, money, quantity } from '../../kit/format';
 import { NumberField } from '../../kit/NumberField';
 import { decimal } from '../../kit/numbers';
 import { ProblemNote } from '../../kit/ProblemNote';
@@ -35,6 +38,17 @@ export function JobOutput({ job, site }: { job: number; site: number }) {
               value: money(made.value),
             })}
           </Box>
+          {made.components
+            .filter((one) => Number(one.scrapped) > 0)
+            .map((one) => (
+              <Box key={one.line} sx={{ color: 'text.secondary' }}>
+                {t('job.scrappedSoFar', {
+                  quantity: quantity(one.scrapped),
+                  unit: one.symbol,
+                  name: one.name,
+                })}
+              </Box>
+            ))}
           {Number(made.mayBook) > 0 && may ? (
             <BookIn key={made.made} job={job} site={site} output={made} />
           ) : (
@@ -42,9 +56,74 @@ export function JobOutput({ job, site }: { job: number; site: number }) {
               <Box sx={{ color: 'text.secondary' }}>{t('job.notYet')}</Box>
             )
           )}
+          {may && <ScrapComponent job={job} output={made} />}
         </>
       )}
     </Part>
+  );
+}
+
+/** Says that a component was spoilt that is used up, so that another one is picked. */
+function ScrapComponent({ job, output }: { job: number; output: Output }) {
+  const [open, setOpen] = useState(false);
+  const some = output.components.filter((one) => Number(one.mayScrap) > 0);
+  return (
+    some.length > 0 && (
+      <>
+        <Button size="small" sx={{ mt: 1 }} aria-expanded={open} onClick={() => setOpen(!open)}>
+          {t('job.scrap')}
+        </Button>
+        {open && <Scrap job={job} of={some} onDone={() => setOpen(false)} />}
+      </>
+    )
+  );
+}
+
+function Scrap({
+  job,
+  of,
+  onDone,
+}: {
+  job: number;
+  of: Schemas['JobComponent'][];
+  onDone: () => void;
+}) {
+  const save = useSave(
+    ['outbound', 'on-hand'],
+    (command, { line, ...entry }: { line: number } & Schemas['ComponentScrap']) =>
+      post('/api/outbound/{id}/lines/{line}/scrap', { id: job, line })(command, entry),
+    onDone,
+  );
+  const form = useForm({ line: String(of[0]?.line ?? ''), quantity: '', reason: '' }, save.error);
+  const chosen = of.find((one) => String(one.line) === form.entry.line);
+  return (
+    <Form
+      save={save}
+      may="MOVE"
+      word={t('job.scrapNow')}
+      onSubmit={() =>
+        save.mutate({
+          line: Number(form.entry.line),
+          quantity: decimal(form.entry.quantity),
+          reason: form.entry.reason.trim(),
+        })
+      }
+    >
+      <Choice
+        label={t('job.component')}
+        {...form.choice('line')}
+        options={of.map((one) => [String(one.line), one.name] as const)}
+      />
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 2fr', gap: 1 }}>
+        <NumberField label={t('quantity')} required {...form.text('quantity')} />
+        <TextField label={t('job.scrapWhy')} required {...form.text('reason')} />
+      </Box>
+      {chosen && (
+        <Box sx={{ color: 'text.secondary' }}>
+          {t('job.scrapMost', { quantity: quantity(chosen.mayScrap), unit: chosen.symbol })}
+        </Box>
+      )}
+    </Form>
   );
 }
 

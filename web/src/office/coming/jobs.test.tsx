@@ -2,7 +2,7 @@
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import '../../app/words';
-import { answers, asked, empty, fill, press, Refusal, show } from '../../testing/house';
+import { answers, asked, empty, fill, press, Refusal, sent, show } from '../../testing/house';
 import { JobOutput } from './JobOutput';
 
 const output = {
@@ -14,6 +14,12 @@ const output = {
   needsSerial: false,
   planned: '10',
   made: '4',
+  components: [
+    {
+      ...{ line: 2, item: 'PIN', name: 'Pin', symbol: 'pc' },
+      ...{ used: '8', scrapped: '0', mayScrap: '3' },
+    },
+  ],
   mayBook: '6',
   value: 28,
 };
@@ -87,4 +93,22 @@ it('says that components are to be used up first, and lets nobody book who may n
   show(<JobOutput job={5} site={1} />, { permissions: [] });
   expect(await screen.findByText(/4 of 10 pc/)).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'Book in finished goods' })).toBeNull();
+});
+
+it('scraps a component that is used up, to have another one picked', async () => {
+  answers('GET', '/api/outbound/5/output', () => output);
+  answers('POST', '/api/outbound/5/lines/2/scrap', () => output);
+  show(<JobOutput job={5} site={1} />);
+  await press('Scrap component');
+  expect(await screen.findByText(/At most 3 pc/)).toBeTruthy();
+  const fields = screen.getAllByLabelText(/^Quantity/);
+  fill(fields[fields.length - 1]!, '2');
+  fill(screen.getByLabelText(/What happened/), 'Bent');
+  await press('Scrap and replace');
+  await waitFor(() =>
+    expect(sent('POST', '/api/outbound/5/lines/2/scrap')[0]?.body).toEqual({
+      quantity: '2',
+      reason: 'Bent',
+    }),
+  );
 });

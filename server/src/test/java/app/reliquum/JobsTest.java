@@ -127,6 +127,36 @@ class JobsTest {
   }
 
   @Test
+  void aComponentThatWasSpoiltIsReplacedAndIsPartOfWhatTheJobCosts() {
+    long kit = kit("SHK-S", "NONE");
+    JsonNode job = job("SHK-S", "5");
+    useUp(job);
+    assertThat(leaving.state(id(job))).isEqualTo("DONE");
+    leaving.act(id(job), "output", part("2")).ok();
+    JsonNode pins = output(job).path("components").get(1);
+    assertThat(pins.path("item").asString()).isEqualTo("PIN");
+    // Four of ten pins are in what is booked in.
+    assertThat(pins.path("mayScrap").asString()).isEqualTo("6");
+    String at = "lines/" + pins.path("line").asInt() + "/scrap";
+    assertThat(leaving.act(id(job), at, Map.of("quantity", "7", "reason", "bent")).problem())
+        .isEqualTo("too-much");
+    assertThat(leaving.act(id(job), at, Map.of("quantity", "3", "reason", "")).problem())
+        .isEqualTo("invalid");
+    JsonNode after = leaving.act(id(job), at, Map.of("quantity", "3", "reason", "bent")).ok();
+    assertThat(after.path("components").get(1).path("scrapped").asString()).isEqualTo("3");
+    // Seven good pins are enough for three; two are booked in.
+    assertThat(after.path("mayBook").asString()).isEqualTo("1");
+    assertThat(leaving.state(id(job))).isEqualTo("ALLOCATED");
+    useUp(job);
+    assertThat(leaving.state(id(job))).isEqualTo("DONE");
+    leaving.act(id(job), "output", part("3")).ok();
+    // Five bodies at 4 and thirteen pins at 1.50.
+    assertThat(value("SHK-S")).isEqualByComparingTo("39.50");
+    assertThat(goods.onHand(kit, "")).isEqualTo("5");
+    assertThat(leaving.card(id(job)).path("changes").toString()).contains("3 × PIN: bent");
+  }
+
+  @Test
   void whatIsTakenBackMayBeBookedInAgain() {
     long kit = kit("SHK-B", "LOT");
     JsonNode job = job("SHK-B", "3");

@@ -18,6 +18,7 @@ import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.outbound.OutboundTable.Head;
+import app.reliquum.outbound.OutboundTable.LineRow;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import app.reliquum.stock.Coming;
@@ -40,6 +41,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.EventListener;
@@ -55,6 +57,7 @@ public class Making implements Coming {
   private final JdbcClient jdbc;
   private final OutboundTable table;
   private final OutboundProgress progress;
+  private final Allocating allocating;
   private final Catalog catalog;
   private final LotsAndSerials lotsAndSerials;
   private final Places places;
@@ -66,6 +69,7 @@ public class Making implements Coming {
       JdbcClient jdbc,
       OutboundTable table,
       OutboundProgress progress,
+      Allocating allocating,
       Catalog catalog,
       LotsAndSerials lotsAndSerials,
       Places places,
@@ -75,6 +79,7 @@ public class Making implements Coming {
     this.jdbc = jdbc;
     this.table = table;
     this.progress = progress;
+    this.allocating = allocating;
     this.catalog = catalog;
     this.lotsAndSerials = lotsAndSerials;
     this.places = places;
@@ -91,6 +96,7 @@ public class Making implements Coming {
    * @param nextLot the number that the rule gives the next lot; null where there is no rule
    * @param mayBook how much may be booked in now
    * @param value what all that is booked in cost
+   * @param components what it is made of
    */
   @Schema(name = "JobOutput")
   public record Output(
@@ -103,7 +109,31 @@ public class Making implements Coming {
       Quantity planned,
       Quantity made,
       Quantity mayBook,
-      BigDecimal value) {}
+      BigDecimal value,
+      List<Component> components) {}
+
+  /**
+   * A component of a job.
+   *
+   * @param used how much is used up
+   * @param scrapped how much of that was spoilt
+   * @param mayScrap how much more of it may turn out to be
+   */
+  @Schema(name = "JobComponent")
+  public record Component(
+      int line,
+      String item,
+      String name,
+      String symbol,
+      Quantity used,
+      Quantity scrapped,
+      Quantity mayScrap) {}
+
+  /** A component that was spoilt. */
+  @Schema(name = "ComponentScrap")
+  public record ScrapEntry(
+      @NotNull Quantity quantity,
+      @NotBlank(message = "is needed: say what happened") @Size(max = 120) String reason) {}
 
   /**
    * A part that is booked in.
@@ -137,6 +167,8 @@ public class Making implements Coming {
   private Output output(Head head) {
     Catalog.Measured item = kit(head);
     JobOutput standing = standing(head);
+    List<LineRow> rows = table.lines(head.id());
+    Map<Long, Integer> decimals = decimals(rows);
     return new Output(
         item.id(),
         item.code(),
@@ -146,8 +178,26 @@ public class Making implements Coming {
         item.measure().tracking().needsSerial(),
         standing.planned(),
         standing.made(),
-        standing.mayBook(components(head), item.measure().decimals()),
-        standing.bookedIn());
+        standing.mayBook(components(rows), item.measure().decimals()),
+        standing.bookedIn(),
+        rows.stream()
+            .map(
+                row ->
+                    new Component(
+                        row.lineNo(),
+                        row.code(),
+                        row.name(),
+                        row.unit().symbol(),
+                        new Quantity(row.shipped()),
+                        new Quantity(row.scrapped()),
+                        standing.mayScrap(
+                            component(row), Objects.requireNonNull(decimals.get(row.itemId())))))
+            .toList());
+  }
+
+  private Map<Long, Integer> decimals(List<LineRow> rows) {
+    return catalog.measured(rows.stream().map(LineRow::itemId).collect(Collectors.toSet())).stream()
+        .collect(Collectors.toMap(Catalog.Measured::id, one -> one.measure().decimals()));
   }
 
   private Catalog.Measured kit(Head head) {
@@ -179,15 +229,64 @@ public class Making implements Coming {
         .single();
   }
 
-  private List<JobOutput.Component> components(Head head) {
-    return table.lines(head.id()).stream()
-        .map(
-            row ->
-                new JobOutput.Component(
-                    new Quantity(row.asked()),
-                    new Quantity(row.withdrawn()),
-                    new Quantity(row.shipped())))
-        .toList();
+  private static List<JobOutput.Component> components(List<LineRow> rows) {
+    return rows.stream().map(Making::component).toList();
+  }
+
+  private static JobOutput.Component component(LineRow row) {
+    return new JobOutput.Component(
+        new Quantity(row.asked()),
+        new Quantity(row.withdrawn()),
+        new Quantity(row.shipped()),
+        new Quantity(row.scrapped()));
+  }
+
+  /**
+   * Says that some of a component that is used up was spoilt. As much more of it is asked for, and
+   * looked for where the job's stock was; what was spoilt is part of what the job costs.
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Output scrap(Command command, long order, int line, ScrapEntry entry) {
+    Head head = progress.lock(order);
+    places.requireSite(head.siteId(), command.actor());
+    job(head);
+    if (head.state() == Outbound.State.CANCELLED) {
+      throw cancelled(head);
+    }
+    LineRow row =
+        table.lines(order).stream()
+            .filter(one -> one.lineNo() == line)
+            .findFirst()
+            .orElseThrow(() -> Problem.missing("line", line));
+    Catalog.Measured item = catalog.measured(Set.of(row.itemId())).get(0);
+    Quantity spoilt = checked(item, entry.quantity());
+    Quantity most = standing(head).mayScrap(component(row), item.measure().decimals());
+    if (spoilt.compareTo(most) > 0) {
+      throw Problem.refused(
+              "too-much",
+              "At most %s %s of %s are used up and in nothing that is booked in."
+                  .formatted(most, row.unit().symbol(), row.name()))
+          .with("field", "quantity")
+          .with("asked", spoilt)
+          .with("most", most);
+    }
+    table.scrapped(order, line, spoilt);
+    table.event(
+        order,
+        command.actor(),
+        "SCRAPPED",
+        "%s × %s: %s".formatted(spoilt, row.code(), entry.reason().strip()));
+    progress.refresh(order);
+    if (head.isAllocated()) {
+      allocating.allocate(order, command.actor());
+    }
+    return output(table.find(order).orElseThrow());
+  }
+
+  private static Problem cancelled(Head head) {
+    return Problem.conflict("ended", head.number() + " is cancelled.")
+        .with("number", head.number())
+        .with("state", head.state());
   }
 
   /** Books a part in. */
@@ -197,14 +296,12 @@ public class Making implements Coming {
     places.requireSite(head.siteId(), command.actor());
     job(head);
     if (head.state() == Outbound.State.CANCELLED) {
-      throw Problem.conflict("ended", head.number() + " is cancelled.")
-          .with("number", head.number())
-          .with("state", head.state());
+      throw cancelled(head);
     }
     Catalog.Measured item = kit(head);
     Quantity part = checked(item, entry.quantity());
     JobOutput standing = standing(head);
-    Quantity mayBook = standing.mayBook(components(head), item.measure().decimals());
+    Quantity mayBook = standing.mayBook(components(table.lines(order)), item.measure().decimals());
     if (part.compareTo(mayBook) > 0) {
       throw Problem.refused(
               "too-much",

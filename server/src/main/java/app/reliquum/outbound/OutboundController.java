@@ -351,4 +351,17 @@ class OutboundController {
       Command command, @PathVariable long id, @Valid @RequestBody Making.Entry entry) {
     return making.book(command, id, entry);
   }
+
+  @Operation(
+      operationId = "scrapComponent",
+      summary = "Say that a component that a job has used up was spoilt")
+  @Needs(Permission.MOVE)
+  @PostMapping("/{id}/lines/{line}/scrap")
+  Making.Output scrap(
+      Command command,
+      @PathVariable long id,
+      @PathVariable int line,
+      @Valid @RequestBody Making.ScrapEntry entry) {
+    return making.scrap(command, id, line, entry);
+  }
 }

@@ -245,6 +245,7 @@ class OutboundTable {
       boolean anyLots,
       String supplyRule,
       long supplyFrom,
+      BigDecimal scrapped,
       String code,
       String name,
       UnitOfMeasure unit,
@@ -286,7 +287,7 @@ class OutboundTable {
             """
             select l.line_no, l.item_id, l.lot_id, l.serial_id, l.pack, l.packs, l.asked,
               l.withdrawn, l.shipped, l.price, l.minimum_life, l.one_lot, l.any_lots, l.supply_rule,
-              l.supply_from, i.code, i.name, i.unit,
+              l.supply_from, l.scrapped, i.code, i.name, i.unit,
               o.code lot, s.code serial
             from outbound_line l join item i on i.id = l.item_id
               left join lot o on o.id = l.lot_id left join serial s on s.id = l.serial_id
@@ -340,6 +341,17 @@ class OutboundTable {
   void shipped(long order, int line, Quantity more) {
     jdbc.sql("update outbound_line set shipped = shipped + ? where order_id = ? and line_no = ?")
         .params(more.amount(), order, line)
+        .update();
+  }
+
+  /** More of a component was spoilt: as much more is asked for. */
+  void scrapped(long order, int line, Quantity more) {
+    jdbc.sql(
+            "update outbound_line set scrapped = scrapped + :more, asked = asked + :more,"
+                + " packs = packs + :more where order_id = :order and line_no = :line")
+        .param("more", more.amount())
+        .param("order", order)
+        .param("line", line)
         .update();
   }
 

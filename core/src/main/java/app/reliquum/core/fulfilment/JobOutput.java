@@ -23,8 +23,19 @@ public record JobOutput(Quantity planned, Quantity made, BigDecimal usedUp, BigD
    * @param asked how much is to be used for all that is planned; more than nothing
    * @param withdrawn how much of that will not be used after all
    * @param used how much is used up
+   * @param scrapped how much of what is used up was spoilt; as much more is asked for
    */
-  public record Component(Quantity asked, Quantity withdrawn, Quantity used) {
+  public record Component(Quantity asked, Quantity withdrawn, Quantity used, Quantity scrapped) {
+
+    /** How much all that is planned takes, with nothing spoilt. */
+    private Quantity planned() {
+      return asked.minus(scrapped);
+    }
+
+    /** How much is used up and in what is made. */
+    private Quantity good() {
+      return used.minus(scrapped);
+    }
 
     private boolean isComplete() {
       return used.compareTo(asked.minus(withdrawn)) >= 0;
@@ -57,9 +68,25 @@ public record JobOutput(Quantity planned, Quantity made, BigDecimal usedUp, BigD
     BigDecimal amount =
         planned
             .amount()
-            .multiply(one.used().amount())
-            .divide(one.asked().amount(), decimals, RoundingMode.FLOOR);
+            .multiply(one.good().amount())
+            .divide(one.planned().amount(), decimals, RoundingMode.FLOOR);
     return new Quantity(amount);
+  }
+
+  /**
+   * How much of a component may still turn out to be spoilt: what is used up and in nothing that is
+   * booked in.
+   *
+   * @param decimals those of the component
+   */
+  public Quantity mayScrap(Component one, int decimals) {
+    BigDecimal booked =
+        one.planned()
+            .amount()
+            .multiply(made.amount())
+            .divide(planned.amount(), decimals, RoundingMode.CEILING);
+    Quantity left = one.good().minus(new Quantity(booked));
+    return left.isPositive() ? left : Quantity.ZERO;
   }
 
   /**

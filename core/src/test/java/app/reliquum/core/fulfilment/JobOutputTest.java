@@ -23,7 +23,38 @@ class JobOutputTest {
   }
 
   private static Component component(int asked, int withdrawn, int used) {
-    return new Component(of(asked), of(withdrawn), of(used));
+    return scrapped(asked, withdrawn, used, 0);
+  }
+
+  private static Component scrapped(int asked, int withdrawn, int used, int scrapped) {
+    return new Component(of(asked), of(withdrawn), of(used), of(scrapped));
+  }
+
+  /** Ten are planned of two pins each; of twelve pins that are used up, three were bent. */
+  @Test
+  void whatWasSpoiltIsInNothingThatIsMade() {
+    Component pins = scrapped(23, 0, 12, 3);
+    assertThat(output(0, "0", "0").mayBook(List.of(pins), 0)).isEqualTo(of(4));
+    assertThat(output(0, "0", "0").mayScrap(pins, 0)).isEqualTo(of(9));
+    assertThat(output(4, "0", "0").mayScrap(pins, 0)).isEqualTo(of(1));
+    // Replaced, all of it can be made.
+    assertThat(output(0, "0", "0").mayBook(List.of(scrapped(23, 0, 23, 3)), 0)).isEqualTo(of(10));
+    assertThat(output(0, "0", "0").mayBook(List.of(scrapped(23, 0, 22, 3)), 0)).isEqualTo(of(9));
+  }
+
+  @Property
+  void whateverIsScrappedWhatIsBookedInStaysBacked(
+      @ForAll @IntRange(min = 0, max = 20) int used,
+      @ForAll @IntRange(min = 0, max = 20) int scrap,
+      @ForAll @IntRange(min = 0, max = 10) int parts) {
+    Component before = component(20, 0, used);
+    int made = output(0, "0", "0").mayBook(List.of(before), 0).min(of(parts)).amount().intValue();
+    JobOutput standing = output(made, "0", "0");
+    int most = standing.mayScrap(before, 0).min(of(scrap)).amount().intValue();
+    Component after = scrapped(20 + most, 0, used, most);
+    assertThat((used - most) * 10).isGreaterThanOrEqualTo(made * 20);
+    assertThat(standing.mayBook(List.of(after), 0).amount().intValue() + made)
+        .isLessThanOrEqualTo(10);
   }
 
   @Test
