@@ -237,4 +237,71 @@ class RunningLowTest {
     assertThat(panel.getByText("Allocated").first()).isVisible();
     assertThat(panel.getByText(Pattern.compile("Covered by"))).hasCount(0);
   }
+
+  /** Asked ten of which there are four: the clerk has the rest sent from the other site. */
+  @Test
+  void whatIsShortIsAskedForFromAnotherSite() {
+    item("LOWT", "Tholepin", "4");
+    String other = maren.get("/api/sites").ok().get(1).path("name").asString();
+    Page page = open("/office/coming/outbound?open=new");
+    page.getByLabel("Customer *").fill("GANNET");
+    page.getByLabel("Item", new Page.GetByLabelOptions().setExact(true)).fill("LOWT");
+    page.getByLabel("Quantity", new Page.GetByLabelOptions().setExact(true)).fill("10");
+    page.getByLabel("How it is met").selectOption("From stock, else transfer");
+    button(page, "Save").click();
+    Locator panel = page.getByRole(AriaRole.COMPLEMENTARY);
+    assertThat(panel.getByText(Pattern.compile("Name the other site")).first()).isVisible();
+    page.getByLabel("Ask which site").selectOption(other);
+    button(page, "Save").click();
+    Locator asked = panel.getByText(Pattern.compile("6 pc requested: TR-"));
+    assertThat(asked).isVisible();
+    Browser.accessible(page);
+
+    // They change their mind: it waits for stock, and is made to look elsewhere again.
+    button(page, "Change how it is met").click();
+    panel.getByLabel("How it is met").selectOption("From stock");
+    button(page, "Save").click();
+    assertThat(panel.getByText(Pattern.compile("· From stock$")).first()).isVisible();
+    asked.click();
+    assertThat(page.getByRole(AriaRole.HEADING, heading("Transfers"))).isVisible();
+  }
+
+  private static Page.GetByRoleOptions heading(String name) {
+    return new Page.GetByRoleOptions().setName(name);
+  }
+
+  /** Freight of a purchase becomes part of what its goods cost, and is taken back. */
+  @Test
+  void freightIsSharedOutOverWhatAPurchaseBroughtIn() {
+    item("LOWF", "Fairlead, oak", "1");
+    Map<String, Object> line = new HashMap<>();
+    line.putAll(Map.of("item", "LOWF", "packs", "10", "pack", "", "price", 6));
+    Map<String, Object> entry = new HashMap<>();
+    entry.putAll(Map.of("supplier", "HARBINGER", "site", 1, "note", "", "lines", List.of(line)));
+    long order = maren.post("/api/inbound", entry).ok().path("id").asLong();
+    String at = "/api/floor/RECEIVE/";
+    maren.post(at + "document", Map.of("site", 1, "document", order)).ok();
+    maren.post(at + "scan", Map.of("site", 1, "text", "LOWF")).ok();
+    maren.post(at + "scan", Map.of("site", 1, "text", "10")).ok();
+    for (int i = 0; i < 2; i++) {
+      maren.post(at + "act", Map.of("site", 1, "action", "CONFIRM"));
+    }
+    Page page = open("/office/coming/inbound?open=" + order);
+    Locator panel = page.getByRole(AriaRole.COMPLEMENTARY);
+    assertThat(panel.getByText("Landed cost")).isVisible();
+    button(page, "Add charge").click();
+    page.getByLabel("What for *").fill("Ferry");
+    page.getByLabel("Amount *").fill("15");
+    Browser.accessible(page);
+    button(page, "Share it out").click();
+    assertThat(panel.getByText("Ferry")).isVisible();
+    assertThat(panel.getByText("15.00").first()).isVisible();
+    button(page, "Take back").click();
+    assertThat(panel.getByText(Pattern.compile("taken back"))).isVisible();
+    button(page, "Change cost").click();
+    page.getByLabel("Cost of one pc *").fill("6.5");
+    page.getByLabel("Why *").fill("Invoice 881");
+    button(page, "Change cost").last().click();
+    assertThat(panel.getByText("Invoice 881")).isVisible();
+  }
 }
