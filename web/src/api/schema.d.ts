@@ -3788,6 +3788,42 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/site-groups': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Sites whose stock is looked at together */
+    get: operations['listSiteGroups'];
+    put?: never;
+    /** Have the stock of sites looked at together */
+    post: operations['addSiteGroup'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/site-groups/{group}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Change a group of sites */
+    put: operations['changeSiteGroup'];
+    post?: never;
+    /** Let a group of sites go */
+    delete: operations['removeSiteGroup'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/sites': {
     parameters: {
       query?: never;
@@ -8057,6 +8093,9 @@ export interface components {
     Policy: {
       category: string;
       figures: components['schemas']['PolicyFigures'];
+      group: string | null;
+      /** Format: int64 */
+      groupId: number | null;
       /** Format: int64 */
       id: number;
       item: string | null;
@@ -8075,6 +8114,8 @@ export interface components {
     PolicyEntry: {
       category?: string | null;
       figures: components['schemas']['PolicyFigures'];
+      /** Format: int64 */
+      group?: number | null;
       item?: string | null;
       /** Format: int64 */
       site?: number | null;
@@ -8122,6 +8163,8 @@ export interface components {
     };
     PolicyOfMany: {
       figures: components['schemas']['PolicyFigures'];
+      /** Format: int64 */
+      group?: number | null;
       items: number[];
       /** Format: int64 */
       site?: number | null;
@@ -8439,6 +8482,7 @@ export interface components {
       quantity: string;
       /** Format: date-time */
       received: string;
+      serial: string | null;
       symbol: string;
       weight: number;
     };
@@ -9211,6 +9255,25 @@ export interface components {
       workingDays?:
         | ('MONDAY' | 'TUESDAY' | 'WEDNESDAY' | 'THURSDAY' | 'FRIDAY' | 'SATURDAY' | 'SUNDAY')[]
         | null;
+    };
+    SiteGroup: {
+      /** Format: int64 */
+      id: number;
+      lead: string;
+      /** Format: int64 */
+      leadId: number;
+      name: string;
+      sites: number[];
+      /** Format: int32 */
+      version: number;
+    };
+    SiteGroupEntry: {
+      /** Format: int64 */
+      lead: number;
+      name: string;
+      sites: number[];
+      /** Format: int32 */
+      version?: number | null;
     };
     SomeProposals: {
       ids: number[];
@@ -18460,6 +18523,131 @@ export interface operations {
           [name: string]: unknown;
         };
         content?: never;
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  listSiteGroups: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SiteGroup'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  addSiteGroup: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SiteGroupEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SiteGroup'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  changeSiteGroup: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        group: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SiteGroupEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SiteGroup'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  removeSiteGroup: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        group: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SiteGroup'];
+        };
       };
       400: components['responses']['Invalid'];
       401: components['responses']['SignIn'];

@@ -174,6 +174,15 @@ export const SPACES: readonly OfficeSpace[] = [
         () => import('./rules/PolicyRules'),
         { adds: ['policy.add', 'RULES'] },
       ),
+      page(
+        'site-groups',
+        'siteGroups.title',
+        'SiteGroupRules',
+        () => import('./rules/SiteGroupRules'),
+        {
+          adds: ['siteGroups.add', 'RULES'],
+        },
+      ),
       page('suppliers', 'rules.suppliers', 'SupplierRules', () => import('./rules/SupplierRules'), {
         adds: ['suppliers.add', 'RULES'],
       }),

@@ -82,6 +82,7 @@ function CostLine({ document, line }: { document: string; line: Line }) {
           <Box sx={{ color: 'text.secondary', fontSize: 13 }}>
             <Code>{line.item}</Code>
             {line.lot && ` · ${t('move.lot')} ${line.lot}`}
+            {line.serial && ` · ${line.serial}`}
           </Box>
         </Box>
         <Amount value={line.quantity} unit={line.symbol} />

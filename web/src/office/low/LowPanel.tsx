@@ -115,6 +115,7 @@ function Why({ card, reason }: { card: Card; reason: Reason }) {
   const policy = [
     t(`low.policyIs.${reason.scope}`, { category: card.policy.category }),
     card.policy.site && t('low.atSite', { site: card.policy.site }),
+    card.policy.group && t('policy.together', { group: card.policy.group }),
   ].filter(Boolean);
   const demand = [
     t('low.demandIs', {

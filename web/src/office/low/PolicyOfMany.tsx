@@ -1,12 +1,11 @@
 import Box from '@mui/material/Box';
 import { post } from '../../api/ask';
 import type { Schemas } from '../../api/client';
-import { useSites } from '../../app/session';
 import { t } from '../../app/words';
-import { Choice, optionsById } from '../../kit/Choice';
 import { Form } from '../../kit/Form';
 import { useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
+import { placeOf, PolicyPlace } from '../rules/PolicyPlace';
 import { figuresOf, PolicyFields, startOfFigures } from '../rules/PolicyFields';
 
 /** One policy for all items that are chosen, in place of their own. */
@@ -17,7 +16,6 @@ export function PolicyOfMany({
   items: readonly Schemas['LowItem'][];
   onDone: () => void;
 }) {
-  const sites = useSites().data ?? [];
   const ids = [...new Set(items.map((one) => one.itemId))];
   const save = useSave<Schemas['PolicyOfMany']>(
     ['low', 'policies', 'replenishment'],
@@ -33,17 +31,13 @@ export function PolicyOfMany({
       onSubmit={() =>
         save.mutate({
           items: ids,
-          site: form.entry.site ? Number(form.entry.site) : undefined,
+          ...placeOf(form.entry.site),
           figures: figuresOf(form.entry, false),
         })
       }
     >
       <Box sx={{ color: 'text.secondary' }}>{[...new Set(names)].join(', ')}</Box>
-      <Choice
-        label={t('site')}
-        {...form.choice('site')}
-        options={optionsById(sites, t('policy.everySite'))}
-      />
+      <PolicyPlace {...form.choice('site')} />
       <PolicyFields form={form} fixed={false} />
     </Form>
   );

@@ -2,14 +2,14 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { post, put, remove } from '../../api/ask';
 import type { Schemas } from '../../api/client';
-import { useMay, useSites } from '../../app/session';
+import { useMay } from '../../app/session';
 import { t } from '../../app/words';
-import { Choice, optionsById } from '../../kit/Choice';
 import { Form } from '../../kit/Form';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
 import { figuresOf, PolicyFields, startOfFigures } from './PolicyFields';
+import { placeOf, PolicyPlace, placeWord } from './PolicyPlace';
 import { PolicyTrial } from './PolicyTrial';
 import { GoodsOfRule, useForGoods, type ForGoods } from './ruleParts';
 
@@ -32,7 +32,6 @@ export function PolicyForm({
   onRemoved?: () => void;
 }) {
   const may = useMay('RULES');
-  const sites = useSites().data ?? [];
   const save = useSave<Schemas['PolicyEntry'], Policy>(
     OLD,
     policy
@@ -63,7 +62,7 @@ export function PolicyForm({
           save.mutate({
             version: policy?.version,
             ...about.goods,
-            site: now.site ? Number(now.site) : undefined,
+            ...placeOf(now.site),
             figures: entered(),
           })
         }
@@ -74,13 +73,9 @@ export function PolicyForm({
           </Box>
         )}
         {policy ? (
-          <Box sx={{ color: 'text.secondary' }}>{policy.site ?? t('policy.everySite')}</Box>
+          <Box sx={{ color: 'text.secondary' }}>{placeWord(policy)}</Box>
         ) : (
-          <Choice
-            label={t('site')}
-            {...form.choice('site')}
-            options={optionsById(sites, t('policy.everySite'))}
-          />
+          <PolicyPlace {...form.choice('site')} />
         )}
         <PolicyFields form={form} fixed={fixed} />
       </Form>

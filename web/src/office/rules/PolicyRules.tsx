@@ -14,6 +14,7 @@ import { PanelToCome } from '../../kit/SidePanel';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
 import { useList } from '../../kit/useList';
+import { placeWord } from './PolicyPlace';
 import { KINDS } from './PolicyFields';
 import { PolicyForm } from './PolicyForm';
 
@@ -59,7 +60,7 @@ export function PolicyRules() {
         of.site('site', t('site'), 130, {
           by: 'SITE',
           grow: 1,
-          cell: (row) => row.site ?? t('policy.everySite'),
+          cell: placeWord,
         }),
         of.shown(
           'kind',

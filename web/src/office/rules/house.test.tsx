@@ -8,6 +8,8 @@ import '../../app/words';
 import { Costing } from '../onhand/Costing';
 import { HouseRules } from './HouseRules';
 import { SiteForm } from './PlaceForms';
+import { PolicyForm } from './PolicyForm';
+import { SiteGroupRules } from './SiteGroupRules';
 import { TaxRules } from './TaxRules';
 
 const house = {
@@ -74,6 +76,45 @@ it('keeps a tax by its rate, or by the reason why there is none', async () => {
       category: 'STANDARD',
       rate: 7.5,
       active: true,
+    }),
+  );
+});
+
+it('puts sites together, and says at which of them more is asked for', async () => {
+  answers('GET', '/api/sites', () => [
+    { id: 1, name: 'Harbour Quay' },
+    { id: 2, name: 'Rope Loft' },
+    { id: 3, name: 'Shop' },
+  ]);
+  answers('GET', '/api/site-groups', () => []);
+  answers('POST', '/api/site-groups', () => ({ id: 4 }));
+  show(<SiteGroupRules />, {}, '/?open=new');
+  fill(await screen.findByLabelText(/^Name/), 'Harbour');
+  await userEvent.click(await screen.findByLabelText('Harbour Quay'));
+  await userEvent.click(screen.getByLabelText('Rope Loft'));
+  await userEvent.selectOptions(screen.getByLabelText('Asks for more at'), 'Rope Loft');
+  await press('Save');
+  await waitFor(() =>
+    expect(asked.find((one) => one.method === 'POST')?.body).toEqual({
+      name: 'Harbour',
+      lead: 2,
+      sites: [1, 2],
+    }),
+  );
+});
+
+it('sets a policy for the sites of a group together', async () => {
+  answers('GET', '/api/sites', () => [{ id: 1, name: 'Harbour Quay' }]);
+  answers('GET', '/api/site-groups', () => [{ id: 4, name: 'Harbour', sites: [1, 2] }]);
+  answers('POST', '/api/replenishment/policies', () => ({ id: 9 }));
+  show(<PolicyForm item="ROPE" />);
+  await screen.findByText('Harbour together');
+  await userEvent.selectOptions(screen.getByLabelText('Site'), 'Harbour together');
+  await press('Save');
+  await waitFor(() =>
+    expect(asked.find((one) => one.method === 'POST')?.body).toMatchObject({
+      item: 'ROPE',
+      group: 4,
     }),
   );
 });

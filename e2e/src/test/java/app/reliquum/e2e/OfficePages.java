@@ -61,6 +61,7 @@ final class OfficePages {
           "/office/rules/customers?open=1",
           "/office/rules/suppliers?open=1",
           "/office/rules/taxes?open=new",
+          "/office/rules/site-groups?open=new",
           "/office/rules/categories",
           "/office/rules/notices",
           "/office/own/notices?filter=ALL",

@@ -43,6 +43,7 @@ public final class ChargeViews {
       String name,
       String symbol,
       @Nullable String lot,
+      @Nullable String serial,
       Quantity quantity,
       BigDecimal weight,
       Instant received,

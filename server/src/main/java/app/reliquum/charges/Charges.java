@@ -70,6 +70,7 @@ class Charges {
       """
       select l.posting_id, l.line_no, l.item_id, l.lot_id, l.effective, l.quantity, l.value,
         p.site_id, %s pool, l.quantity * %s weight, i.code, i.name, i.unit, o.code lot,
+        n.code serial,
         (select coalesce(sum(s.amount), 0) from charge_share s join charge c on c.id = s.charge_id
           where s.posting_id = l.posting_id and s.line_no = l.line_no and c.taken_back is null
             and c.kind = 'COST') changed,
@@ -80,6 +81,7 @@ class Charges {
         join place p on p.id = l.to_place_id join site w on w.id = p.site_id
         join place f on f.id = l.from_place_id
         join item i on i.id = l.item_id left join lot o on o.id = l.lot_id
+        left join serial n on n.id = l.serial_id
       where h.document = ? and p.kind = 'BIN' and h.reverses_id is null
         and (f.kind in ('SUPPLIER', 'IN_TRANSIT') or f.kind = 'BIN' and f.site_id <> p.site_id)
         and not exists (select 1 from posted r where r.reverses_id = h.id)
@@ -105,6 +107,7 @@ class Charges {
                           row.getString("name"),
                           UnitOfMeasure.valueOf(row.getString("unit")).symbol(),
                           row.getString("lot"),
+                          row.getString("serial"),
                           quantity,
                           row.getBigDecimal("weight").setScale(3, RoundingMode.HALF_UP),
                           since,

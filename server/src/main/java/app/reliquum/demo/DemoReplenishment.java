@@ -142,6 +142,7 @@ class DemoReplenishment {
             item,
             category,
             site,
+            null,
             new Policies.Figures(
                 kind,
                 point == null ? null : Quantity.of(point),

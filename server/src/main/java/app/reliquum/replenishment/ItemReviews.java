@@ -22,6 +22,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -50,6 +51,7 @@ class ItemReviews {
   private final JdbcClient jdbc;
   private final JdbcTemplate batches;
   private final StoredFacts facts;
+  private final SiteGroups groups;
   private final Proposals proposals;
   private final Suppliers suppliers;
   private final Kits kits;
@@ -60,6 +62,7 @@ class ItemReviews {
       JdbcClient jdbc,
       JdbcTemplate batches,
       StoredFacts facts,
+      SiteGroups groups,
       Proposals proposals,
       Suppliers suppliers,
       Kits kits,
@@ -68,6 +71,7 @@ class ItemReviews {
     this.jdbc = jdbc;
     this.batches = batches;
     this.facts = facts;
+    this.groups = groups;
     this.proposals = proposals;
     this.suppliers = suppliers;
     this.kits = kits;
@@ -81,12 +85,13 @@ class ItemReviews {
   /**
    * The items that are looked at at a site: those that lie or lay there, and those that have a
    * policy of their own there. Parameters are {@code site} and the item {@code after} which they
-   * come. Each half stops by itself: together they would be gathered whole for every portion.
+   * come; {@code sites} are those that are looked at from it. Each half stops by itself: together
+   * they would be gathered whole for every portion.
    */
   static String items(int most) {
     return """
         (select t.item_id from on_hand_at_site t straight_join item i on i.id = t.item_id
-          where t.site_id = :site and t.item_id > :after and i.active order by t.item_id limit %1$d)
+          where t.site_id in (:sites) and t.item_id > :after and i.active order by t.item_id limit %1$d)
         union
         (select y.item_id from replenishment_policy y straight_join item i on i.id = y.item_id
           where y.site_id = :site and y.item_id > :after and i.active order by y.item_id limit %1$d)
@@ -115,7 +120,7 @@ class ItemReviews {
     Map<Long, OrderDays> orderDays = new HashMap<>();
     Map<Long, Quantity> refused = refused(ids, site, at.today());
     List<Seen> seen = new ArrayList<>();
-    for (StoredFacts.Known known : facts.of(at, ids)) {
+    for (StoredFacts.Known known : ofSite(site, facts.of(at, ids))) {
       seen.add(see(known, refused, orderDays));
     }
     Map<Long, List<Sourcing.Part>> parts = parts(at, seen);
@@ -132,6 +137,33 @@ class ItemReviews {
         (int) seen.stream().filter(one -> one.finding().low()).count(),
         proposed,
         (int) seen.stream().filter(one -> one.finding() == Finding.FAILED).count());
+  }
+
+  /**
+   * Those that are looked at at a site: not what the site that leads its group looks at, nor what
+   * lies only at other sites of the group that it leads and is not looked at together.
+   */
+  private List<StoredFacts.Known> ofSite(long site, List<StoredFacts.Known> known) {
+    List<StoredFacts.Known> here = known.stream().filter(one -> one.at().site() == site).toList();
+    if (here.isEmpty() || groups.lookedAtFrom(site).size() == 1) {
+      return here;
+    }
+    Set<Long> lying =
+        Set.copyOf(
+            jdbc.sql(
+                    "select item_id from on_hand_at_site where site_id = :site"
+                        + " and item_id in (:items)")
+                .param("site", site)
+                .param("items", here.stream().map(one -> one.item().id()).toList())
+                .query(Long.class)
+                .list());
+    return here.stream()
+        .filter(
+            one ->
+                one.at().sites().size() > 1
+                    || lying.contains(one.item().id())
+                    || Objects.equals(one.policy().siteId(), site))
+        .toList();
   }
 
   /** Looks at one item. What can't be worked out of it is said, and stops nobody. */

@@ -49,8 +49,9 @@ import org.springframework.transaction.annotation.Transactional;
 
 /**
  * How items are kept in stock. A policy is of an item, of a category or of the whole house, at one
- * site or at all; of those that are about an item at a site the most specific holds: that of the
- * item before that of its category, and for either that of the site before that of all.
+ * site, at the sites of a group together, or at each of all; of those that are about an item at a
+ * site the most specific holds: that of the item before that of its category, and for either that
+ * of the site before that of its group before that of all.
  */
 @Service
 public class Policies {
@@ -60,8 +61,10 @@ public class Policies {
   private final JdbcClient jdbc;
   private final Catalog catalog;
   private final Places places;
+  private final SiteGroups groups;
 
-  Policies(JdbcClient jdbc, Catalog catalog, Places places) {
+  Policies(JdbcClient jdbc, Catalog catalog, Places places, SiteGroups groups) {
+    this.groups = groups;
     this.jdbc = jdbc;
     this.catalog = catalog;
     this.places = places;
@@ -114,7 +117,7 @@ public class Policies {
     }
   }
 
-  /** A policy. The site is null where it holds at all of them. */
+  /** A policy. Site and group are null where it holds at all sites. */
   @Schema(name = "Policy")
   public record Row(
       long id,
@@ -127,12 +130,15 @@ public class Policies {
       String category,
       @Nullable Long siteId,
       @Nullable String site,
+      @Nullable Long groupId,
+      @Nullable String group,
       Figures figures) {}
 
   /**
    * A policy as entered: of an item, else of a category, else of the house.
    *
-   * @param site null for all
+   * @param site null for all, or for those of the group
+   * @param group the sites that are looked at together; null for each by itself
    */
   @Schema(name = "PolicyEntry")
   public record Entry(
@@ -140,6 +146,7 @@ public class Policies {
       @Size(max = 24) @Nullable String item,
       @Size(max = 60) @Nullable String category,
       @Nullable Long site,
+      @Nullable Long group,
       @NotNull @Valid Figures figures) {}
 
   /** One policy for many items at once, at one site or at all. */
@@ -147,20 +154,24 @@ public class Policies {
   public record ManyEntry(
       @NotEmpty @Size(max = 500) List<@NotNull Long> items,
       @Nullable Long site,
+      @Nullable Long group,
       @NotNull @Valid Figures figures) {}
 
   private static final ListTable<PolicyColumn> POLICIES =
       new ListTable<>(
           "from replenishment_policy y left join item i on i.id = y.item_id"
-              + " left join site s on s.id = y.site_id",
+              + " left join site s on s.id = y.site_id"
+              + " left join site_group g on g.id = y.group_id",
           "y.id",
           List.of(),
           List.of("i.code like :starts", "i.name like :holds", "y.category like :holds"));
 
-  private static final String SELECT = "select y.*, i.code, i.name, i.unit, s.name site ";
+  private static final String SELECT =
+      "select y.*, i.code, i.name, i.unit, s.name site, g.name group_name ";
 
   private static final ListTable.Shown HOUSE_FIRST =
-      new ListTable.Shown(SELECT, "", "1 = 1", "y.item_id <> 0, y.category, i.code, y.site_id");
+      new ListTable.Shown(
+          SELECT, "", "1 = 1", "y.item_id <> 0, y.category, i.code, y.site_id, y.group_id");
 
   /** A page of policies: that of the house first, then of categories, then of items. */
   @Transactional(readOnly = true)
@@ -194,6 +205,8 @@ public class Policies {
         category,
         site == 0 ? null : site,
         row.getString("site"),
+        row.getLong("group_id") == 0 ? null : row.getLong("group_id"),
+        row.getString("group_name"),
         new Figures(
             Kind.valueOf(row.getString("kind")),
             quantity(row, "point"),
@@ -219,13 +232,13 @@ public class Policies {
     Catalog.Measured item = item(entry);
     String category = item == null ? category(entry) : "";
     long itemId = item == null ? 0 : item.id();
-    long site = site(entry.site(), actor);
-    check(item, site, entry.figures());
-    if (find(itemId, category, site).isPresent()) {
+    Where where = where(entry.site(), entry.group(), actor);
+    check(item, where.site(), entry.figures());
+    if (find(itemId, category, where).isPresent()) {
       throw Problem.conflict("not-unique", "There is a policy for that already. Change that one.")
           .with("field", item == null ? "category" : "item");
     }
-    return policy(insert(itemId, category, site, entry.figures()));
+    return policy(insert(itemId, category, where, entry.figures()));
   }
 
   private Catalog.@Nullable Measured item(Entry entry) {
@@ -248,15 +261,25 @@ public class Policies {
     return category;
   }
 
-  private long site(@Nullable Long site, Actor actor) {
+  /** Where a policy holds: at a site, at those of a group together, or, with neither, at all. */
+  private record Where(long site, long group) {}
+
+  private Where where(@Nullable Long site, @Nullable Long group, Actor actor) {
+    if (group != null) {
+      if (site != null) {
+        throw Problem.invalid("group", "A policy is for one site or for a group, not for both.");
+      }
+      groups.group(group).sites().forEach(one -> places.requireSite(one, actor));
+      return new Where(0, group);
+    }
     if (site == null) {
       if (!actor.everywhere()) {
         throw Problem.invalid("site", "Only who works at all sites sets a policy for all of them.");
       }
-      return 0;
+      return new Where(0, 0);
     }
     places.requireSite(site, actor);
-    return site;
+    return new Where(site, 0);
   }
 
   private static boolean transfers(Figures figures) {
@@ -300,29 +323,31 @@ public class Policies {
     }
   }
 
-  private Optional<Long> find(long item, String category, long site) {
+  private Optional<Long> find(long item, String category, Where where) {
     return jdbc.sql(
-            "select id from replenishment_policy where item_id = ? and category = ? and site_id = ?")
-        .params(item, category, site)
+            "select id from replenishment_policy where item_id = ? and category = ?"
+                + " and site_id = ? and group_id = ?")
+        .params(item, category, where.site(), where.group())
         .query(Long.class)
         .optional();
   }
 
-  private long insert(long item, String category, long site, Figures figures) {
+  private long insert(long item, String category, Where where, Figures figures) {
     return GeneratedId.of(
         jdbc.sql(
                 """
-                insert into replenishment_policy (item_id, category, site_id, kind, point, quantity,
+                insert into replenishment_policy (item_id, category, site_id, group_id, kind, point, quantity,
                   up_to, service_percent, review_days, window_days, order_cost, holding_percent,
                   for_orders, for_orders_from)
-                values (:item, :category, :site, :kind, :point, :quantity, :upTo, :service, :review,
+                values (:item, :category, :site, :group, :kind, :point, :quantity, :upTo, :service, :review,
                   :window, :orderCost, :holding, :forOrders,
                   :forOrdersFrom)
                 """)
             .params(values(figures))
             .param("item", item)
             .param("category", category)
-            .param("site", site));
+            .param("site", where.site())
+            .param("group", where.group()));
   }
 
   private void update(long id, Figures figures) {
@@ -387,32 +412,38 @@ public class Policies {
         .query(Long.class)
         .optional();
     Row row = policy(id);
-    site(row.siteId(), actor);
+    where(row.siteId(), row.groupId(), actor);
     return row;
   }
 
   /** Sets one policy for many items, in place of those of their own that they had there. */
   @Transactional(propagation = Propagation.MANDATORY)
   public int set(ManyEntry entry, Actor actor) {
-    long site = site(entry.site(), actor);
+    Where where = where(entry.site(), entry.group(), actor);
     List<Catalog.Measured> items = catalog.measured(Set.copyOf(entry.items()));
     for (Catalog.Measured item : items) {
-      check(item, site, entry.figures());
-      find(item.id(), "", site)
+      check(item, where.site(), entry.figures());
+      find(item.id(), "", where)
           .ifPresentOrElse(
               id -> update(id, entry.figures()),
-              () -> insert(item.id(), "", site, entry.figures()));
+              () -> insert(item.id(), "", where, entry.figures()));
     }
     return items.size();
   }
+
+  /** The group that a site is in, 0 for none. */
+  private static final String OF_SITE =
+      "coalesce((select m.group_id from site_group_site m where m.site_id = :site), 0)";
 
   /** Whether any policy could hold at a site. */
   @Transactional(readOnly = true)
   public boolean any(long site) {
     return jdbc.sql(
-            "select exists(select 1 from replenishment_policy where site_id in (0, ?)"
-                + " and kind <> 'NONE')")
-        .param(site)
+            "select exists(select 1 from replenishment_policy where site_id in (0, :site)"
+                + " and group_id in (0, "
+                + OF_SITE
+                + ") and kind <> 'NONE')")
+        .param("site", site)
         .query(Boolean.class)
         .single();
   }
@@ -447,7 +478,9 @@ public class Policies {
         jdbc.sql(
                 SELECT
                     + POLICIES.from()
-                    + " where y.site_id in (0, :site) and (y.item_id = 0 or y.item_id in (:items))")
+                    + " where y.site_id in (0, :site) and y.group_id in (0, "
+                    + OF_SITE
+                    + ") and (y.item_id = 0 or y.item_id in (:items))")
             .param("site", site)
             .param("items", categories.keySet())
             .query(Policies::row)
@@ -468,7 +501,8 @@ public class Policies {
               .min(
                   Comparator.comparing((Row row) -> row.scope() != Scope.ITEM)
                       .thenComparingInt(row -> above.indexOf(row.category()))
-                      .thenComparing(row -> row.siteId() == null))
+                      .thenComparing(row -> row.siteId() == null)
+                      .thenComparing(row -> row.groupId() == null))
               .ifPresent(row -> holding.put(item, row));
         });
     return holding;

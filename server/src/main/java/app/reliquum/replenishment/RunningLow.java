@@ -234,22 +234,23 @@ public class RunningLow {
   /** One item at a site, worked out now. */
   public Card card(long item, long site, Actor actor) {
     places.requireSite(site, actor);
-    StoredFacts.At at = facts.at(site);
     StoredFacts.Known known =
-        facts.of(at, List.of(item)).stream()
+        facts.of(facts.at(site), List.of(item)).stream()
             .findFirst()
             .orElseThrow(
                 () -> Problem.missing("policy", item).with("item", item).with("site", site));
+    known.at().sites().forEach(one -> places.requireSite(one, actor));
     ItemReviews.Seen seen = reviews.see(known, Map.of(), new HashMap<>());
     Review review = seen.review();
+    long lead = known.at().site();
     return new Card(
         item,
         known.item().code(),
         known.item().name(),
         known.item().category(),
         known.item().symbol(),
-        site,
-        places.named(site).name(),
+        lead,
+        places.named(lead).name(),
         seen.finding(),
         seen.detail().isEmpty() ? null : seen.detail(),
         known.policy(),
@@ -259,12 +260,12 @@ public class RunningLow {
         review == null ? null : review.projection().belowSafety().orElse(null),
         review == null ? null : review.projection().runsOut().orElse(null),
         seen.lastDayToOrder(),
-        past(at, item),
+        past(known.at(), item),
         review == null ? List.of() : ahead(review),
         known.due(),
         known.asked(),
-        proposals.open(List.of(item), List.of(site)),
-        proposals.decided(item, site));
+        proposals.open(List.of(item), List.of(lead)),
+        proposals.decided(item, lead));
   }
 
   private List<CourseDay> past(StoredFacts.At at, long item) {

@@ -58,6 +58,7 @@ public class Runs {
   private final JdbcClient jdbc;
   private final Policies policies;
   private final ItemReviews reviews;
+  private final SiteGroups groups;
   private final Places places;
   private final SiteDays days;
   private final Staff staff;
@@ -71,6 +72,7 @@ public class Runs {
       JdbcClient jdbc,
       Policies policies,
       ItemReviews reviews,
+      SiteGroups groups,
       Places places,
       SiteDays days,
       Staff staff,
@@ -82,6 +84,7 @@ public class Runs {
     this.jdbc = jdbc;
     this.policies = policies;
     this.reviews = reviews;
+    this.groups = groups;
     this.places = places;
     this.days = days;
     this.staff = staff;
@@ -240,6 +243,7 @@ public class Runs {
                     """
                         .formatted(ItemReviews.items(Integer.MAX_VALUE)))
                 .param("site", site)
+                .param("sites", groups.lookedAtFrom(site))
                 .param("day", Date.valueOf(days.today(site)))
                 .param("night", night == null ? null : Date.valueOf(night))
                 .param("by", actor.id())
@@ -339,6 +343,7 @@ public class Runs {
         jdbc.sql(ItemReviews.items(PORTION))
             .param("after", reached)
             .param("site", run.siteId())
+            .param("sites", groups.lookedAtFrom(run.siteId()))
             .query(Long.class)
             .list();
     if (items.isEmpty()) {

@@ -31,6 +31,7 @@ import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -38,6 +39,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -57,6 +59,7 @@ class StoredFacts {
 
   private final JdbcClient jdbc;
   private final Policies policies;
+  private final SiteGroups groups;
   private final SupplierItems sold;
   private final InboundOrders orders;
   private final Requisitions requisitions;
@@ -72,6 +75,7 @@ class StoredFacts {
   StoredFacts(
       JdbcClient jdbc,
       Policies policies,
+      SiteGroups groups,
       SupplierItems sold,
       InboundOrders orders,
       Requisitions requisitions,
@@ -86,6 +90,7 @@ class StoredFacts {
     this.house = house;
     this.jdbc = jdbc;
     this.policies = policies;
+    this.groups = groups;
     this.sold = sold;
     this.orders = orders;
     this.requisitions = requisitions;
@@ -109,14 +114,16 @@ class StoredFacts {
       @Nullable Integer shelfLife) {}
 
   /**
-   * An item at a site.
+   * An item at a site, or at the sites of a group together.
    *
+   * @param at where it is looked at
    * @param policy the one that holds
    * @param terms what buying it comes to; null where nobody is known to sell it
    * @param due what is coming, by document
    * @param asked what is asked for, by document
    */
   record Known(
+      At at,
       Item item,
       Policies.Row policy,
       SupplierItems.@Nullable Terms terms,
@@ -127,48 +134,94 @@ class StoredFacts {
   /**
    * What does not depend on the item.
    *
+   * @param site at which more is asked for
+   * @param sites whose stock and demand are looked at together: that one, or all of a group
    * @param demand what counts as demand in this house
    */
   record At(
-      long site, LocalDate today, WorkingDays working, ZoneId zone, Set<Usage.Cause> demand) {}
+      long site,
+      List<Long> sites,
+      LocalDate today,
+      WorkingDays working,
+      ZoneId zone,
+      Set<Usage.Cause> demand) {
+
+    /** The same for several sites together. */
+    At over(List<Long> sites) {
+      return new At(site, List.copyOf(sites), today, working, zone, demand);
+    }
+  }
 
   At at(long site) {
     return new At(
         site,
+        List.of(site),
         days.today(site),
         calendar.working(site),
         ZoneId.of(places.named(site).timeZone()),
         Usage.demand(house.card().scrapIsDemand()));
   }
 
-  /** Everything about those of some items that have a policy at a site. */
+  /**
+   * Everything about those of some items that have a policy at a site. Items whose policy is for
+   * the group of the site are looked at there: at all its sites together.
+   */
   List<Known> of(At at, Collection<Long> ids) {
     Map<Long, Item> items = items(ids);
     Map<Long, Policies.Row> holding =
         policies.holding(
             at.site(), items.values().stream().collect(Collectors.toMap(Item::id, Item::category)));
-    List<Long> with = List.copyOf(holding.keySet());
+    Set<Long> together =
+        holding.entrySet().stream()
+            .filter(one -> one.getValue().groupId() != null)
+            .map(Map.Entry::getKey)
+            .collect(Collectors.toCollection(TreeSet::new));
+    List<Long> alone =
+        holding.keySet().stream().filter(id -> !together.contains(id)).sorted().toList();
+    List<Known> known = new ArrayList<>(known(at, alone, items, holding));
+    if (!together.isEmpty()) {
+      groups
+          .of(at.site())
+          .ifPresent(
+              group ->
+                  known.addAll(
+                      known(
+                          at(group.leadId()).over(group.sites()),
+                          List.copyOf(together),
+                          items,
+                          holding)));
+    }
+    known.sort(Comparator.comparingLong(one -> one.item().id()));
+    return known;
+  }
+
+  private List<Known> known(
+      At at, List<Long> with, Map<Long, Item> items, Map<Long, Policies.Row> holding) {
     if (with.isEmpty()) {
       return List.of();
     }
     int window =
-        holding.values().stream().mapToInt(row -> row.figures().windowDays()).max().orElse(1);
+        with.stream()
+            .mapToInt(id -> Objects.requireNonNull(holding.get(id)).figures().windowDays())
+            .max()
+            .orElse(1);
     Map<Long, StockCourse> courses = courses(at, with, window);
     Map<Long, SupplierItems.Terms> terms = sold.terms(with);
     Map<Long, List<Integer>> seen = seen(at, terms);
     Map<Long, Quantity> free = free(at, with);
-    Map<Long, Quantity> requested = requisitions.notYetOrdered(with, at.site());
+    Map<Long, Quantity> requested = new HashMap<>();
+    at.sites()
+        .forEach(
+            site ->
+                requisitions
+                    .notYetOrdered(with, site)
+                    .forEach((item, more) -> requested.merge(item, more, Quantity::plus)));
     Map<Long, UnitCost> unitCosts = costs.at(at.site(), with);
-    Map<Long, List<DatedQuantity>> due =
-        coming.stream()
-            .flatMap(one -> one.due(with, at.site()).stream())
-            .collect(Collectors.groupingBy(DatedQuantity::itemId));
-    Map<Long, List<AskedQuantity>> wanted =
-        asked.stream()
-            .flatMap(one -> one.asked(with, at.site()).stream())
-            .collect(Collectors.groupingBy(AskedQuantity::itemId));
+    Flows flows = flows(at, with);
+    Map<Long, List<DatedQuantity>> due = flows.due();
+    Map<Long, List<AskedQuantity>> wanted = flows.asked();
     List<Known> known = new ArrayList<>();
-    for (long id : with.stream().sorted().toList()) {
+    for (long id : with) {
       Item item = Objects.requireNonNull(items.get(id));
       SupplierItems.Terms sells = terms.get(id);
       int stated = sells == null ? UNKNOWN_LEAD_DAYS : sells.days();
@@ -176,6 +229,7 @@ class StoredFacts {
       LocalDate from = at.today().minusDays(policy.figures().windowDays());
       known.add(
           new Known(
+              at,
               item,
               policy,
               sells,
@@ -211,6 +265,47 @@ class StoredFacts {
                   at.working())));
     }
     return known;
+  }
+
+  /** What is to come and what is asked for, by item. */
+  private record Flows(Map<Long, List<DatedQuantity>> due, Map<Long, List<AskedQuantity>> asked) {}
+
+  /**
+   * What comes to the sites and what is asked for there. What one of them asks of another changes
+   * nothing: of a transfer between them only what is kept for it, or is on its way, is to come.
+   */
+  private Flows flows(At at, List<Long> items) {
+    List<DatedQuantity> due = new ArrayList<>();
+    List<AskedQuantity> wanted = new ArrayList<>();
+    for (long site : at.sites()) {
+      coming.forEach(one -> due.addAll(one.due(items, site)));
+      asked.forEach(one -> wanted.addAll(one.asked(items, site)));
+    }
+    if (at.sites().size() > 1) {
+      Map<List<Object>, Quantity> inside = new HashMap<>();
+      due.forEach(one -> inside.put(List.of(one.itemId(), one.document()), Quantity.ZERO));
+      Map<List<Object>, Quantity> notKept = new HashMap<>();
+      wanted.removeIf(
+          one -> {
+            List<Object> key = List.of(one.itemId(), one.document());
+            if (inside.containsKey(key)) {
+              notKept.merge(key, one.missing(), Quantity::plus);
+            }
+            return inside.containsKey(key);
+          });
+      due.replaceAll(
+          one -> {
+            List<Object> key = List.of(one.itemId(), one.document());
+            Quantity less = notKept.getOrDefault(key, Quantity.ZERO).min(one.quantity());
+            notKept.computeIfPresent(key, (same, left) -> left.minus(less));
+            return new DatedQuantity(
+                one.itemId(), one.day(), one.quantity().minus(less), one.document());
+          });
+      due.removeIf(one -> !one.quantity().isPositive());
+    }
+    return new Flows(
+        due.stream().collect(Collectors.groupingBy(DatedQuantity::itemId)),
+        wanted.stream().collect(Collectors.groupingBy(AskedQuantity::itemId)));
   }
 
   /** What has no day counts as of today. */
@@ -270,14 +365,14 @@ class StoredFacts {
               union all
               select r.item_id, r.lot_id, r.place_id, -r.quantity from reserved r
               where r.item_id in (:items) and r.condition_code = :good
-            ) x join place p on p.id = x.place_id and p.site_id = :site
+            ) x join place p on p.id = x.place_id and p.site_id in (:sites)
               left join lot l on l.id = x.lot_id
             where l.expiry is null or l.expiry >= :today
             group by x.item_id having sum(x.quantity) > 0
             """)
         .param("items", items)
         .param("good", Condition.GOOD.code())
-        .param("site", at.site())
+        .param("sites", at.sites())
         .param("today", Date.valueOf(at.today()))
         .query(
             row -> {
@@ -314,10 +409,10 @@ class StoredFacts {
     jdbc.sql(
             """
             select item_id, min(day), sum(if(day < :from, quantity, 0)) from changed_by_day
-            where site_id = :site and item_id in (:items) group by item_id
+            where site_id in (:sites) and item_id in (:items) group by item_id
             """)
         .param("from", Date.valueOf(from))
-        .param("site", at.site())
+        .param("sites", at.sites())
         .param("items", items)
         .query(
             row -> {
@@ -328,7 +423,7 @@ class StoredFacts {
                       first.isBefore(from) ? from : first, at.today(), row.getBigDecimal(3)));
             });
     each(
-        "select item_id, day, quantity from changed_by_day where site_id = :site"
+        "select item_id, day, quantity from changed_by_day where site_id in (:sites)"
             + " and item_id in (:items) and day >= :from",
         at,
         items,
@@ -341,7 +436,7 @@ class StoredFacts {
           }
         });
     each(
-        "select item_id, day, sum(quantity) from used_by_day where site_id = :site"
+        "select item_id, day, sum(quantity) from used_by_day where site_id in (:sites)"
             + " and item_id in (:items) and day >= :from and cause in ("
             + at.demand().stream()
                 .sorted()
@@ -367,7 +462,7 @@ class StoredFacts {
   private void each(String sql, At at, List<Long> items, LocalDate from, Figure figure) {
     jdbc.sql(sql)
         .param("from", Date.valueOf(from))
-        .param("site", at.site())
+        .param("sites", at.sites())
         .param("items", items)
         .query(
             row -> {

@@ -18,8 +18,10 @@ import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -119,8 +121,18 @@ public class Trials {
           "no-policies",
           "None of these items has a policy at this site that it could be compared with.");
     }
-    Map<Long, StockCourse> courses =
-        facts.courses(at, known.stream().map(one -> one.item().id()).toList(), entry.days());
+    known.stream()
+        .flatMap(one -> one.at().sites().stream())
+        .distinct()
+        .forEach(site -> places.requireSite(site, actor));
+    Map<Long, StockCourse> courses = new HashMap<>();
+    known.stream()
+        .collect(Collectors.groupingBy(StoredFacts.Known::at))
+        .forEach(
+            (where, some) ->
+                courses.putAll(
+                    facts.courses(
+                        where, some.stream().map(one -> one.item().id()).toList(), entry.days())));
     List<Item> items = new ArrayList<>();
     List<Sums> sums = new ArrayList<>();
     List<String> failed = new ArrayList<>();
