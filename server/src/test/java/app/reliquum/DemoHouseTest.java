@@ -54,6 +54,35 @@ class DemoHouseTest {
         .isPositive();
   }
 
+  /** Looks at the shop, and says what it sees of an item. */
+  private JsonNode atTheShop(String item) {
+    long shop = 0;
+    for (JsonNode site : maren.get("/api/sites").ok()) {
+      shop = site.path("code").asString().equals("PS") ? site.path("id").asLong() : shop;
+    }
+    long id = maren.get("/api/items?q=" + item).ok().path("rows").get(0).path("id").asLong();
+    return maren.get("/api/replenishment/items/" + id + "/at/" + shop).ok();
+  }
+
+  @Test
+  void someGoodsRanOutSomeAreAboutToAndSomeNobodyWants() {
+    JsonNode out = atTheShop("FND-002");
+    assertThat(out.path("finding").asString()).isEqualTo("ORDER");
+    assertThat(out.path("reason").path("free").asString()).isEqualTo("0");
+    int empty = 0;
+    for (JsonNode day : out.path("past")) {
+      empty += day.path("stock").asInt() == 0 ? 1 : 0;
+    }
+    assertThat(empty).isGreaterThan(5);
+    JsonNode soon = atTheShop("FND-001");
+    assertThat(soon.path("finding").asString()).isEqualTo("ORDER");
+    assertThat(soon.path("reason").path("free").asInt()).isBetween(1, 30);
+    JsonNode enough = atTheShop("CVR-001");
+    assertThat(enough.path("finding").asString()).isEqualTo("ENOUGH");
+    double free = enough.path("reason").path("free").asDouble();
+    assertThat(free).isGreaterThan(365 * enough.path("reason").path("perDay").asDouble());
+  }
+
   @Test
   void aSecondStartAddsNothing() {
     int before = maren.get("/api/ledger?limit=1").ok().path("total").asInt();

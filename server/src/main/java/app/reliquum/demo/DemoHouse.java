@@ -61,6 +61,7 @@ class DemoHouse implements ApplicationRunner {
   private final DemoRighting righting;
   private final DemoOutbound outbound;
   private final DemoReplenishment replenishment;
+  private final DemoShop shop;
   private final Clock clock;
   private final DemoMark mark;
   private final TransactionTemplate transaction;
@@ -79,6 +80,7 @@ class DemoHouse implements ApplicationRunner {
       DemoRighting righting,
       DemoOutbound outbound,
       DemoReplenishment replenishment,
+      DemoShop shop,
       Clock clock,
       DemoMark mark,
       PlatformTransactionManager transactions,
@@ -98,6 +100,7 @@ class DemoHouse implements ApplicationRunner {
     this.righting = righting;
     this.outbound = outbound;
     this.replenishment = replenishment;
+    this.shop = shop;
     this.clock = clock;
     this.mark = mark;
     this.transaction = new TransactionTemplate(transactions);
@@ -150,6 +153,7 @@ class DemoHouse implements ApplicationRunner {
           counts.write(items, quay, holm, hands.get(1), hands.get(2), random, today);
           righting.write(items, quay, hands.get(0), hands.get(1), hands.get(2), today);
           outbound.write(items, quay, hands.get(0), hands.get(1), hands.get(2), random, today);
+          shop.write(pontoon, hands.get(3), today);
           replenishment.write(items, List.of(quay, holm, pontoon, tern), today);
         });
     LOG.info("The demo house is open");
