@@ -69,11 +69,20 @@ export function LowPanel({
   );
 }
 
+/**
+ * What is expected, as far as it says something: what goes on falling long after nothing is left
+ * would press what has been into a line.
+ */
+function beforeNothingIsLeft({ past, ahead, reason }: Card) {
+  const highest = Math.max(...past.map((day) => day.stock), Number(reason?.point ?? 0));
+  return ahead.slice(0, ahead.findLastIndex((day) => day.stock >= -highest / 2) + 2);
+}
+
 /** Stock as it went and as it will go, if nothing more is ordered. */
 function CourseOf({ card }: { card: Card }) {
   const past = card.past;
   // Today ends the past and begins what is expected.
-  const ahead = card.ahead.slice(past.length > 0 ? 1 : 0);
+  const ahead = beforeNothingIsLeft(card).slice(past.length > 0 ? 1 : 0);
   const none = (of: readonly unknown[]) => of.map(() => null);
   const reason = card.reason;
   const levels = [

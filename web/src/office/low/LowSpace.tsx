@@ -141,7 +141,7 @@ export function LowSpace() {
           ),
         }),
         of.site('site', t('site'), 118, { by: 'SITE' }),
-        of.choice('finding', t('low.findingTitle'), 126, (one) => t(`low.finding.${one}`), {
+        of.choice('finding', t('low.findingTitle'), 140, (one) => t(`low.finding.${one}`), {
           by: 'FINDING',
           of: FINDINGS,
           cell: (row) => <FindingWord of={row.finding} />,
