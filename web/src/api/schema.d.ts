@@ -8191,6 +8191,7 @@ export interface components {
       figures: components['schemas']['PolicyFigures'];
       /** Format: int64 */
       item?: number | null;
+      pattern?: ('SMOOTH' | 'ERRATIC' | 'INTERMITTENT' | 'LUMPY') | null;
       /** Format: int64 */
       site: number;
     };

@@ -6,8 +6,9 @@ import { post } from '../../api/ask';
 import { commandId, type Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { t } from '../../app/words';
-import { Choice, optionsById } from '../../kit/Choice';
+import { Choice, optionsById, optionsOf } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
+import { everyOf } from '../../kit/everyOf';
 import { count, money } from '../../kit/format';
 import { NumberField } from '../../kit/NumberField';
 import { whole } from '../../kit/numbers';
@@ -18,6 +19,9 @@ import { StepChart } from '../../kit/StepChart';
 type Outcome = Schemas['PolicyTrialOutcome'];
 type Trial = Schemas['PolicyTrial'];
 
+type Pattern = NonNullable<Schemas['PolicyTrialEntry']['pattern']>;
+
+const PATTERNS = everyOf<Pattern>()(['SMOOTH', 'ERRATIC', 'INTERMITTENT', 'LUMPY']);
 const SHOWN = 50;
 
 /** What would have come of a policy over past demand, beside the one that holds today. */
@@ -34,12 +38,14 @@ export function PolicyTrial({
   const sites = useSites().data ?? [];
   const [site, setSite] = useState(String(policy.siteId ?? ''));
   const [days, setDays] = useState('180');
+  const [pattern, setPattern] = useState<Pattern | ''>('');
   const trial = useMutation({
     mutationFn: async () =>
       post('/api/replenishment/trials')(commandId(), {
         site: Number(site || sites[0]?.id),
         item,
         category: policy.category || undefined,
+        pattern: pattern || undefined,
         days: whole(days),
         figures: figures(),
       }),
@@ -53,7 +59,7 @@ export function PolicyTrial({
           event.preventDefault();
           trial.mutate();
         }}
-        sx={{ display: 'flex', gap: 1, mt: 1 }}
+        sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}
       >
         {!policy.siteId && (
           <Choice
@@ -61,6 +67,18 @@ export function PolicyTrial({
             value={site || String(sites[0]?.id ?? '')}
             onChange={setSite}
             options={optionsById(sites)}
+          />
+        )}
+        {item === undefined && (
+          <Choice
+            label={t('policy.tryPattern')}
+            value={pattern}
+            onChange={setPattern}
+            options={optionsOf(
+              PATTERNS,
+              (one) => t(`low.pattern.${one}`),
+              t('policy.tryEveryPattern'),
+            )}
           />
         )}
         <NumberField

@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
@@ -489,6 +490,33 @@ class ReplenishmentTest {
             .asInt();
     assertThat(many).isEqualTo(1);
     assertThat(card(item, quay).path("finding").asString()).isEqualTo("NO_POLICY");
+  }
+
+  @Test
+  void aPolicyIsTriedOnACategoryWithAllThatLiesInItAndOnOneKindOfDemand() {
+    for (String category : List.of("Rigging", "Rigging/Wire", "Riggings")) {
+      String code = "TR-" + category.replace("/", "-").toUpperCase(Locale.ROOT);
+      Map<String, Object> item = Goods.itemEntry(code, code, "NONE");
+      item.put("category", category);
+      goods.item(item);
+      post("FROM_SUPPLIER", "KQ.A-01-A", code, "600", daysAgo(100));
+      policy(code, null, fixed("POINT_AND_QUANTITY", "point", "0"));
+    }
+    sellDaily("TR-RIGGING", 90);
+    post("TO_CUSTOMER", "KQ.A-01-A", "TR-RIGGING-WIRE", "9", daysAgo(60));
+    post("TO_CUSTOMER", "KQ.A-01-A", "TR-RIGGING-WIRE", "2", daysAgo(20));
+    run(quay);
+    Map<String, Object> entry = new HashMap<>();
+    entry.putAll(Map.of("site", quay, "category", "Rigging", "days", 90));
+    entry.put("figures", figures("POINT_AND_QUANTITY"));
+    assertThat(tried(entry)).containsExactlyInAnyOrder("TR-RIGGING", "TR-RIGGING-WIRE");
+    entry.put("pattern", "SMOOTH");
+    assertThat(tried(entry)).containsExactly("TR-RIGGING");
+  }
+
+  private List<String> tried(Map<String, Object> entry) {
+    JsonNode items = controller.post("/api/replenishment/trials", entry).ok().path("items");
+    return items.valueStream().map(one -> one.path("item").asString()).toList();
   }
 
   @Test

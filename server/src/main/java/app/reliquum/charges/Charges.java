@@ -127,9 +127,14 @@ class Charges {
   /** What the goods of a document cost, and which amounts are part of it. */
   @Transactional(readOnly = true)
   public ChargeViews.Card of(String document, Actor actor) {
+    List<ChargeViews.Line> lines = brought(document, actor).stream().map(Brought::shown).toList();
+    if (lines.isEmpty() && !actor.everywhere()) {
+      // What it brought in was taken back: nothing says at which sites that was.
+      return new ChargeViews.Card(document, List.of(), List.of());
+    }
     return new ChargeViews.Card(
         document,
-        brought(document, actor).stream().map(Brought::shown).toList(),
+        lines,
         jdbc.sql(
                 """
                 select c.*, p.name person, (select sum(s.held) from charge_share s

@@ -3,6 +3,7 @@ package app.reliquum.replenishment;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
 import app.reliquum.core.demand.DemandHistory;
+import app.reliquum.core.demand.DemandPattern;
 import app.reliquum.core.demand.PolicyReplay;
 import app.reliquum.core.demand.Review;
 import app.reliquum.core.demand.StockCourse;
@@ -44,16 +45,20 @@ public class Trials {
   private final JdbcClient jdbc;
   private final StoredFacts facts;
   private final Places places;
+  private final SiteGroups groups;
 
-  Trials(JdbcClient jdbc, StoredFacts facts, Places places) {
+  Trials(JdbcClient jdbc, StoredFacts facts, Places places, SiteGroups groups) {
+    this.groups = groups;
     this.jdbc = jdbc;
     this.facts = facts;
     this.places = places;
   }
 
   /**
-   * A trial as it is asked for: of an item, else of the items of a category, else of all.
+   * A trial as it is asked for: of an item, else of the items of a category and what lies in it,
+   * else of all.
    *
+   * @param pattern only of items that are asked for like this, as the last run saw them
    * @param days how many days back it is played
    */
   @Schema(name = "PolicyTrialEntry")
@@ -61,6 +66,7 @@ public class Trials {
       @NotNull Long site,
       @Nullable Long item,
       @Size(max = 60) @Nullable String category,
+      DemandPattern.@Nullable Kind pattern,
       @Min(14) @Max(1500) int days,
       @NotNull @Valid Policies.Figures figures) {}
 
@@ -187,11 +193,20 @@ public class Trials {
     String category = entry.category() == null ? "" : entry.category().strip();
     return jdbc.sql(
             """
-            select i.id from item i join on_hand_at_site t on t.item_id = i.id and t.site_id = :site
-            where i.active and (:category = '' or i.category = :category) order by i.id limit :most
+            select distinct i.id from item i
+              join on_hand_at_site t on t.item_id = i.id and t.site_id in (:sites)
+            where i.active
+              and (:category = '' or i.category = :category or left(i.category, :length) = :within)
+              and (:pattern = '' or exists (select 1 from item_outlook o where o.item_id = i.id
+                and o.site_id = :site and o.pattern = :pattern))
+            order by i.id limit :most
             """)
         .param("site", entry.site())
+        .param("sites", groups.lookedAtFrom(entry.site()))
         .param("category", category)
+        .param("within", category + "/")
+        .param("length", category.length() + 1)
+        .param("pattern", entry.pattern() == null ? "" : entry.pattern().name())
         .param("most", MOST + 1)
         .query(Long.class)
         .list();
