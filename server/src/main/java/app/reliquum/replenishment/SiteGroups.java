@@ -94,7 +94,11 @@ public class SiteGroups {
   /** The group that a site is in. */
   @Transactional(readOnly = true)
   public Optional<Group> of(long site) {
-    return all().stream().filter(group -> group.sites().contains(site)).findFirst();
+    return jdbc.sql("select group_id from site_group_site where site_id = ?")
+        .param(site)
+        .query(Long.class)
+        .optional()
+        .map(this::group);
   }
 
   /** The sites whose items are looked at from a site: those of the group that it leads, or it. */
