@@ -6720,6 +6720,7 @@ export interface components {
       packs: components['schemas']['PackCard'][];
       /** Format: int64 */
       picture: number | null;
+      serialRule: string;
       /** Format: int32 */
       shelfLifeDays: number | null;
       storageClass: string;
@@ -6757,6 +6758,7 @@ export interface components {
       lotRule?: string | null;
       name: string;
       packs: components['schemas']['PackCard'][];
+      serialRule?: string | null;
       /** Format: int32 */
       shelfLifeDays?: number | null;
       storageClass: string;

@@ -172,7 +172,14 @@ function BookIn({ job, site, output }: { job: number; site: number; output: Outp
           />
         )}
         {output.needsSerial && (
-          <TextField label={t('job.serials')} multiline minRows={3} {...form.text('serials')} />
+          <TextField
+            label={t('job.serials')}
+            placeholder={t('job.serialsByRule')}
+            multiline
+            minRows={3}
+            {...form.text('serials')}
+            slotProps={{ inputLabel: { shrink: true } }}
+          />
         )}
       </Form>
     </Box>

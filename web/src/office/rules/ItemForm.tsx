@@ -34,6 +34,7 @@ const BLANK = {
   hazardClass: '',
   storageClass: '',
   lotRule: '',
+  serialRule: '',
   active: true,
 };
 const NO_HOME = { address: '', shelfNote: '', minimum: '', maximum: '', refillPack: '' };
@@ -85,6 +86,7 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
       decimals: whole(entry.decimals),
       shelfLifeDays: wholeOrNothing(entry.shelfLifeDays),
       lotRule: entry.lotRule.trim(),
+      serialRule: entry.serialRule.trim(),
       barcodes: list(entry.barcodes),
       packs: written(entry.packs, NO_PACK).map((pack) => ({
         ...card?.packs.find((known) => known.name === pack.name),
@@ -154,6 +156,12 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
           placeholder="L{yy}{mm}{dd}-{nn}"
           slotProps={{ inputLabel: { shrink: true } }}
           {...form.text('lotRule')}
+        />
+        <TextField
+          label={t('item.serialRule')}
+          placeholder="S{yy}{mm}{dd}-{nnn}"
+          slotProps={{ inputLabel: { shrink: true } }}
+          {...form.text('serialRule')}
         />
         <TextField
           label={t('item.barcodes')}

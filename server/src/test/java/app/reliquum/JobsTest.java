@@ -198,6 +198,28 @@ class JobsTest {
     assertThat(order.path("state").asString()).isEqualTo("DONE");
   }
 
+  @Test
+  void piecesAreNumberedByTheRuleOfTheirItemIfNobodyNumbersThem() {
+    Map<String, Object> entry = Goods.itemEntry("SHK-R", "Shackle", "SERIAL");
+    entry.put("serialRule", "R{oops}");
+    assertThat(clerk.post("/api/items", entry).body().path("field").asString())
+        .isEqualTo("serialRule");
+    entry.put("serialRule", "R{nnnn}");
+    long kit = goods.item(entry);
+    clerk
+        .put(
+            "/api/items/" + kit + "/components",
+            Map.of("components", List.of(Map.of("item", "PIN", "quantity", "2"))))
+        .ok();
+    JsonNode job = job("SHK-R", "3");
+    useUp(job);
+    leaving.act(id(job), "output", part("2")).ok();
+    leaving.act(id(job), "output", part("1")).ok();
+    JsonNode rows = clerk.get("/api/on-hand?group=POSITION&item=" + kit).ok().path("rows");
+    assertThat(rows.valueStream().map(row -> row.path("serial").asString()).toList())
+        .containsExactlyInAnyOrder("R0001", "R0002", "R0003");
+  }
+
   /** What a job will make is on its way, until it is booked in. */
   @Test
   void whatAJobWillMakeIsComing() {

@@ -99,6 +99,7 @@ public class Catalog {
       String hazardClass,
       String storageClass,
       String lotRule,
+      String serialRule,
       boolean active,
       List<String> barcodes,
       List<PackCard> packs,
@@ -252,6 +253,7 @@ public class Catalog {
         item.hazardClass(),
         item.storageClass(),
         item.lotRule(),
+        item.serialRule(),
         item.active(),
         codes.stream()
             .filter(code -> code.packId() == 0)

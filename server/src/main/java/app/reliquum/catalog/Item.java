@@ -45,6 +45,7 @@ class Item {
   private String hazardClass;
   private String storageClass;
   private String lotRule = "";
+  private String serialRule = "";
   private boolean active = true;
 
   protected Item() {}
@@ -60,6 +61,7 @@ class Item {
     this.hazardClass = entry.hazardClass();
     this.storageClass = entry.storageClass();
     this.lotRule = entry.lotRule() == null ? lotRule : entry.lotRule().strip();
+    this.serialRule = entry.serialRule() == null ? serialRule : entry.serialRule().strip();
     this.active = entry.active();
   }
 
@@ -115,6 +117,10 @@ class Item {
 
   String lotRule() {
     return lotRule;
+  }
+
+  String serialRule() {
+    return serialRule;
   }
 
   boolean active() {

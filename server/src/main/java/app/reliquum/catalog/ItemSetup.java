@@ -3,8 +3,8 @@ package app.reliquum.catalog;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
 import app.reliquum.core.place.PlaceKind;
-import app.reliquum.core.quantity.LotRule;
 import app.reliquum.core.quantity.MeasureRule;
+import app.reliquum.core.quantity.NumberRule;
 import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.Tracking;
@@ -71,6 +71,7 @@ public class ItemSetup {
       @NotNull @Size(max = 12) String hazardClass,
       @NotNull @Size(max = 20) String storageClass,
       @Size(max = 40) @Nullable String lotRule,
+      @Size(max = 40) @Nullable String serialRule,
       boolean active,
       @NotNull List<@NotBlank @Size(max = 48) String> barcodes,
       @NotNull List<Catalog.@Valid PackCard> packs,
@@ -82,7 +83,7 @@ public class ItemSetup {
       throw Problem.conflict("not-unique", "There is an item " + entry.code() + " already.")
           .with("field", "code");
     }
-    checkLotRule(entry);
+    checkRules(entry);
     Item item = new Item(entry.code());
     item.measure(measure(entry));
     item.describe(entry);
@@ -109,7 +110,7 @@ public class ItemSetup {
   public Catalog.ItemCard change(long id, ItemEntry entry) {
     Item item = items.findById(id).orElseThrow(() -> Problem.missing("item", id));
     Problem.unlessCurrent(entry.version(), item.version());
-    checkLotRule(entry);
+    checkRules(entry);
     MeasureRule measure = measure(entry);
     if (!measure.equals(item.measure())) {
       if (inLedger(id)) {
@@ -127,12 +128,17 @@ public class ItemSetup {
     return catalog.card(item);
   }
 
-  private static void checkLotRule(ItemEntry entry) {
-    if (entry.lotRule() != null && !entry.lotRule().isBlank()) {
+  private static void checkRules(ItemEntry entry) {
+    check("lotRule", entry.lotRule());
+    check("serialRule", entry.serialRule());
+  }
+
+  private static void check(String field, @Nullable String rule) {
+    if (rule != null && !rule.isBlank()) {
       try {
-        LotRule.of(entry.lotRule().strip());
+        NumberRule.of(rule.strip());
       } catch (IllegalArgumentException fault) {
-        throw Problem.invalid("lotRule", fault.getMessage());
+        throw Problem.invalid(field, fault.getMessage());
       }
     }
   }

@@ -2,7 +2,7 @@ package app.reliquum.catalog;
 
 import app.reliquum.api.Problem;
 import app.reliquum.core.quantity.LotDates;
-import app.reliquum.core.quantity.LotRule;
+import app.reliquum.core.quantity.NumberRule;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.HashMap;
@@ -133,10 +133,27 @@ public class LotsAndSerials {
   public String nextLot(long item, LocalDate day) {
     String rule =
         jdbc.sql("select lot_rule from item where id = ?").param(item).query(String.class).single();
-    LotRule made = rule.isEmpty() ? LotRule.HOUSE : LotRule.of(rule);
+    NumberRule made = rule.isEmpty() ? NumberRule.HOUSE_LOTS : NumberRule.of(rule);
     while (true) {
       String code = made.number(day, catalog.next("lot " + made.prefix(day)));
       if (lot(item, code).isEmpty()) {
+        return code;
+      }
+    }
+  }
+
+  /** The number of a new piece, made by the item's rule or that of the house. */
+  @Transactional
+  public String nextSerial(long item, LocalDate day) {
+    String rule =
+        jdbc.sql("select serial_rule from item where id = ?")
+            .param(item)
+            .query(String.class)
+            .single();
+    NumberRule made = rule.isEmpty() ? NumberRule.HOUSE_SERIALS : NumberRule.of(rule);
+    while (true) {
+      String code = made.number(day, catalog.next("serial " + made.prefix(day)));
+      if (serial(item, code).isEmpty()) {
         return code;
       }
     }

@@ -392,6 +392,7 @@ class DemoHouse implements ApplicationRunner {
         range.hazard(),
         range.storage(),
         "",
+        "",
         true,
         List.of(gtin(1, index)),
         packs,

@@ -314,6 +314,7 @@ class DemoOutbound {
                 "",
                 "",
                 null,
+                null,
                 true,
                 List.of(),
                 List.of(),

@@ -144,6 +144,7 @@ class DemoShop {
                     "",
                     "",
                     "",
+                    "",
                     true,
                     List.of(DemoHouse.gtin(4, index)),
                     List.of(),

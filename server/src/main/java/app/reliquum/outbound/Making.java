@@ -33,6 +33,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.math.BigDecimal;
 import java.time.Clock;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
@@ -53,6 +54,8 @@ import org.springframework.transaction.annotation.Transactional;
 /** Books in what jobs have made, in parts, at what their components cost. */
 @Service
 public class Making implements Coming {
+
+  private static final int MOST_PIECES = 500;
 
   private final JdbcClient jdbc;
   private final OutboundTable table;
@@ -140,14 +143,15 @@ public class Making implements Coming {
    *
    * @param bin where it goes
    * @param lot the lot's number; null or empty for the next by the item's rule
-   * @param serials the pieces' numbers; as many as there are pieces, where they have any
+   * @param serials the pieces' numbers; as many as there are pieces, or none for the next by the
+   *     item's rule
    */
   @Schema(name = "JobPart")
   public record Entry(
       @NotNull Quantity quantity,
       @NotBlank @Size(max = 24) String bin,
       @Size(max = 30) @Nullable String lot,
-      @Size(max = 500) @Nullable List<@NotBlank @Size(max = 30) String> serials) {}
+      @Size(max = MOST_PIECES) @Nullable List<@NotBlank @Size(max = 30) String> serials) {}
 
   /** What a job has made so far. */
   @Transactional(readOnly = true)
@@ -357,7 +361,7 @@ public class Making implements Coming {
     Spot from = new Spot(places.contra(PlaceKind.USED_UP), 0, Condition.GOOD);
     Spot to = new Spot(bin, 0, Condition.GOOD);
     List<Line> lines = new ArrayList<>();
-    for (Goods goods : goods(item, part, lot, entry)) {
+    for (Goods goods : goods(head, item, part, lot, entry)) {
       lines.add(new Line(goods, from, to, goods.serial() == 0 ? part : Quantity.ONE));
     }
     Map<Integer, UnitCost> paid = new HashMap<>();
@@ -390,15 +394,30 @@ public class Making implements Coming {
     return lotsAndSerials.obtainLot(item.id(), code, produced, today).id();
   }
 
-  private List<Goods> goods(Catalog.Measured item, Quantity part, long lot, Entry entry) {
+  /** The numbers of the pieces as they were entered; by the item's rule if none was. */
+  private Set<String> serials(Catalog.Measured item, Quantity part, LocalDate day, Entry entry) {
+    List<String> entered = Objects.requireNonNullElse(entry.serials(), List.of());
+    if (!entered.isEmpty()) {
+      return new LinkedHashSet<>(
+          entered.stream().map(one -> one.strip().toUpperCase(Locale.ROOT)).toList());
+    }
+    if (part.amount().compareTo(BigDecimal.valueOf(MOST_PIECES)) > 0) {
+      throw Problem.invalid(
+          "quantity", "At most " + MOST_PIECES + " pieces with serial numbers are booked at once.");
+    }
+    Set<String> made = new LinkedHashSet<>();
+    for (int i = 0; i < part.amount().intValue(); i++) {
+      made.add(lotsAndSerials.nextSerial(item.id(), day));
+    }
+    return made;
+  }
+
+  private List<Goods> goods(
+      Head head, Catalog.Measured item, Quantity part, long lot, Entry entry) {
     if (!item.measure().tracking().needsSerial()) {
       return List.of(new Goods(item.id(), lot, 0));
     }
-    Set<String> serials =
-        new LinkedHashSet<>(
-            Objects.requireNonNullElse(entry.serials(), List.<String>of()).stream()
-                .map(one -> one.strip().toUpperCase(Locale.ROOT))
-                .toList());
+    Set<String> serials = serials(item, part, days.today(head.siteId()), entry);
     if (BigDecimal.valueOf(serials.size()).compareTo(part.amount()) != 0) {
       throw Problem.invalid(
           "serials",

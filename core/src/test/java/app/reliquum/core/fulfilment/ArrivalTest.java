@@ -8,7 +8,7 @@ import app.reliquum.core.fulfilment.Arrival.OrderLine;
 import app.reliquum.core.fulfilment.Arrival.Origin;
 import app.reliquum.core.fulfilment.Arrival.Part;
 import app.reliquum.core.fulfilment.Arrival.State;
-import app.reliquum.core.quantity.LotRule;
+import app.reliquum.core.quantity.NumberRule;
 import app.reliquum.core.quantity.Quantity;
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -77,11 +77,12 @@ class ArrivalTest {
   @Test
   void numbersLotsByRule() {
     LocalDate day = LocalDate.of(2026, 3, 9);
-    assertThat(LotRule.HOUSE.number(day, 7)).isEqualTo("L260309-07");
-    assertThat(LotRule.of("K{yyyy}.{ww}/{nnn}").number(day, 12)).isEqualTo("K2026.11/012");
-    assertThat(LotRule.of("K{yyyy}.{ww}/{nnn}").prefix(day)).isEqualTo("K2026.11/");
-    assertThatIllegalArgumentException().isThrownBy(() -> LotRule.of("K{year}{nn}"));
-    assertThatIllegalArgumentException().isThrownBy(() -> LotRule.of("K{yy}"));
+    assertThat(NumberRule.HOUSE_LOTS.number(day, 7)).isEqualTo("L260309-07");
+    assertThat(NumberRule.HOUSE_SERIALS.number(day, 7)).isEqualTo("S260309-007");
+    assertThat(NumberRule.of("K{yyyy}.{ww}/{nnn}").number(day, 12)).isEqualTo("K2026.11/012");
+    assertThat(NumberRule.of("K{yyyy}.{ww}/{nnn}").prefix(day)).isEqualTo("K2026.11/");
+    assertThatIllegalArgumentException().isThrownBy(() -> NumberRule.of("K{year}{nn}"));
+    assertThatIllegalArgumentException().isThrownBy(() -> NumberRule.of("K{yy}"));
   }
 
   @Test

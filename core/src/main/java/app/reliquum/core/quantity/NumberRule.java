@@ -5,20 +5,23 @@ import java.time.temporal.IsoFields;
 import java.util.Locale;
 
 /**
- * How new lots are numbered: a text with {@code {yyyy}}, {@code {yy}}, {@code {mm}}, {@code {dd}},
- * {@code {ww}} (ISO week) for the day and {@code {nn}} for a running number of at least as many
- * digits, as in {@code K{yy}{ww}-{nn}}.
+ * How new lots and new pieces are numbered: a text with {@code {yyyy}}, {@code {yy}}, {@code {mm}},
+ * {@code {dd}}, {@code {ww}} (ISO week) for the day and {@code {nn}} for a running number of at
+ * least as many digits, as in {@code K{yy}{ww}-{nn}}.
  */
-public final class LotRule {
+public final class NumberRule {
 
-  /** The rule of a house that has set none. */
-  public static final LotRule HOUSE = LotRule.of("L{yy}{mm}{dd}-{nn}");
+  /** How lots are numbered where nobody has said it. */
+  public static final NumberRule HOUSE_LOTS = NumberRule.of("L{yy}{mm}{dd}-{nn}");
+
+  /** How pieces are numbered where nobody has said it. */
+  public static final NumberRule HOUSE_SERIALS = NumberRule.of("S{yy}{mm}{dd}-{nnn}");
 
   private static final int LONGEST = 30;
 
   private final String text;
 
-  private LotRule(String text) {
+  private NumberRule(String text) {
     this.text = text;
   }
 
@@ -28,20 +31,20 @@ public final class LotRule {
    * @throws IllegalArgumentException if it holds something else in braces, no running number, or
    *     makes numbers that are too long
    */
-  public static LotRule of(String text) {
+  public static NumberRule of(String text) {
     String plain = text.replaceAll("\\{(yyyy|yy|mm|dd|ww|n{1,6})\\}", "");
     if (!plain.matches("[A-Za-z0-9./_-]*")) {
       throw new IllegalArgumentException(
           "'"
               + text
-              + "' is no lot rule. Use letters, digits and {yyyy} {yy} {mm} {dd} {ww} {nn}.");
+              + "' is no rule for numbers. Use letters, digits and {yyyy} {yy} {mm} {dd} {ww} {nn}.");
     }
     if (!text.matches("(?s).*\\{n{1,6}\\}.*")
         || text.replaceAll("\\{n+\\}", "").length() > LONGEST) {
       throw new IllegalArgumentException(
-          "A lot rule needs one running number, like {nn}, and makes at most 30 characters.");
+          "A rule for numbers needs one running number, like {nn}, and makes at most 30 characters.");
     }
-    return new LotRule(text);
+    return new NumberRule(text);
   }
 
   /** Everything before the running number, on a day: numbers run on while it stays the same. */
@@ -50,7 +53,7 @@ public final class LotRule {
     return dated.substring(0, dated.indexOf("{n"));
   }
 
-  /** The number of a lot that is made on a day. */
+  /** The number of what is made on a day. */
   public String number(LocalDate day, long running) {
     String dated = dated(day);
     int from = dated.indexOf("{n");
