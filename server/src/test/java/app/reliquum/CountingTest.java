@@ -676,4 +676,14 @@ class CountingTest {
     later.put("text", "6");
     assertThat(handClient.post("/api/floor/COUNT/scan", later, id).status()).isEqualTo(409);
   }
+
+  @Test
+  void aCountIsOfASite() {
+    Map<String, Object> entry = Counter.entry(new HashMap<>(), "SPOT", "BIN");
+    for (String path : List.of("/api/counts", "/api/counts/preview")) {
+      Client.Answer answer = clerk.post(path, entry);
+      assertThat(answer.problem()).isEqualTo("invalid");
+      assertThat(answer.body().path("field").asString()).isEqualTo("scope.site");
+    }
+  }
 }

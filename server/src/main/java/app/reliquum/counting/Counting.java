@@ -6,6 +6,7 @@ import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.documents.DocumentChange;
 import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.math.BigDecimal;
@@ -116,7 +117,7 @@ public final class Counting {
   @Schema(name = "CountEntry")
   public record Entry(
       @Size(max = 24) @Nullable String number,
-      @NotNull Scope scope,
+      @NotNull @Valid Scope scope,
       @NotNull Method method,
       @NotNull Shape shape,
       boolean blind,
