@@ -6,6 +6,13 @@ public interface Staff {
   /** The house as one who acts: for nightly work and the first stock. */
   Actor house();
 
+  /**
+   * Someone who asked for work that is done in the background, with the rights that they have now.
+   *
+   * @throws Problem if they don't work here any more
+   */
+  Actor actor(long person);
+
   /** Whether someone works here and may work at a site. */
   boolean worksAt(long person, long site);
 }

@@ -24,7 +24,9 @@ import java.math.BigDecimal;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -114,11 +116,7 @@ public class ItemSetup {
     MeasureRule measure = measure(entry);
     if (!measure.equals(item.measure())) {
       if (inLedger(id)) {
-        throw Problem.refused(
-            "in-ledger",
-            item.code()
-                + " has been posted, so its unit, decimals and tracking stay as they are."
-                + " Make a new item instead.");
+        throw measureStays(item.code());
       }
       item.measure(measure);
     }
@@ -128,7 +126,15 @@ public class ItemSetup {
     return catalog.card(item);
   }
 
-  private static void checkRules(ItemEntry entry) {
+  static Problem measureStays(String code) {
+    return Problem.refused(
+        "in-ledger",
+        code
+            + " has been posted, so its unit, decimals and tracking stay as they are."
+            + " Make a new item instead.");
+  }
+
+  static void checkRules(ItemEntry entry) {
     check("lotRule", entry.lotRule());
     check("serialRule", entry.serialRule());
   }
@@ -143,12 +149,12 @@ public class ItemSetup {
     }
   }
 
-  private boolean inLedger(long item) {
+  boolean inLedger(long item) {
     ItemUse keeper = use.getIfAvailable();
     return keeper != null && keeper.inLedger(item);
   }
 
-  private static MeasureRule measure(ItemEntry entry) {
+  static MeasureRule measure(ItemEntry entry) {
     try {
       return new MeasureRule(entry.unit(), entry.decimals(), entry.tracking());
     } catch (IllegalArgumentException fault) {
@@ -202,16 +208,19 @@ public class ItemSetup {
     entry.homes().forEach(home -> writeHome(id, home, entry));
   }
 
-  private void writeBarcode(long item, long pack, String typed, Set<String> seen) {
+  /** A barcode as it is kept: a GTIN with all its digits. */
+  static String barcode(String typed) {
     String code = typed.strip();
-    boolean gtin = Gtin.hasShape(code);
-    if (gtin) {
-      try {
-        code = Gtin.of(code).digits();
-      } catch (IllegalArgumentException fault) {
-        throw Problem.invalid("barcodes", fault.getMessage());
-      }
+    try {
+      return Gtin.hasShape(code) ? Gtin.of(code).digits() : code;
+    } catch (IllegalArgumentException fault) {
+      throw Problem.invalid("barcodes", fault.getMessage());
     }
+  }
+
+  private void writeBarcode(long item, long pack, String typed, Set<String> seen) {
+    boolean gtin = Gtin.hasShape(typed.strip());
+    String code = barcode(typed);
     if (!seen.add(code)) {
       throw Problem.invalid("barcodes", "The barcode " + typed + " stands twice.");
     }
@@ -221,9 +230,7 @@ public class ItemSetup {
             .query(String.class)
             .list();
     if (gtin && !others.isEmpty()) {
-      throw Problem.conflict(
-              "not-unique", "The barcode " + typed + " belongs to " + others.get(0) + " already.")
-          .with("field", "barcodes");
+      throw taken(typed, others.get(0));
     }
     jdbc.sql("insert into barcode (item_id, pack_id, code, gtin) values (?, ?, ?, ?)")
         .param(item)
@@ -231,6 +238,12 @@ public class ItemSetup {
         .param(code)
         .param(gtin)
         .update();
+  }
+
+  static Problem taken(String barcode, String item) {
+    return Problem.conflict(
+            "not-unique", "The barcode " + barcode + " belongs to " + item + " already.")
+        .with("field", "barcodes");
   }
 
   private record Kept(
@@ -320,7 +333,16 @@ public class ItemSetup {
   private void writeHome(long item, Catalog.Home home, ItemEntry entry) {
     places.named(home.site());
     long place = homePlace(home);
-    checkRefill(item, place, home, entry);
+    checkRefill(
+        item,
+        place,
+        home,
+        measure(entry),
+        () ->
+            entry.packs().stream()
+                .filter(one -> one.name().strip().equalsIgnoreCase(home.refillPack()))
+                .map(Catalog.PackCard::factor)
+                .findFirst());
     jdbc.sql(
             "insert into item_home (item_id, site_id, place_id, shelf_note, minimum, maximum,"
                 + " refill_pack) values (?, ?, ?, ?, ?, ?, ?)")
@@ -335,7 +357,12 @@ public class ItemSetup {
   }
 
   /** What a home bin is refilled by must be whole, and about a bin. */
-  private static void checkRefill(long item, long place, Catalog.Home home, ItemEntry entry) {
+  static void checkRefill(
+      long item,
+      long place,
+      Catalog.Home home,
+      MeasureRule measure,
+      Supplier<Optional<Quantity>> refillPack) {
     Quantity minimum = home.minimum();
     Quantity maximum = home.maximum();
     if (minimum == null && maximum == null && home.refillPack() == null) {
@@ -351,16 +378,13 @@ public class ItemSetup {
     Quantity pack =
         home.refillPack() == null
             ? Quantity.ZERO
-            : entry.packs().stream()
-                .filter(one -> one.name().strip().equalsIgnoreCase(home.refillPack()))
-                .map(Catalog.PackCard::factor)
-                .findFirst()
+            : refillPack
+                .get()
                 .orElseThrow(
                     () ->
                         Problem.invalid(
                             "homes", "The item has no pack called " + home.refillPack() + "."));
     try {
-      MeasureRule measure = measure(entry);
       for (Quantity figure : List.of(minimum, maximum)) {
         if (!figure.isZero()) {
           measure.check(figure);

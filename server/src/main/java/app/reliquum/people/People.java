@@ -313,6 +313,19 @@ public class People implements Staff {
     return Actor.house(house.id());
   }
 
+  @Override
+  @Transactional
+  public Actor actor(long person) {
+    Person found = store.findById(person).orElseThrow(() -> Problem.missing("person", person));
+    if (found.code().equals(HOUSE)) {
+      return house();
+    }
+    if (!found.active()) {
+      throw Problem.forbidden(found.name() + " does not work here any more.");
+    }
+    return found.actor(Actor.Access.OF_THE_HOUSE);
+  }
+
   /** Someone by their code, if they work here. */
   Optional<Person> byCode(String code) {
     return store.findByCode(code).filter(Person::active);

@@ -11,6 +11,7 @@ import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.scan.OwnLabel;
 import java.math.BigDecimal;
 import java.time.DayOfWeek;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -116,6 +117,21 @@ public class Places {
         .filter(site -> actor.worksAt(site.id()))
         .map(site -> card(site, all))
         .toList();
+  }
+
+  /** The numbers of all bins of some sites, by the number of the site, a space, and the address. */
+  @Transactional(readOnly = true)
+  public Map<String, Long> numbered(Collection<Long> sites) {
+    Map<String, Long> numbers = new HashMap<>();
+    if (!sites.isEmpty()) {
+      jdbc.sql("select site_id, address, id from place where kind = 'BIN' and site_id in (:sites)")
+          .param("sites", sites)
+          .query(
+              row -> {
+                numbers.put(row.getLong(1) + " " + row.getString(2), row.getLong(3));
+              });
+    }
+    return numbers;
   }
 
   /** A bin by its number. */

@@ -1,6 +1,7 @@
 package app.reliquum.api.sheets;
 
 import app.reliquum.api.Problem;
+import app.reliquum.core.table.CellReading.Cell;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.StringReader;
@@ -82,7 +83,10 @@ public final class RowFile {
     RowFile file = new RowFile(columns, needed, most);
     try {
       if (bytes[0] == ZIP) {
-        Workbook.read(bytes, MOST_COLUMNS, file::row);
+        Workbook.read(
+            bytes,
+            MOST_COLUMNS,
+            (number, cells) -> file.row(number, cells.stream().map(Cell::text).toList()));
       } else {
         csv(bytes, file::row);
       }

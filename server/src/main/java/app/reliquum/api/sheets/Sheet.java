@@ -44,7 +44,7 @@ public interface Sheet extends AutoCloseable {
     }
 
     /** Writes a whole table with its heading. */
-    void write(OutputStream out, List<String> heading, Consumer<Sheet> rows) {
+    public void write(OutputStream out, List<String> heading, Consumer<Sheet> rows) {
       try (Sheet sheet = this == CSV ? new Csv(out, heading) : new Xlsx(out, heading)) {
         rows.accept(sheet);
       }
@@ -76,11 +76,8 @@ public interface Sheet extends AutoCloseable {
       }
     }
 
-    /** Text that a spreadsheet would take for a formula gets an apostrophe in front. */
     private static Object harmless(Object cell) {
-      boolean formula =
-          cell instanceof String text && !text.isEmpty() && "=+-@".indexOf(text.charAt(0)) >= 0;
-      return formula ? "'" + cell : cell;
+      return cell instanceof String text ? FormulaGuard.guarded(text) : cell;
     }
 
     @Override

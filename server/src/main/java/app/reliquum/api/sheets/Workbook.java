@@ -1,13 +1,14 @@
 package app.reliquum.api.sheets;
 
 import app.reliquum.api.Problem;
+import app.reliquum.core.table.CellReading.Cell;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.math.BigDecimal;
 import java.util.ArrayList;
-import java.util.Iterator;
 import java.util.List;
+import java.util.function.Function;
 import javax.xml.parsers.ParserConfigurationException;
 import org.apache.poi.openxml4j.exceptions.OpenXML4JException;
 import org.apache.poi.openxml4j.opc.OPCPackage;
@@ -27,8 +28,8 @@ import org.xml.sax.XMLReader;
 import org.xml.sax.helpers.DefaultHandler;
 
 /**
- * The first sheet of a workbook (ISO/IEC 29500), read as a stream: what it inflates to, how many
- * columns it has and how long its numbers are is bounded before any of it is kept.
+ * The sheets of a workbook (ISO/IEC 29500), read as streams: what it inflates to, how many columns
+ * it has and how long its numbers are is bounded before any of it is kept.
  */
 final class Workbook extends DefaultHandler {
 
@@ -43,10 +44,10 @@ final class Workbook extends DefaultHandler {
   private final ReadOnlySharedStringsTable texts;
   private final StylesTable styles;
   private final int mostColumns;
-  private final RowFile.Rows rows;
+  private final Rows rows;
 
   private final StringBuilder value = new StringBuilder();
-  private List<String> cells = new ArrayList<>();
+  private List<Cell> cells = new ArrayList<>();
   private int number;
   private int column;
   private @Nullable String type;
@@ -55,11 +56,19 @@ final class Workbook extends DefaultHandler {
   private boolean hidden;
 
   private Workbook(
-      ReadOnlySharedStringsTable texts, StylesTable styles, int mostColumns, RowFile.Rows rows) {
+      ReadOnlySharedStringsTable texts, StylesTable styles, int mostColumns, Rows rows) {
     this.texts = texts;
     this.styles = styles;
     this.mostColumns = mostColumns;
     this.rows = rows;
+  }
+
+  /** What takes the rows of a sheet, one by one. */
+  interface Rows {
+    /**
+     * @param number its number in the sheet, the first being 1
+     */
+    void row(int number, List<Cell> cells);
   }
 
   /**
@@ -68,20 +77,40 @@ final class Workbook extends DefaultHandler {
    * @throws Problem if it is larger than it may be
    * @throws IOException if it is no workbook
    */
-  static void read(byte[] bytes, int mostColumns, RowFile.Rows rows) throws IOException {
+  static void read(byte[] bytes, int mostColumns, Rows rows) throws IOException {
+    read(bytes, mostColumns, 1, name -> rows);
+  }
+
+  /**
+   * Reads every sheet.
+   *
+   * @param rows what takes the rows of the sheet of a name
+   * @throws Problem if it is larger than it may be
+   * @throws IOException if it is no workbook
+   */
+  static void readAll(byte[] bytes, int mostColumns, int mostSheets, Function<String, Rows> rows)
+      throws IOException {
+    read(bytes, mostColumns, mostSheets, rows);
+  }
+
+  private static void read(
+      byte[] bytes, int mostColumns, int mostSheets, Function<String, Rows> rows)
+      throws IOException {
     try (OPCPackage parts = OPCPackage.open(new ByteArrayInputStream(bytes))) {
       XSSFReader reader = new XSSFReader(parts);
-      Iterator<InputStream> sheets = reader.getSheetsData();
+      XSSFReader.SheetIterator sheets = (XSSFReader.SheetIterator) reader.getSheetsData();
       if (!sheets.hasNext()) {
         throw new IOException("There is no sheet in it.");
       }
-      Workbook handler =
-          new Workbook(
-              new ReadOnlySharedStringsTable(parts), reader.getStylesTable(), mostColumns, rows);
-      try (InputStream sheet = sheets.next()) {
-        XMLReader xml = XMLHelper.newXMLReader();
-        xml.setContentHandler(handler);
-        xml.parse(new InputSource(sheet));
+      ReadOnlySharedStringsTable texts = new ReadOnlySharedStringsTable(parts);
+      for (int n = 0; n < mostSheets && sheets.hasNext(); n++) {
+        try (InputStream sheet = sheets.next()) {
+          XMLReader xml = XMLHelper.newXMLReader();
+          xml.setContentHandler(
+              new Workbook(
+                  texts, reader.getStylesTable(), mostColumns, rows.apply(sheets.getSheetName())));
+          xml.parse(new InputSource(sheet));
+        }
       }
     } catch (OpenXML4JException | SAXException | ParserConfigurationException broken) {
       throw new IOException(broken.getMessage(), broken);
@@ -132,9 +161,9 @@ final class Workbook extends DefaultHandler {
       case "rPh" -> hidden = false;
       case "c" -> {
         while (cells.size() < column) {
-          cells.add("");
+          cells.add(Cell.of(""));
         }
-        cells.add(text());
+        cells.add(new Cell(text(), type == null || type.equals("n") || type.equals("d")));
       }
       case "row" -> rows.row(number, cells);
       default -> {

@@ -1,0 +1,67 @@
+package app.reliquum.api.sheets;
+
+import app.reliquum.api.Permission;
+import app.reliquum.core.table.RowChange;
+import app.reliquum.core.table.TableForm;
+import app.reliquum.core.table.TableRow;
+import java.util.List;
+import java.util.function.Consumer;
+
+/**
+ * A table that a house moves in and out with. Each capability brings its own as beans; what comes
+ * out of {@link #rows} can be given to {@link #write} again and then changes nothing.
+ */
+public interface HouseTable {
+
+  /** Its columns. */
+  TableForm form();
+
+  /** What someone must be allowed to, to take it out or bring it in. */
+  default Permission permission() {
+    return Permission.RULES;
+  }
+
+  /**
+   * A row that was read, with what its other cells say about empty ones, and written as rows of
+   * this table are: before it is compared with what is there.
+   */
+  default TableRow completed(TableRow row) {
+    return row;
+  }
+
+  /** Hands out all rows as they are, in the order of their keys. */
+  void rows(Consumer<TableRow> to);
+
+  /**
+   * Writes rows that are new or changed, in a transaction that is there. What a row names exists.
+   * Faults are told to {@code writing}; if there are any, or if it is only tried, all of it is
+   * rolled back.
+   */
+  void write(List<RowChange> changes, TableWriting writing);
+
+  /**
+   * Takes rows away that an import has brought and to which nothing refers, in a transaction that
+   * is there.
+   */
+  void remove(List<TableRow> rows, TableWriting writing);
+
+  /**
+   * The columns of the database by which others refer to a row, as SQL patterns, and the query that
+   * gives the number of a row by its key.
+   */
+  default References references() {
+    return References.NONE;
+  }
+
+  /**
+   * How rows are referred to.
+   *
+   * @param columns names of columns in any table, as patterns of {@code like}
+   * @param number SQL that selects the number of a row, with a parameter for each part of its key;
+   *     empty if nothing can refer to a row
+   * @param own tables whose rows belong to a row and go with it
+   */
+  record References(List<String> columns, String number, List<String> own) {
+    static final References NONE = new References(List.of(), "", List.of());
+  }
+}

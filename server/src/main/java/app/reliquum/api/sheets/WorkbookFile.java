@@ -1,0 +1,146 @@
+package app.reliquum.api.sheets;
+
+import app.reliquum.core.table.TableColumn;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.List;
+import org.apache.poi.ss.usermodel.Cell;
+import org.apache.poi.ss.usermodel.CellStyle;
+import org.apache.poi.ss.usermodel.ClientAnchor;
+import org.apache.poi.ss.usermodel.Comment;
+import org.apache.poi.ss.usermodel.FillPatternType;
+import org.apache.poi.ss.usermodel.Font;
+import org.apache.poi.ss.usermodel.IndexedColors;
+import org.apache.poi.ss.usermodel.Row;
+import org.apache.poi.xssf.streaming.SXSSFSheet;
+import org.apache.poi.xssf.streaming.SXSSFWorkbook;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A workbook of Office Open XML (ISO/IEC 29500) with several sheets, written row by row. Cells can
+ * be marked and noted.
+ */
+public final class WorkbookFile implements AutoCloseable {
+
+  private static final int ROWS_IN_MEMORY = 200;
+  private static final int WIDTH = 18 * 256;
+
+  private final OutputStream out;
+  private final SXSSFWorkbook book = new SXSSFWorkbook(ROWS_IN_MEMORY);
+  private final CellStyle dates = book.createCellStyle();
+  private final CellStyle texts = book.createCellStyle();
+  private final CellStyle bold = book.createCellStyle();
+  private final CellStyle marked = book.createCellStyle();
+  private @Nullable SXSSFSheet sheet;
+
+  /** A workbook that is written to a stream when it is closed. */
+  public WorkbookFile(OutputStream out) {
+    this.out = out;
+    dates.setDataFormat(book.createDataFormat().getFormat("yyyy-mm-dd"));
+    texts.setDataFormat(book.createDataFormat().getFormat("@"));
+    Font font = book.createFont();
+    font.setBold(true);
+    bold.setFont(font);
+    marked.setFillForegroundColor(IndexedColors.TAN.getIndex());
+    marked.setFillPattern(FillPatternType.SOLID_FOREGROUND);
+    marked.setDataFormat(texts.getDataFormat());
+  }
+
+  /**
+   * What stands in a cell.
+   *
+   * @param kind how it is kept: numbers and days as such where nothing of them is lost, or as text
+   * @param note what is wrong with it, null for nothing
+   */
+  public record Content(String text, TableColumn.Kind kind, @Nullable String note) {
+    /** A cell of text. */
+    public static Content of(String text) {
+      return new Content(text, TableColumn.Kind.TEXT, null);
+    }
+  }
+
+  /** Begins another sheet. */
+  public void sheet(String name, List<String> heading) {
+    sheet = book.createSheet(name);
+    Row row = sheet.createRow(0);
+    for (int i = 0; i < heading.size(); i++) {
+      row.createCell(i).setCellValue(heading.get(i));
+      row.getCell(i).setCellStyle(bold);
+      sheet.setColumnWidth(i, WIDTH);
+    }
+    sheet.createFreezePane(0, 1);
+  }
+
+  /**
+   * Writes a row.
+   *
+   * @param number its number in the sheet, the heading being 1; they rise
+   */
+  public void row(int number, List<Content> cells) {
+    SXSSFSheet here = java.util.Objects.requireNonNull(sheet, "a sheet comes first");
+    Row row = here.createRow(number - 1);
+    for (int i = 0; i < cells.size(); i++) {
+      Content content = cells.get(i);
+      if (content.text().isEmpty() && content.note() == null) {
+        continue;
+      }
+      Cell cell = row.createCell(i);
+      fill(cell, content);
+      if (content.note() != null) {
+        cell.setCellStyle(marked);
+        note(here, cell, content.note());
+      }
+    }
+  }
+
+  private void fill(Cell cell, Content content) {
+    switch (content.kind()) {
+      case WHOLE, DECIMAL -> number(cell, content.text());
+      case DAY -> {
+        cell.setCellValue(LocalDate.parse(content.text()));
+        cell.setCellStyle(dates);
+      }
+      default -> text(cell, content.text());
+    }
+  }
+
+  private void text(Cell cell, String text) {
+    cell.setCellValue(text);
+    cell.setCellStyle(texts);
+  }
+
+  /** Spreadsheets keep binary floats; a number that is none of them is kept as text. */
+  private void number(Cell cell, String text) {
+    BigDecimal exact = new BigDecimal(text);
+    double kept = exact.doubleValue();
+    if (new BigDecimal(Double.toString(kept)).compareTo(exact) == 0) {
+      cell.setCellValue(kept);
+    } else {
+      text(cell, text);
+    }
+  }
+
+  private void note(SXSSFSheet here, Cell cell, String text) {
+    ClientAnchor anchor = book.getCreationHelper().createClientAnchor();
+    anchor.setCol1(cell.getColumnIndex() + 1);
+    anchor.setCol2(cell.getColumnIndex() + 4);
+    anchor.setRow1(cell.getRowIndex());
+    anchor.setRow2(cell.getRowIndex() + 4);
+    Comment comment = here.createDrawingPatriarch().createCellComment(anchor);
+    comment.setString(book.getCreationHelper().createRichTextString(text));
+    cell.setCellComment(comment);
+  }
+
+  @Override
+  public void close() {
+    try {
+      book.write(out);
+      book.close();
+    } catch (IOException fault) {
+      throw new UncheckedIOException(fault);
+    }
+  }
+}

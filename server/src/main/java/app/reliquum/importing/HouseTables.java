@@ -1,0 +1,106 @@
+package app.reliquum.importing;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Problem;
+import app.reliquum.api.sheets.HouseTable;
+import app.reliquum.core.table.TableColumn;
+import app.reliquum.core.table.TableForm;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+
+/** The tables of the house, each after those that it names. */
+@Component
+class HouseTables {
+
+  private static final List<String> ORDER =
+      List.of(
+          "sites",
+          "areas",
+          "bins",
+          "people",
+          "items",
+          "packs",
+          "homes",
+          "suppliers",
+          "supplier items",
+          "customers",
+          "components",
+          "reasons",
+          "put-away rules",
+          "removal rules",
+          "policies",
+          "inbound orders",
+          "outbound orders",
+          "opening stock");
+
+  private final List<HouseTable> tables;
+
+  HouseTables(List<HouseTable> tables) {
+    this.tables =
+        tables.stream()
+            .sorted(Comparator.comparingInt(table -> place(table.form().name())))
+            .toList();
+    checkOrder();
+  }
+
+  private static int place(String table) {
+    int place = ORDER.indexOf(table);
+    if (place < 0) {
+      throw new IllegalStateException("Nobody has said when " + table + " are written");
+    }
+    return place;
+  }
+
+  private void checkOrder() {
+    for (HouseTable table : tables) {
+      for (TableColumn column : table.form().columns()) {
+        if (!column.refersTo().isEmpty() && place(column.refersTo()) > place(table.form().name())) {
+          throw new IllegalStateException(
+              table.form() + " name " + column.refersTo() + ", which are written later");
+        }
+      }
+    }
+  }
+
+  List<HouseTable> all() {
+    return tables;
+  }
+
+  List<TableForm> forms() {
+    return tables.stream().map(HouseTable::form).toList();
+  }
+
+  Optional<HouseTable> named(String name) {
+    return tables.stream().filter(table -> table.form().name().equals(name)).findFirst();
+  }
+
+  /**
+   * Those of some names that someone may take out; all of them for none.
+   *
+   * @throws Problem if there is none of a name, or it is not theirs to take
+   */
+  List<HouseTable> chosen(List<String> names, Actor actor) {
+    if (names.isEmpty()) {
+      return tables.stream().filter(table -> actor.may(table.permission())).toList();
+    }
+    return names.stream()
+        .map(
+            name ->
+                named(name)
+                    .orElseThrow(
+                        () ->
+                            Problem.invalid(
+                                "tables", "There is no table " + name + ". There are " + forms())))
+        .peek(table -> require(table, actor))
+        .toList();
+  }
+
+  /** Lets only those pass who may bring a table in and take it out. */
+  static void require(HouseTable table, Actor actor) {
+    if (!actor.may(table.permission())) {
+      throw Problem.forbidden("You may not import or export the table " + table.form() + ".");
+    }
+  }
+}

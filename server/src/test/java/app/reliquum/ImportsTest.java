@@ -1,0 +1,237 @@
+package app.reliquum;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import app.reliquum.people.Role;
+import app.reliquum.testing.Client;
+import java.nio.charset.Charset;
+import java.nio.charset.StandardCharsets;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.TestInstance;
+import org.junit.jupiter.api.extension.RegisterExtension;
+import tools.jackson.databind.JsonNode;
+
+/** Tables that come in as files: tried, written whole or not at all, taken back. */
+@TestInstance(TestInstance.Lifecycle.PER_CLASS)
+class ImportsTest {
+
+  @RegisterExtension static final RunningHouse HOUSE = RunningHouse.empty();
+
+  private Client controller;
+  private Importing importing;
+
+  @BeforeAll
+  void furnish() {
+    controller = HOUSE.hire("CON", Role.CONTROLLER);
+    importing = new Importing(controller);
+  }
+
+  private static byte[] text(String text) {
+    return text.getBytes(StandardCharsets.UTF_8);
+  }
+
+  private static String state(JsonNode card) {
+    return card.path("row").path("state").asString();
+  }
+
+  /** How many rows of a sheet are new, changed, unchanged and faulty. */
+  private static List<Integer> counts(JsonNode card, String table) {
+    for (JsonNode sheet : card.path("sheets")) {
+      if (sheet.path("table").asString().equals(table)) {
+        return List.of(
+            sheet.path("fresh").asInt(),
+            sheet.path("changed").asInt(),
+            sheet.path("unchanged").asInt(),
+            sheet.path("faulty").asInt());
+      }
+    }
+    throw new AssertionError(card);
+  }
+
+  private JsonNode item(String code) {
+    JsonNode row = controller.get("/api/items?q=" + code).ok().path("rows").get(0);
+    return controller.get("/api/items/" + row.path("id").asLong()).ok();
+  }
+
+  private static byte[] house(String prefix) {
+    Map<String, List<List<String>>> sheets = new LinkedHashMap<>();
+    // Those that name come before those that are named, on purpose.
+    sheets.put(
+        "homes",
+        List.of(
+            List.of("item", "site", "bin", "minimum", "maximum", "refill pack"),
+            List.of(prefix + "-1", prefix, "A-01-A", "10", "40", "box"),
+            List.of(prefix + "-2", prefix, "A-01-B", "", "", "")));
+    sheets.put(
+        "packs",
+        List.of(
+            List.of("item", "pack", "factor", "barcodes"),
+            List.of(prefix + "-1", "box", "10", "")));
+    sheets.put(
+        "items",
+        List.of(
+            List.of("Article", "Description", "unit", "tracking", "barcode"),
+            List.of(prefix + "-1", "Shackle", "pc", "", prefix + "0001"),
+            List.of(prefix + "-2", "Rope", "m", "lot", "")));
+    sheets.put(
+        "sites",
+        List.of(List.of("code", "name", "time zone"), List.of(prefix, "Quay", "Europe/London")));
+    sheets.put(
+        "areas",
+        List.of(List.of("site", "area", "name", "purpose"), List.of(prefix, "A", "Pick", "pick")));
+    sheets.put(
+        "bins",
+        List.of(
+            List.of("site", "bin", "area", "walk"),
+            List.of(prefix, "A-01-A", "A", "10"),
+            List.of(prefix, "A-01-B", "A", "20")));
+    return Importing.workbook(sheets);
+  }
+
+  @Test
+  void aHouseComesInWithOneWorkbookAndAgainChangesNothing() {
+    JsonNode checked = importing.checked("house.xlsx", house("AA"));
+    assertThat(importing.faults(checked)).isEmpty();
+    assertThat(checked.path("ready").asBoolean()).isTrue();
+    assertThat(counts(checked, "items")).containsExactly(2, 0, 0, 0);
+    assertThat(controller.get("/api/items?q=AA-1").ok().path("total").asInt()).isZero();
+    JsonNode written = importing.done(checked, "writing");
+    assertThat(state(written)).isEqualTo("IMPORTED");
+    JsonNode item = item("AA-1");
+    assertThat(item.path("name").asString()).isEqualTo("Shackle");
+    assertThat(item.path("packs").get(0).path("factor").asString()).isEqualTo("10");
+    assertThat(item.path("barcodes").get(0).asString()).isEqualTo("AA0001");
+    assertThat(item.path("homes").get(0).path("address").asString()).isEqualTo("A-01-A");
+    assertThat(item("AA-2").path("decimals").asInt()).isEqualTo(3);
+    JsonNode again = importing.checked("house.xlsx", house("AA"));
+    assertThat(again.path("ready").asBoolean()).isFalse();
+    for (String table : List.of("sites", "areas", "bins", "items", "packs", "homes")) {
+      assertThat(counts(again, table).subList(0, 2)).as(table).containsExactly(0, 0);
+    }
+  }
+
+  @Test
+  void aFaultIsNamedByItsCellWithWhatWasExpectedAndTheNearest() {
+    importing.imported("house.xlsx", house("BB"));
+    String file =
+        """
+        item,site,bin,minimum,maximum
+        BB-1,BB,A-01-C,1,2
+        BB-11,BB,A-01-A,1,2
+        BB-2,BB,A-01-A,one,2
+        BB-2,BB,A-01-B,5,2
+        BB-2,BB,A-01-B,1,2
+        """;
+    JsonNode checked = importing.checked("homes.csv", text(file));
+    assertThat(checked.path("ready").asBoolean()).isFalse();
+    assertThat(importing.faults(checked).valueStream())
+        .extracting(
+            one ->
+                one.path("line").asInt()
+                    + " "
+                    + one.path("column").asString()
+                    + " "
+                    + one.path("nearest").asString())
+        .contains("2 bin A-01-A", "3 item BB-1", "4 minimum ", "6 site ");
+    assertThat(counts(checked, "homes").get(3)).isEqualTo(5);
+    assertThat(
+            controller
+                .post(
+                    "/api/imports/" + checked.path("row").path("id").asLong() + "/writing",
+                    Map.of())
+                .status())
+        .isEqualTo(422);
+  }
+
+  @Test
+  void whatChangesIsShownBeforeAndAfterAndCanBeTakenBack() {
+    importing.imported("house.xlsx", house("CC"));
+    String file = "code;name;shelf life days\nCC-1;Bow shackle;\nCC-3;Thimble;30\n";
+    JsonNode checked = importing.checked("items.csv", text(file));
+    assertThat(counts(checked, "items")).containsExactly(1, 1, 0, 0);
+    JsonNode change = importing.changes(checked).get(0);
+    assertThat(change.path("before").path("name").asString()).isEqualTo("Shackle");
+    assertThat(change.path("after").path("name").asString()).isEqualTo("Bow shackle");
+    JsonNode written = importing.done(checked, "writing");
+    // What the file has no column for stays.
+    assertThat(item("CC-1").path("barcodes")).hasSize(1);
+    assertThat(item("CC-1").path("name").asString()).isEqualTo("Bow shackle");
+    assertThat(state(importing.done(written, "undoing"))).isEqualTo("UNDONE");
+    assertThat(item("CC-1").path("name").asString()).isEqualTo("Shackle");
+    assertThat(controller.get("/api/items?q=CC-3").ok().path("total").asInt()).isZero();
+  }
+
+  @Test
+  void anImportOnWhichSomethingWasBuiltStays() {
+    JsonNode written = importing.imported("house.xlsx", house("DD"));
+    String file = "item,site,bin,minimum,maximum\nDD-2,DD,A-01-A,1,2\n";
+    importing.imported("homes.csv", text(file));
+    JsonNode refused = importing.done(written, "undoing");
+    assertThat(state(refused)).isEqualTo("IMPORTED");
+    assertThat(refused.path("row").path("failure").asString()).contains("DD-2");
+    assertThat(item("DD-1").path("name").asString()).isEqualTo("Shackle");
+  }
+
+  @Test
+  void aWholeHouseIsTakenBackAndComesInAgain() {
+    JsonNode written = importing.imported("house.xlsx", house("EE"));
+    JsonNode undone = importing.done(written, "undoing");
+    assertThat(undone.path("row").path("failure").isNull()).as("%s", undone).isTrue();
+    assertThat(controller.get("/api/items?q=EE-1").ok().path("total").asInt()).isZero();
+    assertThat(state(importing.imported("house.xlsx", house("EE")))).isEqualTo("IMPORTED");
+  }
+
+  @Test
+  void whatCouldBeReadInTwoWaysIsAsked() {
+    importing.imported("house.xlsx", house("FF"));
+    String file = "item;pack;factor\nFF-1;pallet;1.500\n";
+    JsonNode asked = importing.checked("packs.csv", text(file));
+    assertThat(asked.path("numberExample").asString()).isEqualTo("1.500");
+    assertThat(asked.path("ready").asBoolean()).isFalse();
+    long id = asked.path("row").path("id").asLong();
+    controller
+        .put("/api/imports/" + id + "/reading", Map.of("numbers", "COMMA", "sheets", List.of()))
+        .ok();
+    JsonNode read = importing.through(id);
+    assertThat(importing.changes(read).get(0).path("after").path("factor").asString())
+        .isEqualTo("1500");
+  }
+
+  @Test
+  void headingsOfOnesOwnAreMatchedAndRemembered() {
+    String file = "Artikelnummer\tBezeichnung\nGG-1\tSchäkel\n";
+    byte[] windows = file.getBytes(Charset.forName("windows-1252"));
+    JsonNode unknown = importing.checked("artikel.csv", windows);
+    assertThat(unknown.path("sheets").get(0).path("table").isNull()).isTrue();
+    long id = unknown.path("row").path("id").asLong();
+    controller
+        .put(
+            "/api/imports/" + id + "/reading",
+            Map.of(
+                "sheets",
+                List.of(
+                    Map.of(
+                        "position",
+                        0,
+                        "table",
+                        "items",
+                        "headings",
+                        List.of(
+                            Map.of("heading", "Artikelnummer", "column", "code"),
+                            Map.of("heading", "Bezeichnung", "column", "name"))))))
+        .ok();
+    JsonNode read = importing.through(id);
+    assertThat(read.path("ready").asBoolean()).as("%s", read).isTrue();
+    importing.done(read, "writing");
+    assertThat(item("GG-1").path("name").asString()).isEqualTo("Schäkel");
+    JsonNode next =
+        importing.checked(
+            "items.csv",
+            "Artikelnummer\tBezeichnung\nGG-2\tKausch\n".getBytes(StandardCharsets.UTF_8));
+    assertThat(counts(next, "items")).containsExactly(1, 0, 0, 0);
+  }
+}
