@@ -22,8 +22,10 @@ class BarcodeRows {
   private static final int PORTION = 1_000;
 
   private final JdbcOperations jdbc;
+  private final Catalog catalog;
 
-  BarcodeRows(JdbcOperations jdbc) {
+  BarcodeRows(JdbcOperations jdbc, Catalog catalog) {
+    this.catalog = catalog;
     this.jdbc = jdbc;
   }
 
@@ -90,12 +92,12 @@ class BarcodeRows {
   }
 
   private void find(List<TableRow> rows, Map<Owner, Long> items, Map<Owner, Long> packs) {
-    Map<String, MeasuredRow> numbers =
-        MeasuredRow.of(jdbc, rows.stream().map(row -> Owner.of(row).item()).toList());
+    Map<String, Catalog.Measured> numbers =
+        catalog.coded(rows.stream().map(row -> Owner.of(row).item()).toList());
     Set<Long> ofPacks = new HashSet<>();
     for (TableRow row : rows) {
       Owner owner = Owner.of(row);
-      MeasuredRow item = numbers.get(owner.item());
+      Catalog.Measured item = numbers.get(owner.item());
       if (item != null) {
         items.put(owner, item.id());
         if (!owner.pack().isEmpty()) {

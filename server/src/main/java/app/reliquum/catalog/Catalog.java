@@ -30,6 +30,8 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Catalog {
 
+  private static final int CODES_AT_ONCE = 1_000;
+
   private final ItemStore items;
   private final JdbcClient jdbc;
 
@@ -280,6 +282,21 @@ public class Catalog {
             .list();
   }
 
+  /** Items by their codes, as they are measured, many at once. */
+  @Transactional(readOnly = true)
+  public Map<String, Measured> coded(Collection<String> codes) {
+    Map<String, Measured> found = new HashMap<>();
+    List<String> all = codes.stream().distinct().toList();
+    for (int from = 0; from < all.size(); from += CODES_AT_ONCE) {
+      jdbc.sql("select id, code, name, unit, decimals, tracking from item where code in (:codes)")
+          .param("codes", all.subList(from, Math.min(all.size(), from + CODES_AT_ONCE)))
+          .query(Measured.class)
+          .list()
+          .forEach(item -> found.put(item.code(), item));
+    }
+    return found;
+  }
+
   /** The item with a code. */
   public Optional<Measured> withCode(String code) {
     return jdbc.sql("select id, code, name, unit, decimals, tracking from item where code = ?")
@@ -298,6 +315,9 @@ public class Catalog {
 
   /** The packs of items; an item without any is not among them. */
   public Map<Long, List<Pack>> packs(Collection<Long> items) {
+    if (items.isEmpty()) {
+      return Map.of();
+    }
     Map<Long, List<Pack>> packs = new HashMap<>();
     jdbc.sql("select item_id, name, factor from pack where item_id in (:items) order by factor")
         .param("items", items)

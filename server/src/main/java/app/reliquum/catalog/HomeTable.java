@@ -41,9 +41,11 @@ class HomeTable implements HouseTable {
 
   private final RowQuery query;
   private final JdbcOperations jdbc;
+  private final Catalog catalog;
   private final Places places;
 
-  HomeTable(RowQuery query, JdbcOperations jdbc, Places places) {
+  HomeTable(RowQuery query, JdbcOperations jdbc, Catalog catalog, Places places) {
+    this.catalog = catalog;
     this.query = query;
     this.jdbc = jdbc;
     this.places = places;
@@ -59,7 +61,7 @@ class HomeTable implements HouseTable {
     query.each(
         FORM,
         """
-        select i.code, s.code, p.address, h.shelf_note, h.minimum, h.maximum, h.refill_pack
+        select i.code, s.code, if(s.binned, p.address, ''), h.shelf_note, h.minimum, h.maximum, h.refill_pack
         from item_home h join item i on i.id = h.item_id join site s on s.id = h.site_id
           left join place p on p.id = h.place_id order by i.code, s.code
         """,
@@ -69,15 +71,15 @@ class HomeTable implements HouseTable {
   @Override
   public void write(List<RowChange> changes, TableWriting writing) {
     List<TableRow> rows = changes.stream().map(RowChange::after).toList();
-    Map<String, MeasuredRow> items =
-        MeasuredRow.of(jdbc, rows.stream().map(row -> row.text("item")).toList());
+    Map<String, Catalog.Measured> items =
+        catalog.coded(rows.stream().map(row -> row.text("item")).toList());
     Map<String, Long> sites = new HashMap<>();
     places.sites(writing.actor()).forEach(site -> sites.put(site.code(), site.id()));
     Map<String, Long> bins = places.numbered(sites.values());
     Map<String, Quantity> packs = packs();
     List<Object[]> written = new ArrayList<>();
     for (TableRow row : rows) {
-      MeasuredRow item = items.get(row.text("item"));
+      Catalog.Measured item = items.get(row.text("item"));
       Long site = sites.get(row.text("site"));
       Long bin = row.says("bin") ? bins.get(site + " " + row.text("bin")) : Long.valueOf(0);
       if (item == null || site == null || bin == null) {

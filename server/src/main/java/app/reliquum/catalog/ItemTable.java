@@ -13,6 +13,7 @@ import app.reliquum.core.table.TableRow;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.JdbcOperations;
@@ -97,7 +98,7 @@ class ItemTable implements HouseTable {
   }
 
   @Override
-  public TableRow completed(TableRow row) {
+  public TableRow completed(TableRow row, Optional<TableRow> before) {
     TableRow whole = row;
     if (!row.says("decimals")) {
       whole = whole.with("decimals", Integer.toString(unit(row).usualDecimals()));

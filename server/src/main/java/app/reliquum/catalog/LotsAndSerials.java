@@ -4,25 +4,33 @@ import app.reliquum.api.Problem;
 import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.NumberRule;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
+import org.springframework.jdbc.core.JdbcOperations;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Lots and serial numbers: found by what people call them, and made known when goods come in. */
 @Service
 public class LotsAndSerials {
 
+  private static final int ITEMS_AT_ONCE = 1_000;
+
   private final JdbcClient jdbc;
+  private final JdbcOperations many;
   private final Catalog catalog;
 
-  LotsAndSerials(JdbcClient jdbc, Catalog catalog) {
+  LotsAndSerials(JdbcClient jdbc, JdbcOperations many, Catalog catalog) {
+    this.many = many;
     this.catalog = catalog;
     this.jdbc = jdbc;
   }
@@ -222,5 +230,88 @@ public class LotsAndSerials {
           }
           return serial(item, code).orElseThrow();
         });
+  }
+
+  /**
+   * A lot or a piece that is named by someone.
+   *
+   * @param item the number of its item
+   */
+  public record Code(long item, String code) {
+    /** The same in small letters, as it is looked up. */
+    public Code folded() {
+      return new Code(item, code.toLowerCase(Locale.ROOT));
+    }
+  }
+
+  /**
+   * Makes many lots at once that are not known yet; those that are stay as they are.
+   *
+   * @param lots what is said of the days of each
+   * @param came the day on which their goods come, from which shelf life runs
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void makeLots(Map<Code, LotDates> lots, LocalDate came) {
+    Map<Long, Integer> keeps = new HashMap<>();
+    jdbc.sql("select id, shelf_life_days from item where shelf_life_days is not null")
+        .query(
+            row -> {
+              keeps.put(row.getLong(1), row.getInt(2));
+            });
+    List<Object[]> rows = new ArrayList<>();
+    lots.forEach(
+        (lot, said) -> {
+          LotDates dates = said.keeping(keeps.get(lot.item()), came);
+          rows.add(
+              new Object[] {
+                lot.item(), lot.code(), dates.expiry(), dates.bestBefore(), dates.produced()
+              });
+        });
+    many.batchUpdate(
+        "insert ignore into lot (item_id, code, expiry, best_before, produced)"
+            + " values (?, ?, ?, ?, ?)",
+        rows);
+  }
+
+  /**
+   * Makes many pieces at once that are not known yet.
+   *
+   * @param pieces the number of the lot of each, 0 for none
+   * @param serviceDue when those are due that are
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void makeSerials(Map<Code, Long> pieces, Map<Code, LocalDate> serviceDue) {
+    List<Object[]> rows = new ArrayList<>();
+    pieces.forEach(
+        (piece, lot) ->
+            rows.add(new Object[] {piece.item(), piece.code(), lot, serviceDue.get(piece)}));
+    many.batchUpdate(
+        "insert ignore into serial (item_id, code, lot_id, service_due) values (?, ?, ?, ?)", rows);
+  }
+
+  /** The numbers of all lots of some items, by item and code, {@link Code#folded folded}. */
+  @Transactional(readOnly = true)
+  public Map<Code, Long> lotsOf(Collection<Long> items) {
+    return numbers("select item_id, code, id from lot where item_id in (:items)", items);
+  }
+
+  /** The numbers of all pieces of some items, by item and code, {@link Code#folded folded}. */
+  @Transactional(readOnly = true)
+  public Map<Code, Long> serialsOf(Collection<Long> items) {
+    return numbers("select item_id, code, id from serial where item_id in (:items)", items);
+  }
+
+  private Map<Code, Long> numbers(String sql, Collection<Long> items) {
+    Map<Code, Long> numbers = new HashMap<>();
+    List<Long> all = List.copyOf(items);
+    for (int from = 0; from < all.size(); from += ITEMS_AT_ONCE) {
+      jdbc.sql(sql)
+          .param("items", all.subList(from, Math.min(all.size(), from + ITEMS_AT_ONCE)))
+          .query(
+              row -> {
+                numbers.put(new Code(row.getLong(1), row.getString(2)).folded(), row.getLong(3));
+              });
+    }
+    return numbers;
   }
 }

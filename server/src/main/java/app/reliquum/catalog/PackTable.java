@@ -16,6 +16,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Consumer;
 import org.springframework.jdbc.core.JdbcOperations;
 import org.springframework.stereotype.Component;
@@ -51,9 +52,11 @@ class PackTable implements HouseTable {
 
   private final RowQuery query;
   private final JdbcOperations jdbc;
+  private final Catalog catalog;
   private final BarcodeRows barcodes;
 
-  PackTable(RowQuery query, JdbcOperations jdbc, BarcodeRows barcodes) {
+  PackTable(RowQuery query, JdbcOperations jdbc, Catalog catalog, BarcodeRows barcodes) {
+    this.catalog = catalog;
     this.query = query;
     this.jdbc = jdbc;
     this.barcodes = barcodes;
@@ -65,7 +68,7 @@ class PackTable implements HouseTable {
   }
 
   @Override
-  public TableRow completed(TableRow row) {
+  public TableRow completed(TableRow row, Optional<TableRow> before) {
     return row.with("barcodes", BarcodeRows.kept(row));
   }
 
@@ -84,12 +87,12 @@ class PackTable implements HouseTable {
 
   @Override
   public void write(List<RowChange> changes, TableWriting writing) {
-    Map<String, MeasuredRow> items =
-        MeasuredRow.of(jdbc, changes.stream().map(change -> change.after().text("item")).toList());
+    Map<String, Catalog.Measured> items =
+        catalog.coded(changes.stream().map(change -> change.after().text("item")).toList());
     List<Object[]> rows = new ArrayList<>();
     for (RowChange change : changes) {
       TableRow row = change.after();
-      MeasuredRow item = items.get(row.text("item"));
+      Catalog.Measured item = items.get(row.text("item"));
       Catalog.PackCard card =
           new Catalog.PackCard(
               0,

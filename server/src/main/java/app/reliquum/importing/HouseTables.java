@@ -16,11 +16,14 @@ class HouseTables {
 
   private static final List<String> ORDER =
       List.of(
+          "taxes",
           "sites",
+          "shared costs",
           "areas",
           "bins",
           "people",
           "items",
+          "costs",
           "packs",
           "homes",
           "suppliers",
@@ -30,10 +33,11 @@ class HouseTables {
           "reasons",
           "put-away rules",
           "removal rules",
+          "site groups",
           "policies",
+          "opening stock",
           "inbound orders",
-          "outbound orders",
-          "opening stock");
+          "outbound orders");
 
   private final List<HouseTable> tables;
 

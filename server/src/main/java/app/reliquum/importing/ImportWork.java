@@ -193,7 +193,7 @@ class ImportWork {
     aside.executeWithoutResult(
         status -> store.total(id, rows.values().stream().mapToInt(List::size).sum()));
     List<Compared> compared = comparison.compare(rows, faults);
-    TableWriting writing = new TableWriting(actor, trial, validator, looking(id));
+    TableWriting writing = new TableWriting(batch(id), actor, trial, validator, looking(id));
     List<RowChange> shown = new ArrayList<>();
     for (Compared one : compared) {
       writing.done(one.unchanged());
@@ -216,6 +216,10 @@ class ImportWork {
     }
     store.end(id, ImportState.IMPORTED, null);
     return id;
+  }
+
+  private static String batch(long id) {
+    return "Import " + id;
   }
 
   private static boolean readable(List<FileRows.Matched> sheets, WrittenStyle.Finding style) {
@@ -345,7 +349,7 @@ class ImportWork {
     commands.patiently(
         () -> {
           store.takeTurn();
-          undoing.undo(id, new TableWriting(actor, false, validator, looking(id)));
+          undoing.undo(id, new TableWriting(batch(id), actor, false, validator, looking(id)));
           store.end(id, ImportState.UNDONE, null);
           return id;
         });

@@ -91,7 +91,7 @@ class RowComparison {
         .map(
             one -> {
               Optional<TableRow> before = Optional.ofNullable(there.get(one.key()));
-              return new RowChange(before, table.completed(one.over(before)));
+              return new RowChange(before, table.completed(one.over(before), before));
             })
         .toList();
   }

@@ -152,6 +152,16 @@ public class SupplierItems {
     return of(item);
   }
 
+  /** Says what one supplier asks for an item; what others ask stays. */
+  void writeOne(Catalog.Measured item, Entry entry) {
+    check(item, entry.minimum(), "minimum");
+    check(item, entry.multiple(), "multiple");
+    jdbc.sql("delete from supplier_item where item_id = ? and supplier_id = ?")
+        .params(item.id(), entry.supplierId())
+        .update();
+    insert(item.id(), entry, taxOf(entry, "tax"));
+  }
+
   private @Nullable Long taxOf(Entry entry, String field) {
     return entry.tax() == null || entry.tax().isBlank()
         ? null

@@ -102,6 +102,28 @@ public class Kits {
             new Quantity(row.getBigDecimal(8))));
   }
 
+  /** Says how much of one item goes into a kit; its other components stay. */
+  void writeOne(String kit, ComponentEntry entry) {
+    Amounts.Amount amount = amounts.read(entry.item(), entry.quantity(), "");
+    long id =
+        catalog
+            .withCode(kit)
+            .orElseThrow(() -> Problem.invalid("kit", "There is no item " + kit + "."))
+            .id();
+    if (amount.item().id() == id) {
+      throw ofItself();
+    }
+    jdbc.sql(
+            "insert into kit_component (kit_id, item_id, quantity) values (?, ?, ?)"
+                + " on duplicate key update quantity = value(quantity)")
+        .params(id, amount.item().id(), amount.quantity().amount())
+        .update();
+  }
+
+  private static Problem ofItself() {
+    return Problem.invalid("components", "Nothing is made of itself.");
+  }
+
   /** Says what an item is made of. */
   @Transactional
   public Card write(long kit, Entry entry) {
@@ -110,12 +132,11 @@ public class Kits {
     jdbc.sql("delete from kit_component where kit_id = ?").param(kit).update();
     for (ComponentEntry one : entry.components()) {
       Amounts.Amount amount = amounts.read(one.item(), one.quantity(), "");
-      if (amount.item().id() == kit || !seen.add(amount.item().id())) {
-        throw Problem.invalid(
-            "components",
-            amount.item().id() == kit
-                ? "Nothing is made of itself."
-                : amount.item().name() + " is named twice.");
+      if (amount.item().id() == kit) {
+        throw ofItself();
+      }
+      if (!seen.add(amount.item().id())) {
+        throw Problem.invalid("components", amount.item().name() + " is named twice.");
       }
       jdbc.sql("insert into kit_component (kit_id, item_id, quantity) values (?, ?, ?)")
           .params(kit, amount.item().id(), amount.quantity().amount())

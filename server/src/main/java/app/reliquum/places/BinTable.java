@@ -13,6 +13,7 @@ import app.reliquum.core.table.TableRow;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.PositiveOrZero;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -109,7 +110,7 @@ class BinTable implements HouseTable {
         continue;
       }
       if (change.before().isEmpty()) {
-        added.add(values(row, area, entry));
+        added.add(withLabel(values(row, area, entry), row));
       } else if (mayChange(change, area, writing)) {
         changed.add(values(row, area, entry));
         if (change.columns().contains("area")) {
@@ -121,9 +122,9 @@ class BinTable implements HouseTable {
         """
         insert into place (area_id, walk, x, y, storage_class, mixing, max_volume, max_weight,
           max_unit_loads, active, site_id, address, kind, label)
-        values (?,?,?,?,?,?,?,?,?,?,?,?,'BIN', concat((select code from site where id = ?), '.', ?))
+        values (?,?,?,?,?,?,?,?,?,?,?,?,'BIN',?)
         """,
-        added.stream().map(BinTable::withLabel).toList());
+        added);
     if (!writing.trial()) {
       jdbc.batchUpdate(
           """
@@ -137,10 +138,9 @@ class BinTable implements HouseTable {
     writing.done(changes.size());
   }
 
-  private static Object[] withLabel(Object[] values) {
-    Object[] all = java.util.Arrays.copyOf(values, values.length + 2);
-    all[values.length] = values[10];
-    all[values.length + 1] = values[11];
+  private static Object[] withLabel(Object[] values, TableRow row) {
+    Object[] all = Arrays.copyOf(values, values.length + 1);
+    all[values.length] = row.text("site") + "." + row.text("bin");
     return all;
   }
 

@@ -26,6 +26,8 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Places {
 
+  private static final int LABELS_AT_ONCE = 1_000;
+
   private final SiteStore sites;
   private final AreaStore areas;
   private final BinStore bins;
@@ -117,6 +119,19 @@ public class Places {
         .filter(site -> actor.worksAt(site.id()))
         .map(site -> card(site, all))
         .toList();
+  }
+
+  /**
+   * The number of the site with a code.
+   *
+   * @throws Problem if there is none
+   */
+  @Transactional(readOnly = true)
+  public long coded(String code) {
+    return sites
+        .findByCode(code)
+        .map(Site::id)
+        .orElseThrow(() -> Problem.invalid("site", "There is no site " + code + "."));
   }
 
   /** The numbers of all bins of some sites, by the number of the site, a space, and the address. */
@@ -215,11 +230,14 @@ public class Places {
   /** Bins by what stands on their labels after the letters: site code, dot, address. */
   public Map<String, LedgerPlace> labelled(Set<String> labels) {
     Map<String, LedgerPlace> bins = new HashMap<>();
-    jdbc.sql(LEDGER_PLACE + " where p.label in (:labels) and p.kind = 'BIN'")
-        .param("labels", labels)
-        .query(LedgerPlace.class)
-        .list()
-        .forEach(bin -> bins.put(bin.siteCode() + "." + bin.address(), bin));
+    List<String> all = List.copyOf(labels);
+    for (int from = 0; from < all.size(); from += LABELS_AT_ONCE) {
+      jdbc.sql(LEDGER_PLACE + " where p.label in (:labels) and p.kind = 'BIN'")
+          .param("labels", all.subList(from, Math.min(all.size(), from + LABELS_AT_ONCE)))
+          .query(LedgerPlace.class)
+          .list()
+          .forEach(bin -> bins.put(bin.siteCode() + "." + bin.address(), bin));
+    }
     return bins;
   }
 

@@ -365,6 +365,27 @@ class PositionTable {
     }
   }
 
+  /** Says since when goods of positions are in stock. */
+  void since(Map<PositionKey, LocalDate> days) {
+    List<Object[]> rows = new ArrayList<>();
+    days.forEach(
+        (key, day) -> {
+          List<Object> values = new ArrayList<>();
+          values.add(day);
+          addKey(values, key);
+          rows.add(values.toArray());
+        });
+    if (!rows.isEmpty()) {
+      batches.batchUpdate(
+          """
+          update stock_position set in_date = ?
+          where item_id = ? and place_id = ? and lot_id = ? and serial_id = ? and unit_load_id = ?
+            and condition_code = ?
+          """,
+          rows);
+    }
+  }
+
   /** Works the totals of a site, and of the house, out anew from the positions. */
   void rebuildTotals(long site) {
     for (long each : new long[] {site, 0}) {

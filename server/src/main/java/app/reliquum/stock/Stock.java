@@ -14,6 +14,7 @@ import app.reliquum.core.ledger.LedgerFacts;
 import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.MomentSource;
 import app.reliquum.core.ledger.PositionKey;
+import app.reliquum.core.ledger.Refusal;
 import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.ledger.Reservations;
 import app.reliquum.core.ledger.Reversal;
@@ -136,6 +137,19 @@ public class Stock {
   }
 
   /**
+   * Posts stock that the house has had for longer than its book: the goods keep the days on which
+   * they came in, while what they are worth is known from now on.
+   *
+   * @param since the days of those positions that are known to be older
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  Posted open(Command command, NewPosting posting, Map<PositionKey, LocalDate> since) {
+    Posted posted = post(command, posting);
+    positions.since(since);
+    return posted;
+  }
+
+  /**
    * Keeps positions as they are until the transaction ends, and says what they hold.
    *
    * @param keys positions of our own places
@@ -245,6 +259,28 @@ public class Stock {
       feed.write(FeedTopic.STOCK, number, "", "RECORDED", sites(named));
     }
     return new Posted(number);
+  }
+
+  /** All that can't be posted of some lines, for no other reason than the lines themselves. */
+  Map<Integer, Problem> refused(List<Line> lines, NewPosting.Known known) {
+    Map<Long, Catalog.Measured> items = new HashMap<>();
+    known.items().forEach(item -> items.put(item.id(), item));
+    Map<Long, Places.LedgerPlace> named = new HashMap<>();
+    known.places().forEach(place -> named.put(place.id(), place));
+    Refusals words = new Refusals(lotsAndSerials, items, named);
+    Map<Integer, Problem> refused = new TreeMap<>();
+    Decision decision =
+        BalanceRules.decide(
+            new Draft(LocalDate.EPOCH, lines), new Facts(items, named, Map.of(), Set.of()));
+    if (decision instanceof Decision.Refused reasons) {
+      for (Refusal reason : reasons.reasons()) {
+        Problem problem = words.problem(List.of(reason));
+        if (problem.values().get("line") instanceof Integer line) {
+          refused.putIfAbsent(line, problem);
+        }
+      }
+    }
+    return refused;
   }
 
   private static Set<Long> sites(Map<Long, Places.LedgerPlace> named) {

@@ -5,6 +5,7 @@ import app.reliquum.core.table.RowChange;
 import app.reliquum.core.table.TableForm;
 import app.reliquum.core.table.TableRow;
 import java.util.List;
+import java.util.Optional;
 import java.util.function.Consumer;
 
 /**
@@ -23,9 +24,11 @@ public interface HouseTable {
 
   /**
    * A row that was read, with what its other cells say about empty ones, and written as rows of
-   * this table are: before it is compared with what is there.
+   * this table are.
+   *
+   * @param before the row with its key that is there, with which it is then compared
    */
-  default TableRow completed(TableRow row) {
+  default TableRow completed(TableRow row, Optional<TableRow> before) {
     return row;
   }
 

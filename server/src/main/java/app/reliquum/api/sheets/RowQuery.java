@@ -40,6 +40,22 @@ public class RowQuery {
         .query((RowCallbackHandler) row -> to.accept(new TableRow(form, 0, cells(form, row))));
   }
 
+  /** What else a query tells of a row, behind the columns of the form. */
+  public interface More {
+    /**
+     * @param row the row
+     * @param told the row of the database
+     */
+    void take(TableRow row, ResultSet told) throws SQLException;
+  }
+
+  /** Hands out the rows that a query finds, with what it tells besides. */
+  public void each(TableForm form, String sql, More to) {
+    jdbc.sql(sql)
+        .withFetchSize(PORTION)
+        .query((RowCallbackHandler) row -> to.take(new TableRow(form, 0, cells(form, row)), row));
+  }
+
   private static List<String> cells(TableForm form, ResultSet row) throws SQLException {
     List<String> cells = new ArrayList<>(form.columns().size());
     for (int i = 0; i < form.columns().size(); i++) {

@@ -17,6 +17,7 @@ public final class TableWriting {
 
   private static final String WHOLE_ROW = "";
 
+  private final String batch;
   private final Actor actor;
   private final boolean trial;
   private final Validator validator;
@@ -24,14 +25,22 @@ public final class TableWriting {
   private final List<TableFault> faults = new ArrayList<>();
 
   /**
+   * @param batch by which name all that is written can be found again
    * @param trial whether all of it will be rolled back
    * @param progress hears how many rows are done; may end it by throwing
    */
-  public TableWriting(Actor actor, boolean trial, Validator validator, IntConsumer progress) {
+  public TableWriting(
+      String batch, Actor actor, boolean trial, Validator validator, IntConsumer progress) {
+    this.batch = batch;
     this.actor = actor;
     this.trial = trial;
     this.validator = validator;
     this.progress = progress;
+  }
+
+  /** By which name all that is written can be found again. */
+  public String batch() {
+    return batch;
   }
 
   /** In whose name. */
