@@ -1684,6 +1684,160 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/imports': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Imports of tables, the newest first */
+    get: operations['listImports'];
+    put?: never;
+    /** Take a file in and have it checked */
+    post: operations['addImport'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/imports/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** An import with its sheets */
+    get: operations['getImport'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/imports/{id}/cancelling': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** End an import before it is written */
+    post: operations['cancelImport'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/imports/{id}/changes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What the file changes */
+    get: operations['listImportChanges'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/imports/{id}/faults': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What is wrong with the file */
+    get: operations['listImportFaults'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/imports/{id}/reading': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Say how the file is to be read, and have it checked again */
+    put: operations['readImport'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/imports/{id}/undoing': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Take an import back, while nothing has been built on it */
+    post: operations['undoImport'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/imports/{id}/workbook': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The file of an import as a workbook whose faulty cells are marked and noted */
+    get: operations['getMarkedImport'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/imports/{id}/writing': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Import all of it, or nothing */
+    post: operations['writeImport'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/inbound': {
     parameters: {
       query?: never;
@@ -3939,6 +4093,57 @@ export interface paths {
     get?: never;
     /** Change a supplier */
     put: operations['changeSupplier'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tables': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The tables that can come in and go out */
+    get: operations['listTables'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tables/file': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Tables of the house as a workbook or CSV; all of them if none is named */
+    get: operations['exportTables'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tables/template': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** A workbook to fill, with what each column means */
+    get: operations['getTableTemplate'];
+    put?: never;
     post?: never;
     delete?: never;
     options?: never;
@@ -6489,10 +6694,54 @@ export interface components {
       /** Format: int32 */
       version: number;
     };
+    ImportCard: {
+      dayExample: string | null;
+      days: ('DAY_FIRST' | 'MONTH_FIRST') | null;
+      numberExample: string | null;
+      numbers: ('POINT' | 'COMMA') | null;
+      ready: boolean;
+      row: components['schemas']['ImportRow'];
+      sheets: components['schemas']['ImportSheet'][];
+    };
+    ImportCellFault: {
+      column: string;
+      expected: string;
+      found: string;
+      /** Format: int32 */
+      line: number;
+      nearest: string;
+      table: string;
+    };
+    ImportChange: {
+      after: {
+        [key: string]: string;
+      };
+      before: {
+        [key: string]: string;
+      } | null;
+      /** @enum {string} */
+      kind: 'NEW' | 'CHANGED' | 'UNCHANGED';
+      /** Format: int32 */
+      line: number;
+      table: string;
+    };
     ImportFault: {
       /** Format: int32 */
       row: number;
       sentence: string;
+    };
+    ImportHeading: {
+      column: string;
+      heading: string;
+    };
+    ImportHeadingEntry: {
+      column: string;
+      heading: string;
+    };
+    ImportReadingEntry: {
+      days?: ('DAY_FIRST' | 'MONTH_FIRST') | null;
+      numbers?: ('POINT' | 'COMMA') | null;
+      sheets: components['schemas']['ImportSheetEntry'][];
     };
     ImportResult: {
       faults: components['schemas']['ImportFault'][];
@@ -6500,6 +6749,49 @@ export interface components {
       /** Format: int32 */
       rows: number;
       written: boolean;
+    };
+    ImportRow: {
+      /** Format: date-time */
+      asked: string;
+      askedBy: string;
+      /** Format: int32 */
+      done: number;
+      failure: string | null;
+      /** Format: int32 */
+      faults: number;
+      fileName: string;
+      /** Format: date-time */
+      finished: string | null;
+      /** Format: int64 */
+      id: number;
+      /** @enum {string} */
+      state: 'CHECKING' | 'CHECKED' | 'IMPORTING' | 'IMPORTED' | 'UNDOING' | 'UNDONE' | 'CANCELLED';
+      /** Format: int32 */
+      total: number;
+    };
+    ImportSheet: {
+      /** Format: int32 */
+      changed: number;
+      /** Format: int32 */
+      faulty: number;
+      /** Format: int32 */
+      fresh: number;
+      headings: components['schemas']['ImportHeading'][];
+      /** Format: int32 */
+      lines: number;
+      missing: string[];
+      /** Format: int32 */
+      position: number;
+      sheet: string;
+      table: string | null;
+      /** Format: int32 */
+      unchanged: number;
+    };
+    ImportSheetEntry: {
+      headings: components['schemas']['ImportHeadingEntry'][];
+      /** Format: int32 */
+      position: number;
+      table?: string | null;
     };
     InboundAmendment: {
       /** @enum {string} */
@@ -7953,6 +8245,27 @@ export interface components {
       /** Format: int64 */
       total: number;
     };
+    PageImportCellFault: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['ImportCellFault'][];
+      /** Format: int64 */
+      total: number;
+    };
+    PageImportChange: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['ImportChange'][];
+      /** Format: int64 */
+      total: number;
+    };
+    PageImportRow: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['ImportRow'][];
+      /** Format: int64 */
+      total: number;
+    };
     PageInboundRow: {
       /** Format: int32 */
       offset: number;
@@ -9400,6 +9713,22 @@ export interface components {
       note?: string | null;
       /** Format: int64 */
       place: number;
+    };
+    TableCard: {
+      columns: components['schemas']['TableColumnCard'][];
+      meaning: string;
+      name: string;
+    };
+    TableColumnCard: {
+      choices: string[];
+      example: string;
+      key: boolean;
+      kind: string;
+      meaning: string;
+      name: string;
+      needed: boolean;
+      refersTo: string;
+      usual: string;
     };
     TaxCard: {
       active: boolean;
@@ -13767,6 +14096,312 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['HouseCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  listImports: {
+    parameters: {
+      query?: {
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageImportRow'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  addImport: {
+    parameters: {
+      query: {
+        name: string;
+      };
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/octet-stream': string;
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ImportCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  getImport: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ImportCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  cancelImport: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ImportCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  listImportChanges: {
+    parameters: {
+      query?: {
+        table?: string;
+        kind?: 'NEW' | 'CHANGED' | 'UNCHANGED';
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageImportChange'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  listImportFaults: {
+    parameters: {
+      query?: {
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageImportCellFault'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  readImport: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ImportReadingEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ImportCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  undoImport: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ImportCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  getMarkedImport: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StreamingResponseBody'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  writeImport: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ImportCard'];
         };
       };
       400: components['responses']['Invalid'];
@@ -18974,6 +19609,80 @@ export interface operations {
       409: components['responses']['Conflict'];
       422: components['responses']['Refused'];
       503: components['responses']['Busy'];
+    };
+  };
+  listTables: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TableCard'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  exportTables: {
+    parameters: {
+      query?: {
+        format?: 'CSV' | 'XLSX';
+        tables?: string[];
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StreamingResponseBody'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  getTableTemplate: {
+    parameters: {
+      query?: {
+        tables?: string[];
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StreamingResponseBody'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
   listTaxes: {

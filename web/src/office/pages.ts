@@ -197,6 +197,9 @@ export const SPACES: readonly OfficeSpace[] = [
       }),
       page('counting', 'rules.counting', 'CountingRules', () => import('./rules/CountingRules')),
       page('labels', 'rules.labels', 'LabelSpace', () => import('./labels/LabelSpace')),
+      page('tables', 'rules.tables', 'ImportSpace', () => import('./imports/ImportSpace'), {
+        may: 'RULES',
+      }),
       page('house', 'rules.house', 'HouseRules', () => import('./rules/HouseRules')),
       page('notices', 'notices.choices.title', 'NoticeRules', () => import('./rules/NoticeRules')),
       page('devices', 'rules.devices', 'DeviceRules', () => import('./rules/DeviceRules'), {
