@@ -1684,6 +1684,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/house/setting-up': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Say that the house is set up, or that it is being set up again */
+    put: operations['settingUp'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/imports': {
     parameters: {
       query?: never;
@@ -4109,6 +4126,23 @@ export interface paths {
     };
     /** The tables that can come in and go out */
     get: operations['listTables'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tables/example': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** A workbook that is filled with a small example house */
+    get: operations['getExampleHouse'];
     put?: never;
     post?: never;
     delete?: never;
@@ -6679,6 +6713,7 @@ export interface components {
       mailFrom: string;
       name: string;
       scrapIsDemand: boolean;
+      settingUp: boolean;
       street: string;
       town: string;
       /** Format: int32 */
@@ -9493,6 +9528,9 @@ export interface components {
     SendingEntry: {
       /** @enum {string} */
       rest: 'FOLLOWS' | 'STAYS';
+    };
+    SettingUp: {
+      settingUp: boolean;
     };
     Sharing: {
       /** Format: int64 */
@@ -14088,6 +14126,40 @@ export interface operations {
       cookie?: never;
     };
     requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['HouseCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  settingUp: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SettingUp'];
+      };
+    };
     responses: {
       /** @description OK */
       200: {
@@ -19627,6 +19699,29 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['TableCard'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  getExampleHouse: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StreamingResponseBody'];
         };
       };
       400: components['responses']['Invalid'];

@@ -46,7 +46,7 @@ export default function Office() {
               <Route path="own/notices" element={<Notices />} />
               <Route path="own/password" element={<OwnSecret secret="PASSWORD" />} />
               <Route path="own/pin" element={<OwnSecret secret="PIN" />} />
-              <Route path="*" element={<Navigate to="/office/on-hand" replace />} />
+              <Route path="*" element={<Begin />} />
             </Routes>
           </Suspense>
         )}
@@ -66,6 +66,17 @@ function Notices() {
       <NoticeSpace />
     </Box>
   );
+}
+
+/** An empty house opens on what is to be set up, for those who can; any other on its stock. */
+function Begin() {
+  const house = useQuery(question('/api/house'));
+  const may = useMay('RULES');
+  if (house.isPending) {
+    return null;
+  }
+  const settingUp = may && house.data?.settingUp;
+  return <Navigate to={settingUp ? '/office/rules/setting-up' : '/office/on-hand'} replace />;
 }
 
 /** The first page of a space, asked for what the space was asked for. */

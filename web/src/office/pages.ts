@@ -197,6 +197,9 @@ export const SPACES: readonly OfficeSpace[] = [
       }),
       page('counting', 'rules.counting', 'CountingRules', () => import('./rules/CountingRules')),
       page('labels', 'rules.labels', 'LabelSpace', () => import('./labels/LabelSpace')),
+      page('setting-up', 'rules.settingUp', 'SetupSpace', () => import('./imports/SetupSpace'), {
+        may: 'RULES',
+      }),
       page('tables', 'rules.tables', 'ImportSpace', () => import('./imports/ImportSpace'), {
         may: 'RULES',
       }),

@@ -79,3 +79,19 @@ create table import_turn (
 );
 
 insert into import_turn (id) values (1);
+
+-- Which worth goods of an item take along is kept by costing: an item is written by one module.
+create table item_cost_method (
+  item_id bigint not null primary key,
+  method varchar(16) not null
+);
+
+insert into item_cost_method (item_id, method)
+select id, cost_method from item where cost_method <> 'MOVING_AVERAGE';
+
+alter table item drop column cost_method;
+
+-- An empty house opens on what is to be set up; others have that behind them.
+alter table house add column setting_up boolean not null default true;
+
+update house set setting_up = false where exists (select 1 from site);

@@ -4,11 +4,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.nio.charset.Charset;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.apache.poi.xssf.usermodel.XSSFCell;
+import org.apache.poi.xssf.usermodel.XSSFSheet;
+import org.apache.poi.xssf.usermodel.XSSFWorkbook;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
@@ -233,5 +239,135 @@ class ImportsTest {
             "items.csv",
             "Artikelnummer\tBezeichnung\nGG-2\tKausch\n".getBytes(StandardCharsets.UTF_8));
     assertThat(counts(next, "items")).containsExactly(1, 0, 0, 0);
+  }
+
+  @Test
+  void theFileComesBackWithItsFaultsMarkedAndNoted() throws IOException {
+    importing.imported("house.xlsx", house("HH"));
+    String file = "item,site,bin,minimum,maximum\nHH-1,HH,A-01-A,1,2\nHH-2,HH,A-01-C,1,2\n";
+    JsonNode checked = importing.checked("homes.csv", text(file));
+    byte[] marked =
+        controller
+            .bytes("/api/imports/" + checked.path("row").path("id").asLong() + "/workbook")
+            .body();
+    try (XSSFWorkbook book = new XSSFWorkbook(new ByteArrayInputStream(marked));
+        ByteArrayOutputStream mended = new ByteArrayOutputStream()) {
+      XSSFSheet homes = book.getSheet("homes");
+      assertThat(homes.getRow(1).getCell(2).getCellComment()).isNull();
+      XSSFCell faulty = homes.getRow(2).getCell(2);
+      assertThat(faulty.getStringCellValue()).isEqualTo("A-01-C");
+      assertThat(faulty.getCellComment().getString().getString())
+          .contains("Expected one of the bins")
+          .contains("Nearest: A-01-A");
+      faulty.setCellValue("A-01-B");
+      book.write(mended);
+      assertThat(counts(importing.checked("homes.xlsx", mended.toByteArray()), "homes"))
+          .containsExactly(0, 2, 0, 0);
+    }
+  }
+
+  @Test
+  void openingStockIsOnePostingWithItsValueAndDays() {
+    importing.imported("house.xlsx", house("SS"));
+    String file =
+        """
+        site,bin,item,lot,quantity,pack,unit cost,in date,expiry
+        SS,A-01-A,SS-1,,2,box,1.50,2026-01-31,
+        SS,A-01-B,SS-2,L1,7.5,,2,,2030-12-31
+        """;
+    JsonNode written = importing.imported("opening stock.csv", text(file));
+    assertThat(
+            HOUSE
+                .database()
+                .column(
+                    "select concat(i.code, ' ', h.quantity + 0, ' ', h.in_date) from stock_position"
+                        + " h join item i on i.id = h.item_id where i.code = 'SS-1'"))
+        .containsExactly("SS-1 20.000000 2026-01-31");
+    assertThat(
+            HOUSE
+                .database()
+                .column(
+                    "select p.value from cost_pool p join item i on i.id = p.item_id"
+                        + " where i.code in ('SS-1', 'SS-2') order by i.code"))
+        .containsExactly("30.00", "15.00");
+    JsonNode again = importing.checked("opening stock.csv", text(file));
+    assertThat(counts(again, "opening stock")).containsExactly(0, 0, 2, 0);
+    JsonNode more = importing.checked("opening stock.csv", text(file.replace("7.5", "8")));
+    assertThat(importing.faults(more).get(0).path("expected").asString()).contains("7.5");
+    assertThat(state(importing.done(written, "undoing"))).isEqualTo("UNDONE");
+    assertThat(
+            HOUSE
+                .database()
+                .column(
+                    "select h.quantity from stock_position h join item i on i.id = h.item_id"
+                        + " where i.code like 'SS-%' and h.quantity > 0"))
+        .isEmpty();
+  }
+
+  @Test
+  void whatTheLedgerRefusesIsAFaultOfItsRow() {
+    importing.imported("house.xlsx", house("TT"));
+    String file =
+        """
+        site,bin,item,lot,quantity,unit cost,in date
+        TT,A-01-A,TT-1,L9,1,,
+        TT,A-01-B,TT-2,,1,,
+        TT,A-01-A,TT-1,,1.5,-1,2199-01-01
+        """;
+    JsonNode checked = importing.checked("opening stock.csv", text(file));
+    assertThat(importing.faults(checked).valueStream())
+        .extracting(one -> one.path("line").asInt() + " " + one.path("column").asString())
+        .contains("2 lot", "3 lot", "4 unit cost");
+  }
+
+  @Test
+  void whoMayNotSeePeopleNeitherExportsNorImportsThem() {
+    assertThat(controller.get("/api/tables/file?tables=people").status()).isEqualTo(403);
+    byte[] people =
+        Importing.workbook(
+            Map.of(
+                "people", List.of(List.of("code", "name", "role"), List.of("X1", "X", "clerk"))));
+    JsonNode checked = importing.checked("people.xlsx", people);
+    assertThat(checked.path("ready").asBoolean()).isFalse();
+    assertThat(checked.path("row").path("failure").asString()).contains("people");
+  }
+
+  @Test
+  void aFileThatIsNoneIsRefusedAtOnce() {
+    for (String content : List.of("", "PK\u0003\u0004broken", "\n\n")) {
+      assertThat(
+              controller
+                  .file("/api/imports?name=x.csv", "application/octet-stream", text(content))
+                  .status())
+          .isEqualTo(400);
+    }
+  }
+
+  @Test
+  void theExampleHouseIsTriedAndTakenBack() throws IOException {
+    byte[] example = controller.bytes("/api/tables/example").body();
+    JsonNode written = importing.imported("example house.xlsx", example);
+    assertThat(counts(written, "items")).containsExactly(20, 0, 0, 0);
+    assertThat(counts(written, "bins")).containsExactly(40, 0, 0, 0);
+    assertThat(counts(written, "opening stock")).containsExactly(20, 0, 0, 0);
+    JsonNode undone = importing.done(written, "undoing");
+    assertThat(undone.path("row").path("failure").isNull()).as("%s", undone).isTrue();
+  }
+
+  @Test
+  void theTemplateIsOneRowThatCouldBeReal() throws IOException {
+    byte[] template = controller.bytes("/api/tables/template").body();
+    try (XSSFWorkbook book = new XSSFWorkbook(new ByteArrayInputStream(template))) {
+      assertThat(book.getSheet("items").getRow(0).getCell(0).getStringCellValue())
+          .isEqualTo("code");
+      assertThat(book.getSheet("explanations").getLastRowNum()).isGreaterThan(100);
+    }
+    JsonNode checked = importing.checked("template.xlsx", template);
+    assertThat(
+            importing
+                .faults(checked)
+                .valueStream()
+                .map(one -> one.path("table").asString() + " " + one.path("expected").asString()))
+        .noneMatch(one -> one.startsWith("items") || one.startsWith("bins"));
   }
 }

@@ -37,10 +37,11 @@ class CostTable extends RowByRowTable {
         FORM,
         query,
         """
-        select i.code, i.cost_method, c.cost from item i
+        select i.code, coalesce(m.method, 'MOVING_AVERAGE'), c.cost from item i
+          left join item_cost_method m on m.item_id = i.id
           left join item_cost c on c.item_id = i.id and c.cost > 0 and not exists
             (select 1 from cost_pool p where p.item_id = i.id and p.quantity > 0)
-        where i.cost_method <> 'MOVING_AVERAGE' or c.cost is not null order by i.code
+        where m.method <> 'MOVING_AVERAGE' or c.cost is not null order by i.code
         """);
     this.jdbc = jdbc;
     this.costs = costs;

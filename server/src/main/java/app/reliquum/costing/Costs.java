@@ -312,7 +312,9 @@ public class Costs {
   /** Which worth goods of an item take along when they leave. */
   public CostMethod method(long item) {
     return CostMethod.valueOf(
-        jdbc.sql("select cost_method from item where id = ?")
+        jdbc.sql(
+                "select coalesce(m.method, 'MOVING_AVERAGE') from item i"
+                    + " left join item_cost_method m on m.item_id = i.id where i.id = ?")
             .param(item)
             .query(String.class)
             .optional()
@@ -325,7 +327,11 @@ public class Costs {
     if (method(item) == method) {
       return;
     }
-    jdbc.sql("update item set cost_method = ? where id = ?").params(method.name(), item).update();
+    jdbc.sql(
+            "insert into item_cost_method (item_id, method) values (?, ?)"
+                + " on duplicate key update method = value(method)")
+        .params(item, method.name())
+        .update();
     Map<PoolKey, CostPool> locked = pools.lockAll(List.of(item));
     Map<PoolKey, CostPool> formed = new TreeMap<>();
     locked.forEach((key, pool) -> formed.put(key, formed(key, pool, method)));

@@ -53,7 +53,8 @@ class PoolTable {
       if (!missing.isEmpty()) {
         batches.batchUpdate(
             "insert into cost_pool (item_id, pool_id, method, quantity, value)"
-                + " select i.id, ?, i.cost_method, 0, 0 from item i where i.id = ?"
+                + " select i.id, ?, coalesce(m.method, 'MOVING_AVERAGE'), 0, 0 from item i"
+                + " left join item_cost_method m on m.item_id = i.id where i.id = ?"
                 + " on duplicate key update cost_pool.quantity = cost_pool.quantity",
             missing.stream().map(key -> new Object[] {key.pool(), key.item()}).toList());
         read(missing, pools);

@@ -77,6 +77,7 @@ class DemoTransfers {
 
   /** What the house is called, and what each item costs and looks like. */
   void furnish(List<DemoHouse.DemoItem> items) {
+    house.settingUp(false);
     house.change(
         new House.Entry(
             0,

@@ -32,6 +32,7 @@ public class House {
    * @param currency the code of the money that it reckons in, of ISO 4217
    * @param currencyDigits how many decimals an amount of it has
    * @param scrapIsDemand whether replenishment reckons with what is scrapped as with what is used
+   * @param settingUp whether it opens on what is to be set up
    */
   @io.swagger.v3.oas.annotations.media.Schema(name = "HouseCard")
   public record Card(
@@ -43,7 +44,8 @@ public class House {
       boolean logo,
       String currency,
       int currencyDigits,
-      boolean scrapIsDemand) {}
+      boolean scrapIsDemand,
+      boolean settingUp) {}
 
   /**
    * The house as entered.
@@ -69,7 +71,7 @@ public class House {
   public Card card() {
     return jdbc.sql(
             "select version, name, street, town, mail_from, logo is not null logo, currency,"
-                + " scrap_is_demand"
+                + " scrap_is_demand, setting_up"
                 + " from house")
         .query(
             (row, n) ->
@@ -82,7 +84,8 @@ public class House {
                     row.getBoolean(6),
                     row.getString(7),
                     currency(row.getString(7)).getDefaultFractionDigits(),
-                    row.getBoolean(8)))
+                    row.getBoolean(8),
+                    row.getBoolean(9)))
         .single();
   }
 
@@ -130,6 +133,13 @@ public class House {
     if (changed == 0) {
       throw Problem.changed();
     }
+    return card();
+  }
+
+  /** Says whether the house is still being set up. */
+  @Transactional
+  public Card settingUp(boolean going) {
+    jdbc.sql("update house set setting_up = ?").param(going).update();
     return card();
   }
 

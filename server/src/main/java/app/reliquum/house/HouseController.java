@@ -8,6 +8,7 @@ import app.reliquum.api.Problem;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.Parameter;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -40,6 +41,18 @@ class HouseController {
   @PutMapping
   House.Card change(Command command, @Valid @RequestBody House.Entry entry) {
     return house.change(entry);
+  }
+
+  /** Whether the house is still being set up. */
+  record SettingUp(@NotNull Boolean settingUp) {}
+
+  @Operation(
+      operationId = "settingUp",
+      summary = "Say that the house is set up, or that it is being set up again")
+  @Needs(value = Permission.RULES, everywhere = true)
+  @PutMapping("/setting-up")
+  House.Card settingUp(Command command, @Valid @RequestBody SettingUp entry) {
+    return house.settingUp(entry.settingUp());
   }
 
   @Operation(operationId = "getLogo", summary = "The logo")

@@ -30,9 +30,11 @@ class TableController {
       "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
 
   private final TableExport export;
+  private final ExampleHouse example;
 
-  TableController(TableExport export) {
+  TableController(TableExport export, ExampleHouse example) {
     this.export = export;
+    this.example = example;
   }
 
   @Operation(operationId = "listTables", summary = "The tables that can come in and go out")
@@ -89,6 +91,15 @@ class TableController {
       Actor actor, @RequestParam(defaultValue = "") List<String> tables) {
     List<HouseTable> chosen = export.chosen(tables, actor);
     return kept("template.xlsx", XLSX, out -> export.template(chosen, out));
+  }
+
+  @Operation(
+      operationId = "getExampleHouse",
+      summary = "A workbook that is filled with a small example house")
+  @Needs(value = Permission.RULES, everywhere = true)
+  @GetMapping("/tables/example")
+  ResponseEntity<StreamingResponseBody> example() {
+    return kept("example house.xlsx", XLSX, example::write);
   }
 
   @Operation(

@@ -152,7 +152,8 @@ public class StockValue {
         "select "
             + key
             + " k, max(i.name) name, max(i.code) code, max(i.category) category, max(i.unit) unit,"
-            + " max(i.cost_method) method, count(distinct if(x.quantity <> 0, x.item_id, null))"
+            + " coalesce(max((select m.method from item_cost_method m where m.item_id = i.id)),"
+            + " 'MOVING_AVERAGE') method, count(distinct if(x.quantity <> 0, x.item_id, null))"
             + " items, sum(x.quantity) quantity, sum(x.value) value from ("
             + ValueSql.pools(query.at() != null)
             + ") x join item i on i.id = x.item_id left join place q on q.id = -x.pool where "
