@@ -112,7 +112,9 @@ function Next({ card }: { card: Card }) {
               loading={write.isPending}
               onClick={() => write.mutate()}
             >
-              {t('imports.write', { count: rows, rows: count(rows) })}
+              {rows > 0
+                ? t('imports.write', { count: rows, rows: count(rows) })
+                : t('imports.writeNothing')}
             </Button>
             {card.row.faults > 0 && (
               <Button component="a" href={`/api/imports/${id}/workbook`} variant="outlined">
@@ -148,6 +150,9 @@ function Next({ card }: { card: Card }) {
 function said(card: Card, rows: number): string {
   if (card.numberExample || card.dayExample) {
     return t('imports.toAsk');
+  }
+  if (card.sheets.length > 0 && card.sheets.every((sheet) => sheet.table === null)) {
+    return t('imports.whichIsIt');
   }
   if (card.row.faults > 0) {
     return t('imports.faulty', { count: card.row.faults, faults: count(card.row.faults) });
@@ -220,11 +225,12 @@ function Faults({ card }: { card: Card }) {
           fetch={(page) => get('/api/imports/{id}/faults', { id: card.row.id, ...page })}
           dependsOn={[card.row.id, card.row.finished]}
           columns={[
-            of.text('table', t('imports.table'), 110),
-            of.count('line', t('imports.row'), 60),
-            of.text('column', t('imports.column'), 100),
-            of.shown('found', t('imports.found'), 120, (row) => <Code>{row.found}</Code>),
-            of.shown('expected', t('imports.expected'), 200, (row) => expected(row), { grow: 1 }),
+            of.text('table', t('imports.table'), 90),
+            of.count('line', t('imports.row'), 56),
+            of.text('column', t('imports.column'), 90),
+            of.shown('found', t('imports.found'), 110, (row) => <Code>{row.found}</Code>),
+            of.shown('nearest', t('imports.nearest'), 110, (row) => <Code>{row.nearest}</Code>),
+            of.text('expected', t('imports.expected'), 180, { grow: 1 }),
           ]}
           rowKey={(row) => `${row.table} ${row.line} ${row.column} ${row.expected}`}
           empty={t('imports.noFaults')}
@@ -232,11 +238,6 @@ function Faults({ card }: { card: Card }) {
       </Box>
     </Part>
   );
-}
-
-/** The nearest is what helps most, so it comes first. */
-function expected(row: Fault): string {
-  return row.nearest ? t('imports.nearest', row) : row.expected;
 }
 
 function Changes({ card }: { card: Card }) {

@@ -112,7 +112,7 @@ function StepRow({ step, number, next }: { step: Step; number: number; next: boo
       aria-current={next ? 'step' : undefined}
       sx={{
         display: 'grid',
-        gridTemplateColumns: '36px 1fr auto',
+        gridTemplateColumns: '36px 1fr',
         columnGap: 1.5,
         alignItems: 'start',
         borderTop: 1,
@@ -123,7 +123,6 @@ function StepRow({ step, number, next }: { step: Step; number: number; next: boo
       <Box sx={{ typography: 'h2', lineHeight: 1.2 }}>{done ? '✓' : number}</Box>
       <Box>
         <Box sx={{ typography: 'h2', m: 0 }}>{t(`setup.steps.${step.key}`)}</Box>
-        <Box>{t(`setup.help.${step.key}`)}</Box>
         {done && (
           <Box sx={{ color: 'success.main', fontWeight: 700 }}>
             {t(`setup.there.${step.key as 'items'}`, {
@@ -132,37 +131,43 @@ function StepRow({ step, number, next }: { step: Step; number: number; next: boo
             })}
           </Box>
         )}
-        {others && <Box sx={{ color: 'text.secondary' }}>{t('setup.administrator')}</Box>}
+        <Box>{t(`setup.help.${step.key}`)}</Box>
+        {others ? (
+          <Box sx={{ color: 'text.secondary' }}>{t('setup.administrator')}</Box>
+        ) : (
+          <Ways step={step} next={next} />
+        )}
       </Box>
-      {!others && (
-        <Box sx={{ display: 'grid', gap: 1, minWidth: 190 }}>
-          {step.form && (
-            <Button
-              component={Link}
-              to={step.form}
-              variant={next && step.key !== 'items' ? 'contained' : 'outlined'}
-            >
-              {t(`setup.form.${step.key as 'items'}`)}
-            </Button>
-          )}
-          {step.tables && (
-            <>
-              <Button
-                component={Link}
-                to={TABLES}
-                variant={next && (step.key === 'items' || !step.form) ? 'contained' : 'outlined'}
-              >
-                {t('setup.file')}
-              </Button>
-              <Button
-                component="a"
-                href={`/api/tables/template?tables=${step.tables.map(encodeURIComponent).join(',')}`}
-              >
-                {t('setup.template')}
-              </Button>
-            </>
-          )}
-        </Box>
+    </Box>
+  );
+}
+
+/** The form for the few, the file for the many. */
+function Ways({ step, next }: { step: Step; next: boolean }) {
+  const byFile = step.key === 'items' || !step.form;
+  return (
+    <Box sx={{ display: 'flex', gap: 1, mt: 1 }}>
+      {step.form && (
+        <Button
+          component={Link}
+          to={step.form}
+          variant={next && !byFile ? 'contained' : 'outlined'}
+        >
+          {t(`setup.form.${step.key as 'items'}`)}
+        </Button>
+      )}
+      {step.tables && (
+        <>
+          <Button component={Link} to={TABLES} variant={next && byFile ? 'contained' : 'outlined'}>
+            {t('setup.file')}
+          </Button>
+          <Button
+            component="a"
+            href={`/api/tables/template?tables=${step.tables.map(encodeURIComponent).join(',')}`}
+          >
+            {t('setup.template')}
+          </Button>
+        </>
       )}
     </Box>
   );

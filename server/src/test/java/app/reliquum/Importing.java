@@ -4,6 +4,8 @@ import app.reliquum.testing.Client;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.TimeUnit;
@@ -45,7 +47,10 @@ final class Importing {
   /** Has a file checked. */
   JsonNode checked(String name, byte[] content) {
     return through(
-        who.file("/api/imports?name=" + name, "application/octet-stream", content)
+        who.file(
+                "/api/imports?name=" + URLEncoder.encode(name, StandardCharsets.UTF_8),
+                "application/octet-stream",
+                content)
             .ok()
             .path("row")
             .path("id")

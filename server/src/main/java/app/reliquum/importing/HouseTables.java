@@ -44,12 +44,17 @@ class HouseTables {
   HouseTables(List<HouseTable> tables) {
     this.tables =
         tables.stream()
-            .sorted(Comparator.comparingInt(table -> place(table.form().name())))
+            .sorted(Comparator.comparingInt(table -> placeOf(table.form().name())))
             .toList();
     checkOrder();
   }
 
-  private static int place(String table) {
+  /** When a table is written, among all of them. */
+  int place(String table) {
+    return placeOf(table);
+  }
+
+  private static int placeOf(String table) {
     int place = ORDER.indexOf(table);
     if (place < 0) {
       throw new IllegalStateException("Nobody has said when " + table + " are written");
@@ -60,7 +65,8 @@ class HouseTables {
   private void checkOrder() {
     for (HouseTable table : tables) {
       for (TableColumn column : table.form().columns()) {
-        if (!column.refersTo().isEmpty() && place(column.refersTo()) > place(table.form().name())) {
+        if (!column.refersTo().isEmpty()
+            && placeOf(column.refersTo()) > placeOf(table.form().name())) {
           throw new IllegalStateException(
               table.form() + " name " + column.refersTo() + ", which are written later");
         }

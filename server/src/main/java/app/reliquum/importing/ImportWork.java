@@ -16,6 +16,7 @@ import app.reliquum.importing.RowComparison.Compared;
 import jakarta.persistence.EntityManager;
 import jakarta.validation.Validator;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -203,6 +204,9 @@ class ImportWork {
       shown.addAll(one.changes().subList(0, Math.min(MOST_SHOWN, one.changes().size())));
     }
     faults.addAll(writing.faults());
+    faults.sort(
+        Comparator.<TableFault>comparingInt(fault -> tables.place(fault.table()))
+            .thenComparingInt(TableFault::row));
     List<ImportViews.Sheet> counted = counted(sheets, compared, faults);
     if (trial || !faults.isEmpty() || !readable(sheets, style)) {
       throw new TriedException(new Found(counted, faults, shown, style));

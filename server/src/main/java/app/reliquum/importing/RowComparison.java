@@ -110,7 +110,7 @@ class RowComparison {
                 row.number(),
                 column.name(),
                 row.text(column.name()),
-                "Expected one of the " + column.refersTo() + ", in this file or in the house.",
+                "Expected one of the " + column.refersTo() + ".",
                 faults.size() < MOST_NEAREST ? known.nearest(column, row) : ""));
         all = false;
       }

@@ -125,7 +125,8 @@ public final class WorkbookFile implements AutoCloseable {
 
   private void note(SXSSFSheet here, Cell cell, String text) {
     ClientAnchor anchor = book.getCreationHelper().createClientAnchor();
-    anchor.setCol1(cell.getColumnIndex() + 1);
+    // Where it begins is also the cell that it belongs to.
+    anchor.setCol1(cell.getColumnIndex());
     anchor.setCol2(cell.getColumnIndex() + 4);
     anchor.setRow1(cell.getRowIndex());
     anchor.setRow2(cell.getRowIndex() + 4);
