@@ -1665,6 +1665,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/house/emptying': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Back the house up and empty it of everything that was only tried */
+    post: operations['emptyHouse'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/house/logo': {
     parameters: {
       query?: never;
@@ -5893,6 +5910,12 @@ export interface components {
       /** Format: int64 */
       replaces?: number | null;
       rule: components['schemas']['RemovalRuleEntry'];
+    };
+    Emptied: {
+      backup: string;
+    };
+    EmptyingEntry: {
+      confirmation: string;
     };
     EndingEntry: {
       /** @enum {string} */
@@ -14043,6 +14066,40 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['HouseCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  emptyHouse: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['EmptyingEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Emptied'];
         };
       };
       400: components['responses']['Invalid'];

@@ -1,9 +1,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { t } from '../../app/words';
-import { put, question, remove } from '../../api/ask';
+import { post, put, question, remove } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Choice } from '../../kit/Choice';
@@ -26,6 +27,7 @@ export function HouseRules() {
           <Box sx={{ mb: 1 }}>{t('house.onPaper')}</Box>
           <FormOf of={house.data}>{(shown) => shown && <NameForm house={shown} />}</FormOf>
           <Logo house={house.data} />
+          <Emptying house={house.data} />
         </Box>
       )}
     </Room>
@@ -61,6 +63,46 @@ function NameForm({ house }: { house: Schemas['HouseCard'] }) {
         <Tick label={t('house.scrapIsDemand')} {...form.tick('scrapIsDemand')} />
       </Box>
     </Form>
+  );
+}
+
+/** Empties a house that was only tried, for an administrator who types what it is called. */
+function Emptying({ house }: { house: Schemas['HouseCard'] }) {
+  const may = useMay('PEOPLE');
+  const [typed, setTyped] = useState('');
+  const queries = useQueryClient();
+  const empty = useSave([], post('/api/house/emptying'), () => {
+    setTyped('');
+    // Nothing that is known of the house holds any more.
+    void queries.resetQueries();
+  });
+  if (!may) {
+    return null;
+  }
+  return (
+    <Part title={t('house.empty.title')} rank="h2">
+      <Box sx={{ mb: 1.5 }}>{t('house.empty.what', { name: house.name })}</Box>
+      <TextField
+        label={t('house.empty.confirm')}
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        fullWidth
+      />
+      <Button
+        variant="outlined"
+        color="error"
+        disabled={typed.trim() !== house.name}
+        loading={empty.isPending}
+        onClick={() => empty.mutate({ confirmation: typed })}
+        sx={{ my: 1 }}
+      >
+        {t('house.empty.do')}
+      </Button>
+      {empty.data && (
+        <Box role="status">{t('house.empty.done', { backup: empty.data.backup })}</Box>
+      )}
+      <ProblemNote problem={empty.error} />
+    </Part>
   );
 }
 

@@ -76,9 +76,14 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
 
   /** The office of someone who was hired a moment ago and first chooses a password of their own. */
   Page firstOffice(URI house, String person, String own) {
+    return firstOffice(house, person, PASSWORD, own);
+  }
+
+  /** The same, of someone who was given a password of their own. */
+  Page firstOffice(URI house, String person, String given, String own) {
     Page page = front(house, 1280, 800);
-    askIn(page, person);
-    page.getByLabel("Present password").fill(PASSWORD);
+    askIn(page, person, given);
+    page.getByLabel("Present password").fill(given);
     page.getByLabel("New password").first().fill(own);
     page.getByLabel("New password again").fill(own);
     button(page, "Save").click();
@@ -138,14 +143,14 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
     return page;
   }
 
-  private static void askIn(Page page, String person) {
+  private static void askIn(Page page, String person, String password) {
     page.getByLabel("Your code").fill(person);
-    page.getByLabel("Password").fill(PASSWORD);
+    page.getByLabel("Password").fill(password);
     button(page, "Sign in").click();
   }
 
   private static void signIn(Page page, String person) {
-    askIn(page, person);
+    askIn(page, person, PASSWORD);
     page.waitForFunction("() => /office|floor/.test(location.pathname)");
   }
 

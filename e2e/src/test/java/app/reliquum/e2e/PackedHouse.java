@@ -20,7 +20,8 @@ import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
 
 /**
- * The packed application as a process of its own, with the demo house, for the tests of a class.
+ * The packed application as a process of its own, with the demo house or an empty one, for the
+ * tests of a class.
  */
 public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
 
@@ -35,15 +36,44 @@ public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
   private static final String RUN =
       System.getProperty("reliquum.run", Long.toString(ProcessHandle.current().pid()));
 
+  private final boolean demo;
   private TestDatabase database;
   private Process process;
   private int port;
 
+  /** A demo house. */
+  public PackedHouse() {
+    this(true);
+  }
+
+  private PackedHouse(boolean demo) {
+    this.demo = demo;
+  }
+
+  /** A house in which there is nothing yet, and one administrator who has not signed in. */
+  static PackedHouse empty() {
+    return new PackedHouse(false);
+  }
+
   @Override
   public void beforeAll(ExtensionContext context) {
     port = freePort();
-    database = opened().copy();
+    TestDatabase first = opened();
+    database = demo ? first.copy() : new TestDatabase();
     start();
+  }
+
+  private Path administrator() {
+    return Path.of("target/administrator-" + port);
+  }
+
+  /** The password that the first administrator, ADMIN, was given. */
+  String firstPassword() {
+    try {
+      return Files.readString(administrator()).strip().split(" ")[1];
+    } catch (IOException fault) {
+      throw new UncheckedIOException(fault);
+    }
   }
 
   /** The demo house before anyone has touched it. Whoever asks first opens it, the others wait. */
@@ -112,7 +142,10 @@ public final class PackedHouse implements BeforeAllCallback, AfterAllCallback {
     builder.environment().put("RELIQUUM_DB_URL", database.url());
     builder.environment().put("RELIQUUM_DB_USER", database.user());
     builder.environment().put("RELIQUUM_DB_PASSWORD", database.password());
-    builder.environment().put("RELIQUUM_DEMO", "true");
+    builder.environment().put("RELIQUUM_DEMO", Boolean.toString(demo));
+    if (!demo) {
+      builder.environment().put("RELIQUUM_ADMINISTRATOR_FILE", administrator().toString());
+    }
     builder.environment().put("RELIQUUM_PORT", Integer.toString(port));
     builder.redirectErrorStream(true);
     builder.redirectOutput(log());

@@ -1,5 +1,6 @@
 package app.reliquum.house;
 
+import app.reliquum.api.Backup;
 import com.github.kagkarlsson.scheduler.task.helper.RecurringTask;
 import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import com.github.kagkarlsson.scheduler.task.schedule.Daily;
@@ -23,7 +24,7 @@ import org.springframework.context.annotation.Configuration;
  */
 @Configuration
 @ConditionalOnExpression("!'${reliquum.backup.program}'.isEmpty()")
-class NightlyBackup {
+class NightlyBackup implements Backup {
 
   private static final Logger LOG = LoggerFactory.getLogger(NightlyBackup.class);
   private static final int LONGEST = 300;
@@ -50,15 +51,11 @@ class NightlyBackup {
   @Bean
   RecurringTask<Void> nightlyBackupTask(@Value("${reliquum.backup.at}") String at) {
     return Tasks.recurring("nightly-backup", new Daily(ZoneId.systemDefault(), LocalTime.parse(at)))
-        .execute((task, context) -> backUp());
+        .execute((task, context) -> LOG.info("{}", backUp()));
   }
 
-  /**
-   * Backs up now.
-   *
-   * @throws IllegalStateException with what the program said, if it failed
-   */
-  void backUp() {
+  @Override
+  public String backUp() {
     ProcessBuilder program = new ProcessBuilder(command).redirectErrorStream(true);
     program.environment().putAll(database);
     try {
@@ -69,7 +66,7 @@ class NightlyBackup {
         throw new IllegalStateException(
             "The backup failed: " + said.substring(Math.max(0, said.length() - LONGEST)));
       }
-      LOG.info("{}", said);
+      return said;
     } catch (IOException fault) {
       throw new UncheckedIOException("The backup could not be started", fault);
     } catch (InterruptedException stopped) {

@@ -188,12 +188,13 @@ class ImportWork {
     WrittenStyle.Finding style = settled(FileRows.style(sheets), kept);
     List<TableFault> faults = new ArrayList<>();
     Map<String, List<SheetReading.Said>> rows = new LinkedHashMap<>();
+    List<SheetReading.Said> broken = new ArrayList<>();
     if (style.settled()) {
-      rows.putAll(rows(sheets, style(style, kept), actor, faults));
+      rows.putAll(rows(sheets, style(style, kept), actor, broken, faults));
     }
     aside.executeWithoutResult(
         status -> store.total(id, rows.values().stream().mapToInt(List::size).sum()));
-    List<Compared> compared = comparison.compare(rows, faults);
+    List<Compared> compared = comparison.compare(rows, broken, faults);
     TableWriting writing = new TableWriting(batch(id), actor, trial, validator, looking(id));
     List<RowChange> shown = new ArrayList<>();
     for (Compared one : compared) {
@@ -282,7 +283,11 @@ class ImportWork {
   }
 
   private Map<String, List<SheetReading.Said>> rows(
-      List<FileRows.Matched> sheets, WrittenStyle style, Actor actor, List<TableFault> faults) {
+      List<FileRows.Matched> sheets,
+      WrittenStyle style,
+      Actor actor,
+      List<SheetReading.Said> broken,
+      List<TableFault> faults) {
     Map<String, List<SheetReading.Said>> rows = new LinkedHashMap<>();
     for (FileRows.Matched sheet : sheets) {
       if (!sheet.readable()) {
@@ -294,6 +299,7 @@ class ImportWork {
       SheetReading.Result read =
           SheetReading.read(form, sheet.match().columns(), sheet.content().lines(), style);
       faults.addAll(read.faults());
+      broken.addAll(read.broken());
       if (rows.putIfAbsent(form.name(), read.rows()) != null) {
         throw Problem.refused(
             "table-twice",

@@ -59,9 +59,13 @@ class RowComparison {
    * Compares the rows of a file.
    *
    * @param rows those of each table of the file, by its name
+   * @param broken what could be read of lines that are no rows: what names them is not wrong too
    * @param faults takes what names something that does not exist
    */
-  List<Compared> compare(Map<String, List<SheetReading.Said>> rows, List<TableFault> faults) {
+  List<Compared> compare(
+      Map<String, List<SheetReading.Said>> rows,
+      List<SheetReading.Said> broken,
+      List<TableFault> faults) {
     Map<String, List<RowChange>> changes = new LinkedHashMap<>();
     for (HouseTable table : tables.all()) {
       List<SheetReading.Said> said = rows.get(table.form().name());
@@ -69,13 +73,24 @@ class RowComparison {
         changes.put(table.form().name(), changes(table, said));
       }
     }
-    Known known = new Known(changes);
+    List<TableRow> coming = new ArrayList<>();
+    changes.values().forEach(all -> all.forEach(change -> coming.add(change.after())));
+    List<TableRow> faulty =
+        broken.stream()
+            .filter(said -> !said.key().stream().allMatch(String::isEmpty))
+            .map(said -> said.over(Optional.empty()))
+            .toList();
+    coming.addAll(faulty);
+    Known known = new Known(coming);
+    faulty.forEach(row -> namesWhatExists(row, known, faults));
     List<Compared> compared = new ArrayList<>();
     changes.forEach(
         (name, all) -> {
           HouseTable table = tables.named(name).orElseThrow();
           List<RowChange> naming =
-              all.stream().filter(change -> namesWhatExists(change, known, faults)).toList();
+              all.stream()
+                  .filter(change -> namesWhatExists(change.after(), known, faults))
+                  .toList();
           List<RowChange> kept =
               naming.stream().filter(change -> change.kind() != RowChange.Kind.UNCHANGED).toList();
           compared.add(new Compared(table, kept, naming.size() - kept.size()));
@@ -96,8 +111,7 @@ class RowComparison {
         .toList();
   }
 
-  private static boolean namesWhatExists(RowChange change, Known known, List<TableFault> faults) {
-    TableRow row = change.after();
+  private static boolean namesWhatExists(TableRow row, Known known, List<TableFault> faults) {
     boolean all = true;
     for (TableColumn column : row.form().columns()) {
       if (column.refersTo().isEmpty() || !row.says(column.name())) {
@@ -120,10 +134,10 @@ class RowComparison {
 
   /** What exists in the house or comes with the file. */
   private final class Known {
-    private final Map<String, List<RowChange>> coming;
+    private final List<TableRow> coming;
     private final Map<String, Map<String, Set<String>>> tablesByName = new HashMap<>();
 
-    Known(Map<String, List<RowChange>> coming) {
+    Known(List<TableRow> coming) {
       this.coming = coming;
     }
 
@@ -134,7 +148,9 @@ class RowComparison {
           k -> {
             Map<String, Set<String>> keys = new HashMap<>();
             tables.named(name).orElseThrow().rows(row -> add(row, keys));
-            coming.getOrDefault(name, List.of()).forEach(change -> add(change.after(), keys));
+            coming.stream()
+                .filter(row -> row.form().name().equals(name))
+                .forEach(row -> add(row, keys));
             return keys;
           });
     }

@@ -1,12 +1,17 @@
 package app.reliquum.importing;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.Command;
 import app.reliquum.api.Needs;
+import app.reliquum.api.OnceInPart;
 import app.reliquum.api.Permission;
 import app.reliquum.api.sheets.HouseTable;
 import app.reliquum.api.sheets.Sheet;
 import app.reliquum.core.table.TableForm;
 import io.swagger.v3.oas.annotations.Operation;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Locale;
 import org.springframework.http.ContentDisposition;
@@ -15,6 +20,8 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -31,8 +38,10 @@ class TableController {
 
   private final TableExport export;
   private final ExampleHouse example;
+  private final HouseEmptying emptying;
 
-  TableController(TableExport export, ExampleHouse example) {
+  TableController(TableExport export, ExampleHouse example, HouseEmptying emptying) {
+    this.emptying = emptying;
     this.export = export;
     this.example = example;
   }
@@ -91,6 +100,19 @@ class TableController {
       Actor actor, @RequestParam(defaultValue = "") List<String> tables) {
     List<HouseTable> chosen = export.chosen(tables, actor);
     return kept("template.xlsx", XLSX, out -> export.template(chosen, out));
+  }
+
+  /** What is typed to empty a house: its name. */
+  record EmptyingEntry(@NotBlank @Size(max = 80) String confirmation) {}
+
+  @Operation(
+      operationId = "emptyHouse",
+      summary = "Back the house up and empty it of everything that was only tried")
+  @OnceInPart
+  @Needs(value = Permission.PEOPLE, everywhere = true)
+  @PostMapping("/house/emptying")
+  HouseEmptying.Emptied empty(Command command, @Valid @RequestBody EmptyingEntry entry) {
+    return emptying.empty(entry.confirmation(), command.actor());
   }
 
   @Operation(

@@ -198,7 +198,7 @@ class TableExport {
         SheetFile.read(store.content(id), kept.row().fileName(), ImportWork.MOST_ROWS);
     List<ImportViews.Sheet> sheets = store.sheets(id);
     Map<String, Map<Integer, Map<String, String>>> notes = notes(id);
-    try (WorkbookFile book = new WorkbookFile(out)) {
+    try (WorkbookFile book = new WorkbookFile(out, true)) {
       for (int i = 0; i < contents.size(); i++) {
         SheetFile.Content content = contents.get(i);
         ImportViews.Sheet sheet = i < sheets.size() ? sheets.get(i) : null;

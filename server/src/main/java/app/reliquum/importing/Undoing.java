@@ -73,7 +73,7 @@ class Undoing {
     for (RowChange change : changes) {
       TableRow after = change.after();
       TableRow now = there.get(after.key());
-      if (now == null || !now.cells().equals(after.cells())) {
+      if (now == null || !table.isStill(after, now)) {
         throw Problem.refused(
             "built-on",
             "%s in %s was changed since it was imported, so the import stays."

@@ -56,6 +56,9 @@ class OpeningStock implements HouseTable {
 
   private static final String DEVICE = "import";
 
+  /** A lot or serial number of an item that has none: the rules refuse it. */
+  private static final long UNKNOWN = Long.MAX_VALUE;
+
   private static final TableForm FORM =
       TableForm.of(
           "opening stock",
@@ -219,6 +222,12 @@ class OpeningStock implements HouseTable {
         .orElse(units);
   }
 
+  /** What it is worth, and its days, follow from all that there is of it. */
+  @Override
+  public boolean isStill(TableRow written, TableRow now) {
+    return inUnits(written).text("quantity").equals(now.text("quantity"));
+  }
+
   private TableRow inUnits(TableRow row) {
     if (!row.says("pack")) {
       return row;
@@ -293,7 +302,10 @@ class OpeningStock implements HouseTable {
             "Expected a place where none of it lies; there are %s. Count it instead."
                 .formatted(change.before().get().text("quantity")));
       } else if (place == null) {
-        writing.fault(row, "bin", "Expected a bin: the site has some.");
+        // A bin that is named may have a fault itself.
+        if (!row.says("bin")) {
+          writing.fault(row, "bin", "Expected a bin: the site has some.");
+        }
       } else if (!place.active()) {
         writing.fault(row, "bin", "Expected a bin that is active.");
       } else if (item != null) {
@@ -416,8 +428,8 @@ class OpeningStock implements HouseTable {
     Goods goods =
         new Goods(
             named.item().id(),
-            row.says("lot") ? lots.getOrDefault(named.lot().folded(), 0L) : 0,
-            row.says("serial") ? serials.getOrDefault(named.serial().folded(), 0L) : 0);
+            row.says("lot") ? lots.getOrDefault(named.lot().folded(), UNKNOWN) : 0,
+            row.says("serial") ? serials.getOrDefault(named.serial().folded(), UNKNOWN) : 0);
     Condition condition = row.constant(Condition.class, "condition");
     return new Line(
         goods,

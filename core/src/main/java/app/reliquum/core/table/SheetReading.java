@@ -40,7 +40,7 @@ public final class SheetReading {
     /** Which row it means; capital and small letters make no difference. */
     public List<String> key() {
       return form.keyColumns().stream()
-          .map(one -> said.getOrDefault(one.name(), "").toLowerCase(Locale.ROOT))
+          .map(one -> said.getOrDefault(one.name(), one.usual()).toLowerCase(Locale.ROOT))
           .toList();
     }
 
@@ -56,8 +56,12 @@ public final class SheetReading {
     }
   }
 
-  /** The rows of a sheet, and what is wrong with the others. */
-  public record Result(List<Said> rows, List<TableFault> faults) {}
+  /**
+   * The rows of a sheet, and what is wrong with the others.
+   *
+   * @param broken what could be read of lines that are no rows
+   */
+  public record Result(List<Said> rows, List<Said> broken, List<TableFault> faults) {}
 
   /**
    * Reads lines.
@@ -67,12 +71,14 @@ public final class SheetReading {
   public static Result read(
       TableForm form, List<String> columns, List<Line> lines, WrittenStyle style) {
     List<Said> rows = new ArrayList<>();
+    List<Said> broken = new ArrayList<>();
     List<TableFault> faults = new ArrayList<>();
     Map<List<String>, Integer> seen = new HashMap<>();
     for (Line line : lines) {
       int before = faults.size();
       Said said = new Said(form, line.number(), cells(form, columns, line, style, faults));
       if (faults.size() > before) {
+        broken.add(said);
         continue;
       }
       Integer first = seen.putIfAbsent(said.key(), line.number());
@@ -90,7 +96,7 @@ public final class SheetReading {
                 ""));
       }
     }
-    return new Result(List.copyOf(rows), List.copyOf(faults));
+    return new Result(List.copyOf(rows), List.copyOf(broken), List.copyOf(faults));
   }
 
   private static Map<String, String> cells(

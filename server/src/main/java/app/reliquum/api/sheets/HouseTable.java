@@ -32,6 +32,11 @@ public interface HouseTable {
     return row;
   }
 
+  /** Whether a row is still what an import has made of it, so that it can be taken back. */
+  default boolean isStill(TableRow written, TableRow now) {
+    return written.cells().equals(now.cells());
+  }
+
   /** Hands out all rows as they are, in the order of their keys. */
   void rows(Consumer<TableRow> to);
 

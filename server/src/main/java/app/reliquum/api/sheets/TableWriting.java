@@ -10,6 +10,7 @@ import jakarta.validation.Validator;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.NoSuchElementException;
 import java.util.function.IntConsumer;
 
 /** What a table needs while rows are written: in whose name, whether to keep it, and who hears. */
@@ -89,7 +90,10 @@ public final class TableWriting {
     return broken.isEmpty();
   }
 
-  /** Writes one row; a refusal is a fault of it. */
+  /**
+   * Writes one row; a refusal is a fault of it. What a row names exists, or it is a row of the same
+   * file that has a fault itself: then nothing more is said of this one.
+   */
   public void attempt(TableRow row, Runnable writing) {
     try {
       writing.run();
@@ -98,6 +102,10 @@ public final class TableWriting {
           row,
           column(String.valueOf(refused.values().getOrDefault("field", WHOLE_ROW))),
           Problem.said(refused));
+    } catch (NoSuchElementException named) {
+      if (faults.isEmpty()) {
+        throw named;
+      }
     } catch (QuantityException refused) {
       fault(row, WHOLE_ROW, Problem.said(refused));
     }

@@ -41,6 +41,8 @@ final class Workbook extends DefaultHandler {
     ZipSecureFile.setMaxTextSize(LARGEST_PART);
   }
 
+  private static final String INLINE = "inlineStr";
+
   private final ReadOnlySharedStringsTable texts;
   private final StylesTable styles;
   private final int mostColumns;
@@ -138,7 +140,9 @@ final class Workbook extends DefaultHandler {
         style = attributes.getValue("s");
         value.setLength(0);
       }
-      case "v", "t" -> inValue = true;
+      // A cell that was changed may still carry what it said before, in the other of the two.
+      case "v" -> inValue = !INLINE.equals(type);
+      case "t" -> inValue = INLINE.equals(type);
       // How a text is pronounced stands beside it, and is not part of it.
       case "rPh" -> hidden = true;
       default -> {

@@ -29,16 +29,31 @@ public final class WorkbookFile implements AutoCloseable {
   private static final int WIDTH = 18 * 256;
 
   private final OutputStream out;
-  private final SXSSFWorkbook book = new SXSSFWorkbook(ROWS_IN_MEMORY);
-  private final CellStyle dates = book.createCellStyle();
-  private final CellStyle texts = book.createCellStyle();
-  private final CellStyle bold = book.createCellStyle();
-  private final CellStyle marked = book.createCellStyle();
+  private final SXSSFWorkbook book;
+  private final CellStyle dates;
+  private final CellStyle texts;
+  private final CellStyle bold;
+  private final CellStyle marked;
   private @Nullable SXSSFSheet sheet;
 
-  /** A workbook that is written to a stream when it is closed. */
+  /** A workbook of any length that is written to a stream when it is closed. */
   public WorkbookFile(OutputStream out) {
+    this(out, false);
+  }
+
+  /**
+   * The same.
+   *
+   * @param edited whether programs change its cells in place: then its texts stand in one list, as
+   *     they all understand it, which takes memory
+   */
+  public WorkbookFile(OutputStream out, boolean edited) {
     this.out = out;
+    this.book = new SXSSFWorkbook(null, ROWS_IN_MEMORY, false, edited);
+    this.dates = book.createCellStyle();
+    this.texts = book.createCellStyle();
+    this.bold = book.createCellStyle();
+    this.marked = book.createCellStyle();
     dates.setDataFormat(book.createDataFormat().getFormat("yyyy-mm-dd"));
     texts.setDataFormat(book.createDataFormat().getFormat("@"));
     Font font = book.createFont();
