@@ -97,10 +97,7 @@ function Rooms() {
               element={me.by === 'PIN' ? <Navigate to="/floor" replace /> : <Office />}
             />
             <Route path="/floor/*" element={<Floor />} />
-            <Route
-              path="*"
-              element={<Navigate to={small ? '/floor' : '/office/on-hand'} replace />}
-            />
+            <Route path="*" element={<Navigate to={small ? '/floor' : '/office'} replace />} />
           </Routes>
         </Suspense>
       </FaultBoundary>

@@ -19,7 +19,8 @@ import java.util.concurrent.locks.LockSupport;
 
 /**
  * Measures the running application beside bare JDBC on the same data in the same run, and prints
- * ratios: ./reliquum bench [--small] [--floor | --counts | --outbound | --replenishment]
+ * ratios: ./reliquum bench [--small] [--floor | --counts | --outbound | --replenishment |
+ * --moving-in]
  */
 public final class Bench {
 
@@ -82,6 +83,10 @@ public final class Bench {
         replenishment(http, connection);
         return;
       }
+      if (only.contains("--moving-in")) {
+        movingIn(http, connection);
+        return;
+      }
       System.out.println("\nPostings: a move of one piece, through HTTP and by bare JDBC");
       warmUp(http);
       for (int clients : CLIENTS) {
@@ -100,6 +105,7 @@ public final class Bench {
       System.out.println("\nAllocating, through HTTP");
       new Allocations(http, base, connection, Bench::connect, size).print();
       replenishment(http, connection);
+      movingIn(http, connection);
       System.out.println("\nThe rules by themselves");
       CoreBenchmarks.print();
       System.out.println("\nThe check of the books");
@@ -114,6 +120,11 @@ public final class Bench {
   private static void floor(Http http) throws Exception {
     System.out.println("\nReceiving on the Floor, through HTTP, 1 person");
     new Receipts(http, PORT).print();
+  }
+
+  private static void movingIn(Http http, Connection connection) throws Exception {
+    System.out.println("\nMoving in and out");
+    new MovingIn(http, connection).print();
   }
 
   private static void replenishment(Http http, Connection connection) throws Exception {

@@ -1,6 +1,7 @@
 package app.reliquum.bench;
 
 import java.io.IOException;
+import java.io.InputStream;
 import java.net.CookieManager;
 import java.net.HttpCookie;
 import java.net.URI;
@@ -71,6 +72,24 @@ final class Http {
                 .header("Idempotency-Key", UUID.randomUUID().toString())
                 .POST(BodyPublishers.ofString(body))
                 .build()));
+  }
+
+  String file(String path, byte[] content) throws Exception {
+    return right(
+        send(
+            HttpRequest.newBuilder(base.resolve(path))
+                .header("Content-Type", "application/octet-stream")
+                .header("X-XSRF-TOKEN", token)
+                .header("Idempotency-Key", UUID.randomUUID().toString())
+                .POST(BodyPublishers.ofByteArray(content))
+                .build()));
+  }
+
+  /** What a large file comes as, to be read while it comes. */
+  InputStream stream(String path) throws Exception {
+    return client
+        .send(HttpRequest.newBuilder(base.resolve(path)).build(), BodyHandlers.ofInputStream())
+        .body();
   }
 
   boolean answers(String path) {

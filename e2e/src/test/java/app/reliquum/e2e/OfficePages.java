@@ -55,6 +55,8 @@ final class OfficePages {
           "/office/rules/reasons?open=accounts",
           "/office/rules/counting",
           "/office/rules/house",
+          "/office/rules/tables",
+          "/office/rules/setting-up",
           "/office/coming/letters",
           "/office/rules/put-away?open=new",
           "/office/rules/removal?open=1",
