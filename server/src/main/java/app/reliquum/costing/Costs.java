@@ -163,7 +163,13 @@ public class Costs {
     }
     Map<PoolKey, CostPool> locked = pools.lock(wanted);
     // What was there before anyone knew a cost is taken to have cost the same.
-    first.forEach((item, cost) -> revalue(actor, locked, item, cost, "The first cost known of it"));
+    locked.forEach(
+        (key, pool) -> {
+          UnitCost cost = first.get(key.item());
+          if (cost != null) {
+            revalue(actor, key, pool, cost, "The first cost known of it");
+          }
+        });
     List<BigDecimal> values = Valuation.of(lines, locked, known);
     pools.write(locked);
     learn(dearer);
@@ -188,12 +194,16 @@ public class Costs {
     locked.forEach(
         (key, pool) -> {
           if (key.item() == item) {
-            BigDecimal more = pool.revalue(cost);
-            if (more.signum() != 0) {
-              note(actor, key, more, cost, reason);
-            }
+            revalue(actor, key, pool, cost, reason);
           }
         });
+  }
+
+  private void revalue(Actor actor, PoolKey key, CostPool pool, UnitCost cost, String reason) {
+    BigDecimal more = pool.revalue(cost);
+    if (more.signum() != 0) {
+      note(actor, key, more, cost, reason);
+    }
   }
 
   private void note(
