@@ -9,11 +9,14 @@ export function FilePick({
   label,
   accept,
   capture,
+  primary,
   onPick,
 }: {
   label: string;
   accept: string;
   capture?: 'environment';
+  /** Whether it is what one comes to the page for. */
+  primary?: boolean;
   onPick: (file: File) => void;
 }) {
   const [name, setName] = useState('');
@@ -24,7 +27,7 @@ export function FilePick({
         component="label"
         role={undefined}
         tabIndex={-1}
-        variant="outlined"
+        variant={primary ? 'contained' : 'outlined'}
         sx={{ flexShrink: 0, '&:focus-within': { outline: '2px solid', outlineOffset: 2 } }}
       >
         {label}

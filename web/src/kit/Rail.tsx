@@ -18,7 +18,14 @@ export function Rail({
       <Box
         component="nav"
         aria-label={label}
-        sx={{ width: 146, borderRight: 1, borderColor: 'divider', p: 2, flexShrink: 0 }}
+        sx={{
+          width: 146,
+          borderRight: 1,
+          borderColor: 'divider',
+          p: 2,
+          flexShrink: 0,
+          overflowY: 'auto',
+        }}
       >
         {rooms.map(([to, name]) => (
           <Box

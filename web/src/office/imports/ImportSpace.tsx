@@ -35,7 +35,12 @@ export function ImportSpace() {
       title={t('rules.tables')}
       name="imports"
       choices={
-        <FilePick label={t('imports.pick')} accept={FILES} onPick={(file) => send.mutate(file)} />
+        <FilePick
+          primary
+          label={t('imports.pick')}
+          accept={FILES}
+          onPick={(file) => send.mutate(file)}
+        />
       }
       actions={
         <>

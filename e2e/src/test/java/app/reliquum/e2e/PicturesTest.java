@@ -8,6 +8,8 @@ import app.reliquum.testing.Client;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -21,6 +23,15 @@ class PicturesTest {
 
   @RegisterExtension static final PackedHouse HOUSE = new PackedHouse();
   @RegisterExtension static final Browser BROWSER = new Browser();
+
+  private static final String SHELVES =
+      """
+      item;site;bin;minimum;maximum
+      SHK-001;KQ;QA-03-B;20;60
+      SHK-0O2;KQ;QA-03-C;20;60
+      FND-001;KQ;QA-03-Z;five;40
+      ROP-001;KW;QA-04-A;10;30
+      """;
 
   private static void shoot(Page page, String name) {
     page.mouse().move(640, 799);
@@ -81,8 +92,14 @@ class PicturesTest {
     page.getByText("not needed").or(page.getByText("expires later")).first().waitFor();
     page.locator("aside").evaluate("aside => aside.scrollTo(0, aside.scrollHeight)");
     shoot(page, "rules-removal");
-    page.evaluate("() => localStorage.setItem('reliquum.shift', 'night')");
-    shoot(page, "night-shift", "/office/on-hand?q=shackle");
+    page.navigate(HOUSE.address().resolve("/office/rules/tables").toString());
+    page.getByLabel("Choose a file")
+        .setInputFiles(
+            new FilePayload(
+                "shelves of autumn.csv", "text/csv", SHELVES.getBytes(StandardCharsets.UTF_8)));
+    page.getByText("cells have faults").waitFor();
+    assertThat(page.locator("[aria-busy=true]")).hasCount(0);
+    shoot(page, "import");
   }
 
   @Test

@@ -1,6 +1,6 @@
 package app.reliquum.inbound;
 
-import app.reliquum.api.Problem;
+import app.reliquum.api.sheets.Listed;
 import app.reliquum.api.sheets.RowByRowTable;
 import app.reliquum.api.sheets.RowQuery;
 import app.reliquum.api.sheets.TableWriting;
@@ -9,7 +9,6 @@ import app.reliquum.core.table.TableForm;
 import app.reliquum.core.table.TableRow;
 import java.time.DayOfWeek;
 import java.util.List;
-import java.util.Set;
 import java.util.TreeSet;
 import org.springframework.stereotype.Component;
 
@@ -76,7 +75,7 @@ class SupplierTable extends RowByRowTable {
             row.text("town"),
             row.whole("lead days").orElseThrow(),
             row.yes("active"),
-            days(row),
+            new TreeSet<>(Listed.constants(row, "order days", DayOfWeek.class)),
             row.says("cut off") ? row.text("cut off") : null,
             row.text("tax"));
     if (writing.valid(row, entry)) {
@@ -86,18 +85,6 @@ class SupplierTable extends RowByRowTable {
         suppliers.change(there.id(), entry);
       }
     }
-  }
-
-  private static Set<DayOfWeek> days(TableRow row) {
-    Set<DayOfWeek> days = new TreeSet<>();
-    for (String word : row.list("order days")) {
-      try {
-        days.add(TableColumn.constant(DayOfWeek.class, word));
-      } catch (IllegalArgumentException unknown) {
-        throw Problem.invalid("orderDays", "Expected days of the week; '" + word + "' is none.");
-      }
-    }
-    return days;
   }
 
   @Override

@@ -2,6 +2,7 @@ package app.reliquum.places;
 
 import app.reliquum.api.Problem;
 import app.reliquum.api.sheets.HouseTable;
+import app.reliquum.api.sheets.Listed;
 import app.reliquum.api.sheets.RowQuery;
 import app.reliquum.api.sheets.TableWriting;
 import app.reliquum.core.place.InboundFlow;
@@ -15,7 +16,6 @@ import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
@@ -152,22 +152,10 @@ class SiteTable implements HouseTable {
         row.text("gln"),
         row.constant(OutboundFlow.class, "outbound flow"),
         row.yes("shortest round"),
-        days(row),
+        new TreeSet<>(Listed.constants(row, "working days", DayOfWeek.class)),
         row.whole("transfer days").orElseThrow(),
         holidays(row),
         row.whole("allocate ahead").orElse(null));
-  }
-
-  private static Set<DayOfWeek> days(TableRow row) {
-    Set<DayOfWeek> days = new TreeSet<>();
-    for (String word : row.list("working days")) {
-      try {
-        days.add(TableColumn.constant(DayOfWeek.class, word));
-      } catch (IllegalArgumentException unknown) {
-        throw Problem.invalid("workingDays", "Expected days of the week; '" + word + "' is none.");
-      }
-    }
-    return days;
   }
 
   private static List<SiteSetup.HolidayEntry> holidays(TableRow row) {

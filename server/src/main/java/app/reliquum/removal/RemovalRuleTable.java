@@ -1,6 +1,6 @@
 package app.reliquum.removal;
 
-import app.reliquum.api.Problem;
+import app.reliquum.api.sheets.Listed;
 import app.reliquum.api.sheets.RowByRowTable;
 import app.reliquum.api.sheets.RowQuery;
 import app.reliquum.api.sheets.TableWriting;
@@ -10,7 +10,6 @@ import app.reliquum.core.table.TableColumn;
 import app.reliquum.core.table.TableForm;
 import app.reliquum.core.table.TableRow;
 import app.reliquum.places.Places;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -113,7 +112,7 @@ class RemovalRuleTable extends RowByRowTable {
             row.text("category"),
             area,
             area == null ? site.map(Places.SiteCard::id).orElse(null) : null,
-            keys(row),
+            Listed.constants(row, "keys", SortKey.class),
             row.whole("minimum life").orElseThrow(),
             row.yes("one lot"),
             row.yes("full packs"),
@@ -125,18 +124,6 @@ class RemovalRuleTable extends RowByRowTable {
         rules.change(there.id(), entry, writing.actor());
       }
     }
-  }
-
-  private static List<SortKey> keys(TableRow row) {
-    List<SortKey> keys = new ArrayList<>();
-    for (String word : row.list("keys")) {
-      try {
-        keys.add(TableColumn.constant(SortKey.class, word));
-      } catch (IllegalArgumentException unknown) {
-        throw Problem.invalid("keys", "Expected what goods are sorted by; '" + word + "' is not.");
-      }
-    }
-    return keys;
   }
 
   @Override
