@@ -14,6 +14,7 @@ import { fonts } from '../app/theme';
 import { Drop } from '../kit/Drop';
 import { Rail } from '../kit/Rail';
 import { AskLine } from './AskLine';
+import { Shortcuts } from './Shortcuts';
 import { addressOf, SPACES, type OfficePage, type OfficeSpace } from './pages';
 import { t, type Word } from '../app/words';
 
@@ -24,6 +25,7 @@ export default function Office() {
   return (
     <Box sx={{ height: '100vh', display: 'flex', flexDirection: 'column', overflow: 'hidden' }}>
       <Header />
+      <Shortcuts />
       <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', overflow: 'hidden' }}>
         {!sites.isPending && (
           <Suspense fallback={null}>
