@@ -4,10 +4,8 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import app.reliquum.api.sheets.HouseTable;
-import app.reliquum.api.sheets.RowQuery;
 import app.reliquum.api.sheets.TableWriting;
 import app.reliquum.catalog.Catalog;
-import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.catalog.LotsAndSerials.Code;
 import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.ledger.Condition;
@@ -16,7 +14,6 @@ import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.place.PlaceKind;
-import app.reliquum.core.quantity.LotDates;
 import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Sscc;
@@ -28,7 +25,6 @@ import app.reliquum.core.table.TableRow;
 import app.reliquum.places.Places;
 import app.reliquum.places.SiteDays;
 import java.math.BigDecimal;
-import java.math.RoundingMode;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -42,7 +38,6 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.function.Consumer;
-import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -97,31 +92,31 @@ class OpeningStock implements HouseTable {
           TableColumn.day("produced", "When its lot was made.", ""),
           TableColumn.day("service due", "When the piece is due for service.", ""));
 
-  private final RowQuery query;
+  private final OpeningStockRows rows;
+  private final OpeningGoods goods;
   private final JdbcClient jdbc;
   private final Stock stock;
   private final Catalog catalog;
   private final Places places;
   private final SiteDays days;
-  private final LotsAndSerials lotsAndSerials;
   private final UnitLoads loads;
 
   OpeningStock(
-      RowQuery query,
+      OpeningStockRows rows,
+      OpeningGoods goods,
       JdbcClient jdbc,
       Stock stock,
       Catalog catalog,
       Places places,
       SiteDays days,
-      LotsAndSerials lotsAndSerials,
       UnitLoads loads) {
-    this.query = query;
+    this.rows = rows;
+    this.goods = goods;
     this.jdbc = jdbc;
     this.stock = stock;
     this.catalog = catalog;
     this.places = places;
     this.days = days;
-    this.lotsAndSerials = lotsAndSerials;
     this.loads = loads;
   }
 
@@ -135,83 +130,10 @@ class OpeningStock implements HouseTable {
     return Permission.POST;
   }
 
-  // Out
-
-  /** What is left of a pool to be shared out over the positions that are worth it. */
-  private static final class Left {
-    private BigDecimal quantity;
-    private BigDecimal value;
-
-    Left(BigDecimal quantity, BigDecimal value) {
-      this.quantity = quantity;
-      this.value = value;
-    }
-
-    /** The unit cost of a part, so that all parts together are worth the whole to the cent. */
-    String cost(BigDecimal part) {
-      if (quantity.signum() <= 0 || part.signum() <= 0) {
-        return "";
-      }
-      BigDecimal share =
-          value.multiply(part).divide(quantity, UnitCost.CENTS, RoundingMode.HALF_UP);
-      quantity = quantity.subtract(part);
-      value = value.subtract(share);
-      return CellReading.plain(share.divide(part, UnitCost.DECIMALS, RoundingMode.HALF_UP));
-    }
-  }
-
-  private record PoolPart(long item, long pool, long lot) {}
-
-  private Map<PoolPart, Left> pools() {
-    Map<PoolPart, Left> pools = new HashMap<>();
-    jdbc.sql(
-            """
-            select item_id, pool_id, 0, quantity, value from cost_pool
-            where method <> 'LOT' and quantity > 0
-            union all select l.item_id, l.pool_id, l.lot_id, sum(l.quantity), sum(l.value)
-            from cost_layer l join cost_pool p on p.item_id = l.item_id and p.pool_id = l.pool_id
-            where p.method = 'LOT' group by l.item_id, l.pool_id, l.lot_id
-            """)
-        .query(
-            row -> {
-              pools.put(
-                  new PoolPart(row.getLong(1), row.getLong(2), row.getLong(3)),
-                  new Left(row.getBigDecimal(4), row.getBigDecimal(5)));
-            });
-    return pools;
-  }
-
   @Override
   public void rows(Consumer<TableRow> to) {
-    Map<PoolPart, Left> pools = pools();
-    query.each(
-        FORM,
-        """
-        select s.code, if(s.binned, p.address, ''), i.code, l.code, n.code, u.code,
-          elt(h.condition_code + 1, 'good', 'on hold', 'rejected'), h.quantity, '', null, h.in_date,
-          l.expiry, l.best_before, l.produced, n.service_due, h.item_id,
-          if(s.cost_site_id = 0, s.id, s.cost_site_id), h.lot_id
-        from stock_position h join place p on p.id = h.place_id join site s on s.id = p.site_id
-          join item i on i.id = h.item_id left join lot l on l.id = h.lot_id
-          left join serial n on n.id = h.serial_id left join unit_load u on u.id = h.unit_load_id
-        where p.kind = 'BIN' and h.quantity > 0
-        order by s.code, p.address, i.code, l.code, n.code, u.code, h.condition_code
-        """,
-        (row, told) -> {
-          long item = told.getLong("item_id");
-          long pool = told.getLong(17);
-          Left left =
-              pools.getOrDefault(
-                  new PoolPart(item, pool, told.getLong("lot_id")),
-                  pools.get(new PoolPart(item, pool, 0)));
-          to.accept(
-              left == null
-                  ? row
-                  : row.with("unit cost", left.cost(row.decimal("quantity").orElseThrow())));
-        });
+    rows.each(FORM, to);
   }
-
-  // In
 
   @Override
   public TableRow completed(TableRow row, Optional<TableRow> before) {
@@ -248,35 +170,17 @@ class OpeningStock implements HouseTable {
         .with("pack", "");
   }
 
-  /** A row with what it names. */
-  private record Named(TableRow row, Catalog.Measured item, Places.LedgerPlace place) {
-    Code lot() {
-      return new Code(item.id(), row.text("lot"));
-    }
-
-    Code serial() {
-      return new Code(item.id(), row.text("serial"));
-    }
-
-    LotDates dates() {
-      return new LotDates(
-          row.day("expiry").orElse(null),
-          row.day("best before").orElse(null),
-          row.day("produced").orElse(null));
-    }
-  }
-
   @Override
   public void write(List<RowChange> changes, TableWriting writing) {
-    Map<String, List<Named>> bySite = new LinkedHashMap<>();
-    for (Named named : named(changes, writing)) {
+    Map<String, List<OpeningRow>> bySite = new LinkedHashMap<>();
+    for (OpeningRow named : named(changes, writing)) {
       bySite.computeIfAbsent(named.row().text("site"), k -> new ArrayList<>()).add(named);
     }
     bySite.values().forEach(rows -> open(rows, writing));
     writing.done(changes.size());
   }
 
-  private List<Named> named(List<RowChange> changes, TableWriting writing) {
+  private List<OpeningRow> named(List<RowChange> changes, TableWriting writing) {
     Map<String, Catalog.Measured> items =
         catalog.coded(changes.stream().map(change -> change.after().text("item")).toList());
     Map<String, Places.LedgerPlace> bins =
@@ -290,7 +194,7 @@ class OpeningStock implements HouseTable {
                 .map(row -> Objects.requireNonNull(items.get(row.text("item"))).id())
                 .distinct()
                 .toList());
-    List<Named> named = new ArrayList<>();
+    List<OpeningRow> named = new ArrayList<>();
     for (RowChange change : changes) {
       TableRow row = change.after();
       Catalog.Measured item = items.get(row.text("item"));
@@ -310,7 +214,7 @@ class OpeningStock implements HouseTable {
         writing.fault(row, "bin", "Expected a bin that is active.");
       } else if (item != null) {
         inUnits(row, packs.getOrDefault(item.id(), List.of()), writing)
-            .ifPresent(units -> named.add(new Named(units, item, place)));
+            .ifPresent(units -> named.add(new OpeningRow(units, item, place)));
       }
     }
     return named;
@@ -338,16 +242,16 @@ class OpeningStock implements HouseTable {
     return row.text("site") + "." + (row.says("bin") ? row.text("bin") : row.text("site"));
   }
 
-  private void open(List<Named> rows, TableWriting writing) {
+  private void open(List<OpeningRow> rows, TableWriting writing) {
     LocalDate today = days.today(rows.get(0).place().site());
-    Map<Code, Long> lots = lots(rows, today, writing);
-    Map<Code, Long> serials = serials(rows, lots, writing);
+    Map<Code, Long> lots = goods.lots(rows, today, writing);
+    Map<Code, Long> serials = goods.serials(rows, lots, writing);
     long from = places.contra(PlaceKind.OPENING);
     List<Line> lines = new ArrayList<>();
-    List<Named> posted = new ArrayList<>();
+    List<OpeningRow> posted = new ArrayList<>();
     Map<Integer, UnitCost> paid = new TreeMap<>();
     Map<PositionKey, LocalDate> since = new HashMap<>();
-    for (Named named : rows) {
+    for (OpeningRow named : rows) {
       TableRow row = named.row();
       writing.attempt(
           row,
@@ -383,13 +287,13 @@ class OpeningStock implements HouseTable {
   private void post(
       NewPosting posting,
       Map<PositionKey, LocalDate> since,
-      List<Named> rows,
+      List<OpeningRow> rows,
       TableWriting writing) {
     try {
       stock.open(new Command(UUID.randomUUID(), writing.actor(), DEVICE), posting, since);
     } catch (Problem refused) {
       Object serial = refused.values().get("serial");
-      Named about =
+      OpeningRow about =
           rows.stream()
               .filter(named -> serial != null && named.row().text("serial").equals(serial))
               .findFirst()
@@ -398,7 +302,7 @@ class OpeningStock implements HouseTable {
     }
   }
 
-  private static void tell(Named named, Problem refused, TableWriting writing) {
+  private static void tell(OpeningRow named, Problem refused, TableWriting writing) {
     String column =
         switch (refused.type()) {
           case "lot-missing", "lot-not-kept" -> "lot";
@@ -423,16 +327,16 @@ class OpeningStock implements HouseTable {
     return day;
   }
 
-  private Line line(Named named, long from, Map<Code, Long> lots, Map<Code, Long> serials) {
+  private Line line(OpeningRow named, long from, Map<Code, Long> lots, Map<Code, Long> serials) {
     TableRow row = named.row();
-    Goods goods =
+    Goods what =
         new Goods(
             named.item().id(),
             row.says("lot") ? lots.getOrDefault(named.lot().folded(), UNKNOWN) : 0,
             row.says("serial") ? serials.getOrDefault(named.serial().folded(), UNKNOWN) : 0);
     Condition condition = row.constant(Condition.class, "condition");
     return new Line(
-        goods,
+        what,
         new Spot(from, 0, condition),
         new Spot(named.place().id(), load(row), condition),
         new Quantity(row.decimal("quantity").orElseThrow()));
@@ -447,77 +351,6 @@ class OpeningStock implements HouseTable {
     } catch (IllegalArgumentException fault) {
       throw Problem.invalid("unitLoad", fault.getMessage());
     }
-  }
-
-  /** The lots of rows, made if they are not there; those that are take what is said of them. */
-  private Map<Code, Long> lots(List<Named> rows, LocalDate today, TableWriting writing) {
-    List<Named> ofLots =
-        rows.stream()
-            .filter(named -> named.row().says("lot") && named.item().tracking().needsLot())
-            .toList();
-    Set<Long> items = new HashSet<>();
-    ofLots.forEach(named -> items.add(named.item().id()));
-    Map<Code, Long> known = lotsAndSerials.lotsOf(items);
-    Map<Code, Named> fresh = new LinkedHashMap<>();
-    for (Named named : ofLots) {
-      if (known.containsKey(named.lot().folded())) {
-        writing.attempt(
-            named.row(),
-            () ->
-                lotsAndSerials.obtainLot(
-                    named.item().id(), named.row().text("lot"), named.dates(), today));
-      } else {
-        Named first = fresh.putIfAbsent(named.lot().folded(), named);
-        if (first != null && !first.dates().equals(named.dates())) {
-          writing.fault(
-              named.row(),
-              "lot",
-              "Expected the same days as in row %d, which is of the same lot."
-                  .formatted(first.row().number()));
-        }
-      }
-    }
-    Map<Code, LotDates> said = new LinkedHashMap<>();
-    fresh.values().forEach(named -> said.put(named.lot(), ordered(named, writing)));
-    lotsAndSerials.makeLots(said, today);
-    return lotsAndSerials.lotsOf(items);
-  }
-
-  private static LotDates ordered(Named named, TableWriting writing) {
-    if (!named.dates().inOrder()) {
-      writing.fault(named.row(), "produced", "Expected a day before the lot expires.");
-    }
-    return named.dates();
-  }
-
-  private Map<Code, Long> serials(List<Named> rows, Map<Code, Long> lots, TableWriting writing) {
-    List<Named> ofPieces =
-        rows.stream()
-            .filter(named -> named.row().says("serial") && named.item().tracking().needsSerial())
-            .toList();
-    Set<Long> items = new HashSet<>();
-    ofPieces.forEach(named -> items.add(named.item().id()));
-    Map<Code, Long> known = lotsAndSerials.serialsOf(items);
-    Map<Code, Long> fresh = new LinkedHashMap<>();
-    Map<Code, LocalDate> due = new HashMap<>();
-    for (Named named : ofPieces) {
-      long lot = lots.getOrDefault(named.lot().folded(), 0L);
-      @Nullable LocalDate service = named.row().day("service due").orElse(null);
-      if (known.containsKey(named.serial().folded())) {
-        writing.attempt(
-            named.row(),
-            () ->
-                lotsAndSerials.obtainSerial(
-                    named.item().id(), named.row().text("serial"), lot, service));
-      } else {
-        fresh.put(named.serial(), lot);
-        if (service != null) {
-          due.put(named.serial(), service);
-        }
-      }
-    }
-    lotsAndSerials.makeSerials(fresh, due);
-    return lotsAndSerials.serialsOf(items);
   }
 
   /** All of it is one posting for each site: they are reversed. */
