@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
 import { get, post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { t } from '../../app/words';
@@ -32,6 +32,14 @@ export function ImportPanel({ id, onClose }: { id: number; onClose: () => void }
     ...question('/api/imports/{id}', { id }),
     refetchInterval: ({ state }) => (state.data && working(state.data.row) ? POLLED : false),
   });
+  const queries = useQueryClient();
+  const going = card.data && working(card.data.row);
+  // The list beside it sees how it has ended.
+  useEffect(() => {
+    if (going === false) {
+      void queries.invalidateQueries({ queryKey: ['imports'], exact: false });
+    }
+  }, [going, queries]);
   return (
     <DocumentPanel
       of={card}
@@ -273,7 +281,7 @@ function Changes({ card }: { card: Card }) {
             of.text('table', t('imports.table'), 110),
             of.count('line', t('imports.row'), 60),
             of.choice('kind', t('imports.kind'), 90, (kind) => t(`imports.kinds.${kind}`)),
-            of.shown('what', t('imports.what2'), 240, (row) => <Difference change={row} />, {
+            of.shown('what', t('imports.change'), 240, (row) => <Difference change={row} />, {
               grow: 1,
             }),
           ]}

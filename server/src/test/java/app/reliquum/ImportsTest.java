@@ -131,9 +131,14 @@ class ImportsTest {
         BB-2,BB,A-01-A,one,2
         BB-2,BB,A-01-B,5,2
         BB-2,BB,A-01-B,1,2
+        BB-2,ZZ,A-01-B,1,2
         """;
     JsonNode checked = importing.checked("homes.csv", text(file));
     assertThat(checked.path("ready").asBoolean()).isFalse();
+    // Where the site is not known, nothing is said of its bin.
+    assertThat(importing.faults(checked).valueStream().filter(one -> one.path("line").asInt() == 7))
+        .extracting(one -> one.path("column").asString())
+        .containsExactly("site");
     assertThat(importing.faults(checked).valueStream())
         .extracting(
             one ->
@@ -143,7 +148,7 @@ class ImportsTest {
                     + " "
                     + one.path("nearest").asString())
         .contains("2 bin A-01-A", "3 item BB-1", "4 minimum ", "6 site ");
-    assertThat(counts(checked, "homes").get(3)).isEqualTo(5);
+    assertThat(counts(checked, "homes").get(3)).isEqualTo(6);
     assertThat(
             controller
                 .post(

@@ -112,12 +112,15 @@ class RowComparison {
   }
 
   private static boolean namesWhatExists(TableRow row, Known known, List<TableFault> faults) {
-    boolean all = true;
+    Set<String> unknown = new HashSet<>();
     for (TableColumn column : row.form().columns()) {
       if (column.refersTo().isEmpty() || !row.says(column.name())) {
         continue;
       }
-      if (!known.exists(column, row)) {
+      if (unknown.contains(known.within(column))) {
+        // Nothing can be said of what lies in something that is not known itself.
+        unknown.add(column.name());
+      } else if (!known.exists(column, row)) {
         faults.add(
             new TableFault(
                 row.form().name(),
@@ -126,10 +129,10 @@ class RowComparison {
                 row.text(column.name()),
                 "Expected one of the " + column.refersTo() + ".",
                 faults.size() < MOST_NEAREST ? known.nearest(column, row) : ""));
-        all = false;
+        unknown.add(column.name());
       }
     }
-    return all;
+    return unknown.isEmpty();
   }
 
   /** What exists in the house or comes with the file. */
@@ -168,6 +171,12 @@ class RowComparison {
       List<TableColumn> key = named.keyColumns();
       String first = key.size() > 1 ? row.text(key.get(0).name()).toUpperCase(Locale.ROOT) : "";
       return of(named.name()).getOrDefault(first, Set.of());
+    }
+
+    /** The column that says in what something lies that a column names; empty for nothing. */
+    String within(TableColumn column) {
+      List<TableColumn> key = tables.named(column.refersTo()).orElseThrow().form().keyColumns();
+      return key.size() > 1 ? key.get(0).name() : "";
     }
 
     boolean exists(TableColumn column, TableRow row) {
