@@ -51,7 +51,12 @@ export function Shortcuts() {
   }, []);
   const close = () => setShown(undefined);
   return (
-    <Dialog open={!!shown} onClose={close} aria-labelledby="shortcuts">
+    <Dialog
+      open={!!shown}
+      onClose={close}
+      aria-labelledby="shortcuts"
+      slotProps={{ paper: { elevation: 0 } }}
+    >
       <Box sx={{ p: 2.5, minWidth: 420 }}>
         <Box component="h2" id="shortcuts" sx={{ typography: 'h2', m: 0, mb: 1 }}>
           {t('shortcuts.title')}
