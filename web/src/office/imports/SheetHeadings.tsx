@@ -18,6 +18,9 @@ type FileSheet = Schemas['ImportSheet'];
 export function SheetHeadings({ card, sheet }: { card: Card; sheet: FileSheet }) {
   const [open, setOpen] = useState(false);
   const unread = sheet.table === null || sheet.missing.length > 0;
+  const leftOut = sheet.headings
+    .filter((one) => one.heading !== '' && one.column === '')
+    .map((one) => one.heading);
   const mayMatch = card.row.state === 'CHECKED' || card.row.state === 'CANCELLED';
   return (
     <Box sx={{ borderTop: 1, borderColor: 'divider', py: 0.75 }}>
@@ -49,6 +52,11 @@ export function SheetHeadings({ card, sheet }: { card: Card; sheet: FileSheet })
           </Button>
         )}
       </Box>
+      {sheet.table !== null && leftOut.length > 0 && (
+        <Box sx={{ color: 'text.secondary' }}>
+          {t('imports.leftOut', { headings: leftOut.join(', ') })}
+        </Box>
+      )}
       {open && mayMatch && <Matching card={card} sheet={sheet} onDone={() => setOpen(false)} />}
     </Box>
   );

@@ -110,6 +110,7 @@ it('imports what has no faults, and shows what changes before and after', async 
   opened();
   expect(await screen.findByText('Bow anchor')).toBeTruthy();
   expect(screen.getByText('2 new')).toBeTruthy();
+  expect(screen.getByText('Not read, for no column is meant: Bezeichnung')).toBeTruthy();
   await press('Import 3 rows');
   await waitFor(() => expect(sent('POST', '/api/imports/4/writing')).toHaveLength(1));
 });

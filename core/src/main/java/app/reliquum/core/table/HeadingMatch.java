@@ -1,6 +1,5 @@
 package app.reliquum.core.table;
 
-import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -11,8 +10,8 @@ import java.util.Set;
 
 /**
  * Finds which columns of a form the headings of a file mean: those that someone has said before,
- * then names and synonyms. Case, accents, spaces and marks make no difference. A heading that means
- * none is left out and named, and a column is never taken from two.
+ * then names and synonyms. Case, spaces and marks make no difference, nor how a square is written.
+ * A heading that means none is left out and named, and a column is never taken from two.
  */
 public final class HeadingMatch {
 
@@ -34,8 +33,10 @@ public final class HeadingMatch {
 
   /** A heading without what makes no difference. */
   public static String plain(String heading) {
-    return Normalizer.normalize(heading, Normalizer.Form.NFKD)
+    return heading
         .toLowerCase(Locale.ROOT)
+        .replace('²', '2')
+        .replace('³', '3')
         .replaceAll("[^\\p{L}\\p{N}]", "");
   }
 

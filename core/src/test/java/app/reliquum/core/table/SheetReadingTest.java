@@ -106,7 +106,7 @@ class SheetReadingTest {
         "1,234.5|POINT",
         "1.234,5|COMMA",
         "1 234,5|COMMA",
-        "0.001,5|",
+        "0.01,5|",
       })
   void oneNumberSettlesHowAFileWritesThem(String text, String found) {
     WrittenStyle.Finding finding = WrittenStyle.find(List.of("12", text), List.of());

@@ -34,7 +34,7 @@ public final class SheetFile {
   private static final int LONGEST_CELL = 4_000;
 
   /** What the CSV files of a ZIP file may inflate to, all together. */
-  private static final long LARGEST_INFLATED = 256L << 20;
+  private static final long LARGEST_INFLATED = 96L << 20;
 
   private static final String WORKBOOK_PART = "[Content_Types].xml";
   private static final Charset WINDOWS = Charset.forName("windows-1252");
@@ -114,7 +114,7 @@ public final class SheetFile {
         byte[] inflated = zip.readNBytes((int) left);
         left -= inflated.length;
         if (left <= 0) {
-          throw Problem.invalid("file", "The ZIP file holds more than 256 MB. Send it in parts.");
+          throw Problem.invalid("file", "The ZIP file holds more than 96 MB. Send it in parts.");
         }
         csv(bareName(entry.getName()), inflated);
       }
