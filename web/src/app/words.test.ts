@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { SPACES } from '../office/pages';
 import en from './en.json';
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
@@ -28,6 +29,16 @@ describe('the catalogue of words', () => {
     );
     expect(asked.length).toBeGreaterThan(100);
     expect(asked.filter((key) => !has(key))).toEqual([]);
+  });
+
+  it('says of every page what it is for', () => {
+    const pages = SPACES.flatMap((space) => space.pages).filter((page) => !page.ofOne);
+    expect(pages.length).toBeGreaterThan(30);
+    expect(
+      pages
+        .flatMap((page) => [`help.pages.${page.word}.what`, `help.pages.${page.word}.example`])
+        .filter((key) => !has(key)),
+    ).toEqual([]);
   });
 
   it('has the name of every table', () => {

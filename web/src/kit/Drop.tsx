@@ -30,7 +30,7 @@ export function Drop({
         onClose={close}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
         transformOrigin={{ vertical: 'top', horizontal: 'right' }}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': label } }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': button['aria-label'] ?? label } }}
       >
         <Box sx={{ p: 1.5, display: 'grid', gap: 0.5 }}>{children(close)}</Box>
       </Popover>

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
 import { NavLink } from 'react-router';
 import { fonts } from '../app/theme';
+import { PageHelp } from './PageHelp';
 
 /** The rooms of a space on the left, and what is in the one that is open. */
 export function Rail({
@@ -81,6 +82,7 @@ export function Room({
         <Box component="h1" sx={{ typography: 'h1', m: 0, mr: 1 }}>
           {title}
         </Box>
+        <PageHelp />
         {tools}
       </Box>
       {children}

@@ -12,6 +12,7 @@ import { SignOut } from '../floor/SignOut';
 import { ShiftContext } from '../app/shift';
 import { fonts } from '../app/theme';
 import { Drop } from '../kit/Drop';
+import { PageHelpContext, type Help } from '../kit/PageHelp';
 import { Rail } from '../kit/Rail';
 import { AskLine } from './AskLine';
 import { Shortcuts } from './Shortcuts';
@@ -110,7 +111,21 @@ function Space({ space }: { space: OfficeSpace }) {
 
 function Page({ page }: { page: OfficePage }) {
   useTitle(t(page.word));
-  return <page.Show />;
+  return (
+    <PageHelpContext value={helpOf(page)}>
+      <page.Show />
+    </PageHelpContext>
+  );
+}
+
+/** What a page is for; of one thing alone nothing is said. */
+function helpOf(page: OfficePage): Help | undefined {
+  return page.ofOne
+    ? undefined
+    : {
+        what: t(`help.pages.${page.word}.what` as Word),
+        example: t(`help.pages.${page.word}.example` as Word),
+      };
 }
 
 function useTitle(page: string) {

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
 import { get, post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { t } from '../../app/words';
@@ -22,6 +23,7 @@ type Fault = Schemas['ImportCellFault'];
 type Change = Schemas['ImportChange'];
 
 const POLLED = 700;
+const STOCK = 'opening stock';
 
 /** What an import changes makes all that is known of the house old. */
 const IMPORTED = ['imports', 'items', 'sites', 'places', 'on-hand', 'suppliers', 'customers'];
@@ -138,6 +140,14 @@ function Next({ card }: { card: Card }) {
           <Button variant="outlined" loading={undo.isPending} onClick={() => undo.mutate()}>
             {t('imports.undo')}
           </Button>
+          {card.sheets.some((sheet) => sheet.table === STOCK && sheet.fresh > 0) && (
+            <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
+              {t('imports.countHelp')}
+              <Button component={Link} to="/office/checking/counts?open=new">
+                {t('imports.countIt')}
+              </Button>
+            </Box>
+          )}
         </>
       )}
       {card.row.state === 'UNDONE' && <Box>{t('imports.undone')}</Box>}

@@ -3,7 +3,7 @@ package app.reliquum.stock;
 import app.reliquum.api.Staff;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.context.event.EventListener;
@@ -16,6 +16,7 @@ import org.springframework.stereotype.Component;
  * restored. What it found stands in the log and among the checks of the house.
  */
 @Component
+@ConditionalOnProperty(name = "reliquum.ledger-check.only", havingValue = "true")
 class LedgerCheckAtStart {
 
   private static final Logger LOG = LoggerFactory.getLogger(LedgerCheckAtStart.class);
@@ -23,25 +24,16 @@ class LedgerCheckAtStart {
   private final BookChecks checks;
   private final Staff staff;
   private final ConfigurableApplicationContext application;
-  private final boolean only;
 
-  LedgerCheckAtStart(
-      BookChecks checks,
-      Staff staff,
-      ConfigurableApplicationContext application,
-      @Value("${reliquum.ledger-check.only}") boolean only) {
+  LedgerCheckAtStart(BookChecks checks, Staff staff, ConfigurableApplicationContext application) {
     this.checks = checks;
     this.staff = staff;
     this.application = application;
-    this.only = only;
   }
 
   @EventListener(ApplicationReadyEvent.class)
   @Order(Ordered.LOWEST_PRECEDENCE)
   void check() {
-    if (!only) {
-      return;
-    }
     BookChecks.Check check = checks.now(staff.house());
     LOG.info("Ledger check: {} differences", check.differences());
     application.close();
