@@ -15,7 +15,7 @@ it('says behind the title what a page is for', async () => {
       <Room title="Inbound">{null}</Room>
     </PageHelpContext>,
   );
-  await press('What is this page for?');
+  await press('About this page');
   expect((await screen.findByRole('dialog')).textContent).toBe(
     'What is late.For example: call the supplier.',
   );
