@@ -377,4 +377,28 @@ class ImportsTest {
                 .map(one -> one.path("table").asString() + " " + one.path("expected").asString()))
         .noneMatch(one -> one.startsWith("items") || one.startsWith("bins"));
   }
+
+  /** The file may hold what only they may see, and it is written with their rights. */
+  @Test
+  void whatSomeoneWithMoreRightsBringsIsNotSeenNorWrittenByOthers() {
+    Client administrator = HOUSE.hire("ROWAN", Role.ADMINISTRATOR);
+    byte[] people =
+        Importing.workbook(
+            Map.of(
+                "people", List.of(List.of("code", "name", "role"), List.of("Y1", "Y", "clerk"))));
+    JsonNode theirs = new Importing(administrator).checked("people.xlsx", people);
+    assertThat(theirs.path("ready").asBoolean()).as("%s", theirs).isTrue();
+    String path = "/api/imports/" + theirs.path("row").path("id").asLong();
+    for (String what : List.of("", "/faults", "/changes", "/workbook")) {
+      assertThat(controller.get(path + what).status()).as(what).isEqualTo(403);
+    }
+    for (String what : List.of("writing", "cancelling", "undoing")) {
+      assertThat(controller.post(path + "/" + what, Map.of()).status()).as(what).isEqualTo(403);
+    }
+    assertThat(controller.put(path + "/reading", Map.of("sheets", List.of())).status())
+        .isEqualTo(403);
+    // Those who may do as much go on with it.
+    JsonNode mine = importing.checked("items.csv", text("code,name,unit\nYY-1,Thing,pc\n"));
+    assertThat(state(new Importing(administrator).done(mine, "writing"))).isEqualTo("IMPORTED");
+  }
 }

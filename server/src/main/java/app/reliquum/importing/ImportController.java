@@ -1,5 +1,6 @@
 package app.reliquum.importing;
 
+import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
@@ -55,30 +56,32 @@ class ImportController {
   @Operation(operationId = "getImport", summary = "An import with its sheets")
   @Needs(value = Permission.RULES, everywhere = true)
   @GetMapping("/{id}")
-  ImportViews.Card card(@PathVariable long id) {
-    return imports.card(id);
+  ImportViews.Card card(Actor actor, @PathVariable long id) {
+    return imports.card(id, actor);
   }
 
   @Operation(operationId = "listImportFaults", summary = "What is wrong with the file")
   @Needs(value = Permission.RULES, everywhere = true)
   @GetMapping("/{id}/faults")
   Page<ImportViews.Fault> faults(
+      Actor actor,
       @PathVariable long id,
       @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
       @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
-    return imports.faults(id, offset, limit);
+    return imports.faults(id, offset, limit, actor);
   }
 
   @Operation(operationId = "listImportChanges", summary = "What the file changes")
   @Needs(value = Permission.RULES, everywhere = true)
   @GetMapping("/{id}/changes")
   Page<ImportViews.Change> changes(
+      Actor actor,
       @PathVariable long id,
       @RequestParam(required = false) @Nullable String table,
       @RequestParam(required = false) RowChange.@Nullable Kind kind,
       @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
       @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
-    return imports.changes(id, table, kind, offset, limit);
+    return imports.changes(id, table, kind, offset, limit, actor);
   }
 
   @Operation(
@@ -88,21 +91,21 @@ class ImportController {
   @PutMapping("/{id}/reading")
   ImportViews.Card read(
       Command command, @PathVariable long id, @Valid @RequestBody ImportViews.ReadingEntry entry) {
-    return imports.read(id, entry);
+    return imports.read(id, entry, command.actor());
   }
 
   @Operation(operationId = "writeImport", summary = "Import all of it, or nothing")
   @Needs(value = Permission.RULES, everywhere = true)
   @PostMapping("/{id}/writing")
   ImportViews.Card write(Command command, @PathVariable long id) {
-    return imports.write(id);
+    return imports.write(id, command.actor());
   }
 
   @Operation(operationId = "cancelImport", summary = "End an import before it is written")
   @Needs(value = Permission.RULES, everywhere = true)
   @PostMapping("/{id}/cancelling")
   ImportViews.Card cancel(Command command, @PathVariable long id) {
-    return imports.cancel(id);
+    return imports.cancel(id, command.actor());
   }
 
   @Operation(
@@ -111,6 +114,6 @@ class ImportController {
   @Needs(value = Permission.RULES, everywhere = true)
   @PostMapping("/{id}/undoing")
   ImportViews.Card undo(Command command, @PathVariable long id) {
-    return imports.undo(id);
+    return imports.undo(id, command.actor());
   }
 }

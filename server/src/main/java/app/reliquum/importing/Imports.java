@@ -2,7 +2,9 @@ package app.reliquum.importing;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Page;
+import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
+import app.reliquum.api.Staff;
 import app.reliquum.api.sheets.HouseTable;
 import app.reliquum.api.sheets.SheetFile;
 import app.reliquum.core.table.RowChange;
@@ -34,16 +36,19 @@ class Imports {
 
   private final ImportStore store;
   private final HouseTables tables;
+  private final Staff staff;
   private final Clock clock;
   private final ObjectProvider<SchedulerClient> scheduler;
 
   Imports(
       ImportStore store,
       HouseTables tables,
+      Staff staff,
       Clock clock,
       ObjectProvider<SchedulerClient> scheduler) {
     this.store = store;
     this.tables = tables;
+    this.staff = staff;
     this.clock = clock;
     this.scheduler = scheduler;
   }
@@ -53,8 +58,36 @@ class Imports {
     return store.rows(offset, limit);
   }
 
+  /**
+   * Lets only those see an import, and go on with it, who may do all that the one may who brought
+   * it: the file can hold what only they may see, and it is written with their rights.
+   *
+   * @throws Problem if there is no such import, or someone may not
+   */
   @Transactional(readOnly = true)
-  ImportViews.Card card(long id) {
+  void requireTheirs(long id, Actor actor) {
+    long by = store.find(id).askedBy();
+    if (actor.id() != by && !actor.permissions().containsAll(rights(by))) {
+      throw Problem.forbidden("Someone brought this file who may do more than you. Ask them.");
+    }
+  }
+
+  /** Of someone who has left, the rights are not known any more: all of them may have been. */
+  private Set<Permission> rights(long person) {
+    try {
+      return staff.actor(person).permissions();
+    } catch (Problem left) {
+      return Set.of(Permission.values());
+    }
+  }
+
+  @Transactional(readOnly = true)
+  ImportViews.Card card(long id, Actor actor) {
+    requireTheirs(id, actor);
+    return card(id);
+  }
+
+  private ImportViews.Card card(long id) {
     ImportStore.Kept kept = store.find(id);
     List<ImportViews.Sheet> sheets = store.sheets(id);
     return new ImportViews.Card(
@@ -78,15 +111,20 @@ class Imports {
   }
 
   @Transactional(readOnly = true)
-  Page<ImportViews.Fault> faults(long id, int offset, int limit) {
-    store.find(id);
+  Page<ImportViews.Fault> faults(long id, int offset, int limit, Actor actor) {
+    requireTheirs(id, actor);
     return store.faults(id, offset, limit);
   }
 
   @Transactional(readOnly = true)
   Page<ImportViews.Change> changes(
-      long id, @Nullable String table, RowChange.@Nullable Kind kind, int offset, int limit) {
-    store.find(id);
+      long id,
+      @Nullable String table,
+      RowChange.@Nullable Kind kind,
+      int offset,
+      int limit,
+      Actor actor) {
+    requireTheirs(id, actor);
     return store.changes(id, table, kind, offset, limit);
   }
 
@@ -112,7 +150,8 @@ class Imports {
 
   /** Says how the file is to be read, and has it tried again. */
   @Transactional
-  ImportViews.Card read(long id, ImportViews.ReadingEntry entry) {
+  ImportViews.Card read(long id, ImportViews.ReadingEntry entry, Actor actor) {
+    requireTheirs(id, actor);
     require(id, "tried again", ImportState.CHECKED, ImportState.CANCELLED);
     store.read(id, entry.numbers(), entry.days());
     List<ImportViews.Sheet> sheets = store.sheets(id);
@@ -162,7 +201,8 @@ class Imports {
 
   /** Has it written. */
   @Transactional
-  ImportViews.Card write(long id) {
+  ImportViews.Card write(long id, Actor actor) {
+    requireTheirs(id, actor);
     require(id, "imported", ImportState.CHECKED);
     if (!card(id).ready()) {
       throw Problem.refused(
@@ -175,7 +215,8 @@ class Imports {
 
   /** Has it taken back. */
   @Transactional
-  ImportViews.Card undo(long id) {
+  ImportViews.Card undo(long id, Actor actor) {
+    requireTheirs(id, actor);
     require(id, "undone", ImportState.IMPORTED);
     store.begin(id, ImportState.UNDOING);
     start(id);
@@ -184,7 +225,8 @@ class Imports {
 
   /** Ends it before it is written. */
   @Transactional
-  ImportViews.Card cancel(long id) {
+  ImportViews.Card cancel(long id, Actor actor) {
+    requireTheirs(id, actor);
     ImportState state =
         require(id, "cancelled", ImportState.CHECKING, ImportState.CHECKED, ImportState.IMPORTING);
     if (state == ImportState.CHECKED) {

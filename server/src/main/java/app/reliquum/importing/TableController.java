@@ -39,8 +39,11 @@ class TableController {
   private final TableExport export;
   private final ExampleHouse example;
   private final HouseEmptying emptying;
+  private final Imports imports;
 
-  TableController(TableExport export, ExampleHouse example, HouseEmptying emptying) {
+  TableController(
+      TableExport export, ExampleHouse example, HouseEmptying emptying, Imports imports) {
+    this.imports = imports;
     this.emptying = emptying;
     this.export = export;
     this.example = example;
@@ -129,8 +132,8 @@ class TableController {
       summary = "The file of an import as a workbook whose faulty cells are marked and noted")
   @Needs(value = Permission.RULES, everywhere = true)
   @GetMapping("/imports/{id}/workbook")
-  ResponseEntity<StreamingResponseBody> marked(@PathVariable long id) {
-    export.requireThere(id);
+  ResponseEntity<StreamingResponseBody> marked(Actor actor, @PathVariable long id) {
+    imports.requireTheirs(id, actor);
     return kept("faults.xlsx", XLSX, out -> export.marked(id, out));
   }
 

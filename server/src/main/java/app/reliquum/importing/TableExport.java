@@ -186,11 +186,6 @@ class TableExport {
         column.refersTo());
   }
 
-  /** Says it before anything is sent, if there is no such import. */
-  void requireThere(long id) {
-    store.find(id);
-  }
-
   /** The file of an import once more, as a workbook whose faulty cells are marked and noted. */
   void marked(long id, OutputStream out) {
     ImportStore.Kept kept = store.find(id);
