@@ -331,6 +331,57 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/change-log': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Who changed what of rules, items, places and people, the newest first */
+    get: operations['listChanges'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/change-log/row': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Who changed what of one row of a table, and of rows that belong to it */
+    get: operations['listChangesOfRow'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/change-log/{id}/undoing': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Take a change of a row back */
+    post: operations['takeChangeBack'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/charges': {
     parameters: {
       query?: never;
@@ -5242,6 +5293,26 @@ export interface components {
       merge: boolean;
       to: string;
     };
+    ChangeLogRow: {
+      cells: components['schemas']['ChangedCell'][];
+      /** Format: date-time */
+      changed: string;
+      /** Format: int64 */
+      id: number;
+      /** Format: int64 */
+      importId: number | null;
+      key: string;
+      /** @enum {string} */
+      kind: 'NEW' | 'CHANGED' | 'REMOVED';
+      person: string;
+      table: string;
+      takenBack: boolean;
+    };
+    ChangedCell: {
+      after: string;
+      before: string;
+      column: string;
+    };
     Charge: {
       amount: number;
       /** Format: date-time */
@@ -6732,22 +6803,30 @@ export interface components {
       currency: string;
       /** Format: int32 */
       currencyDigits: number;
+      /** @enum {string} */
+      firstDay: 'MONDAY' | 'TUESDAY' | 'WEDNESDAY' | 'THURSDAY' | 'FRIDAY' | 'SATURDAY' | 'SUNDAY';
+      language: string;
       logo: boolean;
       mailFrom: string;
       name: string;
       scrapIsDemand: boolean;
       settingUp: boolean;
       street: string;
+      timeZone: string;
       town: string;
       /** Format: int32 */
       version: number;
     };
     HouseEntry: {
       currency?: string | null;
+      firstDay?:
+        ('MONDAY' | 'TUESDAY' | 'WEDNESDAY' | 'THURSDAY' | 'FRIDAY' | 'SATURDAY' | 'SUNDAY') | null;
+      language?: string | null;
       mailFrom: string;
       name: string;
       scrapIsDemand?: boolean | null;
       street: string;
+      timeZone?: string | null;
       town: string;
       /** Format: int32 */
       version: number;
@@ -8279,6 +8358,13 @@ export interface components {
       /** Format: int32 */
       offset: number;
       rows: components['schemas']['BinCard'][];
+      /** Format: int64 */
+      total: number;
+    };
+    PageChangeLogRow: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['ChangeLogRow'][];
       /** Format: int64 */
       total: number;
     };
@@ -11192,6 +11278,103 @@ export interface operations {
       400: components['responses']['Invalid'];
       401: components['responses']['SignIn'];
       403: components['responses']['Forbidden'];
+    };
+  };
+  listChanges: {
+    parameters: {
+      query?: {
+        /** @description Words that must all be found in a row. */
+        q?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. TABLE (IS, IS_NOT, HOLDS, EMPTY, FILLED); ROW (IS, IS_NOT, HOLDS, EMPTY, FILLED); KIND (IS, IS_NOT); PERSON (IS, IS_NOT, EMPTY, FILLED); CHANGED (FROM, BEFORE, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?: 'TABLE' | 'ROW' | 'KIND' | 'PERSON' | 'CHANGED';
+        /** @description The other way round. */
+        descending?: boolean;
+        /** @description The number of the first row, from 0. */
+        offset?: number;
+        /** @description How many rows at most. */
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageChangeLogRow'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  listChangesOfRow: {
+    parameters: {
+      query: {
+        table: string;
+        /** @description the parts of its key, with ' · ' between */
+        key: string;
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageChangeLogRow'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  takeChangeBack: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ChangeLogRow'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
   getChargesOfDocument: {

@@ -3,6 +3,7 @@ package app.reliquum.adjusting;
 import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Numbers;
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import app.reliquum.core.adjustment.Direction;
 import app.reliquum.core.adjustment.Purpose;
 import app.reliquum.core.place.PlaceKind;
@@ -40,8 +41,10 @@ public class MovementKinds {
   private static final int MOST_FIELDS = 12;
 
   private final JdbcClient jdbc;
+  private final RowLog rowLog;
 
-  MovementKinds(JdbcClient jdbc) {
+  MovementKinds(JdbcClient jdbc, RowLog rowLog) {
+    this.rowLog = rowLog;
     this.jdbc = jdbc;
   }
 
@@ -164,6 +167,7 @@ public class MovementKinds {
   @Transactional
   public Kind add(Entry entry) {
     check(entry, 0);
+    rowLog.changing("reasons");
     long id;
     try {
       id =
@@ -194,6 +198,7 @@ public class MovementKinds {
           .with("field", "code");
     }
     check(entry, id);
+    rowLog.changing("reasons");
     int changed =
         bind(
                 jdbc.sql(

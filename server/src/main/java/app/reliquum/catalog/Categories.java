@@ -1,6 +1,7 @@
 package app.reliquum.catalog;
 
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import app.reliquum.core.category.CategoryPath;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotBlank;
@@ -19,9 +20,11 @@ import org.springframework.transaction.annotation.Transactional;
 public class Categories {
 
   private final JdbcClient jdbc;
+  private final RowLog rowLog;
   private final ApplicationEventPublisher events;
 
-  Categories(JdbcClient jdbc, ApplicationEventPublisher events) {
+  Categories(JdbcClient jdbc, ApplicationEventPublisher events, RowLog rowLog) {
+    this.rowLog = rowLog;
     this.jdbc = jdbc;
     this.events = events;
   }
@@ -100,6 +103,7 @@ public class Categories {
           .with("items", before.get(to));
     }
     CategoryMoved moved = new CategoryMoved(from, to);
+    watch(from);
     try {
       moved.followedBy(jdbc, "item", "item");
       events.publishEvent(moved);
@@ -107,6 +111,21 @@ public class Categories {
       throw Problem.invalid("to", fault.getMessage());
     }
     return tree();
+  }
+
+  /** What names a category, here and in the rules of others. */
+  private void watch(String category) {
+    rowLog.changing(
+        "items",
+        jdbc
+            .sql("select code from item where category = ? or category like concat(?, '/%')")
+            .params(category, category)
+            .query(String.class)
+            .list()
+            .stream()
+            .map(List::of)
+            .toList());
+    List.of("put-away rules", "removal rules", "policies").forEach(rowLog::changing);
   }
 
   private static String read(String typed) {

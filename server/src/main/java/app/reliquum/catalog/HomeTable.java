@@ -57,7 +57,7 @@ class HomeTable implements HouseTable {
   }
 
   @Override
-  public void rows(Consumer<TableRow> to) {
+  public void rows(List<String> first, Consumer<TableRow> to) {
     query.each(
         FORM,
         """
@@ -65,6 +65,7 @@ class HomeTable implements HouseTable {
         from item_home h join item i on i.id = h.item_id join site s on s.id = h.site_id
           left join place p on p.id = h.place_id order by i.code, s.code
         """,
+        first,
         to);
   }
 

@@ -2,6 +2,7 @@ package app.reliquum.catalog;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.NumberRule;
@@ -42,13 +43,16 @@ public class ItemSetup {
   private final Places places;
   private final ObjectProvider<ItemUse> use;
   private final Catalog catalog;
+  private final RowLog rowLog;
 
   ItemSetup(
       ItemStore items,
       JdbcClient jdbc,
       Places places,
       ObjectProvider<ItemUse> use,
-      Catalog catalog) {
+      Catalog catalog,
+      RowLog rowLog) {
+    this.rowLog = rowLog;
     this.catalog = catalog;
     this.items = items;
     this.jdbc = jdbc;
@@ -89,9 +93,14 @@ public class ItemSetup {
     Item item = new Item(entry.code());
     item.measure(measure(entry));
     item.describe(entry);
+    changing(item);
     items.saveAndFlush(item);
     writeParts(item, entry);
     return catalog.card(item);
+  }
+
+  private void changing(Item item) {
+    List.of("items", "packs", "homes").forEach(table -> rowLog.changing(table, item.code()));
   }
 
   /** The same, for someone: homes at other sites than theirs stay. */
@@ -120,6 +129,7 @@ public class ItemSetup {
       }
       item.measure(measure);
     }
+    changing(item);
     item.describe(entry);
     items.saveAndFlush(item);
     writeParts(item, entry);

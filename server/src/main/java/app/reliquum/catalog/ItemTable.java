@@ -121,7 +121,7 @@ class ItemTable implements HouseTable {
   }
 
   @Override
-  public void rows(Consumer<TableRow> to) {
+  public void rows(List<String> first, Consumer<TableRow> to) {
     query.each(
         FORM,
         """
@@ -135,6 +135,7 @@ class ItemTable implements HouseTable {
                 Arrays.stream(UnitOfMeasure.values())
                     .map(unit -> "when '" + unit.name() + "' then '" + unit.symbol() + "'")
                     .collect(Collectors.joining(" "))),
+        first,
         to);
   }
 

@@ -73,7 +73,7 @@ class PackTable implements HouseTable {
   }
 
   @Override
-  public void rows(Consumer<TableRow> to) {
+  public void rows(List<String> first, Consumer<TableRow> to) {
     query.each(
         FORM,
         """
@@ -82,6 +82,7 @@ class PackTable implements HouseTable {
             where b.item_id = i.id and b.pack_id = p.id)
         from pack p join item i on i.id = p.item_id order by i.code, p.name
         """,
+        first,
         to);
   }
 

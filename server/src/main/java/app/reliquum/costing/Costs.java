@@ -2,6 +2,7 @@ package app.reliquum.costing;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import app.reliquum.api.Utc;
 import app.reliquum.core.costing.CostLayer;
 import app.reliquum.core.costing.CostMethod;
@@ -46,8 +47,10 @@ public class Costs {
   private final JdbcClient jdbc;
   private final PoolTable pools;
   private final Clock clock;
+  private final RowLog rowLog;
 
-  Costs(JdbcClient jdbc, PoolTable pools, Clock clock) {
+  Costs(JdbcClient jdbc, PoolTable pools, Clock clock, RowLog rowLog) {
+    this.rowLog = rowLog;
     this.jdbc = jdbc;
     this.pools = pools;
     this.clock = clock;
@@ -310,6 +313,7 @@ public class Costs {
   @Transactional
   public void set(Actor actor, long item, UnitCost cost, String reason) {
     Map<PoolKey, CostPool> locked = pools.lockAll(List.of(item));
+    watch(item);
     revalue(actor, locked, item, cost, reason);
     pools.write(locked);
     jdbc.sql(
@@ -317,6 +321,12 @@ public class Costs {
                 + " on duplicate key update cost = value(cost), changed = value(changed)")
         .params(item, cost.amount(), now())
         .update();
+  }
+
+  private void watch(long item) {
+    rowLog.changing(
+        "costs",
+        jdbc.sql("select code from item where id = ?").param(item).query(String.class).single());
   }
 
   /** Which worth goods of an item take along when they leave. */
@@ -337,6 +347,7 @@ public class Costs {
     if (method(item) == method) {
       return;
     }
+    watch(item);
     jdbc.sql(
             "insert into item_cost_method (item_id, method) values (?, ?)"
                 + " on duplicate key update method = value(method)")
@@ -404,6 +415,7 @@ public class Costs {
       return;
     }
     checkGroup(site, wanted);
+    rowLog.changing("shared costs");
     List<PoolKey> leaving = pools.ofPool(before);
     Set<PoolKey> keys = new TreeSet<>(leaving);
     leaving.forEach(key -> keys.add(new PoolKey(key.item(), wanted)));

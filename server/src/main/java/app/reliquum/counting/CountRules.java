@@ -1,6 +1,7 @@
 package app.reliquum.counting;
 
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import app.reliquum.core.counting.AbcClass;
 import app.reliquum.core.counting.CountTolerance;
 import app.reliquum.core.quantity.Quantity;
@@ -22,9 +23,11 @@ import org.springframework.transaction.annotation.Transactional;
 class CountRules {
 
   private final JdbcClient jdbc;
+  private final RowLog rowLog;
 
-  CountRules(JdbcClient jdbc) {
+  CountRules(JdbcClient jdbc, RowLog rowLog) {
     this.jdbc = jdbc;
+    this.rowLog = rowLog;
   }
 
   /**
@@ -84,6 +87,7 @@ class CountRules {
     if (rules.aPercent().compareTo(rules.bPercent()) > 0) {
       throw Problem.invalid("bPercent", "Class B ends after class A: choose a larger share.");
     }
+    rowLog.changing("count rules");
     int changed =
         jdbc.sql(
                 """

@@ -86,6 +86,9 @@ class DemoTransfers {
             "Kittiwake",
             "orders@kittiwake.example",
             "EUR",
+            null,
+            null,
+            null,
             null));
     house.logo(logo());
     Map<String, byte[]> drawings = new HashMap<>();

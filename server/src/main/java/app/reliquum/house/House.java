@@ -2,27 +2,36 @@ package app.reliquum.house;
 
 import app.reliquum.api.Picture;
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
+import java.time.DayOfWeek;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.util.Arrays;
 import java.util.Currency;
+import java.util.IllformedLocaleException;
+import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The name, address, logo and currency of the house. */
+/** The name, address, logo and currency of the house, and how it writes numbers and times. */
 @Service
 public class House {
 
   private static final int LONGEST = 500_000;
 
   private final JdbcClient jdbc;
+  private final RowLog rowLog;
 
-  House(JdbcClient jdbc) {
+  House(JdbcClient jdbc, RowLog rowLog) {
     this.jdbc = jdbc;
+    this.rowLog = rowLog;
   }
 
   /**
@@ -33,6 +42,9 @@ public class House {
    * @param currencyDigits how many decimals an amount of it has
    * @param scrapIsDemand whether replenishment reckons with what is scrapped as with what is used
    * @param settingUp whether it opens on what is to be set up
+   * @param language how it writes numbers and days, as of BCP 47; empty for as each browser does
+   * @param timeZone in which it shows times; empty for that of each browser
+   * @param firstDay the day on which its weeks begin
    */
   @io.swagger.v3.oas.annotations.media.Schema(name = "HouseCard")
   public record Card(
@@ -45,13 +57,16 @@ public class House {
       String currency,
       int currencyDigits,
       boolean scrapIsDemand,
-      boolean settingUp) {}
+      boolean settingUp,
+      String language,
+      String timeZone,
+      DayOfWeek firstDay) {}
 
   /**
    * The house as entered.
    *
    * @param currency null for the one it has; figures that are kept already are not converted
-   * @param scrapIsDemand null for as it was
+   * @param scrapIsDemand null for as it was; likewise how it writes numbers and times
    */
   @io.swagger.v3.oas.annotations.media.Schema(name = "HouseEntry")
   public record Entry(
@@ -65,13 +80,16 @@ public class House {
           String mailFrom,
       @Pattern(regexp = "[A-Z]{3}", message = "is a code of ISO 4217, such as EUR")
           @Nullable String currency,
-      @Nullable Boolean scrapIsDemand) {}
+      @Nullable Boolean scrapIsDemand,
+      @Size(max = 20) @Nullable String language,
+      @Size(max = 40) @Nullable String timeZone,
+      @Nullable DayOfWeek firstDay) {}
 
   /** The house as it is called now. */
   public Card card() {
     return jdbc.sql(
             "select version, name, street, town, mail_from, logo is not null logo, currency,"
-                + " scrap_is_demand, setting_up"
+                + " scrap_is_demand, setting_up, language, time_zone, first_day"
                 + " from house")
         .query(
             (row, n) ->
@@ -85,7 +103,10 @@ public class House {
                     row.getString(7),
                     currency(row.getString(7)).getDefaultFractionDigits(),
                     row.getBoolean(8),
-                    row.getBoolean(9)))
+                    row.getBoolean(9),
+                    row.getString(10),
+                    row.getString(11),
+                    DayOfWeek.valueOf(row.getString(12))))
         .single();
   }
 
@@ -109,17 +130,49 @@ public class House {
     throw Problem.invalid("currency", code + " is no currency of ISO 4217, such as EUR.");
   }
 
+  private static void checkLanguage(@Nullable String tag) {
+    if (tag == null || tag.isEmpty()) {
+      return;
+    }
+    try {
+      Locale locale = new Locale.Builder().setLanguageTag(tag).build();
+      if (Arrays.asList(Locale.getAvailableLocales()).contains(locale)) {
+        return;
+      }
+    } catch (IllformedLocaleException unknown) {
+      // said below
+    }
+    throw Problem.invalid("language", tag + " is no language of BCP 47, such as en-GB.");
+  }
+
+  private static void checkZone(@Nullable String zone) {
+    if (zone != null && !zone.isEmpty() && !ZoneId.getAvailableZoneIds().contains(zone)) {
+      throw Problem.invalid("timeZone", zone + " is no time zone, such as Europe/London.");
+    }
+  }
+
+  /** The zone in which the days of the house as a whole begin. */
+  public ZoneId zone() {
+    String zone = card().timeZone();
+    return zone.isEmpty() ? ZoneOffset.UTC : ZoneId.of(zone);
+  }
+
   /** Gives the house another name, address or currency. */
   @Transactional
   public Card change(Entry entry) {
     if (entry.currency() != null) {
       currency(entry.currency());
     }
+    checkLanguage(entry.language());
+    checkZone(entry.timeZone());
+    rowLog.changing(HouseSettingsTable.NAME);
     int changed =
         jdbc.sql(
                 "update house set name = ?, street = ?, town = ?, mail_from = ?,"
                     + " currency = coalesce(?, currency),"
-                    + " scrap_is_demand = coalesce(?, scrap_is_demand), version = version + 1"
+                    + " scrap_is_demand = coalesce(?, scrap_is_demand),"
+                    + " language = coalesce(?, language), time_zone = coalesce(?, time_zone),"
+                    + " first_day = coalesce(?, first_day), version = version + 1"
                     + " where version = ?")
             .params(
                 entry.name().strip(),
@@ -128,6 +181,9 @@ public class House {
                 entry.mailFrom().strip(),
                 entry.currency(),
                 entry.scrapIsDemand(),
+                entry.language(),
+                entry.timeZone(),
+                entry.firstDay() == null ? null : entry.firstDay().name(),
                 entry.version())
             .update();
     if (changed == 0) {

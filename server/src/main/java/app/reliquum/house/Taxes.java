@@ -1,6 +1,7 @@
 package app.reliquum.house;
 
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import app.reliquum.api.Texts;
 import app.reliquum.core.purchasing.TaxRate;
 import app.reliquum.core.purchasing.TaxRate.Category;
@@ -24,8 +25,10 @@ import org.springframework.transaction.annotation.Transactional;
 public class Taxes {
 
   private final TaxStore store;
+  private final RowLog rowLog;
 
-  Taxes(TaxStore store) {
+  Taxes(TaxStore store, RowLog rowLog) {
+    this.rowLog = rowLog;
     this.store = store;
   }
 
@@ -115,6 +118,7 @@ public class Taxes {
   }
 
   private Card described(Tax tax, Entry entry) {
+    rowLog.changing("taxes");
     try {
       tax.describe(
           new TaxRate(entry.name().strip(), entry.category(), entry.rate()), entry.active());

@@ -16,6 +16,7 @@ class HouseTables {
 
   private static final List<String> ORDER =
       List.of(
+          "house",
           "taxes",
           "sites",
           "shared costs",
@@ -31,6 +32,8 @@ class HouseTables {
           "customers",
           "components",
           "reasons",
+          "count rules",
+          "accounts",
           "put-away rules",
           "removal rules",
           "site groups",

@@ -7,7 +7,6 @@ import app.reliquum.api.Utc;
 import app.reliquum.core.table.RowChange;
 import app.reliquum.core.table.TableFault;
 import app.reliquum.core.table.TableForm;
-import app.reliquum.core.table.TableRow;
 import app.reliquum.core.table.WrittenStyle;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
@@ -18,7 +17,6 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HexFormat;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -40,12 +38,14 @@ class ImportStore {
   private final JdbcClient jdbc;
   private final JdbcOperations many;
   private final JsonMapper json;
+  private final RowJson rowJson;
   private final Clock clock;
 
-  ImportStore(JdbcClient jdbc, JdbcOperations many, JsonMapper json, Clock clock) {
+  ImportStore(JdbcClient jdbc, JdbcOperations many, JsonMapper json, RowJson rowJson, Clock clock) {
     this.jdbc = jdbc;
     this.many = many;
     this.json = json;
+    this.rowJson = rowJson;
     this.clock = clock;
   }
 
@@ -343,8 +343,8 @@ class ImportStore {
             change.after().form().name(),
             change.after().number(),
             change.kind().name(),
-            change.before().map(this::written).orElse(null),
-            written(change.after())
+            change.before().map(rowJson::written).orElse(null),
+            rowJson.written(change.after())
           });
     }
     many.batchUpdate(
@@ -353,33 +353,6 @@ class ImportStore {
         values (?,?,?,?,?,?,?)
         """,
         rows);
-  }
-
-  private String written(TableRow row) {
-    Map<String, String> cells = new LinkedHashMap<>();
-    row.form()
-        .columns()
-        .forEach(
-            column -> {
-              if (row.says(column.name())) {
-                cells.put(column.name(), row.text(column.name()));
-              }
-            });
-    return json.writeValueAsString(cells);
-  }
-
-  private Map<String, String> cells(@Nullable String written) {
-    return written == null
-        ? Map.of()
-        : json.readValue(written, new TypeReference<LinkedHashMap<String, String>>() {});
-  }
-
-  private TableRow row(TableForm form, int line, String written) {
-    Map<String, String> cells = cells(written);
-    return new TableRow(
-        form,
-        line,
-        form.columns().stream().map(one -> cells.getOrDefault(one.name(), "")).toList());
   }
 
   Page<ImportViews.Change> changes(
@@ -411,8 +384,8 @@ class ImportStore {
                       row.getString("form"),
                       row.getInt("line"),
                       RowChange.Kind.valueOf(row.getString("kind")),
-                      before == null ? null : cells(before),
-                      cells(row.getString("after_row")));
+                      before == null ? null : rowJson.cells(before),
+                      rowJson.cells(row.getString("after_row")));
                 })
             .list());
   }
@@ -426,8 +399,8 @@ class ImportStore {
               String before = row.getString("before_row");
               int line = row.getInt("line");
               return new RowChange(
-                  before == null ? Optional.empty() : Optional.of(row(form, line, before)),
-                  row(form, line, row.getString("after_row")));
+                  before == null ? Optional.empty() : Optional.of(rowJson.row(form, line, before)),
+                  rowJson.row(form, line, row.getString("after_row")));
             })
         .list();
   }

@@ -56,6 +56,7 @@ class ImportWork {
   private final HouseTables tables;
   private final RowComparison comparison;
   private final Undoing undoing;
+  private final ChangeLog log;
   private final Validator validator;
   private final Staff staff;
   private final Commands commands;
@@ -67,6 +68,7 @@ class ImportWork {
       HouseTables tables,
       RowComparison comparison,
       Undoing undoing,
+      ChangeLog log,
       Validator validator,
       Staff staff,
       Commands commands,
@@ -76,6 +78,7 @@ class ImportWork {
     this.tables = tables;
     this.comparison = comparison;
     this.undoing = undoing;
+    this.log = log;
     this.validator = validator;
     this.staff = staff;
     this.commands = commands;
@@ -217,6 +220,7 @@ class ImportWork {
     int number = 0;
     for (Compared one : compared) {
       store.writeChanges(id, number, one.changes());
+      log.keep(actor, id, one.changes().stream().map(ChangeLog.Change::of).toList());
       number += one.changes().size();
     }
     store.end(id, ImportState.IMPORTED, null);

@@ -17,9 +17,9 @@ import org.springframework.jdbc.core.JdbcOperations;
 import org.springframework.stereotype.Component;
 
 /**
- * Takes an import back, the last written table first: rows that it changed become as they were,
- * rows that it brought go. Not if any of them is something else by now, or if something refers to a
- * row that would go: then nothing is taken back.
+ * Takes changes of rows back: those of an import, the last written table first, or a single one.
+ * Rows that were changed become as they were, rows that were brought go. Not if any of them is
+ * something else by now, or if something refers to a row that would go: then nothing is taken back.
  */
 @Component
 class Undoing {
@@ -28,11 +28,18 @@ class Undoing {
 
   private final ImportStore store;
   private final HouseTables tables;
+  private final ChangeLog log;
   private final JdbcOperations jdbc;
   private final EntityManager entities;
 
-  Undoing(ImportStore store, HouseTables tables, JdbcOperations jdbc, EntityManager entities) {
+  Undoing(
+      ImportStore store,
+      HouseTables tables,
+      ChangeLog log,
+      JdbcOperations jdbc,
+      EntityManager entities) {
     this.store = store;
+    this.log = log;
     this.tables = tables;
     this.jdbc = jdbc;
     this.entities = entities;
@@ -51,16 +58,49 @@ class Undoing {
       if (!changes.isEmpty()) {
         HouseTables.require(table, writing.actor());
         undo(table, changes, writing);
+        log.keep(
+            writing.actor(),
+            id,
+            changes.stream().map(ChangeLog.Change::of).map(ChangeLog.Change::reversed).toList());
         entities.flush();
         entities.clear();
       }
     }
+    checkDone(writing);
+  }
+
+  /**
+   * Takes one change back, in a transaction that is there.
+   *
+   * @throws Problem {@code built-on} if the row is something else by now, or is in use
+   */
+  void undo(ChangeLog.Kept change, TableWriting writing) {
+    HouseTable table = change.table();
+    HouseTables.require(table, writing.actor());
+    if (change.change().kind() == ChangeLog.Kind.REMOVED) {
+      TableRow gone = change.change().before().orElseThrow();
+      if (!RowComparison.there(table, Set.of(gone.key())).isEmpty()) {
+        throw builtOn(gone, "is there again");
+      }
+      table.write(List.of(RowChange.ofNew(gone)), writing);
+    } else {
+      undo(
+          table,
+          List.of(new RowChange(change.change().before(), change.change().after().orElseThrow())),
+          writing);
+    }
+    checkDone(writing);
+  }
+
+  private static void checkDone(TableWriting writing) {
     if (!writing.faults().isEmpty()) {
       TableFault first = writing.faults().get(0);
       throw Problem.refused(
           "built-on",
-          "Row %d of %s can't be taken back: %s"
-              .formatted(first.row(), first.table(), first.expected()));
+          first.row() == 0
+              ? "It can't be taken back: " + first.expected()
+              : "Row %d of %s can't be taken back: %s"
+                  .formatted(first.row(), first.table(), first.expected()));
     }
   }
 
@@ -74,10 +114,7 @@ class Undoing {
       TableRow after = change.after();
       TableRow now = there.get(after.key());
       if (now == null || !table.isStill(after, now)) {
-        throw Problem.refused(
-            "built-on",
-            "%s in %s was changed since it was imported, so the import stays."
-                .formatted(String.join(" ", after.form().key(after.cells())), table.form()));
+        throw builtOn(after, "was changed since");
       }
       if (change.before().isEmpty()) {
         brought.add(after);
@@ -88,6 +125,13 @@ class Undoing {
     table.write(changed, writing);
     checkUnused(table, brought);
     table.remove(brought, writing);
+  }
+
+  private static Problem builtOn(TableRow row, String why) {
+    return Problem.refused(
+        "built-on",
+        "%s in %s %s, so nothing is taken back."
+            .formatted(String.join(" ", row.form().key(row.cells())), row.form(), why));
   }
 
   /** Something may refer to a row by its number, in any table that has such a column. */
@@ -117,11 +161,7 @@ class Undoing {
                 some.toArray());
         if (!used.isEmpty()) {
           TableRow row = rows.get(numbers.indexOf(used.get(0)));
-          throw Problem.refused(
-                  "built-on",
-                  "%s in %s is in use, so the import stays."
-                      .formatted(String.join(" ", row.form().key(row.cells())), table.form()))
-              .with("usedBy", place[0]);
+          throw builtOn(row, "is in use").with("usedBy", place[0]);
         }
       }
     }

@@ -42,6 +42,10 @@ class Supplier {
     this.code = code;
   }
 
+  String code() {
+    return code;
+  }
+
   void describe(Suppliers.Entry entry) {
     this.name = entry.name().strip();
     this.email = entry.email().strip();

@@ -1,6 +1,7 @@
 package app.reliquum.inbound;
 
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.demand.SupplyTerms;
 import app.reliquum.core.quantity.Quantity;
@@ -34,9 +35,11 @@ public class SupplierItems {
   private final JdbcClient jdbc;
   private final Catalog catalog;
   private final Suppliers suppliers;
+  private final RowLog rowLog;
   private final Taxes taxes;
 
-  SupplierItems(JdbcClient jdbc, Catalog catalog, Suppliers suppliers, Taxes taxes) {
+  SupplierItems(JdbcClient jdbc, Catalog catalog, Suppliers suppliers, Taxes taxes, RowLog rowLog) {
+    this.rowLog = rowLog;
     this.taxes = taxes;
     this.jdbc = jdbc;
     this.catalog = catalog;
@@ -137,6 +140,7 @@ public class SupplierItems {
     if (entries.stream().filter(Entry::preferred).count() > 1) {
       throw Problem.invalid("suppliers", "Only one supplier is the one to buy from.");
     }
+    rowLog.changing("supplier items", measured.code());
     jdbc.sql("delete from supplier_item where item_id = ?").param(item).update();
     Set<Long> seen = new HashSet<>();
     for (int i = 0; i < entries.size(); i++) {

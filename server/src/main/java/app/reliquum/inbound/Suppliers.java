@@ -1,6 +1,7 @@
 package app.reliquum.inbound;
 
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import app.reliquum.api.Texts;
 import app.reliquum.core.demand.OrderDays;
 import app.reliquum.house.Taxes;
@@ -27,9 +28,11 @@ import org.springframework.transaction.annotation.Transactional;
 public class Suppliers {
 
   private final SupplierStore store;
+  private final RowLog rowLog;
   private final Taxes taxes;
 
-  Suppliers(SupplierStore store, Taxes taxes) {
+  Suppliers(SupplierStore store, Taxes taxes, RowLog rowLog) {
+    this.rowLog = rowLog;
     this.store = store;
     this.taxes = taxes;
   }
@@ -118,6 +121,7 @@ public class Suppliers {
   }
 
   private Card described(Supplier supplier, Entry entry) {
+    rowLog.changing("suppliers", supplier.code());
     supplier.describe(entry);
     if (entry.tax() != null) {
       supplier.taxed(entry.tax().isBlank() ? null : taxes.chosen(entry.tax(), "tax").id());

@@ -13,6 +13,7 @@ import app.reliquum.core.notice.NoticeRules;
 import app.reliquum.core.notice.NoticeWay;
 import app.reliquum.feed.Feed;
 import app.reliquum.feed.FeedTopic;
+import app.reliquum.house.House;
 import app.reliquum.people.People;
 import app.reliquum.places.SiteDays;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -23,7 +24,6 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -54,6 +54,7 @@ class Notices {
   private final NoticeMails mails;
   private final People people;
   private final SiteDays days;
+  private final House house;
   private final Feed feed;
   private final Clock clock;
   private final JsonMapper json;
@@ -64,6 +65,7 @@ class Notices {
       NoticeMails mails,
       People people,
       SiteDays days,
+      House house,
       Feed feed,
       Clock clock,
       JsonMapper json) {
@@ -72,6 +74,7 @@ class Notices {
     this.mails = mails;
     this.people = people;
     this.days = days;
+    this.house = house;
     this.feed = feed;
     this.clock = clock;
     this.json = json;
@@ -109,7 +112,7 @@ class Notices {
   public void raised(NoticeRaised notice) {
     LocalDate day =
         notice.site() == 0
-            ? LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC)
+            ? LocalDate.ofInstant(clock.instant(), house.zone())
             : days.today(notice.site());
     String details = json.writeValueAsString(notice.details());
     boolean first =

@@ -34,6 +34,10 @@ class Customer {
     this.code = code;
   }
 
+  String code() {
+    return code;
+  }
+
   void describe(Customers.Entry entry) {
     this.name = entry.name().strip();
     this.email = entry.email().strip();

@@ -1,6 +1,7 @@
 package app.reliquum.outbound;
 
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import app.reliquum.api.Texts;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.Max;
@@ -21,8 +22,10 @@ import org.springframework.transaction.annotation.Transactional;
 public class Customers {
 
   private final CustomerStore store;
+  private final RowLog rowLog;
 
-  Customers(CustomerStore store) {
+  Customers(CustomerStore store, RowLog rowLog) {
+    this.rowLog = rowLog;
     this.store = store;
   }
 
@@ -96,6 +99,7 @@ public class Customers {
       throw Problem.conflict("not-unique", "There is a customer " + entry.code() + " already.")
           .with("field", "code");
     }
+    rowLog.changing("customers", entry.code());
     Customer customer = new Customer(entry.code());
     customer.describe(entry);
     return store.saveAndFlush(customer).card();
@@ -105,6 +109,7 @@ public class Customers {
   public Card change(long id, Entry entry) {
     Customer customer = store.findById(id).orElseThrow(() -> Problem.missing("customer", id));
     Problem.unlessCurrent(entry.version(), customer.version());
+    rowLog.changing("customers", customer.code());
     customer.describe(entry);
     return store.saveAndFlush(customer).card();
   }

@@ -4,6 +4,7 @@ import static java.util.stream.Collectors.groupingBy;
 import static java.util.stream.Collectors.toList;
 
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import app.reliquum.catalog.Amounts;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.quantity.Quantity;
@@ -31,8 +32,10 @@ public class Kits {
   private final JdbcClient jdbc;
   private final Catalog catalog;
   private final Amounts amounts;
+  private final RowLog rowLog;
 
-  Kits(JdbcClient jdbc, Catalog catalog, Amounts amounts) {
+  Kits(JdbcClient jdbc, Catalog catalog, Amounts amounts, RowLog rowLog) {
+    this.rowLog = rowLog;
     this.jdbc = jdbc;
     this.catalog = catalog;
     this.amounts = amounts;
@@ -127,7 +130,7 @@ public class Kits {
   /** Says what an item is made of. */
   @Transactional
   public Card write(long kit, Entry entry) {
-    of(kit);
+    rowLog.changing("components", of(kit).kit());
     Set<Long> seen = new HashSet<>();
     jdbc.sql("delete from kit_component where kit_id = ?").param(kit).update();
     for (ComponentEntry one : entry.components()) {

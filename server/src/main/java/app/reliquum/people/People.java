@@ -3,6 +3,7 @@ package app.reliquum.people;
 import app.reliquum.api.Actor;
 import app.reliquum.api.Actor.Secret;
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import app.reliquum.api.Staff;
 import app.reliquum.api.Texts;
 import app.reliquum.people.SecurityLog.What;
@@ -31,8 +32,16 @@ public class People implements Staff {
   private final SignIns signIns;
   private final SecurityLog log;
   private final JdbcClient jdbc;
+  private final RowLog rowLog;
 
-  People(PersonStore store, Secrets secrets, SignIns signIns, SecurityLog log, JdbcClient jdbc) {
+  People(
+      PersonStore store,
+      Secrets secrets,
+      SignIns signIns,
+      SecurityLog log,
+      JdbcClient jdbc,
+      RowLog rowLog) {
+    this.rowLog = rowLog;
     this.jdbc = jdbc;
     this.store = store;
     this.secrets = secrets;
@@ -156,6 +165,7 @@ public class People implements Staff {
       throw Problem.conflict("not-unique", "Someone has the code " + entry.code() + " already.")
           .with("field", "code");
     }
+    rowLog.changing("people", entry.code());
     Person person = new Person(entry.code());
     write(person, entry, hashes, temporary);
     return card(store.saveAndFlush(person));
@@ -182,6 +192,7 @@ public class People implements Staff {
     }
     boolean closed = person.active() && !entry.active();
     String before = rights(person);
+    rowLog.changing("people", person.code());
     write(person, entry, hashes, person.id() != by.id());
     String after = rights(entry);
     if (closed || entry.password() != null || entry.pin() != null) {

@@ -58,13 +58,14 @@ class AreaTable implements HouseTable {
   }
 
   @Override
-  public void rows(Consumer<TableRow> to) {
+  public void rows(List<String> first, Consumer<TableRow> to) {
     query.each(
         FORM,
         """
         select s.code, a.code, a.name, a.purpose, a.id = s.overflow_area_id
         from area a join site s on s.id = a.site_id where s.binned order by s.code, a.code
         """,
+        first,
         to);
   }
 

@@ -84,7 +84,7 @@ class BinTable implements HouseTable {
   }
 
   @Override
-  public void rows(Consumer<TableRow> to) {
+  public void rows(List<String> first, Consumer<TableRow> to) {
     query.each(
         FORM,
         """
@@ -93,6 +93,7 @@ class BinTable implements HouseTable {
         from place p join site s on s.id = p.site_id join area a on a.id = p.area_id
         where p.kind = 'BIN' and s.binned order by s.code, p.address
         """,
+        first,
         to);
   }
 

@@ -2,6 +2,7 @@ package app.reliquum.places;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import app.reliquum.core.place.AreaPurpose;
 import app.reliquum.core.place.BinPattern;
 import app.reliquum.core.place.BinPatternException;
@@ -44,6 +45,7 @@ public class SiteSetup {
   private final ObjectProvider<PlaceUse> use;
   private final Places places;
   private final SiteCalendar calendar;
+  private final RowLog rowLog;
 
   SiteSetup(
       SiteStore sites,
@@ -52,7 +54,9 @@ public class SiteSetup {
       JdbcClient jdbc,
       ObjectProvider<PlaceUse> use,
       Places places,
-      SiteCalendar calendar) {
+      SiteCalendar calendar,
+      RowLog rowLog) {
+    this.rowLog = rowLog;
     this.places = places;
     this.calendar = calendar;
     this.sites = sites;
@@ -184,6 +188,7 @@ public class SiteSetup {
     if (virtual && entry.binned()) {
       throw Problem.invalid("binned", "A virtual site has no bins.");
     }
+    rowLog.changing("sites", entry.code());
     Site site = new Site(entry.code(), entry.binned(), virtual);
     site.describe(entry.name(), entry.timeZone(), entry.street(), entry.town());
     receives(site, entry);
@@ -208,6 +213,8 @@ public class SiteSetup {
     Site site = places.theirs(id, actor);
     checkZone(entry.timeZone());
     Problem.unlessCurrent(entry.version(), site.version());
+    rowLog.changing("sites", site.code());
+    rowLog.changing("areas", site.code());
     boolean otherDays = !site.timeZone().equals(entry.timeZone());
     site.describe(entry.name(), entry.timeZone(), entry.street(), entry.town());
     receives(site, entry);
@@ -285,14 +292,16 @@ public class SiteSetup {
               "not-unique", site.name() + " has an area " + entry.code() + " already.")
           .with("field", "code");
     }
+    rowLog.changing("areas", site.code(), entry.code());
     return Places.card(areas.save(new Area(siteId, entry.code(), entry.name(), entry.purpose())));
   }
 
   @Transactional
   public Places.AreaCard changeArea(long id, AreaEntry entry, Actor actor) {
     Area area = places.area(id);
-    places.theirs(area.siteId(), actor);
+    Site site = places.theirs(area.siteId(), actor);
     Problem.unlessCurrent(entry.version(), area.version());
+    rowLog.changing("areas", site.code(), area.code());
     boolean other = area.purpose().available() != entry.purpose().available();
     area.describe(entry.name(), entry.purpose());
     Places.AreaCard card = Places.card(areas.saveAndFlush(area));
@@ -335,6 +344,11 @@ public class SiteSetup {
           .with("field", "pattern")
           .with("taken", rack.taken());
     }
+    rowLog.changing(
+        "bins",
+        read(entry.pattern()).addresses().stream()
+            .map(address -> List.of(site.code(), address))
+            .toList());
     List<Bin> made = new ArrayList<>();
     int walk = entry.walkFrom();
     checkWalk(entry, rack.count());
@@ -375,8 +389,9 @@ public class SiteSetup {
         bins.findById(id)
             .filter(found -> found.kind() == PlaceKind.BIN)
             .orElseThrow(() -> Problem.missing("bin", id));
-    places.theirs(bin.siteId(), actor);
+    Site site = places.theirs(bin.siteId(), actor);
     Problem.unlessCurrent(entry.version(), bin.version());
+    rowLog.changing("bins", site.code(), bin.address());
     Area area = places.area(entry.areaId());
     if (area.siteId() != bin.siteId()) {
       throw Problem.invalid("areaId", "That area belongs to another site.");

@@ -97,7 +97,7 @@ class SiteTable implements HouseTable {
   }
 
   @Override
-  public void rows(Consumer<TableRow> to) {
+  public void rows(List<String> first, Consumer<TableRow> to) {
     query.each(
         FORM,
         """
@@ -108,6 +108,7 @@ class SiteTable implements HouseTable {
             from site_holiday h where h.site_id = s.id)
         from site s order by s.code
         """,
+        first,
         to);
   }
 

@@ -2,6 +2,7 @@ package app.reliquum.putaway;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
@@ -30,9 +31,11 @@ public class Rules {
   private final RuleStore store;
   private final JdbcClient jdbc;
   private final Catalog catalog;
+  private final RowLog rowLog;
   private final Places places;
 
-  Rules(RuleStore store, JdbcClient jdbc, Catalog catalog, Places places) {
+  Rules(RuleStore store, JdbcClient jdbc, Catalog catalog, Places places, RowLog rowLog) {
+    this.rowLog = rowLog;
     this.store = store;
     this.jdbc = jdbc;
     this.catalog = catalog;
@@ -201,11 +204,13 @@ public class Rules {
   public Card remove(long id, Actor actor) {
     Card card = rule(id);
     places.requireSite(card.siteId(), actor);
+    rowLog.changing("put-away rules");
     store.deleteById(id);
     return card;
   }
 
   private void write(Rule rule, Entry entry) {
+    rowLog.changing("put-away rules");
     Draft draft = draft(entry);
     rule.appliesTo(draft.item() == null ? 0 : draft.item().id(), draft.category());
     rule.goesTo(draft.area(), draft.place());

@@ -2,6 +2,7 @@ package app.reliquum.removal;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.core.removal.Policy;
 import app.reliquum.core.removal.Rule;
@@ -36,8 +37,10 @@ public class RemovalRules {
   private final RuleTable table;
   private final Catalog catalog;
   private final Places places;
+  private final RowLog rowLog;
 
-  RemovalRules(RuleTable table, Catalog catalog, Places places) {
+  RemovalRules(RuleTable table, Catalog catalog, Places places, RowLog rowLog) {
+    this.rowLog = rowLog;
     this.table = table;
     this.catalog = catalog;
     this.places = places;
@@ -221,6 +224,7 @@ public class RemovalRules {
     RuleRow draft = theirs(draft(entry, 0), actor);
     long id;
     try {
+      rowLog.changing("removal rules");
       id = table.insert(draft);
     } catch (DuplicateKeyException twice) {
       throw twice();
@@ -236,6 +240,7 @@ public class RemovalRules {
     RuleRow before = theirs(table.find(id).orElseThrow(() -> Problem.missing("rule", id)), actor);
     Problem.unlessCurrent(entry.version(), before.version());
     try {
+      rowLog.changing("removal rules");
       table.update(theirs(draft(entry, id), actor));
     } catch (DuplicateKeyException twice) {
       throw twice();
@@ -255,6 +260,7 @@ public class RemovalRules {
   public Card remove(long id, Actor actor) {
     Card card = rule(id);
     RuleRow row = theirs(table.find(id).orElseThrow(), actor);
+    rowLog.changing("removal rules");
     table.changed(id, site(row), actor, row.sentence(), null);
     table.delete(id);
     return card;

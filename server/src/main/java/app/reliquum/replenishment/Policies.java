@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Page;
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import app.reliquum.api.lists.ListQuery;
 import app.reliquum.api.lists.ListTable;
 import app.reliquum.catalog.Catalog;
@@ -61,9 +62,11 @@ public class Policies {
   private final JdbcClient jdbc;
   private final Catalog catalog;
   private final Places places;
+  private final RowLog rowLog;
   private final SiteGroups groups;
 
-  Policies(JdbcClient jdbc, Catalog catalog, Places places, SiteGroups groups) {
+  Policies(JdbcClient jdbc, Catalog catalog, Places places, SiteGroups groups, RowLog rowLog) {
+    this.rowLog = rowLog;
     this.groups = groups;
     this.jdbc = jdbc;
     this.catalog = catalog;
@@ -238,6 +241,7 @@ public class Policies {
       throw Problem.conflict("not-unique", "There is a policy for that already. Change that one.")
           .with("field", item == null ? "category" : "item");
     }
+    rowLog.changing("policies", item == null ? "" : item.code());
     return policy(insert(itemId, category, where, entry.figures()));
   }
 
@@ -394,6 +398,7 @@ public class Policies {
         row.item() == null ? null : catalog.withCode(row.item()).orElseThrow(),
         row.siteId() == null ? 0 : row.siteId(),
         entry.figures());
+    watch(row);
     update(id, entry.figures());
     return policy(id);
   }
@@ -402,8 +407,13 @@ public class Policies {
   @Transactional(propagation = Propagation.MANDATORY)
   public Row remove(long id, Actor actor) {
     Row row = theirs(id, actor);
+    watch(row);
     jdbc.sql("delete from replenishment_policy where id = ?").param(id).update();
     return row;
+  }
+
+  private void watch(Row row) {
+    rowLog.changing("policies", row.item() == null ? "" : row.item());
   }
 
   private Row theirs(long id, Actor actor) {
@@ -423,6 +433,7 @@ public class Policies {
     List<Catalog.Measured> items = catalog.measured(Set.copyOf(entry.items()));
     for (Catalog.Measured item : items) {
       check(item, where.site(), entry.figures());
+      rowLog.changing("policies", item.code());
       find(item.id(), "", where)
           .ifPresentOrElse(
               id -> update(id, entry.figures()),

@@ -3,6 +3,7 @@ package app.reliquum.replenishment;
 import app.reliquum.api.Actor;
 import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import app.reliquum.places.Places;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.NotBlank;
@@ -29,9 +30,11 @@ public class SiteGroups {
   private static final int FEWEST = 2;
 
   private final JdbcClient jdbc;
+  private final RowLog rowLog;
   private final Places places;
 
-  SiteGroups(JdbcClient jdbc, Places places) {
+  SiteGroups(JdbcClient jdbc, Places places, RowLog rowLog) {
+    this.rowLog = rowLog;
     this.jdbc = jdbc;
     this.places = places;
   }
@@ -111,6 +114,7 @@ public class SiteGroups {
   @Transactional(propagation = Propagation.MANDATORY)
   public Group add(Entry entry) {
     check(entry);
+    rowLog.changing("site groups");
     long id;
     try {
       id =
@@ -160,6 +164,7 @@ public class SiteGroups {
   public Group change(long id, Entry entry) {
     Problem.unlessCurrent(entry.version(), locked(id).version());
     check(entry);
+    rowLog.changing("site groups");
     try {
       jdbc.sql(
               "update site_group set name = ?, lead_site_id = ?, version = version + 1 where id = ?")
@@ -195,6 +200,7 @@ public class SiteGroups {
               "in-use", policies + " policies are for " + group.name() + ". Take those away first.")
           .with("policies", policies);
     }
+    rowLog.changing("site groups");
     jdbc.sql("delete from site_group_site where group_id = ?").param(id).update();
     jdbc.sql("delete from site_group where id = ?").param(id).update();
     return group;

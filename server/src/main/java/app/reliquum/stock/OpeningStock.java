@@ -130,9 +130,21 @@ class OpeningStock implements HouseTable {
     return Permission.POST;
   }
 
+  /** The ledger says who posted what. */
   @Override
-  public void rows(Consumer<TableRow> to) {
-    rows.each(FORM, to);
+  public boolean logged() {
+    return false;
+  }
+
+  @Override
+  public void rows(List<String> first, Consumer<TableRow> to) {
+    rows.each(
+        FORM,
+        row -> {
+          if (row.beginsWith(first)) {
+            to.accept(row);
+          }
+        });
   }
 
   @Override

@@ -2,6 +2,7 @@ package app.reliquum.value;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.RowLog;
 import app.reliquum.core.costing.Journal;
 import app.reliquum.core.place.PlaceKind;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -34,9 +35,11 @@ public class Accounts {
   private static final String COST_VARIANCE = "COST_VARIANCE";
 
   private final JdbcClient jdbc;
+  private final RowLog rowLog;
 
-  Accounts(JdbcClient jdbc) {
+  Accounts(JdbcClient jdbc, RowLog rowLog) {
     this.jdbc = jdbc;
+    this.rowLog = rowLog;
   }
 
   /** An account, and what it is for: the kind of a place, or revaluation. */
@@ -73,6 +76,7 @@ public class Accounts {
 
   @Transactional
   public Account change(Account account) {
+    rowLog.changing("accounts");
     int changed =
         jdbc.sql("update account set code = ?, name = ? where role = ?")
             .params(account.code().strip(), account.name().strip(), account.role())

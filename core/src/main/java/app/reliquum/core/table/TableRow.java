@@ -40,6 +40,13 @@ public record TableRow(TableForm form, int number, List<String> cells) {
     return form.key(cells).stream().map(part -> part.toLowerCase(Locale.ROOT)).toList();
   }
 
+  /** Whether its key begins with some parts; capital and small letters make no difference. */
+  public boolean beginsWith(List<String> parts) {
+    List<String> first = parts.stream().map(part -> part.toLowerCase(Locale.ROOT)).toList();
+    List<String> key = key();
+    return first.size() <= key.size() && key.subList(0, first.size()).equals(first);
+  }
+
   /** What stands in a column; empty for nothing. */
   public String text(String column) {
     return cells.get(form.place(column));

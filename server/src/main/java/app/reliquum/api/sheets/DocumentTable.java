@@ -47,9 +47,15 @@ public abstract class DocumentTable implements HouseTable {
     return Permission.POST;
   }
 
+  /** Documents have a history of their own. */
   @Override
-  public final void rows(Consumer<TableRow> to) {
-    query.each(form, rows, to);
+  public final boolean logged() {
+    return false;
+  }
+
+  @Override
+  public final void rows(List<String> first, Consumer<TableRow> to) {
+    query.each(form, rows, first, to);
   }
 
   @Override

@@ -38,7 +38,21 @@ public interface HouseTable {
   }
 
   /** Hands out all rows as they are, in the order of their keys. */
-  void rows(Consumer<TableRow> to);
+  default void rows(Consumer<TableRow> to) {
+    rows(List.of(), to);
+  }
+
+  /**
+   * Hands out rows as they are.
+   *
+   * @param first with which parts the key of a row begins; empty for all rows
+   */
+  void rows(List<String> first, Consumer<TableRow> to);
+
+  /** Whether its rows are rules and masters, of which is kept who changed what. */
+  default boolean logged() {
+    return true;
+  }
 
   /**
    * Writes rows that are new or changed, in a transaction that is there. What a row names exists.

@@ -28,8 +28,8 @@ public abstract class RowByRowTable implements HouseTable {
   }
 
   @Override
-  public void rows(Consumer<TableRow> to) {
-    query.each(form, rows, to);
+  public void rows(List<String> first, Consumer<TableRow> to) {
+    query.each(form, rows, first, to);
   }
 
   @Override

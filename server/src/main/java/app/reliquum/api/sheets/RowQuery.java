@@ -12,6 +12,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.springframework.jdbc.core.RowCallbackHandler;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -35,9 +37,39 @@ public class RowQuery {
    *     lists as text with a semicolon and a space between, null for nothing
    */
   public void each(TableForm form, String sql, Consumer<TableRow> to) {
-    jdbc.sql(sql)
+    each(form, sql, List.of(), to);
+  }
+
+  /**
+   * Hands out the rows that a query finds and whose key begins with some parts.
+   *
+   * @param sql selects the columns of the form and no others
+   * @param first the parts; empty for all rows
+   */
+  public void each(TableForm form, String sql, List<String> first, Consumer<TableRow> to) {
+    List<String> given = first.stream().filter(part -> !part.isEmpty()).toList();
+    jdbc.sql(first.isEmpty() ? sql : among(form, sql, first))
+        .params(given)
         .withFetchSize(PORTION)
         .query((RowCallbackHandler) row -> to.accept(new TableRow(form, 0, cells(form, row))));
+  }
+
+  /** The database looks for the parts within the query itself, so that it can use its indexes. */
+  private static String among(TableForm form, String sql, List<String> first) {
+    String columns =
+        IntStream.range(0, form.columns().size())
+            .mapToObj(at -> "c" + at)
+            .collect(Collectors.joining(", "));
+    List<String> conditions = new ArrayList<>();
+    for (int part = 0; part < first.size(); part++) {
+      String column = "c" + form.place(form.keyColumns().get(part).name());
+      conditions.add(
+          first.get(part).isEmpty()
+              ? "(%s is null or %s = '')".formatted(column, column)
+              : column + " = ?");
+    }
+    return "with found (%s) as (%s) select * from found where %s"
+        .formatted(columns, sql, String.join(" and ", conditions));
   }
 
   /** What else a query tells of a row, behind the columns of the form. */
