@@ -365,6 +365,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/change-log/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** A change of a row, before and after */
+    get: operations['getChange'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/change-log/{id}/undoing': {
     parameters: {
       query?: never;
@@ -11320,7 +11337,7 @@ export interface operations {
     parameters: {
       query: {
         table: string;
-        /** @description the parts of its key, with ' · ' between */
+        /** @description the parts of its key, with ' · ' between; empty for all of the table */
         key: string;
         offset?: number;
         limit?: number;
@@ -11343,6 +11360,32 @@ export interface operations {
       400: components['responses']['Invalid'];
       401: components['responses']['SignIn'];
       403: components['responses']['Forbidden'];
+    };
+  };
+  getChange: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ChangeLogRow'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
   takeChangeBack: {

@@ -8,6 +8,7 @@ import { TableSpace, useOpened } from './TableSpace';
 export function CardSpace<T extends { id: number; version: number; name: string }>({
   add,
   may,
+  logged,
   children,
   ...table
 }: {
@@ -20,6 +21,8 @@ export function CardSpace<T extends { id: number; version: number; name: string 
   add: string;
   /** Whether one may add any. */
   may: boolean;
+  /** The table and the key by which it is kept who changed one. */
+  logged?: (shown: T) => readonly [table: string, key: string];
   /** The form of one, or of a new one; it says when a new one is saved. */
   children: (shown: T | undefined, onDone: (() => void) | undefined) => ReactNode;
 }) {
@@ -37,7 +40,13 @@ export function CardSpace<T extends { id: number; version: number; name: string 
       }
     >
       {(opened === 'new' || one) && (
-        <FormPanel key={opened} of={one} title={one?.name ?? add} onClose={close}>
+        <FormPanel
+          key={opened}
+          of={one}
+          title={one?.name ?? add}
+          onClose={close}
+          logged={one && logged?.(one)}
+        >
           {(shown) => children(shown, shown ? undefined : close)}
         </FormPanel>
       )}

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { Code } from './Code';
 import { FormOf } from './Form';
+import { RowChanges } from './RowChanges';
 import { SidePanel } from './SidePanel';
 
 /** The form of a new thing, or of one that others may change too, beside its table. */
@@ -11,6 +12,7 @@ export function FormPanel<T extends { id?: number; version?: number; code?: stri
   onClose,
   children,
   below,
+  logged,
 }: {
   of: T | undefined;
   title: ReactNode;
@@ -19,6 +21,8 @@ export function FormPanel<T extends { id?: number; version?: number; code?: stri
   children: (shown: T | undefined) => ReactNode;
   /** What stands under the form. */
   below?: ReactNode;
+  /** The table whose row it is, where it is kept who changed what; and its key there. */
+  logged?: readonly [table: string, key: string];
 }) {
   return (
     <SidePanel
@@ -29,6 +33,7 @@ export function FormPanel<T extends { id?: number; version?: number; code?: stri
     >
       <FormOf of={of}>{children}</FormOf>
       {below}
+      {of && logged && <RowChanges table={logged[0]} row={logged[1]} />}
     </SidePanel>
   );
 }

@@ -7,6 +7,9 @@ function isAnswer(fault: Problem) {
   return fault.status > 0 && fault.status < 500;
 }
 
+/** Whatever is saved may stand in the log of who changed what. */
+const CHANGE_LOG = 'change-log';
+
 /** A file that is tried before it is written. */
 export interface Tried {
   content: Blob;
@@ -25,7 +28,7 @@ export function useSave<B = void, A = unknown>(
   const queries = useQueryClient();
   const [command, setCommand] = useState(commandId);
   const makeOld = () => {
-    for (const key of old) {
+    for (const key of [...old, CHANGE_LOG]) {
       void queries.invalidateQueries({ queryKey: [key] });
     }
   };

@@ -203,6 +203,13 @@ export const SPACES: readonly OfficeSpace[] = [
       page('tables', 'rules.tables', 'ImportSpace', () => import('./imports/ImportSpace'), {
         may: 'RULES',
       }),
+      page(
+        'change-log',
+        'rules.changeLog',
+        'ChangeLogSpace',
+        () => import('./rules/ChangeLogSpace'),
+        { may: 'RULES' },
+      ),
       page('house', 'rules.house', 'HouseRules', () => import('./rules/HouseRules')),
       page('notices', 'notices.choices.title', 'NoticeRules', () => import('./rules/NoticeRules')),
       page('devices', 'rules.devices', 'DeviceRules', () => import('./rules/DeviceRules'), {

@@ -5,6 +5,7 @@ import { put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
+import { RowChanges } from '../../kit/RowChanges';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form, FormOf } from '../../kit/Form';
@@ -21,7 +22,12 @@ export function CountingRules() {
     <Room title={t('rules.counting')}>
       <ProblemNote problem={rules.error} />
       {rules.data && (
-        <FormOf of={rules.data}>{(shown) => shown && <RulesForm rules={shown} />}</FormOf>
+        <>
+          <FormOf of={rules.data}>{(shown) => shown && <RulesForm rules={shown} />}</FormOf>
+          <Box sx={{ maxWidth: 620, pb: 3 }}>
+            <RowChanges table="count rules" row="" />
+          </Box>
+        </>
       )}
     </Room>
   );

@@ -27,6 +27,7 @@ export function CustomerRules() {
     <CardSpace
       title={t('rules.customers')}
       name="customers"
+      logged={(shown) => ['customers', shown.code]}
       add={t('customers.add')}
       may={may}
       rows={customers}

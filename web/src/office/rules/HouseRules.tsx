@@ -10,6 +10,7 @@ import { useMay } from '../../app/session';
 import { Choice } from '../../kit/Choice';
 import { FilePick } from '../../kit/FilePick';
 import { ProblemNote } from '../../kit/ProblemNote';
+import { RowChanges } from '../../kit/RowChanges';
 import { Room } from '../../kit/Rail';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
@@ -28,6 +29,7 @@ export function HouseRules() {
           <FormOf of={house.data}>{(shown) => shown && <NameForm house={shown} />}</FormOf>
           <Logo house={house.data} />
           <Emptying house={house.data} />
+          <RowChanges table="house" row="" />
         </Box>
       )}
     </Room>

@@ -62,6 +62,7 @@ function ItemCard({ item, onClose }: { item: number; onClose: () => void }) {
       title={card.name}
       onClose={onClose}
       width={520}
+      logged={['items', card.code]}
       below={
         <>
           <PictureForm item={card} />

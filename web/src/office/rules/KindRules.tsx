@@ -59,6 +59,7 @@ export function KindRules() {
           of={one}
           title={one?.name ?? t('kinds.add')}
           onClose={close}
+          logged={one && ['reasons', one.code]}
           width={520}
         >
           {(kind) => (

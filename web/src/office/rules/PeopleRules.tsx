@@ -77,7 +77,13 @@ export function PeopleRules() {
       none=""
     >
       {(opened === 'new' || one) && (
-        <FormPanel key={opened} of={one} title={one?.name ?? t('people.add')} onClose={close}>
+        <FormPanel
+          key={opened}
+          of={one}
+          title={one?.name ?? t('people.add')}
+          onClose={close}
+          logged={one && ['people', one.code]}
+        >
           {(shown) => <PersonForm card={shown} onClose={close} />}
         </FormPanel>
       )}

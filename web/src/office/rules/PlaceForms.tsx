@@ -8,6 +8,7 @@ import { api, read, type Schemas } from '../../api/client';
 import { Choice, optionsById, optionsOf } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { ProblemNote } from '../../kit/ProblemNote';
+import { RowChanges } from '../../kit/RowChanges';
 import { Form, FormOf, Tick } from '../../kit/Form';
 import { startOf, useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
@@ -312,7 +313,10 @@ export function RackForm({ site, onDone }: { site: Schemas['SiteCard']; onDone: 
 export function BinForm({ id, site }: { id: number; site: Schemas['SiteCard'] }) {
   const bin = useQuery(question('/api/bins/{id}', { id }));
   return bin.data ? (
-    <FormOf of={bin.data}>{(shown) => shown && <KnownBinForm bin={shown} site={site} />}</FormOf>
+    <>
+      <FormOf of={bin.data}>{(shown) => shown && <KnownBinForm bin={shown} site={site} />}</FormOf>
+      <RowChanges table="bins" row={`${site.code} · ${bin.data.address}`} />
+    </>
   ) : (
     <ProblemNote problem={bin.error ?? (bin.isPending ? undefined : t('loading'))} />
   );

@@ -8,6 +8,7 @@ import { AddressChoice, AddressText } from '../../kit/AddressFields';
 import { columnsOf } from '../../kit/columns';
 import { FormOf } from '../../kit/Form';
 import { FormPanel } from '../../kit/FormPanel';
+import { RowChanges } from '../../kit/RowChanges';
 import type { Page } from '../../kit/Sheet';
 import { SidePanel } from '../../kit/SidePanel';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
@@ -96,7 +97,12 @@ export function PlaceRules() {
         'new-site': { title: t('places.addSite'), show: () => <SiteForm onDone={close} /> },
         site: site && {
           title: site.name,
-          show: () => <FormOf of={site}>{(shown) => <SiteForm site={shown} />}</FormOf>,
+          show: () => (
+            <>
+              <FormOf of={site}>{(shown) => <SiteForm site={shown} />}</FormOf>
+              <RowChanges table="sites" row={site.code} />
+            </>
+          ),
         },
         'new-area': site && {
           title: t('places.addArea'),
@@ -113,6 +119,10 @@ export function PlaceRules() {
           of={site.areas.find((one) => one.id === Number(id))}
           title={t('places.changeArea')}
           onClose={close}
+          logged={[
+            'areas',
+            `${site.code} · ${site.areas.find((one) => one.id === Number(id))?.code}`,
+          ]}
         >
           {(shown) => shown && <AreaForm site={site.id} area={shown} />}
         </FormPanel>

@@ -115,6 +115,7 @@ export function PolicyRules() {
             of={card.data}
             title={goods(card.data)}
             width={700}
+            logged={['policies', [card.data.item ?? '', card.data.category].join(' · ')]}
             onClose={close}
           >
             {(policy) => <PolicyForm policy={policy} onRemoved={close} />}

@@ -28,6 +28,7 @@ export function SiteGroupRules() {
     <CardSpace
       title={t('siteGroups.title')}
       name="siteGroups"
+      logged={(shown) => ['site groups', shown.name]}
       add={t('siteGroups.add')}
       may={may}
       rows={groups}

@@ -39,6 +39,7 @@ export function SupplierRules() {
     <CardSpace
       title={t('rules.suppliers')}
       name="suppliers"
+      logged={(shown) => ['suppliers', shown.code]}
       add={t('suppliers.add')}
       may={may}
       rows={suppliers}

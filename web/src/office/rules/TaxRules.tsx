@@ -37,6 +37,7 @@ export function TaxRules() {
     <CardSpace
       title={t('taxes.title')}
       name="taxes"
+      logged={(shown) => ['taxes', shown.code]}
       add={t('taxes.add')}
       may={may}
       rows={taxes}

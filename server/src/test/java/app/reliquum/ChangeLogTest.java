@@ -193,7 +193,9 @@ class ChangeLogTest {
     figures.put("forOrders", "FROM_STOCK");
     long policy =
         controller
-            .post("/api/replenishment/policies", Map.of("item", "SH-7", "category", "", "figures", figures))
+            .post(
+                "/api/replenishment/policies",
+                Map.of("item", "SH-7", "category", "", "figures", figures))
             .ok()
             .path("id")
             .asLong();

@@ -47,10 +47,20 @@ class ChangeController {
   Page<ChangeLog.Row> ofRow(
       Actor actor,
       @RequestParam String table,
-      @Parameter(description = "the parts of its key, with ' · ' between") @RequestParam String key,
+      @Parameter(
+              description = "the parts of its key, with ' · ' between; empty for all of the table")
+          @RequestParam
+          String key,
       @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
       @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
     return log.ofRow(table, key, offset, limit, actor);
+  }
+
+  @Operation(operationId = "getChange", summary = "A change of a row, before and after")
+  @Needs(value = Permission.RULES, everywhere = true)
+  @GetMapping("/{id}")
+  ChangeLog.Row change(Actor actor, @PathVariable long id) {
+    return log.shown(id, actor);
   }
 
   @Operation(operationId = "takeChangeBack", summary = "Take a change of a row back")

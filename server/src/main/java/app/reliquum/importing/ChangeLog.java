@@ -50,8 +50,7 @@ class ChangeLog {
 
   /** Those of one row, and of rows whose keys begin with it. */
   private static final String OF_ROW =
-      " where (c.form = :form and c.row_key = :key)"
-          + " or (c.form in (:others) and (c.row_key = :key or c.row_key like :within))";
+      " where c.form in (:forms) and (:key = '' or c.row_key = :key or c.row_key like :within)";
 
   private final JdbcClient jdbc;
   private final JdbcOperations many;
@@ -185,7 +184,8 @@ class ChangeLog {
    * What was changed of one row, and of those that belong to it: the packs of an item, the bins of
    * a site. The newest first.
    *
-   * @param key the parts of its key, with {@value #BETWEEN} between
+   * @param key the parts of its key, with {@value #BETWEEN} between; empty for all rows of the
+   *     table
    */
   Page<Row> ofRow(String table, String key, int offset, int limit, Actor actor) {
     TableForm form =
@@ -193,26 +193,23 @@ class ChangeLog {
             .named(table)
             .orElseThrow(() -> Problem.invalid("table", "There is no table " + table + "."))
             .form();
+    requireTheirs(table, actor);
     List<String> theirs = theirs(actor);
-    if (!theirs.contains(table)) {
-      throw Problem.forbidden("You may not see who changed what of the " + table + ".");
-    }
-    List<String> others =
+    List<String> forms =
         tables.forms().stream()
-            .filter(other -> belongs(other, form) && theirs.contains(other.name()))
+            .filter(other -> other.equals(form) || belongs(other, form))
             .map(TableForm::name)
+            .filter(theirs::contains)
             .toList();
     String sought = key.toLowerCase(Locale.ROOT);
     Map<String, Object> values =
         Map.of(
-            "form",
-            table,
+            "forms",
+            sought.isEmpty() ? List.of(table) : forms,
             "key",
             sought,
             "within",
             sought.replaceAll("([\\\\%_])", "\\\\$1") + BETWEEN + "%",
-            "others",
-            others.isEmpty() ? List.of("") : others,
             "limit",
             Page.limit(limit),
             "offset",
@@ -302,12 +299,26 @@ class ChangeLog {
         row.getBoolean("taken_back"));
   }
 
-  /** The change as people see it. */
-  Row shown(long id) {
-    return jdbc.sql(SELECT + " " + CHANGES.from() + " where c.id = ?")
-        .param(id)
-        .query((row, n) -> row(row))
-        .single();
+  /**
+   * A change as people see it.
+   *
+   * @throws Problem if there is none, or they may not see it
+   */
+  Row shown(long id, Actor actor) {
+    Row row =
+        jdbc.sql(SELECT + " " + CHANGES.from() + " where c.id = ?")
+            .param(id)
+            .query((found, n) -> row(found))
+            .optional()
+            .orElseThrow(() -> Problem.missing("change", id));
+    requireTheirs(row.table(), actor);
+    return row;
+  }
+
+  private void requireTheirs(String table, Actor actor) {
+    if (!theirs(actor).contains(table)) {
+      throw Problem.forbidden("You may not see who changed what of the " + table + ".");
+    }
   }
 
   void takenBack(long id) {

@@ -43,6 +43,6 @@ class Changes {
     rows.changing(kept.table().form().name(), row.form().key(row.cells()).toArray(String[]::new));
     undoing.undo(kept, new TableWriting("Change " + id, actor, false, validator, done -> {}));
     log.takenBack(id);
-    return log.shown(id);
+    return log.shown(id, actor);
   }
 }
