@@ -50,12 +50,11 @@ it('says in a line what was changed, and whole beside it', async () => {
 
 it('undoes a change, and says why not', async () => {
   let built = true;
-  answers('POST', '/api/change-log/12/undoing', () => {
-    if (built) {
-      throw new Refusal(422, 'SH-08-GV in items was changed since.', 'built-on');
-    }
-    return { ...change, takenBack: true };
-  });
+  answers('POST', '/api/change-log/12/undoing', () =>
+    built
+      ? new Refusal(422, 'SH-08-GV in items was changed since.', 'built-on')
+      : { ...change, takenBack: true },
+  );
   show(<ChangeLogSpace />, {}, '/?open=12');
   await press('Undo this change');
   await screen.findByText('SH-08-GV in items was changed since.');
