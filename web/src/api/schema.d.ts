@@ -1804,6 +1804,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/imports/many': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Have one change of many rows tried */
+    post: operations['changeMany'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/imports/{id}': {
     parameters: {
       query?: never;
@@ -1866,6 +1883,23 @@ export interface paths {
     get: operations['listImportFaults'];
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/imports/{id}/leaving-out': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Leave the rows out that can't be changed, and try the rest */
+    post: operations['leaveOutOfMany'];
     delete?: never;
     options?: never;
     head?: never;
@@ -5325,6 +5359,20 @@ export interface components {
       table: string;
       takenBack: boolean;
     };
+    ChangeOfMany: {
+      table: string;
+      values: {
+        [key: string]: string;
+      };
+    };
+    ChangeOfManyEntry: {
+      columns: string[];
+      rows: string[][];
+      table: string;
+      values: {
+        [key: string]: string;
+      };
+    };
     ChangedCell: {
       after: string;
       before: string;
@@ -6918,6 +6966,7 @@ export interface components {
       finished: string | null;
       /** Format: int64 */
       id: number;
+      many: components['schemas']['ChangeOfMany'] | null;
       /** @enum {string} */
       state: 'CHECKING' | 'CHECKED' | 'IMPORTING' | 'IMPORTED' | 'UNDOING' | 'UNDONE' | 'CANCELLED';
       /** Format: int32 */
@@ -14524,6 +14573,40 @@ export interface operations {
       503: components['responses']['Busy'];
     };
   };
+  changeMany: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ChangeOfManyEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ImportCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
   getImport: {
     parameters: {
       query?: never;
@@ -14640,6 +14723,38 @@ export interface operations {
       401: components['responses']['SignIn'];
       403: components['responses']['Forbidden'];
       404: components['responses']['NotFound'];
+    };
+  };
+  leaveOutOfMany: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ImportCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
   readImport: {

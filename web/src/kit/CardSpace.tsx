@@ -3,12 +3,14 @@ import type { ReactNode } from 'react';
 import { FormPanel } from './FormPanel';
 import type { Column } from './columns';
 import { TableSpace, useOpened } from './TableSpace';
+import type { Ticks } from './useTicks';
 
 /** A table of what the house knows by name: each has its form beside it, where new ones are added. */
 export function CardSpace<T extends { id: number; version: number; name: string }>({
   add,
   may,
   logged,
+  many,
   children,
   ...table
 }: {
@@ -21,6 +23,8 @@ export function CardSpace<T extends { id: number; version: number; name: string 
   add: string;
   /** Whether one may add any. */
   may: boolean;
+  /** What can be done with many of them that are ticked. */
+  many?: { ticks?: Ticks<T>; bar: ReactNode; panel: ReactNode };
   /** The table and the key by which it is kept who changed one. */
   logged?: (shown: T) => readonly [table: string, key: string];
   /** The form of one, or of a new one; it says when a new one is saved. */
@@ -31,6 +35,8 @@ export function CardSpace<T extends { id: number; version: number; name: string 
   return (
     <TableSpace
       {...table}
+      over={many?.bar}
+      ticks={many?.ticks}
       actions={
         may && (
           <Button variant="contained" onClick={() => open('new')}>
@@ -39,6 +45,7 @@ export function CardSpace<T extends { id: number; version: number; name: string 
         )
       }
     >
+      {many?.panel}
       {(opened === 'new' || one) && (
         <FormPanel
           key={opened}

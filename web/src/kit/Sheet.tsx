@@ -8,6 +8,7 @@ import { ColumnChoice } from './ColumnChoice';
 import type { Column, Sorting } from './columns';
 import { ProblemNote } from './ProblemNote';
 import { SheetFile } from './SheetFile';
+import type { Ticks } from './useTicks';
 import { useTableColumns, type TableColumns } from './useTableColumns';
 import { t, type Word } from '../app/words';
 
@@ -48,6 +49,8 @@ export interface SheetProps<T extends object, Q extends object> {
   /** Where its rows can be had as a file, and whether with the columns that are shown. */
   file?: string;
   fileOfColumns?: boolean;
+  /** The rows that are ticked, where something can be done with many. */
+  ticks?: Ticks<T>;
 }
 
 const NONE: never[] = [];
@@ -77,9 +80,11 @@ function Grid<T extends object, Q extends object>({
   empty,
   file,
   fileOfColumns,
+  ticks,
 }: SheetProps<T, Q> & { memory: string }) {
   const frame = useRef<HTMLDivElement>(null);
   const [active, setActive] = useState(0);
+  const [lastTicked, setLastTicked] = useState<number>();
   const [sorted, setSorted] = useState<Sorting>();
   const sorting = onSort ? asked : sorted;
   const columns = useTableColumns(memory, all, here?.data ?? (NONE as T[]), sorting);
@@ -146,6 +151,12 @@ function Grid<T extends object, Q extends object>({
       const next = Math.max(0, Math.min(total - 1, steps[event.key]));
       setActive(next);
       rows.scrollToIndex(next);
+    } else if (event.key === ' ' && ticks) {
+      const row = rowAt(active);
+      if (row) {
+        event.preventDefault();
+        ticks.put([[rowKey(row), row]], !ticks.has(rowKey(row)));
+      }
     } else if (event.key === 'Enter') {
       const row = rowAt(active);
       if (row && onOpen) {
@@ -155,7 +166,27 @@ function Grid<T extends object, Q extends object>({
     }
   };
 
-  const { tracks, narrowest } = columns;
+  const { tracks, narrowest } = withTicks(columns, ticks !== undefined);
+  const entry = (row: T) => [rowKey(row), row] as const;
+  /** Ticks a row, or with Shift all between the one that was ticked before and it. */
+  const tick = (index: number, through: boolean) => {
+    const from = through && lastTicked !== undefined ? lastTicked : index;
+    const between = Array.from({ length: Math.abs(index - from) + 1 }, (_, i) =>
+      rowAt(Math.min(index, from) + i)!,
+    );
+    const known = between.every((row) => row !== undefined);
+    const row = rowAt(index);
+    if (row) {
+      ticks?.put((known ? between : [row]).map(entry), !ticks.has(rowKey(row)));
+      setLastTicked(index);
+    }
+  };
+  const tickAll = () =>
+    ticks?.all(total, async (offset, limit) =>
+      fetch
+        ? (await fetch({ ...question!, offset, limit })).rows.map(entry)
+        : columns.rows.slice(offset, offset + limit).map(entry),
+    );
   const loading = waiting && total === 0;
   return (
     <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column', minHeight: 0 }}>
@@ -194,6 +225,22 @@ function Grid<T extends object, Q extends object>({
             fontWeight: 600,
           }}
         >
+          {ticks && (
+            <Box role="columnheader" sx={TICK}>
+              <input
+                type="checkbox"
+                aria-label={t('many.tickAll')}
+                disabled={total === 0}
+                checked={total > 0 && ticks.ticked.size >= total}
+                ref={(box) => {
+                  if (box) {
+                    box.indeterminate = ticks.ticked.size > 0 && ticks.ticked.size < total;
+                  }
+                }}
+                onChange={(event) => (event.target.checked ? void tickAll() : ticks.clear())}
+              />
+            </Box>
+          )}
           {columns.shown.map((column) => (
             <HeadCell
               key={column.key}
@@ -243,6 +290,26 @@ function Grid<T extends object, Q extends object>({
                   '&:hover': { bgcolor: theme.house.chosen },
                 })}
               >
+                {ticks && (
+                  <Box
+                    component="label"
+                    role="gridcell"
+                    sx={TICK}
+                    onClick={(event) => event.stopPropagation()}
+                  >
+                    {key !== undefined && (
+                      <input
+                        type="checkbox"
+                        tabIndex={-1}
+                        aria-label={t('many.tick', { row: item.index + 1 })}
+                        checked={ticks.has(key)}
+                        onChange={(event) =>
+                          tick(item.index, (event.nativeEvent as MouseEvent).shiftKey)
+                        }
+                      />
+                    )}
+                  </Box>
+                )}
                 {columns.shown.map((column, i) => (
                   <Box
                     key={column.key}
@@ -286,6 +353,25 @@ function Grid<T extends object, Q extends object>({
       </Box>
     </Box>
   );
+}
+
+/** A box of a fixed size to tick, large enough to be hit. */
+const TICK_WIDTH = 40;
+const TICK = {
+  display: 'flex',
+  alignItems: 'center',
+  justifyContent: 'center',
+  height: ROW_HEIGHT,
+  '& input': { width: 18, height: 18, m: 0 },
+} as const;
+
+function withTicks<T extends object>(columns: TableColumns<T>, ticked: boolean) {
+  return ticked
+    ? {
+        tracks: `${TICK_WIDTH}px ${columns.tracks}`,
+        narrowest: columns.narrowest + TICK_WIDTH,
+      }
+    : columns;
 }
 
 function HeadCell<T extends object>({

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { get, post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
@@ -16,7 +16,7 @@ import { Sheet } from '../../kit/Sheet';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { SheetHeadings } from './SheetHeadings';
-import { stateOf, working } from './importWords';
+import { nameOf, stateOf, working } from './importWords';
 
 type Card = Schemas['ImportCard'];
 type Fault = Schemas['ImportCellFault'];
@@ -36,17 +36,29 @@ export function ImportPanel({ id, onClose }: { id: number; onClose: () => void }
   });
   const queries = useQueryClient();
   const going = card.data && working(card.data.row);
+  const state = card.data?.row.state;
   // The list beside it sees how it has ended.
   useEffect(() => {
     if (going === false) {
       void queries.invalidateQueries({ queryKey: ['imports'], exact: false });
     }
   }, [going, queries]);
+  const before = useRef(state);
+  useEffect(() => {
+    const wrote = before.current === 'IMPORTING' || before.current === 'UNDOING';
+    before.current = state;
+    if (wrote && going === false) {
+      // Whatever table of the house is shown may be otherwise now.
+      void queries.invalidateQueries({
+        predicate: ({ queryKey }) => queryKey[0] !== 'session' && queryKey[0] !== 'imports',
+      });
+    }
+  }, [state, going, queries]);
   return (
     <DocumentPanel
       of={card}
       width={760}
-      title={(one) => one.row.fileName}
+      title={(one) => nameOf(one.row)}
       over={(one) => stateOf(one.row)}
       onClose={onClose}
     >
@@ -68,11 +80,13 @@ function Whole({ card }: { card: Card }) {
       )}
       {going ? <Going card={card} /> : <Next card={card} />}
       {!going && <Questions card={card} />}
-      <Part title={t('imports.sheets')}>
-        {card.sheets.map((sheet) => (
-          <SheetHeadings key={sheet.position} card={card} sheet={sheet} />
-        ))}
-      </Part>
+      {!row.many && (
+        <Part title={t('imports.sheets')}>
+          {card.sheets.map((sheet) => (
+            <SheetHeadings key={sheet.position} card={card} sheet={sheet} />
+          ))}
+        </Part>
+      )}
       {!going && row.faults > 0 && <Faults card={card} />}
       {!going && card.sheets.some((sheet) => sheet.fresh + sheet.changed > 0) && (
         <Changes card={card} />
@@ -109,6 +123,8 @@ function Next({ card }: { card: Card }) {
   const write = useSave(IMPORTED, post('/api/imports/{id}/writing', { id }));
   const undo = useSave(IMPORTED, post('/api/imports/{id}/undoing', { id }));
   const again = useSave(IMPORTED, put('/api/imports/{id}/reading', { id }));
+  const leaveOut = useSave(IMPORTED, post('/api/imports/{id}/leaving-out', { id }));
+  const { many } = card.row;
   const rows = card.sheets.reduce((sum, sheet) => sum + sheet.fresh + sheet.changed, 0);
   return (
     <Box sx={{ my: 1, display: 'grid', gap: 1, justifyItems: 'start' }}>
@@ -123,10 +139,19 @@ function Next({ card }: { card: Card }) {
               onClick={() => write.mutate()}
             >
               {rows > 0
-                ? t('imports.write', { count: rows, rows: count(rows) })
+                ? t(many ? 'many.write' : 'imports.write', { count: rows, rows: count(rows) })
                 : t('imports.writeNothing')}
             </Button>
-            {card.row.faults > 0 && (
+            {card.row.faults > 0 && many && (
+              <Button
+                variant="outlined"
+                loading={leaveOut.isPending}
+                onClick={() => leaveOut.mutate()}
+              >
+                {t('many.leaveOut')}
+              </Button>
+            )}
+            {card.row.faults > 0 && !many && (
               <Button component="a" href={`/api/imports/${id}/workbook`} variant="outlined">
                 {t('imports.marked')}
               </Button>
@@ -136,9 +161,9 @@ function Next({ card }: { card: Card }) {
       )}
       {card.row.state === 'IMPORTED' && (
         <>
-          <Box>{t('imports.done', { count: rows, rows: count(rows) })}</Box>
+          <Box>{t(many ? 'many.done' : 'imports.done', { count: rows, rows: count(rows) })}</Box>
           <Button variant="outlined" loading={undo.isPending} onClick={() => undo.mutate()}>
-            {t('imports.undo')}
+            {t(many ? 'many.undo' : 'imports.undo')}
           </Button>
           {card.sheets.some((sheet) => sheet.table === STOCK && sheet.fresh > 0) && (
             <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
@@ -150,7 +175,7 @@ function Next({ card }: { card: Card }) {
           )}
         </>
       )}
-      {card.row.state === 'UNDONE' && <Box>{t('imports.undone')}</Box>}
+      {card.row.state === 'UNDONE' && <Box>{t(many ? 'many.undone' : 'imports.undone')}</Box>}
       {card.row.state === 'CANCELLED' && (
         <Button
           variant="outlined"
@@ -160,7 +185,7 @@ function Next({ card }: { card: Card }) {
           {t('imports.again')}
         </Button>
       )}
-      <ProblemNote problem={write.error ?? undo.error ?? again.error} />
+      <ProblemNote problem={write.error ?? undo.error ?? again.error ?? leaveOut.error} />
     </Box>
   );
 }
@@ -171,6 +196,9 @@ function said(card: Card, rows: number): string {
   }
   if (card.sheets.length > 0 && card.sheets.every((sheet) => sheet.table === null)) {
     return t('imports.whichIsIt');
+  }
+  if (card.row.faults > 0 && card.row.many) {
+    return t('many.faulty', { count: card.row.faults, faults: count(card.row.faults) });
   }
   if (card.row.faults > 0) {
     return t('imports.faulty', { count: card.row.faults, faults: count(card.row.faults) });

@@ -11,7 +11,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useSave } from '../../kit/useSave';
 import { ImportPanel } from './ImportPanel';
-import { stateOf } from './importWords';
+import { nameOf, stateOf } from './importWords';
 
 type Row = Schemas['ImportRow'];
 
@@ -69,7 +69,7 @@ export function ImportSpace() {
       }
       fetch={(page) => get('/api/imports', page)}
       columns={[
-        of.text('fileName', t('imports.file'), 220, { grow: 1 }),
+        of.text('fileName', t('imports.file'), 220, { grow: 1, cell: nameOf }),
         of.shown('state', t('imports.state'), 150, (row) => stateOf(row)),
         of.shown(
           'faults',

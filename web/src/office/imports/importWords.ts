@@ -14,3 +14,12 @@ export function stateOf(row: Row): string {
     ? t('imports.states.FAULTY')
     : t(`imports.states.${row.state}`);
 }
+
+/** What an import is: its file, or what it says of many rows. */
+export function nameOf({ many, fileName }: Row): string {
+  return many
+    ? `${many.table}: ${Object.entries(many.values)
+        .map(([column, value]) => `${column} → ${value || t('changeLog.nothing')}`)
+        .join(', ')}`
+    : fileName;
+}

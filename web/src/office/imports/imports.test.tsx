@@ -19,6 +19,7 @@ const row: Schemas['ImportRow'] = {
   total: 3,
   faults: 0,
   failure: null,
+  many: null,
 };
 
 const sheet: Schemas['ImportSheet'] = {

@@ -12,6 +12,7 @@ import { NumberField } from '../../kit/NumberField';
 import { wholeOrNothing } from '../../kit/numbers';
 import { startOf, useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
+import { useMany } from '../imports/useMany';
 
 type Customer = Schemas['CustomerCard'];
 
@@ -23,10 +24,12 @@ export function CustomerRules() {
   const may = useMay('POST');
   const customers = useQuery(question('/api/customers'));
   const of = columnsOf<Customer>();
+  const many = useMany<Customer>('customers', ['code'], (row) => [row.code]);
   return (
     <CardSpace
       title={t('rules.customers')}
       name="customers"
+      many={many}
       logged={(shown) => ['customers', shown.code]}
       add={t('customers.add')}
       may={may}

@@ -10,6 +10,7 @@ import { FormPanel } from '../../kit/FormPanel';
 import { PanelToCome } from '../../kit/SidePanel';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useList } from '../../kit/useList';
+import { useMany } from '../imports/useMany';
 import { ItemForm } from './ItemForm';
 import { MadeOf } from './MadeOf';
 import { PictureForm } from './PictureForm';
@@ -20,6 +21,7 @@ export function ItemRules() {
   const { opened, id, open, close } = useOpened();
   const { q } = useList().question;
   const of = columnsOf<Schemas['ItemRow']>();
+  const many = useMany<Schemas['ItemRow']>('items', ['code'], (row) => [row.code]);
   return (
     <TableSpace
       title={t('rules.items')}
@@ -32,6 +34,8 @@ export function ItemRules() {
           </Button>
         )
       }
+      over={many.bar}
+      ticks={many.ticks}
       question={{ q, closedToo: true }}
       fetch={(query) => get('/api/items', query)}
       columns={[
@@ -49,6 +53,7 @@ export function ItemRules() {
           {() => <ItemForm onDone={close} />}
         </FormPanel>
       )}
+      {many.panel}
       {id > 0 && <ItemCard key={id} item={id} onClose={close} />}
     </TableSpace>
   );

@@ -14,6 +14,7 @@ import { SidePanel } from '../../kit/SidePanel';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
 import { useList } from '../../kit/useList';
+import { useMany } from '../imports/useMany';
 import { LabelButton } from '../labels/LabelButton';
 import { AreaForm, BinForm, RackForm, SiteForm } from './PlaceForms';
 
@@ -28,6 +29,10 @@ export function PlaceRules() {
   const { opened, open, close } = useOpened();
   const [kind, id] = opened.split(':');
   const of = columnsOf<Schemas['BinCard']>();
+  const many = useMany<Schemas['BinCard']>('bins', ['site', 'bin'], (bin) => [
+    sites.data?.find((one) => one.id === bin.siteId)?.code ?? '',
+    bin.address,
+  ]);
   return (
     <TableSpace
       title={t('rules.places')}
@@ -70,6 +75,8 @@ export function PlaceRules() {
           </>
         )
       }
+      over={many.bar}
+      ticks={many.ticks}
       {...(site
         ? {
             question: { area, q },
@@ -114,6 +121,7 @@ export function PlaceRules() {
         },
       }}
     >
+      {many.panel}
       {kind === 'area' && site && (
         <FormPanel
           of={site.areas.find((one) => one.id === Number(id))}

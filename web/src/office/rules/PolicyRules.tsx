@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { get, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
-import { useMay } from '../../app/session';
+import { useMay, useSites } from '../../app/session';
 import { t } from '../../app/words';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
@@ -14,6 +14,7 @@ import { PanelToCome } from '../../kit/SidePanel';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
 import { useList } from '../../kit/useList';
+import { useMany } from '../imports/useMany';
 import { placeWord } from './PolicyPlace';
 import { KINDS } from './PolicyFields';
 import { PolicyForm } from './PolicyForm';
@@ -31,6 +32,13 @@ export function PolicyRules() {
     enabled: id > 0,
   });
   const of = columnsOf<Policy>();
+  const sites = useSites();
+  const many = useMany<Policy>('policies', ['item', 'category', 'site', 'group'], (row) => [
+    row.item ?? '',
+    row.category,
+    sites.data?.find((one) => one.id === row.siteId)?.code ?? '',
+    row.group ?? '',
+  ]);
   const figure = (key: 'point' | 'quantity' | 'upTo') => (row: Policy) =>
     !shows(row, key) ? (
       '–'
@@ -53,6 +61,8 @@ export function PolicyRules() {
           </Button>
         )
       }
+      over={many.bar}
+      ticks={many.ticks}
       question={list.question}
       fetch={(query) => get('/api/replenishment/policies', query)}
       columns={[
@@ -108,6 +118,7 @@ export function PolicyRules() {
         },
       }}
     >
+      {many.panel}
       {id > 0 &&
         (card.data ? (
           <FormPanel

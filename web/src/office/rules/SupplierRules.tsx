@@ -14,6 +14,7 @@ import { TaxChoice } from '../../kit/TaxChoice';
 import { WeekDays, type WeekDay } from '../../kit/WeekDays';
 import { startOf, useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
+import { useMany } from '../imports/useMany';
 
 type Supplier = Schemas['SupplierCard'];
 
@@ -35,10 +36,12 @@ export function SupplierRules() {
   const may = useMay('RULES');
   const suppliers = useQuery(question('/api/suppliers'));
   const of = columnsOf<Supplier>();
+  const many = useMany<Supplier>('suppliers', ['code'], (row) => [row.code]);
   return (
     <CardSpace
       title={t('rules.suppliers')}
       name="suppliers"
+      many={many}
       logged={(shown) => ['suppliers', shown.code]}
       add={t('suppliers.add')}
       may={may}

@@ -177,6 +177,19 @@ class ImportsTest {
   }
 
   @Test
+  void whatIsThereNeedsNoMoreThanItsKeyAndWhatChanges() {
+    importing.imported("house.xlsx", house("RR"));
+    JsonNode checked =
+        importing.checked("items.csv", text("code;category\nRR-1;Rigging\nRR-9;Rigging\n"));
+    assertThat(importing.faults(checked)).hasSize(1);
+    assertThat(importing.faults(checked).get(0).path("column").asString()).isEqualTo("name");
+    assertThat(importing.faults(checked).get(0).path("expected").asString()).contains("RR-9");
+    importing.imported("items.csv", text("code;category\nRR-1;Rigging\n"));
+    assertThat(item("RR-1").path("category").asString()).isEqualTo("Rigging");
+    assertThat(item("RR-1").path("name").asString()).isEqualTo("Shackle");
+  }
+
+  @Test
   void anImportOnWhichSomethingWasBuiltStays() {
     JsonNode written = importing.imported("house.xlsx", house("DD"));
     String file = "item,site,bin,minimum,maximum\nDD-2,DD,A-01-A,1,2\n";

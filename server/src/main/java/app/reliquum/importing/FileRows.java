@@ -70,6 +70,7 @@ final class FileRows {
                       new HeadingMatch.Result(
                           content.headings().stream().map(heading -> "").toList(),
                           List.of(),
+                          List.of(),
                           List.of()));
       matched.add(new Matched(i, content, form, match));
     }

@@ -53,6 +53,23 @@ class ImportController {
     return imports.add(name, content, command.actor());
   }
 
+  @Operation(operationId = "changeMany", summary = "Have one change of many rows tried")
+  @Needs(value = Permission.RULES, everywhere = true)
+  @PostMapping("/many")
+  @ResponseStatus(HttpStatus.CREATED)
+  ImportViews.Card many(Command command, @Valid @RequestBody ManyRows.Entry entry) {
+    return imports.addMany(entry, command.actor());
+  }
+
+  @Operation(
+      operationId = "leaveOutOfMany",
+      summary = "Leave the rows out that can't be changed, and try the rest")
+  @Needs(value = Permission.RULES, everywhere = true)
+  @PostMapping("/{id}/leaving-out")
+  ImportViews.Card leaveOut(Command command, @PathVariable long id) {
+    return imports.leaveOut(id, command.actor());
+  }
+
   @Operation(operationId = "getImport", summary = "An import with its sheets")
   @Needs(value = Permission.RULES, everywhere = true)
   @GetMapping("/{id}")

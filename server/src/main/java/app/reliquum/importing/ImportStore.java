@@ -21,6 +21,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcOperations;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -60,6 +62,13 @@ class ImportStore {
             .param("now", Utc.of(clock.instant())));
   }
 
+  /** Keeps what was said of many rows of a table. */
+  void many(long id, String form, Map<String, String> values) {
+    jdbc.sql("update import_run set many_form = ?, many_said = ? where id = ?")
+        .params(form, json.writeValueAsString(new TreeMap<>(values)), id)
+        .update();
+  }
+
   static String brief(String text, int longest) {
     return text.length() <= longest ? text : text.substring(0, longest - 1) + "…";
   }
@@ -67,7 +76,7 @@ class ImportStore {
   private static final String ROWS =
       """
       select r.id, r.file_name, r.state, p.name person, r.asked, r.finished, r.done, r.total,
-        r.faults, r.failure, r.numbers, r.days, r.number_example, r.day_example, r.asked_by
+        r.faults, r.failure, r.many_form, r.many_said, r.numbers, r.days, r.number_example, r.day_example, r.asked_by
       from import_run r join person p on p.id = r.asked_by
       """;
 
@@ -84,7 +93,14 @@ class ImportStore {
       @Nullable String numberExample,
       @Nullable String dayExample) {}
 
-  private static Kept kept(ResultSet row, int n) throws SQLException {
+  private ImportViews.@Nullable Many many(ResultSet row) throws SQLException {
+    String form = row.getString("many_form");
+    return form == null
+        ? null
+        : new ImportViews.Many(form, rowJson.cells(row.getString("many_said")));
+  }
+
+  private Kept kept(ResultSet row, int n) throws SQLException {
     String numbers = row.getString("numbers");
     String days = row.getString("days");
     return new Kept(
@@ -98,7 +114,8 @@ class ImportStore {
             row.getInt("done"),
             row.getInt("total"),
             row.getInt("faults"),
-            row.getString("failure")),
+            row.getString("failure"),
+            many(row)),
         row.getLong("asked_by"),
         numbers == null ? null : WrittenStyle.Numbers.valueOf(numbers),
         days == null ? null : WrittenStyle.Days.valueOf(days),
@@ -115,7 +132,7 @@ class ImportStore {
             .sql(ROWS + " order by r.id desc limit :limit offset :offset")
             .param("limit", limit)
             .param("offset", offset)
-            .query(ImportStore::kept)
+            .query(this::kept)
             .list()
             .stream()
             .map(Kept::row)
@@ -125,7 +142,7 @@ class ImportStore {
   Kept find(long id) {
     return jdbc.sql(ROWS + " where r.id = ?")
         .param(id)
-        .query(ImportStore::kept)
+        .query(this::kept)
         .optional()
         .orElseThrow(() -> Problem.missing("import", id));
   }
@@ -144,6 +161,19 @@ class ImportStore {
         .param(id)
         .query((row, n) -> row.getBytes(1))
         .single();
+  }
+
+  void content(long id, byte[] content) {
+    jdbc.sql("update import_run set content = ? where id = ?").params(content, id).update();
+  }
+
+  /** The lines of the file that have faults. */
+  Set<Integer> faultyLines(long id) {
+    return Set.copyOf(
+        jdbc.sql("select distinct line from import_fault where import_id = ?")
+            .param(id)
+            .query(Integer.class)
+            .list());
   }
 
   void begin(long id, ImportState state) {

@@ -18,7 +18,19 @@ final class ImportViews {
 
   private ImportViews() {}
 
-  /** An import in a list. */
+  /**
+   * What is said of many rows at once.
+   *
+   * @param values what every row shall have, by column
+   */
+  @Schema(name = "ChangeOfMany")
+  record Many(String table, Map<String, String> values) {}
+
+  /**
+   * An import in a list.
+   *
+   * @param many what is said of many rows, if it is that; null for a file
+   */
   @Schema(name = "ImportRow")
   record Row(
       long id,
@@ -30,7 +42,8 @@ final class ImportViews {
       int done,
       int total,
       int faults,
-      @Nullable String failure) {}
+      @Nullable String failure,
+      @Nullable Many many) {}
 
   /**
    * A heading of a sheet.

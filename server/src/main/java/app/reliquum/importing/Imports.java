@@ -9,6 +9,7 @@ import app.reliquum.api.sheets.HouseTable;
 import app.reliquum.api.sheets.SheetFile;
 import app.reliquum.core.table.RowChange;
 import app.reliquum.core.table.TableForm;
+import app.reliquum.core.table.WrittenStyle;
 import com.github.kagkarlsson.scheduler.SchedulerClient;
 import com.github.kagkarlsson.scheduler.task.FailureHandler;
 import com.github.kagkarlsson.scheduler.task.TaskDescriptor;
@@ -36,6 +37,7 @@ class Imports {
 
   private final ImportStore store;
   private final HouseTables tables;
+  private final ManyRows many;
   private final Staff staff;
   private final Clock clock;
   private final ObjectProvider<SchedulerClient> scheduler;
@@ -43,11 +45,13 @@ class Imports {
   Imports(
       ImportStore store,
       HouseTables tables,
+      ManyRows many,
       Staff staff,
       Clock clock,
       ObjectProvider<SchedulerClient> scheduler) {
     this.store = store;
     this.tables = tables;
+    this.many = many;
     this.staff = staff;
     this.clock = clock;
     this.scheduler = scheduler;
@@ -141,6 +145,17 @@ class Imports {
     return card(id);
   }
 
+  /** Has one change of many rows tried. */
+  @Transactional
+  ImportViews.Card addMany(ManyRows.Entry entry, Actor actor) {
+    long id = store.add(entry.table() + ".csv", many.file(entry, actor), actor.id());
+    store.many(id, entry.table(), entry.values());
+    // The web sends plain decimals and days.
+    store.read(id, WrittenStyle.Numbers.POINT, null);
+    start(id);
+    return card(id);
+  }
+
   private void start(long id) {
     scheduler
         .getObject()
@@ -197,6 +212,21 @@ class Imports {
       told.put(one.heading(), one.column());
     }
     store.tellHeadings(form, headings, told);
+  }
+
+  /** Leaves those of many rows out that have faults, and has the rest tried. */
+  @Transactional
+  ImportViews.Card leaveOut(long id, Actor actor) {
+    requireTheirs(id, actor);
+    require(id, "tried without some rows", ImportState.CHECKED);
+    ImportViews.Row row = store.find(id).row();
+    if (row.many() == null || row.faults() == 0) {
+      throw Problem.refused("state", "Only faulty rows of a change of many can be left out.");
+    }
+    store.content(id, ManyRows.without(store.content(id), store.faultyLines(id)));
+    store.begin(id, ImportState.CHECKING);
+    start(id);
+    return card(id);
   }
 
   /** Has it written. */

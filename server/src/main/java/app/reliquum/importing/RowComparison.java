@@ -89,6 +89,7 @@ class RowComparison {
           HouseTable table = tables.named(name).orElseThrow();
           List<RowChange> naming =
               all.stream()
+                  .filter(change -> isWhole(change, faults))
                   .filter(change -> namesWhatExists(change.after(), known, faults))
                   .toList();
           List<RowChange> kept =
@@ -102,13 +103,44 @@ class RowComparison {
     Set<List<String>> keys = new HashSet<>();
     said.forEach(one -> keys.add(one.key()));
     Map<List<String>, TableRow> there = there(table, keys);
-    return said.stream()
-        .map(
-            one -> {
-              Optional<TableRow> before = Optional.ofNullable(there.get(one.key()));
-              return new RowChange(before, table.completed(one.over(before), before));
-            })
-        .toList();
+    List<RowChange> changes = new ArrayList<>();
+    for (SheetReading.Said one : said) {
+      Optional<TableRow> before = Optional.ofNullable(there.get(one.key()));
+      changes.add(new RowChange(before, table.completed(one.over(before), before)));
+    }
+    // First what gives way, then what takes its place.
+    List<RowChange> all = new ArrayList<>(table.givingWay(changes));
+    all.addAll(changes);
+    return all;
+  }
+
+  /** A sheet can leave out what is needed as long as its rows are there already. */
+  private static boolean isWhole(RowChange change, List<TableFault> faults) {
+    if (change.before().isPresent()) {
+      return true;
+    }
+    TableRow row = change.after();
+    List<TableColumn> lacking =
+        row.form().columns().stream()
+            .filter(column -> column.needed() && !row.says(column.name()))
+            .toList();
+    for (TableColumn column : lacking) {
+      faults.add(
+          new TableFault(
+              row.form().name(),
+              row.number(),
+              column.name(),
+              "",
+              "Expected "
+                  + column.name()
+                  + ", because there is no "
+                  + String.join(" ", row.form().key(row.cells()))
+                  + " in "
+                  + row.form()
+                  + " yet.",
+              ""));
+    }
+    return lacking.isEmpty();
   }
 
   private static boolean namesWhatExists(TableRow row, Known known, List<TableFault> faults) {

@@ -122,9 +122,10 @@ class Undoing {
         changed.add(change.reversed());
       }
     }
-    table.write(changed, writing);
+    // What was brought may stand where something else stood before.
     checkUnused(table, brought);
     table.remove(brought, writing);
+    table.write(changed, writing);
   }
 
   private static Problem builtOn(TableRow row, String why) {

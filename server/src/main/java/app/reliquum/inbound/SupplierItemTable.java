@@ -10,7 +10,13 @@ import app.reliquum.core.table.RowChange;
 import app.reliquum.core.table.TableColumn;
 import app.reliquum.core.table.TableForm;
 import app.reliquum.core.table.TableRow;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -94,6 +100,32 @@ class SupplierItemTable extends RowByRowTable {
     if (writing.valid(row, entry)) {
       sources.writeOne(item, entry);
     }
+  }
+
+  /** One supplier is preferred for an item: another one is no more. */
+  @Override
+  public List<RowChange> givingWay(List<RowChange> changes) {
+    Map<String, TableRow> preferred = new HashMap<>();
+    Set<List<String>> said = new HashSet<>();
+    for (RowChange change : changes) {
+      said.add(change.after().key());
+      if (change.after().yes("preferred")) {
+        preferred.put(change.after().text("item").toLowerCase(Locale.ROOT), change.after());
+      }
+    }
+    List<RowChange> gives = new ArrayList<>();
+    if (!preferred.isEmpty()) {
+      rows(
+          row -> {
+            TableRow instead = preferred.get(row.text("item").toLowerCase(Locale.ROOT));
+            if (instead != null && row.yes("preferred") && !said.contains(row.key())) {
+              TableRow after =
+                  new TableRow(row.form(), instead.number(), row.with("preferred", "no").cells());
+              gives.add(new RowChange(Optional.of(row), after));
+            }
+          });
+    }
+    return gives;
   }
 
   @Override

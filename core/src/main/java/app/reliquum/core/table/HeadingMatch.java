@@ -22,9 +22,11 @@ public final class HeadingMatch {
    *
    * @param columns for each heading the name of its column, empty for none
    * @param unknown the headings that mean none
-   * @param missing the columns that are needed and that no heading means
+   * @param missing the columns that say which row is meant and that no heading means
+   * @param neededByNew the columns that a new row needs too and that no heading means
    */
-  public record Result(List<String> columns, List<String> unknown, List<String> missing) {
+  public record Result(
+      List<String> columns, List<String> unknown, List<String> missing, List<String> neededByNew) {
     /** Whether the rows under these headings can be read. */
     public boolean whole() {
       return missing.isEmpty();
@@ -72,18 +74,27 @@ public final class HeadingMatch {
         columns.set(i, column);
       }
     }
-    List<String> missing =
-        form.columns().stream()
-            .filter(column -> column.needed() && !taken.contains(column.name()))
-            .map(TableColumn::name)
-            .toList();
-    return new Result(List.copyOf(columns), List.copyOf(unknown), missing);
+    return new Result(
+        List.copyOf(columns),
+        List.copyOf(unknown),
+        lacking(form, taken, true),
+        lacking(form, taken, false));
   }
 
-  /** How many of the headings mean a column: how well a form fits a file. */
+  private static List<String> lacking(TableForm form, Set<String> taken, boolean key) {
+    return form.columns().stream()
+        .filter(column -> column.needed() && column.key() == key && !taken.contains(column.name()))
+        .map(TableColumn::name)
+        .toList();
+  }
+
+  /**
+   * How many of the headings mean a column: how well a form fits a file that does not say which it
+   * is; 0 if a new row of it would lack something.
+   */
   public static int fit(TableForm form, List<String> headings) {
     Result result = match(form, headings, Map.of());
-    return result.whole()
+    return result.whole() && result.neededByNew().isEmpty()
         ? (int) result.columns().stream().filter(column -> !column.isEmpty()).count()
         : 0;
   }

@@ -173,8 +173,13 @@ class SheetReadingTest {
     assertThat(result.unknown()).containsExactly("weight", "colour");
     assertThat(result.whole()).isTrue();
     // Someone has said that a heading means nothing.
-    assertThat(HeadingMatch.match(FORM, List.of("code", "name"), Map.of("name", "")).missing())
-        .containsExactly("name");
+    HeadingMatch.Result nameless =
+        HeadingMatch.match(FORM, List.of("code", "name"), Map.of("name", ""));
+    assertThat(nameless.whole()).isTrue();
+    assertThat(nameless.neededByNew()).containsExactly("name");
+    assertThat(HeadingMatch.fit(FORM, List.of("code"))).isZero();
+    assertThat(HeadingMatch.match(FORM, List.of("name"), Map.of()).missing())
+        .containsExactly("code");
   }
 
   @ParameterizedTest

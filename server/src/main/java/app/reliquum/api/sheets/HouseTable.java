@@ -32,6 +32,14 @@ public interface HouseTable {
     return row;
   }
 
+  /**
+   * What else has to change so that rows can be written, of rows that are not among them: what they
+   * take the place of.
+   */
+  default List<RowChange> givingWay(List<RowChange> changes) {
+    return List.of();
+  }
+
   /** Whether a row is still what an import has made of it, so that it can be taken back. */
   default boolean isStill(TableRow written, TableRow now) {
     return written.cells().equals(now.cells());
