@@ -3941,6 +3941,42 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/saved-views': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** One's own saved views, and everyone's */
+    get: operations['listSavedViews'];
+    put?: never;
+    /** Save a view of a table */
+    post: operations['addSavedView'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/saved-views/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Save a view again */
+    put: operations['changeSavedView'];
+    post?: never;
+    /** Remove a saved view */
+    delete: operations['removeSavedView'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/scrap': {
     parameters: {
       query?: never;
@@ -9641,6 +9677,29 @@ export interface components {
       itemId: number;
       name: string;
     };
+    SavedView: {
+      columns: components['schemas']['ViewColumns'];
+      everyone: boolean;
+      /** Format: int64 */
+      id: number;
+      list: string;
+      mine: boolean;
+      name: string;
+      page: string;
+      search: string;
+      /** Format: int32 */
+      version: number;
+    };
+    SavedViewEntry: {
+      columns: components['schemas']['ViewColumns'];
+      everyone: boolean;
+      list: string;
+      name: string;
+      page: string;
+      search: string;
+      /** Format: int32 */
+      version?: number | null;
+    };
     SayEntry: {
       afresh?: boolean | null;
       saying: components['schemas']['FloorSaying'];
@@ -10493,6 +10552,15 @@ export interface components {
       symbol: string | null;
       unitCost: number | null;
       value: number;
+    };
+    ViewColumns: {
+      order: string[];
+      shown: {
+        [key: string]: boolean;
+      };
+      widths: {
+        [key: string]: number;
+      };
     };
     WaitingRow: {
       /** @enum {string} */
@@ -19381,6 +19449,131 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['FreedReservation'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  listSavedViews: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SavedView'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  addSavedView: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SavedViewEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SavedView'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  changeSavedView: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SavedViewEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SavedView'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  removeSavedView: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SavedView'];
         };
       };
       400: components['responses']['Invalid'];
