@@ -9,7 +9,7 @@ import type { Column, Sorting } from './columns';
 import { ProblemNote } from './ProblemNote';
 import { SheetFile } from './SheetFile';
 import type { Ticks } from './useTicks';
-import { useTableColumns, type TableColumns } from './useTableColumns';
+import { useTableColumns, type TableColumns, type ViewColumns } from './useTableColumns';
 import { t, type Word } from '../app/words';
 
 const WINDOW = 100;
@@ -31,6 +31,8 @@ export interface SheetProps<T extends object, Q extends object> {
   name: string;
   /** Under what its columns are remembered, where the tables of one name have others. */
   memory?: string;
+  /** The columns of a view that is shown. */
+  view?: ViewColumns;
   columns: Column<T>[];
   /** What the server is asked for; a new question starts at the top. */
   question?: Q;
@@ -49,6 +51,8 @@ export interface SheetProps<T extends object, Q extends object> {
   /** Where its rows can be had as a file, and whether with the columns that are shown. */
   file?: string;
   fileOfColumns?: boolean;
+  /** What else can be done with the table as it is shown. */
+  foot?: ReactNode;
   /** The rows that are ticked, where something can be done with many. */
   ticks?: Ticks<T>;
 }
@@ -67,6 +71,7 @@ export function Sheet<T extends object, Q extends object = object>(props: SheetP
 function Grid<T extends object, Q extends object>({
   name,
   memory,
+  view,
   columns: all,
   question,
   fetch,
@@ -80,6 +85,7 @@ function Grid<T extends object, Q extends object>({
   empty,
   file,
   fileOfColumns,
+  foot,
   ticks,
 }: SheetProps<T, Q> & { memory: string }) {
   const frame = useRef<HTMLDivElement>(null);
@@ -87,7 +93,7 @@ function Grid<T extends object, Q extends object>({
   const [lastTicked, setLastTicked] = useState<number>();
   const [sorted, setSorted] = useState<Sorting>();
   const sorting = onSort ? asked : sorted;
-  const columns = useTableColumns(memory, all, here?.data ?? (NONE as T[]), sorting);
+  const columns = useTableColumns(memory, all, here?.data ?? (NONE as T[]), sorting, view);
   const queries = useQueryClient();
   const [fetched, setFetched] = useState(0);
   const total = fetch ? fetched : columns.rows.length;
@@ -338,6 +344,7 @@ function Grid<T extends object, Q extends object>({
         <Box aria-live="polite" sx={{ mr: 'auto', color: 'text.secondary' }}>
           {!loading && t('sheet.rows', { count: total, shown: count(total) })}
         </Box>
+        {foot}
         <ColumnChoice columns={columns} />
         {file && (
           <SheetFile

@@ -4,6 +4,7 @@ import { ListFilters, type Narrowed } from './ListFilters';
 import { Room } from './Rail';
 import { Sheet, type SheetProps } from './Sheet';
 import { SidePanel } from './SidePanel';
+import { useSavedViews } from './SavedViews';
 import { SiteChoice } from './SiteChoice';
 import { useAddress } from './useAddress';
 import { useList, type List } from './useList';
@@ -82,6 +83,7 @@ export function TableSpace<T extends object, Q extends object = object>({
 }) {
   const { opened, open, close } = useOpened(leaves);
   const { sorting, onSort } = useList();
+  const views = useSavedViews(sheet.name, sheet.memory ?? sheet.name);
   const panel = Object.hasOwn(panels, opened) && panels[opened];
   return (
     <>
@@ -108,6 +110,7 @@ export function TableSpace<T extends object, Q extends object = object>({
           </>
         }
       >
+        {views.tabs}
         {over}
         {instead || (
           <Sheet<T, Q>
@@ -117,9 +120,13 @@ export function TableSpace<T extends object, Q extends object = object>({
             onOpen={opens ? (row) => open((row as { id?: number }).id!) : undefined}
             empty={(list?.narrowed && noMatch) || none}
             {...sheet}
+            memory={views.memory}
+            view={views.columns}
+            foot={views.button}
           />
         )}
       </Room>
+      {views.panel}
       {panel && (
         <SidePanel key={opened} title={panel.title} width={panel.width} onClose={close}>
           {panel.show()}

@@ -8,6 +8,7 @@ import {
   useTable,
 } from '@tanstack/react-table';
 import { useState } from 'react';
+import type { Schemas } from '../api/client';
 import type { Column, Sorting } from './columns';
 
 const features = tableFeatures({
@@ -25,16 +26,35 @@ interface Wish {
   columnSizing: Record<string, number>;
 }
 
+/** How columns are kept with a view. */
+export type ViewColumns = Schemas['ViewColumns'];
+
 const NO_WISH: Wish = { columnOrder: [], columnVisibility: {}, columnSizing: {} };
 const NARROWEST = 40;
 const STEP = 20;
 
-function remembered(key: string): Wish {
+function remembered(key: string, view?: ViewColumns): Wish {
+  const start: Wish = view
+    ? { columnOrder: view.order, columnVisibility: view.shown, columnSizing: view.widths }
+    : NO_WISH;
   try {
-    return { ...NO_WISH, ...(JSON.parse(localStorage.getItem(key) ?? '{}') as Partial<Wish>) };
+    return { ...start, ...(JSON.parse(localStorage.getItem(key) ?? '{}') as Partial<Wish>) };
   } catch {
-    return NO_WISH;
+    return start;
   }
+}
+
+const placeOf = (memory: string) => `reliquum.table.${memory}`;
+
+/** The columns of a table as they are shown on this device now, to be kept with a view. */
+export function columnsNow(memory: string, view?: ViewColumns): ViewColumns {
+  const wish = remembered(placeOf(memory), view);
+  return { order: wish.columnOrder, shown: wish.columnVisibility, widths: wish.columnSizing };
+}
+
+/** Forgets how columns were moved since their view was opened. */
+export function forgetColumns(memory: string) {
+  localStorage.removeItem(placeOf(memory));
 }
 
 function compare<T>(column: Column<T>, one: T, other: T): number {
@@ -53,9 +73,10 @@ export function useTableColumns<T extends object>(
   all: Column<T>[],
   rows: T[],
   sorting: Sorting | undefined,
+  view?: ViewColumns,
 ) {
-  const key = `reliquum.table.${name}`;
-  const [wish, setWish] = useState(() => remembered(key));
+  const key = placeOf(name);
+  const [wish, setWish] = useState(() => remembered(key, view));
   const keep = (changes: Partial<Wish>) => {
     const next = { ...wish, ...changes };
     setWish(next);

@@ -9,6 +9,7 @@ import { question } from '../api/ask';
 import type { Schemas } from '../api/client';
 import { useMe, type Permission } from '../app/session';
 import { fonts } from '../app/theme';
+import { useViews, viewAddress } from '../kit/SavedViews';
 import { addressOf, SPACES } from './pages';
 
 interface Answer {
@@ -78,7 +79,13 @@ function usePages(asked: string): Answer[] {
         ];
       }),
   );
+  const views = (useViews().data ?? []).map((view) => ({
+    to: viewAddress(view),
+    title: view.name,
+    detail: t('views.of', { page: pages.find((page) => page.to === view.page)?.title ?? '' }),
+  }));
   return [
+    ...views,
     ...pages,
     { to: '/floor', title: t('toFloor'), detail: '' },
     { to: '/floor/move', title: t('ask.move'), detail: '' },

@@ -297,7 +297,7 @@ function Changes({ card }: { card: Card }) {
         aria-label={t('imports.table')}
         sx={{ display: 'flex', gap: 0.5, mb: 1, flexWrap: 'wrap' }}
       >
-        {['', ...changed.map((sheet) => sheet.table!)].map((one) => (
+        {(changed.length > 1 ? ['', ...changed.map((sheet) => sheet.table!)] : []).map((one) => (
           <Button
             key={one}
             size="small"
@@ -315,10 +315,15 @@ function Changes({ card }: { card: Card }) {
           question={table ? { table } : {}}
           fetch={(page) => get('/api/imports/{id}/changes', { id: card.row.id, ...page })}
           dependsOn={[card.row.id, card.row.finished]}
+          memory={card.row.many ? 'import-changes-of-many' : undefined}
           columns={[
-            of.text('table', t('imports.table'), 110),
-            of.count('line', t('imports.row'), 60),
-            of.choice('kind', t('imports.kind'), 90, (kind) => t(`imports.kinds.${kind}`)),
+            ...(card.row.many
+              ? []
+              : [
+                  of.text('table', t('imports.table'), 110),
+                  of.count('line', t('imports.row'), 60),
+                  of.choice('kind', t('imports.kind'), 90, (kind) => t(`imports.kinds.${kind}`)),
+                ]),
             of.shown('what', t('imports.change'), 240, (row) => <Difference change={row} />, {
               grow: 1,
             }),

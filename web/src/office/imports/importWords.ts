@@ -10,6 +10,9 @@ export function working(row: Row): boolean {
 
 /** How far an import has come, in a word. */
 export function stateOf(row: Row): string {
+  if (row.state === 'IMPORTED' && row.many) {
+    return t('many.changed');
+  }
   return row.state === 'CHECKED' && row.faults > 0
     ? t('imports.states.FAULTY')
     : t(`imports.states.${row.state}`);

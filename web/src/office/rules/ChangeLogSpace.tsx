@@ -54,7 +54,7 @@ export function ChangeLogSpace() {
       question={list.question}
       fetch={(query) => get('/api/change-log', query)}
       columns={[
-        of.moment('changed', t('changeLog.when'), 130, { by: 'CHANGED' }),
+        of.moment('changed', t('changeLog.when'), 165, { by: 'CHANGED' }),
         of.text('person', t('changeLog.who'), 130, { sort: 'PERSON' }),
         of.text('table', t('changeLog.table'), 120, { by: 'TABLE' }),
         of.text('key', t('changeLog.row'), 150, { by: 'ROW' }),
@@ -85,14 +85,14 @@ function ChangePanel({ id, onClose }: { id: number; onClose: () => void }) {
   );
   const one = change.data;
   if (!one) {
-    return <PanelToCome problem={change.error} onClose={onClose} width={560} />;
+    return <PanelToCome problem={change.error} onClose={onClose} width={480} />;
   }
   return (
     <SidePanel
       title={one.key || t('changeLog.forAll')}
       over={`${one.table} · ${t(`changeLog.kinds.${one.kind}`)}`}
       onClose={onClose}
-      width={560}
+      width={480}
     >
       <Box sx={{ color: 'text.secondary', mb: 1 }}>
         {t('changeLog.by', { person: one.person, when: instant(one.changed) })}
