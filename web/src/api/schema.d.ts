@@ -2652,6 +2652,24 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/number-ranges': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** How documents are numbered */
+    get: operations['listNumberRanges'];
+    /** Number documents of a kind otherwise from now on */
+    put: operations['changeNumberRange'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/on-hand': {
     parameters: {
       query?: never;
@@ -3160,6 +3178,24 @@ export interface paths {
     put?: never;
     /** Unassign the picker of an order */
     post: operations['unassignPicker'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/own-choices': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What one has chosen for oneself */
+    get: operations['getOwnChoices'];
+    /** Choose one's first site and first page */
+    put: operations['choose'];
+    post?: never;
     delete?: never;
     options?: never;
     head?: never;
@@ -8025,6 +8061,19 @@ export interface components {
       /** Format: int64 */
       upTo: number;
     };
+    NumberRange: {
+      documents: string;
+      /** Format: int64 */
+      next: number;
+      prefix: string;
+      usual: string;
+    };
+    NumberRangeEntry: {
+      /** Format: int64 */
+      next: number;
+      prefix: string;
+      usual: string;
+    };
     OnHandRow: {
       area: string | null;
       /**
@@ -8413,6 +8462,11 @@ export interface components {
       /** Format: int32 */
       toPick: number;
       value: number;
+    };
+    OwnChoices: {
+      landingPage: string;
+      /** Format: int64 */
+      site?: number | null;
     };
     PackCard: {
       barcodes: string[];
@@ -16588,6 +16642,63 @@ export interface operations {
       503: components['responses']['Busy'];
     };
   };
+  listNumberRanges: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['NumberRange'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  changeNumberRange: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['NumberRangeEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['NumberRange'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
   listOnHand: {
     parameters: {
       query?: {
@@ -17713,6 +17824,63 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['OutboundCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  getOwnChoices: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OwnChoices'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  choose: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['OwnChoices'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['OwnChoices'];
         };
       };
       400: components['responses']['Invalid'];

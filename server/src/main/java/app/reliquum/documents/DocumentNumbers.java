@@ -17,12 +17,14 @@ import org.springframework.transaction.annotation.Transactional;
 public class DocumentNumbers {
 
   /** All numbers of a house have five digits. */
-  private static final int FIRST = 10_001;
+  static final int FIRST = 10_001;
 
   private final JdbcClient jdbc;
+  private final NumberRanges ranges;
 
-  DocumentNumbers(JdbcClient jdbc) {
+  DocumentNumbers(JdbcClient jdbc, NumberRanges ranges) {
     this.jdbc = jdbc;
+    this.ranges = ranges;
   }
 
   /**
@@ -53,9 +55,14 @@ public class DocumentNumbers {
     return number;
   }
 
-  /** The next number of a prefix that no document has. */
+  /**
+   * The next number that no document has.
+   *
+   * @param usual the prefix that such documents have, where the house has not chosen another one
+   */
   @Transactional(propagation = Propagation.MANDATORY)
-  public String next(DocumentKind kind, String prefix) {
+  public String next(DocumentKind kind, String usual) {
+    String prefix = ranges.prefix(usual);
     String number;
     do {
       number = DocumentNumber.counted(prefix, count(prefix));

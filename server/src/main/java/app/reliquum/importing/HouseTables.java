@@ -17,6 +17,7 @@ class HouseTables {
   private static final List<String> ORDER =
       List.of(
           "house",
+          "number ranges",
           "taxes",
           "sites",
           "shared costs",

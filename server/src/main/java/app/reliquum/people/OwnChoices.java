@@ -1,0 +1,77 @@
+package app.reliquum.people;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Problem;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What people have chosen for themselves. */
+@Service
+class OwnChoices {
+
+  private final JdbcClient jdbc;
+
+  OwnChoices(JdbcClient jdbc) {
+    this.jdbc = jdbc;
+  }
+
+  /**
+   * What someone has chosen.
+   *
+   * @param site the site that stands first where one is asked for; null for none
+   * @param landingPage the page of the office that is opened first; empty for the usual one
+   */
+  @Schema(name = "OwnChoices")
+  record Choices(
+      @Nullable Long site,
+      @NotNull
+          @Size(max = 120)
+          @Pattern(
+              regexp = "|/office(/[a-z0-9-]+)+(\\?saved=[0-9]+)?",
+              message = "is the address of a page, or empty")
+          String landingPage) {}
+
+  @Transactional(readOnly = true)
+  public Choices of(Actor actor) {
+    return jdbc.sql("select site_id, landing_page from person_choice where person_id = ?")
+        .param(actor.id())
+        .query(
+            (row, n) -> new Choices(row.getLong(1) == 0 ? null : row.getLong(1), row.getString(2)))
+        .optional()
+        // A site that one has left is chosen no more.
+        .map(
+            choices ->
+                choices.site() != null && !actor.worksAt(choices.site())
+                    ? new Choices(null, choices.landingPage())
+                    : choices)
+        .orElse(new Choices(null, ""));
+  }
+
+  @Transactional
+  public Choices choose(Actor actor, Choices choices) {
+    if (choices.site() != null && !isTheirs(choices.site(), actor)) {
+      throw Problem.invalid("site", "Choose a site at which you work.");
+    }
+    jdbc.sql(
+            "insert into person_choice (person_id, site_id, landing_page) values (?, ?, ?)"
+                + " on duplicate key update site_id = value(site_id),"
+                + " landing_page = value(landing_page)")
+        .params(actor.id(), choices.site() == null ? 0 : choices.site(), choices.landingPage())
+        .update();
+    return of(actor);
+  }
+
+  private boolean isTheirs(long site, Actor actor) {
+    return actor.worksAt(site)
+        && jdbc.sql("select exists(select 1 from site where id = ?)")
+            .param(site)
+            .query(Boolean.class)
+            .single();
+  }
+}
