@@ -9,6 +9,7 @@ import { FaultBoundary } from './Fault';
 import { useLiveUpdates } from './live';
 import { FirstSecret } from './OwnSecret';
 import { MeContext, useMe, useWhoAmI } from './session';
+import { InHouseFormats } from './InHouseFormats';
 import { ShiftContext } from './shift';
 import { SignIn } from './SignIn';
 import { theme, type Shift } from './theme';
@@ -78,7 +79,9 @@ function Door() {
   }
   return (
     <MeContext value={who.data}>
-      <Rooms />
+      <InHouseFormats>
+        <Rooms />
+      </InHouseFormats>
     </MeContext>
   );
 }

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
-import { createContext, useContext } from 'react';
+import { createContext, useCallback, useContext } from 'react';
 import { get, question } from '../api/ask';
 import { api, Problem, read, type Schemas } from '../api/client';
 import { putAnswer } from '../api/putAnswer';
@@ -54,7 +54,14 @@ export function useMay(permission: Permission): boolean {
   return useMe().permissions.includes(permission);
 }
 
-/** The sites that this person may look at. */
+/** The sites that this person may look at; the one that they have chosen for themselves first. */
 export function useSites() {
-  return useQuery({ ...question('/api/sites'), staleTime: 60_000 });
+  const choices = useQuery({ ...question('/api/own-choices'), staleTime: 60_000 });
+  const own = choices.data?.site;
+  const first = useCallback(
+    (sites: Schemas['SiteCard'][]) =>
+      own ? sites.toSorted((a, b) => Number(b.id === own) - Number(a.id === own)) : sites,
+    [own],
+  );
+  return useQuery({ ...question('/api/sites'), staleTime: 60_000, select: first });
 }

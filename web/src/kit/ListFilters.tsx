@@ -8,6 +8,7 @@ import { beginning, COMPARISONS, needsValue, type Comparison, type Condition } f
 import { Drop } from './Drop';
 import { count, date } from './format';
 import { NumberField } from './NumberField';
+import { houseFormats } from './houseFormats';
 import { typedNumber } from './numbers';
 import type { Column, Narrow } from './columns';
 import { ReferenceField, useReferred } from './ReferenceField';
@@ -226,7 +227,7 @@ function Filter({
     (narrow?.kind === 'DAY'
       ? date(value)
       : narrow?.kind === 'MOMENT'
-        ? new Date(value).toLocaleDateString()
+        ? new Date(value).toLocaleDateString(houseFormats().language)
         : narrow?.kind === 'NUMBER'
           ? count(Number(value))
           : narrow

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import { t } from '../app/words';
 import { everyOf } from './everyOf';
 import { Tick } from './Form';
+import { houseFormats } from './houseFormats';
 import type { Schemas } from '../api/client';
 
 export type WeekDay = Schemas['SiteCard']['workingDays'][number];
@@ -15,6 +16,12 @@ export const WEEK = everyOf<WeekDay>()([
   'SATURDAY',
   'SUNDAY',
 ]);
+
+/** The days of the week, beginning with the one with which the weeks of the house begin. */
+function week(): readonly WeekDay[] {
+  const first = WEEK.indexOf(houseFormats().firstDay);
+  return [...WEEK.slice(first), ...WEEK.slice(0, first)];
+}
 
 /** Days of the week, each ticked or not. */
 export function WeekDays({
@@ -32,7 +39,7 @@ export function WeekDays({
         {label}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1.5 }}>
-        {WEEK.map((day) => (
+        {week().map((day) => (
           <Tick
             key={day}
             label={t(`weekday.${day}`)}

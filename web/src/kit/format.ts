@@ -1,10 +1,23 @@
-const number = new Intl.NumberFormat(undefined, { maximumFractionDigits: 6 });
+import { houseFormats, written } from './houseFormats';
+
+const number = () =>
+  written(
+    'number',
+    ({ language }) => new Intl.NumberFormat(language, { maximumFractionDigits: 6 }),
+  );
 const DAY = { day: 'numeric', month: 'short' } as const;
 const MINUTE = { ...DAY, hour: '2-digit', minute: '2-digit' } as const;
-const day = new Intl.DateTimeFormat(undefined, DAY);
-const dayAndYear = new Intl.DateTimeFormat(undefined, { ...DAY, year: 'numeric' });
-const moment = new Intl.DateTimeFormat(undefined, MINUTE);
-const momentAndYear = new Intl.DateTimeFormat(undefined, { ...MINUTE, year: 'numeric' });
+
+/** A plain day is the same everywhere. */
+const day = (parts: Intl.DateTimeFormatOptions) =>
+  written(JSON.stringify(parts), ({ language }) => new Intl.DateTimeFormat(language, parts));
+
+/** A moment is told in the time of the house. */
+const moment = (parts: Intl.DateTimeFormatOptions) =>
+  written(
+    `moment ${JSON.stringify(parts)}`,
+    ({ language, timeZone }) => new Intl.DateTimeFormat(language, { ...parts, timeZone }),
+  );
 
 function isThisYear(at: Date): boolean {
   return at.getFullYear() === new Date().getFullYear();
@@ -15,11 +28,11 @@ export function quantity(amount: string | null | undefined): string {
   if (amount === null || amount === undefined) {
     return '';
   }
-  return Number(amount) === 0 ? '–' : number.format(amount as `${number}`);
+  return Number(amount) === 0 ? '–' : number().format(amount as `${number}`);
 }
 
 export function count(value: number): string {
-  return number.format(value);
+  return number().format(value);
 }
 
 /** A plain date, which has no time zone; with its year only if that is another than now. */
@@ -28,7 +41,7 @@ export function date(iso: string | null | undefined): string {
     return '';
   }
   const at = new Date(`${iso}T12:00:00`);
-  return (isThisYear(at) ? day : dayAndYear).format(at);
+  return day(isThisYear(at) ? DAY : { ...DAY, year: 'numeric' }).format(at);
 }
 
 /** A moment, to the minute; with its year only if that is another than now. */
@@ -37,32 +50,34 @@ export function instant(iso: string | null | undefined): string {
     return '';
   }
   const at = new Date(iso);
-  return (isThisYear(at) ? moment : momentAndYear).format(at);
+  return moment(isThisYear(at) ? MINUTE : { ...MINUTE, year: 'numeric' }).format(at);
 }
-
-const time = new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit' });
 
 /** A time of today, from milliseconds. */
 export function clock(milliseconds: number): string {
-  return time.format(milliseconds);
+  return moment({ hour: '2-digit', minute: '2-digit' }).format(milliseconds);
 }
 
-const since = new Intl.RelativeTimeFormat(undefined, { numeric: 'auto' });
+const since = () =>
+  written('since', ({ language }) => new Intl.RelativeTimeFormat(language, { numeric: 'auto' }));
 
 /** How long ago something was, in the largest unit that fits. */
 export function ago(iso: string, now = Date.now()): string {
   const minutes = Math.round((new Date(iso).getTime() - now) / 60_000);
   const hours = Math.round(minutes / 60);
   return Math.abs(minutes) < 60
-    ? since.format(minutes, 'minute')
+    ? since().format(minutes, 'minute')
     : Math.abs(hours) < 36
-      ? since.format(hours, 'hour')
-      : since.format(Math.round(hours / 24), 'day');
+      ? since().format(hours, 'hour')
+      : since().format(Math.round(hours / 24), 'day');
 }
 
 /** A sum of money in the house's own currency, which has no sign here. */
 export function money(value: number | null | undefined): string {
   return value === null || value === undefined
     ? ''
-    : value.toLocaleString(undefined, { minimumFractionDigits: 2, maximumFractionDigits: 2 });
+    : value.toLocaleString(houseFormats().language, {
+        minimumFractionDigits: 2,
+        maximumFractionDigits: 2,
+      });
 }

@@ -1,6 +1,7 @@
 import Big from 'big.js';
 import { Problem } from '../api/client';
 import i18next from 'i18next';
+import { houseFormats } from './houseFormats';
 import type { Word } from '../app/words';
 
 /**
@@ -23,8 +24,8 @@ function separators(locale: string | undefined) {
   return { decimal: of('decimal') ?? '.', group: of('group') ?? ',' };
 }
 
-/** Reads a number as people write it: in the language of their browser, or in any other. */
-export function typedNumber(text: string, locale?: string): Typed {
+/** Reads a number as people write it: in the language of the house or of their browser. */
+export function typedNumber(text: string, locale = houseFormats().language): Typed {
   const { decimal, group } = separators(locale);
   let plain = text.trim().replace(/[\u2212\u2013]/g, '-');
   if (plain === '') {

@@ -14,6 +14,7 @@ import { fonts } from '../app/theme';
 import { Drop } from '../kit/Drop';
 import { PageHelpContext, type Help } from '../kit/PageHelp';
 import { Rail } from '../kit/Rail';
+import { OwnChoices, useLandingPage } from './OwnChoices';
 import { AskLine } from './AskLine';
 import { Shortcuts } from './Shortcuts';
 import { addressOf, SPACES, type OfficePage, type OfficeSpace } from './pages';
@@ -47,6 +48,7 @@ export default function Office() {
                 </Route>
               ))}
               <Route path="own/notices" element={<Notices />} />
+              <Route path="own/choices" element={<Own />} />
               <Route path="own/password" element={<OwnSecret secret="PASSWORD" />} />
               <Route path="own/pin" element={<OwnSecret secret="PIN" />} />
               <Route path="*" element={<Begin />} />
@@ -62,6 +64,15 @@ const NoticeSpace = lazy(async () => ({
   default: (await import('./notices/NoticeSpace')).NoticeSpace,
 }));
 
+function Own() {
+  useTitle(t('own.title'));
+  return (
+    <Box sx={{ flex: 1, minWidth: 0, display: 'flex' }}>
+      <OwnChoices />
+    </Box>
+  );
+}
+
 function Notices() {
   useTitle(t('notices.title'));
   return (
@@ -75,11 +86,17 @@ function Notices() {
 function Begin() {
   const house = useQuery(question('/api/house'));
   const may = useMay('RULES');
-  if (house.isPending) {
+  const own = useLandingPage();
+  if (house.isPending || own.pending) {
     return null;
   }
   const settingUp = may && house.data?.settingUp;
-  return <Navigate to={settingUp ? '/office/rules/setting-up' : '/office/on-hand'} replace />;
+  return (
+    <Navigate
+      to={own.page || (settingUp ? '/office/rules/setting-up' : '/office/on-hand')}
+      replace
+    />
+  );
 }
 
 /** The first page of a space, asked for what the space was asked for. */
@@ -237,6 +254,14 @@ function PersonMenu() {
           {mayMove && <Button onClick={() => void navigate('/floor')}>{t('toFloor')}</Button>}
           <Button onClick={() => change(shift === 'day' ? 'night' : 'day')}>
             {t(shift === 'day' ? 'toNight' : 'toDay')}
+          </Button>
+          <Button
+            onClick={() => {
+              close();
+              void navigate('/office/own/choices');
+            }}
+          >
+            {t('own.title')}
           </Button>
           <Button onClick={() => void navigate('/office/own/password')}>
             {t('secret.title.PASSWORD')}

@@ -14,6 +14,8 @@ import { RowChanges } from '../../kit/RowChanges';
 import { Room } from '../../kit/Rail';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
+import { WEEK } from '../../kit/WeekDays';
+import { NumberRanges } from './NumberRanges';
 import { Form, FormOf, Tick } from '../../kit/Form';
 import { useForm } from '../../kit/useForm';
 
@@ -28,6 +30,7 @@ export function HouseRules() {
           <Box sx={{ mb: 1 }}>{t('house.onPaper')}</Box>
           <FormOf of={house.data}>{(shown) => shown && <NameForm house={shown} />}</FormOf>
           <Logo house={house.data} />
+          <NumberRanges />
           <Emptying house={house.data} />
           <RowChanges table="house" row="" />
         </Box>
@@ -46,6 +49,9 @@ function NameForm({ house }: { house: Schemas['HouseCard'] }) {
       mailFrom: house.mailFrom,
       currency: house.currency,
       scrapIsDemand: house.scrapIsDemand,
+      language: house.language,
+      timeZone: house.timeZone,
+      firstDay: house.firstDay,
     },
     save.error,
   );
@@ -61,10 +67,78 @@ function NameForm({ house }: { house: Schemas['HouseCard'] }) {
         helperText={form.choice('currency').helperText ?? t('house.currencyHelp')}
         options={currencies(house.currency)}
       />
+      <Choice
+        label={t('house.language')}
+        {...form.choice('language')}
+        helperText={form.choice('language').helperText ?? t('house.languageHelp')}
+        options={[['', t('house.asTheBrowser')], ...languages(house.language)]}
+      />
+      <Choice
+        label={t('house.timeZone')}
+        {...form.choice('timeZone')}
+        options={[['', t('house.asTheBrowser')], ...timeZones(house.timeZone)]}
+      />
+      <Choice
+        label={t('house.firstDay')}
+        {...form.choice('firstDay')}
+        options={WEEK.map((day) => [day, t(`weekday.${day}`)] as const)}
+      />
       <Box>
         <Tick label={t('house.scrapIsDemand')} {...form.tick('scrapIsDemand')} />
       </Box>
     </Form>
+  );
+}
+
+const LANGUAGES = [
+  'cs-CZ',
+  'da-DK',
+  'de-AT',
+  'de-CH',
+  'de-DE',
+  'el-GR',
+  'en-AU',
+  'en-GB',
+  'en-IE',
+  'en-IN',
+  'en-US',
+  'es-ES',
+  'es-MX',
+  'et-EE',
+  'fi-FI',
+  'fr-CA',
+  'fr-CH',
+  'fr-FR',
+  'hu-HU',
+  'is-IS',
+  'it-IT',
+  'lt-LT',
+  'lv-LV',
+  'nb-NO',
+  'nl-BE',
+  'nl-NL',
+  'pl-PL',
+  'pt-BR',
+  'pt-PT',
+  'ro-RO',
+  'sk-SK',
+  'sl-SI',
+  'sv-SE',
+];
+
+/** Languages by name, with how a number and a day look in them. */
+function languages(kept: string) {
+  const names = new Intl.DisplayNames(undefined, { type: 'language' });
+  const day = new Date(2026, 11, 31);
+  return [...new Set([...(kept ? [kept] : []), ...LANGUAGES])].map((tag) => {
+    const number = (1234.5).toLocaleString(tag);
+    return [tag, `${names.of(tag)}: ${number}, ${day.toLocaleDateString(tag)}`] as const;
+  });
+}
+
+function timeZones(kept: string) {
+  return [...new Set([...(kept ? [kept] : []), ...Intl.supportedValuesOf('timeZone')])].map(
+    (zone) => [zone, zone.replaceAll('_', ' ')] as const,
   );
 }
 

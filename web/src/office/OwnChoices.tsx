@@ -1,0 +1,96 @@
+import Box from '@mui/material/Box';
+import { useQuery } from '@tanstack/react-query';
+import { put, question } from '../api/ask';
+import type { Schemas } from '../api/client';
+import { useMe, useSites } from '../app/session';
+import { t } from '../app/words';
+import { Choice, optionsById } from '../kit/Choice';
+import { Form, FormOf } from '../kit/Form';
+import { ProblemNote } from '../kit/ProblemNote';
+import { Room } from '../kit/Rail';
+import { useViews, viewAddress } from '../kit/SavedViews';
+import { useForm } from '../kit/useForm';
+import { useSave } from '../kit/useSave';
+import { addressOf, SPACES } from './pages';
+
+/** What someone likes for themselves: the site that stands first, and the page that opens first. */
+export function OwnChoices() {
+  const choices = useQuery(question('/api/own-choices'));
+  return (
+    <Room title={t('own.title')}>
+      <ProblemNote problem={choices.error} />
+      {choices.data && (
+        <Box sx={{ maxWidth: 480 }}>
+          <FormOf of={choices.data as Schemas['OwnChoices'] & { id?: number }}>
+            {(shown) => shown && <ChoicesForm choices={shown} />}
+          </FormOf>
+        </Box>
+      )}
+    </Room>
+  );
+}
+
+function ChoicesForm({ choices }: { choices: Schemas['OwnChoices'] }) {
+  const { permissions } = useMe();
+  const sites = useSites();
+  const views = useViews().data ?? [];
+  const save = useSave(['own-choices', 'sites'], put('/api/own-choices'));
+  const form = useForm(
+    {
+      site: choices.site === null ? '' : String(choices.site),
+      landingPage: choices.landingPage,
+    },
+    save.error,
+  );
+  const pages = SPACES.flatMap((space) =>
+    space.pages
+      .filter((page) => !page.ofOne && (!page.may || permissions.includes(page.may)))
+      .map(
+        (page) =>
+          [
+            addressOf(space, page),
+            page.path ? `${t(space.word)}: ${t(page.word)}` : t(page.word),
+          ] as const,
+      ),
+  );
+  return (
+    <Form
+      save={save}
+      may="LOOK"
+      onSubmit={() =>
+        save.mutate({
+          site: form.entry.site === '' ? null : Number(form.entry.site),
+          landingPage: form.entry.landingPage,
+        })
+      }
+    >
+      <Choice
+        label={t('own.site')}
+        {...form.choice('site')}
+        helperText={form.choice('site').helperText ?? t('own.siteHelp')}
+        options={optionsById(sites.data, t('own.noSite'))}
+      />
+      <Choice
+        label={t('own.landingPage')}
+        {...form.choice('landingPage')}
+        options={[
+          ['', t('own.usualPage')] as const,
+          ...views.map((view) => [`${view.page}?saved=${view.id}`, view.name] as const),
+          ...pages,
+        ]}
+      />
+    </Form>
+  );
+}
+
+/** Where a page is that was chosen, with what is saved of a view of it. */
+export function useLandingPage(): { pending: boolean; page: string } {
+  const choices = useQuery(question('/api/own-choices'));
+  const views = useViews();
+  const chosen = choices.data?.landingPage ?? '';
+  const view = views.data?.find((one) => chosen === `${one.page}?saved=${one.id}`);
+  return {
+    pending: choices.isPending || (chosen.includes('?') && views.isPending),
+    page: view ? viewAddress(view) : chosen.split('?')[0],
+  };
+}
