@@ -45,7 +45,7 @@ it('puts the site first that someone has chosen', async () => {
       within(choice)
         .getAllByRole('option')
         .map((one) => one.textContent),
-    ).toEqual(['All sites', 'Shop', 'Quay']),
+    ).toEqual(['Every site', 'Shop', 'Quay']),
   );
 });
 
