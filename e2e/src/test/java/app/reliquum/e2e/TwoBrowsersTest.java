@@ -13,13 +13,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import tools.jackson.databind.JsonNode;
 
-/** Two people with the same form open: what one saved is not overwritten by the other. */
+/** Two people at work: what one saved is not overwritten by the other, and a view is shared. */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
 class TwoBrowsersTest {
 
@@ -144,6 +145,59 @@ class TwoBrowsersTest {
   })
   void aRuleThatTheOtherSavedIsNotOverwritten(String path, String begin, String label) {
     bothSave(path, begin, label, List.of("41", "42", "43"));
+  }
+
+  @Test
+  void aNameIsChangedForThreeHundredItemsAndTakenBack() {
+    Page page = BROWSER.office(HOUSE.address(), "rowan");
+    page.navigate(HOUSE.address().resolve("/office/rules/items").toString());
+    Locator items = page.getByRole(AriaRole.GRID, named("Items"));
+    items.getByLabel("Tick all rows").click();
+    Locator ticked = page.getByText(Pattern.compile("^[0-9]+ rows ticked$"));
+    assertThat(ticked).isVisible();
+    int rows = Integer.parseInt(ticked.textContent().replaceAll("[^0-9]", ""));
+    org.assertj.core.api.Assertions.assertThat(rows).isGreaterThan(300);
+    String before = items.getByRole(AriaRole.ROW).nth(1).textContent();
+    press(page, "Change ticked rows");
+    page.getByLabel("Change", new Page.GetByLabelOptions().setExact(true)).selectOption("name");
+    page.getByLabel("To *", new Page.GetByLabelOptions().setExact(true)).fill("One name for all");
+    press(page, "Show what changes");
+    press(page, "Change " + rows + " rows");
+    assertThat(page.getByText(rows + " rows were changed.")).isVisible();
+    assertThat(items.getByText("One name for all").first()).isVisible();
+    press(page, "Undo");
+    assertThat(page.getByText("The change was undone.")).isVisible();
+    assertThat(items.getByText("One name for all")).hasCount(0);
+    assertThat(items.getByRole(AriaRole.ROW).nth(1)).hasText(before);
+  }
+
+  @Test
+  void aSavedViewIsOpenedByAColleague() {
+    Page mine = BROWSER.office(HOUSE.address(), "rowan");
+    mine.navigate(
+        HOUSE.address().resolve("/office/coming/inbound?filter=ALL&q=E2E-BOTH").toString());
+    assertThat(mine.getByText("E2E-BOTH").first()).isVisible();
+    press(mine, "Save view");
+    mine.getByLabel("Name").fill("Both of us");
+    mine.getByLabel("For everyone").check();
+    press(mine, "Save");
+    Locator tab = mine.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Both of us"));
+    assertThat(tab).hasAttribute("aria-current", "page");
+
+    Page theirs = BROWSER.office(HOUSE.address(), "maren");
+    theirs.getByRole(AriaRole.COMBOBOX).first().fill("both of");
+    theirs.getByRole(AriaRole.OPTION, new Page.GetByRoleOptions().setName("Both of us")).click();
+    assertThat(theirs.getByText("E2E-BOTH").first()).isVisible();
+    Locator shown = theirs.getByRole(AriaRole.GRID, named("Inbound orders"));
+    assertThat(shown.getByRole(AriaRole.ROW)).hasCount(2);
+  }
+
+  private static Page.GetByRoleOptions named(String name) {
+    return new Page.GetByRoleOptions().setName(name);
+  }
+
+  private static void press(Page page, String button) {
+    page.getByRole(AriaRole.BUTTON, named(button).setExact(true)).click();
   }
 
   /** Both type; theirs is saved, mine is told so and keeps what was typed. */
