@@ -2272,6 +2272,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/labels/actions': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The labels of all actions, for the wall */
+    get: operations['getActionSheet'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/labels/pdf': {
     parameters: {
       query?: never;
@@ -15839,6 +15856,29 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['KitCard'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  getActionSheet: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/pdf': string;
         };
       };
       400: components['responses']['Invalid'];

@@ -110,7 +110,13 @@ function FloorHeader({
         sx={{ color: '#231F1A', ml: 'auto', minHeight: 48, fontSize: 16 }}
       >
         {(close) => (
-          <Box sx={{ display: 'grid', minWidth: 240, '& button': { minHeight: 48, fontSize: 17 } }}>
+          <Box
+            sx={{
+              display: 'grid',
+              minWidth: 240,
+              '& button, & a': { minHeight: 48, fontSize: 17 },
+            }}
+          >
             {sites
               .filter((one) => one.name !== site)
               .map((one) => (
@@ -131,6 +137,9 @@ function FloorHeader({
             {me.by === 'PASSWORD' && (
               <Button onClick={() => void navigate('/office/on-hand')}>{t('toOffice')}</Button>
             )}
+            <Button component="a" href="/api/labels/actions" target="_blank" onClick={close}>
+              {t('floor.actionSheet')}
+            </Button>
             <Button
               onClick={() => {
                 close();

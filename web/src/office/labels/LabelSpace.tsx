@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { t } from '../../app/words';
@@ -23,6 +24,15 @@ export function LabelSpace() {
       <Box sx={{ display: 'grid', gridTemplateColumns: '300px 1fr', gap: 4, pb: 2 }}>
         <Box>
           <Sets />
+          <Button
+            component="a"
+            href="/api/labels/actions"
+            target="_blank"
+            variant="outlined"
+            sx={{ mt: 2 }}
+          >
+            {t('floor.actionSheet')}
+          </Button>
           <NewLoads />
         </Box>
         <Part rank="h2" title={t('labels.tray')}>

@@ -230,6 +230,24 @@ class LabelsTest {
   }
 
   @Test
+  void allActionsHangOnOnePageAndCanBeScannedThere() throws Exception {
+    List<BufferedImage> pages = pages(controller.bytes("/api/labels/actions").body());
+    assertThat(pages).hasSize(1);
+    BufferedImage page = pages.get(0);
+    float mm = page.getWidth() / 210f;
+    for (Action action : Action.values()) {
+      int cell = action.ordinal();
+      BufferedImage label =
+          page.getSubimage(
+              Math.round(cell % 2 * 105 * mm),
+              Math.round((4.5f + cell / 2 * 36) * mm),
+              Math.round(104 * mm),
+              Math.round(35 * mm));
+      assertThat(read(symbolOf(label))).isEqualTo("RA." + action.name());
+    }
+  }
+
+  @Test
   void thePrinterKeepsWhatItPrinted() throws Exception {
     UUID command = UUID.randomUUID();
     Map<String, Object> entry = entry("BIN", List.of(ids.get("BIN")), "DATAMATRIX", "SINGLE");

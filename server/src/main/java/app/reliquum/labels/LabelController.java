@@ -38,6 +38,14 @@ class LabelController {
     return pdf("labels.pdf", labels.make(entry, actor).pdf());
   }
 
+  /** Not a command: it changes nothing. */
+  @Operation(operationId = "getActionSheet", summary = "The labels of all actions, for the wall")
+  @Needs(value = Permission.MOVE, floor = true)
+  @GetMapping(path = "/actions", produces = MediaType.APPLICATION_PDF_VALUE)
+  ResponseEntity<byte[]> actions() {
+    return pdf("actions.pdf", labels.actionSheet());
+  }
+
   /** Prints labels on the label printer. */
   @Operation(operationId = "printLabels", summary = "Print labels")
   @Needs(Permission.MOVE)

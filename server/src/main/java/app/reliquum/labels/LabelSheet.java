@@ -46,6 +46,9 @@ final class LabelSheet {
     /** A sheet of three by eight labels, 70 by 36 mm. */
     static final Layout A4 = new Layout(210, 297, 3, 8, 0, 4.5f, 70, 36);
 
+    /** A page for the wall: two by eight labels, 105 by 36 mm. */
+    static final Layout WALL = new Layout(210, 297, 2, 8, 0, 4.5f, 105, 36);
+
     /** One label a page. */
     static Layout single(float width, float height) {
       return new Layout(width, height, 1, 1, 0, 0, width, height);

@@ -267,29 +267,69 @@ class Labels {
   }
 
   private static List<Label> actions() {
+    return actions(false);
+  }
+
+  /**
+   * What begins something on the Floor, or says what becomes of what was scanned.
+   *
+   * @param explained whether each label says what it does too
+   */
+  private static List<Label> actions(boolean explained) {
     List<Label> labels = new ArrayList<>();
     for (Action action : Action.values()) {
-      String words =
-          switch (action) {
-            case MOVE -> "Move goods";
-            case RECEIVE -> "Receive goods";
-            case PUTAWAY -> "Put away";
-            case REFILL -> "Refill pick faces";
-            case SEND -> "Send to another site";
-            case ARRIVE -> "Receive from another site";
-            case COUNT -> "Count";
-            case ADJUST -> "Put the book right";
-            case CONFIRM -> "Confirm";
-            case UNDO -> "Undo the last scan";
-            case SAME -> "Same again";
-            case TURN -> "Turn round";
-            case PICK -> "Pick";
-            case PACK -> "Pack";
-            case CLEAR -> "Clear";
-          };
-      labels.add(Label.plain(words, new OwnLabel(OwnLabel.Kind.ACTION, action.name()).text()));
+      String text = new OwnLabel(OwnLabel.Kind.ACTION, action.name()).text();
+      labels.add(
+          explained
+              ? Label.plain(title(action), text, meaning(action))
+              : Label.plain(title(action), text));
     }
     return labels;
+  }
+
+  private static String title(Action action) {
+    return switch (action) {
+      case MOVE -> "Move goods";
+      case RECEIVE -> "Receive goods";
+      case PUTAWAY -> "Put away";
+      case REFILL -> "Refill pick faces";
+      case SEND -> "Send to another site";
+      case ARRIVE -> "Receive from another site";
+      case COUNT -> "Count";
+      case ADJUST -> "Put the book right";
+      case CONFIRM -> "Confirm";
+      case UNDO -> "Undo the last scan";
+      case SAME -> "Same again";
+      case TURN -> "Turn round";
+      case PICK -> "Pick";
+      case PACK -> "Pack";
+      case CLEAR -> "Clear";
+    };
+  }
+
+  private static String meaning(Action action) {
+    return switch (action) {
+      case MOVE -> "Then scan the bin, the goods, and the other bin.";
+      case RECEIVE -> "Then scan the order or delivery note, and the goods.";
+      case PUTAWAY -> "Then scan the goods: it names the bin.";
+      case REFILL -> "It names what to bring, and from where.";
+      case SEND -> "Then scan the transfer, and the goods.";
+      case ARRIVE -> "Then scan what has come from the other site.";
+      case COUNT -> "Then scan the bin, and what lies in it.";
+      case ADJUST -> "Then scan the bin, the goods, and say why.";
+      case PICK -> "It leads along the walk.";
+      case PACK -> "Then scan the order, and what goes into the box.";
+      case CONFIRM -> "Does what the screen says.";
+      case UNDO -> "Takes the last scan back.";
+      case SAME -> "The next goods between the same two bins.";
+      case TURN -> "The same two bins the other way round.";
+      case CLEAR -> "Wipes what was scanned and not confirmed.";
+    };
+  }
+
+  /** The labels of all actions on one page, for the wall. */
+  byte[] actionSheet() {
+    return LabelSheet.pdf(actions(true), Symbols.Kind.QR, LabelSheet.Layout.WALL, 0);
   }
 
   private List<Label> orders(List<Long> ids, Actor actor) {
