@@ -62,7 +62,9 @@ export function useSavedViews(list: string, memory: string) {
     columns: shown?.columns,
     memory: own,
     button: pathname.startsWith('/office/') && (
-      <Button size="small" onClick={() => change({ open: 'save-view' })}>{t('views.save')}</Button>
+      <Button size="small" onClick={() => change({ open: 'save-view' })}>
+        {t('views.save')}
+      </Button>
     ),
     tabs: views.length > 0 && (
       <Box
