@@ -125,6 +125,8 @@ function Next({ card }: { card: Card }) {
   const again = useSave(IMPORTED, put('/api/imports/{id}/reading', { id }));
   const leaveOut = useSave(IMPORTED, post('/api/imports/{id}/leaving-out', { id }));
   const { many } = card.row;
+  // What was typed can be new, too.
+  const changes = many && card.sheets.every((sheet) => sheet.fresh === 0);
   const rows = card.sheets.reduce((sum, sheet) => sum + sheet.fresh + sheet.changed, 0);
   return (
     <Box sx={{ my: 1, display: 'grid', gap: 1, justifyItems: 'start' }}>
@@ -139,7 +141,7 @@ function Next({ card }: { card: Card }) {
               onClick={() => write.mutate()}
             >
               {rows > 0
-                ? t(many ? 'many.write' : 'imports.write', { count: rows, rows: count(rows) })
+                ? t(changes ? 'many.write' : 'imports.write', { count: rows, rows: count(rows) })
                 : t('imports.writeNothing')}
             </Button>
             {card.row.faults > 0 && many && (
@@ -161,7 +163,7 @@ function Next({ card }: { card: Card }) {
       )}
       {card.row.state === 'IMPORTED' && (
         <>
-          <Box>{t(many ? 'many.done' : 'imports.done', { count: rows, rows: count(rows) })}</Box>
+          <Box>{t(changes ? 'many.done' : 'imports.done', { count: rows, rows: count(rows) })}</Box>
           <Button variant="outlined" loading={undo.isPending} onClick={() => undo.mutate()}>
             {t(many ? 'many.undo' : 'imports.undo')}
           </Button>

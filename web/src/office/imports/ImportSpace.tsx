@@ -11,6 +11,7 @@ import { ProblemNote } from '../../kit/ProblemNote';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useSave } from '../../kit/useSave';
 import { ImportPanel } from './ImportPanel';
+import { OpeningStockForm } from './OpeningStockForm';
 import { nameOf, stateOf } from './importWords';
 
 type Row = Schemas['ImportRow'];
@@ -47,6 +48,9 @@ export function ImportSpace() {
           <Button component="a" href="/api/tables/template" variant="outlined">
             {t('imports.template')}
           </Button>
+          <Button variant="outlined" onClick={() => open('opening-stock')}>
+            {t('opening.title')}
+          </Button>
           <Drop label={t('imports.export')} variant="outlined">
             {(left) => (
               <>
@@ -82,6 +86,13 @@ export function ImportSpace() {
         of.moment('asked', t('imports.asked'), 150),
       ]}
       none={t('imports.none')}
+      panels={{
+        'opening-stock': {
+          title: t('opening.title'),
+          width: 720,
+          show: () => <OpeningStockForm onTried={open} />,
+        },
+      }}
     >
       {id > 0 && <ImportPanel key={id} id={id} onClose={close} />}
     </TableSpace>

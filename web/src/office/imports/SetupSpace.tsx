@@ -75,7 +75,7 @@ function useSteps(): Step[] {
     {
       key: 'house',
       there: house.data && sites.data ? sites.data.length : undefined,
-      form: '/office/rules/places?open=new',
+      form: '/office/rules/places?open=new-site',
       tables: ['sites'],
     },
     {
@@ -97,7 +97,12 @@ function useSteps(): Step[] {
       form: '/office/rules/people',
       tables: ['people'],
     },
-    { key: 'stock', there: stock.data?.total, form: '', tables: ['opening stock'] },
+    {
+      key: 'stock',
+      there: stock.data?.total,
+      form: `${TABLES}?open=opening-stock`,
+      tables: ['opening stock'],
+    },
     { key: 'labels', form: '/office/rules/labels' },
   ];
 }
@@ -144,7 +149,7 @@ function StepRow({ step, number, next }: { step: Step; number: number; next: boo
 
 /** The form for the few, the file for the many. */
 function Ways({ step, next }: { step: Step; next: boolean }) {
-  const byFile = step.key === 'items' || !step.form;
+  const byFile = step.key === 'items' || step.key === 'stock';
   return (
     <Box sx={{ display: 'flex', gap: 1, mt: 1 }}>
       {step.form && (

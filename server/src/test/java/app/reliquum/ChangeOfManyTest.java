@@ -184,11 +184,31 @@ class ChangeOfManyTest {
                 .post(
                     "/api/imports/many",
                     Map.of(
-                        "table", "opening stock",
-                        "columns", List.of("site"),
-                        "rows", List.of(List.of("KQ")),
-                        "values", Map.of("quantity", "1")))
+                        "table", "colours",
+                        "columns", List.of("code"),
+                        "rows", List.of(List.of("RED")),
+                        "values", Map.of("active", "no")))
                 .status())
         .isEqualTo(400);
+  }
+
+  @Test
+  void openingStockIsTypedForOneSite() {
+    JsonNode tried =
+        tried(
+            "opening stock",
+            List.of("bin", "item", "lot", "expiry", "quantity", "unit cost"),
+            List.of(
+                List.of("A-01", "SH-040", "", "", "12", "1.5"),
+                List.of("A-01", "SH-041", "L1", "", "1", "")),
+            Map.of("site", "KQ"));
+    // An item without lots has none.
+    assertThat(importing.faults(tried)).hasSize(1);
+    importing.done(importing.done(tried, "leaving-out"), "writing");
+    assertThat(
+            column(
+                "select concat(i.code, ' ', h.quantity + 0) from stock_position h join item i"
+                    + " on i.id = h.item_id where i.code in ('SH-040', 'SH-041')"))
+        .containsExactly("SH-040 12.000000");
   }
 }

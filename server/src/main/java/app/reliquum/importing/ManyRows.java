@@ -22,13 +22,16 @@ import java.util.Map;
 import java.util.Set;
 import org.springframework.stereotype.Component;
 
-/** Says of many rows of a table the same, as a file that can be tried, written and taken back. */
+/**
+ * What someone types of rows of a table, or says of all of many, as a file that can be tried,
+ * written and taken back.
+ */
 @Component
 class ManyRows {
 
   static final int MOST = 20_000;
 
-  private static final int MOST_KEYS = 6;
+  private static final int MOST_KEYS = 24;
   private static final int MOST_VALUES = 10;
   private static final int LONGEST = 400;
 
@@ -41,7 +44,7 @@ class ManyRows {
   /**
    * What is said of many rows.
    *
-   * @param columns the columns that name the rows
+   * @param columns the columns that differ from row to row, which name it
    * @param rows what each row has in them
    * @param values what every row shall have, by column; empty for nothing
    */
@@ -59,7 +62,6 @@ class ManyRows {
     HouseTable table =
         tables
             .named(entry.table())
-            .filter(HouseTable::logged)
             .orElseThrow(
                 () -> Problem.invalid("table", "There is no table " + entry.table() + "."));
     HouseTables.require(table, actor);
@@ -72,6 +74,7 @@ class ManyRows {
     heading.forEach(column -> checkColumn(form, column));
     List<String> missing =
         form.keyColumns().stream()
+            .filter(TableColumn::needed)
             .map(TableColumn::name)
             .filter(column -> !heading.contains(column))
             .toList();
