@@ -297,22 +297,19 @@ function Grid<T extends object, Q extends object>({
                 })}
               >
                 {ticks && (
-                  <Box
-                    component="label"
-                    role="gridcell"
-                    sx={TICK}
-                    onClick={(event) => event.stopPropagation()}
-                  >
+                  <Box role="gridcell" onClick={(event) => event.stopPropagation()}>
                     {key !== undefined && (
-                      <input
-                        type="checkbox"
-                        tabIndex={-1}
-                        aria-label={t('many.tick', { row: item.index + 1 })}
-                        checked={ticks.has(key)}
-                        onChange={(event) =>
-                          tick(item.index, (event.nativeEvent as MouseEvent).shiftKey)
-                        }
-                      />
+                      <Box component="label" sx={TICK}>
+                        <input
+                          type="checkbox"
+                          tabIndex={-1}
+                          aria-label={t('many.tick', { row: item.index + 1 })}
+                          checked={ticks.has(key)}
+                          onChange={(event) =>
+                            tick(item.index, (event.nativeEvent as MouseEvent).shiftKey)
+                          }
+                        />
+                      </Box>
                     )}
                   </Box>
                 )}
