@@ -56,6 +56,9 @@ final class OfficePages {
           "/office/rules/counting",
           "/office/rules/house",
           "/office/rules/tables",
+          "/office/rules/tables?open=opening-stock",
+          "/office/rules/change-log",
+          "/office/rules/change-log?open=save-view",
           "/office/rules/setting-up",
           "/office/coming/letters",
           "/office/rules/put-away?open=new",
@@ -72,6 +75,7 @@ final class OfficePages {
           "/office/rules/devices?open=new",
           "/office/rules/security",
           "/office/own/password",
+          "/office/own/choices",
           "/office/rules/binning/3");
 
   private OfficePages() {}
