@@ -51,11 +51,11 @@ class ManyRows {
   @Schema(name = "ChangeOfManyEntry")
   record Entry(
       @NotBlank @Size(max = 40) String table,
-      @NotEmpty @Size(max = MOST_KEYS) List<@NotBlank @Size(max = 40) String> columns,
+      @NotEmpty @Size(max = MOST_KEYS) List<@NotNull @Size(max = 40) String> columns,
       @NotEmpty @Size(max = MOST)
           List<@NotNull @Size(max = MOST_KEYS) List<@NotNull @Size(max = LONGEST) String>> rows,
-      @NotEmpty @Size(max = MOST_VALUES)
-          Map<@NotBlank @Size(max = 40) String, @NotNull @Size(max = LONGEST) String> values) {}
+      @NotNull @Size(max = MOST_VALUES)
+          Map<@NotNull @Size(max = 40) String, @NotNull @Size(max = LONGEST) String> values) {}
 
   /** The file that says it. */
   byte[] file(Entry entry, Actor actor) {
@@ -65,6 +65,9 @@ class ManyRows {
             .orElseThrow(
                 () -> Problem.invalid("table", "There is no table " + entry.table() + "."));
     HouseTables.require(table, actor);
+    if (entry.values().isEmpty()) {
+      throw Problem.invalid("values", "Say what all rows shall have.");
+    }
     TableForm form = table.form();
     List<String> heading = new ArrayList<>(entry.columns());
     heading.addAll(entry.values().keySet());

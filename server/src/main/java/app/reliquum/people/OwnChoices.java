@@ -33,7 +33,7 @@ class OwnChoices {
       @NotNull
           @Size(max = 120)
           @Pattern(
-              regexp = "|/office(/[a-z0-9-]+)+(\\?saved=[0-9]+)?",
+              regexp = "|/office(/[a-z0-9-]{1,30}){1,3}(\\?saved=[0-9]{1,10})?",
               message = "is the address of a page, or empty")
           String landingPage) {}
 

@@ -68,7 +68,7 @@ class SavedViews {
       @NotNull Boolean everyone,
       @NotNull
           @Size(max = 120)
-          @Pattern(regexp = "/office(/[a-z0-9-]+)*", message = "is the address of a page")
+          @Pattern(regexp = "/office(/[a-z0-9-]{1,30}){0,3}", message = "is the address of a page")
           String page,
       @NotNull @Size(max = 2000) String search,
       @NotNull @Valid Columns columns) {}
