@@ -16,14 +16,13 @@ import { Sheet } from '../../kit/Sheet';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { SheetHeadings } from './SheetHeadings';
-import { nameOf, stateOf, working } from './importWords';
+import { nameOf, stateOf, STOCK, working } from './importWords';
 
 type Card = Schemas['ImportCard'];
 type Fault = Schemas['ImportCellFault'];
 type Change = Schemas['ImportChange'];
 
 const POLLED = 700;
-const STOCK = 'opening stock';
 
 /** What an import changes makes all that is known of the house old. */
 const IMPORTED = ['imports', 'items', 'sites', 'places', 'on-hand', 'suppliers', 'customers'];

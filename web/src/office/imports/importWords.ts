@@ -3,6 +3,9 @@ import { t } from '../../app/words';
 
 type Row = Schemas['ImportRow'];
 
+/** What is typed of it is new, not changed. */
+export const STOCK = 'opening stock';
+
 /** Whether work on an import goes on. */
 export function working(row: Row): boolean {
   return row.state === 'CHECKING' || row.state === 'IMPORTING' || row.state === 'UNDOING';
@@ -10,7 +13,7 @@ export function working(row: Row): boolean {
 
 /** How far an import has come, in a word. */
 export function stateOf(row: Row): string {
-  if (row.state === 'IMPORTED' && row.many) {
+  if (row.state === 'IMPORTED' && row.many && row.many.table !== STOCK) {
     return t('many.changed');
   }
   return row.state === 'CHECKED' && row.faults > 0
