@@ -15,3 +15,8 @@ create table row_change (
   key of_import (import_id, id),
   key by_moment (changed, id)
 );
+
+-- Who changes a short table, of which all rows are looked at, waits for whoever does so already.
+create table row_change_turn (
+  form varchar(40) not null primary key
+);

@@ -336,6 +336,43 @@ class ChangeLogTest {
     assertThat(controller.put("/api/house", entry).status()).isEqualTo(400);
   }
 
+  /** Of short tables all rows are looked at: what someone else changes meanwhile is theirs. */
+  @Test
+  void whatTwoChangeAtOnceIsKeptOnceAndOfTheOneWhoDidIt() {
+    int times = 25;
+    Map<String, Client> who =
+        Map.of(
+            "TXA", HOUSE.hire("TXA", Role.CONTROLLER), "TXB", HOUSE.hire("TXB", Role.CONTROLLER));
+    Map<String, Object> tax = new LinkedHashMap<>();
+    tax.put("category", "STANDARD");
+    tax.put("rate", 20);
+    tax.put("active", true);
+    who.entrySet().parallelStream()
+        .forEach(
+            one -> {
+              Map<String, Object> entry = new LinkedHashMap<>(tax);
+              entry.put("code", one.getKey());
+              entry.put("name", "Tax");
+              JsonNode card = one.getValue().post("/api/taxes", entry).ok();
+              for (int i = 1; i <= times; i++) {
+                entry.put("version", card.path("version").asInt());
+                entry.put("name", "Tax " + i);
+                card = one.getValue().put("/api/taxes/" + card.path("id").asLong(), entry).ok();
+              }
+            });
+    for (String code : who.keySet()) {
+      assertThat(
+              HOUSE
+                  .database()
+                  .column(
+                      "select concat(p.code, ' ', count(*)) from row_change c join person p on p.id"
+                          + " = c.person_id where c.form = 'taxes' and c.row_key = '"
+                          + code
+                          + "' group by p.code"))
+          .containsExactly(code + " " + (times + 1));
+    }
+  }
+
   @Test
   void whatWasChangedOfPeopleIsForThoseWhoSayWhoMayDoWhat() {
     Map<String, Object> entry = new LinkedHashMap<>();

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.springframework.context.event.EventListener;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
@@ -31,15 +32,22 @@ class RowWatch {
   private final HouseTables tables;
   private final ChangeLog log;
   private final EntityManager entities;
+  private final JdbcClient jdbc;
 
-  RowWatch(HouseTables tables, ChangeLog log, EntityManager entities) {
+  RowWatch(HouseTables tables, ChangeLog log, EntityManager entities, JdbcClient jdbc) {
+    this.jdbc = jdbc;
     this.tables = tables;
     this.log = log;
     this.entities = entities;
   }
 
   /** Which rows are watched: of a table, those whose keys begin with one of some parts. */
-  private record Which(String table, List<List<String>> rows) {}
+  private record Which(String table, List<List<String>> rows) {
+    /** Whether they are not named, or only by what they have not. */
+    boolean isWide() {
+      return rows.stream().anyMatch(first -> first.stream().allMatch(String::isEmpty));
+    }
+  }
 
   /** A row of a table. */
   private record Of(String table, List<String> key) {}
@@ -103,7 +111,22 @@ class RowWatch {
 
   @EventListener
   void changing(RowChanging rows) {
-    watched(rows.actor()).before.computeIfAbsent(new Which(rows.table(), rows.rows()), this::rows);
+    Which which = new Which(rows.table(), rows.rows());
+    Watched watched = watched(rows.actor());
+    if (!watched.before.containsKey(which)) {
+      if (which.isWide()) {
+        takeTurn(which.table());
+      }
+      watched.before.put(which, rows(which));
+    }
+  }
+
+  /** What others change meanwhile of rows that are not named would be taken for one's own. */
+  private void takeTurn(String table) {
+    jdbc.sql(
+            "insert into row_change_turn (form) values (?) on duplicate key update form = value(form)")
+        .param(table)
+        .update();
   }
 
   private Watched watched(Actor actor) {
