@@ -4376,6 +4376,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/tables/staying-behind': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Documents that do not move with the tables: to be finished first */
+    get: operations['listStayingBehind'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/tables/template': {
     parameters: {
       query?: never;
@@ -6990,6 +7007,7 @@ export interface components {
       days: ('DAY_FIRST' | 'MONTH_FIRST') | null;
       numberExample: string | null;
       numbers: ('POINT' | 'COMMA') | null;
+      openedSites: string[];
       ready: boolean;
       row: components['schemas']['ImportRow'];
       sheets: components['schemas']['ImportSheet'][];
@@ -8660,6 +8678,13 @@ export interface components {
       /** Format: int64 */
       total: number;
     };
+    PageStayingBehind: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['StayingBehind'][];
+      /** Format: int64 */
+      total: number;
+    };
     PageTransferRow: {
       /** Format: int32 */
       offset: number;
@@ -9943,6 +9968,15 @@ export interface components {
     SseEmitter: {
       /** Format: int64 */
       timeout?: number;
+    };
+    StayingBehind: {
+      about: string;
+      /** Format: int64 */
+      id: number;
+      /** @enum {string} */
+      kind: 'PICKED_ORDER' | 'JOB' | 'TRANSFER' | 'LOAN' | 'REQUISITION';
+      number: string;
+      site: string;
     };
     StreamingResponseBody: unknown;
     SupplierCard: {
@@ -20547,6 +20581,32 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['StreamingResponseBody'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  listStayingBehind: {
+    parameters: {
+      query?: {
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageStayingBehind'];
         };
       };
       400: components['responses']['Invalid'];

@@ -2,9 +2,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { Link } from 'react-router';
+import { useNavigate } from 'react-router';
 import { get, post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
+import { useSites } from '../../app/session';
 import { t } from '../../app/words';
 import { Code } from '../../kit/Code';
 import { columnsOf } from '../../kit/columns';
@@ -15,8 +16,9 @@ import { Progress } from '../../kit/Progress';
 import { Sheet } from '../../kit/Sheet';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
+import { COUNTS } from '../checking/counts';
 import { SheetHeadings } from './SheetHeadings';
-import { nameOf, stateOf, STOCK, working } from './importWords';
+import { nameOf, stateOf, working } from './importWords';
 
 type Card = Schemas['ImportCard'];
 type Fault = Schemas['ImportCellFault'];
@@ -166,14 +168,7 @@ function Next({ card }: { card: Card }) {
           <Button variant="outlined" loading={undo.isPending} onClick={() => undo.mutate()}>
             {t(many ? 'many.undo' : 'imports.undo')}
           </Button>
-          {card.sheets.some((sheet) => sheet.table === STOCK && sheet.fresh > 0) && (
-            <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
-              {t('imports.countHelp')}
-              <Button component={Link} to="/office/checking/counts?open=new">
-                {t('imports.countIt')}
-              </Button>
-            </Box>
-          )}
+          {card.openedSites.length > 0 && <CountOpened codes={card.openedSites} />}
         </>
       )}
       {card.row.state === 'UNDONE' && <Box>{t(many ? 'many.undone' : 'imports.undone')}</Box>}
@@ -188,6 +183,42 @@ function Next({ card }: { card: Card }) {
       )}
       <ProblemNote problem={write.error ?? undo.error ?? again.error ?? leaveOut.error} />
     </Box>
+  );
+}
+
+/** What was said of the stock of a site is counted at once: a stock take of the whole of it. */
+function CountOpened({ codes }: { codes: string[] }) {
+  const sites = useSites().data ?? [];
+  const navigate = useNavigate();
+  const draw = useSave(COUNTS, post('/api/counts'), (count) =>
+    navigate(`/office/checking/counts/${count.id}`),
+  );
+  return (
+    <>
+      <Box>{t('imports.countHelp')}</Box>
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+        {sites
+          .filter((site) => codes.includes(site.code))
+          .map((site) => (
+            <Button
+              key={site.id}
+              variant="outlined"
+              loading={draw.isPending}
+              onClick={() =>
+                draw.mutate({
+                  scope: { site: site.id },
+                  method: 'STOCK_TAKE',
+                  shape: 'BIN',
+                  blind: true,
+                })
+              }
+            >
+              {t('imports.countIt', { site: site.name })}
+            </Button>
+          ))}
+      </Box>
+      <ProblemNote problem={draw.error} />
+    </>
   );
 }
 

@@ -12,6 +12,7 @@ import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useSave } from '../../kit/useSave';
 import { ImportPanel } from './ImportPanel';
 import { OpeningStockForm } from './OpeningStockForm';
+import { StayingBehind } from './StayingBehind';
 import { nameOf, stateOf } from './importWords';
 
 type Row = Schemas['ImportRow'];
@@ -60,6 +61,14 @@ export function ImportSpace() {
                 <Button component="a" href="/api/tables/file?format=CSV" onClick={left}>
                   {t('imports.exportCsv')}
                 </Button>
+                <Button
+                  onClick={() => {
+                    left();
+                    open('staying-behind');
+                  }}
+                >
+                  {t('staying.title')}
+                </Button>
               </>
             )}
           </Drop>
@@ -91,6 +100,11 @@ export function ImportSpace() {
           title: t('opening.title'),
           width: 720,
           show: () => <OpeningStockForm onTried={open} />,
+        },
+        'staying-behind': {
+          title: t('staying.title'),
+          width: 640,
+          show: () => <StayingBehind />,
         },
       }}
     >

@@ -4,7 +4,7 @@ import { t } from '../../app/words';
 type Row = Schemas['ImportRow'];
 
 /** What is typed of it is new, not changed. */
-export const STOCK = 'opening stock';
+const STOCK = 'opening stock';
 
 /** Whether work on an import goes on. */
 export function working(row: Row): boolean {

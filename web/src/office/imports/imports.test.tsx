@@ -50,6 +50,7 @@ beforeEach(() => {
     numberExample: null,
     dayExample: null,
     ready: true,
+    openedSites: [],
     sheets: [sheet],
   };
   answers('GET', '/api/imports', () => ({ total: 1, offset: 0, rows: [card.row] }));
@@ -114,6 +115,27 @@ it('imports what has no faults, and shows what changes before and after', async 
   expect(screen.getByText('Not read, for no column is meant: Bezeichnung')).toBeTruthy();
   await press('Import 3 rows');
   await waitFor(() => expect(sent('POST', '/api/imports/4/writing')).toHaveLength(1));
+});
+
+it('draws up a stock take of a site whose stock was said', async () => {
+  answers('GET', '/api/sites', () => [
+    { id: 1, code: 'PS', name: 'Shop', binned: true, areas: [] },
+    { id: 2, code: 'KQ', name: 'Quay', binned: true, areas: [] },
+  ]);
+  answers('POST', '/api/counts', () => ({ id: 8 }));
+  card = { ...card, row: { ...row, state: 'IMPORTED' }, openedSites: ['KQ'] };
+  opened();
+  await screen.findByText('Bow anchor');
+  await press('Draw up a stock take of Quay');
+  await waitFor(() =>
+    expect(sent('POST', '/api/counts')[0]?.body).toEqual({
+      scope: { site: 2 },
+      method: 'STOCK_TAKE',
+      shape: 'BIN',
+      blind: true,
+    }),
+  );
+  expect(screen.queryByText('Draw up a stock take of Shop')).toBeNull();
 });
 
 it('names each fault by its cell, and waits to import', async () => {
@@ -195,4 +217,16 @@ it('leads an empty house from one step to the next', async () => {
   await waitFor(() =>
     expect(asked.find((one) => one.method === 'PUT')?.body).toEqual({ settingUp: false }),
   );
+});
+
+it('lists what would stay behind, with the way to each', async () => {
+  answers('GET', '/api/tables/staying-behind', () => ({
+    total: 1,
+    offset: 0,
+    rows: [{ kind: 'LOAN', id: 3, number: 'LN-1', site: 'KQ', about: 'Sea School' }],
+  }));
+  show(<ImportSpace />, {}, '/?open=staying-behind');
+  const link = await screen.findByRole('link', { name: 'LN-1' });
+  expect(link.getAttribute('href')).toBe('/office/checking/loans?open=3');
+  expect(screen.getByText('On loan')).toBeTruthy();
 });

@@ -294,7 +294,12 @@ class ImportsTest {
         SS,A-01-A,SS-1,,2,box,1.50,2026-01-31,
         SS,A-01-B,SS-2,L1,7.5,,2,,2030-12-31
         """;
-    JsonNode written = importing.imported("opening stock.csv", text(file));
+    JsonNode checked = importing.checked("opening stock.csv", text(file));
+    assertThat(checked.path("openedSites").size()).isZero();
+    JsonNode written = importing.done(checked, "writing");
+    assertThat(written.path("openedSites").values())
+        .extracting(JsonNode::asString)
+        .containsExactly("SS");
     assertThat(
             HOUSE
                 .database()
@@ -313,7 +318,9 @@ class ImportsTest {
     assertThat(counts(again, "opening stock")).containsExactly(0, 0, 2, 0);
     JsonNode more = importing.checked("opening stock.csv", text(file.replace("7.5", "8")));
     assertThat(importing.faults(more).get(0).path("expected").asString()).contains("7.5");
-    assertThat(state(importing.done(written, "undoing"))).isEqualTo("UNDONE");
+    JsonNode undone = importing.done(written, "undoing");
+    assertThat(state(undone)).isEqualTo("UNDONE");
+    assertThat(undone.path("openedSites").size()).isZero();
     assertThat(
             HOUSE
                 .database()

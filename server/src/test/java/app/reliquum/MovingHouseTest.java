@@ -7,6 +7,9 @@ import app.reliquum.testing.Client;
 import java.io.IOException;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import tools.jackson.databind.JsonNode;
@@ -41,9 +44,74 @@ class MovingHouseTest {
     return new String(file, StandardCharsets.UTF_8);
   }
 
+  private static final String ELSEWHERE =
+      """
+      select count(*) from stock_position h join place p on p.id = h.place_id
+      where h.quantity > 0 and p.kind in ('IN_TRANSIT', 'ON_LOAN')
+      """;
+
+  private static JsonNode staying(Client who) {
+    return who.get("/api/tables/staying-behind").ok().path("rows");
+  }
+
+  /** What is picked goes back, what is on the road or on loan comes home. */
+  private static void bringHome(Client who, JsonNode document) {
+    long id = document.path("id").asLong();
+    switch (document.path("kind").asString()) {
+      case "PICKED_ORDER" -> putBack(who, "/api/outbound/" + id);
+      case "JOB" -> who.post("/api/outbound/" + id + "/closing", Map.of("reason", "We move")).ok();
+      case "TRANSFER" -> arrive(who, "/api/transfers/" + id);
+      case "LOAN" -> comeBack(who, "/api/loans/" + id);
+      case "REQUISITION" -> who.post("/api/requisitions/drop", Map.of("ids", List.of(id))).ok();
+      default -> throw new AssertionError(document);
+    }
+  }
+
+  private static void putBack(Client who, String order) {
+    for (JsonNode one : who.get(order).ok().path("kept")) {
+      if (one.path("loadId").asLong() > 0) {
+        who.post(order + "/packed/" + one.path("id").asLong() + "/return", Map.of()).ok();
+      }
+    }
+    for (JsonNode one : who.get(order).ok().path("kept")) {
+      if (one.path("picked").asBoolean()) {
+        who.post(order + "/picked/" + one.path("id").asLong() + "/return", Map.of()).ok();
+      }
+    }
+  }
+
+  private static void arrive(Client who, String transfer) {
+    if (!who.get(transfer).ok().path("goods").isEmpty()) {
+      who.post(transfer + "/arrivals", Map.of()).ok();
+    }
+    if (who.get(transfer).ok().path("closed").isNull()) {
+      who.post(transfer + "/closing", Map.of("reason", "We move")).ok();
+    }
+  }
+
+  private static void comeBack(Client who, String loan) {
+    List<Map<String, Object>> lines = new ArrayList<>();
+    for (JsonNode one : who.get(loan).ok().path("goods")) {
+      lines.add(
+          Map.of(
+              "goods", one.path("id").asLong(),
+              "quantity", one.path("open").asString(),
+              "place", "KQ.DOCK-1"));
+    }
+    who.post(loan + "/returns", Map.of("lines", lines, "note", "")).ok();
+  }
+
   @Test
   void itIsTheSameAsBefore() throws IOException {
     Client old = OLD.hire("MOVER", Role.ADMINISTRATOR);
+    JsonNode out = staying(old);
+    assertThat(out.values())
+        .extracting(one -> one.path("kind").asString())
+        .contains("PICKED_ORDER", "JOB", "TRANSFER", "LOAN", "REQUISITION");
+    assertThat(OLD.database().column(ELSEWHERE)).isNotEqualTo(List.of("0"));
+    out.forEach(one -> bringHome(old, one));
+    assertThat(staying(old)).isEmpty();
+    assertThat(OLD.database().column(ELSEWHERE)).isEqualTo(List.of("0"));
     Client there = NEW.hire("MOVER", Role.ADMINISTRATOR);
     Importing importing = new Importing(there);
     byte[] house = old.bytes("/api/tables/file?format=XLSX").body();

@@ -420,6 +420,18 @@ class ImportStore {
             .list());
   }
 
+  /** Codes of the sites of which an import brings opening stock. */
+  List<String> openedSites(long id) {
+    return jdbc.sql(
+            """
+            select distinct json_value(after_row, '$.site') from import_change
+            where import_id = ? and form = 'opening stock' and kind = 'NEW' order by 1
+            """)
+        .param(id)
+        .query(String.class)
+        .list();
+  }
+
   /** All that an import changed of a table. */
   List<RowChange> changes(long id, TableForm form) {
     return jdbc.sql("select * from import_change where import_id = ? and form = ? order by number")

@@ -1,5 +1,6 @@
 package app.reliquum.importing;
 
+import app.reliquum.api.sheets.StaysBehind;
 import app.reliquum.core.table.RowChange;
 import app.reliquum.core.table.WrittenStyle;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -80,6 +81,7 @@ final class ImportViews {
    *     to be asked
    * @param dayExample such a day
    * @param ready whether it can be written: it was tried, has no faults, and changes something
+   * @param openedSites codes of the sites whose opening stock it has written
    */
   @Schema(name = "ImportCard")
   record Card(
@@ -89,7 +91,17 @@ final class ImportViews {
       @Nullable String numberExample,
       @Nullable String dayExample,
       boolean ready,
+      List<String> openedSites,
       List<Sheet> sheets) {}
+
+  /**
+   * A document that would not move with the house.
+   *
+   * @param site the code of its site
+   * @param about whom or where it is about; empty if nobody
+   */
+  @Schema(name = "StayingBehind")
+  record Staying(StaysBehind.Kind kind, long id, String number, String site, String about) {}
 
   /** What is wrong with a cell of the file. */
   @Schema(name = "ImportCellFault")

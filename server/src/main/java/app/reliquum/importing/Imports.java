@@ -101,6 +101,7 @@ class Imports {
         kept.numberExample(),
         kept.dayExample(),
         ready(kept, sheets),
+        kept.row().state() == ImportState.IMPORTED ? store.openedSites(id) : List.of(),
         sheets);
   }
 

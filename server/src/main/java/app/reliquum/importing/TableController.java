@@ -4,13 +4,17 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Needs;
 import app.reliquum.api.OnceInPart;
+import app.reliquum.api.Page;
 import app.reliquum.api.Permission;
 import app.reliquum.api.sheets.HouseTable;
 import app.reliquum.api.sheets.Sheet;
 import app.reliquum.core.table.TableForm;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.PositiveOrZero;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Locale;
@@ -40,9 +44,15 @@ class TableController {
   private final ExampleHouse example;
   private final HouseEmptying emptying;
   private final Imports imports;
+  private final StayingBehind staying;
 
   TableController(
-      TableExport export, ExampleHouse example, HouseEmptying emptying, Imports imports) {
+      TableExport export,
+      ExampleHouse example,
+      HouseEmptying emptying,
+      Imports imports,
+      StayingBehind staying) {
+    this.staying = staying;
     this.imports = imports;
     this.emptying = emptying;
     this.export = export;
@@ -103,6 +113,17 @@ class TableController {
       Actor actor, @RequestParam(defaultValue = "") List<String> tables) {
     List<HouseTable> chosen = export.chosen(tables, actor);
     return kept("template.xlsx", XLSX, out -> export.template(chosen, out));
+  }
+
+  @Operation(
+      operationId = "listStayingBehind",
+      summary = "Documents that do not move with the tables: to be finished first")
+  @Needs(value = Permission.RULES, everywhere = true)
+  @GetMapping("/tables/staying-behind")
+  Page<ImportViews.Staying> staying(
+      @RequestParam(defaultValue = "0") @PositiveOrZero int offset,
+      @RequestParam(defaultValue = "100") @Min(1) @Max(Page.MAX_ROWS) int limit) {
+    return staying.rows(offset, limit);
   }
 
   /** What is typed to empty a house: its name. */
