@@ -1256,6 +1256,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/export/supplier-returns': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Supplier returns as a file */
+    get: operations['exportSupplierReturns'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/export/transfer-journal': {
     parameters: {
       query?: never;
@@ -3994,6 +4011,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/returnable-goods': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Goods at a site that could go back, with the order on which they came */
+    get: operations['listReturnableGoods'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/saved-views': {
     parameters: {
       query?: never;
@@ -4284,6 +4318,144 @@ export interface paths {
     get: operations['listBins'];
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/supplier-returns': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Supplier returns, filtered */
+    get: operations['listSupplierReturns'];
+    put?: never;
+    /** Set goods aside for their supplier */
+    post: operations['addSupplierReturn'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/supplier-returns/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** A supplier return with its lines */
+    get: operations['getSupplierReturn'];
+    /** Change the reason, reference and note of a supplier return */
+    put: operations['changeSupplierReturn'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/supplier-returns/{id}/advice': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The despatch advice of a supplier return (UBL 2.1) */
+    get: operations['getSupplierReturnDespatchAdvice'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/supplier-returns/{id}/cancelling': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Put all goods of a supplier return back */
+    post: operations['cancelSupplierReturn'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/supplier-returns/{id}/lines': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Set more goods aside for a supplier return */
+    post: operations['addToSupplierReturn'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/supplier-returns/{id}/lines/{line}/putting-back': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Put the goods of a line back where they were */
+    post: operations['putBackFromSupplierReturn'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/supplier-returns/{id}/note': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The note that goes with goods that go back (PDF) */
+    get: operations['printSupplierReturn'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/supplier-returns/{id}/shipping': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Hand goods that go back over: they leave the house */
+    post: operations['shipSupplierReturn'];
     delete?: never;
     options?: never;
     head?: never;
@@ -5226,6 +5398,7 @@ export interface components {
         | 'SERIAL'
         | 'ORDER'
         | 'TRANSFER'
+        | 'SUPPLIER_RETURN'
         | 'COUNT'
         | 'LEAVING'
         | 'POSTING'
@@ -6931,6 +7104,17 @@ export interface components {
        */
       quantity: string;
     };
+    GoodsOrigin: {
+      order: string;
+      /** Format: int64 */
+      orderId: number;
+      /** Format: int32 */
+      orderLine: number;
+      supplier: string;
+      /** Format: int64 */
+      supplierId: number;
+      unitCost: number | null;
+    };
     HandEntry: {
       /** Format: int64 */
       person?: number | null;
@@ -7601,6 +7785,7 @@ export interface components {
         | 'COUNT'
         | 'ADJUSTMENT'
         | 'SCRAP'
+        | 'SUPPLIER_RETURN'
         | 'LOAN'
         | 'MOVEMENT'
         | 'CONDITION'
@@ -7911,6 +8096,7 @@ export interface components {
         | 'INBOUND_ORDER'
         | 'OUTBOUND_ORDER'
         | 'DELIVERY'
+        | 'SUPPLIER_RETURN'
         | 'TRANSFER'
         | 'COUNT'
         | 'ADJUSTMENT'
@@ -7981,6 +8167,7 @@ export interface components {
         | 'BIN'
         | 'IN_TRANSIT'
         | 'ON_LOAN'
+        | 'SUPPLIER_RETURN'
         | 'SUPPLIER'
         | 'CUSTOMER'
         | 'SCRAPPED'
@@ -8012,6 +8199,7 @@ export interface components {
         | 'BIN'
         | 'IN_TRANSIT'
         | 'ON_LOAN'
+        | 'SUPPLIER_RETURN'
         | 'SUPPLIER'
         | 'CUSTOMER'
         | 'SCRAPPED'
@@ -8173,6 +8361,7 @@ export interface components {
             | 'INBOUND_ORDER'
             | 'OUTBOUND_ORDER'
             | 'DELIVERY'
+            | 'SUPPLIER_RETURN'
             | 'TRANSFER'
             | 'COUNT'
             | 'ADJUSTMENT'
@@ -8671,6 +8860,13 @@ export interface components {
       /** Format: int64 */
       total: number;
     };
+    PageReturnableGoods: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['ReturnableGoods'][];
+      /** Format: int64 */
+      total: number;
+    };
     PageSecurityEvent: {
       /** Format: int32 */
       offset: number;
@@ -8682,6 +8878,13 @@ export interface components {
       /** Format: int32 */
       offset: number;
       rows: components['schemas']['StayingBehind'][];
+      /** Format: int64 */
+      total: number;
+    };
+    PageSupplierReturnRow: {
+      /** Format: int32 */
+      offset: number;
+      rows: components['schemas']['SupplierReturnRow'][];
       /** Format: int64 */
       total: number;
     };
@@ -9745,6 +9948,39 @@ export interface components {
       rest: 'KEEP' | 'ZERO' | 'BACK';
       slips?: number[] | null;
     };
+    ReturnableGoods: {
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /** Format: int32 */
+      decimals: number;
+      /** Format: date */
+      expiry: string | null;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      key: string;
+      load: string | null;
+      /** Format: int64 */
+      loadId: number;
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number;
+      name: string;
+      origin: components['schemas']['GoodsOrigin'] | null;
+      place: string;
+      /** Format: int64 */
+      placeId: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      serial: string | null;
+      /** Format: int64 */
+      serialId: number;
+      symbol: string;
+    };
     Revoked: {
       /** Format: int64 */
       device: number;
@@ -9974,7 +10210,7 @@ export interface components {
       /** Format: int64 */
       id: number;
       /** @enum {string} */
-      kind: 'PICKED_ORDER' | 'JOB' | 'TRANSFER' | 'LOAN' | 'REQUISITION';
+      kind: 'PICKED_ORDER' | 'JOB' | 'SUPPLIER_RETURN' | 'TRANSFER' | 'LOAN' | 'REQUISITION';
       number: string;
       site: string;
     };
@@ -10064,6 +10300,138 @@ export interface components {
       supplierId: number;
       tax?: string | null;
       theirCode: string;
+    };
+    SupplierReturnCard: {
+      can: ('SHIP' | 'CHANGE' | 'ADD' | 'PUT_BACK' | 'CANCEL')[];
+      changes: components['schemas']['DocumentChange'][];
+      lines: components['schemas']['SupplierReturnLine'][];
+      note: string;
+      /** Format: int64 */
+      posting: number;
+      row: components['schemas']['SupplierReturnRow'];
+      shippedBy: string;
+      takenBy: string;
+    };
+    SupplierReturnChange: {
+      note?: string | null;
+      reason: string;
+      reference?: string | null;
+      /** Format: int32 */
+      version: number;
+    };
+    SupplierReturnEntry: {
+      lines: components['schemas']['SupplierReturnLineEntry'][];
+      note?: string | null;
+      number?: string | null;
+      reason: string;
+      reference?: string | null;
+      /** Format: int64 */
+      site: number;
+      /** Format: int64 */
+      supplier: number;
+    };
+    SupplierReturnLine: {
+      claim: number | null;
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      expectAgain: boolean;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      expectedAgain: string;
+      /** Format: date */
+      expiry: string | null;
+      from: string;
+      /** Format: int64 */
+      fromId: number;
+      /** Format: int64 */
+      id: number;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      /** Format: int32 */
+      line: number;
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number;
+      name: string;
+      order: string | null;
+      /** Format: int64 */
+      orderId: number;
+      /** Format: int32 */
+      orderLine: number;
+      putBack: boolean;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      serial: string | null;
+      /** Format: int64 */
+      serialId: number;
+      symbol: string;
+      unitCost: number | null;
+    };
+    SupplierReturnLineEntry: {
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      expectAgain: boolean;
+      /** Format: int64 */
+      item: number;
+      /** Format: int64 */
+      load: number;
+      /** Format: int64 */
+      lot: number;
+      /** Format: int64 */
+      place: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      /** Format: int64 */
+      serial: number;
+    };
+    SupplierReturnLines: {
+      lines: components['schemas']['SupplierReturnLineEntry'][];
+    };
+    SupplierReturnReason: {
+      reason?: string | null;
+    };
+    SupplierReturnRow: {
+      claim: number;
+      /** Format: date-time */
+      created: string;
+      createdBy: string;
+      /** Format: int64 */
+      id: number;
+      /** Format: int32 */
+      lines: number;
+      number: string;
+      reason: string;
+      reference: string;
+      /** Format: date-time */
+      shipped: string | null;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      /** @enum {string} */
+      state: 'OPEN' | 'SHIPPED' | 'CANCELLED';
+      supplier: string;
+      /** Format: int64 */
+      supplierId: number;
+      /** Format: int32 */
+      version: number;
+    };
+    SupplierReturnShipping: {
+      reference?: string | null;
+      takenBy?: string | null;
+      /** Format: int32 */
+      version: number;
     };
     SuppliersOfItem: {
       suppliers: components['schemas']['SupplierOfItemEntry'][];
@@ -13222,6 +13590,7 @@ export interface operations {
           | 'COUNT'
           | 'ADJUSTMENT'
           | 'SCRAP'
+          | 'SUPPLIER_RETURN'
           | 'LOAN'
           | 'MOVEMENT'
           | 'CONDITION'
@@ -13499,6 +13868,51 @@ export interface operations {
           | 'ACCESS_REFUSED';
         person?: number;
         q?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StreamingResponseBody'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  exportSupplierReturns: {
+    parameters: {
+      query: {
+        format: 'CSV' | 'XLSX';
+        filter?: 'OPEN' | 'SHIPPED' | 'ALL';
+        /** @description Words that must all be found in a row. */
+        q?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); STATE (IS, IS_NOT); SITE (IS, IS_NOT, EMPTY, FILLED); SUPPLIER (IS, IS_NOT, EMPTY, FILLED); REASON (IS, IS_NOT, HOLDS, EMPTY, FILLED); REFERENCE (IS, IS_NOT, HOLDS, EMPTY, FILLED); ITEM (IS, IS_NOT); LINES (IS, FROM, UNTIL, EMPTY, FILLED); CLAIM (IS, FROM, UNTIL, EMPTY, FILLED); CREATED (FROM, BEFORE, EMPTY, FILLED); CREATED_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); SHIPPED (FROM, BEFORE, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?:
+          | 'NUMBER'
+          | 'STATE'
+          | 'SITE'
+          | 'SUPPLIER'
+          | 'REASON'
+          | 'REFERENCE'
+          | 'LINES'
+          | 'CLAIM'
+          | 'CREATED'
+          | 'CREATED_BY'
+          | 'SHIPPED';
+        /** @description The other way round. */
+        descending?: boolean;
       };
       header?: never;
       path?: never;
@@ -16054,6 +16468,7 @@ export interface operations {
           | 'COUNT'
           | 'ADJUSTMENT'
           | 'SCRAP'
+          | 'SUPPLIER_RETURN'
           | 'LOAN'
           | 'MOVEMENT'
           | 'CONDITION'
@@ -19702,6 +20117,36 @@ export interface operations {
       503: components['responses']['Busy'];
     };
   };
+  listReturnableGoods: {
+    parameters: {
+      query: {
+        site: number;
+        supplier?: number;
+        show?: 'REJECTED' | 'DOCK' | 'STOCK';
+        q?: string;
+        offset?: number;
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageReturnableGoods'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
   listSavedViews: {
     parameters: {
       query?: never;
@@ -20421,6 +20866,347 @@ export interface operations {
       401: components['responses']['SignIn'];
       403: components['responses']['Forbidden'];
       404: components['responses']['NotFound'];
+    };
+  };
+  listSupplierReturns: {
+    parameters: {
+      query?: {
+        filter?: 'OPEN' | 'SHIPPED' | 'ALL';
+        /** @description Words that must all be found in a row. */
+        q?: string;
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); STATE (IS, IS_NOT); SITE (IS, IS_NOT, EMPTY, FILLED); SUPPLIER (IS, IS_NOT, EMPTY, FILLED); REASON (IS, IS_NOT, HOLDS, EMPTY, FILLED); REFERENCE (IS, IS_NOT, HOLDS, EMPTY, FILLED); ITEM (IS, IS_NOT); LINES (IS, FROM, UNTIL, EMPTY, FILLED); CLAIM (IS, FROM, UNTIL, EMPTY, FILLED); CREATED (FROM, BEFORE, EMPTY, FILLED); CREATED_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); SHIPPED (FROM, BEFORE, EMPTY, FILLED). */
+        where?: string[];
+        /** @description The column to sort by. */
+        sort?:
+          | 'NUMBER'
+          | 'STATE'
+          | 'SITE'
+          | 'SUPPLIER'
+          | 'REASON'
+          | 'REFERENCE'
+          | 'LINES'
+          | 'CLAIM'
+          | 'CREATED'
+          | 'CREATED_BY'
+          | 'SHIPPED';
+        /** @description The other way round. */
+        descending?: boolean;
+        /** @description The number of the first row, from 0. */
+        offset?: number;
+        /** @description How many rows at most. */
+        limit?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PageSupplierReturnRow'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  addSupplierReturn: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SupplierReturnEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SupplierReturnCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  getSupplierReturn: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SupplierReturnCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  changeSupplierReturn: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SupplierReturnChange'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SupplierReturnCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  getSupplierReturnDespatchAdvice: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/xml': string;
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  cancelSupplierReturn: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SupplierReturnReason'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SupplierReturnCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  addToSupplierReturn: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SupplierReturnLines'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SupplierReturnCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  putBackFromSupplierReturn: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+        line: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SupplierReturnReason'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SupplierReturnCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  printSupplierReturn: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/pdf': string;
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  shipSupplierReturn: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SupplierReturnShipping'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SupplierReturnCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
   listSuppliers: {

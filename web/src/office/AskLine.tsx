@@ -35,6 +35,8 @@ function address(hit: Schemas['AskHit']): string {
       return `/office/coming/inbound?filter=ALL&open=${hit.id}`;
     case 'TRANSFER':
       return `/office/coming/transfers?filter=ALL&open=${hit.id}`;
+    case 'SUPPLIER_RETURN':
+      return `/office/coming/returns?filter=ALL&open=${hit.id}`;
     case 'LEAVING':
       return `/office/coming/outbound?filter=ALL&open=${hit.id}`;
     case 'COUNT':

@@ -67,6 +67,9 @@ export const SPACES: readonly OfficeSpace[] = [
       page('outbound', 'coming.outbound', 'OutboundSpace', () => import('./coming/OutboundSpace'), {
         adds: ['outbound.add', 'POST'],
       }),
+      page('returns', 'coming.returns', 'ReturnSpace', () => import('./coming/ReturnSpace'), {
+        adds: ['returns.new', 'POST'],
+      }),
       page('waiting', 'coming.waiting', 'WaitingSpace', () => import('./coming/WaitingSpace')),
       page('letters', 'coming.letters', 'LettersSpace', () => import('./coming/LettersSpace'), {
         may: 'POST',

@@ -32,6 +32,7 @@ const KINDS = everyOf<Kind>()([
   'COUNT',
   'ADJUSTMENT',
   'SCRAP',
+  'SUPPLIER_RETURN',
   'LOAN',
   'PRODUCTION',
   'MOVEMENT',

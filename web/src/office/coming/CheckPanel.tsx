@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -6,6 +7,7 @@ import { Link } from 'react-router';
 import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
+import { useMay } from '../../app/session';
 import { Reasons } from '../../floor/PutAwayLists';
 import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
@@ -24,6 +26,7 @@ type Condition = Row['condition'];
 
 /** Goods that wait: what they are found to be, and where they would go. */
 export function CheckPanel({ row, onClose }: { row: Row; onClose: () => void }) {
+  const may = useMay('POST');
   return (
     <SidePanel title={row.name} over={<Code>{row.item}</Code>} onClose={onClose} width={480}>
       <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', mb: 1 }}>
@@ -60,6 +63,15 @@ export function CheckPanel({ row, onClose }: { row: Row; onClose: () => void }) 
         {row.lotId > 0 && <LabelButton of="LOT" ids={[row.lotId]} word={t('labels.lot')} />}
         {row.loadId > 0 && (
           <LabelButton of="UNIT_LOAD" ids={[row.loadId]} word={t('labels.load')} />
+        )}
+        {may && (
+          <Button
+            component={Link}
+            variant="outlined"
+            to={`/office/coming/returns?open=new&site=${row.siteId}&show=DOCK&goods=${encodeURIComponent(row.item)}`}
+          >
+            {t('returns.start')}
+          </Button>
         )}
       </Box>
       <Findings row={row} onDone={onClose} />

@@ -12,6 +12,7 @@ type Row = Schemas['StayingBehind'];
 const PAGES: Record<Row['kind'], string> = {
   PICKED_ORDER: 'coming/outbound',
   JOB: 'coming/outbound',
+  SUPPLIER_RETURN: 'coming/returns',
   TRANSFER: 'coming/transfers',
   LOAN: 'checking/loans',
   REQUISITION: 'running-low/requisitions',

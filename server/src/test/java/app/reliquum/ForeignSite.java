@@ -85,6 +85,7 @@ final class ForeignSite {
     orders(site);
     transfers(site, other);
     outbound(site);
+    supplierReturns(site, bin);
     counts(site, bin);
     adjustments(site);
     rules(site);
@@ -185,6 +186,23 @@ final class ForeignSite {
     leaving.act(gone, "packing", Map.of()).ok();
     leaving.act(gone, "hand-over", map("takenBy", "Driver")).ok();
     know("despatch", leaving.card(gone).path("despatches").get(0).path("id").asLong(1));
+  }
+
+  private void supplierReturns(long site, long bin) {
+    Map<String, Object> line = map("item", id("item"), "place", bin, "condition", "GOOD");
+    line.putAll(map("lot", 0, "serial", 0, "load", 0, "quantity", "1", "expectAgain", false));
+    Map<String, Object> entry = map("site", site, "supplier", 1, "reason", MARK);
+    entry.put("lines", List.of(line));
+    long gone =
+        know(
+            "goneSupplierReturn",
+            make("/api/supplier-returns", entry).path("row").path("id").asLong());
+    int version =
+        root.get("/api/supplier-returns/" + gone).ok().path("row").path("version").asInt();
+    make("/api/supplier-returns/" + gone + "/shipping", map("version", version));
+    JsonNode open = make("/api/supplier-returns", entry);
+    know("supplierReturn", open.path("row").path("id").asLong());
+    know("supplierReturnLine", open.path("lines").get(0).path("id").asLong());
   }
 
   private void counts(long site, long bin) {

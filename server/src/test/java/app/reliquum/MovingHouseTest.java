@@ -47,7 +47,7 @@ class MovingHouseTest {
   private static final String ELSEWHERE =
       """
       select count(*) from stock_position h join place p on p.id = h.place_id
-      where h.quantity > 0 and p.kind in ('IN_TRANSIT', 'ON_LOAN')
+      where h.quantity > 0 and p.kind in ('IN_TRANSIT', 'ON_LOAN', 'SUPPLIER_RETURN')
       """;
 
   private static JsonNode staying(Client who) {
@@ -60,6 +60,8 @@ class MovingHouseTest {
     switch (document.path("kind").asString()) {
       case "PICKED_ORDER" -> putBack(who, "/api/outbound/" + id);
       case "JOB" -> who.post("/api/outbound/" + id + "/closing", Map.of("reason", "We move")).ok();
+      case "SUPPLIER_RETURN" ->
+          who.post("/api/supplier-returns/" + id + "/cancelling", Map.of()).ok();
       case "TRANSFER" -> arrive(who, "/api/transfers/" + id);
       case "LOAN" -> comeBack(who, "/api/loans/" + id);
       case "REQUISITION" -> who.post("/api/requisitions/drop", Map.of("ids", List.of(id))).ok();
@@ -107,7 +109,7 @@ class MovingHouseTest {
     JsonNode out = staying(old);
     assertThat(out.values())
         .extracting(one -> one.path("kind").asString())
-        .contains("PICKED_ORDER", "JOB", "TRANSFER", "LOAN", "REQUISITION");
+        .contains("PICKED_ORDER", "JOB", "SUPPLIER_RETURN", "TRANSFER", "LOAN", "REQUISITION");
     assertThat(OLD.database().column(ELSEWHERE)).isNotEqualTo(List.of("0"));
     out.forEach(one -> bringHome(old, one));
     assertThat(staying(old)).isEmpty();

@@ -20,7 +20,7 @@ import java.util.concurrent.locks.LockSupport;
 /**
  * Measures the running application beside bare JDBC on the same data in the same run, and prints
  * ratios: ./reliquum bench [--small] [--floor | --counts | --outbound | --replenishment |
- * --moving-in]
+ * --moving-in | --backup]
  */
 public final class Bench {
 
@@ -87,6 +87,11 @@ public final class Bench {
         movingIn(http, connection);
         return;
       }
+      if (only.contains("--backup")) {
+        warmUp(http);
+        backingUp(http, application);
+        return;
+      }
       System.out.println("\nPostings: a move of one piece, through HTTP and by bare JDBC");
       warmUp(http);
       for (int clients : CLIENTS) {
@@ -106,6 +111,7 @@ public final class Bench {
       new Allocations(http, base, connection, Bench::connect, size).print();
       replenishment(http, connection);
       movingIn(http, connection);
+      backingUp(http, application);
       System.out.println("\nThe rules by themselves");
       CoreBenchmarks.print();
       System.out.println("\nThe check of the books");
@@ -125,6 +131,13 @@ public final class Bench {
   private static void movingIn(Http http, Connection connection) throws Exception {
     System.out.println("\nMoving in and out");
     new MovingIn(http, connection).print();
+  }
+
+  private void backingUp(Http http, Process application) throws Exception {
+    System.out.println("\nA backup while 8 clients post, and an export that is read slowly");
+    new BackingUp(
+            http, (clients, seconds) -> through(http, clients, seconds, false), application.pid())
+        .print();
   }
 
   private static void replenishment(Http http, Connection connection) throws Exception {

@@ -29,6 +29,8 @@ final class OfficePages {
           "/office/coming/outbound?open=new",
           "/office/coming/outbound?open=allocate",
           "/office/coming/outbound?view=earnings",
+          "/office/coming/returns?filter=ALL&open=1",
+          "/office/coming/returns?open=new",
           "/office/coming/waiting",
           "/office/checking/counts?open=new",
           "/office/checking/counts/13",

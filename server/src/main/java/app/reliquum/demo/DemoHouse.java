@@ -61,6 +61,7 @@ class DemoHouse implements ApplicationRunner {
   private final DemoRighting righting;
   private final DemoOutbound outbound;
   private final DemoReplenishment replenishment;
+  private final DemoReturns returns;
   private final DemoShop shop;
   private final Clock clock;
   private final DemoMark mark;
@@ -80,6 +81,7 @@ class DemoHouse implements ApplicationRunner {
       DemoRighting righting,
       DemoOutbound outbound,
       DemoReplenishment replenishment,
+      DemoReturns returns,
       DemoShop shop,
       Clock clock,
       DemoMark mark,
@@ -100,6 +102,7 @@ class DemoHouse implements ApplicationRunner {
     this.righting = righting;
     this.outbound = outbound;
     this.replenishment = replenishment;
+    this.returns = returns;
     this.shop = shop;
     this.clock = clock;
     this.mark = mark;
@@ -153,6 +156,7 @@ class DemoHouse implements ApplicationRunner {
           counts.write(items, quay, holm, hands.get(1), hands.get(2), random, today);
           righting.write(items, quay, hands.get(0), hands.get(1), hands.get(2), today);
           outbound.write(items, quay, hands.get(0), hands.get(1), hands.get(2), random, today);
+          returns.write(quay, hands.get(1));
           shop.write(pontoon, hands.get(3), today);
           replenishment.write(items, List.of(quay, holm, pontoon, tern), today);
         });

@@ -21,6 +21,7 @@
       "putaway",
       "removal",
       "replenishment",
+      "returns",
       "stock",
       "supply",
       "transfers"

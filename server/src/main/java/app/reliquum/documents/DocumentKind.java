@@ -8,6 +8,7 @@ public enum DocumentKind {
   OUTBOUND_ORDER(FeedTopic.OUTBOUND),
   /** What was handed over at one time, of an outbound order. */
   DELIVERY(FeedTopic.OUTBOUND),
+  SUPPLIER_RETURN(FeedTopic.SUPPLIER_RETURN),
   TRANSFER(FeedTopic.TRANSFER),
   COUNT(FeedTopic.COUNT),
   ADJUSTMENT(FeedTopic.ADJUSTMENT),

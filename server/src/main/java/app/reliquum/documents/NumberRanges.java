@@ -40,6 +40,7 @@ public class NumberRanges {
     usual.put("PO", "inbound order");
     usual.put("UR", "receipt without an order");
     usual.put("RT", "customer return");
+    usual.put("SR", "supplier return");
     usual.put("OB", "outbound order");
     usual.put("JB", "job");
     usual.put("DN", "delivery");

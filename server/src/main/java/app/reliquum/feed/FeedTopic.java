@@ -8,6 +8,7 @@ public enum FeedTopic {
   RESERVATION,
   INBOUND,
   OUTBOUND,
+  SUPPLIER_RETURN,
   TRANSFER,
   COUNT,
   ADJUSTMENT,

@@ -18,7 +18,7 @@ class PickedOrders {
         select o.id, o.number, s.code site, c.code about from outbound_order o
           join site s on s.id = o.site_id join customer c on c.id = o.customer_id
         where o.kind = 'CUSTOMER' and exists
-          (select 1 from reservation r where r.document = o.number and r.picked)
+          (select 1 from reserved r where r.document = o.number and r.picked)
         """);
   }
 

@@ -354,6 +354,18 @@ public class Places {
         .single();
   }
 
+  /** A place of its own for what a document has set aside to go back to a supplier. */
+  @Transactional
+  public long setAside(String document) {
+    jdbc.sql("insert into place (kind, address, label) values ('SUPPLIER_RETURN', ?, ?)")
+        .params(document, "*ASIDE." + document)
+        .update();
+    return jdbc.sql("select id from place where label = ?")
+        .param("*ASIDE." + document)
+        .query(Long.class)
+        .single();
+  }
+
   /** A site as documents name it. */
   public record Named(
       long id,

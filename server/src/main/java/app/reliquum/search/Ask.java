@@ -43,6 +43,7 @@ class Ask {
     SERIAL,
     ORDER,
     TRANSFER,
+    SUPPLIER_RETURN,
     COUNT,
     LEAVING,
     POSTING,
@@ -76,6 +77,7 @@ class Ask {
     more.addAll(serials("s.code like :prefix", words.prefix(), actor, false));
     more.addAll(orders("o.number like :prefix", words.prefix(), actor, false));
     more.addAll(transfers("t.number like :prefix", words.prefix(), actor, false));
+    more.addAll(supplierReturns(words.prefix(), actor));
     more.addAll(leaving("o.number like :prefix", words.prefix(), actor, false));
     more.addAll(counts("c.number like :prefix", words.prefix(), actor, false));
     more.addAll(postings(words.text(), actor));
@@ -156,6 +158,18 @@ class Ask {
         value,
         actor,
         exact);
+  }
+
+  private List<Hit> supplierReturns(String prefix, Actor actor) {
+    return atSites(
+        Kind.SUPPLIER_RETURN,
+        "select r.id, r.number, concat(v.name, ' · ', r.reason) from supplier_return r"
+            + " join supplier v on v.id = r.supplier_id where r.number like :prefix"
+            + (actor.everywhere() ? "" : " and r.site_id in (:sites)")
+            + " order by r.number desc limit ",
+        prefix,
+        actor,
+        false);
   }
 
   private List<Hit> transfers(String condition, String value, Actor actor, boolean exact) {

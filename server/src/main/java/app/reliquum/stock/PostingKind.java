@@ -34,6 +34,8 @@ public enum PostingKind {
   ADJUSTMENT,
   /** Thrown away. */
   SCRAP,
+  /** Set aside for the supplier, put back, or gone to the supplier. */
+  SUPPLIER_RETURN,
   /** Lent out, or come back. */
   LOAN,
   /** By a kind of the house's own. */
@@ -49,7 +51,7 @@ public enum PostingKind {
       case MOVE, CONDITION -> Reservations.Use.CARRY;
       case PICK -> Reservations.Use.TAKE;
       case PACK -> Reservations.Use.CARRY_OWN;
-      case SHIPMENT, TRANSFER, ISSUE, LOAN, MOVEMENT -> Reservations.Use.LEAVE;
+      case SHIPMENT, TRANSFER, ISSUE, SUPPLIER_RETURN, LOAN, MOVEMENT -> Reservations.Use.LEAVE;
       case OPENING,
           RECEIPT,
           RETURN,

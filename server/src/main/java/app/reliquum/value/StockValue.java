@@ -25,6 +25,11 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class StockValue {
 
+  // Rows of what lies at no site.
+  private static final int ON_THE_ROAD = -1;
+  private static final int ON_LOAN = -2;
+  private static final int SET_ASIDE = -3;
+
   private final JdbcClient jdbc;
 
   StockValue(JdbcClient jdbc) {
@@ -144,7 +149,14 @@ public class StockValue {
     String key =
         switch (query.by()) {
           // Every road is one row.
-          case SITE -> "if(x.pool > 0, x.pool, if(q.kind = 'ON_LOAN', -2, -1))";
+          case SITE ->
+              "if(x.pool > 0, x.pool, case q.kind when 'ON_LOAN' then "
+                  + ON_LOAN
+                  + " when 'SUPPLIER_RETURN' then "
+                  + SET_ASIDE
+                  + " else "
+                  + ON_THE_ROAD
+                  + " end)";
           case CATEGORY -> "i.category";
           case ITEM -> "x.item_id";
         };
@@ -207,7 +219,12 @@ public class StockValue {
   }
 
   private static String site(long key, Map<Long, String> names) {
-    return key == -1 ? "On the road" : key == -2 ? "On loan" : names.getOrDefault(key, "?");
+    return switch ((int) Math.min(key, 0)) {
+      case ON_THE_ROAD -> "On the road";
+      case ON_LOAN -> "On loan";
+      case SET_ASIDE -> "Set aside for suppliers";
+      default -> names.getOrDefault(key, "?");
+    };
   }
 
   private JdbcClient.StatementSpec bind(String sql, Query query, Actor actor) {

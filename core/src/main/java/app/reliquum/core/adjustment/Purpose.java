@@ -48,7 +48,9 @@ public enum Purpose {
    * @param contra the place on the other side
    */
   public Optional<Fault> fault(Direction direction, PlaceKind contra) {
-    if (contra == PlaceKind.BIN || contra == PlaceKind.IN_TRANSIT) {
+    if (contra == PlaceKind.BIN
+        || contra == PlaceKind.IN_TRANSIT
+        || contra == PlaceKind.SUPPLIER_RETURN) {
       return Optional.of(Fault.NO_CONTRA_PLACE);
     }
     if ((this == LOAN) != (contra == PlaceKind.ON_LOAN)) {

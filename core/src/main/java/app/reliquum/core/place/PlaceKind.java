@@ -14,6 +14,8 @@ public enum PlaceKind {
   IN_TRANSIT(true),
   /** Goods that someone has borrowed. */
   ON_LOAN(true),
+  /** Goods that are set aside to go back to who sold them. */
+  SUPPLIER_RETURN(true),
   /** Where bought goods come from. */
   SUPPLIER(false),
   /** Where sold goods go. */

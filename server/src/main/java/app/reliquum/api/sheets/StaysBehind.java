@@ -15,6 +15,8 @@ public record StaysBehind(Kind kind, String sql) {
     PICKED_ORDER,
     /** A job that is not finished. */
     JOB,
+    /** Goods are set aside for a supplier. */
+    SUPPLIER_RETURN,
     /** A transfer that is not closed. */
     TRANSFER,
     /** Goods are on loan. */

@@ -1,0 +1,195 @@
+package app.reliquum.returns;
+
+import app.reliquum.api.Actor;
+import app.reliquum.api.Problem;
+import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.scan.OwnLabel;
+import app.reliquum.house.House;
+import app.reliquum.house.Paper;
+import app.reliquum.house.Paper.Column;
+import app.reliquum.house.Paper.Kind;
+import app.reliquum.house.PdfPrinter;
+import app.reliquum.inbound.Suppliers;
+import app.reliquum.places.Places;
+import app.reliquum.ubl.DespatchAdvices;
+import app.reliquum.ubl.Party;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What goes along with goods that go back: a note on paper, and a despatch advice. */
+@Service
+class SupplierReturnPapers {
+
+  private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.UK);
+
+  private final SupplierReturnRows rows;
+  private final Suppliers suppliers;
+  private final Places places;
+  private final House house;
+  private final PdfPrinter printer;
+  private final DespatchAdvices advices;
+
+  SupplierReturnPapers(
+      SupplierReturnRows rows,
+      Suppliers suppliers,
+      Places places,
+      House house,
+      PdfPrinter printer,
+      DespatchAdvices advices) {
+    this.rows = rows;
+    this.suppliers = suppliers;
+    this.places = places;
+    this.house = house;
+    this.printer = printer;
+    this.advices = advices;
+  }
+
+  /** The note that goes with the goods, also to fetch them by before they are shipped. */
+  @Transactional(readOnly = true)
+  public byte[] note(long id, Actor actor) {
+    SupplierReturnViews.Card card = rows.card(id, actor);
+    return printer.pdf(paper(card));
+  }
+
+  private Paper paper(SupplierReturnViews.Card card) {
+    SupplierReturnViews.Row row = card.row();
+    Places.Named site = places.named(row.siteId());
+    Suppliers.Card supplier = suppliers.supplier(row.supplierId());
+    Map<String, List<String>> parties = new LinkedHashMap<>();
+    parties.put("From", address(house.card().name(), site.name(), site.street(), site.town()));
+    parties.put("To", address(supplier.name(), supplier.street(), supplier.town()));
+    Map<String, String> facts = new LinkedHashMap<>();
+    facts.put("Your reference", row.reference().isEmpty() ? "–" : row.reference());
+    facts.put("Reason", row.reason());
+    facts.put("Set aside", day(row.created(), site));
+    facts.put("Shipped", row.shipped() == null ? "–" : day(row.shipped(), site));
+    facts.put("Claimed", row.claim() + " " + house.card().currency());
+    List<List<String>> lines = new ArrayList<>();
+    for (SupplierReturnViews.Line line : going(card)) {
+      lines.add(
+          List.of(
+              line.from(),
+              line.item(),
+              line.name(),
+              marks(line),
+              line.quantity() + " " + line.symbol(),
+              line.order() == null ? "–" : line.order(),
+              line.claim() == null ? "–" : line.claim().toString(),
+              new OwnLabel(OwnLabel.Kind.ITEM, line.item()).text()));
+    }
+    return Paper.of(
+            "Return note", row.number(), new OwnLabel(OwnLabel.Kind.DOCUMENT, row.number()).text())
+        .boxes(parties)
+        .facts(facts)
+        .words(card.note())
+        .table(
+            List.of(
+                new Column("Bin", Kind.CODE),
+                new Column("Item", Kind.CODE),
+                new Column("", Kind.TEXT),
+                new Column("Lot, serial number", Kind.TEXT),
+                new Column("Quantity", Kind.NUMBER),
+                new Column("Came on", Kind.CODE),
+                new Column("Value", Kind.NUMBER),
+                new Column("", Kind.BARS)),
+            lines)
+        .words(lines.isEmpty() ? "Nothing is set aside for it." : "")
+        .signatures("Handed over: name, date", "Taken: name, signature, date");
+  }
+
+  private static List<SupplierReturnViews.Line> going(SupplierReturnViews.Card card) {
+    return card.lines().stream().filter(line -> !line.putBack()).toList();
+  }
+
+  private static List<String> address(String... lines) {
+    return Arrays.stream(lines).filter(line -> !line.isBlank()).toList();
+  }
+
+  private static String day(Instant moment, Places.Named site) {
+    return moment.atZone(ZoneId.of(site.timeZone())).format(DAY);
+  }
+
+  private static String marks(SupplierReturnViews.Line line) {
+    List<String> marks = new ArrayList<>();
+    add(marks, line.lot());
+    if (line.expiry() != null) {
+      marks.add("good until " + line.expiry().format(DAY));
+    }
+    add(marks, line.serial());
+    if (line.condition() != Condition.GOOD) {
+      marks.add(line.condition() == Condition.REJECTED ? "rejected" : "on hold");
+    }
+    return String.join(" · ", marks);
+  }
+
+  private static void add(List<String> marks, @Nullable String mark) {
+    if (mark != null) {
+      marks.add(mark);
+    }
+  }
+
+  /** What has left, for the supplier's system, by UBL 2.1. */
+  @Transactional(readOnly = true)
+  public byte[] advice(long id, Actor actor) {
+    SupplierReturnViews.Card card = rows.card(id, actor);
+    SupplierReturnViews.Row row = card.row();
+    Instant shipped = row.shipped();
+    if (shipped == null) {
+      throw Problem.refused("not-shipped", row.number() + " was not shipped yet.");
+    }
+    Places.Named site = places.named(row.siteId());
+    Suppliers.Card supplier = suppliers.supplier(row.supplierId());
+    String orders =
+        going(card).stream()
+            .map(SupplierReturnViews.Line::order)
+            .filter(Objects::nonNull)
+            .distinct()
+            .collect(Collectors.joining(" "));
+    // An advice is about one order; of several, or none, it is about the return itself.
+    String order = orders.isEmpty() || orders.contains(" ") ? row.number() : orders;
+    return advices.write(
+        new DespatchAdvices.Despatch(
+            row.number(),
+            shipped.atZone(ZoneId.of(site.timeZone())),
+            order,
+            row.reference(),
+            new Party(
+                site.gln(),
+                site.code(),
+                "site",
+                house.card().name() + ", " + site.name(),
+                site.street(),
+                site.town()),
+            new Party(
+                "",
+                supplier.code(),
+                "supplier",
+                supplier.name(),
+                supplier.street(),
+                supplier.town()),
+            going(card).stream()
+                .map(
+                    line ->
+                        new DespatchAdvices.Goods(
+                            order.equals(row.number()) ? line.line() : line.orderLine(),
+                            line.itemId(),
+                            line.quantity(),
+                            line.lot(),
+                            line.expiry(),
+                            line.serial(),
+                            null))
+                .toList()));
+  }
+}
