@@ -1086,6 +1086,41 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/document-files': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Attach a file to a document */
+    post: operations['attachFile'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/document-files/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** A file that is attached to a document */
+    get: operations['getAttachedFile'];
+    put?: never;
+    post?: never;
+    /** Take a file off a document */
+    delete: operations['detachFile'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/export/adjustments': {
     parameters: {
       query?: never;
@@ -3455,6 +3490,41 @@ export interface paths {
     /** Say which bins a rack would have */
     post: operations['previewRack'];
     delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/remarks': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What was said about a document, and the files that are attached to it */
+    get: operations['getRemarks'];
+    put?: never;
+    /** Say something about a document; who is named with @ and their code is told */
+    post: operations['addComment'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/remarks/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** Remove what was said about a document */
+    delete: operations['deleteComment'];
     options?: never;
     head?: never;
     patch?: never;
@@ -6311,11 +6381,42 @@ export interface components {
       person: string;
       what: string;
     };
+    DocumentComment: {
+      /** Format: date-time */
+      at: string;
+      /** Format: int64 */
+      id: number;
+      mine: boolean;
+      person: string;
+      text: string | null;
+    };
+    DocumentCommentEntry: {
+      document: string;
+      text: string;
+    };
     DocumentEntry: {
       /** Format: int64 */
       document?: number | null;
       /** Format: int64 */
       site: number;
+    };
+    DocumentFile: {
+      /** Format: date-time */
+      at: string;
+      /** Format: int64 */
+      id: number;
+      mine: boolean;
+      name: string;
+      person: string;
+      picture: boolean;
+      shown: boolean;
+      /** Format: int32 */
+      size: number;
+    };
+    DocumentRemarks: {
+      comments: components['schemas']['DocumentComment'][];
+      document: string;
+      files: components['schemas']['DocumentFile'][];
     };
     Done: {
       /** Format: int64 */
@@ -8232,6 +8333,7 @@ export interface components {
         | 'RUNNING_OUT'
         | 'LATE_GOODS'
         | 'CHANGED_DELIVERY'
+        | 'MENTIONED'
         | 'LEDGER_DIFFERENCES'
         | 'BACKGROUND_FAILURE'
         | 'MAIL_NOT_SENT';
@@ -8251,6 +8353,7 @@ export interface components {
         | 'RUNNING_OUT'
         | 'LATE_GOODS'
         | 'CHANGED_DELIVERY'
+        | 'MENTIONED'
         | 'LEDGER_DIFFERENCES'
         | 'BACKGROUND_FAILURE'
         | 'MAIL_NOT_SENT';
@@ -8268,6 +8371,7 @@ export interface components {
         | 'RUNNING_OUT'
         | 'LATE_GOODS'
         | 'CHANGED_DELIVERY'
+        | 'MENTIONED'
         | 'LEDGER_DIFFERENCES'
         | 'BACKGROUND_FAILURE'
         | 'MAIL_NOT_SENT';
@@ -8942,6 +9046,8 @@ export interface components {
       version?: number | null;
     };
     PersonName: {
+      active: boolean;
+      code: string;
       /** Format: int64 */
       id: number;
       name: string;
@@ -13453,6 +13559,101 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['Revoked'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  attachFile: {
+    parameters: {
+      query: {
+        document: string;
+        name: string;
+      };
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/octet-stream': string;
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['DocumentRemarks'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  getAttachedFile: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': string;
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  detachFile: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['DocumentRemarks'];
         };
       };
       400: components['responses']['Invalid'];
@@ -18861,6 +19062,97 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['Rack'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  getRemarks: {
+    parameters: {
+      query: {
+        document: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['DocumentRemarks'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  addComment: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['DocumentCommentEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['DocumentRemarks'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  deleteComment: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['DocumentRemarks'];
         };
       };
       400: components['responses']['Invalid'];

@@ -40,13 +40,19 @@ export class Refusal {
   ) {}
 }
 
-/** Begins anew: nothing was asked, nothing is answered, the browser remembers nothing. */
+/** Begins anew: nothing was asked or said, the browser remembers nothing. */
 export function empty() {
   localStorage.clear();
   sessionStorage.clear();
   globalThis.indexedDB = new IDBFactory();
   doors.clear();
   asked.length = 0;
+  // Every document shows what was said about it.
+  answers('GET', '/api/remarks', ({ query }) => ({
+    document: query.get('document'),
+    comments: [],
+    files: [],
+  }));
 }
 
 function problem(of: Refusal) {

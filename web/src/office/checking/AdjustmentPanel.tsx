@@ -9,6 +9,7 @@ import { Code } from '../../kit/Code';
 import { Facts } from '../../kit/Facts';
 import { date, instant, money, quantity } from '../../kit/format';
 import { DocumentPanel } from '../../kit/DocumentPanel';
+import { Remarks } from '../../kit/Remarks';
 import { Part } from '../../kit/SidePanel';
 import { AdjustmentState } from './AdjustmentState';
 import { ApprovalActions } from './ApprovalActions';
@@ -59,6 +60,7 @@ export function AdjustmentPanel({
                 )}
               </Part>
             )}
+            <Remarks of={row.number} />
           </>
         );
       }}

@@ -3,6 +3,7 @@ import type { Schemas } from '../../api/client';
 import { History } from '../../kit/DocumentPanel';
 import { GridRow } from '../../kit/GridRow';
 import { count as grouped } from '../../kit/format';
+import { Remarks } from '../../kit/Remarks';
 import { Part } from '../../kit/SidePanel';
 import { t, type Word } from '../../app/words';
 
@@ -25,6 +26,7 @@ export function CountHistory({ count }: { count: Schemas['CountCard'] }) {
           <Box sx={{ color: 'text.secondary' }}>{t('count.nobodyYet')}</Box>
         )}
       </Part>
+      <Remarks of={count.number} rank="h2" />
       <History
         title={t('count.events')}
         rank="h2"

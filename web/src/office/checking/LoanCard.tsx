@@ -9,6 +9,7 @@ import { Amount } from '../../kit/Amount';
 import { Choice, optionsOf } from '../../kit/Choice';
 import { Code } from '../../kit/Code';
 import { date, instant, quantity } from '../../kit/format';
+import { Remarks } from '../../kit/Remarks';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form } from '../../kit/Form';
@@ -66,6 +67,7 @@ export function LoanCard({ loan }: { loan: Card }) {
         ))}
       </Part>
       {out.length > 0 && <BackForm key={loan.returns.length} loan={loan} out={out} />}
+      <Remarks of={loan.loan.number} />
       {loan.returns.length > 0 && (
         <Part title={t('loan.returns')}>
           {loan.returns.map((one, i) => (

@@ -11,6 +11,7 @@ import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
 import { DocumentPanel, Glance, History, Marks, Papers } from '../../kit/DocumentPanel';
 import { date, instant, money, quantity } from '../../kit/format';
+import { Remarks } from '../../kit/Remarks';
 import { Part } from '../../kit/SidePanel';
 import { StockBar } from '../../kit/StockBar';
 import { LabelButton } from '../labels/LabelButton';
@@ -66,6 +67,7 @@ export function OrderPanel({ order, onClose }: { order: number; onClose: () => v
           {one.lines.some((line) => Number(line.received) > 0) && (
             <LandedCost document={one.number} />
           )}
+          <Remarks of={one.number} />
           <History
             title={t('inbound.history')}
             changes={one.changes}

@@ -11,6 +11,7 @@ import { Code } from '../../kit/Code';
 import { DocumentPanel, Glance, GoodsRow, History } from '../../kit/DocumentPanel';
 import { date, instant, money, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
+import { Remarks } from '../../kit/Remarks';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Way } from '../../kit/Way';
@@ -63,6 +64,7 @@ export function OutboundPanel({ order, onClose }: { order: number; onClose: () =
           <ReservedGoods card={one} />
           <OutboundParcels card={one} />
           <Despatches card={one} />
+          <Remarks of={one.number} />
           <History
             title={t('transfer.history')}
             changes={one.changes.toReversed()}

@@ -154,9 +154,9 @@ function Row({
           <Box component="span" sx={{ color: 'text.secondary' }}>
             <Code>{goods.item}</Code>
             {goods.condition !== 'GOOD' && ` · ${t(`conditions.${goods.condition}`)}`}
+            <Marks of={goods} />
           </Box>
         </Box>
-        <Marks of={goods} />
         <Box sx={{ color: 'text.secondary', fontSize: 13 }}>
           {origin
             ? t('returns.cameOn', { order: origin.order, supplier: origin.supplier })

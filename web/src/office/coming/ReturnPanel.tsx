@@ -12,6 +12,7 @@ import { DocumentPanel, Glance, GoodsRow, History, Papers } from '../../kit/Docu
 import { Form } from '../../kit/Form';
 import { instant, money, quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
+import { Remarks } from '../../kit/Remarks';
 import { Part } from '../../kit/SidePanel';
 import { useForm } from '../../kit/useForm';
 import { useSave } from '../../kit/useSave';
@@ -58,6 +59,7 @@ function Whole({ card, onChange }: { card: Card; onChange: () => void }) {
           <LineRow key={line.id} card={card} line={line} />
         ))}
       </Part>
+      <Remarks of={row.number} />
       <History
         title={t('transfer.history')}
         changes={card.changes}
@@ -163,7 +165,8 @@ function LineRow({ card, line }: { card: Card; line: Card['lines'][number] }) {
         <>
           <Link to={`/office/on-hand?open=item:${line.itemId}`}>{line.name}</Link>{' '}
           <Code>{line.item}</Code>
-          <Box sx={{ color: 'text.secondary', fontSize: 13 }}>
+          <Box component="span" sx={{ color: 'text.secondary' }}>
+            {' · '}
             {t(`conditions.${line.condition}`)}
             {line.order && (
               <>

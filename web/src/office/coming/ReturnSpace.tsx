@@ -53,11 +53,17 @@ export function ReturnSpace() {
         of.text('supplier', t('inbound.supplier'), 170, { by: 'SUPPLIER', grow: 1 }),
         of.text('reason', t('returns.reason'), 180, { by: 'REASON', grow: 1.4 }),
         of.count('lines', t('inbound.lines'), 70, { by: 'LINES' }),
-        of.shown('claim', t('returns.claim'), 100, (row) => money(row.claim), {
-          by: 'CLAIM',
-          align: 'right',
-        }),
-        of.text('reference', t('returns.reference'), 130, { by: 'REFERENCE' }),
+        of.shown(
+          'claim',
+          t('returns.claim'),
+          100,
+          (row) => (row.claim > 0 ? money(row.claim) : '–'),
+          {
+            by: 'CLAIM',
+            align: 'right',
+          },
+        ),
+        of.text('reference', t('returns.reference'), 150, { by: 'REFERENCE' }),
         of.ago('created', t('returns.created'), 122, { by: 'CREATED' }),
         of.moment('shipped', t('returns.shipped'), 140, { by: 'SHIPPED' }),
         of.site('site', t('site'), 110, { by: 'SITE' }),

@@ -9,6 +9,7 @@ import { Code } from '../../kit/Code';
 import { DocumentPanel, Glance, GoodsRow, History } from '../../kit/DocumentPanel';
 import { date, instant, money, quantity } from '../../kit/format';
 import { minus } from '../../kit/numbers';
+import { Remarks } from '../../kit/Remarks';
 import { Part } from '../../kit/SidePanel';
 import { Way } from '../../kit/Way';
 import { LandedCost } from './LandedCost';
@@ -49,6 +50,7 @@ export function TransferPanel({ transfer, onClose }: { transfer: number; onClose
           {one.lines.some((line) => Number(line.arrived) > 0) && (
             <LandedCost document={one.number} />
           )}
+          <Remarks of={one.number} />
           <History
             title={t('transfer.history')}
             changes={one.changes}

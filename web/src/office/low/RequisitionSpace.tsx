@@ -24,6 +24,7 @@ import { NumberField } from '../../kit/NumberField';
 import { decimal } from '../../kit/numbers';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { ReferenceField } from '../../kit/ReferenceField';
+import { Remarks } from '../../kit/Remarks';
 import { PanelToCome, Part, SidePanel } from '../../kit/SidePanel';
 import { SiteField, useSite } from '../../kit/SiteField';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
@@ -281,6 +282,7 @@ function RequisitionPanel({ line, onClose }: { line: number; onClose: () => void
         ))}
       </Part>
       {opened.can.includes('CHOOSE_SUPPLIER') && <SupplierOfLine key={line} line={opened} />}
+      <Remarks of={card.number} />
     </SidePanel>
   );
 }

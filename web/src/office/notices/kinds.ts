@@ -7,6 +7,7 @@ export const KINDS = everyOf<Schemas['Notice']['kind']>()([
   'RUNNING_OUT',
   'LATE_GOODS',
   'CHANGED_DELIVERY',
+  'MENTIONED',
   'LEDGER_DIFFERENCES',
   'BACKGROUND_FAILURE',
   'MAIL_NOT_SENT',

@@ -12,6 +12,17 @@ const WORKS = [
   'nightly',
 ] as const;
 
+/** Where a document of a kind is found by its number. */
+const DOCUMENTS: Record<string, string> = {
+  INBOUND_ORDER: '/office/coming/inbound?filter=ALL&q=',
+  OUTBOUND_ORDER: '/office/coming/outbound?filter=ALL&q=',
+  TRANSFER: '/office/coming/transfers?filter=ALL&q=',
+  SUPPLIER_RETURN: '/office/coming/returns?filter=ALL&q=',
+  COUNT: '/office/checking/counts?filter=ALL&q=',
+  ADJUSTMENT: '/office/checking/adjustments?q=',
+  REQUISITION: '/office/running-low/requisitions?q=',
+};
+
 /** A notice as a sentence. */
 export function noticeText({ kind, details }: Notice): string {
   const count = Number(details.count ?? 0);
@@ -35,6 +46,8 @@ export function noticeAddress({ kind, siteId, details }: Notice): string {
       return details.transfer
         ? `/office/coming/transfers?filter=ALL&open=${details.transfer}`
         : `/office/coming/inbound?filter=ALL&open=${details.inbound}`;
+    case 'MENTIONED':
+      return `${DOCUMENTS[details.document!] ?? '/office/looking-back?document='}${encodeURIComponent(details.number!)}`;
     case 'LEDGER_DIFFERENCES':
       return '/office/looking-back/books';
     case 'MAIL_NOT_SENT':

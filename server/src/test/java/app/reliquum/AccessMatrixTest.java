@@ -286,6 +286,8 @@ class AccessMatrixTest {
           Map.entry("/api/approvals", "approval"),
           Map.entry("/api/loans", "loan"),
           Map.entry("/api/supplier-returns", "supplierReturn"),
+          Map.entry("/api/remarks", "comment"),
+          Map.entry("/api/document-files", "documentFile"),
           Map.entry("/api/sites", "site"),
           Map.entry("/api/costs/sites", "site"),
           Map.entry("/api/labels/tray", "printed"),
@@ -558,7 +560,7 @@ class AccessMatrixTest {
   }
 
   private static boolean ends(String id) {
-    return List.of("close", "cancel", "delete", "remove", "reverse", "revoke", "return", "end")
+    return List.of("close", "cancel", "delete", "detach", "remove", "reverse", "revoke", "return", "end")
         .stream()
         .anyMatch(id::startsWith);
   }

@@ -86,6 +86,7 @@ final class ForeignSite {
     transfers(site, other);
     outbound(site);
     supplierReturns(site, bin);
+    remarks();
     counts(site, bin);
     adjustments(site);
     rules(site);
@@ -186,6 +187,19 @@ final class ForeignSite {
     leaving.act(gone, "packing", Map.of()).ok();
     leaving.act(gone, "hand-over", map("takenBy", "Driver")).ok();
     know("despatch", leaving.card(gone).path("despatches").get(0).path("id").asLong(1));
+  }
+
+  private void remarks() {
+    String document = MARK + "-O1";
+    JsonNode said = make("/api/remarks", map("document", document, "text", MARK));
+    know("comment", said.path("comments").get(0).path("id").asLong());
+    JsonNode attached =
+        root.file(
+                "/api/document-files?document=" + document + "&name=a.txt",
+                "application/octet-stream",
+                MARK.getBytes(java.nio.charset.StandardCharsets.UTF_8))
+            .ok();
+    know("documentFile", attached.path("files").get(0).path("id").asLong());
   }
 
   private void supplierReturns(long site, long bin) {

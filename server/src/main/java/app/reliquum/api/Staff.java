@@ -1,5 +1,7 @@
 package app.reliquum.api;
 
+import java.util.Optional;
+
 /** Who works in the house, as far as every capability has to know. */
 public interface Staff {
 
@@ -12,6 +14,9 @@ public interface Staff {
    * @throws Problem if they don't work here any more
    */
   Actor actor(long person);
+
+  /** Who works here and has a code. */
+  Optional<Long> coded(String code);
 
   /** Whether someone works here and may work at a site. */
   boolean worksAt(long person, long site);

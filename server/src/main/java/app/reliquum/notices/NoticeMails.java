@@ -140,6 +140,8 @@ class NoticeMails {
           number + " from " + from + " was due" + where + " on " + details.get("due");
       case CHANGED_DELIVERY ->
           from + " changed " + number + where + ": " + details.getOrDefault("change", "");
+      case MENTIONED ->
+          from + " wrote about " + number + where + ": " + details.getOrDefault("text", "");
       case LEDGER_DIFFERENCES -> "The ledger check found " + count + " differences";
       case BACKGROUND_FAILURE ->
           "Background work failed"

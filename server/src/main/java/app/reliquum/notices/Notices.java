@@ -139,11 +139,17 @@ class Notices {
           .update();
       return;
     }
-    List<People.Card> here = people.all().stream().filter(People.Card::active).toList();
+    List<People.Card> here =
+        people.all().stream()
+            .filter(People.Card::active)
+            .filter(one -> notice.people().isEmpty() || notice.people().contains(one.id()))
+            .toList();
+    List<NoticeRules.Person> asked = here.stream().map(Notices::person).toList();
+    NoticeRules rules = choices.rules();
     Map<Long, NoticeWay> reached =
-        choices
-            .rules()
-            .reached(notice.kind(), notice.site(), here.stream().map(Notices::person).toList());
+        notice.people().isEmpty()
+            ? rules.reached(notice.kind(), notice.site(), asked)
+            : rules.meant(notice.kind(), notice.site(), asked);
     for (People.Card person : here) {
       NoticeWay way = reached.get(person.id());
       if (way != null) {

@@ -111,13 +111,22 @@ public class People implements Staff {
 
   /** A person as anyone may see them, in lists to choose from. */
   @Schema(name = "PersonName")
-  public record Name(long id, String name) {}
+  public record Name(long id, String code, String name, boolean active) {}
+
+  @Override
+  @Transactional(readOnly = true)
+  public Optional<Long> coded(String code) {
+    return store
+        .findByCode(code)
+        .filter(person -> person.active() && !person.code().equals(HOUSE))
+        .map(Person::id);
+  }
 
   /** The names of everyone who has ever worked here. */
   @Transactional(readOnly = true)
   public List<Name> names() {
     return store.findAllByOrderByName().stream()
-        .map(person -> new Name(person.id(), person.name()))
+        .map(person -> new Name(person.id(), person.code(), person.name(), person.active()))
         .toList();
   }
 

@@ -10,6 +10,8 @@ public enum NoticeKind {
   LATE_GOODS(false),
   /** A supplier delivers otherwise than was ordered. */
   CHANGED_DELIVERY(false),
+  /** Someone was named in what was said about a document. */
+  MENTIONED(false),
   /** The ledger check found figures that are not what the ledger adds up to. */
   LEDGER_DIFFERENCES(true),
   /** Work in the background failed. */

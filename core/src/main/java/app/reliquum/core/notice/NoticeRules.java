@@ -74,6 +74,23 @@ public record NoticeRules(List<Rule> rules) {
   }
 
   /**
+   * How those are told who are meant themselves: as their role is told of the kind, on the screen
+   * at least, so that nobody is named in vain.
+   *
+   * @param site what it concerns; 0 for the whole house
+   * @param people who is meant
+   * @return by the numbers of people, in the order in which they are given
+   */
+  public Map<Long, NoticeWay> meant(NoticeKind kind, long site, Collection<Person> people) {
+    Map<Long, NoticeWay> meant = new LinkedHashMap<>();
+    for (Person person : people) {
+      NoticeWay way = way(kind, person.role(), site);
+      meant.put(person.id(), person.mail() && way != NoticeWay.OFF ? way : NoticeWay.SCREEN);
+    }
+    return meant;
+  }
+
+  /**
    * Whom a notice reaches, and how. Who has no mail address is told on the screen. A failure that
    * would reach nobody reaches everyone who sees to failures: those who work there, or if nobody
    * does, all of them.

@@ -41,6 +41,16 @@ class NoticeRulesTest {
   }
 
   @Test
+  void whoIsMeantIsToldOnTheScreenAtLeast() {
+    NoticeRules rules =
+        rules(
+            new Rule(NoticeKind.MENTIONED, "CLERK", 0, NoticeWay.MAIL_AT_ONCE),
+            new Rule(NoticeKind.MENTIONED, "CONTROLLER", 0, NoticeWay.OFF));
+    assertThat(rules.meant(NoticeKind.MENTIONED, QUAY, List.of(AFAR, HEAD)))
+        .isEqualTo(Map.of(11L, NoticeWay.MAIL_AT_ONCE, 12L, NoticeWay.SCREEN));
+  }
+
+  @Test
   void theRuleOfASiteComesBeforeThatOfAll() {
     NoticeRules rules =
         rules(
