@@ -6811,6 +6811,7 @@ export interface components {
       supplier: string;
     };
     FloorOrderLine: {
+      home: string;
       item: string;
       /** Format: int64 */
       itemId: number;
@@ -6837,6 +6838,7 @@ export interface components {
        * @example 12.5
        */
       received: string;
+      shelfNote: string;
       symbol: string;
     };
     FloorPackSize: {
@@ -7530,12 +7532,16 @@ export interface components {
       /** Format: int32 */
       line: number;
       load: string | null;
+      /** Format: int64 */
+      loadId: number;
       lot: string | null;
       /** Format: int64 */
       lotId: number;
       name: string;
       person: string;
       place: string;
+      /** Format: int64 */
+      placeId: number;
       /** Format: int64 */
       posting: number;
       /**
@@ -7546,6 +7552,8 @@ export interface components {
       quantity: string;
       reversed: boolean;
       serial: string | null;
+      /** Format: int64 */
+      serialId: number;
     };
     InboundRow: {
       /** Format: date */
@@ -7844,7 +7852,7 @@ export interface components {
       heightMm: number;
       ids: number[];
       /** @enum {string} */
-      of: 'BIN' | 'ITEM' | 'LOT' | 'UNIT_LOAD' | 'PERSON' | 'ACTION' | 'ORDER';
+      of: 'BIN' | 'ITEM' | 'LOT' | 'SERIAL' | 'UNIT_LOAD' | 'PERSON' | 'ACTION' | 'ORDER';
       /** @enum {string} */
       paper: 'A4' | 'SINGLE';
       /** Format: int32 */

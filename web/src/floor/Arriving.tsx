@@ -102,6 +102,11 @@ export function StillOpen({
           detail={
             <>
               <Code>{line.item}</Code> {t('receive.of', { count: count(Number(line.quantity)) })}
+              {(line.home || line.shelfNote) && (
+                <Box component="span" sx={{ display: 'block' }}>
+                  {line.home && <Code strong>{line.home}</Code>} {line.shelfNote}
+                </Box>
+              )}
             </>
           }
           end={<Amount value={line.open} unit={line.symbol} />}

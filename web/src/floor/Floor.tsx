@@ -9,6 +9,7 @@ import { OwnSecret } from '../app/OwnSecret';
 import { ShiftContext } from '../app/shift';
 import { Drop } from '../kit/Drop';
 import { BinCard, ItemCard } from './Cards';
+import { CheckPage } from './CheckPage';
 import type { Verb } from './desks';
 import { DOORS } from './doors';
 import { SentenceScreen } from './SentenceScreen';
@@ -61,6 +62,7 @@ export default function Floor() {
               element={<SentenceScreen key={`${verb} ${site.id}`} site={site} verb={verb} />}
             />
           ))}
+          <Route path="check" element={<CheckPage key={site.id} site={site} />} />
           <Route path="request" element={<RequestPage key={site.id} site={site} />} />
           <Route path="loan/:id" element={<LoanOnFloor site={site} />} />
           <Route path="own" element={<OwnSecret secret={me.by} />} />

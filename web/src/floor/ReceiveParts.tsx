@@ -5,6 +5,7 @@ import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { Arriving, StillOpen } from './Arriving';
 import type { Saying, View } from './desks';
+import { JustReceived, ReceiptSummary } from './ReceiptSummary';
 import { HeadStrip, Listed, Row, SmallButton, TypeIn, TypeLine, Warning } from './Parts';
 import { SentenceLine } from './SentenceLine';
 import { useBasics, type Parts, type Talk } from './talk';
@@ -15,6 +16,7 @@ export function useReceiveParts(talk: Talk): Parts {
   const { site, now, desk } = talk;
   const { undo, clear, back, confirm, amount, addable } = useBasics(talk);
   const [keying, setKeying] = useState(false);
+  const [summing, setSumming] = useState(false);
   const { order, lines, orders, expected, beyond, agreed } = now.receiving!;
   const begun = now.item.state !== 'EMPTY' && now.canUndo;
   const over = Number(beyond) > 0 && !agreed;
@@ -38,6 +40,13 @@ export function useReceiveParts(talk: Talk): Parts {
       hint: t('receive.hintOrder'),
     };
   }
+  if (summing) {
+    return {
+      choice: <ReceiptSummary order={order.id} onLeave={() => setSumming(false)} />,
+      small: [back],
+      hint: t('receive.hint'),
+    };
+  }
   return {
     head: (
       <HeadStrip number={order.number}>
@@ -49,13 +58,20 @@ export function useReceiveParts(talk: Talk): Parts {
       </HeadStrip>
     ),
     title: begun || now.outcome !== 'DONE' ? <SentenceLine view={now} /> : <></>,
-    afterwards: now.done?.suggested && (
-      <Box sx={{ mt: 1 }}>
-        {t(now.done.load !== null ? 'receive.scanBin' : 'receive.goesTo')}{' '}
-        <Box component="span" sx={{ fontSize: 34, whiteSpace: 'nowrap' }}>
-          <Code strong>{now.done.suggested}</Code>
-        </Box>
-      </Box>
+    afterwards: now.done && (
+      <>
+        {now.done.suggested && (
+          <Box sx={{ mt: 1 }}>
+            {t(now.done.load !== null ? 'receive.scanBin' : 'receive.goesTo')}{' '}
+            <Box component="span" sx={{ fontSize: 34, whiteSpace: 'nowrap' }}>
+              <Code strong>{now.done.suggested}</Code>
+            </Box>
+          </Box>
+        )}
+        {now.done.posting !== null && (
+          <JustReceived key={now.done.posting} order={order.id} posting={now.done.posting} />
+        )}
+      </>
     ),
     add: addable(t('receive.knowingly')),
     body: (
@@ -78,7 +94,11 @@ export function useReceiveParts(talk: Talk): Parts {
     ),
     small: begun
       ? [undo, clear]
-      : [back, { label: t('receive.otherOrder'), onPress: () => choose(0) }],
+      : [
+          back,
+          { label: t('summary.open'), onPress: () => setSumming(true) },
+          { label: t('receive.otherOrder'), onPress: () => choose(0) },
+        ],
     main: !begun
       ? undefined
       : now.ready

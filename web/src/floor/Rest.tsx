@@ -27,6 +27,7 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
   const { hear, begin, hits, refusal } = useOpening(site.id);
   const begun = unfinished.data?.canUndo ?? false;
   const away = waiting.data?.filter((row) => row.condition !== 'ON_HOLD').length ?? 0;
+  const checks = waiting.data?.filter((row) => row.condition === 'ON_HOLD').length ?? 0;
   const refills = useRefills(site.id).data?.filter((row) => row.sources.length > 0).length ?? 0;
   const big = { minHeight: 64, fontSize: 22 };
   return (
@@ -56,6 +57,7 @@ export function Rest({ site }: { site: Schemas['SiteCard'] }) {
                 ['pack', t('packing.start')],
                 ['adjust', t('righting.start')],
                 ['request', t('request.start')],
+                ...(checks > 0 ? [['check', t('checked.start', { count: checks })] as const] : []),
               ] as const
             ).map(([to, word]) => (
               <Button

@@ -52,6 +52,8 @@ const line = {
   quantity: '100',
   received: '20',
   open: '80',
+  home: 'B-03',
+  shelfNote: 'Left, behind rope',
 } as const;
 
 const shackle: View['item'] = {

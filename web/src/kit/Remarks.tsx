@@ -152,7 +152,9 @@ function Say({ document }: { document: string }) {
           .filter(
             (one) =>
               one.active &&
-              (one.code.startsWith(begun) || one.name.toUpperCase().includes(begun)) &&
+              [one.code, ...one.name.toUpperCase().split(/\s+/)].some((word) =>
+                word.startsWith(begun),
+              ) &&
               one.code !== begun,
           )
           .slice(0, OFFERED);

@@ -560,7 +560,8 @@ class AccessMatrixTest {
   }
 
   private static boolean ends(String id) {
-    return List.of("close", "cancel", "delete", "detach", "remove", "reverse", "revoke", "return", "end")
+    return List.of(
+            "close", "cancel", "delete", "detach", "remove", "reverse", "revoke", "return", "end")
         .stream()
         .anyMatch(id::startsWith);
   }

@@ -62,6 +62,19 @@ class LabelsTest {
     ids.put("ITEM", goods.item(entry));
     goods.opening("FLR-001", "K2291", null, "KQ.A-01-A", "5");
     ids.put("BIN", goods.bin(site, "A-01-A"));
+    Map<String, Object> beacon = Goods.itemEntry("BCN-001", "Beacon", "SERIAL");
+    beacon.put("barcodes", List.of("210000000002" + Gtin.checkDigit("210000000002")));
+    goods.item(beacon);
+    goods.opening("BCN-001", null, "B-0100", "KQ.A-01-B", "1");
+    ids.put(
+        "SERIAL",
+        controller
+            .get("/api/on-hand?group=POSITION&q=BCN-001")
+            .ok()
+            .path("rows")
+            .get(0)
+            .path("serialId")
+            .asLong());
     ids.put(
         "LOT",
         controller.get("/api/on-hand?group=LOT").ok().path("rows").get(0).path("lotId").asLong());
@@ -177,6 +190,8 @@ class LabelsTest {
     assertThat(lot).isInstanceOf(Reading.Elements.class);
     assertThat(((Reading.Elements) lot).elements().data("10")).contains("K2291");
     assertThat(((Reading.Elements) lot).elements().gtin()).isPresent();
+    Reading piece = ScanReader.read(readBack("SERIAL", ids.get("SERIAL"), symbol));
+    assertThat(((Reading.Elements) piece).elements().data("21")).contains("B-0100");
     Reading load = ScanReader.read(readBack("UNIT_LOAD", ids.get("UNIT_LOAD"), symbol));
     assertThat(((Reading.Elements) load).elements().sscc()).isPresent();
   }

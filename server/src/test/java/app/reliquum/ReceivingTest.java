@@ -301,6 +301,38 @@ class ReceivingTest {
   }
 
   @Test
+  void theOrderThatASenderHasPutOnTheLabelIsTaken() {
+    String gtin = gtin("2100000000027");
+    Map<String, Object> named = Goods.itemEntry("NAMED", "Named thing", "NONE");
+    named.put("barcodes", List.of(gtin));
+    goods.item(named);
+    order(line("NAMED", "5", ""));
+    long second = order(line("NAMED", "6", ""));
+    String number = order(second).path("number").asString();
+    String label = "]C1" + ElementString.ofBracketed("(01)0" + gtin + "(400)%s").encoded();
+    JsonNode view = scan(label.formatted(number));
+    assertThat(view.path("receiving").path("order").path("id").asLong()).isEqualTo(second);
+    assertThat(view.path("item").path("state").asString()).isEqualTo("SAID");
+    // What is no order of ours leaves the choice to a person.
+    choose(0);
+    act("CLEAR");
+    assertThat(outcome(scan(label.formatted("THEIRS-1")))).isEqualTo("CHOOSE");
+  }
+
+  @Test
+  void whatIsExpectedSaysWhereOnTheShelfItBelongs() {
+    Map<String, Object> shelved = Goods.itemEntry("NOTED", "Noted thing", "NONE");
+    shelved.put(
+        "homes",
+        List.of(Map.of("site", site, "address", "B-02", "shelfNote", "Left, behind rope")));
+    goods.item(shelved);
+    JsonNode view = choose(order(line("NOTED", "5", "")));
+    JsonNode expected = view.path("receiving").path("lines").get(0);
+    assertThat(expected.path("shelfNote").asString()).isEqualTo("Left, behind rope");
+    assertThat(expected.path("home").asString()).isEqualTo("B-02");
+  }
+
+  @Test
   void whatIsScannedFindsItsOrder() {
     long rare = goods.item("RARE", "Rare thing", "NONE");
     assertThat(refused(scan("RARE"))).isEqualTo("not-expected item=Rare thing");

@@ -205,7 +205,12 @@ final class FloorView {
       String supplier,
       String reason) {}
 
-  /** A line of it, and what remains. */
+  /**
+   * A line of it, and what remains.
+   *
+   * @param home the address of the bin where such goods belong; empty for none
+   * @param shelfNote where on the shelf that is; empty for nowhere in particular
+   */
   @Schema(name = "FloorOrderLine")
   record OrderLine(
       int line,
@@ -216,7 +221,9 @@ final class FloorView {
       Arrival.Origin origin,
       Quantity quantity,
       Quantity received,
-      Quantity open) {}
+      Quantity open,
+      String home,
+      String shelfNote) {}
 
   /**
    * What is received, and what remains of it.

@@ -27,9 +27,12 @@ import app.reliquum.inbound.InboundColumn;
 import app.reliquum.inbound.InboundOrders;
 import app.reliquum.inbound.InboundViews;
 import app.reliquum.inbound.ReceivingGoods;
+import app.reliquum.places.Places;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -112,6 +115,11 @@ class Receipts implements FloorVerb {
     /** What is scanned finds the order that expects it; words may be a supplier's name. */
     @Override
     FloorView.Sentence find(Command command, Step.Find<ReceiveSentence> find, @Nullable Scan scan) {
+      Optional<Long> named = named(find.order());
+      if (named.isPresent()) {
+        keep(said().about(named.get()));
+        return go(command, dialogue().fit(said(), scan), scan);
+      }
       boolean goods = find.item() != 0;
       ListQuery<InboundColumn> here =
           ListQuery.<InboundColumn>first(MOST_ORDERS).is(InboundColumn.SITE, said().site());
@@ -136,6 +144,19 @@ class Receipts implements FloorVerb {
         keep(said().about(open.rows().get(0).id()));
       }
       return go(command, dialogue().fit(said(), scan), scan);
+    }
+
+    /** The order that a label names, if it is expected here. */
+    private Optional<Long> named(String number) {
+      return number.isEmpty()
+          ? Optional.empty()
+          : house
+              .orders()
+              .withNumber(number)
+              .flatMap(house.orders()::expected)
+              .filter(order -> order.site() == said().site())
+              .filter(order -> order.state() != Arrival.State.CLOSED)
+              .map(InboundOrders.Expected::id);
     }
 
     /** The pallet that has just come is put away: it, and the bin, are all that is said. */
@@ -219,6 +240,35 @@ class Receipts implements FloorVerb {
               .orElse(null);
     }
 
+    private List<FloorView.OrderLine> lines(InboundOrders.Expected order) {
+      Map<Long, Places.Home> homes =
+          house
+              .places()
+              .homes(
+                  order.lines().stream()
+                      .map(InboundOrders.ExpectedLine::item)
+                      .collect(Collectors.toSet()),
+                  said().site());
+      return order.lines().stream()
+          .map(line -> line(line, homes.getOrDefault(line.item(), Places.Home.NONE)))
+          .toList();
+    }
+
+    private static FloorView.OrderLine line(InboundOrders.ExpectedLine line, Places.Home home) {
+      return new FloorView.OrderLine(
+          line.line().line(),
+          line.item(),
+          line.code(),
+          line.name(),
+          line.symbol(),
+          line.line().origin(),
+          line.line().quantity(),
+          line.line().received(),
+          line.line().open(),
+          home.address(),
+          home.shelfNote());
+    }
+
     @Override
     void draw(SentenceDraft draft, ReceiveSentence sentence) {
       draft.goods(sentence.item(), sentence.quantity());
@@ -250,24 +300,11 @@ class Receipts implements FloorVerb {
                       order.state(),
                       order.supplier(),
                       order.reason()),
-              order == null ? List.of() : order.lines().stream().map(Receipts::line).toList(),
+              order == null ? List.of() : lines(order),
               orders,
               sentence.expected(),
               sentence.beyond(),
               sentence.agreed());
     }
-  }
-
-  private static FloorView.OrderLine line(InboundOrders.ExpectedLine line) {
-    return new FloorView.OrderLine(
-        line.line().line(),
-        line.item(),
-        line.code(),
-        line.name(),
-        line.symbol(),
-        line.line().origin(),
-        line.line().quantity(),
-        line.line().received(),
-        line.line().open());
   }
 }

@@ -293,7 +293,7 @@ class OrderTable {
             """
             select p.id, p.effective, w.name person, coalesce(p.document_line, 0) line, i.code,
               i.name, i.id item_id, l.lot_id, t.code lot, r.code serial, u.code unit_load,
-              b.address, l.to_condition, l.quantity,
+              l.serial_id, l.to_unit_load_id, l.to_place_id, b.address, l.to_condition, l.quantity,
               exists (select 1 from posted v where v.reverses_id = p.id) reversed
             from posted p join posted_line l on l.posting_id = p.id
               join item i on i.id = l.item_id join person w on w.id = p.person_id
@@ -307,21 +307,24 @@ class OrderTable {
         .query(
             (row, n) ->
                 new InboundViews.Receipt(
-                    row.getLong(1),
-                    Utc.instant(row.getTimestamp(2)),
-                    row.getString(3),
-                    row.getInt(4),
-                    row.getString(5),
-                    row.getString(6),
-                    row.getLong(7),
-                    row.getLong(8),
-                    row.getString(9),
-                    row.getString(10),
-                    row.getString(11),
-                    row.getString(12),
-                    Condition.of(row.getInt(13)),
-                    new Quantity(row.getBigDecimal(14)),
-                    row.getBoolean(15)))
+                    row.getLong("id"),
+                    Utc.instant(row.getTimestamp("effective")),
+                    row.getString("person"),
+                    row.getInt("line"),
+                    row.getString("code"),
+                    row.getString("name"),
+                    row.getLong("item_id"),
+                    row.getLong("lot_id"),
+                    row.getString("lot"),
+                    row.getLong("serial_id"),
+                    row.getString("serial"),
+                    row.getLong("to_unit_load_id"),
+                    row.getString("unit_load"),
+                    row.getLong("to_place_id"),
+                    row.getString("address"),
+                    Condition.of(row.getInt("to_condition")),
+                    new Quantity(row.getBigDecimal("quantity")),
+                    row.getBoolean("reversed")))
         .list();
   }
 

@@ -100,7 +100,7 @@ class ReceivingController {
   }
 
   @Operation(operationId = "getInboundOrder", summary = "An inbound order")
-  @Needs(Permission.LOOK)
+  @Needs(value = Permission.LOOK, floor = true)
   @GetMapping("/inbound/{id}")
   InboundViews.Card order(Actor actor, @PathVariable long id) {
     return orders.card(id, actor);
@@ -249,7 +249,7 @@ class ReceivingController {
   @Operation(
       operationId = "inspectGoods",
       summary = "Record an inspection: set the condition of goods that wait")
-  @Needs(Permission.MOVE)
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/checks")
   @ResponseStatus(HttpStatus.CREATED)
   Checking.Checked check(Command command, @Valid @RequestBody Checking.Entry entry) {

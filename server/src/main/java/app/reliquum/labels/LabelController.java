@@ -48,7 +48,7 @@ class LabelController {
 
   /** Prints labels on the label printer. */
   @Operation(operationId = "printLabels", summary = "Print labels")
-  @Needs(Permission.MOVE)
+  @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/printing")
   @ResponseStatus(HttpStatus.CREATED)
   Labels.Printed print(Command command, @Valid @RequestBody Labels.Entry entry) {

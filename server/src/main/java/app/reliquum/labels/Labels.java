@@ -73,6 +73,7 @@ class Labels {
     BIN,
     ITEM,
     LOT,
+    SERIAL,
     UNIT_LOAD,
     PERSON,
     ACTION,
@@ -140,6 +141,7 @@ class Labels {
       case BIN -> bins(entry, actor);
       case ITEM -> entry.ids().stream().map(this::item).toList();
       case LOT -> entry.ids().stream().map(this::lot).toList();
+      case SERIAL -> entry.ids().stream().map(this::serial).toList();
       case UNIT_LOAD -> entry.ids().stream().map(id -> load(id, actor)).toList();
       case PERSON -> people(entry.ids(), actor);
       case ACTION -> actions();
@@ -199,6 +201,18 @@ class Labels {
         item.name(),
         text.toString(),
         "Lot " + lot.code() + (lot.expiry() == null ? "" : ", good until " + lot.expiry()));
+  }
+
+  private Label serial(long id) {
+    LotsAndSerials.SerialCard serial =
+        lotsAndSerials.serial(id).orElseThrow(() -> Problem.missing("serial number", id));
+    Catalog.ItemCard item = catalog.item(serial.itemId());
+    return gs1(
+        item.name(),
+        gtin(item).map(gtin -> "(01)" + gtin).orElse("(240)" + item.code())
+            + "(21)"
+            + serial.code(),
+        "Serial number " + serial.code());
   }
 
   private static Label gs1(String title, String text, String... lines) {

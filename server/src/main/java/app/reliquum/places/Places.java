@@ -402,6 +402,35 @@ public class Places {
         .optional();
   }
 
+  /**
+   * Where an item belongs at a site.
+   *
+   * @param address the bin; empty where the site has none
+   * @param shelfNote where on the shelf; empty for nowhere in particular
+   */
+  public record Home(String address, String shelfNote) {
+    /** It belongs nowhere. */
+    public static final Home NONE = new Home("", "");
+  }
+
+  /** Where some items belong at a site; what belongs nowhere is left out. */
+  public Map<Long, Home> homes(Set<Long> items, long site) {
+    Map<Long, Home> homes = new HashMap<>();
+    if (!items.isEmpty()) {
+      jdbc.sql(
+              "select h.item_id, if(p.implied, '', coalesce(p.address, '')), h.shelf_note"
+                  + " from item_home h left join place p on p.id = h.place_id"
+                  + " where h.site_id = :site and h.item_id in (:items)")
+          .param("site", site)
+          .param("items", items)
+          .query(
+              row -> {
+                homes.put(row.getLong(1), new Home(row.getString(2), row.getString(3)));
+              });
+    }
+    return homes;
+  }
+
   /** The walk sequence of bins. */
   public Map<Long, Integer> walk(Set<Long> ids) {
     Map<Long, Integer> walk = new HashMap<>();

@@ -25,6 +25,9 @@ public final class Receive extends Dialogue<ReceiveSentence> {
   /** Days that people mean; a year beside them is a slip of the finger. */
   private static final LocalDate FIRST_DAY = LocalDate.of(1900, 1, 1);
 
+  /** GS1 General Specifications: the order number of the customer, who is us. */
+  private static final String ORDER_NUMBER = "400";
+
   private static final LocalDate LAST_DAY = LocalDate.of(2200, 12, 31);
   private final ReceiveFacts facts;
 
@@ -56,7 +59,18 @@ public final class Receive extends Dialogue<ReceiveSentence> {
       return Optional.empty();
     }
     String words = scan.meanings().isEmpty() ? scan.reading().text() : "";
-    return Optional.of(new Step.Find<>(scan.item(), words));
+    return Optional.of(new Step.Find<>(scan.item(), words, orderOn(scan)));
+  }
+
+  /** The order of ours that a sender has put on a label, GS1 application identifier 400. */
+  private static String orderOn(Scan scan) {
+    return scan.reading() instanceof Reading.Elements label
+        ? label.elements().elements().stream()
+            .filter(element -> element.identifier().code().equals(ORDER_NUMBER))
+            .map(ElementString.Element::data)
+            .findFirst()
+            .orElse("")
+        : "";
   }
 
   /** What a label says that names no item, a date, or a row of serial numbers: first..last. */

@@ -36,8 +36,16 @@ public sealed interface Step<S> {
    *
    * @param item the item that was scanned, 0 if it was none
    * @param words what was typed, if it is no code that the house knows; empty otherwise
+   * @param order the number of the order that the label itself names, as its sender wrote it; empty
+   *     if it names none
    */
-  record Find<S>(long item, String words) implements Step<S> {}
+  record Find<S>(long item, String words, String order) implements Step<S> {
+
+    /** The document is found by what was said alone. */
+    public Find(long item, String words) {
+      this(item, words, "");
+    }
+  }
 
   /** Nothing is left to ask: what the sentence says is to be done. */
   record Do<S>(S sentence) implements Step<S> {}

@@ -274,6 +274,9 @@ class DialogueTest {
         .isEqualTo(new Step.Open<>(7));
     assertThat(early.scan(open(), rope)).isEqualTo(new Step.Find<>(ROPE, ""));
     assertThat(early.scan(open(), scan("Skerry"))).isEqualTo(new Step.Find<>(0, "Skerry"));
+    Scan label = scan("(400)PO-9(10)K5");
+    assertThat(early.scan(open(), label))
+        .isEqualTo(new Step.Find<>(0, label.reading().text(), "PO-9"));
     ReceiveTransfer arriving = new ReceiveTransfer(moving());
     assertThat(arriving.scan(open(), scan("TR-1", new Meaning.Transfer(8))))
         .isEqualTo(new Step.Open<>(8));
