@@ -2877,6 +2877,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/outbound/pick-sheets': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The pick sheets of several orders as one file, in walking order */
+    get: operations['printPickSheets'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/outbound/{id}': {
     parameters: {
       query?: never;
@@ -17733,6 +17750,31 @@ export interface operations {
       409: components['responses']['Conflict'];
       422: components['responses']['Refused'];
       503: components['responses']['Busy'];
+    };
+  };
+  printPickSheets: {
+    parameters: {
+      query: {
+        orders: number[];
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/pdf': string;
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
     };
   };
   getOutboundOrder: {

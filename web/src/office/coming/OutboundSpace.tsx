@@ -12,7 +12,9 @@ import { count } from '../../kit/format';
 import { byItem } from '../../kit/ListFilters';
 import { TableSpace, useOpened } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
+import { TickBar } from '../../kit/TickBar';
 import { useList } from '../../kit/useList';
+import { useTicks } from '../../kit/useTicks';
 import { AllocateMany } from './AllocateMany';
 import { Earnings } from './Earnings';
 import { JobForm } from './JobForm';
@@ -23,6 +25,9 @@ import { OutboundPanel } from './OutboundPanel';
 import { OUTBOUND_STATES, OutboundState } from './OutboundState';
 
 type Row = Schemas['OutboundRow'];
+
+/** So many pick sheets come in one file. */
+const MOST_SHEETS = 100;
 
 const FILTERS = [
   'OPEN',
@@ -45,6 +50,7 @@ export function OutboundSpace() {
   const filter = useFilter(FILTERS);
   const earnings = value('view') === 'earnings';
   const list = useList<'listOutboundOrders'>();
+  const ticks = useTicks<Row>();
   const { data } = useQuery(question('/api/outbound/counts'));
   return (
     <TableSpace
@@ -106,6 +112,24 @@ export function OutboundSpace() {
           )}
         </>
       }
+      ticks={ticks}
+      over={
+        <TickBar ticks={ticks} most={MOST_SHEETS}>
+          {(can) => (
+            <Button
+              component="a"
+              variant="contained"
+              disabled={!can}
+              href={`/api/outbound/pick-sheets?orders=${[...ticks.ticked.keys()].join(',')}`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              {t('outbound.pickSheets')}
+            </Button>
+          )}
+        </TickBar>
+      }
+      rowKey={(row) => String(row.id)}
       instead={earnings && <Earnings site={Number(list.only('SITE')) || undefined} />}
       question={{ filter, ...list.question }}
       fetch={(query) => get('/api/outbound', query)}

@@ -1,6 +1,7 @@
 // @vitest-environment jsdom
 import { answers, empty, press, Refusal, sent, show } from '../../testing/house';
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { asItWas, laidOut } from '../../testing/layout';
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import type { Schemas } from '../../api/client';
@@ -8,6 +9,7 @@ import '../../app/words';
 import { AllocateMany } from './AllocateMany';
 import { OutboundForm } from './OutboundForm';
 import { OutboundPanel } from './OutboundPanel';
+import { OutboundSpace } from './OutboundSpace';
 
 const site = { id: 1, code: 'KQ', name: 'Kittiwake Quay', areas: [] };
 
@@ -315,13 +317,13 @@ it('asks why an order is closed, and keeps the answer when it is refused', async
   opened({});
   await press('More');
   await press('Close the order');
-  await userEvent.type(screen.getByRole('textbox'), 'Called off');
+  await userEvent.type(screen.getByLabelText('Why is nothing more sent?'), 'Called off');
   await press('Close it');
   expect(await screen.findByText('Say why.')).toBeTruthy();
-  expect(screen.getByRole('textbox')).toHaveProperty('value', 'Called off');
+  expect(screen.getByLabelText('Why is nothing more sent?')).toHaveProperty('value', 'Called off');
   answers('POST', '/api/outbound/5/closing', () => card);
   await press('Close it');
-  await waitFor(() => expect(screen.queryByRole('textbox')).toBeNull());
+  await waitFor(() => expect(screen.queryByLabelText('Why is nothing more sent?')).toBeNull());
   expect(sent('POST', '/api/outbound/5/closing').map((one) => one.body)).toEqual([
     { reason: 'Called off' },
     { reason: 'Called off' },
@@ -422,4 +424,22 @@ it('changes an order that nothing is picked of, with its version', async () => {
     lines: [{ item: 'FLR', packs: '30', price: 11, minimumLife: 90, oneLot: true }],
   });
   expect(await screen.findByRole('button', { name: 'Pick all as listed' })).toBeTruthy();
+});
+
+it('prints the pick sheets of the orders that are ticked in one file', async () => {
+  laidOut();
+  answers('GET', '/api/outbound/counts', () => ({}));
+  answers('GET', '/api/outbound', () => ({
+    total: 2,
+    offset: 0,
+    rows: [5, 6].map((id) => ({ ...card, id, number: `OB-${id}`, lines: 1, units: '1' })),
+  }));
+  show(<OutboundSpace />);
+  const grid = await screen.findByRole('grid');
+  await userEvent.click(await within(grid).findByLabelText('Tick row 1'));
+  await userEvent.click(within(grid).getByLabelText('Tick row 2'));
+  expect(screen.getByRole('link', { name: 'Pick sheets in one file' }).getAttribute('href')).toBe(
+    '/api/outbound/pick-sheets?orders=5,6',
+  );
+  asItWas();
 });

@@ -1,11 +1,10 @@
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useMay, useMe } from '../../app/session';
 import { t } from '../../app/words';
 import { count } from '../../kit/format';
-import { ProblemNote } from '../../kit/ProblemNote';
 import { SidePanel } from '../../kit/SidePanel';
 import { useOpened } from '../../kit/TableSpace';
+import { TickBar } from '../../kit/TickBar';
 import { MOST_TICKED, useTicks } from '../../kit/useTicks';
 import { ImportPanel } from './ImportPanel';
 import { ManyForm } from './ManyForm';
@@ -30,28 +29,14 @@ export function useMany<T>(
   }
   return {
     ticks,
-    bar: (size > 0 || ticks.going || ticks.problem !== undefined) && (
-      <Box
-        role="group"
-        aria-label={t('many.ticked', { count: size, rows: count(size) })}
-        sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap', pb: 1 }}
-      >
-        <Box role="status" sx={{ fontWeight: 700 }}>
-          {ticks.going
-            ? t('many.ticking', { done: count(ticks.going.done), all: count(ticks.going.all) })
-            : t('many.ticked', { count: size, rows: count(size) })}
-        </Box>
-        <Button
-          variant="contained"
-          disabled={size === 0 || size > MOST_TICKED || ticks.going !== undefined}
-          onClick={() => open('many')}
-        >
-          {t('many.change')}
-        </Button>
-        <Button onClick={ticks.clear}>{t('many.clear')}</Button>
-        {size > MOST_TICKED && <Box>{t('many.tooMany', { most: count(MOST_TICKED) })}</Box>}
-        <ProblemNote problem={ticks.problem} />
-      </Box>
+    bar: (
+      <TickBar ticks={ticks} most={MOST_TICKED}>
+        {(can) => (
+          <Button variant="contained" disabled={!can} onClick={() => open('many')}>
+            {t('many.change')}
+          </Button>
+        )}
+      </TickBar>
     ),
     panel:
       opened === 'many' && size > 0 ? (

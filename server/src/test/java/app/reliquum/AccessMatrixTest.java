@@ -343,7 +343,7 @@ class AccessMatrixTest {
       case "item", "kit" -> text ? JSON.stringNode("SHK") : number("item");
       case "supplier" -> text ? JSON.stringNode("SKERRY") : JSON.numberNode(1);
       case "customer" -> JSON.stringNode("CUST");
-      case "order" -> number("outbound");
+      case "order", "orders" -> number("outbound");
       case "transfer" -> number("transfer");
       case "count" -> number("count");
       case "slip" -> number("slip");

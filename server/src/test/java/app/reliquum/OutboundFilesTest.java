@@ -141,6 +141,24 @@ class OutboundFilesTest {
     assertThat(earned.path("sold").asDouble()).isEqualTo(74.4);
   }
 
+  @Test
+  void pickSheetsOfSeveralOrdersAreOneFileInWalkingOrder() throws IOException {
+    JsonNode far = leaving.order("TERN", Leaving.line("FLR", "2"));
+    JsonNode near = leaving.order("TERN", Leaving.line("FLR", "3"));
+    String ids = far.path("id").asLong() + "," + near.path("id").asLong();
+    byte[] pdf = clerk.bytes("/api/outbound/pick-sheets?orders=" + ids).body();
+    try (var document = Loader.loadPDF(pdf)) {
+      assertThat(document.getNumberOfPages()).isEqualTo(2);
+      assertThat(new PDFTextStripper().getText(document))
+          .containsSubsequence(
+              far.path("number").asString(), "2 pc", near.path("number").asString(), "3 pc");
+    }
+    leaving.act(far.path("id").asLong(), "picking", Map.of()).ok();
+    leaving.act(near.path("id").asLong(), "picking", Map.of()).ok();
+    assertThat(clerk.get("/api/outbound/pick-sheets?orders=" + ids).problem())
+        .isEqualTo("nothing-to-pick");
+  }
+
   private String fault(String xml) {
     Client.Answer answer =
         clerk.file("/api/outbound/file", "application/xml", xml.getBytes(StandardCharsets.UTF_8));

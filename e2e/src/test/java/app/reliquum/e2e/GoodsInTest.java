@@ -193,6 +193,69 @@ class GoodsInTest {
   }
 
   @Test
+  void whatComesIsLabelledRejectedAtTheDoorAndSummedUp() {
+    JsonNode order = order(1, "E2E-DOOR", List.of(line("SHK-022", "12", "")));
+    Page page = receiving("E2E-DOOR");
+    scan(page, "RI.SHK-022");
+    scan(page, "10");
+    receive(page);
+    assertThat(page.getByRole(AriaRole.STATUS)).containsText("Received 10 ×");
+    button(page, "Print 1 label").click();
+    assertThat(page.getByText("1 label", new Page.GetByTextOptions().setExact(false)).last())
+        .isVisible();
+    button(page, "Reject some").click();
+    page.getByLabel("How much is rejected").fill("3");
+    page.getByLabel("Why it is rejected").fill("Rusty");
+    button(page, "3 rejected").click();
+    assertThat(page.getByText("3 rejected")).isVisible();
+    button(page, "Summary").click();
+    assertThat(page.getByText("2 missing")).isVisible();
+    button(page, "Go on receiving").click();
+    JsonNode rejected =
+        maren.get("/api/returnable-goods?site=1&show=REJECTED&q=SHK-022").ok().path("rows").get(0);
+    check(rejected.path("quantity").asString()).isEqualTo("3");
+    check(rejected.path("origin").path("order").asString()).isEqualTo("E2E-DOOR");
+
+    // They go back, and their order expects them again.
+    Page office = BROWSER.office(HOUSE.address(), "oddny");
+    office.navigate(
+        HOUSE.address().resolve("/office/coming/returns?open=new&goods=SHK-022").toString());
+    office.getByRole(AriaRole.CHECKBOX).first().check();
+    office.getByLabel("E2E-DOOR expects them again").check();
+    office.getByLabel("Why they go back").fill("Rusty");
+    button(office, "Set these aside").click();
+    assertThat(office.locator("aside")).containsText("to be expected again");
+    office.getByLabel("Comment").fill("@tavi, the lorry comes at two");
+    button(office, "Add comment").click();
+    assertThat(office.locator("aside").getByText("@tavi")).isVisible();
+    check(hand.get("/api/notices").ok().path("rows").get(0).path("kind").asString())
+        .isEqualTo("MENTIONED");
+    button(office, "Ship").click();
+    office.getByLabel("Taken by").fill("Tern Couriers");
+    button(office, "Ship now").click();
+    assertThat(office.locator("aside")).containsText("3 expected again");
+    check(card(order).path("lines").get(0).path("open").asString()).isEqualTo("5");
+  }
+
+  @Test
+  void whatIsOnHoldIsCheckedOnTheFloor() {
+    order(1, "E2E-HOLD", List.of(line("SHK-023", "6", "")));
+    Page page = receiving("E2E-HOLD");
+    scan(page, "RI.SHK-023");
+    button(page, "Hold for inspection").click();
+    receive(page);
+    assertThat(page.getByRole(AriaRole.STATUS)).containsText("Received 6 ×");
+    page.navigate(HOUSE.address().resolve("/floor/check").toString());
+    String name =
+        maren.get("/api/items?q=SHK-023").ok().path("rows").get(0).path("name").asString();
+    page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name)).click();
+    page.getByLabel("How much is rejected").fill("2");
+    page.getByLabel("Why it is rejected").fill("Bent");
+    button(page, "2 rejected, 4 good").click();
+    assertThat(page.getByText(name + ": 2 rejected, 4 good")).isVisible();
+  }
+
+  @Test
   void twentySerialsInARowAndALotThatHasExpired() {
     JsonNode order =
         order(1, "E2E-SERIAL", List.of(line("BCN-002", "20", ""), line("FLR-003", "6", "")));

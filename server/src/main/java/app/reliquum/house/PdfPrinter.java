@@ -11,6 +11,8 @@ import java.util.Base64;
 import java.util.List;
 import java.util.Map;
 import javax.imageio.ImageIO;
+import org.apache.pdfbox.io.RandomAccessReadBuffer;
+import org.apache.pdfbox.multipdf.PDFMergerUtility;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.springframework.stereotype.Service;
 import org.springframework.web.util.HtmlUtils;
@@ -74,6 +76,20 @@ public class PdfPrinter {
           .withHtmlContent(html(paper), null)
           .toStream(out)
           .run();
+      return out.toByteArray();
+    } catch (IOException fault) {
+      throw new UncheckedIOException(fault);
+    }
+  }
+
+  /** Several documents as one PDF, each on a page of its own. */
+  public byte[] pdf(List<Paper> papers) {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    PDFMergerUtility all = new PDFMergerUtility();
+    papers.forEach(paper -> all.addSource(new RandomAccessReadBuffer(pdf(paper))));
+    all.setDestinationStream(out);
+    try {
+      all.mergeDocuments(null);
       return out.toByteArray();
     } catch (IOException fault) {
       throw new UncheckedIOException(fault);

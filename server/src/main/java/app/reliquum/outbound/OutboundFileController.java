@@ -9,6 +9,8 @@ import app.reliquum.api.OnceInPart;
 import app.reliquum.api.Permission;
 import app.reliquum.api.sheets.ImportResult;
 import io.swagger.v3.oas.annotations.Operation;
+import jakarta.validation.constraints.Size;
+import java.util.List;
 import java.util.Locale;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -23,6 +25,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/outbound")
 class OutboundFileController {
+
+  private static final int MOST_SHEETS = 100;
 
   private final OutboundFile files;
   private final OutboundPapers papers;
@@ -79,6 +83,17 @@ class OutboundFileController {
         papers.print(id, kind, despatch, load, actor),
         MediaType.APPLICATION_PDF,
         kind.name().toLowerCase(Locale.ROOT) + "-" + id + ".pdf");
+  }
+
+  @Operation(
+      operationId = "printPickSheets",
+      summary = "The pick sheets of several orders as one file, in walking order")
+  @Needs(Permission.LOOK)
+  @GetMapping(path = "/pick-sheets", produces = MediaType.APPLICATION_PDF_VALUE)
+  ResponseEntity<byte[]> pickSheets(
+      Actor actor, @RequestParam @Size(min = 1, max = MOST_SHEETS) List<Long> orders) {
+    return FileAnswer.shown(
+        papers.pickSheets(orders, actor), MediaType.APPLICATION_PDF, "pick-sheets.pdf");
   }
 
   /** What was handed over, as a despatch advice of UBL 2.1. */

@@ -17,6 +17,7 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -81,6 +82,39 @@ class OutboundPapers {
           case DISPATCH -> dispatchNote(card, despatched(card, despatch));
           case CARRIER -> carrierLabel(card, load == null ? 0 : load);
         });
+  }
+
+  /**
+   * Pick sheets of several orders as one file, each in walking order, and the orders in that in
+   * which one comes by their first bins.
+   *
+   * @throws Problem if there is nothing to pick for any of them
+   */
+  @Transactional(readOnly = true)
+  public byte[] pickSheets(List<Long> ids, Actor actor) {
+    record Walked(OutboundViews.Card card, int from) {}
+    List<Walked> cards =
+        ids.stream()
+            .distinct()
+            .map(id -> orders.card(id, actor))
+            .flatMap(
+                card ->
+                    card.kept().stream()
+                        .filter(one -> !one.picked())
+                        .map(ReservedGoods::walk)
+                        .min(Integer::compare)
+                        .map(from -> new Walked(card, from))
+                        .stream())
+            .sorted(
+                Comparator.comparing((Walked one) -> one.card().site())
+                    .thenComparingInt(Walked::from)
+                    .thenComparing(one -> one.card().number()))
+            .toList();
+    if (cards.isEmpty()) {
+      throw Problem.refused(
+          "nothing-to-pick", "Nothing is reserved to be picked for these orders.");
+    }
+    return printer.pdf(cards.stream().map(one -> pickSheet(one.card())).toList());
   }
 
   private static OutboundViews.Despatch despatched(OutboundViews.Card card, Long despatch) {
