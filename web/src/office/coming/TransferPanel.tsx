@@ -15,6 +15,7 @@ import { Way } from '../../kit/Way';
 import { LandedCost } from './LandedCost';
 import { TransferActions } from './TransferActions';
 import { TransferForm } from './TransferForm';
+import { TransferJournal } from './TransferJournal';
 import { t, type Word } from '../../app/words';
 
 type Card = Schemas['TransferCard'];
@@ -50,6 +51,7 @@ export function TransferPanel({ transfer, onClose }: { transfer: number; onClose
           {one.lines.some((line) => Number(line.arrived) > 0) && (
             <LandedCost document={one.number} />
           )}
+          {one.shipments.length > 0 && <TransferJournal of={one.number} />}
           <Remarks of={one.number} />
           <History
             title={t('transfer.history')}

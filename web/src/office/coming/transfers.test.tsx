@@ -7,6 +7,7 @@ import type { Schemas } from '../../api/client';
 import '../../app/words';
 import { RoadMatrix } from './RoadMatrix';
 import { TransferForm } from './TransferForm';
+import { TransferJournal } from './TransferJournal';
 import { TransferPanel } from './TransferPanel';
 import { TransferState } from './TransferState';
 
@@ -279,4 +280,31 @@ it('says so when nothing is on the road', async () => {
   answers('GET', '/api/transfers/routes', () => []);
   show(<RoadMatrix onOpen={vi.fn()} />);
   expect(await screen.findByText('Nothing is on the road.')).toBeTruthy();
+});
+
+it('shows the journal of a transfer, and that it adds up', async () => {
+  const step = {
+    posting: 9,
+    at: '2026-11-20T10:00:00Z',
+    document: 'TR-1',
+    item: 'SH-1',
+    name: 'Shackle',
+    quantity: '4',
+    symbol: 'pc',
+    step: 'SENT',
+  };
+  answers('GET', '/api/transfers/journal', () => [
+    { ...step, account: 'In transit', debit: 0.3, credit: 0 },
+    { ...step, account: 'Stock Quay', debit: 0, credit: 0.1 },
+    { ...step, account: 'Stock Quay', debit: 0, credit: 0.2 },
+  ]);
+  show(<TransferJournal of="TR-1" />);
+  expect(await screen.findByText('Balanced')).toBeTruthy();
+  expect(screen.getByText('In transit')).toBeTruthy();
+  answers('GET', '/api/transfers/journal', () => [
+    { ...step, account: 'In transit', debit: 0.3, credit: 0 },
+  ]);
+  cleanup();
+  show(<TransferJournal of="TR-1" />);
+  expect(await screen.findByText('Not balanced')).toBeTruthy();
 });
