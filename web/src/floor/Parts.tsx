@@ -19,6 +19,7 @@ export function DoneNote({ title, children }: { title: string; children: ReactNo
         borderLeft: 10,
         borderColor: 'success.main',
         pl: 2,
+        pr: 1.5,
         py: 1,
         fontSize: 24,
         lineHeight: 1.4,

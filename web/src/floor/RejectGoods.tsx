@@ -142,7 +142,7 @@ export function RejectGoods({
       >
         {said || t('checked.reject')}
       </MainButton>
-      <SmallButton onClick={onLeave}>{t('back')}</SmallButton>
+      <SmallButton onClick={onLeave}>{t('checked.leave')}</SmallButton>
     </Box>
   );
 }
