@@ -10702,6 +10702,8 @@ export interface components {
       created: string;
       createdBy: string;
       direct: boolean;
+      /** Format: date */
+      dispatch: string | null;
       from: string;
       /** Format: int64 */
       fromId: number;
@@ -10746,6 +10748,8 @@ export interface components {
     };
     TransferEntry: {
       direct?: boolean | null;
+      /** Format: date */
+      dispatch?: string | null;
       /** Format: int64 */
       from: number;
       lines: components['schemas']['TransferLineEntry'][];
@@ -10918,6 +10922,8 @@ export interface components {
     TransferRow: {
       /** Format: date-time */
       created: string;
+      /** Format: date */
+      dispatch: string | null;
       from: string;
       /** Format: int64 */
       fromId: number;
@@ -21866,7 +21872,7 @@ export interface operations {
         filter?: 'OPEN' | 'LATE' | 'SHORT' | 'IN_TRANSIT' | 'MISSING' | 'CLOSED' | 'ALL';
         /** @description Words that must all be found in a row. */
         q?: string;
-        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); STATE (IS, IS_NOT); FROM (IS, IS_NOT, EMPTY, FILLED); TO (IS, IS_NOT, EMPTY, FILLED); SITE (IS, IS_NOT); ITEM (IS, IS_NOT); WANTED (IS, FROM, UNTIL, EMPTY, FILLED); LINES (IS, FROM, UNTIL, EMPTY, FILLED); TO_SEND (IS, FROM, UNTIL, EMPTY, FILLED); IN_TRANSIT (IS, FROM, UNTIL, EMPTY, FILLED); SHORT_LINES (IS, FROM, UNTIL, EMPTY, FILLED); IN_TRANSIT_VALUE (IS, FROM, UNTIL, EMPTY, FILLED); LAST_SENT (FROM, BEFORE, EMPTY, FILLED); LAST_ARRIVAL (FROM, BEFORE, EMPTY, FILLED); CREATED (FROM, BEFORE, EMPTY, FILLED). */
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); STATE (IS, IS_NOT); FROM (IS, IS_NOT, EMPTY, FILLED); TO (IS, IS_NOT, EMPTY, FILLED); SITE (IS, IS_NOT); ITEM (IS, IS_NOT); WANTED (IS, FROM, UNTIL, EMPTY, FILLED); DISPATCH (IS, FROM, UNTIL, EMPTY, FILLED); LINES (IS, FROM, UNTIL, EMPTY, FILLED); TO_SEND (IS, FROM, UNTIL, EMPTY, FILLED); IN_TRANSIT (IS, FROM, UNTIL, EMPTY, FILLED); SHORT_LINES (IS, FROM, UNTIL, EMPTY, FILLED); IN_TRANSIT_VALUE (IS, FROM, UNTIL, EMPTY, FILLED); LAST_SENT (FROM, BEFORE, EMPTY, FILLED); LAST_ARRIVAL (FROM, BEFORE, EMPTY, FILLED); CREATED (FROM, BEFORE, EMPTY, FILLED). */
         where?: string[];
         /** @description The column to sort by. */
         sort?:
@@ -21875,6 +21881,7 @@ export interface operations {
           | 'FROM'
           | 'TO'
           | 'WANTED'
+          | 'DISPATCH'
           | 'LINES'
           | 'TO_SEND'
           | 'IN_TRANSIT'

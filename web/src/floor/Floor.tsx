@@ -13,6 +13,7 @@ import { CheckPage } from './CheckPage';
 import type { Verb } from './desks';
 import { DOORS } from './doors';
 import { SentenceScreen } from './SentenceScreen';
+import { LoadingPage } from './LoadingPage';
 import { LoanOnFloor } from './LoanOnFloor';
 import { OutboxNote } from './OutboxNote';
 import { RequestPage } from './RequestPage';
@@ -29,7 +30,7 @@ export default function Floor() {
   const [chosen, setChosen] = useState(() => Number(localStorage.getItem(SITE)));
   const site = sites.data?.find((one) => one.id === chosen) ?? sites.data?.[0];
   if (!site) {
-    return <Box sx={{ p: 3 }}>{sites.data ? t('floor.noSite') : t('loading')}</Box>;
+    return sites.data ? <Box sx={{ p: 3 }}>{t('floor.noSite')}</Box> : <LoadingPage />;
   }
   const choose = (id: number) => {
     localStorage.setItem(SITE, String(id));

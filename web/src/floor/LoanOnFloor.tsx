@@ -10,6 +10,7 @@ import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { useSave } from '../kit/useSave';
 import { sound } from '../kit/tones';
+import { LoadingPage } from './LoadingPage';
 import { DoneNote, HeadStrip, Marks, Refusal, Row, SmallButton, TypeIn, Warning } from './Parts';
 import { ScanBar } from './ScanBar';
 import { decimal } from '../kit/numbers';
@@ -41,7 +42,7 @@ export function LoanOnFloor({ site }: { site: Schemas['SiteCard'] }) {
     },
   );
   if (!loan.data) {
-    return <Box sx={{ p: 2 }}>{loan.error ? loan.error.message : t('loading')}</Box>;
+    return loan.error ? <Box sx={{ p: 2 }}>{loan.error.message}</Box> : <LoadingPage />;
   }
   const { loan: head, goods } = loan.data;
   const out = goods.filter((one) => Number(one.open) > 0);

@@ -47,6 +47,7 @@ export function useReceiveParts(talk: Talk): Parts {
       hint: t('receive.hint'),
     };
   }
+  const summary = { label: t('summary.open'), onPress: () => setSumming(true) };
   return {
     head: (
       <HeadStrip number={order.number}>
@@ -93,12 +94,8 @@ export function useReceiveParts(talk: Talk): Parts {
       </>
     ),
     small: begun
-      ? [undo, clear]
-      : [
-          back,
-          { label: t('summary.open'), onPress: () => setSumming(true) },
-          { label: t('receive.otherOrder'), onPress: () => choose(0) },
-        ],
+      ? [undo, clear, summary]
+      : [back, summary, { label: t('receive.otherOrder'), onPress: () => choose(0) }],
     main: !begun
       ? undefined
       : now.ready

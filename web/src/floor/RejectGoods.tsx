@@ -9,6 +9,7 @@ import { FilePick } from '../kit/FilePick';
 import { quantity } from '../kit/format';
 import { NumberField } from '../kit/NumberField';
 import { minus, readable, soFar } from '../kit/numbers';
+import { pictureOf, type Picture } from '../kit/pictureOf';
 import { sound } from '../kit/tones';
 import { useSave } from '../kit/useSave';
 import { MainButton, Marks, Refusal, SmallButton, TypeIn } from './Parts';
@@ -48,7 +49,7 @@ export function RejectGoods({
 }) {
   const [rejected, setRejected] = useState(all);
   const [reason, setReason] = useState('');
-  const [picture, setPicture] = useState<{ data: string; type: string }>();
+  const [picture, setPicture] = useState<Picture>();
   const amount = soFar(rejected) ?? (rejected.trim() === '' ? '0' : undefined);
   const some = amount !== undefined && Number(amount) > 0;
   const rest = amount === undefined ? undefined : readable(() => minus(goods.quantity, amount));
@@ -83,8 +84,8 @@ export function RejectGoods({
               : []),
             ...(good ? [{ condition: 'GOOD' as const, quantity: rest!, reason: '' }] : []),
           ],
-          picture: picture?.data,
-          mediaType: picture?.type,
+          picture: picture?.content,
+          mediaType: picture?.mediaType,
         });
       }}
       sx={{ p: 1.5, display: 'grid', gap: 1.5 }}
@@ -122,15 +123,7 @@ export function RejectGoods({
             label={t('checked.picture')}
             accept="image/jpeg,image/png,image/webp"
             capture="environment"
-            onPick={(file) => {
-              const reader = new FileReader();
-              reader.onload = () =>
-                setPicture({
-                  data: String(reader.result).replace(/^data:[^,]*,/, ''),
-                  type: file.type,
-                });
-              reader.readAsDataURL(file);
-            }}
+            onPick={(file) => void pictureOf(file).then(setPicture)}
           />
         </>
       )}

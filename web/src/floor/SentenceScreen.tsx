@@ -5,6 +5,7 @@ import { useAdjustParts } from './AdjustParts';
 import { sentenceDesk, type Verb } from './desks';
 import { useCountParts } from './CountParts';
 import { useBegins } from './doors';
+import { LoadingPage } from './LoadingPage';
 import { useMoveParts } from './MoveParts';
 import { Choices } from './Offers';
 import { usePackParts } from './PackParts';
@@ -38,7 +39,7 @@ export function SentenceScreen({ site, verb }: { site: Site; verb: Verb }) {
   useBegins(sentenceDesk(site.id, verb), now?.begins);
   if (!now) {
     const fault = desk.view.error;
-    return <Box sx={{ p: 2 }}>{fault ? fault.message : t('loading')}</Box>;
+    return fault ? <Box sx={{ p: 2 }}>{fault.message}</Box> : <LoadingPage />;
   }
   return <Stand site={site} now={now} desk={desk} useParts={PARTS[verb]} />;
 }

@@ -119,6 +119,19 @@ it('says how many of what waits are good, and rejects the rest with a reason', a
   });
 });
 
+it('finds what is scanned among what waits', async () => {
+  answers('GET', '/api/waiting', () => [waits, { ...waits, key: 'b', lot: 'L2', lotId: 4 }]);
+  show(<CheckPage site={site} />);
+  await screen.findAllByRole('button', { name: /D shackle/ });
+  const user = userEvent.setup();
+  await user.keyboard('NO SUCH{Enter}');
+  expect(await screen.findByText('NO SUCH does not wait to be checked here.')).toBeTruthy();
+  await user.keyboard('RI.SHK-001{Enter}');
+  expect(screen.getAllByRole('button', { name: /D shackle/ })).toHaveLength(2);
+  await user.keyboard('L2{Enter}');
+  expect(await screen.findByLabelText('How much is rejected')).toBeTruthy();
+});
+
 it('lets nobody reject more than is there, and keeps what was typed when it is refused', async () => {
   answers('POST', '/api/checks', () => new Refusal(409, 'Someone has moved it.', 'gone'));
   show(<CheckPage site={site} />);

@@ -1,5 +1,11 @@
 /** A picture as it is sent within other words. */
-export async function pictureOf(file: File): Promise<{ mediaType: string; content: string }> {
+export interface Picture {
+  mediaType: string;
+  /** In base64. */
+  content: string;
+}
+
+export async function pictureOf(file: File): Promise<Picture> {
   const bytes = new Uint8Array(await file.arrayBuffer());
   let text = '';
   bytes.forEach((byte) => (text += String.fromCharCode(byte)));

@@ -13,6 +13,7 @@ import { Amount } from '../../kit/Amount';
 import { Code } from '../../kit/Code';
 import { FilePick } from '../../kit/FilePick';
 import { date, instant } from '../../kit/format';
+import { pictureOf, type Picture } from '../../kit/pictureOf';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part, SidePanel } from '../../kit/SidePanel';
 import { LabelButton } from '../labels/LabelButton';
@@ -86,7 +87,7 @@ function Findings({ row, onDone }: { row: Row; onDone: () => void }) {
     row.condition === 'ON_HOLD' ? { GOOD: row.quantity } : {},
   );
   const [reasons, setReasons] = useState<Partial<Record<Condition, string>>>({});
-  const [picture, setPicture] = useState<{ data: string; type: string } | null>(null);
+  const [picture, setPicture] = useState<Picture>();
   const save = useSave(['waiting', 'on-hand', 'ledger'], post('/api/checks'), onDone);
   const findings = () =>
     others
@@ -111,8 +112,8 @@ function Findings({ row, onDone }: { row: Row; onDone: () => void }) {
             load: row.loadId,
             condition: row.condition,
             findings: findings(),
-            picture: picture?.data,
-            mediaType: picture?.type,
+            picture: picture?.content,
+            mediaType: picture?.mediaType,
           })
         }
       >
@@ -134,15 +135,7 @@ function Findings({ row, onDone }: { row: Row; onDone: () => void }) {
           label={t('waiting.picture')}
           accept="image/jpeg,image/png,image/webp"
           capture="environment"
-          onPick={(file) => {
-            const reader = new FileReader();
-            reader.onload = () =>
-              setPicture({
-                data: String(reader.result).replace(/^data:[^,]*,/, ''),
-                type: file.type,
-              });
-            reader.readAsDataURL(file);
-          }}
+          onPick={(file) => void pictureOf(file).then(setPicture)}
         />
       </Form>
     </Part>

@@ -34,7 +34,7 @@ export function TransferForm({
   );
   const form = useForm(
     {
-      ...startOf({ number: '', wanted: '', direct: false, note: '' }, transfer),
+      ...startOf({ number: '', wanted: '', dispatch: '', direct: false, note: '' }, transfer),
       from: String(transfer?.fromId ?? ''),
       to: String(transfer?.toId ?? ''),
       lines: goodsLines(transfer?.lines),
@@ -70,6 +70,7 @@ export function TransferForm({
           from: Number(from),
           to: Number(to),
           wanted: form.entry.wanted || undefined,
+          dispatch: form.entry.dispatch || undefined,
           direct: form.entry.direct,
           note: form.entry.note,
           lines: sentLines(lines),
@@ -90,6 +91,7 @@ export function TransferForm({
           options={optionsById(all)}
         />
         <DocumentNumber disabled={!!transfer} {...form.text('number')} />
+        <DateField label={t('transfer.dispatch')} {...form.text('dispatch')} />
         <DateField label={t('transfer.wanted')} {...form.text('wanted')} />
         <TextField
           label={t('transfer.note')}

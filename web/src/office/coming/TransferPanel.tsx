@@ -36,6 +36,7 @@ export function TransferPanel({ transfer, onClose }: { transfer: number; onClose
           <TimeLine card={one} />
           <Glance
             of={[
+              one.dispatch && t('transfer.leavesOn', { day: date(one.dispatch) }),
               one.wanted && t('transfer.wantedOn', { day: date(one.wanted) }),
               { amiss: one.late > 0 && t('inbound.daysLate', { count: one.late }) },
               !one.planned && t('transfer.unplanned'),

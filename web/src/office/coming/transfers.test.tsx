@@ -59,6 +59,7 @@ function card(part: Partial<Card>): Card {
     toId: 3,
     to: 'Pontoon Shop',
     wanted: '2026-11-30',
+    dispatch: null,
     late: 0,
     note: '',
     created: '2026-11-24T08:00:00Z',

@@ -290,6 +290,35 @@ class TransfersTest {
   }
 
   @Test
+  void aTransferLeavesOnADayOfItsOwnAndNeverAfterItIsDue() {
+    Map<String, Object> entry = entry(shop, line(shackle, "5"));
+    LocalDate due = LocalDate.now().plusDays(1);
+    entry.put("dispatch", due.plusDays(1).toString());
+    assertThat(clerk.post("/api/transfers", entry).body().path("field").asString())
+        .isEqualTo("dispatch");
+    entry.put("dispatch", due.minusDays(1).toString());
+    JsonNode card = clerk.post("/api/transfers", entry).ok();
+    assertThat(card.path("dispatch").asString()).isEqualTo(due.minusDays(1).toString());
+    entry.put("version", card.path("version").asInt());
+    entry.put("dispatch", due.toString());
+    JsonNode changed =
+        clerk.put("/api/transfers/" + card.path("id").asLong(), entry).ok().path("changes");
+    JsonNode last = changed.get(changed.size() - 1);
+    assertThat(last.path("what").asString()).isEqualTo("DISPATCH");
+    assertThat(last.path("before").asString()).isEqualTo(due.minusDays(1).toString());
+    JsonNode row =
+        clerk
+            .get(
+                "/api/transfers?where=DISPATCH:IS:"
+                    + due
+                    + "&where=NUMBER:IS:"
+                    + card.path("number").asString())
+            .ok()
+            .path("rows");
+    assertThat(row).hasSize(1);
+  }
+
+  @Test
   void tenClientsAtOnceReceiveNoMoreThanWasSent() throws Exception {
     long id = sent(line(shackle, "25"));
     long of = goodsOf(card(id), shackle, null);

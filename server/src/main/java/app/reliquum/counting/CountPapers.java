@@ -10,6 +10,7 @@ import app.reliquum.counting.Counting.Outcome;
 import app.reliquum.counting.Counting.Question;
 import app.reliquum.counting.Counting.Result;
 import app.reliquum.counting.Counting.Slip;
+import app.reliquum.house.GoodsMarks;
 import app.reliquum.house.Paper;
 import app.reliquum.house.Paper.Column;
 import app.reliquum.house.Paper.Kind;
@@ -118,7 +119,8 @@ class CountPapers {
                 Integer.toString(slip.slip()),
                 line.place(),
                 line.item() + " " + line.name(),
-                marks(line),
+                GoodsMarks.of(
+                    line.lot(), null, line.serial(), null, Condition.of(line.conditionCode())),
                 withBook
                     ? new Quantity(line.quantity()) + " " + line.unit().symbol()
                     : line.unit().symbol(),
@@ -173,21 +175,6 @@ class CountPapers {
         .param("item", slip.itemId())
         .query(Expected.class)
         .list();
-  }
-
-  private static String marks(Expected line) {
-    List<String> marks = new ArrayList<>();
-    if (line.lot() != null) {
-      marks.add(line.lot());
-    }
-    if (line.serial() != null) {
-      marks.add(line.serial());
-    }
-    Condition condition = Condition.of(line.conditionCode());
-    if (condition != Condition.GOOD) {
-      marks.add(condition == Condition.REJECTED ? "rejected" : "on hold");
-    }
-    return String.join(" · ", marks);
   }
 
   private Paper discrepancies(Head head, Actor actor) {

@@ -2,8 +2,8 @@ package app.reliquum.returns;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
-import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.scan.OwnLabel;
+import app.reliquum.house.GoodsMarks;
 import app.reliquum.house.House;
 import app.reliquum.house.Paper;
 import app.reliquum.house.Paper.Column;
@@ -24,7 +24,6 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -83,7 +82,7 @@ class SupplierReturnPapers {
               line.from(),
               line.item(),
               line.name(),
-              marks(line),
+              GoodsMarks.of(line.lot(), line.expiry(), line.serial(), null, line.condition()),
               line.quantity() + " " + line.symbol(),
               line.order() == null ? "–" : line.order(),
               line.claim() == null ? "–" : line.claim().toString(),
@@ -119,25 +118,6 @@ class SupplierReturnPapers {
 
   private static String day(Instant moment, Places.Named site) {
     return moment.atZone(ZoneId.of(site.timeZone())).format(DAY);
-  }
-
-  private static String marks(SupplierReturnViews.Line line) {
-    List<String> marks = new ArrayList<>();
-    add(marks, line.lot());
-    if (line.expiry() != null) {
-      marks.add("good until " + line.expiry().format(DAY));
-    }
-    add(marks, line.serial());
-    if (line.condition() != Condition.GOOD) {
-      marks.add(line.condition() == Condition.REJECTED ? "rejected" : "on hold");
-    }
-    return String.join(" · ", marks);
-  }
-
-  private static void add(List<String> marks, @Nullable String mark) {
-    if (mark != null) {
-      marks.add(mark);
-    }
   }
 
   /** What has left, for the supplier's system, by UBL 2.1. */

@@ -79,6 +79,7 @@ public class Planning implements ReservingDocuments {
   @Transactional
   public long add(TransferViews.Entry entry, Actor actor) {
     checkRoute(entry.from(), entry.to());
+    checkDays(entry);
     places.requireSite(entry.from(), actor);
     String number = numbers.claim(DocumentKind.TRANSFER, "TR", entry.number());
     long id =
@@ -93,6 +94,7 @@ public class Planning implements ReservingDocuments {
             note(entry),
             places.inTransit(number),
             actor);
+    table.dispatch(id, entry.dispatch());
     writeLines(id, entry.lines());
     table.event(id, actor, "MADE", summary(table.lines(id)));
     return id;
@@ -136,6 +138,15 @@ public class Planning implements ReservingDocuments {
     places.named(to);
   }
 
+  private static void checkDays(TransferViews.Entry entry) {
+    if (entry.dispatch() != null
+        && entry.wanted() != null
+        && entry.dispatch().isAfter(entry.wanted())) {
+      throw Problem.invalid(
+          "dispatch", "It can't leave after it is due there, on " + entry.wanted() + ".");
+    }
+  }
+
   String nextNumber() {
     return numbers.next(DocumentKind.TRANSFER, "TR");
   }
@@ -151,16 +162,24 @@ public class Planning implements ReservingDocuments {
     places.requireSite(head.fromSiteId(), actor);
     places.requireSite(entry.from(), actor);
     checkRoute(entry.from(), entry.to());
+    checkDays(entry);
     Problem.unlessCurrent(entry.version(), head.version());
     requireUntouched(head);
     reserving.release(head.number(), one -> true);
     List<LineRow> before = table.lines(id);
     table.update(id, entry.from(), entry.to(), entry.wanted(), direct(entry), note(entry));
+    table.dispatch(id, entry.dispatch());
     table.clearLines(id);
     writeLines(id, entry.lines());
     List<LineRow> after = table.lines(id);
     record(head, actor, "ROUTE", route(head.fromSiteId(), head.toSiteId()), route(entry));
     record(head, actor, "WANTED", Objects.toString(head.wanted(), ""), wanted(entry));
+    record(
+        head,
+        actor,
+        "DISPATCH",
+        Objects.toString(head.dispatch(), ""),
+        Objects.toString(entry.dispatch(), ""));
     record(head, actor, "NOTE", head.note(), note(entry));
     record(head, actor, "LINES", summary(before), summary(after));
     if (head.isReleased()) {

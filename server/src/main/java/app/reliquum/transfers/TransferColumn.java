@@ -15,6 +15,7 @@ public enum TransferColumn implements ListColumn {
   SITE(ListValue.among("t.from_site_id, t.to_site_id", null)),
   ITEM(ListValue.among("select l.item_id from transfer_line l where l.transfer_id = t.id", null)),
   WANTED(ListValue.day("t.wanted")),
+  DISPATCH(ListValue.day("t.dispatch")),
   LINES(ListValue.number("(select count(*) from transfer_line l where l.transfer_id = t.id)")),
   TO_SEND(
       ListValue.number(

@@ -2,9 +2,9 @@ package app.reliquum.transfers;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
-import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.OwnLabel;
+import app.reliquum.house.GoodsMarks;
 import app.reliquum.house.Paper;
 import app.reliquum.house.Paper.Column;
 import app.reliquum.house.Paper.Kind;
@@ -103,6 +103,7 @@ class TransferPapers {
   /** In walking order, what is reserved and not picked; what is short under it. */
   private Paper pickSheet(TransferViews.Card card) {
     Map<String, String> facts = new LinkedHashMap<>();
+    facts.put("Leaves", day(card.dispatch()));
     facts.put("Wanted", day(card.wanted()));
     facts.put("Released", moment(card, card.released()));
     facts.put("Lines", Integer.toString(card.lines().size()));
@@ -114,7 +115,7 @@ class TransferPapers {
             List.of(
                 one.place(),
                 one.name(),
-                marks(one.lot(), one.expiry(), one.serial(), one.load(), one.condition()),
+                GoodsMarks.of(one.lot(), one.expiry(), one.serial(), one.load(), one.condition()),
                 one.quantity() + " " + one.symbol(),
                 "",
                 new OwnLabel(OwnLabel.Kind.ITEM, one.item()).text()));
@@ -220,31 +221,9 @@ class TransferPapers {
     return List.of(
         one.item(),
         one.name(),
-        marks(one.lot(), one.expiry(), one.serial(), one.load(), one.condition()),
+        GoodsMarks.of(one.lot(), one.expiry(), one.serial(), one.load(), one.condition()),
         sent + " " + one.symbol(),
         arrived,
         new OwnLabel(OwnLabel.Kind.ITEM, one.item()).text());
-  }
-
-  private static String marks(
-      @Nullable String lot,
-      @Nullable LocalDate expiry,
-      @Nullable String serial,
-      @Nullable String load,
-      Condition condition) {
-    List<String> marks = new ArrayList<>();
-    if (lot != null) {
-      marks.add(lot + (expiry == null ? "" : ", good until " + day(expiry)));
-    }
-    if (serial != null) {
-      marks.add(serial);
-    }
-    if (load != null) {
-      marks.add("unit load " + load);
-    }
-    if (condition != Condition.GOOD) {
-      marks.add(condition == Condition.REJECTED ? "rejected" : "on hold");
-    }
-    return String.join(" · ", marks);
   }
 }

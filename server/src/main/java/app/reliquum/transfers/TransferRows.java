@@ -142,6 +142,7 @@ class TransferRows {
         row.getLong("to_site_id"),
         row.getString("to_name"),
         wanted,
+        date(row.getDate("dispatch")),
         state.ended() ? 0 : DueDay.daysLate(wanted, today.get(row.getLong("to_site_id"))),
         row.getInt("line_count"),
         row.getInt("send_count"),

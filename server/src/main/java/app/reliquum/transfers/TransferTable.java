@@ -49,6 +49,7 @@ class TransferTable {
       String sender,
       long toSiteId,
       LocalDate wanted,
+      LocalDate dispatch,
       String note,
       long roadPlaceId,
       LocalDateTime created,
@@ -64,7 +65,7 @@ class TransferTable {
   private static final String HEAD =
       """
       select t.id, t.version, t.number, t.planned, t.direct, t.state, t.from_site_id, t.sender,
-        t.to_site_id, t.wanted, t.note, t.road_place_id, t.created, w.name created_by, t.released,
+        t.to_site_id, t.wanted, t.dispatch, t.note, t.road_place_id, t.created, w.name created_by, t.released,
         t.closed
       from transfer t join person w on w.id = t.created_by
       """;
@@ -126,6 +127,11 @@ class TransferTable {
             """)
         .params(from, to, wanted, direct, note, id)
         .update();
+  }
+
+  /** Says when it is to leave; null for no day. */
+  void dispatch(long id, @Nullable LocalDate day) {
+    jdbc.sql("update transfer set dispatch = ? where id = ?").params(day, id).update();
   }
 
   void released(long id, boolean released) {

@@ -76,6 +76,7 @@ public final class TransferViews {
       long toId,
       String to,
       @Nullable LocalDate wanted,
+      @Nullable LocalDate dispatch,
       int late,
       int lines,
       int sendLines,
@@ -168,6 +169,7 @@ public final class TransferViews {
       long toId,
       String to,
       @Nullable LocalDate wanted,
+      @Nullable LocalDate dispatch,
       int late,
       String note,
       Instant created,
@@ -199,6 +201,8 @@ public final class TransferViews {
    * A transfer as entered.
    *
    * @param number its number; null for the next one of the house
+   * @param wanted when it is due there
+   * @param dispatch when it is to leave; null for no day of its own
    * @param direct whether it skips the road; null for no
    */
   @Schema(name = "TransferEntry")
@@ -208,9 +212,24 @@ public final class TransferViews {
       @NotNull Long from,
       @NotNull Long to,
       @Nullable LocalDate wanted,
+      @Nullable LocalDate dispatch,
       Boolean direct,
       @Size(max = 400) String note,
-      @NotEmpty @Size(max = 500) List<@Valid LineEntry> lines) {}
+      @NotEmpty @Size(max = 500) List<@Valid LineEntry> lines) {
+
+    /** A transfer that may leave on any day. */
+    public Entry(
+        @Nullable Integer version,
+        @Nullable String number,
+        Long from,
+        Long to,
+        @Nullable LocalDate wanted,
+        Boolean direct,
+        String note,
+        List<LineEntry> lines) {
+      this(version, number, from, to, wanted, null, direct, note, lines);
+    }
+  }
 
   /** A site that goods may be sent to. */
   @Schema(name = "Destination")

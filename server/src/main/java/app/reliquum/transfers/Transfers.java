@@ -132,6 +132,7 @@ public class Transfers implements Coming, Asked {
         head.toSiteId(),
         places.named(head.toSiteId()).name(),
         head.wanted(),
+        head.dispatch(),
         head.state().ended() ? 0 : DueDay.daysLate(head.wanted(), days.today(head.toSiteId())),
         head.note(),
         head.created().toInstant(ZoneOffset.UTC),
