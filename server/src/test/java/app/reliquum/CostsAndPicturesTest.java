@@ -100,6 +100,8 @@ class CostsAndPicturesTest {
     long rope = goods.item("RPE", "Rope", "NONE");
     String at = "/api/items/" + rope + "/cost";
     assertThat(hand.put(at, Map.of("cost", 4)).status()).isEqualTo(403);
+    Client.Answer nothing = controller.put("/api/items/987654/cost", Map.of("cost", 4));
+    assertThat(nothing.status()).isEqualTo(404);
     assertThat(controller.put(at, Map.of("cost", -1)).status()).isEqualTo(400);
     assertThat(controller.put(at, Map.of()).status()).isEqualTo(400);
     assertThat(cost(rope)).isZero();

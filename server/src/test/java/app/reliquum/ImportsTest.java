@@ -286,6 +286,17 @@ class ImportsTest {
   }
 
   @Test
+  void aFileWhoseNameNoSheetCanHaveIsMarkedAllTheSame() throws IOException {
+    byte[] content = text("code,name,unit\nNO-SHEET,Thing,furlong\n");
+    JsonNode card = importing.checked("-1000-01-01T00:00:00Z [1].csv", content);
+    long id = card.path("row").path("id").asLong();
+    byte[] marked = controller.bytes("/api/imports/" + id + "/workbook").body();
+    try (XSSFWorkbook book = new XSSFWorkbook(new ByteArrayInputStream(marked))) {
+      assertThat(book.getSheetAt(0).getSheetName()).startsWith("-1000-01-01T00 00 00Z");
+    }
+  }
+
+  @Test
   void openingStockIsOnePostingWithItsValueAndDays() {
     importing.imported("house.xlsx", house("SS"));
     String file =

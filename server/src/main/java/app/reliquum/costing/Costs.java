@@ -326,7 +326,11 @@ public class Costs {
   private void watch(long item) {
     rowLog.changing(
         "costs",
-        jdbc.sql("select code from item where id = ?").param(item).query(String.class).single());
+        jdbc.sql("select code from item where id = ?")
+            .param(item)
+            .query(String.class)
+            .optional()
+            .orElseThrow(() -> Problem.missing("item", item)));
   }
 
   /** Which worth goods of an item take along when they leave. */

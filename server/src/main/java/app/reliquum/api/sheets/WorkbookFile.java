@@ -15,6 +15,7 @@ import org.apache.poi.ss.usermodel.FillPatternType;
 import org.apache.poi.ss.usermodel.Font;
 import org.apache.poi.ss.usermodel.IndexedColors;
 import org.apache.poi.ss.usermodel.Row;
+import org.apache.poi.ss.util.WorkbookUtil;
 import org.apache.poi.xssf.streaming.SXSSFSheet;
 import org.apache.poi.xssf.streaming.SXSSFWorkbook;
 import org.jspecify.annotations.Nullable;
@@ -26,6 +27,10 @@ import org.jspecify.annotations.Nullable;
 public final class WorkbookFile implements AutoCloseable {
 
   private static final int ROWS_IN_MEMORY = 200;
+
+  /** So long a name of a sheet may be, by ECMA-376. */
+  private static final int SHEET_NAME = 31;
+
   private static final int WIDTH = 18 * 256;
 
   private final OutputStream out;
@@ -77,9 +82,9 @@ public final class WorkbookFile implements AutoCloseable {
     }
   }
 
-  /** Begins another sheet. */
+  /** Begins another sheet. What no sheet can be called is written otherwise. */
   public void sheet(String name, List<String> heading) {
-    sheet = book.createSheet(name);
+    sheet = book.createSheet(free(name));
     Row row = sheet.createRow(0);
     for (int i = 0; i < heading.size(); i++) {
       row.createCell(i).setCellValue(heading.get(i));
@@ -87,6 +92,17 @@ public final class WorkbookFile implements AutoCloseable {
       sheet.setColumnWidth(i, WIDTH);
     }
     sheet.createFreezePane(0, 1);
+  }
+
+  private String free(String name) {
+    String safe = WorkbookUtil.createSafeSheetName(name);
+    for (int i = 2; book.getSheet(safe) != null; i++) {
+      String more = " (" + i + ")";
+      int longest = SHEET_NAME - more.length();
+      String first = WorkbookUtil.createSafeSheetName(name);
+      safe = first.substring(0, Math.min(longest, first.length())) + more;
+    }
+    return safe;
   }
 
   /**
