@@ -5,6 +5,7 @@ import app.reliquum.api.Problem;
 import app.reliquum.core.fulfilment.Arrival;
 import app.reliquum.core.fulfilment.SupplierReturn;
 import app.reliquum.core.quantity.Quantity;
+import java.util.Collection;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -41,6 +42,12 @@ public class GoneBack {
       table.event(order, actor, "EXPECTED_AGAIN", document);
     }
     return again;
+  }
+
+  /** Locks orders, in the order in which everyone does: before the positions of their goods. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void lock(Collection<Long> orders) {
+    orders.stream().sorted().distinct().forEach(table::lock);
   }
 
   /** Takes that back: what went back to the supplier is here after all. */

@@ -387,6 +387,11 @@ public class SupplierReturns {
       throw Problem.refused(
           "shipped", head.number() + " was shipped. Reverse its shipping first, if it is here.");
     }
+    goneBack.lock(
+        setAside(head).stream()
+            .filter(line -> line.expectedAgain().signum() > 0)
+            .map(SetAside::orderId)
+            .toList());
   }
 
   /** What is taken back has not left, was not put back, or was not set aside. */
