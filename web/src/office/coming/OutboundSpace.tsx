@@ -181,10 +181,10 @@ function columns() {
       of: OUTBOUND_STATES,
       cell: (row) => <OutboundState state={row.state} />,
     }),
-    of.shown('late', t('transfer.late'), 108, (row) => <Late days={row.late} />),
-    of.site('site', t('outbound.from'), 132, { by: 'SITE', grow: 1 }),
+    of.shown('late', t('transfer.late'), 100, (row) => <Late days={row.late} />),
+    of.site('site', t('outbound.from'), 124, { by: 'SITE', grow: 1 }),
     of.text('picker', t('outbound.picker'), 98, { by: 'PICKER' }),
-    of.day('needed', t('outbound.needed'), 122, { by: 'NEEDED' }),
+    of.day('needed', t('outbound.needed'), 98, { by: 'NEEDED' }),
     of.count('lines', t('transfer.lines'), 56, { by: 'LINES' }),
     of.count('shortLines', t('transfer.short'), 56, {
       by: 'SHORT_LINES',

@@ -90,14 +90,10 @@ export function TransferForm({
           onChange={(value) => form.set({ to: value })}
           options={optionsById(all)}
         />
-        <DocumentNumber disabled={!!transfer} {...form.text('number')} />
         <DateField label={t('transfer.dispatch')} {...form.text('dispatch')} />
         <DateField label={t('transfer.wanted')} {...form.text('wanted')} />
-        <TextField
-          label={t('transfer.note')}
-          sx={{ gridColumn: '1 / -1' }}
-          {...form.text('note')}
-        />
+        <DocumentNumber disabled={!!transfer} {...form.text('number')} />
+        <TextField label={t('transfer.note')} {...form.text('note')} />
         <Tick label={t('transfer.inOneStep')} {...form.tick('direct')} />
       </Box>
       <GoodsLines

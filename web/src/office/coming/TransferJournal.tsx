@@ -8,7 +8,7 @@ import { GridRow } from '../../kit/GridRow';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 
-const TRACKS = '130px 1fr 92px 92px';
+const TRACKS = '170px 1fr 92px 92px';
 const CENTS = 100;
 
 /** Sums money without the errors of binary fractions. */

@@ -122,8 +122,8 @@ function columns() {
       cell: (row) => <TransferState state={row.state} />,
     }),
     of.shown('late', t('transfer.late'), 108, (row) => <Late days={row.late} />),
-    of.day('dispatch', t('transfer.dispatch'), 115, { by: 'DISPATCH' }),
-    of.day('wanted', t('transfer.wanted'), 115, { by: 'WANTED' }),
+    of.day('dispatch', t('transfer.dispatch'), 92, { by: 'DISPATCH' }),
+    of.day('wanted', t('transfer.wanted'), 92, { by: 'WANTED' }),
     of.count('lines', t('transfer.lines'), 60, { by: 'LINES' }),
     of.count('shortLines', t('transfer.short'), 60, {
       by: 'SHORT_LINES',
