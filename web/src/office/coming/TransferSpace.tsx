@@ -121,15 +121,15 @@ function columns() {
       of: STATES,
       cell: (row) => <TransferState state={row.state} />,
     }),
-    of.shown('late', t('transfer.late'), 108, (row) => <Late days={row.late} />),
-    of.day('dispatch', t('transfer.dispatch'), 92, { by: 'DISPATCH' }),
-    of.day('wanted', t('transfer.wanted'), 92, { by: 'WANTED' }),
-    of.count('lines', t('transfer.lines'), 60, { by: 'LINES' }),
-    of.count('shortLines', t('transfer.short'), 60, {
+    of.shown('late', t('transfer.late'), 102, (row) => <Late days={row.late} />),
+    of.day('dispatch', t('transfer.dispatch'), 76, { by: 'DISPATCH' }),
+    of.day('wanted', t('transfer.wanted'), 80, { by: 'WANTED' }),
+    of.count('lines', t('transfer.lines'), 54, { by: 'LINES' }),
+    of.count('shortLines', t('transfer.short'), 54, {
       by: 'SHORT_LINES',
       cell: (row) => row.shortLines > 0 && <Exception>{count(row.shortLines)}</Exception>,
     }),
-    of.count('roadLines', t('transfer.road'), 60, { by: 'IN_TRANSIT', dash: true }),
+    of.count('roadLines', t('transfer.road'), 54, { by: 'IN_TRANSIT', dash: true }),
     of.shown(
       'missing',
       t('transfer.missing'),
