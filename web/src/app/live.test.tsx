@@ -64,6 +64,20 @@ it('asks anew for what has changed, and for nothing else', () => {
   expect(asked().slice(2)).toEqual(['approvals', 'counts', 'adjustments']);
 });
 
+it('asks anew from where an order is supplied when a transfer or stock for it changes', () => {
+  const { asked } = listening();
+  Line.all[0].say('transfer', '7');
+  expect(asked()).toEqual(['transfers', 'outbound', 'replenishment']);
+  Line.all[0].say('stock', '8');
+  expect(asked().slice(3)).toContain('replenishment');
+});
+
+it('asks anew for supplier returns and what could go back', () => {
+  const { asked } = listening();
+  Line.all[0].say('supplier_return', '7');
+  expect(asked()).toEqual(['supplier-returns', 'returnable-goods', 'inbound']);
+});
+
 it('goes on where it had heard last when it was refused, ever less often', () => {
   const { hook } = listening();
   expect(Line.all[0].address).toBe('/api/live?after=40');

@@ -113,6 +113,7 @@ class RunningLowTest {
     panel.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Change")).click();
     page.getByLabel("Quantity *").fill("30");
     page.getByLabel("From").fill("TIDEWRACK");
+    assertThat(page.getByText("Tidewrack Rigging").first()).isVisible();
     button(page, "Save proposal").click();
     assertThat(panel.getByText("Buy 30 pc from Tidewrack Rigging")).isVisible();
     panel
