@@ -7315,6 +7315,8 @@ export interface components {
       ready: boolean;
       row: components['schemas']['ImportRow'];
       sheets: components['schemas']['ImportSheet'][];
+      /** Format: int32 */
+      staying: number;
     };
     ImportCellFault: {
       column: string;

@@ -171,7 +171,13 @@ function Next({ card }: { card: Card }) {
           {card.openedSites.length > 0 && <CountOpened codes={card.openedSites} />}
         </>
       )}
-      {card.row.state === 'UNDONE' && <Box>{t(many ? 'many.undone' : 'imports.undone')}</Box>}
+      {card.row.state === 'UNDONE' && (
+        <Box>
+          {card.staying > 0
+            ? t('imports.staying', { count: card.staying })
+            : t(many ? 'many.undone' : 'imports.undone')}
+        </Box>
+      )}
       {card.row.state === 'CANCELLED' && (
         <Button
           variant="outlined"

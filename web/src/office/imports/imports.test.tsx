@@ -51,6 +51,7 @@ beforeEach(() => {
     dayExample: null,
     ready: true,
     openedSites: [],
+    staying: 0,
     sheets: [sheet],
   };
   answers('GET', '/api/imports', () => ({ total: 1, offset: 0, rows: [card.row] }));
@@ -136,6 +137,12 @@ it('draws up a stock take of a site whose stock was said', async () => {
     }),
   );
   expect(screen.queryByText('Draw up a stock take of Shop')).toBeNull();
+});
+
+it('says what stays of an import that was taken back', async () => {
+  card = { ...card, row: { ...row, state: 'UNDONE' }, staying: 43 };
+  opened();
+  expect(await screen.findByText(/so 43 rows that they name stay too/)).toBeTruthy();
 });
 
 it('names each fault by its cell, and waits to import', async () => {

@@ -72,6 +72,7 @@ class ReasonTable extends RowByRowTable {
   @Override
   public References references() {
     return new References(
+        "movement_kind",
         List.of("kind_id", "opposite_id"),
         "select id from movement_kind where code = ?",
         List.of("movement_field"));

@@ -92,6 +92,7 @@ class ItemTable implements HouseTable {
   @Override
   public References references() {
     return new References(
+        "item",
         List.of("item_id", "kit_id"),
         "select id from item where code = ?",
         List.of("barcode", "item_stock", "on_hand_at_site", "item_class"));

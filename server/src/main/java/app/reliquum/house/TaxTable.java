@@ -35,7 +35,7 @@ class TaxTable extends RowByRowTable {
 
   @Override
   public References references() {
-    return new References(List.of("tax_id"), "select id from tax where code = ?", List.of());
+    return new References("tax", List.of("tax_id"), "select id from tax where code = ?", List.of());
   }
 
   @Override

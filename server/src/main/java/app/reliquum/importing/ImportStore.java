@@ -76,7 +76,8 @@ class ImportStore {
   private static final String ROWS =
       """
       select r.id, r.file_name, r.state, p.name person, r.asked, r.finished, r.done, r.total,
-        r.faults, r.failure, r.many_form, r.many_said, r.numbers, r.days, r.number_example, r.day_example, r.asked_by
+        r.faults, r.failure, r.many_form, r.many_said, r.numbers, r.days, r.number_example, r.day_example, r.asked_by,
+        r.staying
       from import_run r join person p on p.id = r.asked_by
       """;
 
@@ -91,7 +92,8 @@ class ImportStore {
       WrittenStyle.@Nullable Numbers numbers,
       WrittenStyle.@Nullable Days days,
       @Nullable String numberExample,
-      @Nullable String dayExample) {}
+      @Nullable String dayExample,
+      int staying) {}
 
   private ImportViews.@Nullable Many many(ResultSet row) throws SQLException {
     String form = row.getString("many_form");
@@ -120,7 +122,8 @@ class ImportStore {
         numbers == null ? null : WrittenStyle.Numbers.valueOf(numbers),
         days == null ? null : WrittenStyle.Days.valueOf(days),
         row.getString("number_example"),
-        row.getString("day_example"));
+        row.getString("day_example"),
+        row.getInt("staying"));
   }
 
   Page<ImportViews.Row> rows(int offset, int limit) {
@@ -192,6 +195,11 @@ class ImportStore {
             Utc.of(clock.instant()),
             id)
         .update();
+  }
+
+  /** Says how many rows stay although the import was taken back. */
+  void staying(long id, int rows) {
+    jdbc.sql("update import_run set staying = ? where id = ?").params(rows, id).update();
   }
 
   void total(long id, int total) {

@@ -82,6 +82,8 @@ final class ImportViews {
    * @param dayExample such a day
    * @param ready whether it can be written: it was tried, has no faults, and changes something
    * @param openedSites codes of the sites whose opening stock it has written
+   * @param staying how many rows are still there after it was taken back, out of use where they can
+   *     be: what was posted with them stays in the ledger
    */
   @Schema(name = "ImportCard")
   record Card(
@@ -92,6 +94,7 @@ final class ImportViews {
       @Nullable String dayExample,
       boolean ready,
       List<String> openedSites,
+      int staying,
       List<Sheet> sheets) {}
 
   /**

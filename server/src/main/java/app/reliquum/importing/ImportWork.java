@@ -363,7 +363,9 @@ class ImportWork {
     commands.patiently(
         () -> {
           store.takeTurn();
-          undoing.undo(id, new TableWriting(batch(id), actor, false, validator, looking(id)));
+          store.staying(
+              id,
+              undoing.undo(id, new TableWriting(batch(id), actor, false, validator, looking(id))));
           store.end(id, ImportState.UNDONE, null);
           return id;
         });

@@ -102,6 +102,7 @@ class Imports {
         kept.dayExample(),
         ready(kept, sheets),
         kept.row().state() == ImportState.IMPORTED ? store.openedSites(id) : List.of(),
+        kept.staying(),
         sheets);
   }
 

@@ -2,6 +2,7 @@ package app.reliquum.importing;
 
 import app.reliquum.api.Problem;
 import app.reliquum.api.sheets.HouseTable;
+import app.reliquum.api.sheets.LastingTraces;
 import app.reliquum.api.sheets.TableWriting;
 import app.reliquum.core.table.RowChange;
 import app.reliquum.core.table.TableFault;
@@ -9,17 +10,25 @@ import app.reliquum.core.table.TableRow;
 import jakarta.persistence.EntityManager;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.jdbc.core.JdbcOperations;
 import org.springframework.stereotype.Component;
 
 /**
  * Takes changes of rows back: those of an import, the last written table first, or a single one.
- * Rows that were changed become as they were, rows that were brought go. Not if any of them is
- * something else by now, or if something refers to a row that would go: then nothing is taken back.
+ * Rows that were changed become as they were, rows that were brought go. What was posted with them
+ * is reversed, but stays in the ledger: rows that nothing but it names are put out of use. Not if
+ * any of them is something else by now, or if something else refers to a row that would go: then
+ * nothing is taken back.
  */
 @Component
 class Undoing {
@@ -31,42 +40,66 @@ class Undoing {
   private final ChangeLog log;
   private final JdbcOperations jdbc;
   private final EntityManager entities;
+  private final List<LastingTraces> traces;
 
   Undoing(
       ImportStore store,
       HouseTables tables,
       ChangeLog log,
       JdbcOperations jdbc,
-      EntityManager entities) {
+      EntityManager entities,
+      List<LastingTraces> traces) {
     this.store = store;
     this.log = log;
     this.tables = tables;
     this.jdbc = jdbc;
     this.entities = entities;
+    this.traces = List.copyOf(traces);
+  }
+
+  /** The rows that stay, since the ledger names them: their numbers, by table of the database. */
+  private static final class Staying {
+    private final Map<String, Set<Long>> numbers = new HashMap<>();
+    private int rows;
+
+    Set<Long> in(String table) {
+      return numbers.getOrDefault(table, Set.of());
+    }
+
+    void add(String table, long number) {
+      if (numbers.computeIfAbsent(table, key -> new HashSet<>()).add(number)) {
+        rows++;
+      }
+    }
+
+    /** One that came with another and is not counted by itself. */
+    void addOwned(String table, long number) {
+      add(table, number);
+      rows--;
+    }
   }
 
   /**
    * Takes all of it back, in a transaction that is there.
    *
+   * @return how many rows stay, out of use
    * @throws Problem {@code built-on}, naming the first row that can't be taken back
    */
-  void undo(long id, TableWriting writing) {
+  int undo(long id, TableWriting writing) {
+    Staying staying = new Staying();
     List<HouseTable> last = new ArrayList<>(tables.all());
     Collections.reverse(last);
     for (HouseTable table : last) {
       List<RowChange> changes = store.changes(id, table.form());
       if (!changes.isEmpty()) {
         HouseTables.require(table, writing.actor());
-        undo(table, changes, writing);
-        log.keep(
-            writing.actor(),
-            id,
-            changes.stream().map(ChangeLog.Change::of).map(ChangeLog.Change::reversed).toList());
+        log.keep(writing.actor(), id, undo(table, changes, staying, writing));
         entities.flush();
         entities.clear();
       }
     }
     checkDone(writing);
+    return staying.rows;
   }
 
   /**
@@ -87,6 +120,7 @@ class Undoing {
       undo(
           table,
           List.of(new RowChange(change.change().before(), change.change().after().orElseThrow())),
+          new Staying(),
           writing);
     }
     checkDone(writing);
@@ -104,12 +138,15 @@ class Undoing {
     }
   }
 
-  private void undo(HouseTable table, List<RowChange> changes, TableWriting writing) {
+  /** Takes changes of a table back, and says what was done. */
+  private List<ChangeLog.Change> undo(
+      HouseTable table, List<RowChange> changes, Staying staying, TableWriting writing) {
     Set<List<String>> keys = new HashSet<>();
     changes.forEach(change -> keys.add(change.after().key()));
     Map<List<String>, TableRow> there = RowComparison.there(table, keys);
     List<TableRow> brought = new ArrayList<>();
     List<RowChange> changed = new ArrayList<>();
+    List<ChangeLog.Change> done = new ArrayList<>();
     for (RowChange change : changes) {
       TableRow after = change.after();
       TableRow now = there.get(after.key());
@@ -122,10 +159,18 @@ class Undoing {
         changed.add(change.reversed());
       }
     }
+    Set<TableRow> kept = keptByLedger(table, brought, staying, writing.batch());
+    List<TableRow> gone = brought.stream().filter(row -> !kept.contains(row)).toList();
+    gone.forEach(row -> done.add(new ChangeLog.Change(Optional.of(row), Optional.empty())));
+    kept.stream()
+        .map(row -> new RowChange(Optional.of(row), table.outOfUse(row)))
+        .filter(change -> change.kind() == RowChange.Kind.CHANGED)
+        .forEach(changed::add);
+    changed.forEach(change -> done.add(ChangeLog.Change.of(change)));
     // What was brought may stand where something else stood before.
-    checkUnused(table, brought);
-    table.remove(brought, writing);
+    table.remove(gone, writing);
     table.write(changed, writing);
+    return done;
   }
 
   private static Problem builtOn(TableRow row, String why) {
@@ -135,43 +180,117 @@ class Undoing {
             .formatted(String.join(" ", row.form().key(row.cells())), row.form(), why));
   }
 
-  /** Something may refer to a row by its number, in any table that has such a column. */
-  private void checkUnused(HouseTable table, List<TableRow> rows) {
+  /**
+   * Those of the rows that can't go, since what was posted by the same import names them, or a row
+   * that stays does.
+   *
+   * @throws Problem {@code built-on} if anything else refers to one
+   */
+  private Set<TableRow> keptByLedger(
+      HouseTable table, List<TableRow> rows, Staying staying, String batch) {
     HouseTable.References references = table.references();
     if (references.columns().isEmpty() || rows.isEmpty()) {
+      return Set.of();
+    }
+    Map<Long, TableRow> numbered = new LinkedHashMap<>();
+    for (TableRow row : rows) {
+      numbered.put(
+          jdbc.queryForObject(
+              references.number(), Long.class, row.form().key(row.cells()).toArray()),
+          row);
+    }
+    List<Long> numbers = List.copyOf(numbered.keySet());
+    List<HouseTable.Owned> owned = table.owned(numbers);
+    Map<String, Set<Long>> going = new HashMap<>();
+    owned.forEach(one -> going.put(one.table(), one.owners().keySet()));
+    Set<Long> kept =
+        new LinkedHashSet<>(
+            keeping(references.columns(), references.own(), numbers, going, staying, numbered));
+    for (HouseTable.Owned one : owned) {
+      Map<Long, TableRow> owners = new HashMap<>();
+      one.owners().forEach((own, of) -> owners.put(own, Objects.requireNonNull(numbered.get(of))));
+      List<Long> own = List.copyOf(owners.keySet());
+      for (long named : keeping(one.columns(), List.of(), own, going, staying, owners)) {
+        kept.add(Objects.requireNonNull(one.owners().get(named)));
+        staying.addOwned(one.table(), named);
+      }
+      checkNotOthers(one.table(), one.columns(), owners, staying, batch);
+    }
+    kept.forEach(number -> staying.add(references.table(), number));
+    checkNotOthers(references.table(), references.columns(), numbered, staying, batch);
+    return kept.stream()
+        .map(number -> Objects.requireNonNull(numbered.get(number)))
+        .collect(Collectors.toCollection(LinkedHashSet::new));
+  }
+
+  /** What stays may be named by what this import has posted, and by nothing else. */
+  private void checkNotOthers(
+      String table, List<String> columns, Map<Long, TableRow> rows, Staying staying, String batch) {
+    List<Long> kept = staying.in(table).stream().filter(rows::containsKey).toList();
+    if (kept.isEmpty()) {
       return;
     }
-    List<Long> numbers = new ArrayList<>();
-    for (TableRow row : rows) {
-      numbers.add(
-          jdbc.queryForObject(
-              references.number(), Long.class, row.form().key(row.cells()).toArray()));
-    }
-    for (String[] place : places(references)) {
-      for (int from = 0; from < numbers.size(); from += PORTION) {
-        List<Long> some = numbers.subList(from, Math.min(numbers.size(), from + PORTION));
-        List<Long> used =
-            jdbc.queryForList(
-                "select `%s` from `%s` where `%s` in (%s) limit 1"
-                    .formatted(
-                        place[1],
-                        place[0],
-                        place[1],
-                        String.join(",", Collections.nCopies(some.size(), "?"))),
-                Long.class,
-                some.toArray());
-        if (!used.isEmpty()) {
-          TableRow row = rows.get(numbers.indexOf(used.get(0)));
-          throw builtOn(row, "is in use").with("usedBy", place[0]);
-        }
-      }
+    for (LastingTraces one : traces) {
+      one.ofOthers(columns.get(0), kept, batch).stream()
+          .findFirst()
+          .ifPresent(
+              number -> {
+                throw builtOn(Objects.requireNonNull(rows.get(number)), "is in use");
+              });
     }
   }
 
+  /**
+   * Of some numbers, those that something refers to that stays.
+   *
+   * @param columns by which they are referred to
+   * @param own tables whose rows go with them
+   * @param going rows that go with them, by table
+   * @throws Problem {@code built-on} if anything else refers to one, in any table that has such a
+   *     column
+   */
+  private Set<Long> keeping(
+      List<String> columns,
+      List<String> own,
+      List<Long> numbers,
+      Map<String, Set<Long>> going,
+      Staying staying,
+      Map<Long, TableRow> rows) {
+    Set<Long> kept = new LinkedHashSet<>();
+    for (String[] place : places(columns, own)) {
+      Set<Long> goes = going.getOrDefault(place[0], Set.of());
+      Set<Long> stays = staying.in(place[0]);
+      boolean lasting = traces.stream().anyMatch(one -> one.tables().contains(place[0]));
+      for (int from = 0; from < numbers.size(); from += PORTION) {
+        List<Long> some = numbers.subList(from, Math.min(numbers.size(), from + PORTION));
+        jdbc.query(
+            "select distinct `%s`, %s from `%s` where `%s` in (%s)"
+                .formatted(
+                    place[1],
+                    goes.isEmpty() && stays.isEmpty() ? "0" : "id",
+                    place[0],
+                    place[1],
+                    String.join(",", Collections.nCopies(some.size(), "?"))),
+            found -> {
+              long number = found.getLong(1);
+              long by = found.getLong(2);
+              if (lasting || stays.contains(by)) {
+                kept.add(number);
+              } else if (!goes.contains(by)) {
+                throw builtOn(Objects.requireNonNull(rows.get(number)), "is in use")
+                    .with("usedBy", place[0]);
+              }
+            },
+            some.toArray());
+      }
+    }
+    return kept;
+  }
+
   /** The columns of the database that refer to rows of a table. */
-  private List<String[]> places(HouseTable.References references) {
+  private List<String[]> places(List<String> columns, List<String> own) {
     List<String[]> places = new ArrayList<>();
-    for (String column : references.columns()) {
+    for (String column : columns) {
       jdbc.query(
           "select c.table_name, c.column_name from information_schema.columns c"
               + " join information_schema.tables t on t.table_schema = c.table_schema"
@@ -179,7 +298,7 @@ class Undoing {
               + " where c.table_schema = database() and c.column_name like ?"
               + " and c.data_type in ('bigint', 'int')",
           row -> {
-            if (!references.own().contains(row.getString(1))) {
+            if (!own.contains(row.getString(1))) {
               places.add(new String[] {row.getString(1), row.getString(2)});
             }
           },

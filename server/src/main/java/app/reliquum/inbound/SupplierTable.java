@@ -59,7 +59,7 @@ class SupplierTable extends RowByRowTable {
   @Override
   public References references() {
     return new References(
-        List.of("supplier_id"), "select id from supplier where code = ?", List.of());
+        "supplier", List.of("supplier_id"), "select id from supplier where code = ?", List.of());
   }
 
   @Override

@@ -50,7 +50,7 @@ class CustomerTable extends RowByRowTable {
   @Override
   public References references() {
     return new References(
-        List.of("customer_id"), "select id from customer where code = ?", List.of());
+        "customer", List.of("customer_id"), "select id from customer where code = ?", List.of());
   }
 
   @Override

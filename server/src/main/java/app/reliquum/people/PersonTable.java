@@ -73,6 +73,7 @@ class PersonTable extends RowByRowTable {
   @Override
   public References references() {
     return new References(
+        "person",
         List.of("person_id", "%\\_by", "%\\_by\\_id"),
         "select id from person where code = ?",
         List.of("person_site"));

@@ -17,6 +17,9 @@ import org.springframework.stereotype.Component;
 @Component
 class AreaTable implements HouseTable {
 
+  /** By which columns others refer to a row. */
+  static final List<String> REFERRING = List.of("area_id", "%\\_area\\_id");
+
   private static final TableForm FORM =
       TableForm.of(
           "areas",
@@ -52,7 +55,8 @@ class AreaTable implements HouseTable {
   @Override
   public References references() {
     return new References(
-        List.of("area_id", "%\\_area\\_id"),
+        "area",
+        REFERRING,
         "select a.id from area a join site s on s.id = a.site_id where s.code = ? and a.code = ?",
         List.of());
   }

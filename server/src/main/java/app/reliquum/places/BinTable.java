@@ -28,6 +28,10 @@ import org.springframework.stereotype.Component;
 @Component
 class BinTable implements HouseTable {
 
+  /** By which columns others refer to a row. */
+  static final List<String> REFERRING =
+      List.of("place_id", "%\\_place\\_id", "from_place", "to_place", "bin_id");
+
   private static final TableForm FORM =
       TableForm.of(
           "bins",
@@ -77,7 +81,8 @@ class BinTable implements HouseTable {
   @Override
   public References references() {
     return new References(
-        List.of("place_id", "%\\_place\\_id", "from_place", "to_place", "bin_id"),
+        "place",
+        REFERRING,
         "select p.id from place p join site s on s.id = p.site_id"
             + " where s.code = ? and p.address = ?",
         List.of());

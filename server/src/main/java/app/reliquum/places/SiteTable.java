@@ -15,7 +15,9 @@ import java.time.DateTimeException;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.TreeSet;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
@@ -91,9 +93,32 @@ class SiteTable implements HouseTable {
   @Override
   public References references() {
     return new References(
+        "site",
         List.of("site_id", "%\\_site\\_id", "from_site", "to_site"),
         "select id from site where code = ?",
         List.of("site_holiday", "site_morning", "site_group_site"));
+  }
+
+  @Override
+  public List<Owned> owned(List<Long> numbers) {
+    return List.of(
+        new Owned("place", BinTable.REFERRING, ofUnbinned("place", numbers)),
+        new Owned("area", AreaTable.REFERRING, ofUnbinned("area", numbers)));
+  }
+
+  /** The place and the areas that sites without bins have by themselves. */
+  private Map<Long, Long> ofUnbinned(String table, List<Long> numbers) {
+    Map<Long, Long> owners = new HashMap<>();
+    jdbc.sql(
+            "select o.id, o.site_id from "
+                + table
+                + " o join site s on s.id = o.site_id and not s.binned where s.id in (:sites)")
+        .param("sites", numbers)
+        .query(
+            row -> {
+              owners.put(row.getLong(1), row.getLong(2));
+            });
+    return owners;
   }
 
   @Override

@@ -53,6 +53,7 @@ class SiteGroupTable extends RowByRowTable {
   @Override
   public References references() {
     return new References(
+        "site_group",
         List.of("group_id"),
         "select id from site_group where name = ?",
         List.of("site_group_site"));

@@ -223,7 +223,10 @@ class OpeningStock implements HouseTable {
           writing.fault(row, "bin", "Expected a bin: the site has some.");
         }
       } else if (!place.active()) {
-        writing.fault(row, "bin", "Expected a bin that is active.");
+        writing.fault(
+            row,
+            "bin",
+            "Expected a bin that is active. To use it again, say yes in the column active of bins.");
       } else if (item != null) {
         inUnits(row, packs.getOrDefault(item.id(), List.of()), writing)
             .ifPresent(units -> named.add(new OpeningRow(units, item, place)));

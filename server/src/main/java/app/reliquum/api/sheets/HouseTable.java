@@ -5,6 +5,7 @@ import app.reliquum.core.table.RowChange;
 import app.reliquum.core.table.TableForm;
 import app.reliquum.core.table.TableRow;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 
@@ -13,6 +14,9 @@ import java.util.function.Consumer;
  * out of {@link #rows} can be given to {@link #write} again and then changes nothing.
  */
 public interface HouseTable {
+
+  /** The column that says whether a row can be used, in tables whose rows can be put out of use. */
+  String ACTIVE = "active";
 
   /** Its columns. */
   TableForm form();
@@ -76,6 +80,14 @@ public interface HouseTable {
   void remove(List<TableRow> rows, TableWriting writing);
 
   /**
+   * How a row is written that can't be taken away, since what was posted names it: it is put out of
+   * use, where rows of this table can be.
+   */
+  default TableRow outOfUse(TableRow row) {
+    return form().has(ACTIVE) ? row.with(ACTIVE, "no") : row;
+  }
+
+  /**
    * The columns of the database by which others refer to a row, as SQL patterns, and the query that
    * gives the number of a row by its key.
    */
@@ -84,14 +96,34 @@ public interface HouseTable {
   }
 
   /**
+   * Rows of other tables that came with rows and go with them, though others may refer to them as
+   * well: the one bin of a site that has none to name.
+   *
+   * @param numbers of the rows
+   */
+  default List<Owned> owned(List<Long> numbers) {
+    return List.of();
+  }
+
+  /**
+   * Rows that came with others.
+   *
+   * @param table their table of the database
+   * @param columns names of columns by which they are referred to, as patterns of {@code like}
+   * @param owners with which row each of them came, by their numbers
+   */
+  record Owned(String table, List<String> columns, Map<Long, Long> owners) {}
+
+  /**
    * How rows are referred to.
    *
+   * @param table the table of the database that has the rows; empty if nothing can refer to a row
    * @param columns names of columns in any table, as patterns of {@code like}
    * @param number SQL that selects the number of a row, with a parameter for each part of its key;
    *     empty if nothing can refer to a row
    * @param own tables whose rows belong to a row and go with it
    */
-  record References(List<String> columns, String number, List<String> own) {
-    static final References NONE = new References(List.of(), "", List.of());
+  record References(String table, List<String> columns, String number, List<String> own) {
+    static final References NONE = new References("", List.of(), "", List.of());
   }
 }
