@@ -11,4 +11,5 @@ export const KINDS = everyOf<Schemas['Notice']['kind']>()([
   'LEDGER_DIFFERENCES',
   'BACKGROUND_FAILURE',
   'MAIL_NOT_SENT',
+  'NOT_PRINTED',
 ]);

@@ -52,6 +52,8 @@ export function noticeAddress({ kind, siteId, details }: Notice): string {
       return '/office/looking-back/books';
     case 'MAIL_NOT_SENT':
       return `/office/coming/letters?open=${details.letter}`;
+    case 'NOT_PRINTED':
+      return '/office/rules/printing';
     case 'BACKGROUND_FAILURE':
       return details.run
         ? `/office/running-low/runs?open=${details.run}`

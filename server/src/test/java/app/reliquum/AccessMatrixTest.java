@@ -290,7 +290,8 @@ class AccessMatrixTest {
           Map.entry("/api/document-files", "documentFile"),
           Map.entry("/api/sites", "site"),
           Map.entry("/api/costs/sites", "site"),
-          Map.entry("/api/labels/tray", "printed"),
+          Map.entry("/api/print-jobs", "printed"),
+          Map.entry("/api/print-rules", "printRule"),
           Map.entry("/api/letters", "letter"),
           Map.entry("/api/letter-attachments", "letterAttachment"),
           Map.entry("/api/pictures", "checkedPosting"),
@@ -456,6 +457,12 @@ class AccessMatrixTest {
   /** The same member means another thing with some operations. */
   private ObjectNode ownSubject(String id, ObjectNode body) {
     switch (id) {
+      case "addPrintRule", "changePrintRule" ->
+          body.put("occasion", "ORDER_ALLOCATED")
+              .put("paper", "PICK_SHEET")
+              .put("printerId", foreign.id("printer"))
+              .put("copies", 1)
+              .set("siteId", number("site"));
       case "chooseNotice" -> body.put("kind", "PROPOSALS").set("siteId", number("site"));
       case "changeReceivedCost" ->
           body.put("posting", foreign.id("receivedPosting"))
@@ -662,7 +669,7 @@ class AccessMatrixTest {
           "exportJournal",
           "getJournal",
           "listValueChanges",
-          "listPrinted",
+          "listPrintJobs",
           "listSalesAndMargin",
           "listScrap",
           "listUsage");

@@ -313,6 +313,14 @@ final class ForeignSite {
         map("of", "BIN", "ids", List.of(id("bin")), "copies", 1, "symbol", "QR", "paper", "SINGLE");
     labels.putAll(map("startAt", 0, "widthMm", 100, "heightMm", 60));
     know("printed", make("/api/labels/printing", labels).path("id").asLong());
+    Map<String, Object> printer =
+        map("code", MARK + "PRN", "name", MARK + " printer", "siteId", site);
+    printer.putAll(map("address", "", "labels", true, "papers", true, "active", true));
+    know("printer", make("/api/printers", printer).path("id").asLong());
+    Map<String, Object> printing = map("siteId", site, "occasion", "ORDER_ALLOCATED");
+    printing.putAll(map("paper", "PICK_SHEET", "printerId", id("printer"), "copies", 1));
+    printing.put("active", false);
+    know("printRule", make("/api/print-rules", printing).path("id").asLong());
     replenishment(site);
     know(
         "device", make("/api/devices", map("name", MARK + " 1", "site", site)).path("id").asLong());

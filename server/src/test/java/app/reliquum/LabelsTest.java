@@ -211,9 +211,9 @@ class LabelsTest {
             .ok()
             .path("id")
             .asLong();
-    assertThat(clerk.get("/api/labels/tray/" + badge).status()).isEqualTo(404);
-    assertThat(controller.get("/api/labels/tray/" + badge).status()).isEqualTo(200);
-    for (JsonNode one : clerk.get("/api/labels/tray").ok()) {
+    assertThat(clerk.get("/api/print-jobs/" + badge + "/pages").status()).isEqualTo(404);
+    assertThat(controller.get("/api/print-jobs/" + badge + "/pages").status()).isEqualTo(200);
+    for (JsonNode one : clerk.get("/api/print-jobs").ok()) {
       assertThat(one.path("id").asLong()).isNotEqualTo(badge);
     }
   }
@@ -268,10 +268,10 @@ class LabelsTest {
     Map<String, Object> entry = entry("BIN", List.of(ids.get("BIN")), "DATAMATRIX", "SINGLE");
     JsonNode printed = controller.post("/api/labels/printing", entry, command).ok();
     assertThat(controller.post("/api/labels/printing", entry, command).ok()).isEqualTo(printed);
-    JsonNode tray = controller.get("/api/labels/tray").ok();
-    assertThat(tray.get(0).path("title").asString()).isEqualTo("A-01-A");
-    byte[] paper =
-        bytes(controller.request("/api/labels/tray/" + printed.path("id").asLong()).GET().build());
+    JsonNode jobs = controller.get("/api/print-jobs").ok();
+    assertThat(jobs.get(0).path("title").asString()).isEqualTo("A-01-A");
+    String pages = "/api/print-jobs/" + printed.path("id").asLong() + "/pages";
+    byte[] paper = bytes(controller.request(pages).GET().build());
     assertThat(plain(read(symbolOf(pages(paper).get(0))))).isEqualTo("RB.KQ.A-01-A");
   }
 

@@ -1,6 +1,8 @@
 package app.reliquum.counting;
 
 import app.reliquum.api.Actor;
+import app.reliquum.api.printing.PaperKind;
+import app.reliquum.api.printing.PaperSource;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
@@ -28,13 +30,15 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** What is printed of a count: to count by, and what came of it. */
 @Service
-class CountPapers {
+class CountPapers implements PaperSource {
 
   /** More slips than that are not counted on paper. */
   private static final int MOST_SLIPS = 300;
@@ -74,6 +78,20 @@ class CountPapers {
     SHEETS_WITH_BOOK,
     /** What was found more or less. */
     DISCREPANCIES
+  }
+
+  @Override
+  public Set<PaperKind> kinds() {
+    return Set.of(PaperKind.COUNT_SHEETS);
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public Optional<Made> paper(PaperKind kind, long subject, long site, Actor actor) {
+    Head head = counts.head(subject, actor);
+    Paper paper = sheets(head, false);
+    return Optional.of(
+        new Made(paper.name() + " " + head.number(), head.number(), printer.pdf(paper)));
   }
 
   @Transactional(readOnly = true)

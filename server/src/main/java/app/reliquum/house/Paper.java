@@ -34,6 +34,11 @@ public final class Paper {
     return new Paper(title, number, barcode);
   }
 
+  /** What it is, without its number. */
+  public String name() {
+    return title;
+  }
+
   /** A part of a document. */
   sealed interface Part {}
 

@@ -21,6 +21,8 @@ class HouseTables {
           "taxes",
           "sites",
           "shared costs",
+          "printers",
+          "print rules",
           "areas",
           "bins",
           "people",

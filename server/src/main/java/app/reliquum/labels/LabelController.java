@@ -4,16 +4,15 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
+import app.reliquum.printing.PrintQueue;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
-import java.util.List;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -46,29 +45,13 @@ class LabelController {
     return pdf("actions.pdf", labels.actionSheet());
   }
 
-  /** Prints labels on the label printer. */
+  /** Prints labels on a label printer. */
   @Operation(operationId = "printLabels", summary = "Print labels")
   @Needs(value = Permission.MOVE, floor = true)
   @PostMapping("/printing")
   @ResponseStatus(HttpStatus.CREATED)
-  Labels.Printed print(Command command, @Valid @RequestBody Labels.Entry entry) {
+  PrintQueue.Job print(Command command, @Valid @RequestBody Labels.Entry entry) {
     return labels.print(entry, command.actor());
-  }
-
-  /** What lies in the printer's tray. */
-  @Operation(operationId = "listPrinted", summary = "What lies in the tray of the printer")
-  @Needs(Permission.MOVE)
-  @GetMapping("/tray")
-  List<Labels.Printed> tray(Actor actor) {
-    return labels.tray(actor);
-  }
-
-  /** What was printed, as the paper shows it. */
-  @Operation(operationId = "getPrinted", summary = "A printed sheet")
-  @Needs(Permission.MOVE)
-  @GetMapping(path = "/tray/{id}", produces = MediaType.APPLICATION_PDF_VALUE)
-  ResponseEntity<byte[]> printed(Actor actor, @PathVariable long id) {
-    return pdf("printed-" + id + ".pdf", labels.printed(id, actor));
   }
 
   private static ResponseEntity<byte[]> pdf(String name, byte[] content) {

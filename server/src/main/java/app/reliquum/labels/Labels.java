@@ -1,10 +1,10 @@
 package app.reliquum.labels;
 
 import app.reliquum.api.Actor;
-import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
-import app.reliquum.api.Utc;
+import app.reliquum.api.printing.PaperKind;
+import app.reliquum.api.printing.PaperSource;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.scan.Action;
@@ -12,6 +12,7 @@ import app.reliquum.core.scan.ElementString;
 import app.reliquum.core.scan.Gtin;
 import app.reliquum.core.scan.OwnLabel;
 import app.reliquum.places.Places;
+import app.reliquum.printing.PrintQueue;
 import app.reliquum.stock.OnHand;
 import app.reliquum.stock.UnitLoads;
 import io.swagger.v3.oas.annotations.media.Schema;
@@ -19,28 +20,27 @@ import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
-import java.time.Clock;
-import java.time.Instant;
 import java.time.LocalDate;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Makes labels, and keeps what the printer has printed. */
+/** Makes labels, and has them printed. */
 @Service
-class Labels {
+class Labels implements PaperSource {
 
   private static final int MOST = 5_000;
-  private static final int TRAY = 50;
+  private static final int USUAL_WIDTH = 80;
+  private static final int USUAL_HEIGHT = 50;
   private static final DateTimeFormatter GS1_DATE = DateTimeFormatter.ofPattern("yyMMdd");
 
   private final JdbcClient jdbc;
@@ -48,7 +48,7 @@ class Labels {
   private final Places places;
   private final OnHand onHand;
   private final UnitLoads loads;
-  private final Clock clock;
+  private final PrintQueue queue;
   private final LotsAndSerials lotsAndSerials;
 
   Labels(
@@ -57,7 +57,7 @@ class Labels {
       Places places,
       OnHand onHand,
       UnitLoads loads,
-      Clock clock,
+      PrintQueue queue,
       LotsAndSerials lotsAndSerials) {
     this.lotsAndSerials = lotsAndSerials;
     this.jdbc = jdbc;
@@ -65,7 +65,7 @@ class Labels {
     this.places = places;
     this.onHand = onHand;
     this.loads = loads;
-    this.clock = clock;
+    this.queue = queue;
   }
 
   /** What labels name. */
@@ -96,6 +96,7 @@ class Labels {
    * @param copies how many of each
    * @param startAt with A4, how many labels of the first sheet are used up
    * @param widthMm with single labels, how wide they are
+   * @param printer on which they are printed; null for the one that is usual
    */
   @Schema(name = "LabelEntry")
   record Entry(
@@ -107,7 +108,8 @@ class Labels {
       @Min(1) @Max(200) int copies,
       @Min(0) @Max(23) int startAt,
       @Min(20) @Max(210) int widthMm,
-      @Min(12) @Max(297) int heightMm) {}
+      @Min(12) @Max(297) int heightMm,
+      @Nullable Long printer) {}
 
   /** Labels on paper. */
   record Made(String title, int labels, byte[] pdf) {}
@@ -131,9 +133,8 @@ class Labels {
             ? LabelSheet.Layout.A4
             : LabelSheet.Layout.single(entry.widthMm(), entry.heightMm());
     int startAt = entry.paper() == Paper.A4 ? entry.startAt() : 0;
-    String first = labels.get(0).title();
-    String title = labels.size() == 1 ? first : first + " and " + (labels.size() - 1) + " more";
-    return new Made(title, labels.size(), LabelSheet.pdf(labels, entry.symbol(), layout, startAt));
+    return new Made(
+        title(labels), labels.size(), LabelSheet.pdf(labels, entry.symbol(), layout, startAt));
   }
 
   private List<Label> labels(Entry entry, Actor actor) {
@@ -369,70 +370,72 @@ class Labels {
         .toList();
   }
 
-  // The printer that stands in, and its tray
-
-  /** What was printed. */
-  @Schema(name = "PrintedCard")
-  record Printed(long id, String title, int labels, String person, Instant at) {}
-
-  /** Prints labels: they lie in the tray. */
+  /** Has labels printed. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public Printed print(Entry entry, Actor actor) {
+  public PrintQueue.Job print(Entry entry, Actor actor) {
     Made made = make(entry, actor);
-    LocalDateTime now = Utc.of(clock.instant());
-    long id =
-        GeneratedId.of(
-            jdbc.sql(
-                    "insert into printed (person_id, badges, title, labels, at, content) values (?, ?, ?, ?,"
-                        + " ?, ?)")
-                .param(actor.id())
-                .param(entry.of() == Of.PERSON)
-                .param(made.title().substring(0, Math.min(120, made.title().length())))
-                .param(made.labels())
-                .param(now)
-                .param(made.pdf()));
-    return new Printed(
-        id, made.title(), made.labels(), actor.name(), now.toInstant(ZoneOffset.UTC));
+    return queue.print(
+        new PrintQueue.Labels(made.title(), made.labels(), entry.of() == Of.PERSON, made.pdf()),
+        entry.printer(),
+        actor);
   }
 
-  /**
-   * Who sees what lies in the tray: their own, and those who work everywhere all of it; badges only
-   * who may print them.
-   */
-  private static final String SEEN =
-      " (t.person_id = :person or :everywhere) and (:people or not t.badges)";
+  // What prints by itself
 
-  /** What lies in the tray for someone, the newest on top. */
-  List<Printed> tray(Actor actor) {
-    return jdbc.sql(
-            "select t.id, t.title, t.labels, w.name, t.at from printed t join person w"
-                + " on w.id = t.person_id where"
-                + SEEN
-                + " order by t.id desc limit "
-                + TRAY)
-        .param("person", actor.id())
-        .param("everywhere", actor.everywhere())
-        .param("people", actor.may(Permission.PEOPLE))
+  @Override
+  public Set<PaperKind> kinds() {
+    return Set.of(PaperKind.RECEIVED_LABELS);
+  }
+
+  /** What stands on goods that have come, each once: lots, pieces, unit loads; else their items. */
+  @Override
+  @Transactional(readOnly = true)
+  public Optional<PaperSource.Made> paper(PaperKind kind, long posting, long site, Actor actor) {
+    Set<Long> loads = new LinkedHashSet<>();
+    Set<Long> serials = new LinkedHashSet<>();
+    Set<Long> lots = new LinkedHashSet<>();
+    Set<Long> items = new LinkedHashSet<>();
+    jdbc.sql(
+            """
+            select l.to_unit_load_id, l.serial_id, l.lot_id, l.item_id from posted_line l
+              join posted p on p.id = l.posting_id
+              join place t on t.id = l.to_place_id and t.site_id = ?
+            where l.posting_id = ? and p.kind = 'RECEIPT' and p.reverses_id is null
+            order by l.line_no
+            """)
+        .params(site, posting)
         .query(
-            (row, n) ->
-                new Printed(
-                    row.getLong(1),
-                    row.getString(2),
-                    row.getInt(3),
-                    row.getString(4),
-                    row.getTimestamp(5).toLocalDateTime().toInstant(ZoneOffset.UTC)))
-        .list();
+            row -> {
+              if (row.getLong(1) > 0) {
+                loads.add(row.getLong(1));
+              }
+              if (row.getLong(2) > 0) {
+                serials.add(row.getLong(2));
+              } else if (row.getLong(3) > 0) {
+                lots.add(row.getLong(3));
+              } else {
+                items.add(row.getLong(4));
+              }
+            });
+    List<Label> labels = new ArrayList<>();
+    loads.forEach(id -> labels.add(load(id, actor)));
+    serials.forEach(id -> labels.add(serial(id)));
+    lots.forEach(id -> labels.add(lot(id)));
+    items.forEach(id -> labels.add(item(id)));
+    if (labels.isEmpty()) {
+      return Optional.empty();
+    }
+    byte[] pdf =
+        LabelSheet.pdf(
+            labels,
+            Symbols.Kind.DATAMATRIX,
+            LabelSheet.Layout.single(USUAL_WIDTH, USUAL_HEIGHT),
+            0);
+    return Optional.of(new PaperSource.Made(title(labels), "", pdf));
   }
 
-  /** The paper of something that was printed. */
-  byte[] printed(long id, Actor actor) {
-    return jdbc.sql("select t.content from printed t where t.id = :id and" + SEEN)
-        .param("id", id)
-        .param("person", actor.id())
-        .param("everywhere", actor.everywhere())
-        .param("people", actor.may(Permission.PEOPLE))
-        .query((row, n) -> row.getBytes(1))
-        .optional()
-        .orElseThrow(() -> Problem.missing("print", id));
+  private static String title(List<Label> labels) {
+    String first = labels.get(0).title();
+    return labels.size() == 1 ? first : first + " and " + (labels.size() - 1) + " more";
   }
 }

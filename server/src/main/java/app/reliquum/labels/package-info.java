@@ -1,5 +1,5 @@
 /**
- * Labels: made for whatever the house names, as PDF or by the label printer.
+ * Labels: made for whatever the house names, as PDF or on a printer.
  *
  * <p>{@link Labels} finds what is to be labelled, {@link Symbols} draws Code 128, GS1-128,
  * DataMatrix and QR, {@link LabelSheet} puts them on pages. Whatever it prints, {@code core.scan}
@@ -7,6 +7,6 @@
  */
 @org.springframework.modulith.ApplicationModule(
     displayName = "Labels",
-    allowedDependencies = {"api", "catalog", "places", "stock"})
+    allowedDependencies = {"api", "catalog", "places", "printing", "stock"})
 @org.jspecify.annotations.NullMarked
 package app.reliquum.labels;

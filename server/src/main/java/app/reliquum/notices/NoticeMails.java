@@ -152,6 +152,13 @@ class NoticeMails {
               + (details.containsKey("failure") ? " (" + details.get("failure") + ")" : "");
       case MAIL_NOT_SENT ->
           "An email to " + details.get("to") + " was not sent: " + details.get("failure");
+      case NOT_PRINTED ->
+          details.get("about")
+              + " was not printed on "
+              + details.get("printer")
+              + where
+              + ": "
+              + details.get("failure");
     };
   }
 }

@@ -2,6 +2,8 @@ package app.reliquum.outbound;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.printing.PaperKind;
+import app.reliquum.api.printing.PaperSource;
 import app.reliquum.core.scan.OwnLabel;
 import app.reliquum.house.House;
 import app.reliquum.house.Paper;
@@ -23,6 +25,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -31,7 +35,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** What is printed of an order, or told to another system. */
 @Service
-class OutboundPapers {
+class OutboundPapers implements PaperSource {
 
   private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.UK);
   private static final DateTimeFormatter MOMENT =
@@ -69,6 +73,43 @@ class OutboundPapers {
     DISPATCH,
     /** What the carrier reads on a unit load. */
     CARRIER
+  }
+
+  @Override
+  public Set<PaperKind> kinds() {
+    return Set.of(
+        PaperKind.PICK_SHEET,
+        PaperKind.PACKING_LIST,
+        PaperKind.DISPATCH_NOTE,
+        PaperKind.CARRIER_LABELS);
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public Optional<Made> paper(PaperKind kind, long subject, long site, Actor actor) {
+    OutboundViews.Card card = orders.card(subject, actor);
+    List<Paper> papers =
+        switch (kind) {
+          case PICK_SHEET ->
+              card.kept().stream().allMatch(ReservedGoods::picked)
+                  ? List.of()
+                  : List.of(pickSheet(card));
+          case PACKING_LIST -> List.of(packingList(card));
+          case DISPATCH_NOTE ->
+              card.despatches().isEmpty()
+                  ? List.of()
+                  : List.of(dispatchNote(card, despatched(card, null)));
+          default ->
+              card.parcels().stream()
+                  .filter(parcel -> !parcel.tracking().isEmpty())
+                  .map(parcel -> carrierLabel(card, parcel.load()))
+                  .toList();
+        };
+    return papers.isEmpty()
+        ? Optional.empty()
+        : Optional.of(
+            new Made(
+                papers.get(0).name() + " " + card.number(), card.number(), printer.pdf(papers)));
   }
 
   /** Prints one. */
@@ -117,7 +158,8 @@ class OutboundPapers {
     return printer.pdf(cards.stream().map(one -> pickSheet(one.card())).toList());
   }
 
-  private static OutboundViews.Despatch despatched(OutboundViews.Card card, Long despatch) {
+  private static OutboundViews.Despatch despatched(
+      OutboundViews.Card card, @Nullable Long despatch) {
     if (card.despatches().isEmpty()) {
       throw Problem.refused(
           "nothing-shipped", "Nothing of " + card.number() + " has been handed over yet.");

@@ -2,6 +2,8 @@ package app.reliquum.returns;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.printing.PaperKind;
+import app.reliquum.api.printing.PaperSource;
 import app.reliquum.core.scan.OwnLabel;
 import app.reliquum.house.GoodsMarks;
 import app.reliquum.house.House;
@@ -23,13 +25,15 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** What goes along with goods that go back: a note on paper, and a despatch advice. */
 @Service
-class SupplierReturnPapers {
+class SupplierReturnPapers implements PaperSource {
 
   private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.UK);
 
@@ -53,6 +57,21 @@ class SupplierReturnPapers {
     this.house = house;
     this.printer = printer;
     this.advices = advices;
+  }
+
+  @Override
+  public Set<PaperKind> kinds() {
+    return Set.of(PaperKind.RETURN_NOTE);
+  }
+
+  @Override
+  @Transactional(readOnly = true)
+  public Optional<Made> paper(PaperKind kind, long subject, long site, Actor actor) {
+    SupplierReturnViews.Card card = rows.card(subject, actor);
+    Paper paper = paper(card);
+    return Optional.of(
+        new Made(
+            paper.name() + " " + card.row().number(), card.row().number(), printer.pdf(paper)));
   }
 
   /** The note that goes with the goods, also to fetch them by before they are shipped. */

@@ -2,6 +2,8 @@ package app.reliquum.transfers;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Problem;
+import app.reliquum.api.printing.PaperKind;
+import app.reliquum.api.printing.PaperSource;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.OwnLabel;
 import app.reliquum.house.GoodsMarks;
@@ -20,6 +22,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -27,7 +31,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** What is printed of a transfer: to pick by, to send along, to sign for what has come. */
 @Service
-class TransferPapers {
+class TransferPapers implements PaperSource {
 
   private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM yyyy", Locale.UK);
   private static final DateTimeFormatter MOMENT =
@@ -48,6 +52,33 @@ class TransferPapers {
     PICK,
     DISPATCH,
     RECEIPT
+  }
+
+  @Override
+  public Set<PaperKind> kinds() {
+    return Set.of(
+        PaperKind.TRANSFER_PICK_SHEET,
+        PaperKind.TRANSFER_DISPATCH_NOTE,
+        PaperKind.TRANSFER_RECEIPT_NOTE);
+  }
+
+  /** Where the goods leave one picks and sends, where they come one receives. */
+  @Override
+  @Transactional(readOnly = true)
+  public Optional<Made> paper(PaperKind kind, long subject, long site, Actor actor) {
+    TransferViews.Card card = transfers.card(subject, actor);
+    if (site != (kind == PaperKind.TRANSFER_RECEIPT_NOTE ? card.toId() : card.fromId())
+        || (kind == PaperKind.TRANSFER_DISPATCH_NOTE && card.shipments().isEmpty())) {
+      return Optional.empty();
+    }
+    Paper paper =
+        switch (kind) {
+          case TRANSFER_PICK_SHEET -> pickSheet(card);
+          case TRANSFER_DISPATCH_NOTE -> dispatchNote(card, null);
+          default -> receiptNote(card);
+        };
+    return Optional.of(
+        new Made(paper.name() + " " + card.number(), card.number(), printer.pdf(paper)));
   }
 
   @Transactional(readOnly = true)
@@ -141,7 +172,7 @@ class TransferPapers {
         .signatures("Picked by, date", "Checked by, date");
   }
 
-  private Paper dispatchNote(TransferViews.Card card, Integer shipment) {
+  private Paper dispatchNote(TransferViews.Card card, @Nullable Integer shipment) {
     if (card.shipments().isEmpty()) {
       throw Problem.refused("nothing-sent", "Nothing of " + card.number() + " has been sent yet.");
     }

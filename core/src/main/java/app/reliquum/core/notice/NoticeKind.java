@@ -17,7 +17,9 @@ public enum NoticeKind {
   /** Work in the background failed. */
   BACKGROUND_FAILURE(true),
   /** An email could not be sent. */
-  MAIL_NOT_SENT(true);
+  MAIL_NOT_SENT(true),
+  /** Something could not be printed. */
+  NOT_PRINTED(true);
 
   private final boolean failure;
 
