@@ -2375,40 +2375,6 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
-  '/api/labels/tray': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What lies in the tray of the printer */
-    get: operations['listPrinted'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/labels/tray/{id}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** A printed sheet */
-    get: operations['getPrinted'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
   '/api/ledger': {
     parameters: {
       query?: never;
@@ -3402,6 +3368,196 @@ export interface paths {
     put?: never;
     /** Reverse a posting */
     post: operations['reversePosting'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/print-jobs': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What was printed, and what waits for it */
+    get: operations['listPrintJobs'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/print-jobs/{id}/again': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Print something once more */
+    post: operations['printAgain'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/print-jobs/{id}/cancel': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Don't print what still waits */
+    post: operations['cancelPrinting'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/print-jobs/{id}/pages': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The pages of a print job */
+    get: operations['getPrintedPages'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/print-occasions': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** When what can print by itself */
+    get: operations['listPrintOccasions'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/print-rules': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What prints by itself */
+    get: operations['listPrintRules'];
+    put?: never;
+    /** Have something print by itself */
+    post: operations['addPrintRule'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/print-rules/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Change what prints by itself */
+    put: operations['changePrintRule'];
+    post?: never;
+    /** Have something not print by itself any more */
+    delete: operations['removePrintRule'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/printers': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The printers that one can use */
+    get: operations['listPrinters'];
+    put?: never;
+    /** Add a printer */
+    post: operations['addPrinter'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/printers/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Change a printer */
+    put: operations['changePrinter'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/printers/{id}/condition': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** How a printer is at this moment */
+    get: operations['askPrinter'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/printers/{id}/test-page': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Print a test page */
+    post: operations['printTestPage'];
     delete?: never;
     options?: never;
     head?: never;
@@ -5023,6 +5179,40 @@ export interface paths {
     put?: never;
     /** Ship what is picked of a transfer */
     post: operations['shipTransfer'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tray': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What lies in the tray that ships along */
+    get: operations['listTrayPapers'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tray/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** A paper in the tray */
+    get: operations['getTrayPaper'];
+    put?: never;
+    post?: never;
     delete?: never;
     options?: never;
     head?: never;
@@ -7874,6 +8064,8 @@ export interface components {
       of: 'BIN' | 'ITEM' | 'LOT' | 'SERIAL' | 'UNIT_LOAD' | 'PERSON' | 'ACTION' | 'ORDER';
       /** @enum {string} */
       paper: 'A4' | 'SINGLE';
+      /** Format: int64 */
+      printer?: number | null;
       /** Format: int32 */
       startAt: number;
       /** @enum {string} */
@@ -8363,7 +8555,8 @@ export interface components {
         | 'MENTIONED'
         | 'LEDGER_DIFFERENCES'
         | 'BACKGROUND_FAILURE'
-        | 'MAIL_NOT_SENT';
+        | 'MAIL_NOT_SENT'
+        | 'NOT_PRINTED';
       /** Format: date-time */
       raised: string;
       read: boolean;
@@ -8383,7 +8576,8 @@ export interface components {
         | 'MENTIONED'
         | 'LEDGER_DIFFERENCES'
         | 'BACKGROUND_FAILURE'
-        | 'MAIL_NOT_SENT';
+        | 'MAIL_NOT_SENT'
+        | 'NOT_PRINTED';
       /** @enum {string} */
       role: 'FLOOR_HAND' | 'CLERK' | 'CONTROLLER' | 'AUDITOR' | 'ADMINISTRATOR';
       /** Format: int64 */
@@ -8401,7 +8595,8 @@ export interface components {
         | 'MENTIONED'
         | 'LEDGER_DIFFERENCES'
         | 'BACKGROUND_FAILURE'
-        | 'MAIL_NOT_SENT';
+        | 'MAIL_NOT_SENT'
+        | 'NOT_PRINTED';
       /** @enum {string} */
       role: 'FLOOR_HAND' | 'CLERK' | 'CONTROLLER' | 'AUDITOR' | 'ADMINISTRATOR';
       /** Format: int64 */
@@ -9227,15 +9422,177 @@ export interface components {
       lines: components['schemas']['EntryLine'][];
       reason?: string | null;
     };
-    PrintedCard: {
+    PrintJob: {
       /** Format: date-time */
       at: string;
+      /** Format: int32 */
+      copies: number;
+      document: string;
+      /** Format: date-time */
+      ended: string | null;
+      failure: string | null;
       /** Format: int64 */
       id: number;
       /** Format: int32 */
       labels: number;
+      made: boolean;
+      /** Format: date-time */
+      nextTry: string | null;
+      paper:
+        | (
+            | 'PICK_SHEET'
+            | 'PACKING_LIST'
+            | 'DISPATCH_NOTE'
+            | 'CARRIER_LABELS'
+            | 'TRANSFER_PICK_SHEET'
+            | 'TRANSFER_DISPATCH_NOTE'
+            | 'TRANSFER_RECEIPT_NOTE'
+            | 'COUNT_SHEETS'
+            | 'RETURN_NOTE'
+            | 'RECEIVED_LABELS'
+          )
+        | null;
       person: string;
+      printer: string;
+      /** Format: int64 */
+      printerId: number;
+      /** @enum {string} */
+      state: 'WAITING' | 'SENT' | 'PRINTED' | 'NOTHING' | 'FAILED' | 'CANCELLED';
       title: string;
+      /** Format: int32 */
+      tries: number;
+    };
+    PrintOccasion: {
+      /** @enum {string} */
+      occasion:
+        | 'GOODS_RECEIVED'
+        | 'ORDER_ALLOCATED'
+        | 'ORDER_PICKED'
+        | 'ORDER_SHIPPED'
+        | 'TRANSFER_READY'
+        | 'TRANSFER_SENT'
+        | 'TRANSFER_ARRIVED'
+        | 'COUNT_PREPARED'
+        | 'RETURN_SET_ASIDE'
+        | 'RETURN_SHIPPED';
+      papers: (
+        | 'PICK_SHEET'
+        | 'PACKING_LIST'
+        | 'DISPATCH_NOTE'
+        | 'CARRIER_LABELS'
+        | 'TRANSFER_PICK_SHEET'
+        | 'TRANSFER_DISPATCH_NOTE'
+        | 'TRANSFER_RECEIPT_NOTE'
+        | 'COUNT_SHEETS'
+        | 'RETURN_NOTE'
+        | 'RECEIVED_LABELS'
+      )[];
+    };
+    PrintRuleCard: {
+      active: boolean;
+      /** Format: int32 */
+      copies: number;
+      /** Format: int64 */
+      id: number;
+      /** @enum {string} */
+      occasion:
+        | 'GOODS_RECEIVED'
+        | 'ORDER_ALLOCATED'
+        | 'ORDER_PICKED'
+        | 'ORDER_SHIPPED'
+        | 'TRANSFER_READY'
+        | 'TRANSFER_SENT'
+        | 'TRANSFER_ARRIVED'
+        | 'COUNT_PREPARED'
+        | 'RETURN_SET_ASIDE'
+        | 'RETURN_SHIPPED';
+      /** @enum {string} */
+      paper:
+        | 'PICK_SHEET'
+        | 'PACKING_LIST'
+        | 'DISPATCH_NOTE'
+        | 'CARRIER_LABELS'
+        | 'TRANSFER_PICK_SHEET'
+        | 'TRANSFER_DISPATCH_NOTE'
+        | 'TRANSFER_RECEIPT_NOTE'
+        | 'COUNT_SHEETS'
+        | 'RETURN_NOTE'
+        | 'RECEIVED_LABELS';
+      printer: string;
+      /** Format: int64 */
+      printerId: number;
+      site: string;
+      /** Format: int64 */
+      siteId: number;
+      /** Format: int32 */
+      version: number;
+    };
+    PrintRuleEntry: {
+      active: boolean;
+      /** Format: int32 */
+      copies: number;
+      /** @enum {string} */
+      occasion:
+        | 'GOODS_RECEIVED'
+        | 'ORDER_ALLOCATED'
+        | 'ORDER_PICKED'
+        | 'ORDER_SHIPPED'
+        | 'TRANSFER_READY'
+        | 'TRANSFER_SENT'
+        | 'TRANSFER_ARRIVED'
+        | 'COUNT_PREPARED'
+        | 'RETURN_SET_ASIDE'
+        | 'RETURN_SHIPPED';
+      /** @enum {string} */
+      paper:
+        | 'PICK_SHEET'
+        | 'PACKING_LIST'
+        | 'DISPATCH_NOTE'
+        | 'CARRIER_LABELS'
+        | 'TRANSFER_PICK_SHEET'
+        | 'TRANSFER_DISPATCH_NOTE'
+        | 'TRANSFER_RECEIPT_NOTE'
+        | 'COUNT_SHEETS'
+        | 'RETURN_NOTE'
+        | 'RECEIVED_LABELS';
+      /** Format: int64 */
+      printerId: number;
+      /** Format: int64 */
+      siteId: number;
+      /** Format: int32 */
+      version?: number | null;
+    };
+    PrinterCard: {
+      active: boolean;
+      address: string;
+      code: string;
+      /** Format: int64 */
+      id: number;
+      labels: boolean;
+      name: string;
+      papers: boolean;
+      site: string | null;
+      /** Format: int64 */
+      siteId: number | null;
+      /** Format: int32 */
+      version: number;
+    };
+    PrinterCondition: {
+      reached: boolean;
+      ready: boolean;
+      said: string;
+    };
+    PrinterEntry: {
+      active: boolean;
+      address: string;
+      code: string;
+      labels: boolean;
+      name: string;
+      papers: boolean;
+      /** Format: int64 */
+      siteId?: number | null;
+      /** Format: int32 */
+      version?: number | null;
     };
     /** @description What can't be done as asked (RFC 9457), with the values that matter. */
     Problem: {
@@ -10965,6 +11322,16 @@ export interface components {
       sent: string;
       /** Format: int32 */
       shipment: number;
+    };
+    TrayPaper: {
+      /** Format: date-time */
+      at: string;
+      /** Format: int32 */
+      copies: number;
+      /** Format: int64 */
+      id: number;
+      person: string;
+      title: string;
     };
     TrialEntry: {
       /**
@@ -16621,7 +16988,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['PrintedCard'];
+          'application/json': components['schemas']['PrintJob'];
         };
       };
       400: components['responses']['Invalid'];
@@ -16631,55 +16998,6 @@ export interface operations {
       409: components['responses']['Conflict'];
       422: components['responses']['Refused'];
       503: components['responses']['Busy'];
-    };
-  };
-  listPrinted: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['PrintedCard'][];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-    };
-  };
-  getPrinted: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: number;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/pdf': string;
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-      404: components['responses']['NotFound'];
     };
   };
   listLedgerLines: {
@@ -18866,6 +19184,416 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['Posted'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  listPrintJobs: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PrintJob'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  printAgain: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PrintJob'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  cancelPrinting: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PrintJob'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  getPrintedPages: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/pdf': string;
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  listPrintOccasions: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PrintOccasion'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  listPrintRules: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PrintRuleCard'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  addPrintRule: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PrintRuleEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PrintRuleCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  changePrintRule: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PrintRuleEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PrintRuleCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  removePrintRule: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  listPrinters: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PrinterCard'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  addPrinter: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PrinterEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PrinterCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  changePrinter: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PrinterEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PrinterCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  askPrinter: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PrinterCondition'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  printTestPage: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PrintJob'];
         };
       };
       400: components['responses']['Invalid'];
@@ -22533,6 +23261,55 @@ export interface operations {
       409: components['responses']['Conflict'];
       422: components['responses']['Refused'];
       503: components['responses']['Busy'];
+    };
+  };
+  listTrayPapers: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TrayPaper'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  getTrayPaper: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/pdf': string;
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
   makeUnitLoads: {

@@ -49,13 +49,14 @@ const HEIGHT = 50;
 function PrintLabels({ receipts }: { receipts: readonly Receipt[] }) {
   const kinds = labelsOf(receipts);
   const many = kinds.reduce((sum, [, ids]) => sum + ids.length, 0);
-  const [printed, setPrinted] = useState(0);
+  const [printed, setPrinted] = useState({ labels: 0, printer: '' });
   // Each kind is a sheet of its own, and so a command of its own: tried again, none comes twice.
   const commands = useRef(new Map<Of, Command>());
   const print = useSave(
     [],
     async (_, sending: typeof kinds) => {
       let labels = 0;
+      let printer = '';
       for (const [of, ids] of sending) {
         const command = commands.current.get(of) ?? commandId();
         commands.current.set(of, command);
@@ -70,12 +71,13 @@ function PrintLabels({ receipts }: { receipts: readonly Receipt[] }) {
           heightMm: HEIGHT,
         });
         labels += made.labels;
+        printer = made.printer;
       }
-      return labels;
+      return { labels, printer };
     },
-    (labels) => {
+    (sent) => {
       commands.current.clear();
-      setPrinted(labels);
+      setPrinted(sent);
     },
   );
   return (
@@ -85,9 +87,9 @@ function PrintLabels({ receipts }: { receipts: readonly Receipt[] }) {
           {t('summary.print', { count: many })}
         </SmallButton>
       )}
-      {printed > 0 && (
+      {printed.labels > 0 && (
         <Box role="status" sx={{ color: 'success.main', fontSize: 17 }}>
-          {t('labels.printed', { count: printed })}
+          {t('labels.printed', { count: printed.labels, printer: printed.printer })}
         </Box>
       )}
       {print.error && <Refusal sentence={print.error.message} />}

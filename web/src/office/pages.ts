@@ -200,6 +200,13 @@ export const SPACES: readonly OfficeSpace[] = [
       }),
       page('counting', 'rules.counting', 'CountingRules', () => import('./rules/CountingRules')),
       page('labels', 'rules.labels', 'LabelSpace', () => import('./labels/LabelSpace')),
+      page('printers', 'printers.title', 'PrinterRules', () => import('./printing/PrinterRules'), {
+        adds: ['printers.add', 'RULES'],
+      }),
+      page('printing', 'printing.title', 'PrintRules', () => import('./printing/PrintRules'), {
+        adds: ['printing.add', 'RULES'],
+      }),
+      page('print-jobs', 'printing.jobs', 'PrintJobs', () => import('./printing/PrintJobs')),
       page('setting-up', 'rules.settingUp', 'SetupSpace', () => import('./imports/SetupSpace'), {
         may: 'RULES',
       }),

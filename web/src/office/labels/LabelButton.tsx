@@ -1,11 +1,11 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { t } from '../../app/words';
-import { post } from '../../api/ask';
+import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
-import { Choice, optionsOf } from '../../kit/Choice';
+import { Choice, optionsById, optionsOf } from '../../kit/Choice';
 import { Drop } from '../../kit/Drop';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { useSave } from '../../kit/useSave';
@@ -50,6 +50,10 @@ export function LabelChoice({
   const [symbol, setSymbol] = useState<(typeof SYMBOLS)[number]>('QR');
   const [size, setSize] = useState<Size>('80x50');
   const [copies, setCopies] = useState('1');
+  const [printer, setPrinter] = useState('');
+  const printers = (useQuery(question('/api/printers')).data ?? []).filter(
+    (one) => one.active && one.labels,
+  );
   const entry = (paper: Entry['paper']): Entry => ({
     of,
     ids,
@@ -60,8 +64,9 @@ export function LabelChoice({
     startAt: 0,
     widthMm: SIZES[size][0],
     heightMm: SIZES[size][1],
+    printer: printer === '' ? null : Number(printer),
   });
-  const print = useSave([], post('/api/labels/printing'));
+  const print = useSave(['print-jobs'], post('/api/labels/printing'));
   const sheet = useMutation({
     mutationFn: () => fetchPdf(entry('A4')),
     onSuccess: () => onDone?.(),
@@ -88,6 +93,14 @@ export function LabelChoice({
         onChange={setCopies}
         options={['1', '2', '3', '5', '10', '24'].map((one) => [one, one] as const)}
       />
+      {printers.length > 1 && (
+        <Choice
+          label={t('printing.printer')}
+          value={printer}
+          onChange={setPrinter}
+          options={[['', t('printing.usual')], ...optionsById(printers)]}
+        />
+      )}
       <Button
         variant="contained"
         loading={print.isPending}
@@ -101,7 +114,7 @@ export function LabelChoice({
       <ProblemNote problem={print.error ?? sheet.error} />
       {print.data && (
         <Box role="status" sx={{ color: 'success.main' }}>
-          {t('labels.printed', { count: print.data.labels })}
+          {t('labels.printed', { count: print.data.labels, printer: print.data.printer })}
         </Box>
       )}
     </Box>

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { t } from '../../app/words';
 import { question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
@@ -11,14 +12,18 @@ import { instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { Part } from '../../kit/SidePanel';
+import { JobState, titleOf } from '../printing/PrintJobs';
 import { LabelChoice } from './LabelButton';
 import { NewLoads } from './NewLoads';
 
 const KINDS = ['BIN', 'ACTION', 'PERSON', 'UNIT_LOAD'] as const;
 
-/** Labels by the set, the tray of the label printer, trolleys and pallets. */
+/** So many jobs stand beside the sets. */
+const SHOWN = 20;
+
+/** Labels by the set, what was printed, trolleys and pallets. */
 export function LabelSpace() {
-  const tray = useQuery({ ...question('/api/labels/tray'), refetchInterval: 3_000 });
+  const jobs = useQuery({ ...question('/api/print-jobs'), refetchInterval: 3_000 });
   return (
     <Room title={t('rules.labels')}>
       <Box sx={{ display: 'grid', gridTemplateColumns: '300px 1fr', gap: 4, pb: 2 }}>
@@ -35,14 +40,16 @@ export function LabelSpace() {
           </Button>
           <NewLoads />
         </Box>
-        <Part rank="h2" title={t('labels.tray')}>
-          <Box sx={{ color: 'text.secondary', mb: 1 }}>{t('labels.trayHelp')}</Box>
-          <ProblemNote problem={tray.error} />
-          {tray.data?.map((one) => (
+        <Part rank="h2" title={t('printing.jobs')}>
+          <ProblemNote problem={jobs.error} />
+          {jobs.data?.slice(0, SHOWN).map((one) => (
             <Printed key={one.id} one={one} />
           ))}
-          {tray.data?.length === 0 && (
+          {jobs.data?.length === 0 && (
             <Box sx={{ color: 'text.secondary' }}>{t('labels.trayEmpty')}</Box>
+          )}
+          {(jobs.data?.length ?? 0) > SHOWN && (
+            <Link to="/office/rules/print-jobs">{t('printing.all')}</Link>
           )}
         </Part>
       </Box>
@@ -50,15 +57,22 @@ export function LabelSpace() {
   );
 }
 
-function Printed({ one }: { one: Schemas['PrintedCard'] }) {
+function Printed({ one }: { one: Schemas['PrintJob'] }) {
   return (
     <Box sx={{ display: 'flex', gap: 2, py: 0.75, borderTop: 1, borderColor: 'divider' }}>
       <Box sx={{ flex: 1 }}>
-        <a href={`/api/labels/tray/${one.id}`} target="_blank" rel="noreferrer">
-          {one.title}
-        </a>
+        {one.made ? (
+          <a href={`/api/print-jobs/${one.id}/pages`} target="_blank" rel="noreferrer">
+            {titleOf(one)}
+          </a>
+        ) : (
+          titleOf(one)
+        )}
       </Box>
-      <span>{t('labels.count', { count: one.labels })}</span>
+      {one.labels > 0 && <span>{t('labels.count', { count: one.labels })}</span>}
+      <Link to={`/office/rules/print-jobs?open=${one.id}`} aria-label={t('printing.opens')}>
+        <JobState of={one.state} />
+      </Link>
       <Box sx={{ color: 'text.secondary' }}>
         {one.person}, {instant(one.at)}
       </Box>

@@ -14,14 +14,20 @@ afterEach(cleanup);
 const body = (path: string) => asked.find((one) => one.path === path && one.body)?.body;
 
 it('prints labels in the symbol, the size and the number that were chosen', async () => {
-  answers('POST', '/api/labels/printing', () => ({ labels: 6 }));
+  answers('GET', '/api/printers', () => [
+    { id: 1, name: 'Tray', active: true, labels: true },
+    { id: 4, name: 'Dock printer', active: true, labels: true },
+    { id: 5, name: 'Office printer', active: true, labels: false },
+  ]);
+  answers('POST', '/api/labels/printing', () => ({ labels: 6, printer: 'Dock printer' }));
   show(<LabelButton of="BIN" ids={[4, 9]} word="Bin label" />);
   await press('Bin label');
   await userEvent.selectOptions(screen.getByLabelText('Symbol'), 'DataMatrix, GS1');
   await userEvent.selectOptions(screen.getByLabelText('Size'), '60 × 30 mm');
   await userEvent.selectOptions(screen.getByLabelText('Copies of each'), '3');
+  await userEvent.selectOptions(await screen.findByLabelText('Printer'), 'Dock printer');
   await press('Print');
-  expect(await screen.findByText('6 labels lie in the tray.')).toBeTruthy();
+  expect(await screen.findByText('6 labels go to Dock printer.')).toBeTruthy();
   expect(body('/api/labels/printing')).toMatchObject({
     of: 'BIN',
     ids: [4, 9],
@@ -30,6 +36,7 @@ it('prints labels in the symbol, the size and the number that were chosen', asyn
     copies: 3,
     widthMm: 60,
     heightMm: 30,
+    printer: 4,
   });
 });
 
@@ -41,10 +48,14 @@ it('says why labels could not be printed', async () => {
   expect(await screen.findByText('At most 5,000 labels at once.')).toBeTruthy();
 });
 
+function job(id: number, of: object) {
+  return { id, person: 'Maren', state: 'PRINTED', made: true, paper: null, ...of };
+}
+
 function house() {
-  answers('GET', '/api/labels/tray', () => [
-    { id: 2, title: 'Bins of Rack QA', labels: 60, person: 'Maren', at: '2026-11-20T09:00:00Z' },
-    { id: 1, title: 'Badges', labels: 1, person: 'Maren', at: '2026-11-19T09:00:00Z' },
+  answers('GET', '/api/print-jobs', () => [
+    job(2, { title: 'Bins of Rack QA', labels: 60, at: '2026-11-20T09:00:00Z' }),
+    job(1, { title: 'Badges', labels: 1, at: '2026-11-19T09:00:00Z' }),
   ]);
   answers('GET', '/api/sites', () => [
     {
@@ -59,17 +70,17 @@ function house() {
   ]);
   answers('GET', '/api/people/names', () => [{ id: 1 }, { id: 2 }, { id: 3 }]);
   answers('GET', '/api/floor/trolleys', () => [{ id: 71 }]);
-  answers('POST', '/api/labels/printing', () => ({ labels: 1 }));
+  answers('POST', '/api/labels/printing', () => ({ labels: 1, printer: 'Tray' }));
 }
 
-it('shows what lies in the tray, newest on top, each to be opened', async () => {
+it('shows what was printed, newest on top, each to be opened', async () => {
   house();
   show(<LabelSpace />);
   await screen.findByText('Bins of Rack QA');
   const sheets = screen.getAllByRole('link', { name: /^(Bins of Rack QA|Badges)$/ });
   expect(sheets.map((one) => one.getAttribute('href'))).toEqual([
-    '/api/labels/tray/2',
-    '/api/labels/tray/1',
+    '/api/print-jobs/2/pages',
+    '/api/print-jobs/1/pages',
   ]);
   expect(screen.getByText('60 labels')).toBeTruthy();
   expect(screen.getByText('1 label')).toBeTruthy();
@@ -85,7 +96,7 @@ it.each([
   await screen.findByText('Bins of Rack QA');
   await userEvent.selectOptions(screen.getByLabelText('Labels for'), kind);
   await press('Print');
-  expect(await screen.findByText('1 label lies in the tray.')).toBeTruthy();
+  expect(await screen.findByText('1 label goes to Tray.')).toBeTruthy();
   expect(body('/api/labels/printing')).toMatchObject(sent);
   expect(body('/api/labels/printing')).not.toHaveProperty('area');
 });
@@ -103,7 +114,7 @@ it('prints the bins of the area that is chosen, the first one unless told', asyn
   const area = await screen.findByLabelText('Area');
   await screen.findByRole('option', { name: 'KQ Rack QB' });
   await press('Print');
-  expect(await screen.findByText('1 label lies in the tray.')).toBeTruthy();
+  expect(await screen.findByText('1 label goes to Tray.')).toBeTruthy();
   expect(body('/api/labels/printing')).toMatchObject({ of: 'BIN', area: 11 });
   asked.length = 0;
   await userEvent.selectOptions(area, 'KQ Rack QB');

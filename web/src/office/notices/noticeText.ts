@@ -53,7 +53,7 @@ export function noticeAddress({ kind, siteId, details }: Notice): string {
     case 'MAIL_NOT_SENT':
       return `/office/coming/letters?open=${details.letter}`;
     case 'NOT_PRINTED':
-      return '/office/rules/printing';
+      return '/office/rules/print-jobs';
     case 'BACKGROUND_FAILURE':
       return details.run
         ? `/office/running-low/runs?open=${details.run}`

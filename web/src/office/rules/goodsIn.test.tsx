@@ -106,13 +106,18 @@ it('lets someone without the right see a rule, and not change or try it', () => 
 });
 
 it('prints labels in the chosen symbol, size and number', async () => {
-  answers('POST', '/api/labels/printing', () => ({ id: 1, labels: 10, title: 'QA-01-A' }));
+  answers('POST', '/api/labels/printing', () => ({
+    id: 1,
+    labels: 10,
+    title: 'QA-01-A',
+    printer: 'Tray',
+  }));
   show(<LabelChoice of="BIN" ids={[5]} />);
   await userEvent.selectOptions(screen.getByLabelText('Symbol'), 'DATAMATRIX');
   await userEvent.selectOptions(screen.getByLabelText('Size'), '60x30');
   await userEvent.selectOptions(screen.getByLabelText('Copies of each'), '10');
   await press('Print');
-  expect((await screen.findByRole('status')).textContent).toBe('10 labels lie in the tray.');
+  expect((await screen.findByRole('status')).textContent).toBe('10 labels go to Tray.');
   expect(asked[0].body).toMatchObject({
     of: 'BIN',
     ids: [5],

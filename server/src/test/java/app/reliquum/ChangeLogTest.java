@@ -58,6 +58,8 @@ class ChangeLogTest {
           "addItem",
           "addPerson",
           "addPolicy",
+          "addPrintRule",
+          "addPrinter",
           "addPutAwayRule",
           "addRack",
           "addReason",
@@ -74,6 +76,8 @@ class ChangeLogTest {
           "changeNumberRange",
           "changePerson",
           "changePolicy",
+          "changePrintRule",
+          "changePrinter",
           "changePutAwayRule",
           "changeReason",
           "changeRemovalRule",
@@ -84,6 +88,7 @@ class ChangeLogTest {
           "deleteRemovalRule",
           "moveCategory",
           "removePolicy",
+          "removePrintRule",
           "removePutAwayRule",
           "removeSiteGroup",
           "setAccount",
@@ -99,6 +104,8 @@ class ChangeLogTest {
   /** Operations that change no row of a table of rules and masters, and where they are kept. */
   private static final Map<String, String> NOT_ROWS =
       Map.ofEntries(
+          Map.entry("askPrinter", "asked, not written"),
+          Map.entry("printTestPage", "print jobs"),
           Map.entry("addDevice", "security log"),
           Map.entry("offerDeviceAgain", "security log"),
           Map.entry("revokeDevice", "security log"),

@@ -493,7 +493,7 @@ class GoodsInTest {
     assertThat(button(page, "Send again")).isVisible();
     button(page, "Order label").click();
     button(page, "Print").click();
-    assertThat(page.getByText("1 label lies in the tray.")).isVisible();
+    assertThat(page.getByText("1 label goes to Tray.")).isVisible();
     page.navigate(HOUSE.address().resolve("/office/rules/labels").toString());
     assertThat(page.getByText("E2E-LETTER")).isVisible();
     page.navigate(HOUSE.address().resolve("/office/coming/letters").toString());
