@@ -85,12 +85,13 @@ it('has something print by itself, on a printer that can print it there', async 
   ]);
   answers('POST', '/api/print-rules', () => ({ id: 3 }));
   show(<PrintRules />, {}, '/?open=new');
-  await userEvent.selectOptions(await screen.findByLabelText('When'), 'An order is shipped');
+  await screen.findByRole('option', { name: 'An order is shipped' });
+  await userEvent.selectOptions(screen.getByLabelText('When'), 'An order is shipped');
   const printers = () =>
     [...screen.getByLabelText('Printer').querySelectorAll('option')].map((one) => one.textContent);
-  expect(printers()).toEqual(['Tray']);
+  await waitFor(() => expect(printers()).toEqual(['Tray']));
   await userEvent.selectOptions(screen.getByLabelText('What'), 'Carrier labels');
-  expect(printers()).toEqual(['Tray', 'Dock printer']);
+  await waitFor(() => expect(printers()).toEqual(['Tray', 'Dock printer']));
   await userEvent.selectOptions(screen.getByLabelText('Printer'), 'Dock printer');
   await press('Save');
   await waitFor(() =>

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
+import { answers, asked, sent, empty, press, Refusal, show } from '../../testing/house';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
@@ -118,7 +118,7 @@ it('prints labels in the chosen symbol, size and number', async () => {
   await userEvent.selectOptions(screen.getByLabelText('Copies of each'), '10');
   await press('Print');
   expect((await screen.findByRole('status')).textContent).toBe('10 labels go to Tray.');
-  expect(asked[0].body).toMatchObject({
+  expect(sent('POST', '/api/labels/printing')[0]?.body).toMatchObject({
     of: 'BIN',
     ids: [5],
     symbol: 'DATAMATRIX',
