@@ -8,6 +8,7 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { Problem } from '../api/client';
 import { MeContext, type Me } from '../app/session';
 import '../app/words';
+import { Choice } from './Choice';
 import { Form, FormOf, Tick } from './Form';
 import { useForm } from './useForm';
 import { useSave } from './useSave';
@@ -164,6 +165,26 @@ it('still says that it is saved when what was saved arrives', async () => {
   expect(screen.getByText('Saved.')).toBeTruthy();
   await userEvent.type(screen.getByLabelText('Name'), '!');
   expect(screen.queryByText('Saved.')).toBeNull();
+});
+
+function Chosen({ start }: { start: string }) {
+  const form = useForm({ unit: start }, undefined);
+  return (
+    <Choice
+      label="Unit"
+      {...form.choice('unit')}
+      options={[
+        ['PIECE', 'pc'],
+        ['METRE', 'm'],
+      ]}
+    />
+  );
+}
+
+it('takes what is chosen first, before anything else was typed', async () => {
+  show(['RULES'], <FormOf of={{ id: 1, version: 0 }}>{() => <Chosen start="PIECE" />}</FormOf>);
+  await userEvent.selectOptions(screen.getByLabelText('Unit'), 'm');
+  await waitFor(() => expect(screen.getByLabelText<HTMLSelectElement>('Unit').value).toBe('METRE'));
 });
 
 it('begins anew with another thing, though it has the same version', async () => {

@@ -52,7 +52,7 @@ export function FormOf<T extends { id?: number; version?: number }>({
   }
   return (
     <Box
-      onInput={() => {
+      onChange={() => {
         setTyped(true);
         setSaved(false);
       }}
