@@ -8502,10 +8502,13 @@ export interface components {
       id: number;
       name: string;
       noteNeeded: boolean;
+      onFloor: boolean;
       /** Format: int64 */
       oppositeId: number | null;
       /** @enum {string} */
       purpose: 'ADJUSTMENT' | 'SCRAP' | 'LOAN' | 'MOVEMENT';
+      roles: string[];
+      sites: number[];
       /** Format: int32 */
       version: number;
     };
@@ -8532,10 +8535,13 @@ export interface components {
       fields: components['schemas']['MovementField'][];
       name: string;
       noteNeeded: boolean;
+      onFloor?: boolean | null;
       /** Format: int64 */
       oppositeId?: number | null;
       /** @enum {string} */
       purpose: 'ADJUSTMENT' | 'SCRAP' | 'LOAN' | 'MOVEMENT';
+      roles?: string[] | null;
+      sites?: number[] | null;
       /** Format: int32 */
       version?: number | null;
     };

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
-import { useSites } from '../../app/session';
+import { useMe, useSites } from '../../app/session';
 import { GridRow } from '../../kit/GridRow';
 import { DateField } from '../../kit/DateField';
 import { Amount } from '../../kit/Amount';
@@ -18,7 +18,16 @@ import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form, Tick } from '../../kit/Form';
 import { useForm } from '../../kit/useForm';
-import { PURPOSES, RIGHTED, useKinds, waysOf, type Kind, type Purpose, type Way } from './kinds';
+import {
+  PURPOSES,
+  RIGHTED,
+  isOffered,
+  useKinds,
+  waysOf,
+  type Kind,
+  type Purpose,
+  type Way,
+} from './kinds';
 import { decimal } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
 import { LineEditor, written } from '../../kit/LineEditor';
@@ -57,6 +66,7 @@ export function AdjustmentForm({
 }) {
   const kinds = useKinds();
   const sites = useSites();
+  const me = useMe();
   const known = item !== undefined || place !== undefined;
   const lies = useQuery({
     ...question('/api/on-hand', { group: 'POSITION', item, place, sort: 'PLACE', limit: 200 }),
@@ -80,7 +90,10 @@ export function AdjustmentForm({
   return (
     <Sheet
       kinds={kinds.data.filter(
-        (kind) => kind.active && !(kind.purpose === 'LOAN' && kind.direction === 'IN'),
+        (kind) =>
+          kind.active &&
+          !(kind.purpose === 'LOAN' && kind.direction === 'IN') &&
+          isOffered(kind, me.role, sites.data),
       )}
       purpose={purpose}
       start={lines.length > 0 ? lines : [EMPTY]}

@@ -30,3 +30,15 @@ export function useKinds() {
 export function waysOf(kind: Pick<Kind, 'direction'>): Way[] {
   return kind.direction === 'EITHER' ? ['SET', 'OUT', 'IN'] : [kind.direction];
 }
+
+/** Whether a kind is offered to someone of a role, at one of some sites. */
+export function isOffered(
+  kind: Pick<Kind, 'roles' | 'sites'>,
+  role: string,
+  sites: readonly { id: number }[],
+): boolean {
+  return (
+    (kind.roles.length === 0 || kind.roles.includes(role)) &&
+    (kind.sites.length === 0 || sites.some((site) => kind.sites.includes(site.id)))
+  );
+}

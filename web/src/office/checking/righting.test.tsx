@@ -5,6 +5,7 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import '../../app/words';
 import { AdjustmentForm } from './AdjustmentForm';
+import { isOffered } from './kinds';
 import { ApprovalActions } from './ApprovalActions';
 import { LoanCard } from './LoanCard';
 
@@ -12,6 +13,9 @@ const base = {
   version: 0,
   account: '',
   noteNeeded: false,
+  sites: [],
+  roles: [],
+  onFloor: true,
   approvalValue: 500,
   oppositeId: null,
   active: true,
@@ -291,4 +295,13 @@ it('takes part of a loan back into a bin', async () => {
       lines: [{ goods: 31, quantity: '4', place: 'KQ.QA-01-A', condition: 'GOOD' }],
     }),
   );
+});
+
+it('offers only the reasons that are for one’s role and sites', () => {
+  const all = { roles: [], sites: [] };
+  const sites = [{ id: 7 }];
+  expect(isOffered(all, 'CLERK', sites)).toBe(true);
+  expect(isOffered({ ...all, roles: ['CONTROLLER'] }, 'CLERK', sites)).toBe(false);
+  expect(isOffered({ ...all, sites: [8] }, 'CLERK', sites)).toBe(false);
+  expect(isOffered({ roles: ['CLERK'], sites: [7, 8] }, 'CLERK', sites)).toBe(true);
 });

@@ -8,6 +8,7 @@ import { LineEditor, written } from '../../kit/LineEditor';
 import { useSave } from '../../kit/useSave';
 import { PURPOSES, type Kind } from '../checking/kinds';
 import { Form, Tick } from '../../kit/Form';
+import { useSites } from '../../app/session';
 import { startOf, useForm } from '../../kit/useForm';
 import { amountOrNothing } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
@@ -27,6 +28,7 @@ const CONTRA = [
   'SUPPLIER',
   'OPENING',
 ] as const;
+const ROLES = ['FLOOR_HAND', 'CLERK', 'CONTROLLER', 'ADMINISTRATOR'] as const;
 const BLANK = {
   code: '',
   name: '',
@@ -38,6 +40,7 @@ const BLANK = {
   approvalValue: '',
   oppositeId: '',
   active: true,
+  onFloor: true,
 };
 const EMPTY: Field = { id: 0, name: '', type: 'TEXT', required: false, choices: [] };
 
@@ -60,10 +63,13 @@ export function KindForm({
     {
       ...startOf(BLANK, kind),
       fields: kind?.fields ?? [],
+      sites: kind?.sites ?? [],
+      roles: kind?.roles ?? [],
     },
     save.error,
   );
   const entry = form.entry;
+  const sites = useSites().data ?? [];
   return (
     <Form
       save={save}
@@ -127,7 +133,22 @@ export function KindForm({
         />
       </Box>
       <Tick label={t('kinds.noteNeeded')} {...form.tick('noteNeeded')} />
+      <Tick label={t('kinds.onFloor')} {...form.tick('onFloor')} />
       <Tick label={t('item.active')} {...form.tick('active')} />
+      <Ticks
+        label={t('kinds.roles')}
+        all={t('kinds.everyone')}
+        options={ROLES.map((role) => [role, t(`role.${role}`)] as const)}
+        chosen={entry.roles}
+        onChange={(roles) => form.set({ roles })}
+      />
+      <Ticks
+        label={t('kinds.sites')}
+        all={t('printers.everySite')}
+        options={sites.map((site) => [site.id, site.name] as const)}
+        chosen={entry.sites}
+        onChange={(chosen) => form.set({ sites: chosen })}
+      />
       <LineEditor
         title={t('kinds.fieldsTitle')}
         {...form.lines('fields')}
@@ -165,5 +186,41 @@ export function KindForm({
         )}
       </LineEditor>
     </Form>
+  );
+}
+
+/** Some of several; none of them means all. */
+function Ticks<K extends string | number>({
+  label,
+  all,
+  options,
+  chosen,
+  onChange,
+}: {
+  label: string;
+  all: string;
+  options: readonly (readonly [key: K, name: string])[];
+  chosen: readonly K[];
+  onChange: (chosen: K[]) => void;
+}) {
+  return (
+    <Box component="fieldset" sx={{ border: 1, borderColor: 'divider', m: 0, px: 1.5, py: 0.5 }}>
+      <Box component="legend" sx={{ fontSize: 13 }}>
+        {label}
+      </Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2 }}>
+        {options.map(([key, name]) => (
+          <Tick
+            key={key}
+            label={name}
+            checked={chosen.includes(key)}
+            onChange={(on) =>
+              onChange(on ? [...chosen, key] : chosen.filter((other) => other !== key))
+            }
+          />
+        ))}
+      </Box>
+      {chosen.length === 0 && <Box sx={{ color: 'text.secondary', fontSize: 13 }}>{all}</Box>}
+    </Box>
   );
 }

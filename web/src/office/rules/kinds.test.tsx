@@ -17,6 +17,9 @@ const kind = {
   contra: 'USED_UP' as const,
   account: '5150',
   noteNeeded: false,
+  sites: [],
+  roles: [],
+  onFloor: true,
   approvalValue: null,
   oppositeId: null,
   active: true,
@@ -37,6 +40,7 @@ afterEach(cleanup);
 
 it('makes a kind with fields, each with what it takes', async () => {
   answers('POST', '/api/movement-kinds', () => kind);
+  answers('GET', '/api/sites', () => [{ id: 8, code: 'PS', name: 'Shop', areas: [] }]);
   show(<KindForm kinds={[]} onDone={() => undefined} />);
   await fill(screen.getByLabelText(/^Code/), 'refit');
   await fill(screen.getByLabelText(/^Name/), 'Refit');
@@ -46,6 +50,9 @@ it('makes a kind with fields, each with what it takes', async () => {
   await userEvent.selectOptions(screen.getByLabelText('Takes'), 'CHOICE');
   await fill(screen.getByLabelText('Choices, one a line'), 'North\n\nSouth ');
   await userEvent.click(screen.getByLabelText('needed'));
+  await userEvent.click(screen.getByLabelText('Clerk'));
+  await userEvent.click(await screen.findByLabelText('Shop'));
+  await userEvent.click(screen.getByLabelText('Offered on the Floor'));
   await press('Save');
   await waitFor(() =>
     expect(asked.find((one) => one.method === 'POST')?.body).toMatchObject({
@@ -55,6 +62,9 @@ it('makes a kind with fields, each with what it takes', async () => {
       direction: 'OUT',
       contra: 'USED_UP',
       approvalValue: 250.5,
+      roles: ['CLERK'],
+      sites: [8],
+      onFloor: false,
       fields: [
         { id: 0, name: 'Berth', type: 'CHOICE', required: true, choices: ['North', 'South'] },
       ],

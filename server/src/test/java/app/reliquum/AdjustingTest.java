@@ -598,4 +598,49 @@ class AdjustingTest {
         controller.get("/api/value?by=ITEM&q=UNDO").ok().path("total").decimalValue();
     assertThat(value).isEqualByComparingTo("70.00");
   }
+
+  @Test
+  void aReasonIsOfferedToRolesAtSitesAndOnTheFloorAsItSays() {
+    long shop = goods.site("PS");
+    stocked("OFFERED", "NONE", "KQ.A-01-A", "20");
+    Map<String, Object> kind = new HashMap<>();
+    kind.putAll(Map.of("code", "OFFER", "name", "Offered", "purpose", "ADJUSTMENT"));
+    kind.putAll(Map.of("direction", "EITHER", "contra", "LOST", "account", "", "active", true));
+    kind.putAll(Map.of("noteNeeded", false, "fields", List.of(), "sites", List.of(quay)));
+    kind.putAll(Map.of("roles", List.of("CONTROLLER", "FLOOR_HAND"), "onFloor", true));
+    JsonNode made = controller.post("/api/movement-kinds", kind).ok();
+    long id = made.path("id").asLong();
+    assertThat(made.path("roles").size()).isEqualTo(2);
+    Client.Answer refused =
+        clerk.post("/api/adjustments", entry(id, "OUT", "OFFERED", "KQ.A-01-A", "1"));
+    assertThat(refused.status()).isEqualTo(422);
+    assertThat(refused.detail()).contains("a reason for others");
+    controller.post("/api/adjustments", entry(id, "OUT", "OFFERED", "KQ.A-01-A", "1")).ok();
+    assertThat(offeredOnTheFloor(id)).isTrue();
+
+    // At another site it is none, for whomever.
+    kind.put("sites", List.of(shop));
+    kind.put("version", made.path("version").asInt());
+    JsonNode moved = controller.put("/api/movement-kinds/" + id, kind).ok();
+    refused = controller.post("/api/adjustments", entry(id, "OUT", "OFFERED", "KQ.A-01-A", "1"));
+    assertThat(refused.detail()).contains("no reason at Site KQ");
+    assertThat(offeredOnTheFloor(id)).isFalse();
+
+    kind.putAll(Map.of("sites", List.of(), "onFloor", false));
+    kind.put("version", moved.path("version").asInt());
+    controller.put("/api/movement-kinds/" + id, kind).ok();
+    assertThat(offeredOnTheFloor(id)).isFalse();
+    Client.Answer chosen =
+        hand.post("/api/floor/adjust/kind", Map.of("site", quay, "kind", id, "way", "OUT"));
+    assertThat(chosen.problem()).isEqualTo("not-offered");
+  }
+
+  private boolean offeredOnTheFloor(long kind) {
+    return hand.get("/api/floor/ADJUST?site=" + quay)
+        .ok()
+        .path("adjusting")
+        .path("kinds")
+        .valueStream()
+        .anyMatch(one -> one.path("id").asLong() == kind);
+  }
 }

@@ -177,6 +177,7 @@ public class Adjusting implements Subject {
     Actor actor = command.actor();
     Places.LedgerPlace site = Lines.site(meant);
     actor.requireSite(site.site(), site.siteName());
+    checkOffered(draft, site, actor);
     List<LineRow> rows = rows(draft, site.site(), meant);
     BigDecimal gross =
         rows.stream().map(row -> row.value().abs()).reduce(BigDecimal.ZERO, BigDecimal::add);
@@ -198,6 +199,22 @@ public class Adjusting implements Subject {
       post(command, head, draft.kind(), draft.entry().effective());
     }
     return written(id);
+  }
+
+  private static void checkOffered(Draft draft, Places.LedgerPlace site, Actor actor) {
+    for (Kind reason : draft.reasons()) {
+      if (!reason.isFor(actor)) {
+        throw Problem.refused(
+                "not-offered", reason.name() + " is a reason for others. Choose another one.")
+            .with("field", "kind");
+      }
+      if (!reason.isOffered(actor, site.site())) {
+        throw Problem.refused(
+                "not-offered",
+                reason.name() + " is no reason at " + site.siteName() + ". Choose another one.")
+            .with("field", "kind");
+      }
+    }
   }
 
   private Written written(long id) {

@@ -1,5 +1,6 @@
 package app.reliquum.adjusting;
 
+import app.reliquum.api.Actor;
 import app.reliquum.api.GeneratedId;
 import app.reliquum.api.Numbers;
 import app.reliquum.api.Problem;
@@ -7,6 +8,7 @@ import app.reliquum.api.RowLog;
 import app.reliquum.core.adjustment.Direction;
 import app.reliquum.core.adjustment.Purpose;
 import app.reliquum.core.place.PlaceKind;
+import app.reliquum.places.Places;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
@@ -25,6 +27,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -40,10 +43,12 @@ public class MovementKinds {
 
   private static final int MOST_FIELDS = 12;
 
+  private final Places places;
   private final JdbcClient jdbc;
   private final RowLog rowLog;
 
-  MovementKinds(JdbcClient jdbc, RowLog rowLog) {
+  MovementKinds(JdbcClient jdbc, RowLog rowLog, Places places) {
+    this.places = places;
     this.rowLog = rowLog;
     this.jdbc = jdbc;
   }
@@ -65,7 +70,13 @@ public class MovementKinds {
       boolean required,
       @NotNull @Size(max = 40) List<@NotBlank @Size(max = 60) String> choices) {}
 
-  /** A kind. */
+  /**
+   * A kind.
+   *
+   * @param sites where it is offered; empty for every site
+   * @param roles to whom; empty for everyone
+   * @param onFloor whether it is offered on the Floor as well
+   */
   @Schema(name = "MovementKind")
   public record Kind(
       long id,
@@ -80,7 +91,23 @@ public class MovementKinds {
       @Nullable BigDecimal approvalValue,
       @Nullable Long oppositeId,
       boolean active,
-      List<Field> fields) {}
+      List<Long> sites,
+      List<String> roles,
+      boolean onFloor,
+      List<Field> fields) {
+
+    /** Whether it is for someone at all; the house itself has every reason. */
+    public boolean isFor(Actor actor) {
+      return roles.isEmpty() || roles.contains(actor.role()) || actor.role().equals(HOUSE);
+    }
+
+    /** Whether it is offered to someone at a site. */
+    public boolean isOffered(Actor actor, long site) {
+      return isFor(actor) && (sites.isEmpty() || sites.contains(site));
+    }
+  }
+
+  private static final String HOUSE = "HOUSE";
 
   /** A kind as entered. */
   @Schema(name = "MovementKindEntry")
@@ -100,12 +127,16 @@ public class MovementKinds {
       @PositiveOrZero @Nullable BigDecimal approvalValue,
       @Nullable Long oppositeId,
       boolean active,
+      @Nullable @Size(max = 200) List<@NotNull Long> sites,
+      @Nullable @Size(max = 10) List<@NotNull @Pattern(regexp = "[A-Z_]{1,20}") String> roles,
+      @Nullable Boolean onFloor,
       @NotNull @Size(max = MOST_FIELDS) List<@Valid Field> fields) {}
 
   /** Every kind, those of a purpose together, by name. */
   @Transactional(readOnly = true)
   public List<Kind> all() {
     Map<Long, List<Field>> fields = fields();
+    Map<Long, List<Long>> sites = sites();
     return jdbc
         .sql("select * from movement_kind order by name")
         .query(
@@ -124,11 +155,28 @@ public class MovementKinds {
                   row.getBigDecimal("approval_value"),
                   opposite == 0 ? null : opposite,
                   row.getBoolean("active"),
+                  sites.getOrDefault(row.getLong("id"), List.of()),
+                  listed(row.getString("roles")),
+                  row.getBoolean("on_floor"),
                   fields.getOrDefault(row.getLong("id"), List.of()));
             })
         .stream()
         .sorted(Comparator.comparing(Kind::purpose))
         .toList();
+  }
+
+  private static List<String> listed(String roles) {
+    return roles.isEmpty() ? List.of() : List.of(roles.split(","));
+  }
+
+  private Map<Long, List<Long>> sites() {
+    Map<Long, List<Long>> sites = new HashMap<>();
+    jdbc.sql("select kind_id, site_id from movement_kind_site order by site_id")
+        .query(
+            row -> {
+              sites.computeIfAbsent(row.getLong(1), kind -> new ArrayList<>()).add(row.getLong(2));
+            });
+    return sites;
   }
 
   private Map<Long, List<Field>> fields() {
@@ -175,9 +223,9 @@ public class MovementKinds {
               bind(
                   jdbc.sql(
                       "insert into movement_kind (code, name, purpose, direction, contra, account,"
-                          + " note_needed, approval_value, opposite_id, active) values (:code, :name,"
-                          + " :purpose, :direction, :contra, :account, :note, :approval, :opposite,"
-                          + " :active)"),
+                          + " note_needed, approval_value, opposite_id, active, roles, on_floor) values"
+                          + " (:code, :name, :purpose, :direction, :contra, :account, :note,"
+                          + " :approval, :opposite, :active, :roles, :floor)"),
                   entry));
     } catch (DuplicateKeyException taken) {
       throw Problem.conflict("not-unique", "There is a kind " + entry.code() + " already.")
@@ -205,7 +253,8 @@ public class MovementKinds {
                     "update movement_kind set code = :code, name = :name, purpose = :purpose,"
                         + " direction = :direction, contra = :contra, account = :account,"
                         + " note_needed = :note, approval_value = :approval, opposite_id ="
-                        + " :opposite, active = :active, version = version + 1 where id = :id and"
+                        + " :opposite, active = :active, roles = :roles, on_floor = :floor,"
+                        + " version = version + 1 where id = :id and"
                         + " version = :version"),
                 entry)
             .param("id", id)
@@ -228,7 +277,9 @@ public class MovementKinds {
         .param("note", entry.noteNeeded())
         .param("approval", entry.approvalValue())
         .param("opposite", entry.oppositeId() == null ? 0 : entry.oppositeId())
-        .param("active", entry.active());
+        .param("active", entry.active())
+        .param("roles", entry.roles() == null ? "" : String.join(",", new TreeSet<>(entry.roles())))
+        .param("floor", !Boolean.FALSE.equals(entry.onFloor()));
   }
 
   private void check(Entry entry, long id) {
@@ -249,6 +300,9 @@ public class MovementKinds {
         throw Problem.invalid(
             "oppositeId", "The opposite goes the other way, from the same contra place.");
       }
+    }
+    for (long site : entry.sites() == null ? List.<Long>of() : entry.sites()) {
+      places.named(site);
     }
     Set<String> names = new HashSet<>();
     for (Field field : entry.fields()) {
@@ -307,6 +361,12 @@ public class MovementKinds {
       }
     }
     link(id, entry.oppositeId());
+    jdbc.sql("delete from movement_kind_site where kind_id = ?").param(id).update();
+    for (long site : new TreeSet<>(entry.sites() == null ? List.of() : entry.sites())) {
+      jdbc.sql("insert into movement_kind_site (kind_id, site_id) values (?, ?)")
+          .params(id, site)
+          .update();
+    }
   }
 
   /** Two kinds are each other's opposite. */

@@ -10,9 +10,11 @@ import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.table.TableColumn;
 import app.reliquum.core.table.TableForm;
 import app.reliquum.core.table.TableRow;
+import app.reliquum.places.Places;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -46,12 +48,27 @@ class ReasonTable extends RowByRowTable {
               "What is asked for besides: name, type (text, number, date, choice) and needed or"
                   + " not, parted by bars; choices behind them.",
               "Claim number|text|needed"),
+          TableColumn.of(
+              "sites",
+              TableColumn.Kind.LIST,
+              "The codes of the sites where it is offered; empty for every site.",
+              "KQ; PS"),
+          TableColumn.of(
+              "roles",
+              TableColumn.Kind.LIST,
+              "The roles to whom it is offered; empty for everyone.",
+              "clerk; controller"),
+          TableColumn.yesNo("on the floor", "Whether it is offered on the Floor as well.", true),
           TableColumn.yesNo("active", "Whether it can be used.", true));
 
+  private static final List<String> ROLES =
+      List.of("FLOOR_HAND", "CLERK", "CONTROLLER", "ADMINISTRATOR");
+
   private final JdbcClient jdbc;
+  private final Places places;
   private final MovementKinds kinds;
 
-  ReasonTable(RowQuery query, JdbcClient jdbc, MovementKinds kinds) {
+  ReasonTable(RowQuery query, JdbcClient jdbc, MovementKinds kinds, Places places) {
     super(
         FORM,
         query,
@@ -61,11 +78,15 @@ class ReasonTable extends RowByRowTable {
           (select group_concat(f.name, '|', lower(f.type), '|', if(f.required, 'needed', 'not'),
               if(f.choices = '', '', concat('|', replace(f.choices, '\\n', '|')))
               order by f.position separator '; ')
-            from movement_field f where f.kind_id = k.id and f.active), k.active
+            from movement_field f where f.kind_id = k.id and f.active),
+          (select group_concat(s.code order by s.code separator '; ')
+            from movement_kind_site m join site s on s.id = m.site_id where m.kind_id = k.id),
+          lower(replace(replace(k.roles, ',', '; '), '_', ' ')), k.on_floor, k.active
         from movement_kind k left join movement_kind o on o.id = k.opposite_id
         order by k.opposite_id <> 0, k.code
         """);
     this.jdbc = jdbc;
+    this.places = places;
     this.kinds = kinds;
   }
 
@@ -75,7 +96,7 @@ class ReasonTable extends RowByRowTable {
         "movement_kind",
         List.of("kind_id", "opposite_id"),
         "select id from movement_kind where code = ?",
-        List.of("movement_field"));
+        List.of("movement_field", "movement_kind_site"));
   }
 
   @Override
@@ -105,6 +126,9 @@ class ReasonTable extends RowByRowTable {
             row.decimal("approval value").orElse(null),
             opposite,
             row.yes("active"),
+            row.list("sites").stream().map(places::coded).toList(),
+            row.list("roles").stream().map(ReasonTable::role).toList(),
+            row.yes("on the floor"),
             fields(row, there));
     if (writing.valid(row, entry)) {
       if (there == null) {
@@ -113,6 +137,14 @@ class ReasonTable extends RowByRowTable {
         kinds.change(there.id(), entry);
       }
     }
+  }
+
+  private static String role(String word) {
+    String role = word.strip().toUpperCase(Locale.ROOT).replace(' ', '_');
+    if (!ROLES.contains(role)) {
+      throw Problem.invalid("roles", "Expected roles such as clerk; '" + word + "' is none.");
+    }
+    return role;
   }
 
   private static List<MovementKinds.Field> fields(
@@ -153,6 +185,7 @@ class ReasonTable extends RowByRowTable {
   @Override
   protected void remove(TableRow row, TableWriting writing) {
     long id = kinds.withCode(row.text("code")).orElseThrow().id();
+    jdbc.sql("delete from movement_kind_site where kind_id = ?").param(id).update();
     jdbc.sql("delete from movement_field where kind_id = ?").param(id).update();
     jdbc.sql("delete from movement_kind where id = ?").param(id).update();
   }

@@ -142,6 +142,9 @@ class DemoRighting {
         null,
         null,
         true,
+        List.of(),
+        List.of(),
+        true,
         List.of(
             new Field(0, "Job number", FieldType.TEXT, true, List.of()),
             new Field(0, "Boat", FieldType.CHOICE, true, List.of("Tern", "Gannet", "Shelduck")),

@@ -178,7 +178,7 @@ class Adjustments implements FloorVerb {
           new FloorView.Adjusting(
               kind,
               basket.way(),
-              kind == null ? choosable() : List.of(),
+              kind == null ? choosable(actor(), said().site()) : List.of(),
               known ? sentence.book() : null,
               lines(),
               leftAt().orElse(null),
@@ -216,7 +216,11 @@ class Adjustments implements FloorVerb {
             "basket-not-empty", "Post what is in the basket, or empty it, before you begin anew.");
       }
       if (kind != 0) {
-        checkWay(kinds.kind(kind), way);
+        Kind chosen = kinds.kind(kind);
+        checkWay(chosen, way);
+        if (!chosen.onFloor() || !chosen.isOffered(actor(), said().site())) {
+          throw Problem.refused("not-offered", chosen.name() + " is not offered here.");
+        }
       }
       // Lines that were left behind elsewhere are not thrown away by looking in here.
       leftAt()
@@ -308,9 +312,9 @@ class Adjustments implements FloorVerb {
     }
   }
 
-  private List<Kind> choosable() {
+  private List<Kind> choosable(Actor actor, long site) {
     return kinds.all().stream()
-        .filter(Kind::active)
+        .filter(kind -> kind.active() && kind.onFloor() && kind.isOffered(actor, site))
         // What comes back belongs to a loan, and is found by it.
         .filter(kind -> kind.purpose() != Purpose.LOAN || kind.direction() != Direction.IN)
         .toList();
