@@ -10628,6 +10628,7 @@ export interface components {
       overflowArea: number | null;
       shortestRound: boolean;
       street: string;
+      targetScanned: boolean;
       timeZone: string;
       town: string;
       /** Format: int32 */
@@ -10661,6 +10662,7 @@ export interface components {
       overflowArea?: number | null;
       shortestRound?: boolean | null;
       street: string;
+      targetScanned?: boolean | null;
       timeZone: string;
       town: string;
       /** Format: int32 */

@@ -58,6 +58,7 @@ const SITE = {
   gln: '',
   outboundFlow: 'PICK_HAND_OVER' as (typeof FLOWS_OUT)[number],
   shortestRound: false,
+  targetScanned: false,
   workingDays: ['MONDAY', 'TUESDAY', 'WEDNESDAY', 'THURSDAY', 'FRIDAY'] as WeekDay[],
   transferDays: '1',
   allocateAhead: '',
@@ -138,7 +139,10 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
         options={optionsOf(FLOWS_OUT, (flow) => t(`places.flowsOut.${flow}`))}
       />
       {form.entry.binned && (
-        <Tick label={t('places.shortestRound')} {...form.tick('shortestRound')} />
+        <>
+          <Tick label={t('places.targetScanned')} {...form.tick('targetScanned')} />
+          <Tick label={t('places.shortestRound')} {...form.tick('shortestRound')} />
+        </>
       )}
       <NumberField label={t('places.overPercent')} {...form.text('overPercent')} />
       {site && (

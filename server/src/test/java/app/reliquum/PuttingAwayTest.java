@@ -149,6 +149,31 @@ class PuttingAwayTest {
   }
 
   @Test
+  void aSiteMayAskThatTheBinIsScannedAndNotOnlyConfirmed() {
+    goods.item("SCAN", "Scanned", "NONE");
+    controller.post("/api/put-away/rules", rule("SCAN", "A-05-A", 1, null, null)).ok();
+    goods.opening("SCAN", null, null, "KQ.DOCK-2", "7");
+    targetScanned(true);
+    scan("SCAN");
+    scan("7");
+    JsonNode view = act("CONFIRM");
+    assertThat(view.path("outcome").asString()).as("%s", view).isEqualTo("REFUSED");
+    assertThat(Told.line(view.path("refusal"))).contains("target-not-scanned", "place=A-05-A");
+    assertThat(scan("RB.KQ.A-05-A").path("outcome").asString()).isEqualTo("DONE");
+    targetScanned(false);
+  }
+
+  private void targetScanned(boolean on) {
+    JsonNode card = controller.get("/api/sites").ok().get(0);
+    Map<String, Object> entry = new HashMap<>();
+    for (String same : List.of("code", "name", "timeZone", "street", "town", "binned", "version")) {
+      entry.put(same, card.path(same));
+    }
+    entry.put("targetScanned", on);
+    controller.put("/api/sites/" + card.path("id").asLong(), entry).ok();
+  }
+
+  @Test
   void aRuleIsTriedBeforeItIsSaved() {
     Map<String, Object> rule = rule("SHK", "B-05", 1, "2", "carton");
     JsonNode advice =

@@ -243,6 +243,7 @@ class DemoArrivals {
             null,
             null,
             null,
+            null,
             null),
         DemoHouse.EVERYWHERE);
   }

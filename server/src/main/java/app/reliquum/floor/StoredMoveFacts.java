@@ -54,6 +54,11 @@ class StoredMoveFacts extends StoredFacts implements MoveFacts {
   }
 
   @Override
+  public boolean targetIsScanned(long place) {
+    return house.places().targetIsScanned(place);
+  }
+
+  @Override
   public boolean toInspect(long item) {
     return super.stockOf(item).stream()
         .anyMatch(one -> waits(one.key()) && one.key().condition() == Condition.ON_HOLD);

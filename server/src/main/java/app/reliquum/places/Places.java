@@ -63,6 +63,7 @@ public class Places {
       int transferDays,
       List<SiteCalendar.Holiday> holidays,
       @Nullable Integer allocateAhead,
+      boolean targetScanned,
       List<AreaCard> areas) {}
 
   /** An area. */
@@ -301,6 +302,16 @@ public class Places {
         .findFirst();
   }
 
+  /** Whether goods are put into a bin only when it was scanned, and not by a confirmation. */
+  public boolean targetIsScanned(long place) {
+    return jdbc.sql(
+            "select coalesce(max(s.target_scanned), false) from place p"
+                + " join site s on s.id = p.site_id and s.binned where p.id = ? and p.kind = 'BIN'")
+        .param(place)
+        .query(Boolean.class)
+        .single();
+  }
+
   /** How goods leave a site. */
   public record Leaving(
       long site, String name, String timeZone, OutboundFlow flow, boolean shortestRound) {}
@@ -500,6 +511,7 @@ public class Places {
         site.transferDays(),
         calendar.holidays(site.id()),
         site.allocateAhead(),
+        site.targetScanned(),
         areas.stream().filter(area -> area.siteId() == site.id()).toList());
   }
 

@@ -52,6 +52,7 @@ class Site {
   private OutboundFlow outboundFlow = OutboundFlow.PICK_HAND_OVER;
 
   private boolean shortestRound;
+  private boolean targetScanned;
   private String workingDays = "MONDAY,TUESDAY,WEDNESDAY,THURSDAY,FRIDAY";
   private int transferDays = 1;
   private @Nullable Integer allocateAhead;
@@ -100,6 +101,14 @@ class Site {
 
   boolean shortestRound() {
     return shortestRound;
+  }
+
+  void putsAway(boolean targetScanned) {
+    this.targetScanned = targetScanned;
+  }
+
+  boolean targetScanned() {
+    return targetScanned;
   }
 
   void works(Set<DayOfWeek> days, int transferDays) {

@@ -79,6 +79,8 @@ public class SiteSetup {
    * @param holidays days on which it does not work; null for as before
    * @param allocateAhead each morning stock is looked for orders that are needed within so many
    *     days; null for never
+   * @param targetScanned whether goods are put into a bin only when it was scanned, not when it was
+   *     only suggested and confirmed; null for as before
    */
   public record SiteEntry(
       @Nullable Integer version,
@@ -100,14 +102,15 @@ public class SiteSetup {
           @Nullable Set<DayOfWeek> workingDays,
       @Min(0) @Max(99) @Nullable Integer transferDays,
       @Size(max = 400) @Nullable List<@Valid HolidayEntry> holidays,
-      @Min(0) @Max(99) @Nullable Integer allocateAhead) {
+      @Min(0) @Max(99) @Nullable Integer allocateAhead,
+      @Nullable Boolean targetScanned) {
 
     /** A site that receives as most do. */
     public static SiteEntry plain(
         String code, String name, String timeZone, boolean binned, String street, String town) {
       return new SiteEntry(
           null, code, name, timeZone, binned, street, town, null, null, null, null, null, null,
-          null, null, null, null, null);
+          null, null, null, null, null, null);
     }
   }
 
@@ -253,6 +256,7 @@ public class SiteSetup {
   }
 
   private static void sends(Site site, SiteEntry entry) {
+    site.putsAway(entry.targetScanned() == null ? site.targetScanned() : entry.targetScanned());
     site.sends(
         entry.outboundFlow() == null ? site.outboundFlow() : entry.outboundFlow(),
         entry.shortestRound() == null ? site.shortestRound() : entry.shortestRound());

@@ -53,6 +53,10 @@ class SiteTable implements HouseTable {
               .usually(TableColumn.word(OutboundFlow.PICK_HAND_OVER)),
           TableColumn.yesNo(
               "shortest round", "Whether pickers walk the shortest round, by the plan.", false),
+          TableColumn.yesNo(
+              "target scanned",
+              "Whether a bin must be scanned before goods are put into it.",
+              false),
           TableColumn.of(
                   "working days",
                   TableColumn.Kind.LIST,
@@ -127,7 +131,7 @@ class SiteTable implements HouseTable {
         FORM,
         """
         select s.code, s.name, s.time_zone, s.binned, s.virtual_site, s.street, s.town, s.gln,
-          s.inbound_flow, s.over_percent, s.outbound_flow, s.shortest_round,
+          s.inbound_flow, s.over_percent, s.outbound_flow, s.shortest_round, s.target_scanned,
           lower(replace(s.working_days, ',', '; ')), s.transfer_days, s.allocate_ahead,
           (select group_concat(h.day, ' ', h.name order by h.day separator '; ')
             from site_holiday h where h.site_id = s.id)
@@ -181,7 +185,8 @@ class SiteTable implements HouseTable {
         new TreeSet<>(Listed.constants(row, "working days", DayOfWeek.class)),
         row.whole("transfer days").orElseThrow(),
         holidays(row),
-        row.whole("allocate ahead").orElse(null));
+        row.whole("allocate ahead").orElse(null),
+        row.yes("target scanned"));
   }
 
   private static List<SiteSetup.HolidayEntry> holidays(TableRow row) {

@@ -89,6 +89,11 @@ public abstract class Dialogue<S extends Sentence> {
     return false;
   }
 
+  /** Why what is suggested can't be accepted by a confirmation, but must be said. */
+  Optional<Misfit> mustBeSaid(S sentence) {
+    return Optional.empty();
+  }
+
   /** What follows when nothing is left to ask. */
   Step<S> ready(S sentence) {
     return new Step.Do<>(sentence);
@@ -289,6 +294,10 @@ public abstract class Dialogue<S extends Sentence> {
     }
     if (sentence.ready()) {
       return ready(sentence);
+    }
+    Optional<Misfit> unsaid = mustBeSaid(sentence);
+    if (unsaid.isPresent()) {
+      return new Step.Refused<>(unsaid.get());
     }
     Step<S> accepted = read(sentence.accepted());
     return doneAsShown() && accepted instanceof Step.Filled<S> all && all.sentence().ready()

@@ -243,6 +243,9 @@ public sealed interface Misfit {
   /** Some of the item waits, but must be inspected before it is put away. */
   record ToInspect(long item) implements Misfit {}
 
+  /** The bin that goods are put into was only suggested, and at its site it must be scanned. */
+  record TargetNotScanned(long place) implements Misfit {}
+
   /** Less is taken than the list says, and nobody has said why. */
   record SayWhy(Quantity shortBy) implements Misfit {}
 

@@ -57,6 +57,13 @@ public class Move extends Dialogue<MoveSentence> {
         : read(open.lastDone());
   }
 
+  @Override
+  Optional<Misfit> mustBeSaid(MoveSentence sentence) {
+    return sentence.to().suggested() && !sentence.load().onto()
+        ? sentence.to().filled().filter(facts::targetIsScanned).map(Misfit.TargetNotScanned::new)
+        : Optional.empty();
+  }
+
   /**
    * What the bin that someone chose has against goods that wait.
    *

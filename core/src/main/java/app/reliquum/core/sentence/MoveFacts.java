@@ -42,6 +42,11 @@ public interface MoveFacts extends HouseFacts {
     return Optional.empty();
   }
 
+  /** Whether goods go into a bin only when it was scanned, and not when it was only suggested. */
+  default boolean targetIsScanned(long place) {
+    return false;
+  }
+
   /** Something that a trolley carries for a bin. */
   record Carried(long item, long lot, Quantity quantity) {}
 

@@ -13,6 +13,7 @@ import app.reliquum.core.quantity.Pack;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.Tracking;
 import app.reliquum.core.quantity.UnitOfMeasure;
+import app.reliquum.core.scan.Action;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.core.sentence.Evidence.Role;
 import java.time.LocalDate;
@@ -48,6 +49,12 @@ class MoveTest {
   /** A small site: what lies where is written down by each test. */
   private static final class Site implements MoveFacts, AnyHouse {
     private final List<HeldPosition> stock = new ArrayList<>();
+    private boolean scans;
+
+    @Override
+    public boolean targetIsScanned(long place) {
+      return scans;
+    }
 
     Site put(long item, long place, long lot, long serial, String quantity) {
       return put(item, place, lot, serial, quantity, Condition.GOOD);
@@ -186,6 +193,25 @@ class MoveTest {
     assertThat(flare.from()).isEqualTo(new Blank.Only<>(B));
     assertThat(flare.to()).isEqualTo(new Blank.Suggested<>(HOME, Blank.Why.HOME_BIN));
     assertThat(flare.lot()).isEqualTo(new Blank.Suggested<>(SOON, Blank.Why.EARLIEST_EXPIRY));
+  }
+
+  @Test
+  void whereBinsAreScannedTheSuggestedOneIsNotTakenByAConfirmation() {
+    scan(piece(FLARE), figure("2"));
+    OpenSentence open = OpenSentence.nothing(1).with(said);
+    site.scans = true;
+    assertThat(new Move(site).act(open, Action.CONFIRM))
+        .isEqualTo(new Step.Refused<>(new Misfit.TargetNotScanned(HOME)));
+    scan(bin(HOME));
+    open = OpenSentence.nothing(1).with(said);
+    Step<MoveSentence> accepted = new Move(site).act(open, Action.CONFIRM);
+    assertThat(((Step.Filled<MoveSentence>) accepted).sentence().ready()).isTrue();
+
+    site.scans = false;
+    said = List.of();
+    scan(piece(FLARE), figure("2"));
+    open = OpenSentence.nothing(1).with(said);
+    assertThat(new Move(site).act(open, Action.CONFIRM)).isInstanceOf(Step.Filled.class);
   }
 
   @Test
