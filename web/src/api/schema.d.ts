@@ -4341,6 +4341,40 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/serials/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** A piece with a serial number: where from, where it is, who has it */
+    get: operations['getSerial'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/serials/{id}/service-due': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Say when a piece is due for service */
+    put: operations['setServiceDue'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/session': {
     parameters: {
       query?: never;
@@ -10590,6 +10624,104 @@ export interface components {
     SendingEntry: {
       /** @enum {string} */
       rest: 'FOLLOWS' | 'STAYS';
+    };
+    SerialChange: {
+      /** Format: date-time */
+      at: string;
+      by: string;
+      reason: string;
+      /** Format: date */
+      serviceDue: string | null;
+      /** Format: date */
+      serviceDueBefore: string | null;
+    };
+    SerialLife: {
+      changes: components['schemas']['SerialChange'][];
+      code: string;
+      /** Format: date */
+      expiry: string | null;
+      /** Format: int64 */
+      id: number;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      lent: components['schemas']['SerialLoan'] | null;
+      /** Format: int32 */
+      loans: number;
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number | null;
+      name: string;
+      origin: components['schemas']['SerialOrigin'] | null;
+      /** Format: date */
+      serviceDue: string | null;
+      /** Format: int32 */
+      version: number;
+      where: components['schemas']['SerialWhere'] | null;
+    };
+    SerialLoan: {
+      /** Format: date */
+      due: string | null;
+      /** Format: int64 */
+      id: number;
+      number: string;
+      party: string;
+      /** Format: date-time */
+      since: string;
+    };
+    SerialOrigin: {
+      /** Format: date-time */
+      at: string;
+      document: string;
+      /** @enum {string} */
+      from:
+        | 'BIN'
+        | 'IN_TRANSIT'
+        | 'ON_LOAN'
+        | 'SUPPLIER_RETURN'
+        | 'SUPPLIER'
+        | 'CUSTOMER'
+        | 'SCRAPPED'
+        | 'COUNT_DIFFERENCE'
+        | 'LOST'
+        | 'USED_UP'
+        | 'OPENING';
+      supplier: string | null;
+    };
+    SerialWhere: {
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      document: string;
+      /** @enum {string} */
+      kind:
+        | 'BIN'
+        | 'IN_TRANSIT'
+        | 'ON_LOAN'
+        | 'SUPPLIER_RETURN'
+        | 'SUPPLIER'
+        | 'CUSTOMER'
+        | 'SCRAPPED'
+        | 'COUNT_DIFFERENCE'
+        | 'LOST'
+        | 'USED_UP'
+        | 'OPENING';
+      load: string | null;
+      person: string;
+      place: string | null;
+      /** Format: int64 */
+      placeId: number | null;
+      /** Format: date-time */
+      since: string;
+      site: string | null;
+      /** Format: int64 */
+      siteId: number | null;
+    };
+    ServiceDueEntry: {
+      reason: string;
+      /** Format: date */
+      serviceDue?: string | null;
+      /** Format: int32 */
+      version: number;
     };
     SettingUp: {
       settingUp: boolean;
@@ -21428,6 +21560,68 @@ export interface operations {
       400: components['responses']['Invalid'];
       401: components['responses']['SignIn'];
       403: components['responses']['Forbidden'];
+    };
+  };
+  getSerial: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SerialLife'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  setServiceDue: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ServiceDueEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SerialLife'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
     };
   };
   getSession: {

@@ -11,6 +11,7 @@ import { ReferenceField } from '../../kit/ReferenceField';
 import { TableSpace } from '../../kit/TableSpace';
 import { useAddress } from '../../kit/useAddress';
 import { useKinds } from '../checking/kinds';
+import { SerialLife } from './SerialLife';
 import { ledgerColumns } from './ledgerColumns';
 import { PostingPanel } from './PostingPanel';
 import { t, type Word } from '../../app/words';
@@ -75,57 +76,60 @@ export function LedgerSpace() {
       title={t('ledger.title')}
       name="ledger"
       over={
-        <Box
-          role="search"
-          aria-label={t('ledger.filters')}
-          sx={{
-            display: 'grid',
-            gridTemplateColumns: 'repeat(auto-fill, minmax(160px, 1fr))',
-            gap: 1.5,
-            mb: 1.5,
-          }}
-        >
-          {TEXTS.map((name) => (
-            <AddressText key={name} name={name} label={t(`ledger.filter.${name}`)} />
-          ))}
-          <AddressChoice
-            name="kind"
-            label={t('ledger.filter.kind')}
-            options={optionsOf(KINDS, (kind) => t(`kind.${kind}`), t('ledger.anyKind'))}
-          />
-          <AddressChoice
-            name="why"
-            label={t('kinds.one')}
-            options={optionsById(movementKinds.data, t('adjust.anyReason'))}
-          />
-          <AddressSite />
-          <Box sx={{ width: 180 }}>
-            <ReferenceField
-              of="PERSON"
-              label={t('ledger.filter.person')}
-              placeholder={t('ledger.anyone')}
-              value={value('person')}
-              onChange={(person) => change({ person })}
+        <>
+          {now.serial && <SerialLife key={now.serial} id={now.serial} />}
+          <Box
+            role="search"
+            aria-label={t('ledger.filters')}
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: 'repeat(auto-fill, minmax(160px, 1fr))',
+              gap: 1.5,
+              mb: 1.5,
+            }}
+          >
+            {TEXTS.map((name) => (
+              <AddressText key={name} name={name} label={t(`ledger.filter.${name}`)} />
+            ))}
+            <AddressChoice
+              name="kind"
+              label={t('ledger.filter.kind')}
+              options={optionsOf(KINDS, (kind) => t(`kind.${kind}`), t('ledger.anyKind'))}
             />
+            <AddressChoice
+              name="why"
+              label={t('kinds.one')}
+              options={optionsById(movementKinds.data, t('adjust.anyReason'))}
+            />
+            <AddressSite />
+            <Box sx={{ width: 180 }}>
+              <ReferenceField
+                of="PERSON"
+                label={t('ledger.filter.person')}
+                placeholder={t('ledger.anyone')}
+                value={value('person')}
+                onChange={(person) => change({ person })}
+              />
+            </Box>
+            {(['after', 'before'] as const).map((name) => (
+              <AddressText key={name} name={name} label={t(`ledger.filter.${name}`)} type="date" />
+            ))}
+            {about.length > 0 && (
+              <Button
+                variant="outlined"
+                onClick={() =>
+                  change(Object.fromEntries([...THINGS, 'about'].map((name) => [name, null])))
+                }
+              >
+                {t('ledger.only', {
+                  what:
+                    value('about') ||
+                    `${t(`ask.${about[0].toUpperCase()}` as Word)} ${value(about[0])}`,
+                })}
+              </Button>
+            )}
           </Box>
-          {(['after', 'before'] as const).map((name) => (
-            <AddressText key={name} name={name} label={t(`ledger.filter.${name}`)} type="date" />
-          ))}
-          {about.length > 0 && (
-            <Button
-              variant="outlined"
-              onClick={() =>
-                change(Object.fromEntries([...THINGS, 'about'].map((name) => [name, null])))
-              }
-            >
-              {t('ledger.only', {
-                what:
-                  value('about') ||
-                  `${t(`ask.${about[0].toUpperCase()}` as Word)} ${value(about[0])}`,
-              })}
-            </Button>
-          )}
-        </Box>
+        </>
       }
       question={asked}
       fetch={(query) => get('/api/ledger', query)}

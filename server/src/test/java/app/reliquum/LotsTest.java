@@ -140,4 +140,76 @@ class LotsTest {
     assertThat(controller.put(path, entry).body().path("field").asString()).isEqualTo("produced");
     receive("K3", today().plusDays(60)).ok();
   }
+
+  @Test
+  void aPieceTellsWhereItCameFromWhereItIsWhoHasItAndWhenItsServiceIsDue() {
+    long beacon = goods.item("PLB", "Beacon", "SERIAL");
+    Map<String, Object> line = Goods.line("PLB", null, "B-7", "KQ.B-01", "1");
+    goods.post("FROM_SUPPLIER", List.of(line)).ok();
+    long id =
+        controller
+            .get("/api/on-hand?group=POSITION&item=" + beacon)
+            .ok()
+            .path("rows")
+            .get(0)
+            .path("serialId")
+            .asLong();
+    JsonNode piece = controller.get("/api/serials/" + id).ok();
+    assertThat(piece.path("code").asString()).isEqualTo("B-7");
+    assertThat(piece.path("where").path("place").asString()).isEqualTo("B-01");
+    assertThat(piece.path("origin").path("from").asString()).isEqualTo("SUPPLIER");
+    assertThat(piece.path("lent").isNull()).isTrue();
+
+    // Its service is put off, and what was said before is kept.
+    Map<String, Object> service = new HashMap<>();
+    service.put("version", piece.path("version").asInt());
+    service.put("serviceDue", today().plusDays(90).toString());
+    service.put("reason", "Checked on the bench");
+    JsonNode due = controller.put("/api/serials/" + id + "/service-due", service).ok();
+    assertThat(due.path("serviceDue").asString()).isEqualTo(today().plusDays(90).toString());
+    assertThat(due.path("changes").get(0).path("reason").asString())
+        .isEqualTo("Checked on the bench");
+    assertThat(due.path("changes").get(0).path("serviceDueBefore").isNull()).isTrue();
+    assertThat(controller.put("/api/serials/" + id + "/service-due", service).status())
+        .isEqualTo(409);
+    service.put("reason", " ");
+    assertThat(controller.put("/api/serials/" + id + "/service-due", service).status())
+        .isEqualTo(400);
+
+    // Lent out, it says who has it until when; who works elsewhere does not see the bin.
+    long lent = 0;
+    for (JsonNode kind : controller.get("/api/movement-kinds").ok()) {
+      lent =
+          kind.path("purpose").asString().equals("LOAN")
+                  && kind.path("direction").asString().equals("OUT")
+              ? kind.path("id").asLong()
+              : lent;
+    }
+    Map<String, Object> loan = new HashMap<>(Map.of("kind", lent, "way", "OUT", "party", "Tern"));
+    loan.putAll(Map.of("replacing", false, "due", today().plusDays(5).toString()));
+    loan.put("lines", List.of(Goods.line("PLB", null, "B-7", "KQ.B-01", "1")));
+    controller.post("/api/adjustments", loan).ok();
+    piece = controller.get("/api/serials/" + id).ok();
+    assertThat(piece.path("where").path("kind").asString()).isEqualTo("ON_LOAN");
+    assertThat(piece.path("lent").path("party").asString()).isEqualTo("Tern");
+    assertThat(piece.path("lent").path("due").asString()).isEqualTo(today().plusDays(5).toString());
+    assertThat(piece.path("loans").asInt()).isEqualTo(1);
+
+    line.put("serial", "B-8");
+    goods.post("FROM_SUPPLIER", List.of(line)).ok();
+    long other =
+        controller
+            .get("/api/on-hand?group=POSITION&item=" + beacon + "&q=B-8")
+            .ok()
+            .path("rows")
+            .get(0)
+            .path("serialId")
+            .asLong();
+    long shop = goods.site("PS");
+    Client elsewhere = HOUSE.hire("ELSE", Role.CLERK, shop);
+    JsonNode seen = elsewhere.get("/api/serials/" + other).ok().path("where");
+    assertThat(seen.path("place").isNull()).isTrue();
+    assertThat(seen.path("site").asString()).isEqualTo("Site KQ");
+    assertThat(controller.get("/api/serials/999999").status()).isEqualTo(404);
+  }
 }

@@ -1,5 +1,6 @@
 package app.reliquum.catalog;
 
+import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Page;
@@ -30,10 +31,13 @@ class CatalogController {
 
   private final Catalog catalog;
   private final Lots lots;
+  private final SerialLives serials;
   private final ItemSetup itemSetup;
   private final Categories categories;
 
-  CatalogController(Catalog catalog, Lots lots, ItemSetup itemSetup, Categories categories) {
+  CatalogController(
+      Catalog catalog, Lots lots, SerialLives serials, ItemSetup itemSetup, Categories categories) {
+    this.serials = serials;
     this.categories = categories;
     this.itemSetup = itemSetup;
     this.catalog = catalog;
@@ -102,6 +106,23 @@ class CatalogController {
   Lots.LotView correctLot(
       Command command, @PathVariable long id, @Valid @RequestBody Lots.LotDatesEntry entry) {
     return lots.correct(command.actor(), id, entry);
+  }
+
+  @Operation(
+      operationId = "getSerial",
+      summary = "A piece with a serial number: where from, where it is, who has it")
+  @Needs(Permission.LOOK)
+  @GetMapping("/serials/{id}")
+  SerialLives.Life serial(Actor actor, @PathVariable long id) {
+    return serials.life(id, actor);
+  }
+
+  @Operation(operationId = "setServiceDue", summary = "Say when a piece is due for service")
+  @Needs(Permission.POST)
+  @PutMapping("/serials/{id}/service-due")
+  SerialLives.Life serviceDue(
+      Command command, @PathVariable long id, @Valid @RequestBody SerialLives.ServiceEntry entry) {
+    return serials.setServiceDue(id, entry, command.actor());
   }
 
   @Operation(operationId = "getItem", summary = "An item")
