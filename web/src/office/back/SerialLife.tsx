@@ -82,7 +82,10 @@ function Fact({ name, children }: { name: string; children: ReactNode }) {
 function Document({ number }: { number: string }) {
   return (
     number && (
-      <Link to={`/office/looking-back?document=${encodeURIComponent(number)}`}>
+      <Link
+        to={`/office/looking-back?document=${encodeURIComponent(number)}`}
+        style={{ whiteSpace: 'nowrap' }}
+      >
         <Code>{number}</Code>
       </Link>
     )
@@ -113,14 +116,14 @@ function Where({ life: { where, lent, loans } }: { life: Life }) {
           )}
           <Box>
             {t('serials.since', { when: instant(where.since), person: where.person })}{' '}
-            <Document number={where.document} />
+            {where.document !== lent?.number && <Document number={where.document} />}
           </Box>
         </>
       )}
       {lent && (
         <Box>
           <b>{t('serials.has', { party: lent.party })}</b>{' '}
-          <Link to={`/office/checking/loans?open=${lent.id}`}>
+          <Link to={`/office/checking/loans?open=${lent.id}`} style={{ whiteSpace: 'nowrap' }}>
             <Code>{lent.number}</Code>
           </Link>
           <Box>{lent.due ? t('serials.back', { day: date(lent.due) }) : t('serials.noDay')}</Box>
