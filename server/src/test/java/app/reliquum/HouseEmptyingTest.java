@@ -61,6 +61,9 @@ class HouseEmptyingTest {
     assertThat(administrator.get("/api/sites").ok()).isEmpty();
     assertThat(administrator.get("/api/ledger").ok().path("total").asInt()).isZero();
     assertThat(HOUSE.database().column("select code from person where code = 'ADM'")).hasSize(1);
+    // It can still print.
+    assertThat(administrator.get("/api/printers").ok().path(0).path("code").asString())
+        .isEqualTo("TRAY");
     // It is a house like a new one: the same comes in once more.
     importing.imported("example house.xlsx", example);
     new Goods(administrator).booksAddUp();
