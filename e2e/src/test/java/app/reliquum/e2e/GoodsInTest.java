@@ -228,7 +228,8 @@ class GoodsInTest {
     office.getByLabel("Comment").fill("@tavi, the lorry comes at two");
     button(office, "Add comment").click();
     // What is being typed holds the name as well: it is written once the field is empty again.
-    assertThat(office.getByLabel("Comment")).hasValue("");
+    assertThat(office.getByLabel("Comment", new Page.GetByLabelOptions().setExact(true)))
+        .hasValue("");
     assertThat(office.locator("aside").getByText("@tavi")).isVisible();
     check(hand.get("/api/notices").ok().path("rows").get(0).path("kind").asString())
         .isEqualTo("MENTIONED");
