@@ -29,6 +29,7 @@ alter table print_job
   add claimed_until datetime(6) null,
   add job_number int null,
   add failure varchar(400) null,
+  add sent datetime(6) null,
   add ended datetime(6) null,
   add key waiting (state, next_try);
 

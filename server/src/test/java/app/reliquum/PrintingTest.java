@@ -5,9 +5,16 @@ import static org.junit.jupiter.api.Assumptions.assumeTrue;
 
 import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
+import com.hp.jipp.encoding.IppPacket;
+import com.hp.jipp.model.JobState;
+import com.hp.jipp.model.Operation;
+import com.hp.jipp.model.Status;
+import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
 import java.io.UncheckedIOException;
+import java.net.InetSocketAddress;
 import java.net.ServerSocket;
+import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -237,6 +244,91 @@ class PrintingTest {
     }
   }
 
+  /** A printer that prints when it is told to. */
+  private static final class SlowPrinter implements AutoCloseable {
+    private final HttpServer server;
+    private volatile JobState state = JobState.processing;
+    private volatile int looked;
+
+    SlowPrinter() throws IOException {
+      server = HttpServer.create(new InetSocketAddress("127.0.0.1", 0), 0);
+      server.createContext(
+          "/",
+          exchange -> {
+            try (exchange) {
+              IppPacket asked = IppPacket.read(exchange.getRequestBody());
+              exchange.getRequestBody().readAllBytes();
+              looked += asked.getOperation().equals(Operation.getJobAttributes) ? 1 : 0;
+              IppPacket answer =
+                  IppPacket.jobResponse(
+                          Status.successfulOk,
+                          77,
+                          URI.create("ipp://127.0.0.1/jobs/77"),
+                          state,
+                          List.of("job-canceled-at-device"))
+                      .setRequestId(asked.getRequestId())
+                      .build();
+              exchange.sendResponseHeaders(200, 0);
+              answer.write(exchange.getResponseBody());
+            }
+          });
+      server.start();
+    }
+
+    String address() {
+      return "ipp://127.0.0.1:" + server.getAddress().getPort() + "/ipp/print";
+    }
+
+    @Override
+    public void close() {
+      server.stop(0);
+    }
+  }
+
+  @Test
+  void aPrinterThatTakesItsTimeIsAskedUntilItIsDone() throws IOException {
+    try (SlowPrinter slow = new SlowPrinter()) {
+      long printer = added(printer("TIME", slow.address()));
+      long id = printLabel(printer).ok().path("id").asLong();
+      ended(id, "SENT");
+      Client.Answer held = controller.post("/api/print-jobs/" + id + "/cancel", Map.of());
+      assertThat(held.status()).isEqualTo(409);
+      // However often one looks, it has been tried once.
+      until(() -> slow.looked, looks -> looks > 1);
+      assertThat(job(id).path("tries").asInt()).isEqualTo(1);
+      slow.state = JobState.completed;
+      assertThat(ended(id, "PRINTED").path("failure").isNull()).isTrue();
+    }
+  }
+
+  /** It waited long for a printer that was away: that is not how long the printer took. */
+  @Test
+  void howLongAPrinterTakesCountsFromWhenItHadTheJob() throws IOException {
+    try (SlowPrinter slow = new SlowPrinter()) {
+      long printer = added(printer("LATE", slow.address()));
+      long id = printLabel(printer).ok().path("id").asLong();
+      HOUSE.database().run("update print_job set at = at - interval 2 hour where id = " + id);
+      ended(id, "SENT");
+      int before = slow.looked;
+      until(() -> slow.looked, looks -> looks > before + 1);
+      assertThat(job(id).path("state").asString()).isEqualTo("SENT");
+      HOUSE.database().run("update print_job set sent = sent - interval 2 hour where id = " + id);
+      assertThat(ended(id, "FAILED").path("failure").asString()).contains("for an hour");
+    }
+  }
+
+  @Test
+  void whatAPrinterBreaksOffIsSaid() throws IOException {
+    try (SlowPrinter slow = new SlowPrinter()) {
+      long printer = added(printer("BREAKS", slow.address()));
+      long id = printLabel(printer).ok().path("id").asLong();
+      ended(id, "SENT");
+      slow.state = JobState.aborted;
+      assertThat(ended(id, "FAILED").path("failure").asString())
+          .contains("broke it off", "job-canceled-at-device");
+    }
+  }
+
   /** CUPS with folders and a backend of its own: what it prints lies in a file. */
   private static Process cups(Path folder, int port, Path out) throws IOException {
     Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString("rwxr-xr-x"));
@@ -330,20 +422,22 @@ class PrintingTest {
     job = ended(job.path("id").asLong(), "PRINTED");
     assertThat(job.path("copies").asInt()).isEqualTo(2);
     assertThat(job.path("title").asString()).contains("and 1 more");
-    // What only moves is not received.
+    // What goes out is not received, and leaves no trace here.
     int printed = byItself("").size();
-    controller
-        .post(
-            "/api/postings",
-            Map.of(
-                "direction",
-                "TO_CUSTOMER",
-                "lines",
-                List.of(Map.of("item", "SHK", "place", "KQ.A-01-A", "quantity", "1"))))
-        .ok();
-    until(
-        () -> byItself("").size(),
-        size -> size > printed && byItself("").get(0).path("state").asString().equals("NOTHING"));
+    for (String direction : List.of("TO_CUSTOMER", "FROM_SUPPLIER")) {
+      controller
+          .post(
+              "/api/postings",
+              Map.of(
+                  "direction",
+                  direction,
+                  "lines",
+                  List.of(Map.of("item", "SHK", "place", "KQ.A-01-A", "quantity", "1"))))
+          .ok();
+    }
+    List<JsonNode> all = until(() -> byItself(""), jobs -> jobs.size() > printed);
+    ended(all.get(0).path("id").asLong(), "PRINTED");
+    assertThat(byItself("")).hasSize(printed + 1);
   }
 
   @Test

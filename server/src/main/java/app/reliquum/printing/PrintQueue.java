@@ -230,7 +230,7 @@ public class PrintQueue {
     }
     jdbc.sql(
             "update print_job set state = 'WAITING', tries = 0, next_try = null, failure = null,"
-                + " ended = null, job_number = null where id = ?")
+                + " sent = null, ended = null, job_number = null where id = ?")
         .param(id)
         .update();
     return job(id);
@@ -240,7 +240,12 @@ public class PrintQueue {
   @Transactional
   public Job cancel(long id, Actor actor) {
     Job job = lock(id, actor);
-    if (job.state() != State.WAITING) {
+    boolean taken =
+        jdbc.sql("select coalesce(claimed_until > ?, false) from print_job where id = ?")
+            .params(now(), id)
+            .query(Boolean.class)
+            .single();
+    if (job.state() != State.WAITING || taken) {
       throw Problem.conflict(
           "gone-on", "A printer has " + job.title() + " already; it can't be held back.");
     }
@@ -272,38 +277,56 @@ public class PrintQueue {
    * @param jobNumber what the printer calls it; 0 if no printer has it
    */
   record Turn(
-      Job job, byte @Nullable [] content, long subject, long site, int jobNumber, Instant at) {}
+      Job job,
+      byte @Nullable [] content,
+      long subject,
+      long site,
+      int jobNumber,
+      @Nullable Instant sent) {
+
+    /** Whether the printer has it for longer than it could take. */
+    private boolean isOverdue(Instant now) {
+      return sent != null && sent.plus(LONGEST_PRINTING).isBefore(now);
+    }
+  }
 
   /** Takes a job that is to be printed or looked after now, so that no other server does. */
   @Transactional
   Optional<Turn> take() {
     LocalDateTime now = now();
-    Optional<Turn> next =
+    Optional<Long> next =
         jdbc.sql(
-                SELECT
-                    + " where t.state in ('WAITING', 'SENT')"
-                    + " and (t.next_try is null or t.next_try <= ?)"
-                    + " and (t.claimed_until is null or t.claimed_until <= ?)"
-                    + " order by t.id limit 1 for update skip locked")
+                "select id from print_job where state in ('WAITING', 'SENT')"
+                    + " and (next_try is null or next_try <= ?)"
+                    + " and (claimed_until is null or claimed_until <= ?)"
+                    + " order by id limit 1 for update skip locked")
             .params(now, now)
-            .query(
-                (row, n) -> {
-                  Job job = job(row, n);
-                  return new Turn(
-                      job,
-                      row.getBytes("content"),
-                      row.getLong("subject_id"),
-                      row.getLong("site_id"),
-                      row.getInt("job_number"),
-                      job.at());
-                })
+            .query(Long.class)
             .optional();
-    next.ifPresent(
-        turn ->
-            jdbc.sql("update print_job set claimed_until = ?, tries = tries + 1 where id = ?")
-                .params(now.plus(CLAIM), turn.job().id())
-                .update());
-    return next;
+    return next.map(
+        id -> {
+          jdbc.sql(
+                  "update print_job set claimed_until = ?, tries = tries + (state = 'WAITING')"
+                      + " where id = ?")
+              .params(now.plus(CLAIM), id)
+              .update();
+          return turn(id);
+        });
+  }
+
+  private Turn turn(long id) {
+    return jdbc.sql(SELECT + " where t.id = ?")
+        .param(id)
+        .query(
+            (row, n) ->
+                new Turn(
+                    job(row, n),
+                    row.getBytes("content"),
+                    row.getLong("subject_id"),
+                    row.getLong("site_id"),
+                    row.getInt("job_number"),
+                    Utc.instant(row.getTimestamp("sent"))))
+        .single();
   }
 
   void made(long id, PaperSource.Made made) {
@@ -313,20 +336,21 @@ public class PrintQueue {
   }
 
   /** A printer has it; one looks again whether it is done. */
-  void sent(Turn turn, IppPrinter.Job has) {
+  @Transactional
+  public void sent(Turn turn, IppPrinter.Job has) {
     switch (has.progress()) {
       case PRINTED -> end(turn.job().id(), State.PRINTED, null);
       case BROKEN_OFF -> fail(turn.job(), "The printer broke it off: " + has.reasons() + ".");
       case GOING_ON -> {
-        if (turn.job().state() == State.SENT
-            && turn.at().plus(LONGEST_PRINTING).isBefore(clock.instant())) {
+        if (turn.isOverdue(clock.instant())) {
           fail(turn.job(), "The printer has not printed it for an hour: " + has.reasons() + ".");
           return;
         }
         jdbc.sql(
                 "update print_job set state = 'SENT', job_number = ?, next_try = ?,"
-                    + " claimed_until = null, failure = null where id = ?")
-            .params(has.number(), now().plus(LOOK), turn.job().id())
+                    + " sent = coalesce(sent, ?), claimed_until = null, failure = null"
+                    + " where id = ?")
+            .params(has.number(), now().plus(LOOK), now(), turn.job().id())
             .update();
       }
     }
@@ -342,13 +366,14 @@ public class PrintQueue {
 
   /** It went wrong in a way that may pass: it is tried again, later and later. */
   @Transactional
-  public void failForNow(Job job, String why) {
-    int tries = job.tries() + 1;
-    if (tries >= TRIES) {
+  public void failForNow(Turn turn, String why) {
+    Job job = turn.job();
+    int tries = job.tries();
+    if (tries >= TRIES || turn.isOverdue(clock.instant())) {
       fail(job, why);
       return;
     }
-    Duration pause = FIRST_PAUSE.multipliedBy(1L << (tries - 1));
+    Duration pause = FIRST_PAUSE.multipliedBy(1L << Math.max(0, tries - 1));
     jdbc.sql("update print_job set failure = ?, next_try = ?, claimed_until = null where id = ?")
         .params(
             cut(why, LONGEST),

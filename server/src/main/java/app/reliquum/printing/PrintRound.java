@@ -81,7 +81,7 @@ class PrintRound {
       if (fault.lasting()) {
         queue.fail(job, why);
       } else {
-        queue.failForNow(job, why);
+        queue.failForNow(turn, why);
       }
     } catch (Problem refused) {
       queue.fail(job, Problem.said(refused));

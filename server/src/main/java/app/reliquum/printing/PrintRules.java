@@ -226,22 +226,37 @@ class PrintRules implements FeedReader {
     if (occasion.isEmpty() || entry.sites().isEmpty()) {
       return;
     }
-    jdbc.sql(
-            SELECT
-                + " where r.occasion = :occasion and r.site_id in (:sites) and r.active"
-                + " and p.active order by r.id")
-        .param("occasion", occasion.get().name())
-        .param("sites", entry.sites())
-        .query(PrintRules::card)
-        .list()
-        .forEach(
-            rule ->
-                queue.printLater(
-                    rule.printerId(),
-                    rule.copies(),
-                    rule.siteId(),
-                    rule.paper(),
-                    entry.subject(),
-                    staff.house().id()));
+    List<Card> rules =
+        jdbc.sql(
+                SELECT
+                    + " where r.occasion = :occasion and r.site_id in (:sites) and r.active"
+                    + " and p.active order by r.id")
+            .param("occasion", occasion.get().name())
+            .param("sites", entry.sites())
+            .query(PrintRules::card)
+            .list();
+    if (rules.isEmpty() || !isMeant(occasion.get(), entry)) {
+      return;
+    }
+    for (Card rule : rules) {
+      queue.printLater(
+          rule.printerId(),
+          rule.copies(),
+          rule.siteId(),
+          rule.paper(),
+          entry.subject(),
+          staff.house().id());
+    }
+  }
+
+  /** Of all that is posted only what came in is received. */
+  private boolean isMeant(Occasion occasion, FeedEntry entry) {
+    return occasion != Occasion.GOODS_RECEIVED
+        || jdbc.sql(
+                "select exists(select 1 from posted where id = ? and kind = 'RECEIPT'"
+                    + " and reverses_id is null)")
+            .param(entry.subject())
+            .query(Boolean.class)
+            .single();
   }
 }
