@@ -260,6 +260,11 @@ class ChangeLogTest {
     assertThat(takeBack(newest(controller, "items", "SH-4")).status()).isEqualTo(200);
     assertThat(controller.get("/api/items?q=SH-4").ok().path("total").asInt()).isZero();
     assertThat(takeBack(newest(controller, "items", "SH-5")).problem()).isEqualTo("built-on");
+    // Neither does one go, nor is it put out of use, that only its cost names.
+    added("SH-8");
+    importing.imported("costs.csv", "item,cost\nSH-8,4\n".getBytes(StandardCharsets.UTF_8));
+    assertThat(takeBack(newest(controller, "items", "SH-8")).problem()).isEqualTo("built-on");
+    assertThat(controller.get("/api/items?q=SH-8").ok().path("total").asInt()).isEqualTo(1);
   }
 
   @Test

@@ -117,11 +117,13 @@ class Undoing {
       }
       table.write(List.of(RowChange.ofNew(gone)), writing);
     } else {
-      undo(
-          table,
-          List.of(new RowChange(change.change().before(), change.change().after().orElseThrow())),
-          new Staying(),
-          writing);
+      Staying staying = new Staying();
+      TableRow after = change.change().after().orElseThrow();
+      undo(table, List.of(new RowChange(change.change().before(), after)), staying, writing);
+      if (staying.rows > 0) {
+        // Nothing is reversed here: what the ledger names was not posted by this change.
+        throw builtOn(after, "is in use");
+      }
     }
     checkDone(writing);
   }
