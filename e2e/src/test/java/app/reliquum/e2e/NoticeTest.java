@@ -42,10 +42,12 @@ class NoticeTest {
   /** As in {@code group:artifact version: licence}. */
   private static boolean names(String line, String library) {
     int colon = line.indexOf(": ");
-    if (colon < 0 || line.length() == colon + 2) {
+    int group = line.indexOf(':');
+    // What the web carries has no group.
+    if (colon < 0 || line.length() == colon + 2 || group == colon) {
       return false;
     }
-    String[] words = line.substring(line.indexOf(':') + 1, colon).split(" ");
+    String[] words = line.substring(group + 1, colon).split(" ");
     return words.length == 2 && library.equals(words[0] + "-" + words[1]);
   }
 }
