@@ -9056,6 +9056,8 @@ export interface components {
     OwnChoices: {
       landingPage: string;
       /** Format: int64 */
+      printer?: number | null;
+      /** Format: int64 */
       site?: number | null;
     };
     PackCard: {

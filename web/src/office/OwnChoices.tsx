@@ -34,10 +34,14 @@ function ChoicesForm({ choices }: { choices: Schemas['OwnChoices'] }) {
   const { permissions } = useMe();
   const sites = useSites();
   const views = useViews().data ?? [];
+  const printers = (useQuery(question('/api/printers')).data ?? []).filter(
+    (one) => one.active && one.labels,
+  );
   const save = useSave(['own-choices', 'sites'], put('/api/own-choices'));
   const form = useForm(
     {
       site: choices.site === null ? '' : String(choices.site),
+      printer: choices.printer === null ? '' : String(choices.printer),
       landingPage: choices.landingPage,
     },
     save.error,
@@ -60,6 +64,7 @@ function ChoicesForm({ choices }: { choices: Schemas['OwnChoices'] }) {
       onSubmit={() =>
         save.mutate({
           site: form.entry.site === '' ? null : Number(form.entry.site),
+          printer: form.entry.printer === '' ? null : Number(form.entry.printer),
           landingPage: form.entry.landingPage,
         })
       }
@@ -69,6 +74,11 @@ function ChoicesForm({ choices }: { choices: Schemas['OwnChoices'] }) {
         {...form.choice('site')}
         helperText={form.choice('site').helperText ?? t('own.siteHelp')}
         options={optionsById(sites.data, t('own.noSite'))}
+      />
+      <Choice
+        label={t('own.printer')}
+        {...form.choice('printer')}
+        options={optionsById(printers, t('printing.usual'))}
       />
       <Choice
         label={t('own.landingPage')}

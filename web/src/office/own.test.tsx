@@ -16,7 +16,8 @@ beforeEach(() => {
     { id: 2, name: 'Shop' },
   ]);
   answers('GET', '/api/saved-views', () => []);
-  answers('GET', '/api/own-choices', () => ({ site: 2, landingPage: '' }));
+  answers('GET', '/api/printers', () => [{ id: 4, name: 'Dock', active: true, labels: true }]);
+  answers('GET', '/api/own-choices', () => ({ site: 2, printer: null, landingPage: '' }));
 });
 afterEach(() => {
   cleanup();
@@ -28,10 +29,12 @@ it('chooses the site and the page that come first', async () => {
   show(<OwnChoices />);
   await screen.findByRole('option', { name: 'Coming and going: Inbound' });
   fill(screen.getByLabelText('First page'), '/office/coming/inbound');
+  fill(await screen.findByLabelText('My label printer'), '4');
   await press('Save');
   await waitFor(() =>
     expect(asked.find((one) => one.method === 'PUT')?.body).toEqual({
       site: 2,
+      printer: 4,
       landingPage: '/office/coming/inbound',
     }),
   );

@@ -301,6 +301,19 @@ class PrintingTest {
     }
   }
 
+  @Test
+  void whoHasChosenAPrinterForThemselvesPrintsThere() {
+    long mine = added(printer("MINE", ""));
+    Map<String, Object> choices = new HashMap<>(Map.of("landingPage", "", "printer", mine));
+    assertThat(controller.put("/api/own-choices", choices).ok().path("printer").asLong())
+        .isEqualTo(mine);
+    assertThat(printLabel(null).ok().path("printerId").asLong()).isEqualTo(mine);
+    choices.put("printer", 999_999);
+    assertThat(controller.put("/api/own-choices", choices).detail()).contains("Choose a printer");
+    choices.put("printer", null);
+    assertThat(controller.put("/api/own-choices", choices).ok().path("printer").isNull()).isTrue();
+  }
+
   /** It waited long for a printer that was away: that is not how long the printer took. */
   @Test
   void howLongAPrinterTakesCountsFromWhenItHadTheJob() throws IOException {

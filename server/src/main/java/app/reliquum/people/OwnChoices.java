@@ -25,11 +25,13 @@ class OwnChoices {
    * What someone has chosen.
    *
    * @param site the site that stands first where one is asked for; null for none
+   * @param printer the printer on which their labels come out; null for the usual one
    * @param landingPage the page of the office that is opened first; empty for the usual one
    */
   @Schema(name = "OwnChoices")
   record Choices(
       @Nullable Long site,
+      @Nullable Long printer,
       @NotNull
           @Size(max = 120)
           @Pattern(
@@ -39,18 +41,29 @@ class OwnChoices {
 
   @Transactional(readOnly = true)
   public Choices of(Actor actor) {
-    return jdbc.sql("select site_id, landing_page from person_choice where person_id = ?")
+    return jdbc.sql(
+            "select site_id, printer_id, landing_page from person_choice where person_id = ?")
         .param(actor.id())
-        .query(
-            (row, n) -> new Choices(row.getLong(1) == 0 ? null : row.getLong(1), row.getString(2)))
+        .query((row, n) -> standing(row.getLong(1), row.getLong(2), row.getString(3), actor))
         .optional()
-        // A site that one has left is chosen no more.
-        .map(
-            choices ->
-                choices.site() != null && !actor.worksAt(choices.site())
-                    ? new Choices(null, choices.landingPage())
-                    : choices)
-        .orElse(new Choices(null, ""));
+        .orElse(new Choices(null, null, ""));
+  }
+
+  /** A site that one has left, and a printer that prints there no more, are chosen no more. */
+  private Choices standing(long site, long printer, String page, Actor actor) {
+    return new Choices(
+        site == 0 || !actor.worksAt(site) ? null : (Long) site,
+        printer == 0 || !isUsable(printer, actor) ? null : (Long) printer,
+        page);
+  }
+
+  private boolean isUsable(long printer, Actor actor) {
+    return jdbc.sql("select coalesce(site_id, 0) from printer where id = ? and active and labels")
+        .param(printer)
+        .query(Long.class)
+        .optional()
+        .filter(site -> site == 0 || actor.worksAt(site))
+        .isPresent();
   }
 
   @Transactional
@@ -58,11 +71,18 @@ class OwnChoices {
     if (choices.site() != null && !isTheirs(choices.site(), actor)) {
       throw Problem.invalid("site", "Choose a site at which you work.");
     }
+    if (choices.printer() != null && !isUsable(choices.printer(), actor)) {
+      throw Problem.invalid("printer", "Choose a printer that prints labels where you work.");
+    }
     jdbc.sql(
-            "insert into person_choice (person_id, site_id, landing_page) values (?, ?, ?)"
-                + " on duplicate key update site_id = value(site_id),"
-                + " landing_page = value(landing_page)")
-        .params(actor.id(), choices.site() == null ? 0 : choices.site(), choices.landingPage())
+            "insert into person_choice (person_id, site_id, printer_id, landing_page)"
+                + " values (?, ?, ?, ?) on duplicate key update site_id = value(site_id),"
+                + " printer_id = value(printer_id), landing_page = value(landing_page)")
+        .params(
+            actor.id(),
+            choices.site() == null ? 0 : choices.site(),
+            choices.printer() == null ? 0 : choices.printer(),
+            choices.landingPage())
         .update();
     return of(actor);
   }

@@ -15,6 +15,7 @@ import java.net.URI;
 import java.net.URISyntaxException;
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -134,24 +135,30 @@ class Printers {
   }
 
   /**
-   * The printer on which someone has labels printed who has chosen none: one of their own sites
-   * before one of the whole house.
+   * The printer on which someone has labels printed who names none: the one that they have chosen
+   * for themselves, else one of their own sites, else one of the whole house.
    *
    * @throws Problem if there is none
    */
   Card forLabels(Actor actor) {
+    long own =
+        jdbc.sql("select printer_id from person_choice where person_id = ?")
+            .param(actor.id())
+            .query(Long.class)
+            .optional()
+            .orElse(0L);
     return all(actor).stream()
         .filter(one -> one.active() && one.labels())
         .min(
-            java.util.Comparator.<Card>comparingInt(
-                    one -> one.siteId() != null && !actor.everywhere() ? 0 : 1)
+            Comparator.<Card>comparingInt(one -> one.id() == own ? 0 : 1)
+                .thenComparing(one -> one.siteId() != null && !actor.everywhere() ? 0 : 1)
                 .thenComparing(one -> one.address().isEmpty() ? 1 : 0)
                 .thenComparing(Card::id))
         .orElseThrow(
             () ->
                 Problem.refused(
                     "no-printer",
-                    "No printer prints labels. Set one under House rules > Printing."));
+                    "No printer prints labels. Set one under House rules > Printers."));
   }
 
   @Transactional
