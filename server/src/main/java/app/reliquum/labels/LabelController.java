@@ -2,13 +2,12 @@ package app.reliquum.labels;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
+import app.reliquum.api.FileAnswer;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import app.reliquum.printing.PrintQueue;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -55,11 +54,6 @@ class LabelController {
   }
 
   private static ResponseEntity<byte[]> pdf(String name, byte[] content) {
-    return ResponseEntity.ok()
-        .header(
-            HttpHeaders.CONTENT_DISPOSITION,
-            ContentDisposition.inline().filename(name).build().toString())
-        .contentType(MediaType.APPLICATION_PDF)
-        .body(content);
+    return FileAnswer.shown(content, MediaType.APPLICATION_PDF, name);
   }
 }

@@ -2,14 +2,13 @@ package app.reliquum.printing;
 
 import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
+import app.reliquum.api.FileAnswer;
 import app.reliquum.api.Needs;
 import app.reliquum.api.Permission;
 import app.reliquum.api.Problem;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import java.util.List;
-import org.springframework.http.ContentDisposition;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -164,11 +163,6 @@ class PrintController {
   }
 
   private static ResponseEntity<byte[]> pdf(String name, byte[] content) {
-    return ResponseEntity.ok()
-        .header(
-            HttpHeaders.CONTENT_DISPOSITION,
-            ContentDisposition.inline().filename(name).build().toString())
-        .contentType(MediaType.APPLICATION_PDF)
-        .body(content);
+    return FileAnswer.shown(content, MediaType.APPLICATION_PDF, name);
   }
 }
