@@ -159,6 +159,11 @@ class OutboundFilesTest {
         .isEqualTo("nothing-to-pick");
   }
 
+  @Test
+  void anOrderThatIsOnlyBlankIsNone() {
+    assertThat(clerk.get("/api/outbound/pick-sheets?orders=%20").status()).isEqualTo(400);
+  }
+
   private String fault(String xml) {
     Client.Answer answer =
         clerk.file("/api/outbound/file", "application/xml", xml.getBytes(StandardCharsets.UTF_8));

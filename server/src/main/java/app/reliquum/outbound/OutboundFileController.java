@@ -9,6 +9,7 @@ import app.reliquum.api.OnceInPart;
 import app.reliquum.api.Permission;
 import app.reliquum.api.sheets.ImportResult;
 import io.swagger.v3.oas.annotations.Operation;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Locale;
@@ -91,7 +92,7 @@ class OutboundFileController {
   @Needs(Permission.LOOK)
   @GetMapping(path = "/pick-sheets", produces = MediaType.APPLICATION_PDF_VALUE)
   ResponseEntity<byte[]> pickSheets(
-      Actor actor, @RequestParam @Size(min = 1, max = MOST_SHEETS) List<Long> orders) {
+      Actor actor, @RequestParam @Size(min = 1, max = MOST_SHEETS) List<@NotNull Long> orders) {
     return FileAnswer.shown(
         papers.pickSheets(orders, actor), MediaType.APPLICATION_PDF, "pick-sheets.pdf");
   }
