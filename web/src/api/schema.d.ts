@@ -761,6 +761,24 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/counts/{id}/checks': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** How a count was checked by others */
+    get: operations['listCountChecks'];
+    put?: never;
+    /** Have some bins checked that were found right */
+    post: operations['checkCount'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/counts/{id}/counting': {
     parameters: {
       query?: never;
@@ -942,6 +960,58 @@ export interface paths {
     put?: never;
     /** Take a count to review */
     post: operations['reviewCount'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/sheets': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The first count sheet to be typed */
+    get: operations['getFirstCountSheet'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/sheets/{slip}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** A count sheet by its printed number */
+    get: operations['getCountSheet'];
+    put?: never;
+    /** Type the figures of a count sheet, the first or the second time */
+    post: operations['typeCountSheet'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/counts/{id}/sheets/{slip}/back': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Take a typed count sheet back, to type it anew */
+    post: operations['takeBackCountSheet'];
     delete?: never;
     options?: never;
     head?: never;
@@ -6054,30 +6124,44 @@ export interface components {
       codes: number;
       name: string;
     };
-    CollectorFault: {
-      cells: {
-        [key: string]: string;
-      };
-      /** Format: int32 */
-      row: number;
-      sentence: string;
-    };
     CollectorItem: {
       code: string;
       factor: number;
       item: string;
       name: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      onHand: string | null;
       price: number | null;
       tracking: string;
       unit: string;
     };
     CollectorResult: {
-      faults: components['schemas']['CollectorFault'][];
-      /** Format: int32 */
-      rows: number;
+      fingerprint: string;
+      rows: components['schemas']['CollectorRow'][];
       /** Format: int32 */
       taken: number;
+      /** Format: int32 */
+      total: number;
       written: boolean;
+    };
+    CollectorRow: {
+      cells: {
+        [key: string]: string;
+      };
+      item: string | null;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string | null;
+      /** Format: int32 */
+      row: number;
+      sentence: string | null;
     };
     ComponentScrap: {
       /**
@@ -6119,8 +6203,21 @@ export interface components {
       /** Format: date-time */
       begun: string | null;
       blind: boolean;
-      can: ('TO_REVIEW' | 'POST' | 'APPROVE' | 'DECIDE' | 'REOPEN' | 'ASSIGN' | 'CANCEL')[];
+      can: (
+        | 'TO_REVIEW'
+        | 'POST'
+        | 'APPROVE'
+        | 'DECIDE'
+        | 'REOPEN'
+        | 'ASSIGN'
+        | 'CANCEL'
+        | 'CHECK'
+        | 'TAKE_BACK'
+      )[];
       changes: components['schemas']['DocumentChange'][];
+      /** Format: int64 */
+      checks: number;
+      checksNumber: string | null;
       /** Format: date-time */
       created: string;
       createdBy: string;
@@ -6151,6 +6248,8 @@ export interface components {
       slips: number;
       /** @enum {string} */
       state: 'PREPARED' | 'COUNTING' | 'IN_REVIEW' | 'POSTED' | 'CANCELLED';
+      takenBack: boolean;
+      typedTwice: boolean;
       unplanned: boolean;
       /** Format: int32 */
       version: number;
@@ -6161,6 +6260,36 @@ export interface components {
       /** Format: int32 */
       others: number;
       othersGross: number;
+    };
+    CountCheck: {
+      /** Format: int32 */
+      bins: number;
+      /** Format: int32 */
+      done: number;
+      /** Format: int64 */
+      id: number;
+      number: string;
+      /** Format: int32 */
+      otherwise: number;
+      /** @enum {string} */
+      state: 'PREPARED' | 'COUNTING' | 'IN_REVIEW' | 'POSTED' | 'CANCELLED';
+    };
+    CountCheckEntry: {
+      /** Format: int32 */
+      bins: number;
+    };
+    CountCheckPerson: {
+      /** Format: int32 */
+      bins: number;
+      name: string;
+      /** Format: int32 */
+      otherwise: number;
+    };
+    CountChecks: {
+      checks: components['schemas']['CountCheck'][];
+      people: components['schemas']['CountCheckPerson'][];
+      /** Format: int32 */
+      right: number;
     };
     CountClass: {
       /** Format: int32 */
@@ -6224,6 +6353,7 @@ export interface components {
       scope: components['schemas']['CountScope'];
       /** @enum {string} */
       shape: 'BIN' | 'ITEM' | 'FREE';
+      typedTwice?: boolean | null;
     };
     CountHand: {
       /** Format: int32 */
@@ -6424,6 +6554,115 @@ export interface components {
       /** Format: int64 */
       site: number;
       suspected?: boolean | null;
+    };
+    CountSheet: {
+      /** Format: int64 */
+      assigned: number;
+      bin: string | null;
+      item: string | null;
+      lines: components['schemas']['CountSheetLine'][];
+      /** Format: int32 */
+      next: number | null;
+      onFloor: string[];
+      /** Format: int32 */
+      round: number;
+      /** Format: int32 */
+      slip: number;
+      /** @enum {string} */
+      state: 'OPEN' | 'TAKEN' | 'DONE';
+      twice: boolean;
+      typings: components['schemas']['CountSheetTyping'][];
+    };
+    CountSheetDifference: {
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      first: string | null;
+      item: string;
+      lot: string;
+      name: string;
+      place: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      second: string | null;
+      serial: string;
+    };
+    CountSheetEntry: {
+      /** Format: date-time */
+      countedAt?: string | null;
+      /** Format: int64 */
+      countedBy?: number | null;
+      figures: components['schemas']['CountSheetFigure'][];
+      found: components['schemas']['CountSheetFound'][];
+      lookedUp: boolean;
+    };
+    CountSheetFigure: {
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /** Format: int64 */
+      itemId: number;
+      /** Format: int64 */
+      lotId: number;
+      /** Format: int64 */
+      placeId: number;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      /** Format: int64 */
+      serialId: number;
+      /** Format: int64 */
+      unitLoadId: number;
+    };
+    CountSheetFound: {
+      bin?: string | null;
+      item: string;
+      lot?: string | null;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      quantity: string;
+      serial?: string | null;
+    };
+    CountSheetLine: {
+      /** @enum {string} */
+      condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
+      /** Format: date */
+      expiry: string | null;
+      item: string;
+      /** Format: int64 */
+      itemId: number;
+      lot: string | null;
+      /** Format: int64 */
+      lotId: number;
+      name: string;
+      place: string;
+      /** Format: int64 */
+      placeId: number;
+      serial: string | null;
+      /** Format: int64 */
+      serialId: number;
+      symbol: string;
+      unitLoad: string | null;
+      /** Format: int64 */
+      unitLoadId: number;
+    };
+    CountSheetTyping: {
+      /** Format: date-time */
+      at: string;
+      /** Format: date-time */
+      countedAt: string;
+      countedBy: string;
+      person: string;
     };
     CountSlip: {
       area: string | null;
@@ -6719,6 +6958,10 @@ export interface components {
       site: number;
       /** Format: int64 */
       transfer: number;
+    };
+    FirstCountSheet: {
+      /** Format: int32 */
+      slip: number | null;
     };
     FloorAdjusting: {
       /**
@@ -11490,6 +11733,13 @@ export interface components {
       code: string;
       name: string;
     };
+    TypedCountSheet: {
+      differences: components['schemas']['CountSheetDifference'][];
+      /** Format: int32 */
+      next: number | null;
+      /** @enum {string} */
+      outcome: 'TYPED_ONCE' | 'DIFFERS' | 'COUNTED';
+    };
     UnbinnedRow: {
       /** @enum {string} */
       condition: 'GOOD' | 'ON_HOLD' | 'REJECTED';
@@ -12878,6 +13128,7 @@ export interface operations {
     parameters: {
       query?: {
         trial?: boolean;
+        original?: string;
       };
       header: {
         /** @description A UUID of the caller's own: the same again does nothing again. */
@@ -12941,6 +13192,7 @@ export interface operations {
     parameters: {
       query?: {
         department?: string;
+        count?: number;
         after?: string;
         limit?: number;
       };
@@ -13450,6 +13702,68 @@ export interface operations {
       404: components['responses']['NotFound'];
     };
   };
+  listCountChecks: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountChecks'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  checkCount: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CountCheckEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
   reopenCount: {
     parameters: {
       query?: never;
@@ -13779,6 +14093,129 @@ export interface operations {
       };
       path: {
         id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  getFirstCountSheet: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FirstCountSheet'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  getCountSheet: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+        slip: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CountSheet'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  typeCountSheet: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+        slip: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CountSheetEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TypedCountSheet'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  takeBackCountSheet: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+        slip: number;
       };
       cookie?: never;
     };

@@ -58,6 +58,7 @@ export function CountForm({
       method: 'SWEEP' as (typeof METHODS)[number],
       shape: 'BIN' as (typeof SHAPES)[number],
       blind: true,
+      typedTwice: false,
       area: '',
       binsFrom: '',
       binsTo: '',
@@ -97,6 +98,7 @@ export function CountForm({
     method: one.method,
     shape: one.shape,
     blind: one.blind,
+    typedTwice: one.typedTwice,
     people: one.people.length > 0 ? one.people : undefined,
     note: one.note,
   });
@@ -142,6 +144,7 @@ export function CountForm({
         ))}
       </Box>
       <Tick label={t('count.blind')} {...form.tick('blind')} />
+      <Tick label={t('count.typedTwice')} {...form.tick('typedTwice')} />
       {one.shape !== 'FREE' && (
         <Part title={t('count.scope')}>
           {places.length > 0 && (

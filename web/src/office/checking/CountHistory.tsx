@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import type { Schemas } from '../../api/client';
+import { CheckList } from './CountChecks';
 import { History } from '../../kit/DocumentPanel';
 import { GridRow } from '../../kit/GridRow';
 import { count as grouped } from '../../kit/format';
@@ -26,6 +27,7 @@ export function CountHistory({ count }: { count: Schemas['CountCard'] }) {
           <Box sx={{ color: 'text.secondary' }}>{t('count.nobodyYet')}</Box>
         )}
       </Part>
+      <CheckList count={count} />
       <Remarks of={count.number} rank="h2" />
       <History
         title={t('count.events')}

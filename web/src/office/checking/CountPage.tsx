@@ -4,28 +4,32 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
+import { useMay } from '../../app/session';
 import { Actions } from '../../kit/Actions';
 import { Papers } from '../../kit/DocumentPanel';
 import { count as grouped, instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
 import { useAddress } from '../../kit/useAddress';
+import { CheckForm } from './CountChecks';
 import { CountHistory } from './CountHistory';
 import { CountState } from './CountState';
 import { Views } from '../../kit/Views';
 import { Posting } from './Posting';
 import { ResultPanel } from './ResultPanel';
 import { Review } from './Review';
+import { SheetTyping } from './SheetTyping';
 import { SlipList } from './SlipList';
 import { COUNTS } from './counts';
 
 type Card = Schemas['CountCard'];
 
-const VIEWS = ['review', 'slips', 'history'] as const;
+const VIEWS = ['review', 'slips', 'sheets', 'history'] as const;
 
 /** One count: what was found, who counts what, everything that happened, and what posting does. */
 export function CountPage() {
   const id = Number(useParams().id);
+  const mayPost = useMay('POST');
   const { value, change } = useAddress();
   const card = useQuery(question('/api/counts/{id}', { id }));
   const one = card.data;
@@ -63,19 +67,29 @@ export function CountPage() {
         >
           <Views
             label={one.number}
-            of={VIEWS.map((each) => [each, t(`count.view.${each}`)] as const)}
+            of={VIEWS.filter((each) => each !== 'sheets' || (counts && mayPost)).map(
+              (each) => [each, t(`count.view.${each}`)] as const,
+            )}
             value={view}
             onChange={(next) => change({ view: next, open: null })}
           >
+            {one.checks > 0 && (
+              <Link to={`/office/checking/counts/${one.checks}`}>
+                {t('count.checks', { number: one.checksNumber })}
+              </Link>
+            )}
             {one.note && <Box sx={{ color: 'text.secondary' }}>{one.note}</Box>}
             {one.posting > 0 && (
               <Link to={`/office/looking-back?posting=${one.posting}`}>
-                {t('count.posting', { at: instant(one.ended) })}
+                {t(one.takenBack ? 'count.postingTakenBack' : 'count.posting', {
+                  at: instant(one.ended),
+                })}
               </Link>
             )}
           </Views>
           {view === 'review' && <Review count={one} opened={opened} />}
           {view === 'slips' && <SlipList count={one} />}
+          {view === 'sheets' && <SheetTyping count={one} />}
           {view === 'history' && <CountHistory count={one} />}
         </Room>
         {!counts && one.state !== 'CANCELLED' && <Posting count={one} />}
@@ -100,8 +114,27 @@ function CountActions({ count }: { count: Card }) {
   return (
     <Actions
       can={count.can}
-      old={COUNTS}
+      old={[...COUNTS, 'on-hand', 'ledger']}
       of={[
+        {
+          can: 'CHECK',
+          word: t('count.check'),
+          seldom: count.state === 'IN_REVIEW',
+          form: (leave) => <CheckForm count={count} onLeave={leave} />,
+        },
+        {
+          can: 'TAKE_BACK',
+          word: t('count.takeBack'),
+          ask: {
+            label: t('count.takeBackWhy'),
+            go: t('count.takeBackIt'),
+            note: <Box sx={{ maxWidth: 420 }}>{t('count.takeBackMeans')}</Box>,
+          },
+          send: (command, reason) =>
+            post('/api/postings/{posting}/reversal', { posting: count.posting })(command, {
+              reason,
+            }),
+        },
         {
           can: 'TO_REVIEW',
           word: t('count.toReview'),

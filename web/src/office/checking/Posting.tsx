@@ -34,7 +34,7 @@ export function Posting({ count }: { count: Card }) {
   return (
     <Box
       component="section"
-      aria-label={t('count.outcome')}
+      aria-label={t(posted ? 'count.outcomePosted' : 'count.outcome')}
       sx={{
         borderTop: 2,
         borderColor: 'text.primary',
@@ -57,8 +57,19 @@ export function Posting({ count }: { count: Card }) {
                   up: grouped(will.up),
                   down: grouped(will.down),
                 }))}
-          {posted && t('count.didPost', { counted: grouped(will.counted) })}{' '}
-          {!posted && will.lines > 0 && (
+          {posted &&
+            (count.takenBack
+              ? t('count.wasTakenBack')
+              : will.lines === 0
+                ? t('count.didNothing', { counted: grouped(will.counted) })
+                : t('count.did', {
+                    count: will.lines,
+                    lines: grouped(will.lines),
+                    up: grouped(will.up),
+                    down: grouped(will.down),
+                    counted: grouped(will.counted),
+                  }))}{' '}
+          {will.lines > 0 && (
             <b>
               {t('count.willMoney', {
                 net: signed(will.net, money(will.net)),

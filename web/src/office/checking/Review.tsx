@@ -77,7 +77,7 @@ export function Review({ count, opened }: { count: Card; opened: string }) {
         question={{ ...shown, sort: sorting.by as 'GROSS', descending: sorting.descending }}
         dependsOn={[count.id, count.version]}
         fetch={(query) => get('/api/counts/{id}/results', { id: count.id, ...query })}
-        columns={columns()}
+        columns={columns(count.state === 'POSTED')}
         sorting={sorting}
         onSort={setSorting}
         opened={opened}
@@ -146,7 +146,7 @@ export function signed(value: number, written: string) {
   return value > 0 ? `+${written}` : written;
 }
 
-function columns() {
+function columns(posted: boolean) {
   const of = columnsOf<Row>();
   const wrong = (row: Row) => Number(row.variance) !== 0;
   const decision = (row: Row) =>
@@ -182,7 +182,16 @@ function columns() {
       sort: 'GROSS',
       cell: (row) => (row.value === 0 ? '–' : signed(row.value, money(row.value))),
     }),
-    of.shown('decision', t('count.decision'), 118, decision),
+    posted
+      ? of.amount('posted', t('count.posted'), 118, {
+          cell: (row) =>
+            row.posted !== null && Number(row.posted) !== 0
+              ? signed(Number(row.posted), quantity(row.posted))
+              : wrong(row)
+                ? t('count.notPosted')
+                : t('count.right'),
+        })
+      : of.shown('decision', t('count.decision'), 118, decision),
     of.text('people', t('count.countedBy'), 110),
     of.ago('moment', t('count.countedAt'), 110, { sort: 'MOMENT' }),
   ];

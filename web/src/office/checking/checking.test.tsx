@@ -6,11 +6,8 @@ import { afterEach, beforeEach, expect, it } from 'vitest';
 import type { Schemas } from '../../api/client';
 import '../../app/words';
 import { AccuracyPage } from './AccuracyPage';
-import { bare, toCsv } from './collector';
-import { CollectorDevice } from './CollectorDevice';
 import { CountForm } from './CountForm';
 import { CountHistory } from './CountHistory';
-import { FileReport } from './FileReport';
 import { Posting } from './Posting';
 import { ProgrammePage } from './ProgrammePage';
 import { ResultPanel } from './ResultPanel';
@@ -276,64 +273,4 @@ it('lists people and events', () => {
   show(<CountHistory count={card} />);
   expect(screen.getByText('4 slips handed in')).toBeTruthy();
   expect(screen.getByText(/To review/)).toBeTruthy();
-});
-
-it('counts on the device, changes a line and hands a file back', async () => {
-  answers('GET', '/api/collector/departments', () => [{ name: 'Rigging', codes: 1 }]);
-  answers('GET', '/api/collector/items', () => [
-    {
-      code: '04006381333931',
-      item: 'SHK-001',
-      name: 'D shackle',
-      unit: 'PIECE',
-      factor: 10,
-      tracking: 'NONE',
-      price: 2.5,
-    },
-  ]);
-  show(<CollectorDevice />);
-  await press('Files');
-  await press('Fetch it');
-  expect(await screen.findByText('All departments: 1 codes')).toBeTruthy();
-  await press('Count');
-  await userEvent.type(screen.getByLabelText('Bin'), 'QA-01-A');
-  await userEvent.type(screen.getByLabelText('Barcode'), '4006381333931{Enter}');
-  expect(await screen.findByText('worth 2.50 each')).toBeTruthy();
-  await press('Lines (1)');
-  const amount = screen.getByLabelText('Quantity');
-  await userEvent.clear(amount);
-  await userEvent.type(amount, '4');
-  cleanup();
-  // The battery was changed: what was counted is still there.
-  show(<CollectorDevice />);
-  await press('Lines (1)');
-  expect((screen.getByLabelText('Quantity') as HTMLInputElement).value).toBe('4');
-  await press('Remove 4006381333931');
-  expect(screen.getByText('Nothing is counted yet.')).toBeTruthy();
-});
-
-it('writes the file as RFC 4180 has it', () => {
-  const line = { barcode: 'A,B', quantity: '1', bin: 'Q"1', lot: '', serial: '', time: '' };
-  expect(toCsv([line])).toBe('barcode,quantity,bin,lot,serial,time\r\n"A,B",1,"Q""1",,,\r\n');
-  expect(bare(' 04006381333931 ')).toBe(bare('4006381333931'));
-  expect(bare('ri.shk-001')).toBe('SHK-001');
-});
-
-it('tries a file, reads it, and lets bad rows be mended', async () => {
-  const fault = { row: 3, cells: { barcode: 'NO', quantity: '1' }, sentence: 'Nothing is NO.' };
-  answers('POST', '/api/collector/counts/7/files', (one) => {
-    const trial = one.query.get('trial') === 'true';
-    const mended = String(one.body).includes('SHK');
-    return { rows: mended ? 1 : 2, taken: 1, written: !trial, faults: mended ? [] : [fault] };
-  });
-  const file = new Blob(['"a file"'], { type: 'text/csv' });
-  show(<FileReport count={7} file={file} />);
-  expect(await screen.findByText(/1 of 2 rows can be read/)).toBeTruthy();
-  await press('Read 1 row');
-  const code = await screen.findByLabelText('Barcode');
-  await userEvent.clear(code);
-  await userEvent.type(code, 'SHK-001');
-  await press('Read the mended rows');
-  expect(await screen.findByText(/1 of 1 rows was read/)).toBeTruthy();
-  expect(screen.getByRole('link', { name: 'Go to the count' })).toBeTruthy();
 });

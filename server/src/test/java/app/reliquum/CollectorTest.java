@@ -50,7 +50,13 @@ class CollectorTest {
   }
 
   private long count() {
-    return Counter.drawUp(clerk, Counter.entry(Counter.scope(quay), "SPOT", "BIN"));
+    return count(true);
+  }
+
+  private long count(boolean blind) {
+    Map<String, Object> entry = Counter.entry(Counter.scope(quay), "SPOT", "BIN");
+    entry.put("blind", blind);
+    return Counter.drawUp(clerk, entry);
   }
 
   private Client.Answer read(long count, boolean trial, String csv) {
@@ -80,13 +86,18 @@ class CollectorTest {
         """
             .formatted(BOX, yesterday, yesterday);
     JsonNode trial = read(count, true, csv).ok();
+    assertThat(trial.path("rows")).as("a trial shows every row").hasSize(10);
+    JsonNode box = trial.path("rows").get(0);
+    assertThat(box.path("item").asString()).isEqualTo("Shackle");
+    assertThat(box.path("quantity").asString()).isEqualTo("30");
+    assertThat(box.path("sentence").isNull()).isTrue();
     assertThat(trial.path("written").asBoolean()).isFalse();
     assertThat(trial.path("taken").asInt()).isEqualTo(4);
     assertThat(Counter.results(clerk, count, "")).as("a trial writes nothing").isEmpty();
     JsonNode result = read(count, false, csv).ok();
-    assertThat(result.path("rows").asInt()).isEqualTo(10);
+    assertThat(result.path("total").asInt()).isEqualTo(10);
     assertThat(result.path("taken").asInt()).isEqualTo(4);
-    JsonNode faults = result.path("faults");
+    JsonNode faults = result.path("rows");
     assertThat(faults.valueStream().map(one -> one.path("row").asInt()))
         .containsExactly(5, 6, 7, 8, 10, 11);
     assertThat(faults.get(0).path("sentence").asString()).contains("name the lot");
@@ -98,6 +109,34 @@ class CollectorTest {
     JsonNode mended = read(count, false, "barcode,quantity,bin,lot\nFLR,1,A-02-A,K2\n").ok();
     assertThat(mended.path("taken").asInt()).isEqualTo(1);
     assertThat(Counter.results(clerk, count, "q=FLR")).hasSize(2);
+  }
+
+  @Test
+  void aFileWhoseRowsWereChangedIsStillTheSameFile() {
+    long count = count();
+    String csv = "barcode,quantity,bin\nSHK,3,A-01-A\n";
+    String original = read(count, true, csv).ok().path("fingerprint").asString();
+    String changed = csv.replace("3", "4");
+    Client.Answer taken =
+        clerk.file(
+            "/api/collector/counts/" + count + "/files?original=" + original,
+            "text/csv",
+            changed.getBytes(StandardCharsets.UTF_8));
+    assertThat(taken.ok().path("taken").asInt()).isEqualTo(1);
+    assertThat(read(count, false, csv).problem()).isEqualTo("read-already");
+    assertThat(Counter.results(clerk, count, "q=SHK").get(0).path("counted").asString())
+        .isEqualTo("4");
+  }
+
+  @Test
+  void whatShouldBeThereIsToldUnlessTheCountIsBlind() {
+    long open = count(false);
+    JsonNode told = clerk.get("/api/collector/items?department=Rigging&count=" + open).ok();
+    assertThat(told.get(0).path("onHand").asString()).isEqualTo("40");
+    JsonNode blind = clerk.get("/api/collector/items?department=Rigging&count=" + count()).ok();
+    assertThat(blind.get(0).path("onHand").isNull()).isTrue();
+    JsonNode none = clerk.get("/api/collector/items?department=Rigging").ok();
+    assertThat(none.get(0).path("onHand").isNull()).isTrue();
   }
 
   @Test
@@ -118,7 +157,7 @@ class CollectorTest {
     assertThat(Counter.results(clerk, count, "").get(0).path("place").asString())
         .isEqualTo("A-01-A");
     JsonNode none = read(count, false, "barcode;quantity;serial\nBCN;1;B-9\n").ok();
-    assertThat(none.path("faults").get(0).path("sentence").asString()).contains("name the bin");
+    assertThat(none.path("rows").get(0).path("sentence").asString()).contains("name the bin");
   }
 
   @Test

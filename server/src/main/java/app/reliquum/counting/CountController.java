@@ -26,6 +26,7 @@ import app.reliquum.counting.Counting.SlipFilter;
 import app.reliquum.counting.Counting.Sort;
 import app.reliquum.counting.Counting.Trail;
 import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.DecimalMin;
 import jakarta.validation.constraints.Max;
@@ -61,6 +62,7 @@ class CountController {
   private final CountPosting posting;
   private final ReportedDiscrepancies suspicions;
   private final CountPapers papers;
+  private final CountChecks checks;
 
   CountController(
       CountRows counts,
@@ -68,7 +70,9 @@ class CountController {
       Reviewing reviewing,
       CountPosting posting,
       ReportedDiscrepancies suspicions,
-      CountPapers papers) {
+      CountPapers papers,
+      CountChecks checks) {
+    this.checks = checks;
     this.counts = counts;
     this.preparation = preparation;
     this.reviewing = reviewing;
@@ -118,6 +122,10 @@ class CountController {
 
   /** What was seen before posting: if it is no longer so, nothing is posted. */
   record PostEntry(@NotNull BigDecimal net, @NotNull Integer lines) {}
+
+  /** How many bins are drawn. */
+  @Schema(name = "CountCheckEntry")
+  record CheckEntry(@Min(1) @Max(5000) int bins) {}
 
   record ReasonEntry(@Size(max = 200) @Nullable String reason) {}
 
@@ -261,6 +269,22 @@ class CountController {
                 .build()
                 .toString())
         .body(papers.print(id, which, actor));
+  }
+
+  @Operation(operationId = "listCountChecks", summary = "How a count was checked by others")
+  @Needs(Permission.LOOK)
+  @GetMapping("/{id}/checks")
+  CountChecks.Checks checks(Actor actor, @PathVariable long id) {
+    return checks.of(id, actor);
+  }
+
+  /** Has some bins counted once more that were found right; the answer is the count of them. */
+  @Operation(operationId = "checkCount", summary = "Have some bins checked that were found right")
+  @Needs(Permission.POST)
+  @PostMapping("/{id}/checks")
+  @ResponseStatus(HttpStatus.CREATED)
+  Card check(Command command, @PathVariable long id, @Valid @RequestBody CheckEntry entry) {
+    return counts.card(checks.drawUp(command, id, entry.bins()), command.actor());
   }
 
   /** Ends counting, whatever is not counted yet. */

@@ -90,8 +90,8 @@ public class CountFiles {
   /** Why a line was not taken. */
   public record Fault(int row, String sentence) {}
 
-  /** The count that lines are for, and its site. */
-  public record For(long count, String number, long site) {}
+  /** The count that lines are for, its site, and whether whoever counts may not see the book. */
+  public record For(long count, String number, long site, boolean blind) {}
 
   /** The count that a file is for. */
   @Transactional(readOnly = true)
@@ -102,7 +102,7 @@ public class CountFiles {
               "not-counting", head.number() + " is no longer counted. Choose another count.")
           .with("state", head.state());
     }
-    return new For(head.id(), head.number(), head.siteId());
+    return new For(head.id(), head.number(), head.siteId(), head.blind());
   }
 
   /**
@@ -153,6 +153,25 @@ public class CountFiles {
       throw Problem.invalid(
           "time", "It was counted at " + scan.at() + ": expected a time of the last 31 days.");
     }
+    PositionKey key = position(head, scan);
+    SlipRow slip = opening.slipOf(head, key);
+    if (slip != null && slip.state() == SlipState.DONE) {
+      throw Problem.refused("counted-already", "That slip is counted already.");
+    }
+    Instant at = scan.at().isAfter(now) ? now : scan.at();
+    countLines.countElsewhere(command, command.actor().id(), head, slip, key, scan.quantity(), at);
+    if (slip != null && slip.state() == SlipState.OPEN) {
+      table.slipState(slip.id(), SlipState.TAKEN, 0);
+    }
+  }
+
+  /**
+   * The position that was counted elsewhere: good stock, with its lot and its piece, which are made
+   * if the house does not know them yet.
+   *
+   * @throws Problem if the item can't lie there so
+   */
+  PositionKey position(Head head, Scan scan) {
     Catalog.Measured item = catalog.measured(Set.of(scan.item())).get(0);
     if (!scan.quantity().isZero()) {
       item.measure().check(scan.quantity());
@@ -184,16 +203,7 @@ public class CountFiles {
       serial = piece.id();
       lot = piece.lotId();
     }
-    PositionKey key = new PositionKey(item.id(), place, lot, serial, 0, Condition.GOOD);
-    SlipRow slip = opening.slipOf(head, key);
-    if (slip != null && slip.state() == SlipState.DONE) {
-      throw Problem.refused("counted-already", "That slip is counted already.");
-    }
-    Instant at = scan.at().isAfter(now) ? now : scan.at();
-    countLines.countFromFile(command, head, slip, key, scan.quantity(), at);
-    if (slip != null && slip.state() == SlipState.OPEN) {
-      table.slipState(slip.id(), SlipState.TAKEN, 0);
-    }
+    return new PositionKey(item.id(), place, lot, serial, 0, Condition.GOOD);
   }
 
   /** The bin; where the file does not say, the only one that it can be. */

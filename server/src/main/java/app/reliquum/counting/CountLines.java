@@ -407,7 +407,7 @@ public class CountLines {
             : whole
                 ? before.part().corrected(quantity, moment)
                 : before.part().plus(quantity, moment);
-    write(command, head, slip, round, key, before, after, moment);
+    write(command, person, head, slip, round, key, before, after, moment);
   }
 
   /** What several people say of one slip adds up only if each sees what was said before. */
@@ -431,6 +431,7 @@ public class CountLines {
 
   private void write(
       Command command,
+      long person,
       Head head,
       @Nullable SlipRow slip,
       int round,
@@ -438,7 +439,6 @@ public class CountLines {
       @Nullable LineRow before,
       Statement.@Nullable Part after,
       Instant at) {
-    long person = command.actor().id();
     long line = lineTable.write(head.id(), slip, round, key, person, before, after, false);
     lineTable.stroke(
         head.id(),
@@ -482,7 +482,7 @@ public class CountLines {
     stock.hold(List.of(line.key()));
     Instant moment = moment(ago);
     Statement.Part after = quantity == null ? null : line.part().corrected(quantity, moment);
-    write(command, head, slip, line.round(), line.key(), line, after, moment);
+    write(command, command.actor().id(), head, slip, line.round(), line.key(), line, after, moment);
     table.changed(head.id());
   }
 
@@ -548,7 +548,7 @@ public class CountLines {
       zeros = notFound.size();
       closing.state(command, head, slip, notFound);
     }
-    closing.handIn(command.actor(), head, slip);
+    closing.handIn(command.actor().id(), head, slip);
     return ended(command, open, slip, zeros, List.of());
   }
 
@@ -581,23 +581,39 @@ public class CountLines {
     return after;
   }
 
-  /** Positions that someone has counted, by hand of a file: each is a word of its own. */
-  void countFromFile(
+  /**
+   * A position that someone has counted elsewhere, in a file or on paper: each is a word of its
+   * own.
+   *
+   * @param person who counted it
+   * @param at when it was counted
+   */
+  void countElsewhere(
       Command command,
+      long person,
       Head head,
       @Nullable SlipRow slip,
       PositionKey key,
       Quantity quantity,
       Instant at) {
     int round = slip == null ? 1 : slip.round();
-    long person = command.actor().id();
     LineRow before = lineTable.line(head.id(), round, person, key).orElse(null);
     Instant moment = Times.whole(at);
     Statement.Part after =
         before == null || before.stated()
             ? new Statement.Part(person, quantity, moment, moment)
             : before.part().plus(quantity, moment);
-    write(command, head, slip, round, key, before, after, moment);
+    write(command, person, head, slip, round, key, before, after, moment);
+  }
+
+  /** Takes back all that was counted of a slip, as if nobody had been there. */
+  void forget(Head head, SlipRow slip) {
+    for (LineRow line : lineTable.ofSlip(slip.id())) {
+      lineTable.write(
+          head.id(), slip, line.round(), line.key(), line.personId(), line, null, false);
+      lineTable.forget(line.id());
+      results.refresh(head.id(), line.key());
+    }
   }
 
   static java.time.LocalDateTime since(Instant now, Duration span) {

@@ -3,9 +3,7 @@ package app.reliquum.counting;
 import app.reliquum.api.Actor;
 import app.reliquum.api.printing.PaperKind;
 import app.reliquum.api.printing.PaperSource;
-import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.quantity.Quantity;
-import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.core.scan.OwnLabel;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.Counting.Outcome;
@@ -21,7 +19,6 @@ import app.reliquum.places.Places;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.Instant;
-import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
@@ -32,7 +29,6 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -48,7 +44,7 @@ class CountPapers implements PaperSource {
   private static final DateTimeFormatter MOMENT =
       DateTimeFormatter.ofPattern("d MMM yyyy HH:mm", Locale.UK);
 
-  private final JdbcClient jdbc;
+  private final SheetLines sheetLines;
   private final CountRows counts;
   private final ResultRows results;
   private final CountPosting posting;
@@ -56,13 +52,13 @@ class CountPapers implements PaperSource {
   private final PdfPrinter printer;
 
   CountPapers(
-      JdbcClient jdbc,
+      SheetLines sheetLines,
       CountRows counts,
       ResultRows results,
       CountPosting posting,
       Places places,
       PdfPrinter printer) {
-    this.jdbc = jdbc;
+    this.sheetLines = sheetLines;
     this.counts = counts;
     this.results = results;
     this.posting = posting;
@@ -108,19 +104,6 @@ class CountPapers implements PaperSource {
         title, head.number(), new OwnLabel(OwnLabel.Kind.DOCUMENT, head.number()).text());
   }
 
-  private record Expected(
-      long placeId,
-      long itemId,
-      String place,
-      String item,
-      String name,
-      UnitOfMeasure unit,
-      String lot,
-      LocalDate expiry,
-      String serial,
-      int conditionCode,
-      BigDecimal quantity) {}
-
   private Paper sheets(Head head, boolean withBook) {
     List<Slip> slips = counts.slips(head, "and s.state <> 'DONE'", 0, MOST_SLIPS);
     Map<String, String> facts = new LinkedHashMap<>();
@@ -130,15 +113,14 @@ class CountPapers implements PaperSource {
     Paper paper = begin("Count sheets", head).facts(facts).words(head.note());
     List<List<String>> rows = new ArrayList<>();
     for (Slip slip : slips) {
-      List<Expected> lines = expected(head, slip);
-      for (Expected line : lines) {
+      List<SheetLines.Line> lines = sheetLines.printed(head, slip.placeId(), slip.itemId());
+      for (SheetLines.Line line : lines) {
         rows.add(
             List.of(
                 Integer.toString(slip.slip()),
                 line.place(),
                 line.item() + " " + line.name(),
-                GoodsMarks.of(
-                    line.lot(), null, line.serial(), null, Condition.of(line.conditionCode())),
+                GoodsMarks.of(line.lot(), null, line.serial(), line.unitLoad(), line.condition()),
                 withBook
                     ? new Quantity(line.quantity()) + " " + line.unit().symbol()
                     : line.unit().symbol(),
@@ -174,25 +156,6 @@ class CountPapers implements PaperSource {
       case SWEEP -> "Sweep count";
       case STOCK_TAKE -> "Stock take";
     };
-  }
-
-  private List<Expected> expected(Head head, Slip slip) {
-    return jdbc.sql(
-            """
-            select s.place_id, s.item_id, p.address place, i.code item, i.name, i.unit, l.code lot,
-              l.expiry, n.code serial, s.condition_code, s.quantity
-            from on_hand s join place p on p.id = s.place_id and p.kind = 'BIN'
-              join item i on i.id = s.item_id left join lot l on l.id = s.lot_id
-              left join serial n on n.id = s.serial_id
-            where p.site_id = :site
-              and (:place = 0 or s.place_id = :place) and (:item = 0 or s.item_id = :item)
-            order by p.walk, p.address, i.code, l.code, n.code
-            """)
-        .param("site", head.siteId())
-        .param("place", slip.placeId())
-        .param("item", slip.itemId())
-        .query(Expected.class)
-        .list();
   }
 
   private Paper discrepancies(Head head, Actor actor) {

@@ -60,6 +60,7 @@ class CountPosting implements Subject {
   private final Stock stock;
   private final Places places;
   private final Approvals approvals;
+  private final TypedSheetTable typings;
 
   CountPosting(
       JdbcClient jdbc,
@@ -70,7 +71,9 @@ class CountPosting implements Subject {
       CountRules rules,
       Stock stock,
       Places places,
-      Approvals approvals) {
+      Approvals approvals,
+      TypedSheetTable typings) {
+    this.typings = typings;
     this.jdbc = jdbc;
     this.batches = batches;
     this.table = table;
@@ -97,6 +100,43 @@ class CountPosting implements Subject {
   }
 
   Outcome outcome(Head head, Actor actor) {
+    return head.state() == CountState.POSTED ? posted(head) : toPost(head, actor);
+  }
+
+  /** What posting has done. */
+  private Outcome posted(Head head) {
+    record Sums(int counted, int up, int down, BigDecimal gain, BigDecimal loss) {}
+    Sums sums =
+        jdbc.sql(
+                """
+                select count(*) counted, coalesce(sum(posted > 0), 0) up,
+                  coalesce(sum(posted < 0), 0) down,
+                  coalesce(sum(if(posted > 0, round(posted * unit_cost, 2), 0)), 0) gain,
+                  coalesce(sum(if(posted < 0, -round(posted * unit_cost, 2), 0)), 0) loss
+                from count_result where count_id = ?
+                """)
+            .param(head.id())
+            .query(Sums.class)
+            .single();
+    return new Outcome(
+        sums.counted(),
+        sums.up() + sums.down(),
+        sums.up(),
+        sums.down(),
+        sums.gain(),
+        sums.loss(),
+        sums.gain().subtract(sums.loss()),
+        sums.gain().add(sums.loss()),
+        0,
+        0,
+        0,
+        0,
+        List.of(),
+        null,
+        false);
+  }
+
+  private Outcome toPost(Head head, Actor actor) {
     long count = head.id();
     record Sums(
         int counted,
@@ -277,10 +317,11 @@ class CountPosting implements Subject {
   @Override
   public boolean tookPart(long person, long count) {
     return jdbc.sql("select count(*) from count_line where count_id = ? and person_id = ?")
-            .params(count, person)
-            .query(Integer.class)
-            .single()
-        > 0;
+                .params(count, person)
+                .query(Integer.class)
+                .single()
+            > 0
+        || typings.typedBy(person, count);
   }
 
   private Head locked(long count, Actor actor) {

@@ -94,6 +94,7 @@ public class CountPreparation {
             entry.shape(),
             entry.blind(),
             false,
+            Boolean.TRUE.equals(entry.typedTwice()),
             json.writeValueAsString(entry.scope()),
             entry.note() == null ? "" : entry.note().strip(),
             actor.id());
@@ -123,6 +124,7 @@ public class CountPreparation {
             Shape.FREE,
             true,
             true,
+            false,
             json.writeValueAsString(Scope.of(site)),
             "",
             actor.id());

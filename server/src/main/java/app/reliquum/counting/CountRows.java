@@ -151,6 +151,7 @@ class CountRows {
   @Transactional(readOnly = true)
   public Card card(long id, Actor actor) {
     Head head = head(id, actor);
+    boolean takenBack = takenBack(head);
     record Progress(int slips, int done) {}
     Progress progress =
         jdbc.sql(
@@ -169,6 +170,7 @@ class CountRows {
         head.shape(),
         head.blind(),
         head.unplanned(),
+        head.typedTwice(),
         head.state(),
         head.note(),
         json.readValue(head.scope(), Scope.class),
@@ -180,19 +182,33 @@ class CountRows {
         instant(head.ended()),
         head.endedBy() == 0 ? null : name(head.endedBy()),
         head.postingId(),
+        takenBack,
+        head.checksCountId(),
+        head.checksCountId() == 0
+            ? null
+            : table.find(head.checksCountId()).map(Head::number).orElse(null),
         progress.slips(),
         progress.done(),
         hands(id),
         table.changes(id),
-        head.state().can(head.proposedBy() != 0).stream()
+        head.state().can(head.proposedBy() != 0, head.postingId() != 0 && !takenBack).stream()
             .filter(action -> actor.may(needs(action)))
             .toList());
+  }
+
+  /** Whether what it has posted was reversed. */
+  private boolean takenBack(Head head) {
+    return head.postingId() != 0
+        && jdbc.sql("select exists (select 1 from posted where reverses_id = ?)")
+            .param(head.postingId())
+            .query(Boolean.class)
+            .single();
   }
 
   private static Permission needs(CountState.Action action) {
     return switch (action) {
       case APPROVE -> Permission.RULES;
-      case TO_REVIEW, POST, DECIDE, REOPEN, ASSIGN, CANCEL -> Permission.POST;
+      case TO_REVIEW, POST, DECIDE, REOPEN, ASSIGN, CANCEL, TAKE_BACK, CHECK -> Permission.POST;
     };
   }
 

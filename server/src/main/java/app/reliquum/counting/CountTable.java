@@ -44,6 +44,7 @@ class CountTable {
       Shape shape,
       boolean blind,
       boolean unplanned,
+      boolean typedTwice,
       CountState state,
       String scope,
       String note,
@@ -54,12 +55,14 @@ class CountTable {
       long proposedBy,
       LocalDateTime ended,
       long endedBy,
-      long postingId) {}
+      long postingId,
+      long checksCountId) {}
 
   private static final String HEAD =
       """
-      select id, version, number, site_id, method, shape, blind, unplanned, state, scope, note,
-        created, created_by, begun, review_since, proposed_by, ended, ended_by, posting_id
+      select id, version, number, site_id, method, shape, blind, unplanned, typed_twice,
+        state, scope, note, created, created_by, begun, review_since, proposed_by, ended, ended_by, posting_id,
+        checks_count_id
       from stock_count
       """;
 
@@ -92,15 +95,16 @@ class CountTable {
       Shape shape,
       boolean blind,
       boolean unplanned,
+      boolean typedTwice,
       String scope,
       String note,
       long person) {
     return GeneratedId.of(
         jdbc.sql(
                 """
-            insert into stock_count (number, site_id, method, shape, blind, unplanned, state, scope,
-              note, created, created_by)
-            values (?, ?, ?, ?, ?, ?, 'PREPARED', ?, ?, ?, ?)
+            insert into stock_count (number, site_id, method, shape, blind, unplanned,
+              typed_twice, state, scope, note, created, created_by)
+            values (?, ?, ?, ?, ?, ?, ?, 'PREPARED', ?, ?, ?, ?)
             """)
             .params(
                 number,
@@ -109,6 +113,7 @@ class CountTable {
                 shape.name(),
                 blind,
                 unplanned,
+                typedTwice,
                 scope,
                 note,
                 now(),
@@ -200,6 +205,11 @@ class CountTable {
     boolean covers(long place, long item) {
       return (placeId == 0 || placeId == place) && (itemId == 0 || itemId == item);
     }
+
+    /** Whether it is about something that another slip is about, too. */
+    boolean covers(SlipRow other) {
+      return covers(other.placeId, other.itemId) || other.covers(placeId, itemId);
+    }
   }
 
   private static final String SLIP =
@@ -230,6 +240,17 @@ class CountTable {
         .list();
   }
 
+  /** Whether someone has counted, in the count that this one checks, what lies in a bin. */
+  boolean countedWhatIsChecked(Head head, long place, long person) {
+    return head.checksCountId() != 0
+        && jdbc.sql(
+                "select exists (select 1 from count_line where count_id = ? and place_id = ? and"
+                    + " person_id = ?)")
+            .params(head.checksCountId(), place, person)
+            .query(Boolean.class)
+            .single();
+  }
+
   /** The next slips that someone may count, in the order of walking. */
   List<SlipRow> next(long count, long person, int after, int atMost) {
     return jdbc.sql(
@@ -239,9 +260,12 @@ class CountTable {
                   and not exists (select 1 from count_line l where l.count_id = s.count_id
                     and s.round > 1 and l.person_id = ? and l.round < s.round
                     and l.item_id = s.item_id and l.place_id = s.place_id)
+                  and not exists (select 1 from stock_count k join count_line l
+                    on l.count_id = k.checks_count_id where k.id = s.count_id
+                    and l.place_id = s.place_id and l.person_id = ?)
                   order by s.person_id = 0, s.state = 'TAKEN', s.slip_no <= ?, s.slip_no limit ?
                 """)
-        .params(count, person, person, after, atMost)
+        .params(count, person, person, person, after, atMost)
         .query(SlipRow.class)
         .list();
   }

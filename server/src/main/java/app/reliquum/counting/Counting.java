@@ -113,6 +113,7 @@ public final class Counting {
    * A count to be drawn up.
    *
    * @param people whom its slips are handed to, in stretches of equal length; nobody for the pool
+   * @param typedTwice whether count sheets that were filled in on paper are typed twice
    */
   @Schema(name = "CountEntry")
   public record Entry(
@@ -122,7 +123,8 @@ public final class Counting {
       @NotNull Shape shape,
       boolean blind,
       @Size(max = 50) @Nullable List<Long> people,
-      @Size(max = 400) @Nullable String note) {}
+      @Size(max = 400) @Nullable String note,
+      @Nullable Boolean typedTwice) {}
 
   /** What drawing it up would come to. */
   @Schema(name = "CountPreview")
@@ -163,7 +165,14 @@ public final class Counting {
   @Schema(name = "CountHand")
   public record Hand(String name, int slips, int done, int lines) {}
 
-  /** One count. */
+  /**
+   * One count.
+   *
+   * @param posting what it has posted; 0 for nothing
+   * @param takenBack whether that was reversed
+   * @param checks the count whose bins it checks; 0 for any other count
+   * @param checksNumber the number of that count
+   */
   @Schema(name = "CountCard")
   public record Card(
       long id,
@@ -175,6 +184,7 @@ public final class Counting {
       Shape shape,
       boolean blind,
       boolean unplanned,
+      boolean typedTwice,
       CountState state,
       String note,
       Scope scope,
@@ -186,6 +196,9 @@ public final class Counting {
       @Nullable Instant ended,
       @Nullable String endedBy,
       long posting,
+      boolean takenBack,
+      long checks,
+      @Nullable String checksNumber,
       int slips,
       int done,
       List<Hand> hands,
@@ -322,7 +335,7 @@ public final class Counting {
   public record Chart(List<Bar> bars, int others, BigDecimal othersGross, BigDecimal gross) {}
 
   /**
-   * What posting would do.
+   * What posting would do, or has done.
    *
    * @param lines how many positions would be put right
    * @param up how many of them gain

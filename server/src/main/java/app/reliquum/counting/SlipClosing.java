@@ -1,6 +1,5 @@
 package app.reliquum.counting;
 
-import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.core.counting.Settlement;
 import app.reliquum.core.counting.Statement;
@@ -86,14 +85,14 @@ class SlipClosing {
   }
 
   /** Ends a slip; the last one takes the count to review. */
-  void handIn(Actor actor, Head head, SlipRow slip) {
-    table.slipState(slip.id(), SlipState.DONE, actor.id());
+  void handIn(long person, Head head, SlipRow slip) {
+    table.slipState(slip.id(), SlipState.DONE, person);
     if (slip.round() > 1) {
       nextRound(head, slip);
     }
     table.changed(head.id());
     if (head.shape() != Shape.FREE || slip.round() > 1) {
-      reviewWhenDone(head, actor);
+      reviewWhenDone(head, person);
     }
   }
 
@@ -115,13 +114,13 @@ class SlipClosing {
     }
   }
 
-  private void reviewWhenDone(Head head, Actor actor) {
+  private void reviewWhenDone(Head head, long person) {
     // The last two who end their slips at once must not both leave it to the other.
     table.lock(head.id());
     if (table.openSlips(head.id()) == 0) {
       results.refresh(head.id());
       table.review(head.id());
-      table.event(head.id(), actor.id(), "REVIEW", "");
+      table.event(head.id(), person, "REVIEW", "");
     }
   }
 }

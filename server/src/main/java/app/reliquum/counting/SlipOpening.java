@@ -38,6 +38,11 @@ class SlipOpening {
       // An item is counted in one bin after the other.
       return open.at(ofItem.id(), place);
     }
+    if (table.countedWhatIsChecked(head, place, actor.id())) {
+      throw Problem.refused(
+          "counted-already",
+          "You have counted that bin yourself. Someone else checks it. Choose another one.");
+    }
     SlipRow handedTo = null;
     SlipRow done = null;
     boolean forSomeoneElse = false;
@@ -82,7 +87,8 @@ class SlipOpening {
     return take(head, open, table.slip(slip).orElseThrow(), place);
   }
 
-  private boolean countedBefore(long count, SlipRow slip, long person) {
+  /** Whether someone has counted, in an earlier round, what a slip is about. */
+  boolean countedBefore(long count, SlipRow slip, long person) {
     for (int round = 1; round < slip.round(); round++) {
       boolean counted =
           lineTable.inPlace(count, slip.placeId(), round).stream()

@@ -127,7 +127,7 @@ class DemoCounts {
     return preparation.drawUp(
         command(clerk),
         new Counting.Entry(
-            null, scope, Counting.Method.SWEEP, Counting.Shape.BIN, true, people, note));
+            null, scope, Counting.Method.SWEEP, Counting.Shape.BIN, true, people, note, false));
   }
 
   private static Counting.Scope bins(Counting.Scope site, String from, String to) {

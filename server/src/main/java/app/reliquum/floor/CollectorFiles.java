@@ -3,6 +3,7 @@ package app.reliquum.floor;
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
 import app.reliquum.api.sheets.RowFile;
+import app.reliquum.catalog.Catalog;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.QuantityException;
 import app.reliquum.core.scan.ElementString;
@@ -24,12 +25,13 @@ import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.interceptor.TransactionAspectSupport;
@@ -51,9 +53,11 @@ class CollectorFiles {
   private final HouseCodes codes;
   private final CountFiles counts;
   private final Places places;
+  private final Catalog catalog;
   private final Clock clock;
 
-  CollectorFiles(HouseCodes codes, CountFiles counts, Places places, Clock clock) {
+  CollectorFiles(HouseCodes codes, CountFiles counts, Places places, Catalog catalog, Clock clock) {
+    this.catalog = catalog;
     this.codes = codes;
     this.counts = counts;
     this.places = places;
@@ -61,63 +65,116 @@ class CollectorFiles {
   }
 
   /**
-   * A row that was not taken.
+   * A row, and how it is read.
    *
    * @param row its number in the file, the heading being 1
-   * @param cells what stands in it, to be mended
-   * @param sentence what is wrong, and what was expected
+   * @param cells what stands in it, to be changed
+   * @param item the name of the item that it is about; null if that can't be read
+   * @param quantity how much was counted, in base units; null if that can't be read
+   * @param sentence what is wrong, and what was expected; null if it can be taken
    */
-  @Schema(name = "CollectorFault")
-  record Fault(int row, Map<String, String> cells, String sentence) {}
+  @Schema(name = "CollectorRow")
+  record Row(
+      int row,
+      Map<String, String> cells,
+      @Nullable String item,
+      @Nullable Quantity quantity,
+      @Nullable String sentence) {}
 
   /**
    * What became of a file.
    *
-   * @param rows how many rows it has
+   * @param total how many rows it has
    * @param taken how many of them were taken, or would be
+   * @param rows of a trial every row; else those that were not taken
+   * @param fingerprint by which the very same file is known
    */
   @Schema(name = "CollectorResult")
-  record Result(int rows, int taken, boolean written, List<Fault> faults) {}
+  record Result(int total, int taken, boolean written, List<Row> rows, String fingerprint) {}
 
-  /** Reads a file into a count; a trial writes nothing. */
+  /** Tries a file: says how each of its rows would be read, and writes nothing. */
   @Transactional
-  Result read(Command command, long count, byte[] content, boolean trial) {
+  Result attempt(Command command, long count, byte[] content) {
+    Result result = read(command, count, content, true);
+    TransactionAspectSupport.currentTransactionStatus().setRollbackOnly();
+    return result;
+  }
+
+  /**
+   * Reads a file into a count.
+   *
+   * @param original the fingerprint of the file as it came, where its rows were changed since; it
+   *     counts as read, too
+   */
+  @Transactional
+  Result read(Command command, long count, byte[] content, @Nullable String original) {
+    counts.once(command, count, fingerprint(content));
+    if (original != null && !original.equals(hex(content))) {
+      counts.once(command, count, HexFormat.of().parseHex(original));
+    }
+    return read(command, count, content, false);
+  }
+
+  private Result read(Command command, long count, byte[] content, boolean trial) {
     CountFiles.For target = counts.target(count, command.actor());
-    List<RowFile.Entry> rows;
+    List<RowFile.Entry> entries;
     try {
-      rows = RowFile.read(new ByteArrayInputStream(content), COLUMNS, NEEDED, MOST_ROWS);
+      entries = RowFile.read(new ByteArrayInputStream(content), COLUMNS, NEEDED, MOST_ROWS);
     } catch (IOException fault) {
       throw new UncheckedIOException(fault);
     }
-    if (!trial) {
-      counts.once(command, count, fingerprint(content));
-    }
     ZoneId zone = ZoneId.of(places.receiving(target.site()).timeZone());
-    Map<Integer, RowFile.Entry> byRow = new HashMap<>();
+    Map<Integer, String> faults = new HashMap<>();
     List<CountFiles.Scan> scans = new ArrayList<>();
-    List<Fault> faults = new ArrayList<>();
-    for (RowFile.Entry row : rows) {
-      byRow.put(row.row(), row);
+    for (RowFile.Entry entry : entries) {
       try {
-        scans.add(scan(row, target.site(), zone));
+        scans.add(scan(entry, target.site(), zone));
       } catch (Problem problem) {
-        faults.add(new Fault(row.row(), row.cells(), Problem.said(problem)));
+        faults.put(entry.row(), Problem.said(problem));
       } catch (QuantityException | DateTimeException fault) {
-        faults.add(new Fault(row.row(), row.cells(), Problem.said(fault)));
+        faults.put(entry.row(), Problem.said(fault));
       }
     }
     for (CountFiles.Fault fault : counts.take(command, count, scans)) {
-      faults.add(
-          new Fault(
-              fault.row(),
-              Objects.requireNonNull(byRow.get(fault.row())).cells(),
-              fault.sentence()));
+      faults.put(fault.row(), fault.sentence());
     }
-    faults.sort(Comparator.comparingInt(Fault::row));
-    if (trial) {
-      TransactionAspectSupport.currentTransactionStatus().setRollbackOnly();
-    }
-    return new Result(rows.size(), rows.size() - faults.size(), !trial, faults);
+    return new Result(
+        entries.size(),
+        entries.size() - faults.size(),
+        !trial,
+        rows(entries, scans, faults, trial),
+        hex(content));
+  }
+
+  private List<Row> rows(
+      List<RowFile.Entry> entries,
+      List<CountFiles.Scan> scans,
+      Map<Integer, String> faults,
+      boolean all) {
+    Map<Integer, CountFiles.Scan> byRow =
+        scans.stream().collect(Collectors.toMap(CountFiles.Scan::row, scan -> scan));
+    Map<Long, String> names =
+        catalog
+            .measured(scans.stream().map(CountFiles.Scan::item).collect(Collectors.toSet()))
+            .stream()
+            .collect(Collectors.toMap(Catalog.Measured::id, Catalog.Measured::name));
+    return entries.stream()
+        .filter(entry -> all || faults.containsKey(entry.row()))
+        .map(
+            entry -> {
+              CountFiles.Scan scan = byRow.get(entry.row());
+              return new Row(
+                  entry.row(),
+                  entry.cells(),
+                  scan == null ? null : names.get(scan.item()),
+                  scan == null ? null : scan.quantity(),
+                  faults.get(entry.row()));
+            })
+        .toList();
+  }
+
+  private static String hex(byte[] content) {
+    return HexFormat.of().formatHex(fingerprint(content));
   }
 
   private static byte[] fingerprint(byte[] content) {

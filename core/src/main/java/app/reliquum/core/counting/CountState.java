@@ -41,7 +41,11 @@ public enum CountState {
     /** Say who counts what. */
     ASSIGN,
     /** Let nothing of it count. */
-    CANCEL
+    CANCEL,
+    /** Have some of the bins counted once more that were found right, by others. */
+    CHECK,
+    /** Reverse what it has posted. */
+    TAKE_BACK
   }
 
   /**
@@ -49,10 +53,17 @@ public enum CountState {
    * has to be asked elsewhere.
    *
    * @param proposed whether someone has proposed to post it
+   * @param stands whether it has posted something that was not taken back
    */
-  public List<Action> can(boolean proposed) {
+  public List<Action> can(boolean proposed, boolean stands) {
     List<Action> can = new ArrayList<>();
     if (!open()) {
+      if (this == POSTED) {
+        can.add(Action.CHECK);
+      }
+      if (stands) {
+        can.add(Action.TAKE_BACK);
+      }
       return can;
     }
     if (counts()) {
@@ -61,6 +72,7 @@ public enum CountState {
       can.add(proposed ? Action.APPROVE : Action.POST);
       can.add(Action.DECIDE);
       can.add(Action.REOPEN);
+      can.add(Action.CHECK);
     }
     can.add(Action.ASSIGN);
     can.add(Action.CANCEL);

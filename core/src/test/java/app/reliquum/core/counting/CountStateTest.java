@@ -11,18 +11,29 @@ class CountStateTest {
 
   @Test
   void whatIsUsuallyDoneNextComesFirst() {
-    assertThat(CountState.COUNTING.can(false))
+    assertThat(CountState.COUNTING.can(false, false))
         .containsExactly(Action.TO_REVIEW, Action.ASSIGN, Action.CANCEL);
-    assertThat(CountState.IN_REVIEW.can(false))
-        .containsExactly(Action.POST, Action.DECIDE, Action.REOPEN, Action.ASSIGN, Action.CANCEL);
-    assertThat(CountState.IN_REVIEW.can(true))
+    assertThat(CountState.IN_REVIEW.can(false, false))
+        .containsExactly(
+            Action.POST, Action.DECIDE, Action.REOPEN, Action.CHECK, Action.ASSIGN, Action.CANCEL);
+    assertThat(CountState.IN_REVIEW.can(true, false))
         .startsWith(Action.APPROVE)
         .doesNotContain(Action.POST);
   }
 
   @ParameterizedTest
   @EnumSource
-  void nothingCanBeDoneWithWhatHasEnded(CountState state) {
-    assertThat(state.can(false).isEmpty()).isEqualTo(!state.open());
+  void whatHasEndedIsNotChanged(CountState state) {
+    assertThat(state.can(false, false).stream().allMatch(Action.CHECK::equals))
+        .isEqualTo(!state.open());
+  }
+
+  @Test
+  void onlyWhatStandsInTheLedgerIsTakenBack() {
+    assertThat(CountState.POSTED.can(false, true))
+        .containsExactly(CountState.Action.CHECK, CountState.Action.TAKE_BACK);
+    assertThat(CountState.POSTED.can(false, false)).doesNotContain(CountState.Action.TAKE_BACK);
+    assertThat(CountState.CANCELLED.can(false, false)).isEmpty();
+    assertThat(CountState.IN_REVIEW.can(false, false)).doesNotContain(CountState.Action.TAKE_BACK);
   }
 }
