@@ -280,6 +280,75 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/carrier-services': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What the carriers offer */
+    get: operations['listCarrierServices'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/carriers': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The carriers of the house */
+    get: operations['listCarriers'];
+    put?: never;
+    /** Add a carrier */
+    post: operations['addCarrier'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/carriers/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Change a carrier */
+    put: operations['changeCarrier'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/carriers/{id}/condition': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** How a carrier is at this moment */
+    get: operations['askCarrier'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/categories': {
     parameters: {
       query?: never;
@@ -2828,23 +2897,6 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
-  '/api/outbound/carriage': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What a carrier offers */
-    get: operations['listCarriers'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
   '/api/outbound/counts': {
     parameters: {
       query?: never;
@@ -3283,6 +3335,23 @@ export interface paths {
     put?: never;
     /** Remove one reservation of an order */
     post: operations['removeReservation'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/outbound/{id}/reserved/{reservation}/reason': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Why goods are picked from where they are */
+    get: operations['explainPick'];
+    put?: never;
+    post?: never;
     delete?: never;
     options?: never;
     head?: never;
@@ -4372,6 +4441,58 @@ export interface paths {
     post?: never;
     /** Remove a saved view */
     delete: operations['removeSavedView'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scales': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The scales that one can use */
+    get: operations['listScales'];
+    put?: never;
+    /** Add a scale */
+    post: operations['addScale'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scales/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Change a scale */
+    put: operations['changeScale'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scales/{id}/reading': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What a scale shows at this moment */
+    get: operations['readScale'];
+    put?: never;
+    post?: never;
+    delete?: never;
     options?: never;
     head?: never;
     patch?: never;
@@ -5982,13 +6103,39 @@ export interface components {
       upTo: string;
     };
     CarriageEntry: {
-      /** @enum {string} */
-      service: 'NEXT_DAY' | 'ECONOMY' | 'PALLET';
+      /** Format: int64 */
+      carrier: number;
+      service: string;
+    };
+    CarrierCard: {
+      active: boolean;
+      address: string;
+      code: string;
+      /** Format: int64 */
+      id: number;
+      name: string;
+      /** Format: int32 */
+      version: number;
+    };
+    CarrierCondition: {
+      said: string | null;
+      services: components['schemas']['CarrierService'][];
+    };
+    CarrierEntry: {
+      active: boolean;
+      address: string;
+      code: string;
+      name: string;
+      /** Format: int32 */
+      version?: number | null;
     };
     CarrierService: {
+      carrier: string;
+      /** Format: int64 */
+      carrierId: number;
       most: number;
-      /** @enum {string} */
-      service: 'NEXT_DAY' | 'ECONOMY' | 'PALLET';
+      name: string;
+      service: string;
     };
     Category: {
       /** Format: int32 */
@@ -7349,6 +7496,8 @@ export interface components {
       mark: string | null;
       name: string;
       order: string;
+      /** Format: int64 */
+      orderId: number;
       place: string;
       /** Format: int64 */
       placeId: number;
@@ -9559,6 +9708,13 @@ export interface components {
       id: number;
       name: string;
     };
+    PickReason: {
+      now: components['schemas']['RemovalTrial'];
+      place: string;
+      /** Format: int64 */
+      placeId: number;
+      still: boolean;
+    };
     PoliciesSet: {
       /** Format: int32 */
       items: number;
@@ -10813,6 +10969,33 @@ export interface components {
       /** Format: int64 */
       site: number;
     };
+    ScaleCard: {
+      active: boolean;
+      address: string;
+      code: string;
+      /** Format: int64 */
+      id: number;
+      name: string;
+      site: string | null;
+      /** Format: int64 */
+      siteId: number | null;
+      /** Format: int32 */
+      version: number;
+    };
+    ScaleEntry: {
+      active: boolean;
+      address: string;
+      code: string;
+      name: string;
+      /** Format: int64 */
+      siteId?: number | null;
+      /** Format: int32 */
+      version?: number | null;
+    };
+    ScaleReading: {
+      kilograms: number | null;
+      said: string | null;
+    };
     ScanEntry: {
       /** Format: int64 */
       site: number;
@@ -11971,6 +12154,8 @@ export interface components {
       trolley: boolean;
     };
     WeightEntry: {
+      /** Format: int64 */
+      scale?: number | null;
       weight?: number | null;
     };
     Why: {
@@ -12697,6 +12882,148 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['BookDifference'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+    };
+  };
+  listCarrierServices: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CarrierService'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  listCarriers: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CarrierCard'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  addCarrier: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CarrierEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CarrierCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  changeCarrier: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CarrierEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CarrierCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  askCarrier: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CarrierCondition'];
         };
       };
       400: components['responses']['Invalid'];
@@ -18513,29 +18840,6 @@ export interface operations {
       503: components['responses']['Busy'];
     };
   };
-  listCarriers: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['CarrierService'][];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
-    };
-  };
   getOutboundCounts: {
     parameters: {
       query?: never;
@@ -19446,6 +19750,33 @@ export interface operations {
       409: components['responses']['Conflict'];
       422: components['responses']['Refused'];
       503: components['responses']['Busy'];
+    };
+  };
+  explainPick: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+        reservation: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PickReason'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
   unassignPicker: {
@@ -21927,6 +22258,125 @@ export interface operations {
       409: components['responses']['Conflict'];
       422: components['responses']['Refused'];
       503: components['responses']['Busy'];
+    };
+  };
+  listScales: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ScaleCard'][];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
+  addScale: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ScaleEntry'];
+      };
+    };
+    responses: {
+      /** @description Created */
+      201: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ScaleCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  changeScale: {
+    parameters: {
+      query?: never;
+      header: {
+        /** @description A UUID of the caller's own: the same again does nothing again. */
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ScaleEntry'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ScaleCard'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
+      409: components['responses']['Conflict'];
+      422: components['responses']['Refused'];
+      503: components['responses']['Busy'];
+    };
+  };
+  readScale: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ScaleReading'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
   listScrap: {

@@ -206,6 +206,18 @@ export const SPACES: readonly OfficeSpace[] = [
       page('printing', 'printing.title', 'PrintRules', () => import('./printing/PrintRules'), {
         adds: ['printing.add', 'RULES'],
       }),
+      page('scales', 'scales.title', 'ScaleRules', () => import('./connections/ScaleRules'), {
+        adds: ['scales.add', 'RULES'],
+      }),
+      page(
+        'carriers',
+        'carriers.title',
+        'CarrierRules',
+        () => import('./connections/CarrierRules'),
+        {
+          adds: ['carriers.add', 'RULES'],
+        },
+      ),
       page('print-jobs', 'printing.jobs', 'PrintJobs', () => import('./printing/PrintJobs')),
       page('setting-up', 'rules.settingUp', 'SetupSpace', () => import('./imports/SetupSpace'), {
         may: 'RULES',

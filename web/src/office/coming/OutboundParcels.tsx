@@ -9,13 +9,14 @@ import { quantity } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Part } from '../../kit/SidePanel';
 import { CarrierChoice } from '../../kit/CarrierChoice';
+import { ScaleChoice, useScale } from '../../kit/ScaleChoice';
 import { useSave } from '../../kit/useSave';
 import { LabelButton } from '../labels/LabelButton';
 import { GoodsRow } from '../../kit/DocumentPanel';
 import { ended } from './OutboundState';
 import { plus, soFar } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
-import { t, type Word } from '../../app/words';
+import { t } from '../../app/words';
 
 type Card = Schemas['OutboundCard'];
 
@@ -24,8 +25,12 @@ const OLD = ['outbound', 'on-hand'];
 /** What stands on each unit load of an order, what it weighs, and who carries it. */
 export function OutboundParcels({ card }: { card: Card }) {
   const may = useMay('MOVE') && !ended(card.state);
+  const scales = useScale(card.siteId);
   const weigh = useSave(OLD, (command, { load, weight }: { load: number; weight?: number }) =>
-    post('/api/outbound/{id}/parcels/{load}/weight', { id: card.id, load })(command, { weight }),
+    post('/api/outbound/{id}/parcels/{load}/weight', { id: card.id, load })(command, {
+      weight,
+      scale: scales.scale,
+    }),
   );
   const drop = useSave(OLD, (command, load: number) =>
     remove('/api/outbound/{id}/parcels/{load}', { id: card.id, load })(command),
@@ -35,6 +40,7 @@ export function OutboundParcels({ card }: { card: Card }) {
   }
   return (
     <Part title={t('packing.loads')}>
+      {may && card.parcels.some((one) => one.weight === null) && <ScaleChoice {...scales} />}
       <ProblemNote problem={weigh.error ?? drop.error} />
       {card.parcels.map((parcel) => {
         const on = together(card.kept.filter((one) => one.picked && one.loadId === parcel.load));
@@ -46,8 +52,7 @@ export function OutboundParcels({ card }: { card: Card }) {
                 {[
                   parcel.weight !== null &&
                     `${quantity(String(parcel.weight))} kg${parcel.weighed ? '' : ` (${t('packing.byHand')})`}`,
-                  parcel.tracking &&
-                    `${t(`packing.service.${parcel.service}` as Word)} ${parcel.tracking}`,
+                  parcel.tracking && `${parcel.service} ${parcel.tracking}`,
                   parcel.shipped && t('outbound.state.SHIPPED'),
                 ]
                   .filter(Boolean)

@@ -84,9 +84,10 @@ beforeEach(() => {
     { id: 1, code: 'KQ', name: 'Kittiwake Quay', areas: [] },
     { id: 3, code: 'PS', name: 'Pontoon Shop', areas: [] },
   ]);
-  answers('GET', '/api/outbound/carriage', () => [
-    { service: 'NEXT_DAY', most: 30 },
-    { service: 'PALLET', most: 800 },
+  answers('GET', '/api/scales', () => []);
+  answers('GET', '/api/carrier-services', () => [
+    { carrierId: 3, carrier: 'Coast', service: 'ND', name: 'Next day', most: 30 },
+    { carrierId: 3, carrier: 'Coast', service: 'PAL', name: 'Pallet', most: 800 },
   ]);
 });
 afterEach(() => {
@@ -123,10 +124,12 @@ it('gives a weighed unit load to a carrier, and prints its label then', async ()
   expect(screen.getByText('2.5 kg (typed)')).toBeTruthy();
   expect(screen.queryByText('Carrier label')).toBeNull();
   await screen.findByText('Pallet, up to 800 kg');
-  await userEvent.selectOptions(screen.getByLabelText('Carrier'), 'PALLET');
-  await waitFor(() => expect(sent('POST', carried)[0]?.body).toEqual({ service: 'PALLET' }));
+  await userEvent.selectOptions(screen.getByLabelText('Carrier'), 'Pallet, up to 800 kg');
+  await waitFor(() =>
+    expect(sent('POST', carried)[0]?.body).toEqual({ carrier: 3, service: 'PAL' }),
+  );
   cleanup();
-  const carriedOne = parcel({ weight: 2.5, weighed: true, service: 'PALLET', tracking: 'T-1' });
+  const carriedOne = parcel({ weight: 2.5, weighed: true, service: 'Pallet', tracking: 'T-1' });
   show(<OutboundParcels card={order([carriedOne], [kept({})])} />);
   expect(screen.getByText('2.5 kg · Pallet T-1')).toBeTruthy();
   expect(screen.queryByLabelText('Carrier')).toBeNull();

@@ -321,6 +321,7 @@ class AccessMatrixTest {
           Map.entry("packGoods", Map.of("id", "packedOrder")),
           Map.entry("unpackGoods", Map.of("id", "packedOrder", "picked", "picked")),
           Map.entry("returnPicked", Map.of("id", "packedOrder", "reservation", "picked")),
+          Map.entry("explainPick", Map.of("reservation", "reservation")),
           Map.entry("weighParcel", Map.of("id", "packedOrder", "load", "parcel")),
           Map.entry("bookCarriage", Map.of("id", "packedOrder", "load", "parcel")),
           Map.entry("deleteParcel", Map.of("id", "packedOrder", "load", "parcel")),

@@ -60,6 +60,8 @@ class ChangeLogTest {
           "addPolicy",
           "addPrintRule",
           "addPrinter",
+          "addScale",
+          "addCarrier",
           "addPutAwayRule",
           "addRack",
           "addReason",
@@ -78,6 +80,8 @@ class ChangeLogTest {
           "changePolicy",
           "changePrintRule",
           "changePrinter",
+          "changeScale",
+          "changeCarrier",
           "changePutAwayRule",
           "changeReason",
           "changeRemovalRule",
@@ -105,6 +109,8 @@ class ChangeLogTest {
   private static final Map<String, String> NOT_ROWS =
       Map.ofEntries(
           Map.entry("askPrinter", "asked, not written"),
+          Map.entry("readScale", "asked, not written"),
+          Map.entry("askCarrier", "asked, not written"),
           Map.entry("printTestPage", "print jobs"),
           Map.entry("addDevice", "security log"),
           Map.entry("offerDeviceAgain", "security log"),

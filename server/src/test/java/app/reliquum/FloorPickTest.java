@@ -125,6 +125,31 @@ class FloorPickTest {
   }
 
   @Test
+  void aWalkSaysWhyItLeadsThereAndWhetherItStillWould() {
+    JsonNode order = leaving.order("TERN", Leaving.line(flare, "10"));
+    JsonNode walk = picker.round(Map.of(id(order), ""));
+    JsonNode stop = walk.path("picking").path("stops").get(0);
+    assertThat(stop.path("orderId").asLong()).isEqualTo(id(order));
+    String why = "/api/outbound/" + id(order) + "/reserved/" + stop.path("id").asLong() + "/reason";
+    JsonNode reason = first.get(why).ok();
+    assertThat(reason.path("still").asBoolean()).isTrue();
+    JsonNode choices = reason.path("now").path("choices");
+    assertThat(choices.get(0).path("lot").asString()).isEqualTo("X" + made);
+    assertThat(choices.get(0).path("behind").asString()).isEqualTo("FIRST");
+    assertThat(choices.get(0).path("taken").asString()).isEqualTo("10");
+    assertThat(choices.get(1).path("lot").asString()).isEqualTo("Y" + made);
+    assertThat(choices.get(1).path("behind").asString()).isEqualTo("EARLIEST_EXPIRY");
+    // What expires sooner came in meanwhile.
+    goods.post("OPENING", List.of(Leaving.lot(flare, "W" + made, 30, "KQ.A-06-A", "10"))).ok();
+    JsonNode later = first.get(why).ok();
+    assertThat(later.path("still").asBoolean()).isFalse();
+    assertThat(later.path("now").path("choices").get(0).path("lot").asString())
+        .isEqualTo("W" + made);
+    leaving.act(id(order), "picking", Map.of()).ok();
+    assertThat(first.get(why).status()).isEqualTo(404);
+  }
+
+  @Test
   void aPieceThatAnotherOrderGetsIsNotTaken() {
     JsonNode order = leaving.order("TERN", Leaving.line(beacon, "1"));
     Map<String, Object> line = Leaving.line(beacon, "1");

@@ -225,6 +225,7 @@ final class ForeignSite {
     Map<String, Object> entry = Counter.entry(scope, "SWEEP", "BIN");
     entry.put("number", MARK + "-C1");
     long count = know("count", Counter.drawUp(root, entry));
+    know("slipNumber", 1);
     JsonNode slips = root.get("/api/counts/" + count + "/slips").ok().path("rows");
     know("slip", slips.get(0).path("id").asLong());
     Counter hand = new Counter(root, site);
@@ -316,6 +317,19 @@ final class ForeignSite {
     Map<String, Object> printer =
         map("code", MARK + "PRN", "name", MARK + " printer", "siteId", site);
     printer.putAll(map("address", "", "labels", true, "papers", true, "active", true));
+    make(
+        "/api/scales",
+        map(
+            "code",
+            MARK + "SCL",
+            "name",
+            MARK + " scale",
+            "siteId",
+            site,
+            "address",
+            "",
+            "active",
+            true));
     know("printer", make("/api/printers", printer).path("id").asLong());
     Map<String, Object> printing = map("siteId", site, "occasion", "ORDER_ALLOCATED");
     printing.putAll(map("paper", "PICK_SHEET", "printerId", id("printer"), "copies", 1));

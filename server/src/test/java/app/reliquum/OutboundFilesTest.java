@@ -113,7 +113,9 @@ class OutboundFilesTest {
         .isEqualTo("no-carrier");
     leaving.act(id, "parcels/" + load + "/weight", Map.of("weight", "4.5")).ok();
     JsonNode carried =
-        leaving.act(id, "parcels/" + load + "/carriage", Map.of("service", "ECONOMY")).ok();
+        leaving
+            .act(id, "parcels/" + load + "/carriage", Map.of("carrier", 1, "service", "ECONOMY"))
+            .ok();
     assertThat(text(id, "CARRIER?load=" + load))
         .contains(carried.path("parcels").get(0).path("tracking").asString())
         .contains("4.5 kg")

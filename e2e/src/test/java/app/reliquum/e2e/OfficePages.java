@@ -75,6 +75,8 @@ final class OfficePages {
           "/office/coming/inbound?open=response",
           "/office/rules/labels",
           "/office/rules/printers?open=1",
+          "/office/rules/scales?open=1",
+          "/office/rules/carriers?open=1",
           "/office/rules/printing?open=new",
           "/office/rules/print-jobs",
           "/office/rules/devices?open=new",

@@ -324,7 +324,10 @@ class OutboundTest {
     assertThat(done(page)).containsText("Packed 4 × Test flare");
     button(page, "Weigh").first().click();
     assertThat(page.getByText("kg").first()).isVisible();
-    page.getByLabel("Carrier").first().selectOption("ECONOMY");
+    page.getByLabel("Carrier")
+        .first()
+        .selectOption(
+            new com.microsoft.playwright.options.SelectOption().setLabel("Economy, up to 70 kg"));
     assertThat(page.getByText("TC2")).isVisible();
     button(page, "Ship").click();
     assertThat(page.getByText("Pack an order")).isVisible();

@@ -4,6 +4,7 @@ import app.reliquum.api.Actor;
 import app.reliquum.api.Command;
 import app.reliquum.catalog.Catalog;
 import app.reliquum.catalog.ItemSetup;
+import app.reliquum.connections.Carriers;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.Tracking;
 import app.reliquum.core.quantity.UnitOfMeasure;
@@ -12,7 +13,6 @@ import app.reliquum.core.removal.SortKey;
 import app.reliquum.demo.DemoHouse.DemoItem;
 import app.reliquum.demo.DemoHouse.DemoSite;
 import app.reliquum.outbound.Accepting;
-import app.reliquum.outbound.Carrier;
 import app.reliquum.outbound.Customers;
 import app.reliquum.outbound.HandingOver;
 import app.reliquum.outbound.Kits;
@@ -49,6 +49,7 @@ class DemoOutbound {
   private final Picking picking;
   private final PickRounds rounds;
   private final Packing packing;
+  private final Carriers carriers;
   private final HandingOver handingOver;
   private final OutboundOrders orders;
   private final UnitLoads loads;
@@ -64,6 +65,7 @@ class DemoOutbound {
       Picking picking,
       PickRounds rounds,
       Packing packing,
+      Carriers carriers,
       HandingOver handingOver,
       OutboundOrders orders,
       UnitLoads loads,
@@ -78,6 +80,7 @@ class DemoOutbound {
     this.picking = picking;
     this.rounds = rounds;
     this.packing = packing;
+    this.carriers = carriers;
     this.handingOver = handingOver;
     this.orders = orders;
     this.loads = loads;
@@ -283,8 +286,8 @@ class DemoOutbound {
     long first = packing.begin(command(hand), order).id();
     packing.pack(command(hand), order, card.kept().get(0).id(), null, first);
     packing.packAll(command(hand), order);
-    packing.weigh(command(hand), order, first, null);
-    packing.carry(command(hand), order, first, Carrier.Service.ECONOMY);
+    packing.weigh(command(hand), order, first, new BigDecimal("6.350"), null);
+    packing.carry(command(hand), order, first, carriers.all().get(0).id(), "ECONOMY");
   }
 
   private void walk(DemoSite quay, Actor hand, long first, long second) {

@@ -11,6 +11,7 @@
       "adjusting",
       "api",
       "catalog",
+      "connections",
       "costing",
       "counting",
       "house",

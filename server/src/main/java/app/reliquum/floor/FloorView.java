@@ -286,10 +286,16 @@ final class FloorView {
   @Schema(name = "FloorPickOrder")
   record PickOrder(long id, String number, String party, @Nullable String tote, int left) {}
 
-  /** Something that is still to be taken. */
+  /**
+   * Something that is still to be taken.
+   *
+   * @param id the reservation of it
+   * @param orderId the order that it is for
+   */
   @Schema(name = "FloorPickStop")
   record PickStop(
       long id,
+      long orderId,
       long placeId,
       String place,
       String name,

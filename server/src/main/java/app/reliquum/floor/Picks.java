@@ -246,6 +246,7 @@ class Picks implements FloorVerb {
       Catalog.Measured item = facts.item(key.item());
       return new FloorView.PickStop(
           one.reservation().id(),
+          one.order().id(),
           key.place(),
           facts.bin(key.place()).address(),
           item.name(),

@@ -56,6 +56,9 @@ class HouseEmptying {
           "place", "label like '*%'",
           // those of no site, the one that ships along among them
           "printer", "site_id is null",
+          "scale", "site_id is null",
+          "carrier", "address = ''",
+          "carrier_service", "carrier_id in (select id from carrier where address = '')",
           // so that asking again for this empties nothing
           "command", "true");
 

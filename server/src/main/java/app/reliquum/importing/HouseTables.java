@@ -23,6 +23,8 @@ class HouseTables {
           "shared costs",
           "printers",
           "print rules",
+          "scales",
+          "carriers",
           "areas",
           "bins",
           "people",

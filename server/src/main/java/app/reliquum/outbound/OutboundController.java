@@ -34,8 +34,8 @@ class OutboundController {
   private final Picking picking;
   private final PickRounds rounds;
   private final Packing packing;
+  private final PickReasons reasons;
   private final HandingOver handingOver;
-  private final Carrier carrier;
 
   private final Making making;
 
@@ -46,8 +46,8 @@ class OutboundController {
       Picking picking,
       PickRounds rounds,
       Packing packing,
+      PickReasons reasons,
       HandingOver handingOver,
-      Carrier carrier,
       Making making) {
     this.making = making;
     this.orders = orders;
@@ -56,8 +56,8 @@ class OutboundController {
     this.picking = picking;
     this.rounds = rounds;
     this.packing = packing;
+    this.reasons = reasons;
     this.handingOver = handingOver;
-    this.carrier = carrier;
   }
 
   @Operation(operationId = "listOutboundOrders", summary = "Outbound orders and jobs, filtered")
@@ -88,14 +88,6 @@ class OutboundController {
       @RequestParam(defaultValue = "30") int days,
       @RequestParam(required = false) Long site) {
     return orders.earnings(days, site, actor);
-  }
-
-  /** What the carrier offers. */
-  @Operation(operationId = "listCarriers", summary = "What a carrier offers")
-  @Needs(value = Permission.LOOK, floor = true)
-  @GetMapping("/carriage")
-  List<Carrier.Offer> carriage() {
-    return carrier.offers();
   }
 
   @Operation(operationId = "getOutboundOrder", summary = "An outbound order or job")
@@ -243,6 +235,14 @@ class OutboundController {
   }
 
   /** Puts something that was picked back. */
+  /** Why the walk leads there, of all places. */
+  @Operation(operationId = "explainPick", summary = "Why goods are picked from where they are")
+  @Needs(value = Permission.LOOK, floor = true)
+  @GetMapping("/{id}/reserved/{reservation}/reason")
+  PickReasons.Reason explain(Actor actor, @PathVariable long id, @PathVariable long reservation) {
+    return reasons.reason(id, reservation, actor);
+  }
+
   @Operation(operationId = "returnPicked", summary = "Put picked goods back")
   @Needs(Permission.MOVE)
   @PostMapping("/{id}/picked/{reservation}/return")
@@ -308,7 +308,7 @@ class OutboundController {
       @PathVariable long id,
       @PathVariable long load,
       @Valid @RequestBody Packing.WeightEntry entry) {
-    packing.weigh(command, id, load, entry.weight());
+    packing.weigh(command, id, load, entry.weight(), entry.scale());
     return orders.card(id, command.actor());
   }
 
@@ -321,7 +321,7 @@ class OutboundController {
       @PathVariable long id,
       @PathVariable long load,
       @Valid @RequestBody Packing.CarriageEntry entry) {
-    packing.carry(command, id, load, entry.service());
+    packing.carry(command, id, load, entry.carrier(), entry.service());
     return orders.card(id, command.actor());
   }
 

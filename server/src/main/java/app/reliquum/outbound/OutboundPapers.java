@@ -317,7 +317,7 @@ class OutboundPapers implements PaperSource {
       }
       parties.put("From", lines(house.card().name(), site.street(), site.town()));
       Map<String, String> facts = new LinkedHashMap<>();
-      facts.put("Service", parcel.service().replace('_', ' '));
+      facts.put("Service", parcel.service());
       facts.put(
           "Weight",
           Objects.requireNonNull(parcel.weight()).stripTrailingZeros().toPlainString() + " kg");

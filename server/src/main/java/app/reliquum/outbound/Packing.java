@@ -2,11 +2,14 @@ package app.reliquum.outbound;
 
 import app.reliquum.api.Command;
 import app.reliquum.api.Problem;
+import app.reliquum.connections.Carriers;
+import app.reliquum.connections.Scales;
 import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.ledger.Reservation;
 import app.reliquum.core.ledger.Spot;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.house.House;
 import app.reliquum.outbound.OutboundTable.Head;
 import app.reliquum.places.Places;
 import app.reliquum.stock.NewPosting;
@@ -19,6 +22,7 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.constraints.DecimalMax;
 import jakarta.validation.constraints.DecimalMin;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.math.BigDecimal;
 import java.util.Comparator;
 import java.util.List;
@@ -44,7 +48,9 @@ public class Packing {
   private final Stock stock;
   private final Places places;
   private final Scales scales;
-  private final Carrier carrier;
+  private final Carriers carriers;
+  private final Customers customers;
+  private final House house;
 
   Packing(
       ParcelTable table,
@@ -57,7 +63,9 @@ public class Packing {
       Stock stock,
       Places places,
       Scales scales,
-      Carrier carrier) {
+      Carriers carriers,
+      Customers customers,
+      House house) {
     this.table = table;
     this.orders = orders;
     this.rows = rows;
@@ -68,16 +76,26 @@ public class Packing {
     this.stock = stock;
     this.places = places;
     this.scales = scales;
-    this.carrier = carrier;
+    this.carriers = carriers;
+    this.customers = customers;
+    this.house = house;
   }
 
-  /** What a unit load weighs, typed; null for what the scale shows. */
+  /**
+   * What a unit load weighs.
+   *
+   * @param weight as typed; null for what the scale shows
+   * @param scale the scale that is meant; null for that of the site
+   */
   @Schema(name = "WeightEntry")
-  public record WeightEntry(@DecimalMin("0.001") @DecimalMax("99999") BigDecimal weight) {}
+  public record WeightEntry(
+      @DecimalMin("0.001") @DecimalMax("99999") @Nullable BigDecimal weight,
+      @Nullable Long scale) {}
 
   /** The service that a unit load goes with. */
   @Schema(name = "CarriageEntry")
-  public record CarriageEntry(@NotNull Carrier.Service service) {}
+  public record CarriageEntry(
+      @NotNull Long carrier, @NotNull @Size(min = 1, max = 40) String service) {}
 
   /** Some of what is picked goes onto a unit load; 0 for a new one. */
   @Schema(name = "PackEntry")
@@ -221,7 +239,7 @@ public class Packing {
           .ifPresent(
               row -> {
                 table.weighs(touched, null, false);
-                table.carried(touched, "", "");
+                takeFromCarrier(row);
               });
     }
     progress.refresh(head.id());
@@ -252,6 +270,7 @@ public class Packing {
       throw Problem.refused(
           "not-empty", "Something stands on " + row.code() + ". Unpack it first.");
     }
+    carriers.withdraw(row.carrierId(), row.tracking());
     table.remove(load);
   }
 
@@ -262,45 +281,55 @@ public class Packing {
         .orElseThrow(() -> Problem.missing("unit load of this order", load));
   }
 
-  /** Writes down what a unit load weighs: what the scale shows, or what someone types. */
-  public void weigh(Command command, long order, long load, @Nullable BigDecimal typed) {
-    open(command, order);
+  /**
+   * Writes down what a unit load weighs: what a scale shows, or what someone types.
+   *
+   * @param scale the scale that is meant; null for that of the site
+   */
+  public void weigh(
+      Command command, long order, long load, @Nullable BigDecimal typed, @Nullable Long scale) {
+    Head head = open(command, order);
     ParcelTable.Row row = ofOrder(order, load);
-    BigDecimal weight =
-        typed != null
-            ? typed
-            : scales
-                .shows(load)
-                .orElseThrow(
-                    () ->
-                        Problem.refused(
-                            "scale-empty",
-                            "The scale shows nothing. Put " + row.code() + " on it."));
+    BigDecimal weight = typed != null ? typed : scales.weight(head.siteId(), scale, row.code());
     table.weighs(load, weight, typed == null);
-    table.carried(load, "", "");
+    takeFromCarrier(row);
   }
 
-  /** Hands a unit load's data to the carrier, which gives it a number. */
-  public void carry(Command command, long order, long load, Carrier.Service service) {
-    open(command, order);
+  /** What the carrier was told of a unit load is no longer so. */
+  private void takeFromCarrier(ParcelTable.Row row) {
+    carriers.withdraw(row.carrierId(), row.tracking());
+    table.notCarried(row.load());
+  }
+
+  /** Hands a unit load's data to a carrier, which gives it a number. */
+  public void carry(Command command, long order, long load, long carrier, String service) {
+    Head head = open(command, order);
     ParcelTable.Row row = ofOrder(order, load);
-    if (row.weight() == null) {
+    BigDecimal weight = row.weight();
+    if (weight == null) {
       throw Problem.refused(
           "no-weight", "The carrier asks what " + row.code() + " weighs. Weigh it first.");
     }
-    if (row.weight().compareTo(service.most()) > 0) {
-      throw Problem.refused(
-              "too-heavy",
-              "The carrier takes up to "
-                  + service.most()
-                  + " kg that way; "
-                  + row.code()
-                  + " weighs "
-                  + row.weight().stripTrailingZeros().toPlainString()
-                  + " kg.")
-          .with("most", service.most())
-          .with("weight", row.weight());
+    Carriers.Taken taken =
+        carriers.take(
+            carrier,
+            command.id() + " " + row.code(),
+            new Carriers.Consignment(
+                service, head.number(), row.code(), weight, sender(head), receiver(head)));
+    carriers.withdraw(row.carrierId(), row.tracking());
+    table.carried(load, carrier, taken.service(), taken.tracking());
+  }
+
+  private Carriers.Party sender(Head head) {
+    Places.Named site = places.named(head.siteId());
+    return new Carriers.Party(house.card().name(), site.street(), site.town());
+  }
+
+  private Carriers.@Nullable Party receiver(Head head) {
+    if (head.customerId() == 0) {
+      return null;
     }
-    table.carried(load, service.name(), carrier.tracking(service, row.code()));
+    Customers.Card customer = customers.customer(head.customerId());
+    return new Carriers.Party(customer.name(), customer.street(), customer.town());
   }
 }

@@ -30,12 +30,14 @@ class ParcelTable {
       String code,
       BigDecimal weight,
       boolean weighed,
+      long carrierId,
       String service,
       String tracking) {}
 
   private static final String ROW =
       """
-      select p.unit_load_id `load`, p.order_id, u.code, p.weight, p.weighed, p.service, p.tracking
+      select p.unit_load_id `load`, p.order_id, u.code, p.weight, p.weighed, p.carrier_id,
+        p.service, p.tracking
       from parcel p join unit_load u on u.id = p.unit_load_id
       """;
 
@@ -70,10 +72,15 @@ class ParcelTable {
         .update();
   }
 
-  void carried(long load, String service, String tracking) {
-    jdbc.sql("update parcel set service = ?, tracking = ? where unit_load_id = ?")
-        .params(service, tracking, load)
+  void carried(long load, long carrier, String service, String tracking) {
+    jdbc.sql("update parcel set carrier_id = ?, service = ?, tracking = ? where unit_load_id = ?")
+        .params(carrier, service, tracking, load)
         .update();
+  }
+
+  /** Nobody carries it any more. */
+  void notCarried(long load) {
+    carried(load, 0, "", "");
   }
 
   void remove(long load) {

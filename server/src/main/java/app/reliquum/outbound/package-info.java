@@ -6,14 +6,14 @@
  * {@link OutboundViews} is what an order looks like from outside. Its state follows from its lines
  * ({@code OutboundProgress}); orders are locked before positions.
  *
- * <p>{@link Scales} and {@link Carrier} are simulated stand-ins with the manners of the real ones:
- * they can fail, and what is asked of the carrier twice under one reference is booked once.
+ * <p>Scales and carriers are asked over HTTP: see the module of connections.
  */
 @org.springframework.modulith.ApplicationModule(
     displayName = "Outbound",
     allowedDependencies = {
       "api",
       "catalog",
+      "connections",
       "counting",
       "documents",
       "feed",

@@ -140,8 +140,7 @@ public class RemovalPreview {
     }
     LocalDate today = days.today(entry.site());
     LocalDate needed = entry.needed() == null ? today : entry.needed();
-    Map<Long, RuleRow> named = new HashMap<>();
-    table.all().forEach(row -> named.put(row.id(), row));
+    Map<Long, RuleRow> named = named();
     Policy policy = policy(entry, item, named);
     Removal.Wanted wanted =
         Removal.Wanted.of(asked, needed)
@@ -149,23 +148,65 @@ public class RemovalPreview {
                 entry.minimumLife(),
                 entry.oneLot() ? Removal.Wanted.Lots.ONE : Removal.Wanted.Lots.BY_RULE)
             .inPacks(pack(item.id(), asked));
-    Removal.Plan plan =
-        Removal.decide(wanted, policy, reserving.candidates(item.id(), entry.site()));
+    return trial(
+        item,
+        wanted,
+        policy,
+        reserving.candidates(item.id(), entry.site()),
+        named,
+        areas(entry.site(), actor));
+  }
+
+  /**
+   * Says what the rules as they are would take of an item.
+   *
+   * @param candidates what there is of it
+   */
+  @Transactional(readOnly = true)
+  public Trial trial(
+      long item, long site, Removal.Wanted wanted, List<Candidate> candidates, Actor actor) {
+    return trial(
+        catalog.measured(Set.of(item)).get(0),
+        wanted,
+        rules.policy(item, site),
+        candidates,
+        named(),
+        areas(site, actor));
+  }
+
+  private Map<Long, RuleRow> named() {
+    Map<Long, RuleRow> named = new HashMap<>();
+    table.all().forEach(row -> named.put(row.id(), row));
+    return named;
+  }
+
+  private Map<Long, String> areas(long site, Actor actor) {
     Map<Long, String> areas = new HashMap<>();
-    places.site(entry.site(), actor).areas().forEach(area -> areas.put(area.id(), area.name()));
+    places.site(site, actor).areas().forEach(area -> areas.put(area.id(), area.name()));
+    return areas;
+  }
+
+  private Trial trial(
+      Catalog.Measured item,
+      Removal.Wanted wanted,
+      Policy policy,
+      List<Candidate> candidates,
+      Map<Long, RuleRow> named,
+      Map<Long, String> areas) {
+    Removal.Plan plan = Removal.decide(wanted, policy, candidates);
     Rule first = policy.rules().get(0);
     return new Trial(
         item.id(),
         item.code(),
         item.name(),
         item.unit().symbol(),
-        asked,
-        needed,
+        wanted.quantity(),
+        wanted.needed(),
         shown(plan.choices(), named, areas),
         plan.missing(),
         plan.split() == null ? List.of() : shown(plan.split().taken(), named, areas),
         named.containsKey(first.id()) ? named.get(first.id()).sentence() : null,
-        entry.rule() == null || policy.rules().stream().anyMatch(rule -> rule.id() == TRIED));
+        !named.containsKey(TRIED) || policy.rules().stream().anyMatch(rule -> rule.id() == TRIED));
   }
 
   /** The number of a rule that is tried and not written yet. */
