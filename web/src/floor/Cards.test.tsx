@@ -41,6 +41,7 @@ beforeEach(() => {
   answers('GET', '/api/items/5', () => ({ code: 'SHK-020', name: 'D shackle', homes: [] }));
   answers('GET', '/api/bins/12', () => ({ address: 'QA-01-A', area: 'Rack QA', purpose: 'PICK' }));
   answers('GET', '/api/on-hand', () => ({ rows: [], total: 0 }));
+  answers('GET', '/api/sites', () => [{ ...site, areas: [] }]);
 });
 afterEach(cleanup);
 
@@ -114,4 +115,35 @@ it('starts a sentence with what is on the card in one request', async () => {
   await press(/move/i);
   expect(await screen.findByRole('heading', { name: 'move' })).toBeTruthy();
   await waitFor(() => expect(asked.filter((one) => one.method === 'POST')).toHaveLength(1));
+});
+
+it('tells with one scan what lies at the other sites, the most first', async () => {
+  const row = (key: string, at: string, place: string, onHand: string) => ({
+    key,
+    site: at,
+    place,
+    onHand,
+    available: onHand,
+    symbol: 'pc',
+    reserved: '0',
+    lot: null,
+    serial: null,
+    condition: 'GOOD',
+  });
+  answers('GET', '/api/on-hand', (one) => {
+    const all = [
+      row('1', 'Kittiwake Quay', 'QA-01-A', '4'),
+      row('2', 'Pontoon Shop', 'SHOP', '3'),
+      row('3', 'Outer Holm Depot', 'HA-01', '20'),
+      row('4', 'Outer Holm Depot', 'HA-02', '7'),
+    ];
+    const rows = one.query.get('site') ? all.slice(0, 1) : all;
+    return { rows, total: rows.length };
+  });
+  card('/floor/item/5');
+  expect(await screen.findByText('At other sites')).toBeTruthy();
+  const text = document.body.textContent ?? '';
+  expect(text.indexOf('Outer Holm Depot')).toBeLessThan(text.indexOf('Pontoon Shop'));
+  expect(screen.getByText('27')).toBeTruthy();
+  expect(screen.getAllByText('QA-01-A')).toHaveLength(1);
 });

@@ -8,12 +8,13 @@ import { post, question } from '../api/ask';
 import type { Schemas } from '../api/client';
 import { putAnswer } from '../api/putAnswer';
 import type { paths } from '../api/schema';
-import { useMay } from '../app/session';
+import { useMay, useSites } from '../app/session';
 import { fonts } from '../app/theme';
 import { Amount } from '../kit/Amount';
 import { Code } from '../kit/Code';
 import { ItemPicture } from '../kit/ItemPicture';
 import { ProblemNote } from '../kit/ProblemNote';
+import { sum } from '../kit/numbers';
 import { parts, StockBar } from '../kit/StockBar';
 import { useSave } from '../kit/useSave';
 import { sound } from '../kit/tones';
@@ -21,7 +22,7 @@ import { ChooseGoods } from './ChooseGoods';
 import { Choices } from './Offers';
 import { useOpening } from './opening';
 import { beginWith, sentenceDesk, type Saying } from './desks';
-import { Marks, Row, SmallButton } from './Parts';
+import { Listed, Marks, Row, SmallButton } from './Parts';
 import { ScanBar } from './ScanBar';
 import { saying } from './useSentence';
 
@@ -107,7 +108,7 @@ export function ItemCard({ site }: { site: Site }) {
   const item = useQuery(question('/api/items/{id}', { id }));
   const total = useLying({ group: 'ITEM', item: id, site: site.id, limit: 1 });
   const lies = useLying({ group: 'POSITION', item: id, site: site.id, sort: 'PLACE' });
-  const sum = total.data?.rows[0];
+  const held = total.data?.rows[0];
   const home = item.data?.homes.find((one) => one.site === site.id);
   const most = Math.max(0, ...(lies.data?.rows ?? []).map((row) => Number(row.onHand)));
   return (
@@ -127,12 +128,12 @@ export function ItemCard({ site }: { site: Site }) {
         />
       </Box>
       <Box sx={{ fontFamily: fonts.heading, fontWeight: 600, fontSize: 44, lineHeight: 1.1 }}>
-        {sum ? <Amount value={sum.onHand} unit={sum.symbol} /> : '–'}
+        {held ? <Amount value={held.onHand} unit={held.symbol} /> : '–'}
       </Box>
-      {sum && (
+      {held && (
         <StockBar
-          of={parts(sum.onHand ?? '0', sum.available ?? '0', null, sum.reserved)}
-          scale={Number(sum.onHand)}
+          of={parts(held.onHand ?? '0', held.available ?? '0', null, held.reserved)}
+          scale={Number(held.onHand)}
           height={12}
         />
       )}
@@ -165,7 +166,48 @@ export function ItemCard({ site }: { site: Site }) {
         ))}
         {lies.data?.total === 0 && <Box>{t('floor.noneHere', { site: site.name })}</Box>}
       </Box>
+      <Elsewhere item={id} site={site} />
     </Card>
+  );
+}
+
+/** What of an item lies at the other sites, and where; the site with the most of it first. */
+function Elsewhere({ item, site }: { item: number; site: Site }) {
+  const lies = useLying({ group: 'POSITION', item, sort: 'PLACE', limit: 200 });
+  const sites = useSites().data ?? [];
+  const here = sites.find((one) => one.id === site.id)?.name ?? site.name;
+  const rows = (lies.data?.rows ?? []).filter((row) => row.site !== here);
+  const others = [...new Set(rows.map((row) => row.site))]
+    .map((name) => {
+      const at = rows.filter((row) => row.site === name);
+      return { name, at, onHand: sum(at.map((row) => row.onHand ?? '0')) };
+    })
+    .sort((one, other) => Number(other.onHand) - Number(one.onHand));
+  if (others.length === 0) {
+    return null;
+  }
+  return (
+    <Listed head={t('floor.elsewhere')}>
+      {others.map(({ name, at, onHand }) => (
+        <Box key={name} sx={{ py: 1, borderTop: 1, borderColor: 'divider' }}>
+          <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 20 }}>
+            <b>{name}</b>
+            <Amount value={onHand} unit={at[0].symbol} />
+          </Box>
+          {at.map((row) => (
+            <Box
+              key={row.key}
+              sx={{ display: 'flex', justifyContent: 'space-between', gap: 1, fontSize: 16 }}
+            >
+              <span>
+                <Code>{row.place}</Code> <Marks of={row} />
+              </span>
+              <Amount value={row.onHand} unit={row.symbol} />
+            </Box>
+          ))}
+        </Box>
+      ))}
+    </Listed>
   );
 }
 

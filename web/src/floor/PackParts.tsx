@@ -7,6 +7,7 @@ import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { ProblemNote } from '../kit/ProblemNote';
 import { CarrierChoice } from '../kit/CarrierChoice';
+import { ScaleChoice, useScale } from '../kit/ScaleChoice';
 import { useSave } from '../kit/useSave';
 import { Choosing, HeadStrip, Listed, Numbered, Row, SmallButton, TypeLine } from './Parts';
 import { SentenceLine } from './SentenceLine';
@@ -48,6 +49,7 @@ export function usePackParts(talk: Talk): Parts {
       <>
         <Parcels
           order={order.id}
+          site={talk.site.id}
           picking={picking}
           onUse={(load) => desk.say(saying({ kind: 'LOAD', load }))}
         />
@@ -119,19 +121,25 @@ function PackChoice({
 /** The unit loads of the order: what they weigh, and who carries them. */
 function Parcels({
   order,
+  site,
   picking,
   onUse,
 }: {
   order: number;
+  site: number;
   picking: Picking;
   onUse: (load: number) => void;
 }) {
   const queries = useQueryClient();
+  const scales = useScale(site);
   const again = () => void queries.invalidateQueries({ queryKey: ['sentence'] });
   const weigh = useSave(
     ['outbound'],
     (command, { load, weight }: { load: number; weight?: number }) =>
-      post('/api/outbound/{id}/parcels/{load}/weight', { id: order, load })(command, { weight }),
+      post('/api/outbound/{id}/parcels/{load}/weight', { id: order, load })(command, {
+        weight,
+        scale: scales.scale,
+      }),
     again,
   );
   if (picking.parcels.length === 0) {
@@ -139,6 +147,7 @@ function Parcels({
   }
   return (
     <Listed head={t('packing.loads')}>
+      {picking.parcels.some((one) => one.weight === null) && <ScaleChoice {...scales} />}
       <ProblemNote problem={weigh.error} />
       {picking.parcels.map((parcel) => (
         <Box key={parcel.load} sx={{ pb: 1 }}>

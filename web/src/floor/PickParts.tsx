@@ -7,6 +7,7 @@ import { quantity } from '../kit/format';
 import type { Saying } from './desks';
 import { HeadStrip, Listed, ListHead, Row, SmallButton, Warning } from './Parts';
 import { PickChoice } from './PickChoice';
+import { WhyFromThere } from './WhyFromThere';
 import { useBasics, type Parts, type Talk } from './talk';
 import { saying } from './useSentence';
 
@@ -17,6 +18,7 @@ export function usePickParts(talk: Talk): Parts {
   const { now, desk } = talk;
   const { undo, back, confirm, amount } = useBasics(talk);
   const [less, setLess] = useState(false);
+  const [asked, setAsked] = useState<number>();
   const picking = now.picking!;
   if (picking.orders.length === 0) {
     return {
@@ -31,6 +33,8 @@ export function usePickParts(talk: Talk): Parts {
       hint: t('picking.scanOrder'),
     };
   }
+  const next = picking.stops[0];
+  const explained = picking.stops.find((stop) => stop.id === asked);
   const asks = less || now.refusal?.type === 'say-why';
   return {
     head: (
@@ -62,6 +66,8 @@ export function usePickParts(talk: Talk): Parts {
               {t('picking.notLess')}
             </SmallButton>
           </Box>
+        ) : explained ? (
+          <WhyFromThere stop={explained} onClose={() => setAsked(undefined)} />
         ) : (
           <Stops picking={picking} onSay={desk.say} />
         )}
@@ -71,6 +77,9 @@ export function usePickParts(talk: Talk): Parts {
       ? []
       : [
           undo,
+          ...(next && !explained
+            ? [{ label: t('picking.whyThere'), onPress: () => setAsked(next.id) }]
+            : []),
           { label: t('picking.less'), onPress: () => setLess(true) },
           { label: t('picking.leave'), onPress: () => desk.speak({ kind: 'leave' }) },
         ],

@@ -51,6 +51,7 @@ const item = {
 
 const stop = (id: number, place: string, order: string, tote: string | null = null) => ({
   id,
+  orderId: 3,
   placeId: id + 10,
   place,
   name: 'Flare, red',
@@ -195,7 +196,10 @@ it('packs into a new load, weighs it, and hands it over', async () => {
   let parcels: (typeof parcel)[] = [];
   const packing = () => ({ ...view, verb: 'PACK', whole: parcels.length > 0, stops, parcels });
   tells('GET', '/api/floor/PACK', packing);
-  answers('GET', '/api/outbound/carriage', () => [{ service: 'NEXT_DAY', most: 30 }]);
+  answers('GET', '/api/scales', () => []);
+  answers('GET', '/api/carrier-services', () => [
+    { carrierId: 1, carrier: 'Coast', service: 'ND', name: 'Next day', most: 30 },
+  ]);
   tells('POST', '/api/floor/pick/load', () => {
     parcels = [parcel];
     return {
@@ -221,4 +225,47 @@ it('packs into a new load, weighs it, and hands it over', async () => {
   expect(await screen.findByText(/4.2 kg/)).toBeTruthy();
   await press('Ship');
   expect(await screen.findByText('Pack an order')).toBeTruthy();
+});
+
+it('says why the walk leads there, and that something has changed since', async () => {
+  const choice = (place: string, rank: number, behind: string | null, verdict: string) => ({
+    rank,
+    verdict,
+    behind,
+    placeId: rank === 1 ? 11 : 12,
+    place,
+    area: 'Rack',
+    lot: null,
+    expiry: null,
+    serial: null,
+    inDate: null,
+    condition: 'GOOD',
+    free: '20',
+    taken: rank === 1 ? '10' : '0',
+    rule: null,
+  });
+  tells('GET', '/api/floor/PICK', () => view);
+  const stop = view.stops[0];
+  answers('GET', `/api/outbound/3/reserved/${stop.id}/reason`, () => ({
+    placeId: 11,
+    place: 'QA-01-A',
+    still: false,
+    now: {
+      name: 'D shackle',
+      governing: 'Oldest first, then the shortest walk',
+      choices: [
+        choice('QA-01-A', 1, 'FIRST', 'TAKEN'),
+        choice('QB-07-C', 2, 'OLDEST', 'NOT_NEEDED'),
+        choice('QZ-01-A', 0, null, 'NOT_GOOD'),
+      ],
+    },
+  }));
+  show(<SentenceScreen site={site} verb="PICK" />);
+  await press('Why there?');
+  expect(await screen.findByText('Oldest first, then the shortest walk')).toBeTruthy();
+  expect(screen.getByText(/Something has changed since it was reserved/)).toBeTruthy();
+  expect(screen.getByText('QB-07-C')).toBeTruthy();
+  expect(screen.getByText(/on hold or rejected/)).toBeTruthy();
+  await press('Back to the walk');
+  expect(screen.queryByText('QB-07-C')).toBeNull();
 });
