@@ -6400,6 +6400,7 @@ export interface components {
       unplanned: boolean;
       /** Format: int32 */
       version: number;
+      work: components['schemas']['CountWork'] | null;
     };
     CountChart: {
       bars: components['schemas']['CountBar'][];
@@ -6874,6 +6875,15 @@ export interface components {
        */
       shelf: string | null;
       what: string | null;
+    };
+    CountWork: {
+      /** Format: int32 */
+      done: number;
+      failure: string | null;
+      /** @enum {string} */
+      kind: 'PREPARE' | 'REVIEW' | 'POST' | 'APPROVE';
+      /** Format: int32 */
+      total: number;
     };
     CourseDay: {
       comes: number;

@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { t } from '../../app/words';
 import { post, question } from '../../api/ask';
@@ -9,6 +10,7 @@ import { Actions } from '../../kit/Actions';
 import { Papers } from '../../kit/DocumentPanel';
 import { count as grouped, instant } from '../../kit/format';
 import { ProblemNote } from '../../kit/ProblemNote';
+import { Progress } from '../../kit/Progress';
 import { Room } from '../../kit/Rail';
 import { useAddress } from '../../kit/useAddress';
 import { CheckForm } from './CountChecks';
@@ -31,7 +33,20 @@ export function CountPage() {
   const id = Number(useParams().id);
   const mayPost = useMay('POST');
   const { value, change } = useAddress();
-  const card = useQuery(question('/api/counts/{id}', { id }));
+  const card = useQuery({
+    ...question('/api/counts/{id}', { id }),
+    refetchInterval: ({ state }) => (isAtWork(state.data) ? LOOK_AGAIN : false),
+  });
+  const working = isAtWork(card.data);
+  const queries = useQueryClient();
+  useEffect(() => {
+    if (!working) {
+      // What was found, and what posting would do, is otherwise than before.
+      for (const key of COUNTS) {
+        void queries.invalidateQueries({ queryKey: [key] });
+      }
+    }
+  }, [working, queries]);
   const one = card.data;
   if (!one) {
     return (
@@ -59,9 +74,11 @@ export function CountPage() {
                   {t('count.slipsDone', { done: grouped(one.done), slips: grouped(one.slips) })}
                 </span>
               )}
-              <Box sx={{ ml: 'auto' }}>
-                <CountActions count={one} />
-              </Box>
+              {!working && (
+                <Box sx={{ ml: 'auto' }}>
+                  <CountActions count={one} />
+                </Box>
+              )}
             </>
           }
         >
@@ -87,12 +104,13 @@ export function CountPage() {
               </Link>
             )}
           </Views>
+          {one.work && <AtWork work={one.work} />}
           {view === 'review' && <Review count={one} opened={opened} />}
           {view === 'slips' && <SlipList count={one} />}
           {view === 'sheets' && <SheetTyping count={one} />}
           {view === 'history' && <CountHistory count={one} />}
         </Room>
-        {!counts && one.state !== 'CANCELLED' && <Posting count={one} />}
+        {!counts && !working && one.state !== 'CANCELLED' && <Posting count={one} />}
       </Box>
       {/^[0-9]+$/.test(opened) && view === 'review' && (
         <ResultPanel
@@ -103,6 +121,31 @@ export function CountPage() {
         />
       )}
     </>
+  );
+}
+
+/** How often a page looks how far something is. */
+const LOOK_AGAIN = 1_000;
+
+function isAtWork(count: Card | undefined) {
+  return count?.work != null && count.work.failure === null;
+}
+
+/** What is being done with a large count, and how far it is; or why it was not done. */
+function AtWork({ work }: { work: NonNullable<Card['work']> }) {
+  const what = t(`count.work.${work.kind}`);
+  if (work.failure !== null) {
+    return (
+      <Box role="alert" sx={{ color: 'error.main', fontWeight: 700, mb: 1 }}>
+        {t('count.workFailed', { what, why: work.failure })}
+      </Box>
+    );
+  }
+  return (
+    <Box role="status" sx={{ maxWidth: 560, mb: 1.5 }}>
+      {t('count.working', { what, done: grouped(work.done), total: grouped(work.total) })}
+      <Progress label={what} done={work.done} all={work.total} />
+    </Box>
   );
 }
 

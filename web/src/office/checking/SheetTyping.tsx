@@ -54,7 +54,7 @@ export function SheetTyping({ count }: { count: Schemas['CountCard'] }) {
   const one = sheet.data?.slip === asked ? sheet.data : undefined;
   const goTo = (slip: number | null) => change({ slip: slip === null ? null : String(slip) });
   return (
-    <Box sx={{ overflow: 'auto', maxWidth: 900 }}>
+    <Box sx={{ overflow: 'auto', maxWidth: 900, pt: 1 }}>
       <SlipChoice key={asked} slip={asked} onChoose={goTo} counted={counted} onSay={setCounted} />
       <Box role="status" sx={{ minHeight: 26, fontWeight: 700 }}>
         {told}

@@ -1,12 +1,15 @@
 // @vitest-environment jsdom
 import { answers, asked, empty, fill, press, sent, show } from '../../testing/house';
+import { asItWas, laidOut } from '../../testing/layout';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { Route, Routes } from 'react-router';
 import { afterEach, beforeEach, expect, it } from 'vitest';
 import type { Schemas } from '../../api/client';
 import '../../app/words';
 import { AccuracyPage } from './AccuracyPage';
 import { CountForm } from './CountForm';
+import { CountPage } from './CountPage';
 import { CountHistory } from './CountHistory';
 import { Posting } from './Posting';
 import { ProgrammePage } from './ProgrammePage';
@@ -78,8 +81,12 @@ const result = {
 
 beforeEach(() => {
   empty();
+  laidOut();
 });
-afterEach(cleanup);
+afterEach(() => {
+  cleanup();
+  asItWas();
+});
 
 const posts = () => asked.filter((one) => one.method === 'POST');
 
@@ -273,4 +280,55 @@ it('lists people and events', () => {
   show(<CountHistory count={card} />);
   expect(screen.getByText('4 slips handed in')).toBeTruthy();
   expect(screen.getByText(/To review/)).toBeTruthy();
+});
+
+it('says how far the work on a large count is, and then what came of it', async () => {
+  const page = () => (
+    <Routes>
+      <Route path="counts/:id" element={<CountPage />} />
+    </Routes>
+  );
+  let now: Partial<Schemas['CountCard']> = {
+    work: { kind: 'POST', done: 1, total: 4, failure: null },
+  };
+  answers('GET', '/api/counts/7', () => ({ ...card, ...now }));
+  answers('GET', '/api/counts/7/results', () => ({ rows: [], total: 0, offset: 0 }));
+  answers('GET', '/api/counts/7/chart', () => ({ bars: [], others: 0, othersGross: 0, gross: 0 }));
+  answers('GET', '/api/counts/7/outcome', () => outcome);
+  show(page(), {}, '/counts/7');
+  expect(await screen.findByText(/Posting the count: 1 of 4/)).toBeTruthy();
+  expect(screen.queryByRole('button', { name: 'Post the count' })).toBeNull();
+  now = { work: { kind: 'POST', done: 1, total: 4, failure: 'Goods have left since.' } };
+  expect(await screen.findByText(/was not done: Goods have left since/)).toBeTruthy();
+  expect(await screen.findByRole('button', { name: 'Post the count' })).toBeTruthy();
+});
+
+it('takes a posted count back in one step, with a reason', async () => {
+  answers('GET', '/api/counts/7', () => ({
+    ...card,
+    state: 'POSTED',
+    posting: 31,
+    takenBack: false,
+    work: null,
+    checks: 0,
+    can: ['CHECK', 'TAKE_BACK'],
+  }));
+  answers('GET', '/api/counts/7/results', () => ({ rows: [], total: 0, offset: 0 }));
+  answers('GET', '/api/counts/7/chart', () => ({ bars: [], others: 0, othersGross: 0, gross: 0 }));
+  answers('GET', '/api/counts/7/outcome', () => outcome);
+  answers('POST', '/api/postings/31/reversal', () => ({ posting: 32 }));
+  show(
+    <Routes>
+      <Route path="counts/:id" element={<CountPage />} />
+    </Routes>,
+    {},
+    '/counts/7',
+  );
+  expect(await screen.findByText(/9 positions were counted; 2 were put right/)).toBeTruthy();
+  await press('Take back');
+  fill(await screen.findByLabelText(/Why it is taken back/), 'Wrong aisle');
+  await press('Take the whole count back');
+  await waitFor(() =>
+    expect(sent('POST', '/api/postings/31/reversal')[0]?.body).toEqual({ reason: 'Wrong aisle' }),
+  );
 });

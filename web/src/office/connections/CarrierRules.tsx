@@ -34,15 +34,15 @@ export function CarrierRules() {
       may={may}
       rows={carriers}
       columns={[
-        of.code('code', t('places.code'), 130),
-        of.text('name', t('places.name'), 220, { grow: 1 }),
+        of.code('code', t('places.code'), 110),
+        of.text('name', t('places.name'), 170, { grow: 1 }),
         of.shown(
           'address',
           t('carriers.address'),
-          320,
+          250,
           (row) => row.address || t('carriers.practice'),
         ),
-        of.shown('active', t('item.state'), 90, (row) => (row.active ? '' : t('item.closed'))),
+        of.shown('active', t('item.state'), 80, (row) => (row.active ? '' : t('item.closed'))),
       ]}
       none={t('carriers.none')}
     >

@@ -33,11 +33,11 @@ export function ScaleRules() {
       may={may}
       rows={scales}
       columns={[
-        of.code('code', t('places.code'), 110),
-        of.text('name', t('places.name'), 180, { grow: 1 }),
-        of.shown('site', t('site'), 170, (row) => row.site ?? t('scales.everySite')),
+        of.code('code', t('places.code'), 96),
+        of.text('name', t('places.name'), 140, { grow: 1 }),
+        of.shown('site', t('site'), 110, (row) => row.site ?? t('scales.everySite')),
         of.shown('address', t('scales.address'), 280, (row) => row.address || t('scales.practice')),
-        of.shown('active', t('item.state'), 90, (row) => (row.active ? '' : t('item.closed'))),
+        of.shown('active', t('item.state'), 70, (row) => (row.active ? '' : t('item.closed'))),
       ]}
       none={t('scales.none')}
     >

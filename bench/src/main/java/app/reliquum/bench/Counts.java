@@ -58,6 +58,7 @@ final class Counts {
                 "{\"scope\":{\"site\":1,\"binsFrom\":\"B-000001\",\"binsTo\":\"B-%06d\"},"
                         .formatted(slips)
                     + "\"method\":\"STOCK_TAKE\",\"shape\":\"BIN\",\"blind\":true}"));
+    awaitRest(count);
     say("draw up " + slips + " slips", drawn);
     // As if everyone had counted; one position in twenty is wrong.
     run(
@@ -74,6 +75,7 @@ final class Counts {
     run("analyze table count_line, count_slip, count_result");
     long reviewed = System.nanoTime();
     http.post("/api/counts/" + count + "/review", "{}");
+    awaitRest(count);
     say("take it to review", reviewed);
     for (String question :
         new String[] {
@@ -102,7 +104,15 @@ final class Counts {
     System.out.printf("   %s of %s%n", seen, figure(outcome, "counted"));
     long posted = System.nanoTime();
     http.post("/api/counts/" + count + "/posting", seen);
+    awaitRest(count);
     say("post it", posted);
+  }
+
+  /** Large counts are worked on in the background. */
+  private void awaitRest(long count) throws Exception {
+    while (!http.get("/api/counts/" + count).contains("\"work\":null")) {
+      LockSupport.parkNanos(100_000_000L);
+    }
   }
 
   private static void say(String what, long since) {

@@ -400,7 +400,7 @@ class CountingTest {
     starting(page, "Lines \\(2\\)");
     device.getByLabel("Quantity").last().fill("10");
     button(page, "Files").click();
-    Download file = page.waitForDownload(() -> starting(page, "Hand back 2 lines"));
+    Download file = page.waitForDownload(() -> starting(page, "Save 2 lines as a file"));
     page.context().setOffline(false);
     String csv = Files.readString(file.path());
     org.assertj.core.api.Assertions.assertThat(csv).contains("SHK-008,10," + bin);
@@ -412,7 +412,7 @@ class CountingTest {
     button(page, "Read 1 row").click();
     says(page, "1 of 2 rows was read");
     says(page, "NO-SUCH-CODE");
-    page.getByRole(AriaRole.ALERT).getByLabel("Barcode").fill("SHK-009");
+    page.getByLabel("Barcode of row 2").fill("SHK-009");
     button(page, "Read the mended rows").click();
     says(page, "1 of 1 rows was read");
     page.getByText("Go to the count").click();

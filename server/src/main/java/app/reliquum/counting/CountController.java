@@ -63,6 +63,8 @@ class CountController {
   private final ReportedDiscrepancies suspicions;
   private final CountPapers papers;
   private final CountChecks checks;
+  private final CountWork work;
+  private final CountWorkTable atWork;
 
   CountController(
       CountRows counts,
@@ -71,7 +73,11 @@ class CountController {
       CountPosting posting,
       ReportedDiscrepancies suspicions,
       CountPapers papers,
-      CountChecks checks) {
+      CountChecks checks,
+      CountWork work,
+      CountWorkTable atWork) {
+    this.work = work;
+    this.atWork = atWork;
     this.checks = checks;
     this.counts = counts;
     this.preparation = preparation;
@@ -132,7 +138,7 @@ class CountController {
   /** How many lines it was. */
   record Many(int many) {}
 
-  /** Whether a count is posted, or waits for someone else to agree. */
+  /** Whether a count is posted; else it is being posted, or waits for someone else to agree. */
   record PostAnswer(boolean posted) {}
 
   @Operation(operationId = "listCounts", summary = "Counts, filtered")
@@ -165,7 +171,7 @@ class CountController {
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   Card drawUp(Command command, @Valid @RequestBody Entry entry) {
-    return counts.card(preparation.drawUp(command, entry), command.actor());
+    return counts.card(work.drawUp(command, entry), command.actor());
   }
 
   /** What people on the floor say looks wrong. */
@@ -292,7 +298,7 @@ class CountController {
   @Needs(Permission.POST)
   @PostMapping("/{id}/review")
   Card review(Command command, @PathVariable long id) {
-    reviewing.toReview(command, id);
+    work.toReview(command, id);
     return counts.card(id, command.actor());
   }
 
@@ -301,6 +307,7 @@ class CountController {
   @Needs(Permission.POST)
   @PostMapping("/{id}/counting")
   Card countOn(Command command, @PathVariable long id) {
+    atWork.requireIdle(id);
     reviewing.countOn(command, id);
     return counts.card(id, command.actor());
   }
@@ -310,6 +317,7 @@ class CountController {
   @PostMapping("/{id}/drop")
   Card drop(Command command, @PathVariable long id, @Valid @RequestBody ReasonEntry entry) {
     String reason = entry.reason() == null ? "" : entry.reason().strip();
+    atWork.requireIdle(id);
     reviewing.drop(command, id, reason);
     return counts.card(id, command.actor());
   }
@@ -319,6 +327,7 @@ class CountController {
   @PostMapping("/{id}/hands")
   Card hand(Command command, @PathVariable long id, @Valid @RequestBody HandEntry entry) {
     long person = entry.person() == null ? 0 : entry.person();
+    atWork.requireIdle(id);
     reviewing.assign(command, id, entry.slips(), person);
     return counts.card(id, command.actor());
   }
@@ -328,6 +337,7 @@ class CountController {
   @PostMapping("/{id}/decisions")
   Many decide(Command command, @PathVariable long id, @Valid @RequestBody DecisionEntry entry) {
     Question question = entry.question() == null ? Question.UNDECIDED : entry.question().question();
+    atWork.requireIdle(id);
     return new Many(reviewing.decide(command, id, entry.decision(), entry.ids(), question));
   }
 
@@ -343,6 +353,7 @@ class CountController {
             entry.quantity() == null ? null : new Quantity(entry.quantity()),
             entry.percent(),
             entry.value());
+    atWork.requireIdle(id);
     return new Many(reviewing.acceptByRule(command, id, tolerance));
   }
 
@@ -353,6 +364,7 @@ class CountController {
   @Needs(Permission.POST)
   @PostMapping("/{id}/uncounted")
   Many uncounted(Command command, @PathVariable long id, @Valid @RequestBody RestEntry entry) {
+    atWork.requireIdle(id);
     return new Many(reviewing.uncounted(command, id, entry.rest(), entry.slips()));
   }
 
@@ -363,7 +375,7 @@ class CountController {
   @Needs(Permission.POST)
   @PostMapping("/{id}/posting")
   PostAnswer post(Command command, @PathVariable long id, @Valid @RequestBody PostEntry entry) {
-    return new PostAnswer(posting.post(command, id, seen(entry)));
+    return new PostAnswer(work.post(command, id, seen(entry)));
   }
 
   /** Agrees to what someone else has proposed, and posts it. */
@@ -373,8 +385,7 @@ class CountController {
   @Needs(Permission.RULES)
   @PostMapping("/{id}/approval")
   PostAnswer approve(Command command, @PathVariable long id, @Valid @RequestBody PostEntry entry) {
-    posting.approve(command, id, seen(entry));
-    return new PostAnswer(true);
+    return new PostAnswer(work.approve(command, id, seen(entry)));
   }
 
   private static CountPosting.Seen seen(PostEntry entry) {

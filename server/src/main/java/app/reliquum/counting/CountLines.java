@@ -60,6 +60,7 @@ public class CountLines {
   private final Clock clock;
   private final SiteDays days;
   private final LotsAndSerials lotsAndSerials;
+  private final CountWorkTable work;
 
   CountLines(
       CountTable table,
@@ -74,7 +75,9 @@ public class CountLines {
       Places places,
       Clock clock,
       SiteDays days,
-      LotsAndSerials lotsAndSerials) {
+      LotsAndSerials lotsAndSerials,
+      CountWorkTable work) {
+    this.work = work;
     this.lotsAndSerials = lotsAndSerials;
     this.days = days;
     this.stock = stock;
@@ -302,6 +305,7 @@ public class CountLines {
   private Head counting(long count, Actor actor) {
     Head head = table.share(count).orElseThrow(() -> Problem.missing("count", count));
     places.requireSite(head.siteId(), actor);
+    work.requireIdle(count);
     if (!head.state().counts()) {
       throw Problem.refused(
               "not-counting",

@@ -46,6 +46,8 @@ class CountPosting implements Subject {
 
   private static final int MOST_NAMED = 20;
 
+  private static final Runnable NO_STEP = () -> {};
+
   private static final String OVERTAKEN =
       "exists (select 1 from counted_position n where "
           + same("n", "r")
@@ -249,9 +251,21 @@ class CountPosting implements Subject {
    */
   @Transactional(propagation = Propagation.MANDATORY)
   public boolean post(Command command, long count, Seen seen) {
+    return post(command, count, seen, NO_STEP);
+  }
+
+  /** Makes sure that a count can be posted. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void requireReviewed(Command command, long count) {
+    locked(count, command.actor());
+  }
+
+  /** The same, and says after each step that it is done. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public boolean post(Command command, long count, Seen seen, Runnable step) {
     Actor actor = command.actor();
     Head head = locked(count, actor);
-    Outcome before = ready(command, head, seen);
+    Outcome before = ready(command, head, seen, step);
     if (before.needsApproval()) {
       table.propose(count, actor.id());
       table.event(count, actor.id(), "PROPOSED", before.gross().toPlainString());
@@ -266,13 +280,30 @@ class CountPosting implements Subject {
           before.approvalValue());
       return false;
     }
-    write(command, head, before);
+    write(command, head, before, step);
     return true;
   }
 
   /** Agrees to what someone else has proposed, and posts it. */
   @Transactional(propagation = Propagation.MANDATORY)
   public void approve(Command command, long count, Seen seen) {
+    approve(command, count, seen, NO_STEP);
+  }
+
+  /** The same, and says after each step that it is done. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void approve(Command command, long count, Seen seen, Runnable step) {
+    Actor actor = command.actor();
+    Head head = requireApprovable(command, count);
+    Outcome before = ready(command, head, seen, step);
+    table.event(count, actor.id(), "APPROVED", before.gross().toPlainString());
+    approvals.settle(command, Subject.Matter.COUNT, count, Approval.State.APPROVED);
+    write(command, head, before, step);
+  }
+
+  /** Makes sure that someone may agree to post a count. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Head requireApprovable(Command command, long count) {
     Actor actor = command.actor();
     Head head = locked(count, actor);
     if (head.proposedBy() == 0) {
@@ -286,10 +317,7 @@ class CountPosting implements Subject {
                   : "You have counted in it yourself. Someone else must agree.")
           .with("count", head.number());
     }
-    Outcome before = ready(command, head, seen);
-    table.event(count, actor.id(), "APPROVED", before.gross().toPlainString());
-    approvals.settle(command, Subject.Matter.COUNT, count, Approval.State.APPROVED);
-    write(command, head, before);
+    return head;
   }
 
   @Override
@@ -302,9 +330,9 @@ class CountPosting implements Subject {
     Head head = locked(count, command.actor());
     results.refreshWrong(count);
     Outcome now = outcome(head, command.actor());
-    Outcome before = ready(command, head, new Seen(now.net(), now.lines()));
+    Outcome before = ready(command, head, new Seen(now.net(), now.lines()), NO_STEP);
     table.event(count, command.actor().id(), "APPROVED", before.gross().toPlainString());
-    write(command, head, before);
+    write(command, head, before, NO_STEP);
   }
 
   @Override
@@ -343,10 +371,12 @@ class CountPosting implements Subject {
   }
 
   /** Everything is decided, and as it was seen. */
-  private Outcome ready(Command command, Head head, Seen seen) {
+  private Outcome ready(Command command, Head head, Seen seen, Runnable step) {
     lockPositions(head.id());
     stateRest(command, head);
+    step.run();
     results.refreshWrong(head.id());
+    step.run();
     Outcome now = outcome(head, command.actor());
     if (now.undecided() > 0 || now.waiting() > 0 || now.uncounted() > 0) {
       throw Problem.refused(
@@ -445,6 +475,10 @@ class CountPosting implements Subject {
   }
 
   void write(Command command, Head head, Outcome before) {
+    write(command, head, before, NO_STEP);
+  }
+
+  private void write(Command command, Head head, Outcome before, Runnable step) {
     List<Correction.Settled> settled =
         jdbc.sql(
                 "select r.* from count_result r where r.count_id = ? and r.wrong and"
@@ -478,7 +512,9 @@ class CountPosting implements Subject {
                       .dated(moments))
               .posting();
     }
+    step.run();
     remember(head);
+    step.run();
     table.end(head.id(), CountState.POSTED, command.actor().id(), posting);
     table.event(
         head.id(),

@@ -31,6 +31,9 @@ public class CountPreparation {
 
   private static final int FIRST_SHOWN = 12;
 
+  /** So many slips are made at once. */
+  private static final int STRETCH = 5_000;
+
   private final JdbcClient jdbc;
   private final CountTable table;
   private final Catalog catalog;
@@ -83,22 +86,33 @@ public class CountPreparation {
   /** Draws it up. */
   @Transactional(propagation = Propagation.MANDATORY)
   public long drawUp(Command command, Entry entry) {
+    long count = begin(command, entry);
+    complete(command, count, entry, CountWork.Progress.UNHEARD);
+    return count;
+  }
+
+  /** Begins to draw it up: it has no slips yet. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public long begin(Command command, Entry entry) {
     Actor actor = command.actor();
     check(entry, actor);
-    String number = numbers.claim(DocumentKind.COUNT, "CO", entry.number());
-    long count =
-        table.insert(
-            number,
-            entry.scope().site(),
-            entry.method(),
-            entry.shape(),
-            entry.blind(),
-            false,
-            Boolean.TRUE.equals(entry.typedTwice()),
-            json.writeValueAsString(entry.scope()),
-            entry.note() == null ? "" : entry.note().strip(),
-            actor.id());
-    int slips = entry.shape() == Shape.FREE ? 0 : slips(count, entry);
+    return table.insert(
+        numbers.claim(DocumentKind.COUNT, "CO", entry.number()),
+        entry.scope().site(),
+        entry.method(),
+        entry.shape(),
+        entry.blind(),
+        false,
+        Boolean.TRUE.equals(entry.typedTwice()),
+        json.writeValueAsString(entry.scope()),
+        entry.note() == null ? "" : entry.note().strip(),
+        actor.id());
+  }
+
+  /** Makes its slips. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void complete(Command command, long count, Entry entry, CountWork.Progress progress) {
+    int slips = entry.shape() == Shape.FREE ? 0 : slips(count, entry, progress);
     if (slips == 0 && entry.shape() != Shape.FREE) {
       throw Problem.refused(
           "nothing-to-count", "Nothing is like that at the site. Widen what is to be counted.");
@@ -109,8 +123,7 @@ public class CountPreparation {
                 + " from count_slip s where s.count_id = :count and s.place_id = u.place_id)")
         .param("count", count)
         .update();
-    table.event(count, actor.id(), "PREPARED", slips + "");
-    return count;
+    table.event(count, command.actor().id(), "PREPARED", slips + "");
   }
 
   /** A count that begins on the floor: bins become its slips as they are scanned. */
@@ -147,17 +160,18 @@ public class CountPreparation {
     }
   }
 
-  private int slips(long count, Entry entry) {
+  private int slips(long count, Entry entry, CountWork.Progress progress) {
     ScopeSql sql = new ScopeSql(entry.scope(), entry.shape(), clock.instant());
+    // What is to be counted is found once, and becomes slips stretch by stretch.
+    jdbc.sql("drop temporary table if exists slip_to_make").update();
     int slips =
         jdbc.sql(
-                "insert into count_slip (count_id, slip_no, place_id, item_id, state) select :count,"
-                    + " row_number() over (order by x.walk, x.label), x.place_id, x.item_id, 'OPEN'"
-                    + " from ("
+                "create temporary table slip_to_make (slip_no int not null primary key, place_id"
+                    + " bigint not null, item_id bigint not null) select row_number() over (order by"
+                    + " x.walk, x.label) slip_no, x.place_id, x.item_id from ("
                     + sql.subjects()
                     + ") x")
             .params(sql.values())
-            .param("count", count)
             .update();
     if (slips > MOST_SLIPS) {
       throw Problem.refused(
@@ -167,6 +181,16 @@ public class CountPreparation {
               + MOST_SLIPS
               + ".");
     }
+    for (int made = 0; made < slips; made += STRETCH) {
+      progress.said(made, slips);
+      jdbc.sql(
+              "insert into count_slip (count_id, slip_no, place_id, item_id, state) select ?,"
+                  + " slip_no, place_id, item_id, 'OPEN' from slip_to_make where slip_no > ? and"
+                  + " slip_no <= ?")
+          .params(count, made, made + STRETCH)
+          .update();
+    }
+    jdbc.sql("drop temporary table slip_to_make").update();
     return slips;
   }
 

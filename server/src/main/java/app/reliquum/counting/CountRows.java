@@ -40,8 +40,11 @@ class CountRows {
   private final CountTable table;
   private final Places places;
   private final JsonMapper json;
+  private final CountWorkTable work;
 
-  CountRows(JdbcClient jdbc, CountTable table, Places places, JsonMapper json) {
+  CountRows(
+      JdbcClient jdbc, CountTable table, Places places, JsonMapper json, CountWorkTable work) {
+    this.work = work;
     this.jdbc = jdbc;
     this.table = table;
     this.places = places;
@@ -150,6 +153,8 @@ class CountRows {
 
   @Transactional(readOnly = true)
   public Card card(long id, Actor actor) {
+    // Before all else: where nothing is done any more, what was done is seen by what is read next.
+    CountWorkTable.Work atWork = work.of(id).orElse(null);
     Head head = head(id, actor);
     boolean takenBack = takenBack(head);
     record Progress(int slips, int done) {}
@@ -187,6 +192,7 @@ class CountRows {
         head.checksCountId() == 0
             ? null
             : table.find(head.checksCountId()).map(Head::number).orElse(null),
+        atWork,
         progress.slips(),
         progress.done(),
         hands(id),

@@ -172,6 +172,7 @@ public final class Counting {
    * @param takenBack whether that was reversed
    * @param checks the count whose bins it checks; 0 for any other count
    * @param checksNumber the number of that count
+   * @param work what is being done with it in the background, or has failed; null for nothing
    */
   @Schema(name = "CountCard")
   public record Card(
@@ -199,6 +200,7 @@ public final class Counting {
       boolean takenBack,
       long checks,
       @Nullable String checksNumber,
+      CountWorkTable.@Nullable Work work,
       int slips,
       int done,
       List<Hand> hands,

@@ -17,6 +17,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Objects;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -64,6 +65,9 @@ class Results {
   private static final String COST =
       Costs.unitCostSql("r", "(select n.site_id from stock_count n where n.id = r.count_id)");
 
+  /** So many bins are worked out at once. */
+  private static final int STRETCH = 250;
+
   private final JdbcClient jdbc;
   private final CountLineTable lineTable;
 
@@ -91,6 +95,25 @@ class Results {
   /** Works out everything of a count anew. */
   void refresh(long count) {
     refresh(count, "");
+  }
+
+  /** Works out everything of a count anew, bin by bin, and says how far it is. */
+  void refresh(long count, CountWork.Progress progress) {
+    List<Long> places =
+        jdbc.sql(
+                "select place_id from count_line where count_id = :count union select place_id from"
+                    + " count_result where count_id = :count order by place_id")
+            .param("count", count)
+            .query(Long.class)
+            .list();
+    for (int done = 0; done < places.size(); done += STRETCH) {
+      progress.said(done, places.size());
+      String stretch =
+          places.subList(done, Math.min(done + STRETCH, places.size())).stream()
+              .map(String::valueOf)
+              .collect(Collectors.joining(","));
+      refresh(count, " and place_id in (" + stretch + ")");
+    }
   }
 
   /**

@@ -133,13 +133,25 @@ class Reviewing implements Reviews {
   /** Ends counting, whatever is not counted yet. */
   @Transactional(propagation = Propagation.MANDATORY)
   public void toReview(Command command, long count) {
+    toReview(command, count, CountWork.Progress.UNHEARD);
+  }
+
+  /** The same, and says how far it is. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void toReview(Command command, long count, CountWork.Progress progress) {
+    requireCounting(command, count);
+    results.refresh(count, progress);
+    table.review(count);
+    table.event(count, command.actor().id(), "REVIEW", table.openSlips(count) + "");
+  }
+
+  /** Makes sure that a count can be taken to review. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void requireCounting(Command command, long count) {
     Head head = open(count, command.actor());
     if (!head.state().counts()) {
       throw Problem.conflict("in-review", head.number() + " is in review already.");
     }
-    results.refresh(count);
-    table.review(count);
-    table.event(count, command.actor().id(), "REVIEW", table.openSlips(count) + "");
   }
 
   /** Goes back to counting. */
