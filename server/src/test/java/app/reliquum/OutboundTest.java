@@ -268,16 +268,22 @@ class OutboundTest {
     long load = card.path("parcels").get(0).path("load").asLong();
     String parcel = "parcels/" + load;
     assertThat(
-            leaving.act(id(order), parcel + "/carriage", Map.of("service", "NEXT_DAY")).problem())
+            leaving
+                .act(id(order), parcel + "/carriage", Map.of("carrier", 1, "service", "NEXT_DAY"))
+                .problem())
         .isEqualTo("no-weight");
     leaving.act(id(order), parcel + "/weight", Map.of("weight", "31")).ok();
     assertThat(
-            leaving.act(id(order), parcel + "/carriage", Map.of("service", "NEXT_DAY")).problem())
+            leaving
+                .act(id(order), parcel + "/carriage", Map.of("carrier", 1, "service", "NEXT_DAY"))
+                .problem())
         .isEqualTo("too-heavy");
     JsonNode weighed = leaving.act(id(order), parcel + "/weight", Map.of()).ok();
     assertThat(weighed.path("parcels").get(0).path("weighed").asBoolean()).isTrue();
     JsonNode carried =
-        leaving.act(id(order), parcel + "/carriage", Map.of("service", "NEXT_DAY")).ok();
+        leaving
+            .act(id(order), parcel + "/carriage", Map.of("carrier", 1, "service", "NEXT_DAY"))
+            .ok();
     assertThat(carried.path("parcels").get(0).path("tracking").asString()).startsWith("TC1");
     assertThat(goods.onHand(flareId, "")).isEqualTo("75");
     JsonNode gone = leaving.act(id(order), "hand-over", Map.of("takenBy", "Van")).ok();
