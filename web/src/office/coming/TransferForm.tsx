@@ -7,6 +7,7 @@ import { post, put, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useSites } from '../../app/session';
 import { DateField } from '../../kit/DateField';
+import { PieceChoice } from '../../kit/PieceChoice';
 import { LotField } from '../../kit/LotField';
 import { Choice, optionsById } from '../../kit/Choice';
 import { quantity } from '../../kit/format';
@@ -15,7 +16,7 @@ import { Form, Tick } from '../../kit/Form';
 import { startOf, useForm } from '../../kit/useForm';
 import { isMore, soFar } from '../../kit/numbers';
 import { DocumentNumber } from '../../kit/DocumentNumber';
-import { GoodsLines, goodsLines, sentLines } from './goodsLines';
+import { GoodsLines, goodsLines, sentLines, type GoodsLine } from './goodsLines';
 
 /** A transfer as it is written down, with what the sender has and the receiver has already. */
 export function TransferForm({
@@ -101,7 +102,19 @@ export function TransferForm({
         {...form.lines('lines')}
         tracks="1.3fr 0.8fr 0.9fr 1fr"
         under={(line) => (
-          <LineAdvice advice={known(line.item)} asked={line.pack ? '' : line.packs} />
+          <>
+            <LineAdvice advice={known(line.item)} asked={line.pack ? '' : line.packs} />
+            <PieceChoice
+              item={line.item}
+              site={Number(from) || undefined}
+              taken={lines.map((one) => one.lot.trim().toUpperCase())}
+              onChoose={(serials) =>
+                form.set({
+                  lines: lines.flatMap((one) => (one === line ? pieces(one, serials) : one)),
+                })
+              }
+            />
+          </>
         )}
       >
         {(line) => (
@@ -116,6 +129,12 @@ export function TransferForm({
       </GoodsLines>
     </Form>
   );
+}
+
+/** A line of its own for each piece; what a line said of another piece stays. */
+function pieces(line: GoodsLine, serials: readonly string[]): GoodsLine[] {
+  const chosen = serials.map((serial) => ({ ...line, packs: '1', pack: '', lot: serial }));
+  return line.lot.trim() === '' ? chosen : [line, ...chosen];
 }
 
 function LineAdvice({ advice, asked }: { advice?: Schemas['TransferAdvice']; asked: string }) {

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { answers, asked, empty, press, Refusal, show } from '../../testing/house';
+import { answers, asked, empty, fill, press, Refusal, sent, show } from '../../testing/house';
 import { cleanup, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
@@ -308,4 +308,42 @@ it('shows the journal of a transfer, and that it adds up', async () => {
   cleanup();
   show(<TransferJournal of="TR-1" />);
   expect(await screen.findByText('Not balanced')).toBeTruthy();
+});
+
+it('takes pieces from a list of what is there, each on a line of its own', async () => {
+  const piece = (serial: string, available: string, condition = 'GOOD') => ({
+    key: serial,
+    item: 'BCN-001',
+    serial,
+    lot: null,
+    place: 'QA-01-A',
+    site: 'Kittiwake Quay',
+    condition,
+    available,
+    onHand: '1',
+    symbol: 'pc',
+  });
+  answers('GET', '/api/transfers/advice', () => []);
+  answers('GET', '/api/items', () => ({ rows: [], total: 0, offset: 0 }));
+  answers('GET', '/api/on-hand', () => ({
+    rows: [piece('B1', '1'), piece('B2', '1'), piece('B3', '0'), piece('B4', '1', 'REJECTED')],
+    total: 4,
+    offset: 0,
+  }));
+  answers('POST', '/api/transfers', () => card({}));
+  show(<TransferForm onDone={vi.fn()} />);
+  fill(await screen.findByLabelText('Item'), 'BCN-001');
+  await press('Choose from the 3 pieces there');
+  expect(screen.getByLabelText('B3')).toHaveProperty('disabled', true);
+  await userEvent.click(screen.getByLabelText('B1'));
+  await userEvent.click(screen.getByLabelText('B2'));
+  await press('Take 2 pieces');
+  await press('Save');
+  await waitFor(() => {
+    const body = sent('POST', '/api/transfers')[0]?.body as Schemas['TransferEntry'];
+    expect(body.lines.map((one) => [one.item, one.packs, one.lot])).toEqual([
+      ['BCN-001', '1', 'B1'],
+      ['BCN-001', '1', 'B2'],
+    ]);
+  });
 });
