@@ -1,11 +1,12 @@
 import Box from '@mui/material/Box';
+import type { ReactNode } from 'react';
 
 /** Names and what they are, one under the other; what is empty is left out. */
 export function Facts({
   facts,
   width = 110,
 }: {
-  facts: [name: string, value: string | null | undefined][];
+  facts: [name: string, value: ReactNode][];
   width?: number;
 }) {
   return (

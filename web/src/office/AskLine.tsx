@@ -10,6 +10,7 @@ import type { Schemas } from '../api/client';
 import { useMe, type Permission } from '../app/session';
 import { fonts } from '../app/theme';
 import { useViews, viewAddress } from '../kit/SavedViews';
+import { addressOfHit } from './addressOfHit';
 import { addressOf, SPACES } from './pages';
 
 interface Answer {
@@ -21,40 +22,13 @@ interface Answer {
   exact: boolean;
 }
 
-function address(hit: Schemas['AskHit']): string {
-  switch (hit.kind) {
-    case 'ITEM':
-      return `/office/on-hand?open=item:${hit.id}`;
-    case 'BIN':
-      return `/office/on-hand?group=PLACE&open=place:${hit.id}`;
-    case 'LOT':
-      return `/office/on-hand?group=LOT&open=item:${hit.itemId}&lot=${hit.id}`;
-    case 'SERIAL':
-      return `/office/looking-back?serial=${hit.id}&about=${encodeURIComponent(hit.title)}`;
-    case 'ORDER':
-      return `/office/coming/inbound?filter=ALL&open=${hit.id}`;
-    case 'TRANSFER':
-      return `/office/coming/transfers?filter=ALL&open=${hit.id}`;
-    case 'SUPPLIER_RETURN':
-      return `/office/coming/returns?filter=ALL&open=${hit.id}`;
-    case 'LEAVING':
-      return `/office/coming/outbound?filter=ALL&open=${hit.id}`;
-    case 'COUNT':
-      return `/office/checking/counts/${hit.id}`;
-    case 'POSTING':
-      return `/office/looking-back?posting=${hit.id}`;
-    case 'PERSON':
-      return `/office/rules/people?open=${hit.id}`;
-  }
-}
-
 function answerOf(hit: Schemas['AskHit']): Answer {
   return {
     key: `${hit.kind}${hit.id}`,
     kind: t(`ask.${hit.kind}`),
     title: hit.title,
     detail: hit.detail ?? '',
-    to: address(hit),
+    to: addressOfHit(hit),
     exact: hit.exact,
   };
 }

@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { t } from '../../app/words';
 import { question } from '../../api/ask';
@@ -11,6 +12,7 @@ import { date, instant, money, quantity } from '../../kit/format';
 import { DocumentPanel } from '../../kit/DocumentPanel';
 import { Remarks } from '../../kit/Remarks';
 import { Part } from '../../kit/SidePanel';
+import { DocumentLink } from '../DocumentLink';
 import { AdjustmentState } from './AdjustmentState';
 import { ApprovalActions } from './ApprovalActions';
 
@@ -71,11 +73,11 @@ export function AdjustmentPanel({
 /** What it is about: its lines, what was filled in, who wrote it. */
 export function AdjustmentFacts({ card }: { card: Card }) {
   const row = card.adjustment;
-  const facts: [string, string | null | undefined][] = [
+  const facts: [string, ReactNode][] = [
     [t('site'), row.site],
     [t('adjust.wayTitle'), t(`adjust.way.${row.way}`)],
     [t('transfer.note'), row.note],
-    [t('adjust.source'), row.source],
+    [t('adjust.source'), row.source && <DocumentLink number={row.source} />],
     [t('loan.party'), card.party],
     [t('loan.due'), date(card.due)],
     ...card.fields.map((field): [string, string] => [field.name, field.value]),
