@@ -7127,6 +7127,7 @@ export interface components {
        * @example 12.5
        */
       book: string | null;
+      further: components['schemas']['MovementKind'][];
       kind: components['schemas']['MovementKind'] | null;
       kinds: components['schemas']['MovementKind'][];
       leftAt: string | null;

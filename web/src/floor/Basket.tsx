@@ -17,7 +17,7 @@ type Telling = Omit<Schemas['BasketPostEntry'], 'site'>;
 
 /** What was gathered: looked through, changed, told what the kind asks for, and posted as one. */
 export function Basket({
-  adjusting: { lines },
+  adjusting: { lines, further },
   kind,
   refusal,
   fault,
@@ -42,6 +42,7 @@ export function Basket({
   const [filled, setFilled] = useState<Filled>({});
   const [told, setTold] = useState({ note: '', source: '', party: '', due: '' });
   const [replacing, setReplacing] = useState(false);
+  const [reasons, setReasons] = useState<number[]>([]);
   const [picture, setPicture] = useState<Telling['picture']>();
   const set = (name: keyof typeof told) => (event: { target: { value: string } }) =>
     setTold({ ...told, [name]: event.target.value });
@@ -58,6 +59,7 @@ export function Basket({
       party: told.party,
       due: told.due || undefined,
       replacing,
+      reasons: reasons.length > 0 ? reasons : undefined,
       fields,
       picture,
     });
@@ -117,17 +119,25 @@ export function Basket({
           )}
           {kind.purpose === 'SCRAP' && (
             <>
+              {further.length > 0 && (
+                <Box role="group" aria-label={t('adjust.moreReasons')}>
+                  <Box sx={{ mb: 0.5 }}>{t('adjust.moreReasons')}</Box>
+                  {further.map((one) => (
+                    <LargeTick
+                      key={one.id}
+                      label={one.name}
+                      checked={reasons.includes(one.id)}
+                      onChange={(yes) =>
+                        setReasons(
+                          yes ? [...reasons, one.id] : reasons.filter((other) => other !== one.id),
+                        )
+                      }
+                    />
+                  ))}
+                </Box>
+              )}
               <TextField label={t('adjust.source')} value={told.source} onChange={set('source')} />
-              <Box component="label" sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
-                <Box
-                  component="input"
-                  type="checkbox"
-                  checked={replacing}
-                  onChange={(event) => setReplacing(event.target.checked)}
-                  sx={{ width: 28, height: 28 }}
-                />
-                {t('adjust.replace')}
-              </Box>
+              <LargeTick label={t('adjust.replace')} checked={replacing} onChange={setReplacing} />
             </>
           )}
           <TextField
@@ -154,6 +164,30 @@ export function Basket({
           {t('righting.post', { count: lines.length })}
         </MainButton>
       </Box>
+    </Box>
+  );
+}
+
+/** A yes or no for a thumb in a glove. */
+function LargeTick({
+  label,
+  checked,
+  onChange,
+}: {
+  label: string;
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+}) {
+  return (
+    <Box component="label" sx={{ display: 'flex', gap: 1.5, alignItems: 'center', py: 0.5 }}>
+      <Box
+        component="input"
+        type="checkbox"
+        checked={checked}
+        onChange={(event) => onChange(event.target.checked)}
+        sx={{ width: 28, height: 28 }}
+      />
+      {label}
     </Box>
   );
 }

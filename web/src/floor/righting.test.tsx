@@ -38,6 +38,7 @@ function view(part: Partial<View> = {}, adjusting: Partial<View['adjusting']> = 
       kind: job,
       way: 'OUT',
       kinds: [],
+      further: [],
       book: null,
       lines: [],
       leftAt: null,
@@ -172,5 +173,24 @@ it('changes a line by Enter, and posts nothing by it', async () => {
     expect(asked.filter((one) => one.method === 'POST').map((one) => one.path)).toEqual([
       '/api/floor/adjust/line',
     ]),
+  );
+});
+
+it('says several reasons of what is scrapped', async () => {
+  const scrap = { ...job, id: 8, code: 'DMG', name: 'Damaged', purpose: 'SCRAP', fields: [] };
+  const wet = { ...scrap, id: 9, code: 'WET', name: 'Got wet' };
+  answers('GET', '/api/floor/ADJUST', () =>
+    view({}, { kind: scrap, further: [wet], lines: [line] } as never),
+  );
+  answers('POST', '/api/floor/adjust/posting', () => view({ outcome: 'DONE' }));
+  show(<SentenceScreen site={site} verb="ADJUST" />);
+  await press(/1 line/);
+  await userEvent.click(await screen.findByLabelText('Got wet'));
+  await press(/Post/);
+  await waitFor(() =>
+    expect(asked.find((one) => one.path === '/api/floor/adjust/posting')?.body).toMatchObject({
+      site: 1,
+      reasons: [9],
+    }),
   );
 });

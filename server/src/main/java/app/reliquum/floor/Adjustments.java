@@ -179,10 +179,20 @@ class Adjustments implements FloorVerb {
               kind,
               basket.way(),
               kind == null ? choosable(actor(), said().site()) : List.of(),
+              kind == null ? List.of() : further(kind),
               known ? sentence.book() : null,
               lines(),
               leftAt().orElse(null),
               posted);
+    }
+
+    /** Further reasons that may be said with one. */
+    private List<MovementKinds.Kind> further(MovementKinds.Kind kind) {
+      return kind.purpose().severalReasons()
+          ? choosable(actor(), said().site()).stream()
+              .filter(one -> one.purpose() == kind.purpose() && one.id() != kind.id())
+              .toList()
+          : List.of();
     }
 
     private List<FloorView.BasketLine> lines() {

@@ -267,6 +267,7 @@ final class FloorView {
    *
    * @param kind the movement kind; null while none is chosen
    * @param kinds those that can be chosen; empty once one is
+   * @param further what may be said besides it; empty where there is one reason only
    * @param book what lies there of what is named; null while it is not known where
    * @param leftAt the site at which other lines of the person wait, null for none
    */
@@ -275,6 +276,7 @@ final class FloorView {
       MovementKinds.@Nullable Kind kind,
       Way way,
       List<MovementKinds.Kind> kinds,
+      List<MovementKinds.Kind> further,
       @Nullable Quantity book,
       List<BasketLine> lines,
       @Nullable String leftAt,
