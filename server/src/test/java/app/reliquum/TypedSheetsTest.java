@@ -244,6 +244,28 @@ class TypedSheetsTest {
   }
 
   @Test
+  void aSheetThatCountsOneItemAgainHasNothingElseOnIt() {
+    long count = count(false, bin);
+    Map<String, Object> entry = figures(sheet(count, 1), "6", "30");
+    entry.put("countedBy", handId);
+    type(count, 1, entry).ok();
+    Counter.decide(clerk, count, "RECOUNT", result(count, shackle).path("id").asLong());
+    clerk.post("/api/counts/" + count + "/counting", Map.of());
+    JsonNode again = sheet(count, 2);
+    assertThat(again.path("round").asInt()).isEqualTo(2);
+    assertThat(again.path("lines")).hasSize(1);
+    Map<String, Object> second = figures(again, "40");
+    second.put("found", List.of(Map.of("item", flare, "lot", "K7", "quantity", "1")));
+    refused(type(count, 2, second), 400, "counts one item again");
+    second.put("found", List.of());
+    second.put("countedBy", handId);
+    refused(type(count, 2, second), 400, "has counted that before");
+    second.remove("countedBy");
+    type(count, 2, second).ok();
+    assertThat(result(count, shackle).path("counted").asString()).isEqualTo("40");
+  }
+
+  @Test
   void whatIsBeingCountedOnTheFloorIsNotTyped() {
     long count = count(false, bin);
     Counter hand = new Counter(handClient, quay);

@@ -44,6 +44,7 @@ public class CountFiles {
   private final Clock clock;
   private final SiteDays days;
   private final LotsAndSerials lotsAndSerials;
+  private final CountWorkTable work;
 
   CountFiles(
       JdbcClient jdbc,
@@ -55,7 +56,9 @@ public class CountFiles {
       Places places,
       Clock clock,
       SiteDays days,
-      LotsAndSerials lotsAndSerials) {
+      LotsAndSerials lotsAndSerials,
+      CountWorkTable work) {
+    this.work = work;
     this.lotsAndSerials = lotsAndSerials;
     this.days = days;
     this.jdbc = jdbc;
@@ -128,6 +131,7 @@ public class CountFiles {
   /** Takes lines in; those that can't be taken are told, the others are kept. */
   @Transactional(propagation = Propagation.MANDATORY)
   public List<Fault> take(Command command, long count, List<Scan> scans) {
+    work.requireIdle(count);
     Head head = table.lock(count).orElseThrow(() -> Problem.missing("count", count));
     target(count, command.actor());
     if (head.state() == CountState.PREPARED) {

@@ -102,6 +102,7 @@ class CountWork {
   public void toReview(Command command, long count) {
     table.requireIdle(count);
     if (positions(count, "count_line") < large) {
+      table.forget(count);
       reviewing.toReview(command, count);
     } else {
       reviewing.requireCounting(command, count);
@@ -118,6 +119,7 @@ class CountWork {
   public boolean post(Command command, long count, CountPosting.Seen seen) {
     table.requireIdle(count);
     if (positions(count, "count_result") < large) {
+      table.forget(count);
       return posting.post(command, count, seen);
     }
     posting.requireReviewed(command, count);
@@ -134,6 +136,7 @@ class CountWork {
   public boolean approve(Command command, long count, CountPosting.Seen seen) {
     table.requireIdle(count);
     if (positions(count, "count_result") < large) {
+      table.forget(count);
       posting.approve(command, count, seen);
       return true;
     }

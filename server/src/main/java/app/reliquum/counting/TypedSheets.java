@@ -64,6 +64,7 @@ class TypedSheets {
   private final Places places;
   private final Stock stock;
   private final Staff staff;
+  private final CountWorkTable work;
   private final JsonMapper json;
   private final Clock clock;
 
@@ -82,6 +83,7 @@ class TypedSheets {
       Places places,
       Stock stock,
       Staff staff,
+      CountWorkTable work,
       JsonMapper json,
       Clock clock) {
     this.table = table;
@@ -98,6 +100,7 @@ class TypedSheets {
     this.places = places;
     this.stock = stock;
     this.staff = staff;
+    this.work = work;
     this.json = json;
     this.clock = clock;
   }
@@ -377,6 +380,7 @@ class TypedSheets {
 
   private Head counting(long count, Actor actor) {
     counts.head(count, actor);
+    work.requireIdle(count);
     Head head = table.lock(count).orElseThrow();
     if (!head.state().counts()) {
       throw Problem.refused(
@@ -418,6 +422,12 @@ class TypedSheets {
     Map<PositionKey, SheetLines.Line> lines =
         sheetLines.everPrinted(head, slip.placeId(), slip.itemId()).stream()
             .collect(Collectors.toMap(SheetLines.Line::key, line -> line));
+    Map<Long, Catalog.Measured> items =
+        catalog
+            .measured(
+                lines.values().stream().map(SheetLines.Line::itemId).collect(Collectors.toSet()))
+            .stream()
+            .collect(Collectors.toMap(Catalog.Measured::id, item -> item));
     Map<Figure, Figure> figures = new LinkedHashMap<>();
     for (FigureEntry said : entry.figures()) {
       PositionKey key =
@@ -433,7 +443,7 @@ class TypedSheets {
         throw Problem.invalid(
             "figures", "A line is not on that sheet, or twice. Reload the sheet and type it anew.");
       }
-      check(line, said.quantity());
+      check(line, said.quantity(), Objects.requireNonNull(items.get(line.itemId())));
       add(figures, figure(line, said.quantity()), "figures");
     }
     if (SlipClosing.statesAll(head, slip)) {
@@ -450,6 +460,11 @@ class TypedSheets {
     for (int i = 0; i < entry.found().size(); i++) {
       String field = "found[" + i + "].";
       Figure found = found(head, slip, entry.found().get(i), field);
+      if (slip.round() > 1 && !slip.covers(found.place(), found.item())) {
+        throw Problem.invalid(
+            field + "item",
+            "This sheet counts one item again. Expected nothing else on it: report it instead.");
+      }
       add(figures, found, field + "item");
     }
     return List.copyOf(figures.values());
@@ -461,13 +476,13 @@ class TypedSheets {
     }
   }
 
-  private void check(SheetLines.Line line, Quantity counted) {
+  private static void check(SheetLines.Line line, Quantity counted, Catalog.Measured item) {
     notNegative("figures", counted);
     if (line.serialId() != 0 && counted.compareTo(Quantity.ONE) > 0) {
       throw Problem.invalid("figures", line.serial() + " is one piece: expected 0 or 1.");
     }
     if (!counted.isZero()) {
-      item(line.itemId()).measure().check(counted);
+      item.measure().check(counted);
     }
   }
 
