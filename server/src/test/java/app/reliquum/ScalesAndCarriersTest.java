@@ -15,6 +15,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.BooleanSupplier;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -76,10 +78,10 @@ class ScalesAndCarriersTest {
             Map.of("code", "PEER", "name", "Peer carrier", "address", at + "/api", "active", true));
   }
 
-  private static void until(BooleanSupplier done) throws InterruptedException {
+  private static void until(BooleanSupplier done) {
     for (int tries = 0; !done.getAsBoolean(); tries++) {
       assertThat(tries).as("tries").isLessThan(300);
-      Thread.sleep(100);
+      LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(100));
     }
   }
 
@@ -205,7 +207,7 @@ class ScalesAndCarriersTest {
   }
 
   @Test
-  void whatIsPackedOtherwiseIsWithdrawnFromTheCarrierUntilItHasHeard() throws InterruptedException {
+  void whatIsPackedOtherwiseIsWithdrawnFromTheCarrierUntilItHasHeard() {
     JsonNode order = packed();
     parcel(order, "weight", Map.of()).ok();
     carry(order).ok();
