@@ -6359,7 +6359,7 @@ export interface components {
         | 'ASSIGN'
         | 'CANCEL'
         | 'CHECK'
-        | 'TAKE_BACK'
+        | 'REVERSE'
       )[];
       changes: components['schemas']['DocumentChange'][];
       /** Format: int64 */
@@ -6383,6 +6383,7 @@ export interface components {
       /** Format: int64 */
       posting: number;
       proposedBy: string | null;
+      reversed: boolean;
       /** Format: date-time */
       reviewSince: string | null;
       scope: components['schemas']['CountScope'];
@@ -6395,7 +6396,6 @@ export interface components {
       slips: number;
       /** @enum {string} */
       state: 'PREPARED' | 'COUNTING' | 'IN_REVIEW' | 'POSTED' | 'CANCELLED';
-      takenBack: boolean;
       typedTwice: boolean;
       unplanned: boolean;
       /** Format: int32 */

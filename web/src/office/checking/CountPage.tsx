@@ -98,7 +98,7 @@ export function CountPage() {
             {one.note && <Box sx={{ color: 'text.secondary' }}>{one.note}</Box>}
             {one.posting > 0 && (
               <Link to={`/office/looking-back?posting=${one.posting}`}>
-                {t(one.takenBack ? 'count.postingTakenBack' : 'count.posting', {
+                {t(one.reversed ? 'count.postingReversed' : 'count.posting', {
                   at: instant(one.ended),
                 })}
               </Link>
@@ -166,12 +166,12 @@ function CountActions({ count }: { count: Card }) {
           form: (leave) => <CheckForm count={count} onLeave={leave} />,
         },
         {
-          can: 'TAKE_BACK',
-          word: t('count.takeBack'),
+          can: 'REVERSE',
+          word: t('count.reverse'),
           ask: {
-            label: t('count.takeBackWhy'),
-            go: t('count.takeBackIt'),
-            note: <Box sx={{ maxWidth: 420 }}>{t('count.takeBackMeans')}</Box>,
+            label: t('count.reverseWhy'),
+            go: t('count.reverseIt'),
+            note: <Box sx={{ maxWidth: 420 }}>{t('count.reverseMeans')}</Box>,
           },
           send: (command, reason) =>
             post('/api/postings/{posting}/reversal', { posting: count.posting })(command, {

@@ -58,8 +58,8 @@ export function Posting({ count }: { count: Card }) {
                   down: grouped(will.down),
                 }))}
           {posted &&
-            (count.takenBack
-              ? t('count.wasTakenBack')
+            (count.reversed
+              ? t('count.wasReversed')
               : will.lines === 0
                 ? t('count.didNothing', { counted: grouped(will.counted) })
                 : t('count.did', {

@@ -303,15 +303,15 @@ it('says how far the work on a large count is, and then what came of it', async 
   expect(await screen.findByRole('button', { name: 'Post the count' })).toBeTruthy();
 });
 
-it('takes a posted count back in one step, with a reason', async () => {
+it('reverses a posted count in one step, with a reason', async () => {
   answers('GET', '/api/counts/7', () => ({
     ...card,
     state: 'POSTED',
     posting: 31,
-    takenBack: false,
+    reversed: false,
     work: null,
     checks: 0,
-    can: ['CHECK', 'TAKE_BACK'],
+    can: ['CHECK', 'REVERSE'],
   }));
   answers('GET', '/api/counts/7/results', () => ({ rows: [], total: 0, offset: 0 }));
   answers('GET', '/api/counts/7/chart', () => ({ bars: [], others: 0, othersGross: 0, gross: 0 }));
@@ -325,9 +325,9 @@ it('takes a posted count back in one step, with a reason', async () => {
     '/counts/7',
   );
   expect(await screen.findByText(/9 positions were counted; 2 were put right/)).toBeTruthy();
-  await press('Take back');
-  fill(await screen.findByLabelText(/Why it is taken back/), 'Wrong aisle');
-  await press('Take the whole count back');
+  await press('Reverse');
+  fill(await screen.findByLabelText(/Why it is reversed/), 'Wrong aisle');
+  await press('Reverse the whole count');
   await waitFor(() =>
     expect(sent('POST', '/api/postings/31/reversal')[0]?.body).toEqual({ reason: 'Wrong aisle' }),
   );

@@ -156,7 +156,7 @@ class CountRows {
     // Before all else: where nothing is done any more, what was done is seen by what is read next.
     CountWorkTable.Work atWork = work.of(id).orElse(null);
     Head head = head(id, actor);
-    boolean takenBack = takenBack(head);
+    boolean reversed = reversed(head);
     record Progress(int slips, int done) {}
     Progress progress =
         jdbc.sql(
@@ -187,7 +187,7 @@ class CountRows {
         instant(head.ended()),
         head.endedBy() == 0 ? null : name(head.endedBy()),
         head.postingId(),
-        takenBack,
+        reversed,
         head.checksCountId(),
         head.checksCountId() == 0
             ? null
@@ -197,13 +197,13 @@ class CountRows {
         progress.done(),
         hands(id),
         table.changes(id),
-        head.state().can(head.proposedBy() != 0, head.postingId() != 0 && !takenBack).stream()
+        head.state().can(head.proposedBy() != 0, head.postingId() != 0 && !reversed).stream()
             .filter(action -> actor.may(needs(action)))
             .toList());
   }
 
   /** Whether what it has posted was reversed. */
-  private boolean takenBack(Head head) {
+  private boolean reversed(Head head) {
     return head.postingId() != 0
         && jdbc.sql("select exists (select 1 from posted where reverses_id = ?)")
             .param(head.postingId())
@@ -214,7 +214,7 @@ class CountRows {
   private static Permission needs(CountState.Action action) {
     return switch (action) {
       case APPROVE -> Permission.RULES;
-      case TO_REVIEW, POST, DECIDE, REOPEN, ASSIGN, CANCEL, TAKE_BACK, CHECK -> Permission.POST;
+      case TO_REVIEW, POST, DECIDE, REOPEN, ASSIGN, CANCEL, REVERSE, CHECK -> Permission.POST;
     };
   }
 

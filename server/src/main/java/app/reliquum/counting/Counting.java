@@ -169,7 +169,7 @@ public final class Counting {
    * One count.
    *
    * @param posting what it has posted; 0 for nothing
-   * @param takenBack whether that was reversed
+   * @param reversed whether that was reversed
    * @param checks the count whose bins it checks; 0 for any other count
    * @param checksNumber the number of that count
    * @param work what is being done with it in the background, or has failed; null for nothing
@@ -197,7 +197,7 @@ public final class Counting {
       @Nullable Instant ended,
       @Nullable String endedBy,
       long posting,
-      boolean takenBack,
+      boolean reversed,
       long checks,
       @Nullable String checksNumber,
       CountWorkTable.@Nullable Work work,

@@ -45,7 +45,7 @@ public enum CountState {
     /** Have some of the bins counted once more that were found right, by others. */
     CHECK,
     /** Reverse what it has posted. */
-    TAKE_BACK
+    REVERSE
   }
 
   /**
@@ -53,7 +53,7 @@ public enum CountState {
    * has to be asked elsewhere.
    *
    * @param proposed whether someone has proposed to post it
-   * @param stands whether it has posted something that was not taken back
+   * @param stands whether it has posted something that was not reversed
    */
   public List<Action> can(boolean proposed, boolean stands) {
     List<Action> can = new ArrayList<>();
@@ -62,7 +62,7 @@ public enum CountState {
         can.add(Action.CHECK);
       }
       if (stands) {
-        can.add(Action.TAKE_BACK);
+        can.add(Action.REVERSE);
       }
       return can;
     }

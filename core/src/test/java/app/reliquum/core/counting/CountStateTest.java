@@ -29,11 +29,11 @@ class CountStateTest {
   }
 
   @Test
-  void onlyWhatStandsInTheLedgerIsTakenBack() {
+  void onlyWhatStandsInTheLedgerIsReversed() {
     assertThat(CountState.POSTED.can(false, true))
-        .containsExactly(CountState.Action.CHECK, CountState.Action.TAKE_BACK);
-    assertThat(CountState.POSTED.can(false, false)).doesNotContain(CountState.Action.TAKE_BACK);
+        .containsExactly(CountState.Action.CHECK, CountState.Action.REVERSE);
+    assertThat(CountState.POSTED.can(false, false)).doesNotContain(CountState.Action.REVERSE);
     assertThat(CountState.CANCELLED.can(false, false)).isEmpty();
-    assertThat(CountState.IN_REVIEW.can(false, false)).doesNotContain(CountState.Action.TAKE_BACK);
+    assertThat(CountState.IN_REVIEW.can(false, false)).doesNotContain(CountState.Action.REVERSE);
   }
 }
