@@ -8,6 +8,8 @@ export default defineConfig({
     // A form typed into key by key takes a while on a busy machine.
     testTimeout: 20_000,
     maxWorkers: '100%',
+    // Loading what a screen is made of costs more than most tests of it.
+    isolate: false,
   },
   server: { proxy: { '/api': `http://127.0.0.1:${process.env.RELIQUUM_PORT ?? '8080'}` } },
 });

@@ -28,7 +28,7 @@ public final class Browser implements BeforeAllCallback, AfterEachCallback, Afte
 
   static final String PASSWORD = "kittiwake quay";
   private static final String AMOUNT = " [0-9.,]+ \\S+";
-  private static final int PATIENCE_MILLIS = 20_000;
+  private static final int PATIENCE_MILLIS = 60_000;
   private static final List<String> ARGUMENTS =
       List.of(
           "--no-sandbox",
