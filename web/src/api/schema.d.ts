@@ -1396,15 +1396,15 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
-  '/api/export/scrap': {
+  '/api/export/reason-report': {
     parameters: {
       query?: never;
       header?: never;
       path?: never;
       cookie?: never;
     };
-    /** Scrap as a file */
-    get: operations['exportScrap'];
+    /** What reasons and movement kinds came to, as a file */
+    get: operations['exportReasonReport'];
     put?: never;
     post?: never;
     delete?: never;
@@ -3807,6 +3807,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/reason-report': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What reasons and movement kinds came to, by one thing */
+    get: operations['reportReasons'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/remarks': {
     parameters: {
       query?: never;
@@ -4490,23 +4507,6 @@ export interface paths {
     };
     /** What a scale shows at this moment */
     get: operations['readScale'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/scrap': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Scrap by reason, item or month */
-    get: operations['listScrap'];
     put?: never;
     post?: never;
     delete?: never;
@@ -5643,6 +5643,8 @@ export interface components {
       due: string | null;
       fields: components['schemas']['FilledField'][];
       lines: components['schemas']['AdjustmentLine'][];
+      /** Format: int64 */
+      loan: number | null;
       party: string;
       picture: boolean;
       replacing: boolean;
@@ -8623,6 +8625,7 @@ export interface components {
     LoanCard: {
       /** Format: int64 */
       adjustment: number;
+      backKind: components['schemas']['MovementKind'];
       goods: components['schemas']['LoanGoods'][];
       loan: components['schemas']['LoanRow'];
       returns: components['schemas']['LoanReturn'][];
@@ -8702,6 +8705,7 @@ export interface components {
       due: string | null;
       /** Format: int64 */
       id: number;
+      kind: string;
       /** Format: date-time */
       lent: string;
       lentBy: string;
@@ -8712,6 +8716,8 @@ export interface components {
       open: number;
       overdue: boolean;
       party: string;
+      /** @enum {string} */
+      purpose: 'ADJUSTMENT' | 'SCRAP' | 'LOAN' | 'MOVEMENT';
       site: string;
       /** Format: int64 */
       siteId: number;
@@ -8919,6 +8925,7 @@ export interface components {
       active: boolean;
       approvalValue: number | null;
       code: string;
+      comesBack: boolean;
       /** @enum {string} */
       contra:
         | 'BIN'
@@ -10265,6 +10272,32 @@ export interface components {
     ReasonEntry: {
       reason?: string | null;
     };
+    ReasonReport: {
+      fields: components['schemas']['ReportedField'][];
+      rows: components['schemas']['ReasonReportRow'][];
+    };
+    ReasonReportRow: {
+      code: string | null;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      in: string | null;
+      inValue: number;
+      label: string;
+      /**
+       * Format: decimal
+       * @description an exact decimal
+       * @example 12.5
+       */
+      out: string | null;
+      outValue: number;
+      sum: number | null;
+      symbol: string | null;
+      /** Format: int32 */
+      times: number;
+    };
     ReceivedCost: {
       charges: number;
       cost: number;
@@ -10732,6 +10765,14 @@ export interface components {
       findings: components['schemas']['RunFinding'][];
       run: components['schemas']['ReplenishmentRun'];
     };
+    ReportedField: {
+      /** Format: int64 */
+      id: number;
+      kind: string;
+      name: string;
+      /** @enum {string} */
+      type: 'TEXT' | 'NUMBER' | 'DATE' | 'CHOICE';
+    };
     Requisition: {
       /** Format: date-time */
       asked: string;
@@ -11011,20 +11052,6 @@ export interface components {
       /** Format: int64 */
       site: number;
       text: string;
-    };
-    ScrapRow: {
-      code: string | null;
-      label: string;
-      /**
-       * Format: decimal
-       * @description an exact decimal
-       * @example 12.5
-       */
-      quantity: string | null;
-      symbol: string | null;
-      /** Format: int32 */
-      times: number;
-      value: number;
     };
     SecretEntry: {
       chosen: string;
@@ -15156,12 +15183,14 @@ export interface operations {
         filter?: 'OPEN' | 'OVERDUE' | 'CLOSED';
         /** @description Words that must all be found in a row. */
         q?: string;
-        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); SITE (IS, IS_NOT, EMPTY, FILLED); PARTY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ITEM (IS, IS_NOT); DUE (IS, FROM, UNTIL, EMPTY, FILLED); LINES (IS, FROM, UNTIL, EMPTY, FILLED); OPEN_LINES (IS, FROM, UNTIL, EMPTY, FILLED); LENT (FROM, BEFORE, EMPTY, FILLED); LENT_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); CLOSED (FROM, BEFORE, EMPTY, FILLED). */
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); SITE (IS, IS_NOT, EMPTY, FILLED); PURPOSE (IS, IS_NOT); KIND (IS, IS_NOT, EMPTY, FILLED); PARTY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ITEM (IS, IS_NOT); DUE (IS, FROM, UNTIL, EMPTY, FILLED); LINES (IS, FROM, UNTIL, EMPTY, FILLED); OPEN_LINES (IS, FROM, UNTIL, EMPTY, FILLED); LENT (FROM, BEFORE, EMPTY, FILLED); LENT_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); CLOSED (FROM, BEFORE, EMPTY, FILLED). */
         where?: string[];
         /** @description The column to sort by. */
         sort?:
           | 'NUMBER'
           | 'SITE'
+          | 'PURPOSE'
+          | 'KIND'
           | 'PARTY'
           | 'DUE'
           | 'LINES'
@@ -15335,11 +15364,15 @@ export interface operations {
       403: components['responses']['Forbidden'];
     };
   };
-  exportScrap: {
+  exportReasonReport: {
     parameters: {
       query: {
         format: 'CSV' | 'XLSX';
-        by?: 'ITEM' | 'REASON' | 'MONTH';
+        purpose: 'ADJUSTMENT' | 'SCRAP' | 'LOAN' | 'MOVEMENT';
+        kind?: number;
+        by: 'ITEM' | 'CATEGORY' | 'REASON' | 'MONTH' | 'SITE' | 'PERSON' | 'FIELD';
+        field?: number;
+        sum?: number;
         site?: number;
         after: string;
         before: string;
@@ -18096,12 +18129,14 @@ export interface operations {
         filter?: 'OPEN' | 'OVERDUE' | 'CLOSED';
         /** @description Words that must all be found in a row. */
         q?: string;
-        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); SITE (IS, IS_NOT, EMPTY, FILLED); PARTY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ITEM (IS, IS_NOT); DUE (IS, FROM, UNTIL, EMPTY, FILLED); LINES (IS, FROM, UNTIL, EMPTY, FILLED); OPEN_LINES (IS, FROM, UNTIL, EMPTY, FILLED); LENT (FROM, BEFORE, EMPTY, FILLED); LENT_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); CLOSED (FROM, BEFORE, EMPTY, FILLED). */
+        /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); SITE (IS, IS_NOT, EMPTY, FILLED); PURPOSE (IS, IS_NOT); KIND (IS, IS_NOT, EMPTY, FILLED); PARTY (IS, IS_NOT, HOLDS, EMPTY, FILLED); ITEM (IS, IS_NOT); DUE (IS, FROM, UNTIL, EMPTY, FILLED); LINES (IS, FROM, UNTIL, EMPTY, FILLED); OPEN_LINES (IS, FROM, UNTIL, EMPTY, FILLED); LENT (FROM, BEFORE, EMPTY, FILLED); LENT_BY (IS, IS_NOT, HOLDS, EMPTY, FILLED); CLOSED (FROM, BEFORE, EMPTY, FILLED). */
         where?: string[];
         /** @description The column to sort by. */
         sort?:
           | 'NUMBER'
           | 'SITE'
+          | 'PURPOSE'
+          | 'KIND'
           | 'PARTY'
           | 'DUE'
           | 'LINES'
@@ -20780,6 +20815,38 @@ export interface operations {
       503: components['responses']['Busy'];
     };
   };
+  reportReasons: {
+    parameters: {
+      query: {
+        purpose: 'ADJUSTMENT' | 'SCRAP' | 'LOAN' | 'MOVEMENT';
+        kind?: number;
+        by: 'ITEM' | 'CATEGORY' | 'REASON' | 'MONTH' | 'SITE' | 'PERSON' | 'FIELD';
+        field?: number;
+        sum?: number;
+        site?: number;
+        after: string;
+        before: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ReasonReport'];
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+    };
+  };
   getRemarks: {
     parameters: {
       query: {
@@ -22388,34 +22455,6 @@ export interface operations {
       401: components['responses']['SignIn'];
       403: components['responses']['Forbidden'];
       404: components['responses']['NotFound'];
-    };
-  };
-  listScrap: {
-    parameters: {
-      query: {
-        by?: 'ITEM' | 'REASON' | 'MONTH';
-        site?: number;
-        after: string;
-        before: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ScrapRow'][];
-        };
-      };
-      400: components['responses']['Invalid'];
-      401: components['responses']['SignIn'];
-      403: components['responses']['Forbidden'];
     };
   };
   listSecurityEvents: {

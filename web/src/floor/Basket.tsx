@@ -100,10 +100,10 @@ export function Basket({
         </Box>
         <Box sx={{ p: 1.5, display: 'grid', gap: 1.5, '& input': { fontSize: 18 } }}>
           <KindFields kind={kind} filled={filled} onFill={setFilled} problem={fault} />
-          {kind.purpose === 'LOAN' && (
+          {kind.comesBack && (
             <>
               <TextField
-                label={t('loan.party')}
+                label={t(kind.purpose === 'LOAN' ? 'loan.party' : 'loan.user')}
                 value={told.party}
                 onChange={set('party')}
                 error={wrong('party')}

@@ -9,6 +9,7 @@ import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { date, quantity } from '../kit/format';
 import { useSave } from '../kit/useSave';
+import { filledIn, KindFields, type Filled } from '../kit/KindFields';
 import { sound } from '../kit/tones';
 import { LoadingPage } from './LoadingPage';
 import { DoneNote, HeadStrip, Marks, Refusal, Row, SmallButton, TypeIn, Warning } from './Parts';
@@ -25,11 +26,13 @@ export function LoanOnFloor({ site }: { site: Schemas['SiteCard'] }) {
   const [coming, setComing] = useState<Record<number, string>>({});
   const [bin, setBin] = useState<string>();
   const [wrong, setWrong] = useState<string>();
+  const [filled, setFilled] = useState<Filled>({});
   const back = useSave<{ place: string }>(
     ['loans', 'on-hand'],
     (command, { place }) =>
       post('/api/loans/{loan}/returns', { loan: id })(command, {
         note: '',
+        fields: loan.data ? filledIn(loan.data.backKind, filled) : {},
         lines: Object.entries(coming).map(([goods, amount]) => ({
           goods: Number(goods),
           quantity: decimal(amount),
@@ -39,12 +42,14 @@ export function LoanOnFloor({ site }: { site: Schemas['SiteCard'] }) {
     () => {
       sound('done');
       setComing({});
+      setFilled({});
     },
   );
   if (!loan.data) {
     return loan.error ? <Box sx={{ p: 2 }}>{loan.error.message}</Box> : <LoadingPage />;
   }
-  const { loan: head, goods } = loan.data;
+  const { loan: head, goods, backKind } = loan.data;
+  const who = head.party || head.kind;
   const out = goods.filter((one) => Number(one.open) > 0);
   const chosen = Object.keys(coming).length > 0;
   function scan(text: string) {
@@ -70,10 +75,10 @@ export function LoanOnFloor({ site }: { site: Schemas['SiteCard'] }) {
     <>
       <Box sx={{ flex: 1, overflow: 'auto' }}>
         <HeadStrip number={head.number}>
-          <Box sx={{ flex: 1 }}>{head.party}</Box>
+          <Box sx={{ flex: 1 }}>{who}</Box>
           {head.due && <Box>{t('loan.dueBack', { day: date(head.due) })}</Box>}
         </HeadStrip>
-        {head.overdue && <Warning>{t('righting.overdue', { party: head.party })}</Warning>}
+        {head.overdue && <Warning>{t('righting.overdue', { party: who })}</Warning>}
         {back.isSuccess && !chosen && (
           <DoneNote title={t('righting.cameBack')}>
             <Code strong>{bin}</Code>
@@ -105,6 +110,11 @@ export function LoanOnFloor({ site }: { site: Schemas['SiteCard'] }) {
             }}
           />
         ))}
+        {chosen && backKind.fields.length > 0 && (
+          <Box sx={{ p: 1.5, display: 'grid', gap: 1.5, '& input': { fontSize: 18 } }}>
+            <KindFields kind={backKind} filled={filled} onFill={setFilled} problem={back.error} />
+          </Box>
+        )}
       </Box>
       <Box sx={{ px: 1.5, pb: 1, display: 'flex' }}>
         <SmallButton onClick={() => void navigate('/floor')}>{t('back')}</SmallButton>

@@ -36,6 +36,8 @@ const loan = {
     number: 'LN-00003',
     siteId: 1,
     site: 'Kittiwake Quay',
+    purpose: 'LOAN',
+    kind: 'Lent out',
     party: 'Harbour school',
     due: '2026-01-10',
     overdue: true,
@@ -47,6 +49,7 @@ const loan = {
     open: 2,
   },
   adjustment: 9,
+  backKind: { id: 11, name: 'Came back', fields: [] as object[] },
   goods: [goods(31, 'Radio', 'R-77', '1'), goods(32, 'Thimble', null, '6')],
   returns: [],
 };
@@ -80,6 +83,7 @@ it('takes a piece back by its scan and the scan of a bin', async () => {
   await waitFor(() =>
     expect(sent()).toEqual({
       note: '',
+      fields: {},
       lines: [{ goods: 31, quantity: '1', place: 'KQ.QA-01-A' }],
     }),
   );
@@ -94,6 +98,7 @@ it('keeps what a scanner types after the figure apart from it', async () => {
   await waitFor(() =>
     expect(sent()).toEqual({
       note: '',
+      fields: {},
       lines: [{ goods: 32, quantity: '4', place: 'KQ.QA-01-B' }],
     }),
   );
@@ -119,4 +124,25 @@ it('says what the house has against it, and keeps what was chosen', async () => 
   scan('QA-01-B');
   expect(await screen.findByText(/Only 6 are still out/)).toBeTruthy();
   expect(screen.getByLabelText('Quantity Thimble')).toHaveProperty('value', '9');
+});
+
+it('asks for what the way back wants to know', async () => {
+  const worn = { id: 90, name: 'Wear', type: 'TEXT', required: true, choices: [] };
+  answers('GET', '/api/loans/3', () => ({
+    ...loan,
+    backKind: { ...loan.backKind, fields: [worn] },
+  }));
+  show(<LoanOnFloor site={site} />);
+  await screen.findByText('LN-00003');
+  scan('R-77');
+  fireEvent.change(await screen.findByLabelText('Wear'), { target: { value: 'scratched' } });
+  (document.activeElement as HTMLElement | null)?.blur();
+  scan('RB.KQ.QA-01-A');
+  await waitFor(() =>
+    expect(sent()).toEqual({
+      note: '',
+      fields: { 90: 'scratched' },
+      lines: [{ goods: 31, quantity: '1', place: 'KQ.QA-01-A' }],
+    }),
+  );
 });

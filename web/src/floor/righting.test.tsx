@@ -23,6 +23,7 @@ const job = {
   sites: [],
   roles: [],
   onFloor: true,
+  comesBack: false,
   approvalValue: null,
   oppositeId: null,
   active: true,

@@ -99,7 +99,12 @@ export const SPACES: readonly OfficeSpace[] = [
         'ApprovalSpace',
         () => import('./checking/ApprovalSpace'),
       ),
-      page('scrap', 'checking.scrap', 'ScrapSpace', () => import('./checking/ScrapSpace')),
+      page(
+        'reason-report',
+        'checking.reasonReport',
+        'ReasonReportSpace',
+        () => import('./checking/ReasonReportSpace'),
+      ),
       page('loans', 'checking.loans', 'LoanSpace', () => import('./checking/LoanSpace')),
       page(
         'programme',

@@ -36,7 +36,7 @@ export function UsagePage() {
         <>
           <AddressChoice
             name="days"
-            label={t('scrap.span')}
+            label={t('usage.span')}
             start="90"
             options={optionsOf(['30', '90', '365'], (one) =>
               t('usage.days', { count: Number(one) }),

@@ -244,9 +244,14 @@ function Sheet({
           </Box>
         </Part>
       )}
-      {kind.purpose === 'LOAN' && (
+      {kind.comesBack && (
         <Box sx={{ display: 'grid', gridTemplateColumns: '1.5fr 1fr', gap: 1.5 }}>
-          <PartyField label={t('loan.party')} open parties={parties} {...form.chosen('party')} />
+          <PartyField
+            label={t(kind.purpose === 'LOAN' ? 'loan.party' : 'loan.user')}
+            open
+            parties={parties}
+            {...form.chosen('party')}
+          />
           <DateField label={t('loan.due')} {...form.text('due')} />
         </Box>
       )}

@@ -54,10 +54,12 @@ export function AdjustmentPanel({
                 <Link to={`/office/looking-back?open=${row.posting}`}>
                   {t('adjust.toPosting', { number: row.posting })}
                 </Link>
-                {row.purpose === 'LOAN' && (
+                {shown.loan !== null && (
                   <>
                     {' · '}
-                    <Link to={`/office/checking/loans?q=${row.number}`}>{t('adjust.toLoan')}</Link>
+                    <Link to={`/office/checking/loans?open=${shown.loan}`}>
+                      {t('adjust.toLoan')}
+                    </Link>
                   </>
                 )}
               </Part>

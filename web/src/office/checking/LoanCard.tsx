@@ -13,6 +13,7 @@ import { Remarks } from '../../kit/Remarks';
 import { Part } from '../../kit/SidePanel';
 import { useSave } from '../../kit/useSave';
 import { Form } from '../../kit/Form';
+import { filledIn, KindFields, type Filled } from '../../kit/KindFields';
 import { RIGHTED } from './kinds';
 import { decimal } from '../../kit/numbers';
 import { NumberField } from '../../kit/NumberField';
@@ -26,12 +27,18 @@ interface Coming {
   condition: Condition;
 }
 
-/** A loan with its goods, and taking them back in: some now, the rest another day. */
+/** What is out with its goods, and receiving them back: some now, the rest another day. */
 export function LoanCard({ loan }: { loan: Card }) {
   const out = loan.goods.filter((goods) => Number(goods.open) > 0);
   return (
     <>
-      <Box>{t('loan.since', { when: instant(loan.loan.lent), who: loan.loan.lentBy })}</Box>
+      <Box>
+        {t('loan.since', {
+          kind: loan.loan.kind,
+          when: instant(loan.loan.lent),
+          who: loan.loan.lentBy,
+        })}
+      </Box>
       {loan.loan.due && (
         <Box sx={loan.loan.overdue ? { color: 'error.main', fontWeight: 700 } : undefined}>
           {t('loan.dueBack', { day: date(loan.loan.due) })}
@@ -91,6 +98,7 @@ function BackForm({ loan, out }: { loan: Card; out: Card['goods'] }) {
       ]),
     ),
   );
+  const [filled, setFilled] = useState<Filled>({});
   const save = useSave(RIGHTED, post('/api/loans/{loan}/returns', { loan: loan.loan.id }));
   const change = (id: number, part: Partial<Coming>) =>
     setComing({ ...coming, [id]: { ...coming[id], ...part } });
@@ -103,6 +111,7 @@ function BackForm({ loan, out }: { loan: Card; out: Card['goods'] }) {
         onSubmit={() =>
           save.mutate({
             note: '',
+            fields: filledIn(loan.backKind, filled),
             lines: out
               .filter((goods) => coming[goods.id]?.quantity.trim())
               .map((goods) => ({
@@ -114,6 +123,7 @@ function BackForm({ loan, out }: { loan: Card; out: Card['goods'] }) {
           })
         }
       >
+        <Box>{t('loan.backAs', { kind: loan.backKind.name })}</Box>
         {out.map((goods) => (
           <Box
             key={goods.id}
@@ -139,6 +149,7 @@ function BackForm({ loan, out }: { loan: Card; out: Card['goods'] }) {
             />
           </Box>
         ))}
+        <KindFields kind={loan.backKind} filled={filled} onFill={setFilled} problem={save.error} />
       </Form>
     </Part>
   );

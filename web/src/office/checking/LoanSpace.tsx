@@ -19,7 +19,7 @@ type Row = Schemas['LoanRow'];
 
 const FILTERS = ['OPEN', 'OVERDUE', 'CLOSED'] as const;
 
-/** What is lent out, to whom, and what is due back. */
+/** What is on loan or in use: who has it, and what is due back. */
 export function LoanSpace() {
   const may = useMay('MOVE');
   const { id, close } = useOpened();
@@ -55,7 +55,7 @@ export function LoanSpace() {
       {found.data && (
         <SidePanel
           key={id}
-          title={found.data.loan.party}
+          title={found.data.loan.party || found.data.loan.kind}
           over={
             <>
               <Code>{found.data.loan.number}</Code> · {found.data.loan.site}
@@ -75,6 +75,7 @@ function columns() {
   const of = columnsOf<Row>();
   return [
     of.number('number', t('count.number'), 106, { by: 'NUMBER' }),
+    of.text('kind', t('loan.kind'), 120, { by: 'KIND' }),
     of.text('party', t('loan.party'), 150, { by: 'PARTY', grow: 1.2 }),
     of.text('about', t('adjust.about'), 180, { grow: 2 }),
     of.count('open', t('loan.out'), 80, {

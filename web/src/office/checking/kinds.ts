@@ -18,7 +18,7 @@ export const RIGHTED = [
   'ledger',
   'requisitions',
   'value',
-  'scrap',
+  'reason-report',
 ];
 
 /** Every reason and movement kind. */

@@ -16,6 +16,7 @@ const base = {
   sites: [],
   roles: [],
   onFloor: true,
+  comesBack: false,
   approvalValue: 500,
   oppositeId: null,
   active: true,
@@ -79,6 +80,7 @@ const kinds = [
     purpose: 'LOAN',
     direction: 'OUT',
     contra: 'ON_LOAN',
+    comesBack: true,
   },
 ];
 
@@ -252,6 +254,8 @@ it('takes part of a loan back into a bin', async () => {
       number: 'LN-00003',
       siteId: 1,
       site: 'Kittiwake Quay',
+      purpose: 'LOAN' as const,
+      kind: 'Lent out',
       party: 'Harbour school',
       due: '2026-01-10',
       overdue: true,
@@ -263,6 +267,16 @@ it('takes part of a loan back into a bin', async () => {
       open: 1,
     },
     adjustment: 9,
+    backKind: {
+      ...base,
+      id: 11,
+      code: 'CAMEBACK',
+      name: 'Came back',
+      purpose: 'LOAN' as const,
+      direction: 'IN' as const,
+      contra: 'ON_LOAN' as const,
+      fields: [{ id: 90, name: 'Wear', type: 'TEXT' as const, required: true, choices: [] }],
+    },
     goods: [
       {
         id: 31,
@@ -288,10 +302,13 @@ it('takes part of a loan back into a bin', async () => {
   await userEvent.clear(amount);
   await fill(amount, '4');
   await fill(screen.getByLabelText('Into bin'), 'KQ.QA-01-A');
-  await press('Take it back in');
+  expect(screen.getByText('It comes back as: Came back')).toBeTruthy();
+  await fill(screen.getByLabelText('Wear'), 'scratched');
+  await press('Receive back');
   await waitFor(() =>
     expect(asked.find((one) => one.path === '/api/loans/3/returns')?.body).toEqual({
       note: '',
+      fields: { 90: 'scratched' },
       lines: [{ goods: 31, quantity: '4', place: 'KQ.QA-01-A', condition: 'GOOD' }],
     }),
   );

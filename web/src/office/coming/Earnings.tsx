@@ -34,7 +34,7 @@ export function Earnings({ site }: { site?: number }) {
     <Box sx={{ overflow: 'auto', pt: 1 }}>
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', mb: 1 }}>
         <Choice
-          label={t('scrap.span')}
+          label={t('usage.span')}
           value={String(days)}
           onChange={(next) => change({ days: next })}
           options={['7', '30', '90', '365'].map(

@@ -51,7 +51,7 @@ export function RemovalComparison({
           options={optionsById(sites)}
         />
         <Choice
-          label={t('scrap.span')}
+          label={t('usage.span')}
           value={days}
           onChange={setDays}
           options={['30', '90', '365'].map(

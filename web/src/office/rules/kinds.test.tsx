@@ -20,6 +20,7 @@ const kind = {
   sites: [],
   roles: [],
   onFloor: true,
+  comesBack: false,
   approvalValue: null,
   oppositeId: null,
   active: true,

@@ -652,7 +652,8 @@ class AccessMatrixTest {
           Map.entry("exportOnHand", "?format=CSV&columns=site,place&group=PLACE"),
           Map.entry("exportOutboundOrders", "?format=CSV"),
           Map.entry(
-              "exportScrap", "?format=CSV&after=2026-01-01T00:00:00Z&before=2100-01-01T00:00:00Z"),
+              "exportReasonReport",
+              "?format=CSV&purpose=SCRAP&by=ITEM&after=2026-01-01T00:00:00Z&before=2100-01-01T00:00:00Z"),
           Map.entry("exportSupplierReturns", "?format=CSV"),
           Map.entry("exportTransferJournal", "?format=CSV"),
           Map.entry("exportUsage", "?format=CSV"),
@@ -661,7 +662,9 @@ class AccessMatrixTest {
           Map.entry("listValueChanges", "?" + YEAR),
           Map.entry("listOnHand", "?group=PLACE"),
           Map.entry("listReservations", "?item=1"),
-          Map.entry("listScrap", "?after=2026-01-01T00:00:00Z&before=2100-01-01T00:00:00Z"),
+          Map.entry(
+              "reportReasons",
+              "?purpose=SCRAP&by=ITEM&after=2026-01-01T00:00:00Z&before=2100-01-01T00:00:00Z"),
           Map.entry("listStockValue", "?by=SITE"));
 
   /** Figures that name no site: those who work everywhere get others. */
@@ -670,13 +673,13 @@ class AccessMatrixTest {
           "getCountNumbers",
           "getOutboundCounts",
           "getTransferCounts",
-          "exportScrap",
+          "exportReasonReport",
           "exportUsage",
           "exportJournal",
           "getJournal",
           "listValueChanges",
           "listPrintJobs",
           "listSalesAndMargin",
-          "listScrap",
+          "reportReasons",
           "listUsage");
 }

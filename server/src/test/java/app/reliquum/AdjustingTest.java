@@ -332,15 +332,21 @@ class AdjustingTest {
     Instant after = Instant.now().minusSeconds(3600);
     Instant before = Instant.now().plusSeconds(60);
     String time = "&after=" + after + "&before=" + before;
-    JsonNode byReason = controller.get("/api/scrap?by=REASON" + time).ok();
+    JsonNode byReason =
+        controller.get("/api/reason-report?purpose=SCRAP&by=REASON" + time).ok().path("rows");
     assertThat(byReason)
         .anySatisfy(
             row -> {
               assertThat(row.path("label").asString()).isEqualTo("Expired + Broken");
-              assertThat(row.path("value").decimalValue()).isEqualByComparingTo("40.00");
+              assertThat(row.path("outValue").decimalValue()).isEqualByComparingTo("40.00");
+              assertThat(row.path("inValue").decimalValue()).isEqualByComparingTo("0");
             });
-    assertThat(controller.get("/api/scrap?by=ITEM" + time).text()).contains("Item SCRP");
-    assertThat(controller.get("/api/export/scrap?format=CSV&by=MONTH" + time).text())
+    assertThat(controller.get("/api/reason-report?purpose=SCRAP&by=ITEM" + time).text())
+        .contains("Item SCRP");
+    assertThat(
+            controller
+                .get("/api/export/reason-report?format=CSV&purpose=SCRAP&by=MONTH" + time)
+                .text())
         .contains("label", "20");
     assertThat(goods.onHand(item, "")).isEqualTo("26");
 
@@ -418,6 +424,123 @@ class AdjustingTest {
     assertThat(controller.get(at).ok().path("goods").get(0).path("open").asString()).isEqualTo("2");
     assertThat(controller.get(at).ok().path("loan").path("closed").isNull()).isTrue();
     goods.booksAddUp();
+  }
+
+  @Test
+  void whatIsUsedInTheHouseIsOutUntilItComesBackAsItsOppositeSays() {
+    long item = stocked("USED", "NONE", "KQ.A-04-A", "10");
+    Map<String, Object> back = ownMovement("TOOLBACK", "Tool returned", "IN");
+    back.put(
+        "fields",
+        List.of(
+            Map.of(
+                "id",
+                0,
+                "name",
+                "Wear",
+                "type",
+                "CHOICE",
+                "required",
+                true,
+                "choices",
+                List.of("none", "worn"))));
+    JsonNode returned = controller.post("/api/movement-kinds", back).ok();
+    Map<String, Object> out = ownMovement("TOOLOUT", "Tool in use", "OUT");
+    out.put("oppositeId", returned.path("id").asLong());
+    out.put("fields", List.of(field("Hours", "NUMBER"), field("Boat", "TEXT")));
+    JsonNode use = controller.post("/api/movement-kinds", out).ok();
+    assertThat(use.path("comesBack").asBoolean()).isTrue();
+    assertThat(returned.path("comesBack").asBoolean()).isFalse();
+    long hours = use.path("fields").get(0).path("id").asLong();
+    long boat = use.path("fields").get(1).path("id").asLong();
+    Map<String, Object> entry = entry(use.path("id").asLong(), "OUT", "USED", "KQ.A-04-A", "3");
+    entry.put("due", LocalDate.now().minusDays(1).toString());
+    entry.put("fields", Map.of(hours, "2.5", boat, "Tern"));
+    JsonNode written = clerk.post("/api/adjustments", entry).ok();
+    long loan = card(written).path("loan").asLong();
+    String at = "/api/loans/" + loan;
+    JsonNode card = controller.get(at).ok();
+    assertThat(card.path("loan").path("purpose").asString()).isEqualTo("MOVEMENT");
+    assertThat(card.path("loan").path("kind").asString()).isEqualTo("Tool in use");
+    assertThat(card.path("loan").path("overdue").asBoolean()).isTrue();
+    assertThat(card.path("backKind").path("code").asString()).isEqualTo("TOOLBACK");
+    assertThat(
+            find(
+                controller
+                    .get("/api/loans?filter=OVERDUE&where=PURPOSE:IS:MOVEMENT")
+                    .ok()
+                    .path("rows"),
+                "id",
+                String.valueOf(loan)))
+        .isNotNull();
+    assertThat(goods.onHand(item, "")).isEqualTo("7");
+
+    // It costs twice as much by now: what comes back is worth what it was when it went.
+    controller.put("/api/items/" + item + "/cost", Map.of("cost", "20")).ok();
+    long goodsOut = card.path("goods").get(0).path("id").asLong();
+    Map<String, Object> some = new HashMap<>(back(goodsOut, "2"));
+    assertThat(hand.post(at + "/returns", some).body().path("detail").asString())
+        .contains("Wear is needed");
+    long wear = returned.path("fields").get(0).path("id").asLong();
+    some.put("fields", Map.of(wear, "worn"));
+    JsonNode after = hand.post(at + "/returns", some).ok();
+    assertThat(after.path("goods").get(0).path("open").asString()).isEqualTo("1");
+    assertThat(after.path("loan").path("closed").isNull()).isTrue();
+    assertThat(goods.onHand(item, "")).isEqualTo("9");
+    long posting = after.path("returns").get(0).path("posting").asLong();
+    JsonNode lines = controller.get("/api/ledger?posting=" + posting).ok().path("rows");
+    assertThat(lines.get(0).path("value").decimalValue()).isEqualByComparingTo("20.00");
+
+    String time =
+        "&after=" + Instant.now().minusSeconds(3600) + "&before=" + Instant.now().plusSeconds(60);
+    String asked = "/api/reason-report?purpose=MOVEMENT";
+    JsonNode byWear = controller.get(asked + "&by=FIELD&field=" + wear + time).ok().path("rows");
+    assertThat(find(byWear, "label", "worn").path("inValue").decimalValue())
+        .isEqualByComparingTo("20.00");
+    JsonNode byBoat =
+        controller
+            .get(asked + "&by=FIELD&field=" + boat + "&sum=" + hours + time)
+            .ok()
+            .path("rows");
+    assertThat(find(byBoat, "label", "Tern").path("outValue").decimalValue())
+        .isEqualByComparingTo("30.00");
+    assertThat(find(byBoat, "label", "Tern").path("sum").decimalValue())
+        .isEqualByComparingTo("2.5");
+    assertThat(controller.get(asked + "&by=FIELD" + time).status()).isEqualTo(400);
+    assertThat(
+            controller.get(asked + "&by=ITEM&sum=" + boat + time).body().path("detail").asString())
+        .contains("takes numbers");
+
+    // What went out never did: there is nothing to come back, and none of it in the report.
+    clerk.post("/api/postings/" + posting + "/reversal", Map.of("reason", "not it")).ok();
+    clerk
+        .post(
+            "/api/postings/" + written.path("posting").asLong() + "/reversal",
+            Map.of("reason", "never out"))
+        .ok();
+    assertThat(controller.get(at).ok().path("loan").path("closed").isNull()).isFalse();
+    assertThat(goods.onHand(item, "")).isEqualTo("10");
+    assertThat(controller.get(asked + "&by=FIELD&field=" + boat + time).ok().path("rows"))
+        .noneSatisfy(row -> assertThat(row.path("label").asString()).isEqualTo("Tern"));
+    goods.booksAddUp();
+  }
+
+  private static Map<String, Object> field(String name, String type) {
+    return Map.of("id", 0, "name", name, "type", type, "required", false, "choices", List.of());
+  }
+
+  private static Map<String, Object> ownMovement(String code, String name, String direction) {
+    Map<String, Object> entry = new HashMap<>();
+    entry.put("code", code);
+    entry.put("name", name);
+    entry.put("purpose", "MOVEMENT");
+    entry.put("direction", direction);
+    entry.put("contra", "USED_UP");
+    entry.put("account", "5150");
+    entry.put("noteNeeded", false);
+    entry.put("active", true);
+    entry.put("fields", List.of());
+    return entry;
   }
 
   private static Map<String, Object> back(long goods, String quantity) {

@@ -43,7 +43,7 @@ final class OfficePages {
           "/office/checking/adjustments?open=new&item=1",
           "/office/checking/adjustments?open=file",
           "/office/checking/approvals?open=1",
-          "/office/checking/scrap",
+          "/office/checking/reason-report",
           "/office/checking/loans?open=1",
           "/office/running-low/items?filter=EVERY&open=1-1",
           "/office/running-low/requisitions?open=new",

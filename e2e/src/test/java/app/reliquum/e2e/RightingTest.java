@@ -233,7 +233,7 @@ class RightingTest {
 
   @Test
   void scrapWithTwoReasonsBecomesAPurchaseOrder() {
-    Page page = office("maren", "/office/checking/scrap");
+    Page page = office("maren", "/office/checking/reason-report");
     page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Scrap something")).click();
     labelled(page, "Why").waitFor();
     why(page, "Expired");
@@ -242,7 +242,7 @@ class RightingTest {
     line(page, "RGT-3", "R-03-A", "Goes out", "4");
     press(page, "Take out");
     says(page, "Expired + Broken");
-    page.navigate(HOUSE.address().resolve("/office/checking/scrap?by=REASON").toString());
+    page.navigate(HOUSE.address().resolve("/office/checking/reason-report?by=REASON").toString());
     assertThat(page.getByRole(AriaRole.GRIDCELL).getByText("Expired + Broken")).isVisible();
     page.navigate(
         HOUSE

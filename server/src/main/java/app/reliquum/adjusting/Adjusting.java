@@ -335,7 +335,7 @@ public class Adjusting implements Subject {
             .posting();
     List<BigDecimal> values = stock.values(posting);
     table.posted(head, command.actor(), posting, rows, values);
-    if (head.purpose() == Purpose.LOAN) {
+    if (kind.comesBack()) {
       loans.lend(command, head, kind, rows);
     }
     if (head.replacing()) {
@@ -347,7 +347,7 @@ public class Adjusting implements Subject {
     }
   }
 
-  private static PostingKind postingKind(Purpose purpose) {
+  static PostingKind postingKind(Purpose purpose) {
     return switch (purpose) {
       case ADJUSTMENT -> PostingKind.ADJUSTMENT;
       case SCRAP -> PostingKind.SCRAP;

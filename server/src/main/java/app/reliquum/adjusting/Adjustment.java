@@ -130,7 +130,11 @@ public final class Adjustment {
       @Nullable Long posting,
       @Nullable Long reversedBy) {}
 
-  /** It whole. */
+  /**
+   * It whole.
+   *
+   * @param loan what is followed until it is back, if it went out so
+   */
   @Schema(name = "AdjustmentCard")
   public record Card(
       Row adjustment,
@@ -139,6 +143,7 @@ public final class Adjustment {
       @Nullable LocalDate due,
       boolean picture,
       @Nullable Long approval,
+      @Nullable Long loan,
       List<Filled> fields,
       List<Line> lines) {}
 

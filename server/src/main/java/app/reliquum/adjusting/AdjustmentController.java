@@ -11,8 +11,7 @@ import app.reliquum.api.Problem;
 import app.reliquum.api.lists.ListQuery;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
-import java.time.Instant;
-import java.util.List;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -35,7 +34,7 @@ class AdjustmentController {
   private final AdjustmentRows rows;
   private final AdjustmentTable table;
   private final AdjustmentFile file;
-  private final ScrapReport scrap;
+  private final ReasonReport report;
   private final Loans loans;
   private final Commands commands;
   private final TransactionTemplate trial;
@@ -45,7 +44,7 @@ class AdjustmentController {
       AdjustmentRows rows,
       AdjustmentTable table,
       AdjustmentFile file,
-      ScrapReport scrap,
+      ReasonReport report,
       Loans loans,
       Commands commands,
       PlatformTransactionManager transactions) {
@@ -53,7 +52,7 @@ class AdjustmentController {
     this.rows = rows;
     this.table = table;
     this.file = file;
-    this.scrap = scrap;
+    this.report = report;
     this.loans = loans;
     this.commands = commands;
     this.trial = new TransactionTemplate(transactions);
@@ -134,16 +133,13 @@ class AdjustmentController {
         () -> file.write(command, content));
   }
 
-  @Operation(operationId = "listScrap", summary = "Scrap by reason, item or month")
+  @Operation(
+      operationId = "reportReasons",
+      summary = "What reasons and movement kinds came to, by one thing")
   @Needs(Permission.LOOK)
-  @GetMapping("/scrap")
-  List<ScrapReport.Row> scrap(
-      Actor actor,
-      @RequestParam(defaultValue = "ITEM") ScrapReport.By by,
-      @RequestParam(required = false) Long site,
-      @RequestParam Instant after,
-      @RequestParam Instant before) {
-    return scrap.rows(by, site, after, before, actor);
+  @GetMapping("/reason-report")
+  ReasonReport.Report report(Actor actor, @Valid @ParameterObject ReasonReport.Question asked) {
+    return report.report(asked, actor);
   }
 
   @Operation(operationId = "listLoans", summary = "Loans, filtered")

@@ -8,11 +8,11 @@ import app.reliquum.api.sheets.Sheet;
 import app.reliquum.api.sheets.TableFile;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.Parameter;
-import java.time.Instant;
+import jakarta.validation.Valid;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -20,7 +20,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 
-/** Adjustments, loans and scrap as files. */
+/** Adjustments, loans and what reasons came to, as files. */
 @RestController
 @RequestMapping("/api/export")
 class AdjustmentExportController {
@@ -28,7 +28,8 @@ class AdjustmentExportController {
   private static final Map<String, Function<Adjustment.Row, Object>> ADJUSTMENTS =
       new LinkedHashMap<>();
   private static final Map<String, Function<Loans.Row, Object>> LOANS = new LinkedHashMap<>();
-  private static final Map<String, Function<ScrapReport.Row, Object>> SCRAP = new LinkedHashMap<>();
+  private static final Map<String, Function<ReasonReport.Row, Object>> REPORT =
+      new LinkedHashMap<>();
 
   static {
     ADJUSTMENTS.put("number", Adjustment.Row::number);
@@ -56,24 +57,27 @@ class AdjustmentExportController {
     LOANS.put("due", Loans.Row::due);
     LOANS.put("overdue", row -> row.overdue() ? "overdue" : "");
     LOANS.put("closed", Loans.Row::closed);
-    SCRAP.put("label", ScrapReport.Row::label);
-    SCRAP.put("code", ScrapReport.Row::code);
-    SCRAP.put("quantity", row -> TableFile.number(row.quantity()));
-    SCRAP.put("unit", ScrapReport.Row::symbol);
-    SCRAP.put("times", ScrapReport.Row::times);
-    SCRAP.put("value", ScrapReport.Row::value);
+    REPORT.put("label", ReasonReport.Row::label);
+    REPORT.put("code", ReasonReport.Row::code);
+    REPORT.put("out", row -> TableFile.number(row.out()));
+    REPORT.put("in", row -> TableFile.number(row.in()));
+    REPORT.put("unit", ReasonReport.Row::symbol);
+    REPORT.put("times", ReasonReport.Row::times);
+    REPORT.put("outValue", ReasonReport.Row::outValue);
+    REPORT.put("inValue", ReasonReport.Row::inValue);
+    REPORT.put("sum", ReasonReport.Row::sum);
   }
 
   private final AdjustmentRows adjustments;
   private final Loans loans;
-  private final ScrapReport scrap;
+  private final ReasonReport report;
   private final TableFile files;
 
   AdjustmentExportController(
-      AdjustmentRows adjustments, Loans loans, ScrapReport scrap, TableFile files) {
+      AdjustmentRows adjustments, Loans loans, ReasonReport report, TableFile files) {
     this.adjustments = adjustments;
     this.loans = loans;
-    this.scrap = scrap;
+    this.report = report;
     this.files = files;
   }
 
@@ -99,17 +103,16 @@ class AdjustmentExportController {
     return files.of(format, "loans", LOANS, row -> loans.page(filter, list.portion(row), actor));
   }
 
-  @Operation(operationId = "exportScrap", summary = "Scrap as a file")
+  @Operation(
+      operationId = "exportReasonReport",
+      summary = "What reasons and movement kinds came to, as a file")
   @Needs(Permission.LOOK)
-  @GetMapping("/scrap")
-  ResponseEntity<StreamingResponseBody> scrap(
+  @GetMapping("/reason-report")
+  ResponseEntity<StreamingResponseBody> report(
       @Parameter(hidden = true) Actor actor,
       @RequestParam Sheet.Format format,
-      @RequestParam(defaultValue = "ITEM") ScrapReport.By by,
-      @RequestParam(required = false) Long site,
-      @RequestParam Instant after,
-      @RequestParam Instant before) {
-    List<ScrapReport.Row> rows = scrap.rows(by, site, after, before, actor);
-    return files.of(format, "scrap", SCRAP, TableFile.whole(rows));
+      @Valid @ParameterObject ReasonReport.Question asked) {
+    return files.of(
+        format, "reason-report", REPORT, TableFile.whole(report.report(asked, actor).rows()));
   }
 }

@@ -113,12 +113,14 @@ public class AdjustmentRows {
     return jdbc.sql(
             "select a.replacing, a.party, a.due, exists (select 1 from adjustment_picture p where"
                 + " p.adjustment_id = a.id) picture, (select max(q.id) from approval q where"
-                + " q.subject_id = a.id and q.subject in ('ADJUSTMENT', 'SCRAP')) approval from"
+                + " q.subject_id = a.id and q.subject in ('ADJUSTMENT', 'SCRAP')) approval,"
+                + " (select max(n.id) from loan n where n.adjustment_id = a.id) loan from"
                 + " adjustment a where a.id = ?")
         .param(id)
         .query(
             (found, n) -> {
               long approval = found.getLong(5);
+              long loan = found.getLong(6);
               return new Card(
                   row,
                   found.getBoolean(1),
@@ -126,6 +128,7 @@ public class AdjustmentRows {
                   found.getDate(3) == null ? null : found.getDate(3).toLocalDate(),
                   found.getBoolean(4),
                   approval == 0 ? null : approval,
+                  loan == 0 ? null : loan,
                   fields(id),
                   lines(id));
             })

@@ -12,12 +12,13 @@ import app.reliquum.api.Utc;
 import app.reliquum.api.lists.ListQuery;
 import app.reliquum.api.lists.ListTable;
 import app.reliquum.core.adjustment.LentGoods;
+import app.reliquum.core.adjustment.Purpose;
+import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.document.DueDay;
 import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.Goods;
 import app.reliquum.core.ledger.Line;
 import app.reliquum.core.ledger.Spot;
-import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.quantity.UnitOfMeasure;
 import app.reliquum.feed.Feed;
@@ -45,6 +46,7 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -58,7 +60,10 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
-/** What is lent out: to whom, until when, and what has come back of it. */
+/**
+ * What is out and comes back, on loan or in use in the house: who has it, until when, and what has
+ * come back of it.
+ */
 @Service
 public class Loans {
 
@@ -95,6 +100,8 @@ public class Loans {
       String number,
       long siteId,
       String site,
+      Purpose purpose,
+      String kind,
       String party,
       @Nullable LocalDate due,
       boolean overdue,
@@ -126,9 +133,14 @@ public class Loans {
   public record Back(
       Instant at, String person, long posting, String name, Quantity quantity, boolean reversed) {}
 
-  /** A loan whole. */
+  /**
+   * A loan whole.
+   *
+   * @param backKind the movement kind by which it comes back, with the fields that are asked for
+   */
   @Schema(name = "LoanCard")
-  public record Card(Row loan, long adjustment, List<LoanGoods> goods, List<Back> returns) {}
+  public record Card(
+      Row loan, long adjustment, Kind backKind, List<LoanGoods> goods, List<Back> returns) {}
 
   /**
    * Some of the goods that come back.
@@ -150,6 +162,9 @@ public class Loans {
       @Size(max = 200) String note,
       Map<Long, String> fields) {}
 
+  private static final Set<PostingKind> FOLLOWED =
+      EnumSet.of(PostingKind.LOAN, PostingKind.MOVEMENT);
+
   /** Which loans are asked for. */
   public enum Filter {
     OPEN,
@@ -159,7 +174,8 @@ public class Loans {
 
   private static final ListTable<LoanColumn> LOANS =
       new ListTable<>(
-          "from loan l join site s on s.id = l.site_id left join person p on p.id = l.lent_by",
+          "from loan l join site s on s.id = l.site_id join movement_kind k on k.id = l.kind_id"
+              + " left join person p on p.id = l.lent_by",
           "l.id",
           List.of("l.site_id"),
           List.of(
@@ -171,7 +187,7 @@ public class Loans {
 
   private static final String SELECT =
       """
-      select l.*, s.name site, s.time_zone, coalesce(p.name, '') lender, %s line_count,
+      select l.*, s.name site, s.time_zone, k.name kind, k.purpose, coalesce(p.name, '') lender, %s line_count,
         %s open_count,
         (select group_concat(distinct i.name order by i.name separator ', ') from loan_goods g
           join item i on i.id = g.item_id where g.loan_id = l.id) about
@@ -201,6 +217,8 @@ public class Loans {
         row.getString("number"),
         row.getLong("site_id"),
         row.getString("site"),
+        Purpose.valueOf(row.getString("purpose")),
+        row.getString("kind"),
         row.getString("party"),
         due,
         closed == null && DueDay.daysLate(due, today) > 0,
@@ -222,7 +240,16 @@ public class Loans {
             .param(id)
             .query(Long.class)
             .single();
-    return new Card(loan, adjustment, goods(id), returns(id));
+    return new Card(loan, adjustment, back(lentBy(id)), goods(id), returns(id));
+  }
+
+  private Kind lentBy(long loan) {
+    return kinds.kind(
+        jdbc.sql("select kind_id from loan where id = ?").param(loan).query(Long.class).single());
+  }
+
+  private Kind back(Kind out) {
+    return out.oppositeId() == null ? out : kinds.kind(out.oppositeId());
   }
 
   private List<LoanGoods> goods(long loan) {
@@ -363,14 +390,13 @@ public class Loans {
   public Card back(Command command, long id, ReturnEntry entry) {
     Card loan = card(id, command.actor());
     jdbc.sql("select id from loan where id = ? for update").param(id).query(Long.class).single();
-    Kind lent =
-        kinds.kind(
-            jdbc.sql("select kind_id from loan where id = ?").param(id).query(Long.class).single());
-    Kind back = lent.oppositeId() == null ? lent : kinds.kind(lent.oppositeId());
+    Kind lent = lentBy(id);
+    Kind back = back(lent);
     Map<Long, String> fields = kinds.read(back, entry.fields() == null ? Map.of() : entry.fields());
-    long onLoan = places.contra(PlaceKind.ON_LOAN);
+    long out = places.contra(lent.contra());
     List<Line> lines = new ArrayList<>();
     List<Object[]> returned = new ArrayList<>();
+    Map<Integer, UnitCost> worth = new HashMap<>();
     Map<Long, Quantity> sums = new HashMap<>();
     for (ReturnLineEntry line : entry.lines()) {
       Lent goods = lent(id, line.goods());
@@ -389,10 +415,13 @@ public class Loans {
       }
       Condition was = Condition.of(goods.conditionCode());
       Condition now = line.condition() == null ? was : line.condition();
+      if (!lent.contra().ours()) {
+        worthOut(id, goods).ifPresent(cost -> worth.put(lines.size(), cost));
+      }
       lines.add(
           new Line(
               new Goods(goods.itemId(), goods.lotId(), goods.serialId()),
-              new Spot(onLoan, 0, was),
+              new Spot(out, 0, was),
               new Spot(bin.id(), 0, now),
               line.quantity()));
       returned.add(new Object[] {goods.id(), line.quantity().amount()});
@@ -403,13 +432,14 @@ public class Loans {
             .post(
                 command,
                 new NewPosting(
-                        PostingKind.LOAN,
+                        Adjusting.postingKind(lent.purpose()),
                         null,
                         loan.loan().number(),
                         null,
                         note.isEmpty() ? back.name() : back.name() + ": " + note,
                         lines)
-                    .explained(back.id(), fields))
+                    .explained(back.id(), fields)
+                    .paid(worth))
             .posting();
     for (Object[] one : returned) {
       jdbc.sql("insert into loan_return (posting_id, goods_id, quantity) values (?, ?, ?)")
@@ -421,6 +451,23 @@ public class Loans {
     }
     settle(id);
     return card(id, command.actor());
+  }
+
+  /** What one of the goods was worth when it went out: what was used up comes back as that. */
+  private Optional<UnitCost> worthOut(long loan, Lent goods) {
+    return jdbc.sql(
+            """
+            select sum(l.value) / sum(l.quantity) from loan n
+              join adjustment a on a.id = n.adjustment_id
+              join posted_line l on l.posting_id = a.posting_id
+            where n.id = ? and l.item_id = ? and l.lot_id = ? and l.serial_id = ?
+              and l.from_condition = ?
+            """)
+        .params(loan, goods.itemId(), goods.lotId(), goods.serialId(), goods.conditionCode())
+        .query(BigDecimal.class)
+        .optional()
+        .map(BigDecimal::abs)
+        .map(UnitCost::new);
   }
 
   private Lent lent(long loan, long goods) {
@@ -459,7 +506,7 @@ public class Loans {
 
   @EventListener
   void aboutToReverse(AboutToReverse reversal) {
-    if (reversal.kind() == PostingKind.LOAN) {
+    if (FOLLOWED.contains(reversal.kind())) {
       jdbc.sql(
               "select l.id from loan l where l.id in (select g.loan_id from loan_return b join"
                   + " loan_goods g on g.id = b.goods_id where b.posting_id = :posting)"
@@ -474,7 +521,7 @@ public class Loans {
   /** What is taken back was not lent out, or has not come back. */
   @EventListener
   void reversed(PostingReversed back) {
-    if (back.kind() != PostingKind.LOAN) {
+    if (!FOLLOWED.contains(back.kind())) {
       return;
     }
     Set<Long> loans = new java.util.TreeSet<>();

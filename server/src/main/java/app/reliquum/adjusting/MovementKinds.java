@@ -76,6 +76,7 @@ public class MovementKinds {
    * @param sites where it is offered; empty for every site
    * @param roles to whom; empty for everyone
    * @param onFloor whether it is offered on the Floor as well
+   * @param comesBack whether what goes out by it is followed until it is back
    */
   @Schema(name = "MovementKind")
   public record Kind(
@@ -94,6 +95,7 @@ public class MovementKinds {
       List<Long> sites,
       List<String> roles,
       boolean onFloor,
+      boolean comesBack,
       List<Field> fields) {
 
     /** Whether it is for someone at all; the house itself has every reason. */
@@ -142,13 +144,15 @@ public class MovementKinds {
         .query(
             (row, n) -> {
               long opposite = row.getLong("opposite_id");
+              Purpose purpose = Purpose.valueOf(row.getString("purpose"));
+              Direction direction = Direction.valueOf(row.getString("direction"));
               return new Kind(
                   row.getLong("id"),
                   row.getInt("version"),
                   row.getString("code"),
                   row.getString("name"),
-                  Purpose.valueOf(row.getString("purpose")),
-                  Direction.valueOf(row.getString("direction")),
+                  purpose,
+                  direction,
                   PlaceKind.valueOf(row.getString("contra")),
                   row.getString("account"),
                   row.getBoolean("note_needed"),
@@ -158,6 +162,7 @@ public class MovementKinds {
                   sites.getOrDefault(row.getLong("id"), List.of()),
                   listed(row.getString("roles")),
                   row.getBoolean("on_floor"),
+                  purpose.comesBack(direction, opposite != 0),
                   fields.getOrDefault(row.getLong("id"), List.of()));
             })
         .stream()

@@ -225,9 +225,16 @@ class Names {
     return new FloorView.Hit(kind, id, item, title, detail, null, false, counts);
   }
 
-  /** Something that is on loan: to whom, and until when. */
+  /** Something that is out and comes back: who has it, and until when. */
   static FloorView.Hit loan(Loans.Row loan, String code) {
     return new FloorView.Hit(
-        Kind.LOAN, loan.id(), null, code, loan.party(), loan.due(), loan.overdue(), Quantity.ZERO);
+        Kind.LOAN,
+        loan.id(),
+        null,
+        code,
+        loan.party().isEmpty() ? loan.kind() : loan.party(),
+        loan.due(),
+        loan.overdue(),
+        Quantity.ZERO);
   }
 }

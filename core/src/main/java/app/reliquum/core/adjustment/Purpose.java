@@ -30,6 +30,16 @@ public enum Purpose {
     return this == SCRAP;
   }
 
+  /**
+   * Whether what goes out by a kind is followed until it is back: loans always, what the house
+   * takes out by a movement of its own if there is one by which it comes back.
+   *
+   * @param opposite whether the kind has an opposite
+   */
+  public boolean comesBack(Direction direction, boolean opposite) {
+    return direction == Direction.OUT && (this == LOAN || this == MOVEMENT && opposite);
+  }
+
   /** What keeps a kind from being as it is said. */
   public enum Fault {
     /** Goods can't come from or go to that place by a kind. */

@@ -53,6 +53,23 @@ class AdjustmentRulesTest {
     assertThat(purpose.severalReasons()).isEqualTo(purpose == Purpose.SCRAP);
   }
 
+  @ParameterizedTest
+  @CsvSource({
+    "LOAN, OUT, false, true",
+    "LOAN, OUT, true, true",
+    "LOAN, IN, true, false",
+    "MOVEMENT, OUT, true, true",
+    "MOVEMENT, OUT, false, false",
+    "MOVEMENT, IN, true, false",
+    "MOVEMENT, EITHER, true, false",
+    "ADJUSTMENT, OUT, true, false",
+    "SCRAP, OUT, true, false"
+  })
+  void whatHasAWayBackIsFollowedUntilItIsBack(
+      Purpose purpose, Direction direction, boolean opposite, boolean comesBack) {
+    assertThat(purpose.comesBack(direction, opposite)).isEqualTo(comesBack);
+  }
+
   @Test
   void noMoreComesBackThanIsOut() {
     LentGoods goods = new LentGoods(Quantity.of("5"), Quantity.of("3.5"));
