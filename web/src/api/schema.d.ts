@@ -5942,6 +5942,7 @@ export interface components {
       item: number;
       /** Format: int32 */
       line: number;
+      load: string | null;
       lot: string | null;
       name: string;
       place: string;
@@ -9098,6 +9099,7 @@ export interface components {
       /** Format: int32 */
       items: number | null;
       key: string;
+      load: string | null;
       lot: string | null;
       /** Format: int64 */
       lotId: number | null;
@@ -15279,6 +15281,7 @@ export interface operations {
         place?: number;
         lot?: number;
         serial?: number;
+        load?: string;
         condition?: 'GOOD' | 'ON_HOLD' | 'REJECTED';
         q?: string;
         at?: string;
@@ -18702,6 +18705,7 @@ export interface operations {
         place?: number;
         lot?: number;
         serial?: number;
+        load?: string;
         condition?: 'GOOD' | 'ON_HOLD' | 'REJECTED';
         q?: string;
         at?: string;

@@ -1,12 +1,16 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { t } from '../app/words';
 import type { Schemas } from '../api/client';
 import { Code } from '../kit/Code';
 import { money, quantity } from '../kit/format';
 import { AdjustChoice } from './AdjustChoice';
+import { useSites } from '../app/session';
 import { Basket } from './Basket';
-import type { Saying, View } from './desks';
+import { useChooseSite } from './chosenSite';
+import { sentenceDesk, type Saying, type View } from './desks';
+import { useOutbox } from './OutboxContext';
 import { DoneNote, HeadStrip, Listed, Marks, Row, SmallButton } from './Parts';
 import { useBasics, type Parts, type Talk } from './talk';
 import { saying } from './useSentence';
@@ -78,6 +82,7 @@ export function useAdjustParts(talk: Talk): Parts {
     ),
     body: (
       <>
+        <OtherSite view={now} />
         <Extras view={now} onSay={desk.say} />
         <Lies view={now} onSay={desk.say} />
       </>
@@ -90,6 +95,33 @@ export function useAdjustParts(talk: Talk): Parts {
     main: some && !begun ? look : { ...confirm(t('righting.add')), disabled: !now.whole },
     hint: t('righting.hint'),
   };
+}
+
+/** A bin of another site: whoever works there goes on there, with the same reason. */
+function OtherSite({ view }: { view: View }) {
+  const { outbox } = useOutbox();
+  const sites = useSites();
+  const choose = useChooseSite();
+  const { type, values } = view.refusal ?? {};
+  const there = sites.data?.find((one) => one.id === values?.siteId);
+  const kind = view.adjusting?.kind;
+  if (type !== 'other-site' || !there || !kind || typeof values?.scan !== 'string') {
+    return null;
+  }
+  const scan = values.scan;
+  const goOn = () => {
+    const { key } = sentenceDesk(there.id, 'ADJUST');
+    void outbox.say(key, { kind: 'why', why: kind.id, way: view.adjusting!.way });
+    void outbox.say(key, { kind: 'scan', text: scan });
+    choose(there.id);
+  };
+  return (
+    <Box sx={{ px: 1.5, display: 'grid' }}>
+      <Button variant="outlined" sx={{ minHeight: 60, fontSize: 19 }} onClick={goOn}>
+        {t('righting.goOnAt', { site: there.name })}
+      </Button>
+    </Box>
+  );
 }
 
 function Posted({ posted }: { posted: Schemas['AdjustmentWritten'] }) {

@@ -12,6 +12,7 @@ import { BinCard, ItemCard } from './Cards';
 import { CheckPage } from './CheckPage';
 import type { Verb } from './desks';
 import { DOORS } from './doors';
+import { ChooseSiteContext } from './chosenSite';
 import { SentenceScreen } from './SentenceScreen';
 import { LoadingPage } from './LoadingPage';
 import { LoanOnFloor } from './LoanOnFloor';
@@ -54,23 +55,25 @@ export default function Floor() {
         component="main"
         sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}
       >
-        <Routes>
-          <Route index element={<Rest site={site} />} />
-          {VERBS.map((verb) => (
-            <Route
-              key={verb}
-              path={DOORS[verb].slice('/floor/'.length)}
-              element={<SentenceScreen key={`${verb} ${site.id}`} site={site} verb={verb} />}
-            />
-          ))}
-          <Route path="check" element={<CheckPage key={site.id} site={site} />} />
-          <Route path="request" element={<RequestPage key={site.id} site={site} />} />
-          <Route path="loan/:id" element={<LoanOnFloor site={site} />} />
-          <Route path="own" element={<OwnSecret secret={me.by} />} />
-          <Route path="item/:id" element={<ItemCard site={site} />} />
-          <Route path="bin/:id" element={<BinCard site={site} />} />
-          <Route path="*" element={<Navigate to="/floor" replace />} />
-        </Routes>
+        <ChooseSiteContext value={choose}>
+          <Routes>
+            <Route index element={<Rest site={site} />} />
+            {VERBS.map((verb) => (
+              <Route
+                key={verb}
+                path={DOORS[verb].slice('/floor/'.length)}
+                element={<SentenceScreen key={`${verb} ${site.id}`} site={site} verb={verb} />}
+              />
+            ))}
+            <Route path="check" element={<CheckPage key={site.id} site={site} />} />
+            <Route path="request" element={<RequestPage key={site.id} site={site} />} />
+            <Route path="loan/:id" element={<LoanOnFloor site={site} />} />
+            <Route path="own" element={<OwnSecret secret={me.by} />} />
+            <Route path="item/:id" element={<ItemCard site={site} />} />
+            <Route path="bin/:id" element={<BinCard site={site} />} />
+            <Route path="*" element={<Navigate to="/floor" replace />} />
+          </Routes>
+        </ChooseSiteContext>
       </Box>
     </Box>
   );

@@ -59,6 +59,10 @@ export function Facts({ view }: { view: View }) {
       t('move.holds', { place: place.address, amount: amount(adjusting.book) }),
     !view.expiry && lot?.expiry && `${t('expires')} ${date(lot.expiry)}`,
     view.verb === 'COUNT' && view.into && `${t('away.load')} ${view.into.value}`,
+    view.verb === 'ADJUST' &&
+      view.load &&
+      view.load.part !== 'WHOLE' &&
+      `${t('away.load')} ${view.load.code}`,
     view.incoming && `${t('away.load')} ${view.incoming}`,
     view.condition && view.condition !== 'GOOD' && t(`conditions.${view.condition}`),
     item.shelfNote && `${t('item.shelfNote')}: ${item.shelfNote}`,

@@ -6,6 +6,7 @@ import { afterEach, beforeEach, expect, it } from 'vitest';
 import '../app/words';
 import { noBin, sentence } from '../testing/sentence';
 import type { View } from './desks';
+import { ChooseSiteContext } from './chosenSite';
 import { SentenceScreen } from './SentenceScreen';
 
 const site = { id: 1, code: 'KQ', name: 'Kittiwake Quay' } as never;
@@ -61,6 +62,7 @@ const line = {
   serial: null,
   placeId: 3,
   place: 'QA-01-A',
+  load: null,
   condition: 'GOOD',
   quantity: '3',
 } as const;
@@ -194,4 +196,37 @@ it('says several reasons of what is scrapped', async () => {
       reasons: [9],
     }),
   );
+});
+
+it('goes on at the other site with the same reason when a bin of it is scanned', async () => {
+  const refusal = {
+    type: 'other-site',
+    values: { place: 'A-01-A', site: 'Pontoon Shop', siteId: 2, scan: 'RB.PS.A-01-A' },
+  };
+  answers('GET', '/api/sites', () => [
+    { id: 1, name: 'Kittiwake Quay' },
+    { id: 2, name: 'Pontoon Shop' },
+  ]);
+  answers('GET', '/api/floor/ADJUST', () => view({ outcome: 'REFUSED', refusal } as never));
+  answers('POST', '/api/floor/adjust/kind', () => view({ site: 2 }));
+  answers('POST', '/api/floor/ADJUST/scan', () => view({ site: 2 }));
+  const chosen: number[] = [];
+  show(
+    <ChooseSiteContext value={(next) => chosen.push(next)}>
+      <SentenceScreen site={site} verb="ADJUST" />
+    </ChooseSiteContext>,
+  );
+  await press('Go on at Pontoon Shop');
+  expect(chosen).toEqual([2]);
+  await waitFor(() =>
+    expect(asked.find((one) => one.path === '/api/floor/ADJUST/scan')?.body).toMatchObject({
+      site: 2,
+      text: 'RB.PS.A-01-A',
+    }),
+  );
+  expect(asked.find((one) => one.path === '/api/floor/adjust/kind')?.body).toEqual({
+    site: 2,
+    kind: 5,
+    way: 'OUT',
+  });
 });

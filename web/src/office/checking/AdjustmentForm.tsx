@@ -1,9 +1,9 @@
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { t } from '../../app/words';
-import { post, question } from '../../api/ask';
+import { get, post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMe, useSites } from '../../app/session';
 import { GridRow } from '../../kit/GridRow';
@@ -52,6 +52,21 @@ interface Line {
 
 const EMPTY: Line = { item: '', place: '', lot: '', serial: '', quantity: '' };
 
+/** The positions of rows on hand, without a figure yet. */
+function knownLines(rows: Schemas['OnHandRow'][], sites: { name: string; code: string }[]): Line[] {
+  const code = new Map(sites.map((site) => [site.name, site.code]));
+  return rows
+    .filter((row) => row.place && row.site)
+    .map((row) => ({
+      item: row.item ?? '',
+      place: `${code.get(row.site ?? '')}.${row.place}`,
+      lot: row.lot ?? '',
+      serial: row.serial ?? '',
+      quantity: '',
+      known: row,
+    }));
+}
+
 /** Something that puts the book right, as it is written down: from positions, or line by line. */
 export function AdjustmentForm({
   item,
@@ -76,17 +91,7 @@ export function AdjustmentForm({
   if (!kinds.data || !sites.data || (known && !lies.data)) {
     return null;
   }
-  const code = new Map(sites.data.map((site) => [site.name, site.code]));
-  const lines = (lies.data?.rows ?? [])
-    .filter((row) => row.place && row.site)
-    .map((row) => ({
-      item: row.item ?? '',
-      place: `${code.get(row.site ?? '')}.${row.place}`,
-      lot: row.lot ?? '',
-      serial: row.serial ?? '',
-      quantity: '',
-      known: row,
-    }));
+  const lines = knownLines(lies.data?.rows ?? [], sites.data);
   return (
     <Sheet
       kinds={kinds.data.filter(
@@ -96,6 +101,7 @@ export function AdjustmentForm({
           isOffered(kind, me.role, sites.data),
       )}
       purpose={purpose}
+      sites={sites.data}
       start={lines.length > 0 ? lines : [EMPTY]}
       onDone={onDone}
     />
@@ -104,10 +110,12 @@ export function AdjustmentForm({
 
 function Sheet({
   kinds,
+  sites,
   purpose,
   start,
   onDone,
 }: {
+  sites: Schemas['SiteCard'][];
   kinds: Kind[];
   purpose: Purpose;
   start: Line[];
@@ -156,6 +164,7 @@ function Sheet({
             place: line.place.trim(),
             lot: line.lot.trim() || undefined,
             serial: line.serial.trim() || undefined,
+            load: line.known?.load ?? undefined,
             condition: line.known?.condition ?? undefined,
             quantity: decimal(line.quantity),
           })),
@@ -192,6 +201,23 @@ function Sheet({
           options={optionsOf(ways, (one) => t(`adjust.way.${one}`))}
         />
       </Box>
+      {way === 'OUT' && (
+        <WholeLoad
+          onFound={(rows) =>
+            form.set({
+              lines: [
+                ...written(form.entry.lines, EMPTY).filter(
+                  (line) => line.known?.load !== rows[0].load,
+                ),
+                ...knownLines(rows, sites).map((line) => ({
+                  ...line,
+                  quantity: line.known?.onHand ?? '',
+                })),
+              ],
+            })
+          }
+        />
+      )}
       <LineEditor
         title={t(`adjust.linesOf.${way}`)}
         {...form.lines('lines')}
@@ -272,6 +298,46 @@ function Sheet({
   );
 }
 
+/** A unit load by its number: all that stands on it becomes lines. */
+function WholeLoad({ onFound }: { onFound: (rows: Schemas['OnHandRow'][]) => void }) {
+  const [code, setCode] = useState('');
+  const [none, setNone] = useState<string>();
+  const look = useMutation({
+    mutationFn: (load: string) =>
+      get('/api/on-hand', { group: 'POSITION', load, sort: 'PLACE', limit: 1000 }),
+    onSuccess: ({ rows }, load) => {
+      setNone(rows.length === 0 ? load : undefined);
+      if (rows.length > 0) {
+        setCode('');
+        onFound(rows);
+      }
+    },
+  });
+  const find = () => {
+    // A label writes the number of a unit load behind its identifier.
+    const load = code.trim().replace(/^(?:RU\.|\(00\)|00(?=\d{18}$))/i, '');
+    if (load) {
+      look.mutate(load);
+    }
+  };
+  return (
+    <TextField
+      label={t('adjust.wholeLoad')}
+      value={code}
+      onChange={(event) => setCode(event.target.value)}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') {
+          event.preventDefault();
+          find();
+        }
+      }}
+      onBlur={find}
+      error={none !== undefined || look.isError}
+      helperText={none !== undefined ? t('adjust.nothingOn', { load: none }) : look.error?.message}
+    />
+  );
+}
+
 /** A position that was looked up: what lies there is known, only the figure is asked for. */
 function KnownLine({
   line,
@@ -292,6 +358,7 @@ function KnownLine({
           <Code>{line.place}</Code>
           {line.lot && ` · ${t('lot')} ${line.lot}`}
           {line.serial && ` · ${t('serial')} ${line.serial}`}
+          {row.load && ` · ${t('load')} ${row.load}`}
           {row.condition && row.condition !== 'GOOD' && ` · ${t(`conditions.${row.condition}`)}`}
         </Box>
       </Box>

@@ -322,3 +322,42 @@ it('offers only the reasons that are for one’s role and sites', () => {
   expect(isOffered({ ...all, sites: [8] }, 'CLERK', sites)).toBe(false);
   expect(isOffered({ roles: ['CLERK'], sites: [7, 8] }, 'CLERK', sites)).toBe(true);
 });
+
+it('takes a whole unit load out, position by position', async () => {
+  answers('GET', '/api/on-hand', (one) => ({
+    total: 1,
+    offset: 0,
+    rows:
+      one.query.get('load') === '340000000000000014'
+        ? [
+            {
+              key: '7-3-0-0-9-0',
+              itemId: 7,
+              item: 'RPE',
+              name: 'Rope',
+              symbol: 'm',
+              place: 'QA-01-A',
+              site: 'Kittiwake Quay',
+              load: '340000000000000014',
+              condition: 'GOOD',
+              onHand: '12',
+            },
+          ]
+        : [],
+  }));
+  show(<AdjustmentForm purpose="SCRAP" onDone={() => undefined} />);
+  const load = await screen.findByLabelText(/Whole unit load/);
+  await fill(load, 'X-1');
+  await userEvent.keyboard('{Enter}');
+  expect(await screen.findByText(/Nothing stands on unit load X-1/)).toBeTruthy();
+  await userEvent.clear(load);
+  await fill(load, '00340000000000000014');
+  await userEvent.keyboard('{Enter}');
+  expect(await screen.findByText(/340000000000000014/)).toBeTruthy();
+  await press('Take out 1 line');
+  await waitFor(() =>
+    expect(asked.find((one) => one.path === '/api/adjustments')?.body).toMatchObject({
+      lines: [{ item: 'RPE', place: 'KQ.QA-01-A', load: '340000000000000014', quantity: '12' }],
+    }),
+  );
+});

@@ -427,6 +427,40 @@ class AdjustingTest {
   }
 
   @Test
+  void aPositionOnAUnitLoadIsAdjustedThere() {
+    long item = stocked("PALL", "NONE", "KQ.A-05-A", "3");
+    String load = controller.post("/api/unit-loads", Map.of()).ok().path("code").asString();
+    Map<String, Object> found = entry(kind("FOUND"), "IN", "PALL", "KQ.A-05-A", "8");
+    Map<String, Object> line = new HashMap<>(Goods.line("PALL", null, null, "KQ.A-05-A", "8"));
+    line.put("load", load);
+    found.put("lines", List.of(line));
+    clerk.post("/api/adjustments", found).ok();
+    JsonNode rows =
+        controller
+            .get("/api/on-hand?group=POSITION&item=" + item + "&sort=ON_HAND")
+            .ok()
+            .path("rows");
+    assertThat(rows).hasSize(2);
+    JsonNode on = find(rows, "load", load);
+    assertThat(on.path("onHand").asString()).isEqualTo("8");
+    assertThat(controller.get("/api/on-hand?group=POSITION&load=" + load).ok().path("rows"))
+        .hasSize(1);
+    assertThat(controller.get("/api/on-hand?group=POSITION&load=NONE").ok().path("rows")).isEmpty();
+    line.put("quantity", "6");
+    Map<String, Object> out = entry(kind("LOSS"), "OUT", "PALL", "KQ.A-05-A", "6");
+    out.put("lines", List.of(line));
+    clerk.post("/api/adjustments", out).ok();
+    assertThat(
+            find(
+                    controller.get("/api/on-hand?group=POSITION&item=" + item).ok().path("rows"),
+                    "load",
+                    load)
+                .path("onHand")
+                .asString())
+        .isEqualTo("2");
+  }
+
+  @Test
   void whatIsUsedInTheHouseIsOutUntilItComesBackAsItsOppositeSays() {
     long item = stocked("USED", "NONE", "KQ.A-04-A", "10");
     Map<String, Object> back = ownMovement("TOOLBACK", "Tool returned", "IN");

@@ -201,6 +201,66 @@ class FloorAdjustTest {
     assertThat(controller.get("/api/on-hand?group=LOT&q=K-NEW-1").text()).contains("K-NEW-1");
   }
 
+  private String palletOf(String place, List<Map<String, Object>> lines) {
+    String load = controller.post("/api/unit-loads", Map.of()).ok().path("code").asString();
+    controller
+        .post(
+            "/api/adjustments",
+            Map.of(
+                "kind",
+                kinds.get("FOUND"),
+                "way",
+                "IN",
+                "replacing",
+                false,
+                "lines",
+                lines.stream()
+                    .map(
+                        line -> {
+                          Map<String, Object> on = new HashMap<>(line);
+                          on.put("place", place);
+                          on.put("load", load);
+                          return on;
+                        })
+                    .toList()))
+        .ok();
+    return load;
+  }
+
+  @Test
+  void aPalletGoesIntoTheBasketWithAllThatStandsOnIt() {
+    String load =
+        palletOf(
+            "KQ.A-02-A",
+            List.of(
+                Map.of("item", "RPE", "quantity", "12"),
+                Map.of("item", "FLR", "lot", "K9", "quantity", "5")));
+    kind("DAMAGE", "OUT");
+    JsonNode said = scan("RU." + load);
+    assertThat(said.path("whole").asBoolean()).isTrue();
+    assertThat(said.path("load").path("part").asString()).isEqualTo("WHOLE");
+    assertThat(said.path("load").path("contents")).hasSize(2);
+    JsonNode lines = act("CONFIRM").path("adjusting").path("lines");
+    assertThat(lines.findValuesAsString("load")).containsExactly(load, load);
+    assertThat(lines.findValuesAsString("lot")).contains("K9");
+    send("posting", Map.of("replacing", false));
+    assertThat(controller.get("/api/on-hand?group=POSITION&load=" + load).ok().path("rows"))
+        .isEmpty();
+    assertThat(scan("RU." + load).path("refusal").path("type").asString()).isNotEmpty();
+    goods.booksAddUp();
+  }
+
+  @Test
+  void aBinOfAnotherSiteIsNamedSoThatOneMayGoOnThere() {
+    long other = goods.site("PS");
+    goods.opening("RPE", null, null, "PS.A-01-A", "9");
+    kind("DAMAGE", "OUT");
+    JsonNode refusal = scan("RB.PS.A-01-A").path("refusal");
+    assertThat(refusal.path("type").asString()).isEqualTo("other-site");
+    assertThat(refusal.path("values").path("siteId").asLong()).isEqualTo(other);
+    assertThat(refusal.path("values").path("scan").asString()).isEqualTo("RB.PS.A-01-A");
+  }
+
   @Test
   void whatCanNotBeIsRefusedAndNothingIsLost() {
     kind("DAMAGE", "OUT");

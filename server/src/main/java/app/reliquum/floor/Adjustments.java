@@ -22,6 +22,7 @@ import app.reliquum.core.sentence.AdjustSentence.Change;
 import app.reliquum.core.sentence.Dialogue;
 import app.reliquum.core.sentence.Evidence;
 import app.reliquum.core.sentence.Misfit;
+import app.reliquum.core.sentence.MoveSentence;
 import app.reliquum.core.sentence.OpenSentence;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.floor.BasketTable.Basket;
@@ -163,6 +164,7 @@ class Adjustments implements FloorVerb {
       draft.view.needsSerials = sentence.needsSerials();
       draft.view.serials = sentence.serials();
       draft.view.place = draft.place(sentence.place());
+      draft.view.load = draft.load(load(sentence));
       draft.view.condition = sentence.condition().filled().orElse(null);
       Optional<Long> item = sentence.item().filled();
       Optional<Long> place = sentence.place().filled();
@@ -184,6 +186,16 @@ class Adjustments implements FloorVerb {
               lines(),
               leftAt().orElse(null),
               posted);
+    }
+
+    private static MoveSentence.Load load(AdjustSentence sentence) {
+      return new MoveSentence.Load(
+          sentence.load(),
+          !sentence.allOfLoad().isEmpty()
+              ? MoveSentence.Load.Part.WHOLE
+              : sentence.way() == Way.IN
+                  ? MoveSentence.Load.Part.ONTO
+                  : MoveSentence.Load.Part.OFF);
     }
 
     /** Further reasons that may be said with one. */
@@ -211,6 +223,7 @@ class Adjustments implements FloorVerb {
                 change.serial().isEmpty() ? null : change.serial(),
                 change.place(),
                 facts.bin(change.place()).address(),
+                change.unitLoad() == 0 ? null : facts.load(change.unitLoad()),
                 change.condition(),
                 change.quantity()));
       }

@@ -259,6 +259,7 @@ final class FloorView {
       @Nullable String serial,
       long placeId,
       String place,
+      @Nullable String load,
       Condition condition,
       Quantity quantity) {}
 

@@ -181,23 +181,10 @@ class Moves implements FloorVerb {
 
     private FloorView.@Nullable Load load(SentenceDraft draft, MoveSentence sentence) {
       MoveSentence.Load load = sentence.load();
-      if (load.unitLoad() == 0) {
-        return load.whole()
-            ? new FloorView.Load(
-                0, "", false, load.part(), sentence.source().stream().map(draft::content).toList())
-            : null;
-      }
-      return facts
-          .card(load.unitLoad())
-          .map(
-              card ->
-                  new FloorView.Load(
-                      card.id(),
-                      card.code(),
-                      card.trolley(),
-                      load.part(),
-                      facts.stockOn(card.id()).stream().map(draft::content).toList()))
-          .orElse(null);
+      return load.unitLoad() == 0 && load.whole()
+          ? new FloorView.Load(
+              0, "", false, load.part(), sentence.source().stream().map(draft::content).toList())
+          : draft.load(load);
     }
 
     /** Where else the item lies: for someone who puts it away. */

@@ -12,6 +12,7 @@ import app.reliquum.core.sentence.Evidence;
 import app.reliquum.core.sentence.Misfit;
 import app.reliquum.core.sentence.MoveSentence;
 import app.reliquum.floor.FloorView.Hit.Kind;
+import app.reliquum.places.Places;
 import java.lang.reflect.RecordComponent;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
@@ -40,7 +41,10 @@ class Names {
       put(values, part.getName(), read(part, misfit));
     }
     if (misfit instanceof Misfit.OtherSite other) {
-      values.put("site", facts.bin(other.place()).siteName());
+      Places.LedgerPlace bin = facts.bin(other.place());
+      values.put("site", bin.siteName());
+      values.put("siteId", bin.site());
+      values.put("scan", "RB." + bin.siteCode() + "." + bin.address());
     }
     return new Told(Told.type(misfit.getClass()), values);
   }

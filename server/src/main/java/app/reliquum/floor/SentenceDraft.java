@@ -7,6 +7,7 @@ import app.reliquum.core.quantity.PackBreakdown;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.sentence.Blank;
 import app.reliquum.core.sentence.HeldPosition;
+import app.reliquum.core.sentence.MoveSentence;
 import app.reliquum.core.sentence.Verb;
 import app.reliquum.floor.FloorView.State;
 import java.time.LocalDate;
@@ -130,6 +131,23 @@ final class SentenceDraft {
 
   private @Nullable String lotCode(PositionKey key) {
     return key.lot() == 0 ? null : facts.lotCode(key.lot());
+  }
+
+  /** A unit load and what stands on it; null for none. */
+  FloorView.@Nullable Load load(MoveSentence.Load load) {
+    return load.unitLoad() == 0
+        ? null
+        : facts
+            .card(load.unitLoad())
+            .map(
+                card ->
+                    new FloorView.Load(
+                        card.id(),
+                        card.code(),
+                        card.trolley(),
+                        load.part(),
+                        facts.stockOn(card.id()).stream().map(this::content).toList()))
+            .orElse(null);
   }
 
   /** Stock that could be meant. */

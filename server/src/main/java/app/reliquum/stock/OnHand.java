@@ -64,6 +64,7 @@ public class OnHand {
       @Nullable Long place,
       @Nullable Long lot,
       @Nullable Long serial,
+      @Nullable String load,
       @Nullable Condition condition,
       @Nullable String q,
       @Nullable Instant at) {
@@ -73,12 +74,13 @@ public class OnHand {
           && place == null
           && lot == null
           && serial == null
+          && load == null
           && condition == null
           && at == null;
     }
 
     boolean narrow() {
-      return item != null || place != null || lot != null || serial != null;
+      return item != null || place != null || lot != null || serial != null || load != null;
     }
   }
 
@@ -99,6 +101,7 @@ public class OnHand {
       @Nullable LocalDate expiry,
       @Nullable Long serialId,
       @Nullable String serial,
+      @Nullable String load,
       @Nullable Condition condition,
       @Nullable Quantity onHand,
       @Nullable Quantity available,
@@ -322,6 +325,7 @@ public class OnHand {
         .param("place", query.filter().place())
         .param("lot", query.filter().lot())
         .param("serial", query.filter().serial())
+        .param("load", query.filter().load())
         .param(
             "condition",
             query.filter().condition() == null ? null : query.filter().condition().code())

@@ -101,6 +101,8 @@ final class OnHandSql {
               + RESERVED
               + " reserved, p.in_date, p.place_id, pl.address, a.name area, t.name site,"
               + " p.lot_id, l.code lot, l.expiry, p.serial_id, r.code serial, p.unit_load_id,"
+              + " if(p.unit_load_id = 0, null,"
+              + " (select u.code from unit_load u where u.id = p.unit_load_id)) unit_load,"
               + " p.condition_code";
       case ITEM ->
           "select i.id, i.code, i.name, i.unit,"
@@ -207,6 +209,9 @@ final class OnHandSql {
     }
     if (query.filter().serial() != null) {
       where.append(" and p.serial_id = :serial");
+    }
+    if (query.filter().load() != null) {
+      where.append(" and p.unit_load_id = (select u.id from unit_load u where u.code = :load)");
     }
     if (query.filter().condition() != null) {
       where.append(" and p.condition_code = :condition");

@@ -2,6 +2,7 @@ package app.reliquum.core.sentence;
 
 import app.reliquum.core.adjustment.Way;
 import app.reliquum.core.ledger.Condition;
+import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.MeasureRule;
 import app.reliquum.core.quantity.Quantity;
 import java.util.ArrayList;
@@ -14,6 +15,7 @@ final class AdjustReading extends NewGoodsSaid {
   private final List<Evidence> evidence;
   private final AdjustFacts facts;
   private long place;
+  private long load;
 
   AdjustReading(List<Evidence> evidence, AdjustFacts facts) {
     super(facts);
@@ -23,6 +25,13 @@ final class AdjustReading extends NewGoodsSaid {
 
   AdjustSentence sentence() {
     evidence.forEach(this::hear);
+    if (load != 0) {
+      List<HeldPosition> on = facts.stockOn(load);
+      stand(on);
+      if (facts.way() == Way.OUT && item == 0 && !facts.trolley(load)) {
+        return wholeLoad(on);
+      }
+    }
     Blank<Long> itemBlank = item == 0 ? onlyItem() : new Blank.Said<>(item);
     item = itemBlank.filled().orElse(0L);
     if (item == 0) {
@@ -38,10 +47,66 @@ final class AdjustReading extends NewGoodsSaid {
           typedAlone(),
           Blank.said(place),
           Blank.empty(),
+          load,
+          List.of(),
           List.of(),
           List.of());
     }
     return withItem(itemBlank);
+  }
+
+  /** What stands on a unit load is where that stands. */
+  private void stand(List<HeldPosition> on) {
+    if (on.isEmpty()) {
+      if (facts.way() != Way.IN) {
+        throw new MisfitFound(new Misfit.NothingOn(load));
+      }
+      return;
+    }
+    long stands = on.get(0).key().place();
+    if (facts.siteOf(stands) != facts.site()) {
+      throw new MisfitFound(new Misfit.OtherSite(stands));
+    }
+    if (place != 0 && place != stands) {
+      throw new MisfitFound(new Misfit.NotThere(place, on.get(0).key().item(), List.of(stands)));
+    }
+    place = stands;
+  }
+
+  /** A unit load goes out with all that stands on it. */
+  private AdjustSentence wholeLoad(List<HeldPosition> on) {
+    if (figure != null || lot != null || !serials.isEmpty() || condition != null) {
+      throw new MisfitFound(new Misfit.WholeLoad(load));
+    }
+    return new AdjustSentence(
+        evidence,
+        facts.way(),
+        Blank.empty(),
+        Blank.empty(),
+        false,
+        null,
+        false,
+        List.of(),
+        Blank.empty(),
+        new Blank.Said<>(place),
+        Blank.empty(),
+        load,
+        on.stream().sorted(Comparator.comparing(HeldPosition::key)).map(this::change).toList(),
+        List.of(),
+        List.of());
+  }
+
+  private AdjustSentence.Change change(HeldPosition one) {
+    PositionKey key = one.key();
+    return new AdjustSentence.Change(
+        key.item(),
+        key.lot() == 0 ? "" : facts.lotCode(key.lot()),
+        null,
+        key.serial() == 0 ? "" : facts.serialCode(key.serial()),
+        key.place(),
+        key.unitLoad(),
+        key.condition(),
+        one.quantity());
   }
 
   private AdjustSentence withItem(Blank<Long> itemBlank) {
@@ -87,7 +152,7 @@ final class AdjustReading extends NewGoodsSaid {
     if (needsSerials) {
       here = serials.isEmpty() ? List.of() : inOrder(here);
     } else if (facts.way() == Way.SET) {
-      here = here.stream().filter(one -> one.key().unitLoad() == 0).toList();
+      here = here.stream().filter(one -> one.key().unitLoad() == load).toList();
     }
     Blank<Quantity> quantity = needsSerials ? piecesSaid(serials.size()) : quantityOf(here, where);
     return new AdjustSentence(
@@ -102,6 +167,8 @@ final class AdjustReading extends NewGoodsSaid {
         quantity,
         placeBlank,
         conditionBlank,
+        load,
+        List.of(),
         here,
         where == 0 ? fitting : List.of());
   }
@@ -111,10 +178,23 @@ final class AdjustReading extends NewGoodsSaid {
     place = said.place();
   }
 
+  @Override
+  void hearMore(Evidence one) {
+    if (one instanceof Evidence.UnitLoad said) {
+      if (load != 0 && load != said.unitLoad()) {
+        throw new MisfitFound(new Misfit.OtherLoad(load, said.unitLoad()));
+      }
+      load = said.unitLoad();
+    } else {
+      super.hearMore(one);
+    }
+  }
+
   // What fills itself, and what follows.
 
   private boolean fits(HeldPosition stock) {
     return (lot == null || isLot(stock, lot))
+        && (load == 0 || facts.way() == Way.IN || stock.key().unitLoad() == load)
         && (condition == null || stock.key().condition() == condition)
         && (serials.isEmpty()
             || facts.way() != Way.OUT
@@ -152,7 +232,8 @@ final class AdjustReading extends NewGoodsSaid {
     if (place == 0 || facts.way() == Way.IN) {
       return Blank.empty();
     }
-    return Blank.onlyOf(facts.stockIn(place).stream().map(one -> one.key().item()));
+    List<HeldPosition> there = load == 0 ? facts.stockIn(place) : facts.stockOn(load);
+    return Blank.onlyOf(there.stream().map(one -> one.key().item()));
   }
 
   private Blank<Long> placeOf(List<HeldPosition> fitting) {

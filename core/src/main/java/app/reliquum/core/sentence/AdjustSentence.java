@@ -23,6 +23,8 @@ import java.util.Optional;
  * @param quantity how much comes or goes, or the figure that the book is set to, in base units
  * @param place the bin
  * @param condition in which condition
+ * @param load the unit load that goods come onto, or go off; 0 for none
+ * @param allOfLoad what goes out of a unit load that goes with all that stands on it; else empty
  * @param source what of it lies there, as far as it is named
  * @param candidates where it lies, while the place is open
  */
@@ -38,6 +40,8 @@ public record AdjustSentence(
     Blank<Quantity> quantity,
     Blank<Long> place,
     Blank<Condition> condition,
+    long load,
+    List<Change> allOfLoad,
     List<HeldPosition> source,
     List<HeldPosition> candidates)
     implements Sentence {
@@ -45,6 +49,7 @@ public record AdjustSentence(
   public AdjustSentence {
     evidence = List.copyOf(evidence);
     serials = List.copyOf(serials);
+    allOfLoad = List.copyOf(allOfLoad);
     source = List.copyOf(source);
     candidates = List.copyOf(candidates);
   }
@@ -82,7 +87,8 @@ public record AdjustSentence(
 
   /**
    * The changes that were gathered before, and those of this whole sentence. The same goods in the
-   * same bin are one change; a figure that is said again is the figure.
+   * same bin are one change; a figure that is said again is the figure, and a unit load that is
+   * said again goes once.
    *
    * @return empty if it names a piece that was gathered before
    */
@@ -92,6 +98,8 @@ public record AdjustSentence(
       Optional<Change> same = all.stream().filter(change::sameGoods).findFirst();
       if (same.isEmpty()) {
         all.add(change);
+      } else if (!allOfLoad.isEmpty()) {
+        all.set(all.indexOf(same.get()), change);
       } else if (!change.serial().isEmpty()) {
         return Optional.empty();
       } else {
@@ -105,6 +113,9 @@ public record AdjustSentence(
 
   @Override
   public List<Wanted> wanted() {
+    if (!allOfLoad.isEmpty()) {
+      return List.of();
+    }
     boolean there = item.filled().isPresent() && place.filled().isPresent();
     return Wanted.of(
         Wanted.ITEM.in(item),
@@ -135,6 +146,9 @@ public record AdjustSentence(
    * and then off unit loads.
    */
   public List<Change> changes() {
+    if (!allOfLoad.isEmpty()) {
+      return allOfLoad;
+    }
     Quantity all = quantity.filled().orElseThrow();
     List<Change> changes = new ArrayList<>();
     if (needsSerials) {
@@ -144,7 +158,7 @@ public record AdjustSentence(
       return changes;
     }
     if (way != Way.OUT) {
-      changes.add(change("", 0, all));
+      changes.add(change("", load, all));
       return changes;
     }
     Quantity open = all;
@@ -160,7 +174,7 @@ public record AdjustSentence(
 
   private long unitLoadOf(String serial) {
     int at = serials.indexOf(serial);
-    return way == Way.OUT && at < source.size() ? source.get(at).key().unitLoad() : 0;
+    return way == Way.OUT && at < source.size() ? source.get(at).key().unitLoad() : load;
   }
 
   private Change change(String serial, long unitLoad, Quantity part) {

@@ -31,8 +31,13 @@ class AdjustTest {
   private static final long BEACON = 3;
   private static final long HERE = 10;
   private static final long THERE = 11;
+  private static final long FAR = 12;
   private static final long AWAY = 20;
   private static final long PALLET = 90;
+  private static final long AWAY_PALLET = 91;
+  private static final long EMPTY_PALLET = 92;
+  private static final long MIXED = 93;
+  private static final long TROLLEY = 94;
 
   /** Rope here and there, two lots of flares here, two beacons there; a pallet of rope here. */
   private record House(Way way) implements AdjustFacts, AnyHouse {
@@ -57,6 +62,9 @@ class AdjustTest {
           stock(FLARE, HERE, 62, 0, 0, 4),
           stock(BEACON, THERE, 0, 71, 0, 1),
           stock(BEACON, THERE, 0, 72, 0, 1),
+          stock(FLARE, FAR, 63, 0, MIXED, 8),
+          stock(BEACON, FAR, 0, 73, MIXED, 1),
+          stock(FLARE, FAR, 64, 0, TROLLEY, 4),
           new HeldPosition(
               new PositionKey(ROPE, THERE, 0, 0, 0, Condition.REJECTED),
               new Holding(Quantity.of(2), LocalDate.of(2026, 1, 1))));
@@ -104,6 +112,18 @@ class AdjustTest {
     @Override
     public List<HeldPosition> stockOf(long item) {
       return all().stream().filter(one -> one.key().item() == item).toList();
+    }
+
+    @Override
+    public List<HeldPosition> stockOn(long unitLoad) {
+      return unitLoad == AWAY_PALLET
+          ? List.of(stock(ROPE, AWAY, 0, 0, AWAY_PALLET, 5))
+          : all().stream().filter(one -> one.key().unitLoad() == unitLoad).toList();
+    }
+
+    @Override
+    public boolean trolley(long unitLoad) {
+      return unitLoad == TROLLEY;
     }
 
     @Override
@@ -201,6 +221,58 @@ class AdjustTest {
         .isEqualTo(new Misfit.CodeTwice("S71"));
     assertThat(misfit(Way.SET, new Evidence.Item(BEACON, Quantity.ZERO)))
         .isEqualTo(new Misfit.NotByFigure(BEACON));
+  }
+
+  @Test
+  void aPalletGoesOutWithAllThatStandsOnIt() {
+    Evidence mixed = new Evidence.UnitLoad(MIXED);
+    AdjustSentence sentence = read(Way.OUT, mixed);
+    assertThat(sentence.whole()).isTrue();
+    assertThat(sentence.changes())
+        .containsExactlyInAnyOrder(
+            new AdjustSentence.Change(
+                FLARE, "L63", null, "", FAR, MIXED, Condition.GOOD, Quantity.of(8)),
+            new AdjustSentence.Change(
+                BEACON, "", null, "S73", FAR, MIXED, Condition.GOOD, Quantity.ONE));
+    // Said again it goes once.
+    assertThat(sentence.added(sentence.changes())).contains(sentence.changes());
+    // Of the pallet, or of the trolley, only what is named.
+    AdjustSentence some =
+        read(Way.OUT, new Evidence.UnitLoad(MIXED), new Evidence.Lot(FLARE, 63), figure("3"));
+    assertThat(some.changes())
+        .containsExactly(
+            new AdjustSentence.Change(
+                FLARE, "L63", null, "", FAR, MIXED, Condition.GOOD, Quantity.of(3)));
+    assertThat(read(Way.OUT, new Evidence.UnitLoad(TROLLEY)).wanted())
+        .containsExactly(Wanted.QUANTITY);
+    assertThat(misfit(Way.OUT, mixed, figure("3"))).isEqualTo(new Misfit.WholeLoad(MIXED));
+    assertThat(misfit(Way.OUT, new Evidence.UnitLoad(EMPTY_PALLET)))
+        .isEqualTo(new Misfit.NothingOn(EMPTY_PALLET));
+    assertThat(misfit(Way.OUT, new Evidence.UnitLoad(AWAY_PALLET)))
+        .isEqualTo(new Misfit.OtherSite(AWAY));
+    assertThat(misfit(Way.OUT, mixed, new Evidence.UnitLoad(PALLET)))
+        .isEqualTo(new Misfit.OtherLoad(MIXED, PALLET));
+    assertThat(misfit(Way.OUT, mixed, BIN_HERE)).isInstanceOf(Misfit.NotThere.class);
+  }
+
+  @Test
+  void goodsComeOntoAPalletAndAreSetOnIt() {
+    AdjustSentence onto =
+        read(
+            Way.IN,
+            BIN_THERE,
+            new Evidence.UnitLoad(EMPTY_PALLET),
+            new Evidence.LotCode(FLARE, "NEW"),
+            figure("12"));
+    assertThat(onto.changes())
+        .containsExactly(
+            new AdjustSentence.Change(
+                FLARE, "NEW", null, "", THERE, EMPTY_PALLET, Condition.GOOD, Quantity.of(12)));
+    AdjustSentence more = read(Way.IN, new Evidence.UnitLoad(PALLET), SOME_ROPE, figure("2"));
+    assertThat(more.place().filled()).contains(HERE);
+    AdjustSentence set = read(Way.SET, new Evidence.UnitLoad(PALLET), SOME_ROPE, figure("48"));
+    assertThat(set.book()).isEqualTo(Quantity.of(50));
+    assertThat(set.changes()).extracting(AdjustSentence.Change::unitLoad).containsExactly(PALLET);
   }
 
   @Test

@@ -77,6 +77,11 @@ class AnyAdjustmentsTest {
     }
 
     @Override
+    public List<HeldPosition> stockOn(long unitLoad) {
+      return stock.stream().filter(one -> one.key().unitLoad() == unitLoad).toList();
+    }
+
+    @Override
     public Optional<LocalDate> expiry(long lot) {
       return Optional.empty();
     }
@@ -102,7 +107,8 @@ class AnyAdjustmentsTest {
                     new HeldPosition(
                         new PositionKey(
                             item,
-                            place,
+                            // A unit load stands in one place.
+                            load == 0 ? place : 12,
                             item == 2 ? mark : 0,
                             item == 3 ? mark + 10 * place : 0,
                             load,
@@ -121,7 +127,10 @@ class AnyAdjustmentsTest {
             Arbitraries.longs()
                 .between(10, 13)
                 .map(place -> (Evidence) new Evidence.Bin(place, Evidence.Role.ANY)),
-            Arbitraries.of(new Evidence.Bin(99, Evidence.Role.ANY)),
+            Arbitraries.of(
+                new Evidence.Bin(99, Evidence.Role.ANY),
+                new Evidence.UnitLoad(77),
+                new Evidence.UnitLoad(78)),
             Arbitraries.longs()
                 .between(1, 3)
                 .map(item -> (Evidence) new Evidence.Item(item, Quantity.ONE)),
@@ -165,7 +174,11 @@ class AnyAdjustmentsTest {
     List<Change> changes = sentence.changes();
     assertThat(changes).isNotEmpty();
     Quantity all = changes.stream().map(Change::quantity).reduce(Quantity.ZERO, Quantity::plus);
-    assertThat(all).isEqualTo(sentence.quantity().filled().orElseThrow());
+    assertThat(all)
+        .isEqualTo(
+            sentence.allOfLoad().isEmpty()
+                ? sentence.quantity().filled().orElseThrow()
+                : HeldPosition.total(house.stockOn(sentence.load())));
     for (Change change : changes) {
       assertThat(house.siteOf(change.place())).isEqualTo(1);
       assertThat(change.lot().isEmpty()).isEqualTo(change.item() != 2);
