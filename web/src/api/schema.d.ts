@@ -11233,6 +11233,7 @@ export interface components {
       town: string;
       /** Format: int32 */
       transferDays: number;
+      unplannedReviewed: boolean;
       /** Format: int32 */
       version: number;
       virtual: boolean;
@@ -11267,6 +11268,7 @@ export interface components {
       town: string;
       /** Format: int32 */
       transferDays?: number | null;
+      unplannedReviewed?: boolean | null;
       /** Format: int32 */
       version?: number | null;
       virtual?: boolean | null;
@@ -11675,6 +11677,9 @@ export interface components {
       /** Format: int64 */
       fromId: number;
       goods: components['schemas']['TransferGoods'][];
+      /** Format: date-time */
+      handedIn: string | null;
+      handedInBy: string;
       /** Format: int64 */
       id: number;
       kept: components['schemas']['ReservedGoods'][];
@@ -11710,6 +11715,8 @@ export interface components {
       missing: number;
       /** Format: int32 */
       open: number;
+      /** Format: int32 */
+      review: number;
       /** Format: int32 */
       shortOnes: number;
     };
@@ -11894,6 +11901,8 @@ export interface components {
       from: string;
       /** Format: int64 */
       fromId: number;
+      /** Format: date-time */
+      handedIn: string | null;
       /** Format: int64 */
       id: number;
       /** Format: date-time */
@@ -23744,7 +23753,7 @@ export interface operations {
   listTransfers: {
     parameters: {
       query?: {
-        filter?: 'OPEN' | 'LATE' | 'SHORT' | 'IN_TRANSIT' | 'MISSING' | 'CLOSED' | 'ALL';
+        filter?: 'OPEN' | 'REVIEW' | 'LATE' | 'SHORT' | 'IN_TRANSIT' | 'MISSING' | 'CLOSED' | 'ALL';
         /** @description Words that must all be found in a row. */
         q?: string;
         /** @description A condition: COLUMN:COMPARISON:value. NUMBER (IS, IS_NOT, HOLDS, EMPTY, FILLED); STATE (IS, IS_NOT); FROM (IS, IS_NOT, EMPTY, FILLED); TO (IS, IS_NOT, EMPTY, FILLED); SITE (IS, IS_NOT); ITEM (IS, IS_NOT); WANTED (IS, FROM, UNTIL, EMPTY, FILLED); DISPATCH (IS, FROM, UNTIL, EMPTY, FILLED); LINES (IS, FROM, UNTIL, EMPTY, FILLED); TO_SEND (IS, FROM, UNTIL, EMPTY, FILLED); IN_TRANSIT (IS, FROM, UNTIL, EMPTY, FILLED); SHORT_LINES (IS, FROM, UNTIL, EMPTY, FILLED); IN_TRANSIT_VALUE (IS, FROM, UNTIL, EMPTY, FILLED); LAST_SENT (FROM, BEFORE, EMPTY, FILLED); LAST_ARRIVAL (FROM, BEFORE, EMPTY, FILLED); CREATED (FROM, BEFORE, EMPTY, FILLED). */

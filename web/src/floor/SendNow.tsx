@@ -8,11 +8,14 @@ import { isMore, minus } from '../kit/numbers';
 /** Asked once before goods leave: what is asked for and not picked. */
 export function SendNow({
   transfer,
+  reviewed,
   busy,
   onSend,
   onCancel,
 }: {
   transfer: Schemas['FloorTransfer'];
+  /** Whether the office looks it through before it leaves. */
+  reviewed: boolean;
   busy: boolean;
   onSend: (rest: 'FOLLOWS' | 'STAYS') => void;
   onCancel: () => void;
@@ -35,11 +38,18 @@ export function SendNow({
           ))}
         </Box>
       )}
+      {reviewed && <Box>{t('transfer.reviewed')}</Box>}
       <MainButton disabled={busy} onClick={() => onSend('FOLLOWS')}>
-        {t(missing.length === 0 ? 'transfer.send' : 'transfer.follows')}
+        {t(
+          reviewed
+            ? 'transfer.handIn'
+            : missing.length === 0
+              ? 'transfer.send'
+              : 'transfer.follows',
+        )}
       </MainButton>
       <Box sx={{ display: 'flex', gap: 1 }}>
-        {missing.length > 0 && (
+        {missing.length > 0 && !reviewed && (
           <SmallButton disabled={busy} onClick={() => onSend('STAYS')}>
             {t('transfer.stays')}
           </SmallButton>

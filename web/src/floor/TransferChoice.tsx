@@ -53,11 +53,13 @@ export function TransferChoice({
           onTap={() => onChoose(row.id)}
           title={<Numbered number={row.number}>{sends ? `→ ${row.to}` : row.from}</Numbered>}
           detail={
-            row.late > 0
-              ? t('going.late', { count: row.late })
-              : row.wanted
-                ? t('transfer.wantedOn', { day: date(row.wanted) })
-                : t('transfer.unplanned')
+            sends && row.handedIn
+              ? t('going.inReview')
+              : row.late > 0
+                ? t('going.late', { count: row.late })
+                : row.wanted
+                  ? t('transfer.wantedOn', { day: date(row.wanted) })
+                  : t('transfer.unplanned')
           }
           end={t('going.kinds', { count: sends ? row.sendLines : row.roadLines })}
         />

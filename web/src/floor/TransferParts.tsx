@@ -15,18 +15,20 @@ export function useTransferParts(talk: Talk): Parts {
   const { site, now, desk } = talk;
   const { undo, clear, back, confirm, amount, addable } = useBasics(talk);
   const [sending, setSending] = useState(false);
-  const [sentTo, setSentTo] = useState<string | null>(null);
+  const [sent, setSent] = useState<{ to: string; reviewed: boolean } | null>(null);
   const transfer = now.transfer;
   const sends = now.verb === 'SEND';
   const begun = now.canUndo;
   const choose = (document: number) => {
-    setSentTo(null);
+    setSent(null);
     desk.speak({ kind: 'document', document });
   };
   if (!transfer) {
     return {
-      head: sentTo && (
-        <DoneNote title={t('move.done')}>{t('going.sent', { site: sentTo })}</DoneNote>
+      head: sent && (
+        <DoneNote title={t('move.done')}>
+          {t(sent.reviewed ? 'going.handedIn' : 'going.sent', { site: sent.to })}
+        </DoneNote>
       ),
       choice: (
         <TransferChoice
@@ -34,7 +36,7 @@ export function useTransferParts(talk: Talk): Parts {
           verb={now.verb as TransferVerb}
           onChoose={choose}
           onBegin={(to) => {
-            setSentTo(null);
+            setSent(null);
             desk.speak({ kind: 'begin', to });
           }}
         />
@@ -43,6 +45,7 @@ export function useTransferParts(talk: Talk): Parts {
       hint: t('going.hintChoose'),
     };
   }
+  const reviewed = site.unplannedReviewed && !transfer.planned;
   const picked = transfer.kept.some((one) => one.picked);
   const finish = { label: t('going.finish'), onPress: () => setSending(true) };
   const other = { label: t('going.other'), onPress: () => choose(0) };
@@ -70,10 +73,11 @@ export function useTransferParts(talk: Talk): Parts {
         {sends && sending && (
           <SendNow
             transfer={transfer}
+            reviewed={reviewed}
             busy={desk.busy}
             onSend={(rest) => {
               setSending(false);
-              setSentTo(transfer.to);
+              setSent({ to: transfer.to, reviewed });
               desk.speak({ kind: 'sending', transfer: transfer.id, rest });
             }}
             onCancel={() => setSending(false)}

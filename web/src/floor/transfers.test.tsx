@@ -111,9 +111,20 @@ it('puts back what was picked', async () => {
 
 it('asks whether it is complete, and says what is missing', async () => {
   const sent = vi.fn();
-  show(<SendNow transfer={transfer} busy={false} onSend={sent} onCancel={vi.fn()} />);
+  show(
+    <SendNow transfer={transfer} reviewed={false} busy={false} onSend={sent} onCancel={vi.fn()} />,
+  );
   expect(screen.getByText('8 pc')).toBeTruthy();
   await press('Ship; the rest follows');
+  expect(sent).toHaveBeenCalledWith('FOLLOWS');
+});
+
+it('hands in what nobody planned where the office looks it through', async () => {
+  const sent = vi.fn();
+  show(<SendNow transfer={transfer} reviewed busy={false} onSend={sent} onCancel={vi.fn()} />);
+  expect(screen.getByText('The office looks it through before it leaves.')).toBeTruthy();
+  expect(screen.queryByRole('button', { name: 'Ship; the rest follows' })).toBeNull();
+  await press('Hand in for review');
   expect(sent).toHaveBeenCalledWith('FOLLOWS');
 });
 

@@ -40,6 +40,11 @@ export function TransferPanel({ transfer, onClose }: { transfer: number; onClose
               one.wanted && t('transfer.wantedOn', { day: date(one.wanted) }),
               { amiss: one.late > 0 && t('inbound.daysLate', { count: one.late }) },
               !one.planned && t('transfer.unplanned'),
+              {
+                amiss:
+                  one.handedIn &&
+                  t('transfer.handedIn', { who: one.handedInBy, when: instant(one.handedIn) }),
+              },
               one.direct && t('transfer.direct'),
               one.value > 0 && t('transfer.worth', { value: money(one.value) }),
             ]}

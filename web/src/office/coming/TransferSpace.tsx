@@ -20,7 +20,16 @@ import { TransferState } from './TransferState';
 
 type Row = Schemas['TransferRow'];
 
-const FILTERS = ['OPEN', 'LATE', 'SHORT', 'IN_TRANSIT', 'MISSING', 'CLOSED', 'ALL'] as const;
+const FILTERS = [
+  'OPEN',
+  'REVIEW',
+  'LATE',
+  'SHORT',
+  'IN_TRANSIT',
+  'MISSING',
+  'CLOSED',
+  'ALL',
+] as const;
 const STATES = ['PLANNED', 'READY_TO_SEND', 'IN_TRANSIT', 'PARTLY_RECEIVED', 'CLOSED'] as const;
 
 /** What goes between our own sites: planned, late, short, on the road, missing. */
@@ -47,6 +56,7 @@ export function TransferSpace() {
           counts={
             data && {
               OPEN: data.open,
+              REVIEW: data.review,
               LATE: data.late,
               SHORT: data.shortOnes,
               IN_TRANSIT: data.inTransit,

@@ -66,6 +66,8 @@ function card(part: Partial<Card>): Card {
     createdBy: 'Oddny',
     released: '2026-11-24T09:00:00Z',
     closed: null,
+    handedIn: null,
+    handedInBy: '',
     value: 0,
     lines: [line({})],
     kept: [],

@@ -59,6 +59,7 @@ const SITE = {
   outboundFlow: 'PICK_HAND_OVER' as (typeof FLOWS_OUT)[number],
   shortestRound: false,
   targetScanned: false,
+  unplannedReviewed: false,
   workingDays: ['MONDAY', 'TUESDAY', 'WEDNESDAY', 'THURSDAY', 'FRIDAY'] as WeekDay[],
   transferDays: '1',
   allocateAhead: '',
@@ -144,6 +145,7 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
           <Tick label={t('places.shortestRound')} {...form.tick('shortestRound')} />
         </>
       )}
+      <Tick label={t('places.unplannedReviewed')} {...form.tick('unplannedReviewed')} />
       <NumberField label={t('places.overPercent')} {...form.text('overPercent')} />
       {site && (
         <Choice

@@ -170,6 +170,7 @@ export function TodaySpace() {
         </>
       )),
     ),
+    task('reviewTransfers', ofTransfers?.review, 'coming/transfers?filter=REVIEW'),
     task('lateTransfers', ofTransfers?.late, 'coming/transfers?filter=LATE'),
     task('shortTransfers', ofTransfers?.shortOnes, 'coming/transfers?filter=SHORT'),
     mayPost &&

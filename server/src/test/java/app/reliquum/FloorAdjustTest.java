@@ -253,7 +253,8 @@ class FloorAdjustTest {
   @Test
   void aBinOfAnotherSiteIsNamedSoThatOneMayGoOnThere() {
     long other = goods.site("PS");
-    goods.opening("RPE", null, null, "PS.A-01-A", "9");
+    goods.item("OAR", "Oar", "NONE");
+    goods.opening("OAR", null, null, "PS.A-01-A", "9");
     kind("DAMAGE", "OUT");
     JsonNode refusal = scan("RB.PS.A-01-A").path("refusal");
     assertThat(refusal.path("type").asString()).isEqualTo("other-site");

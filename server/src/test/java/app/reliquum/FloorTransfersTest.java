@@ -122,6 +122,76 @@ class FloorTransfersTest {
     return id;
   }
 
+  private void reviewed(boolean on) {
+    JsonNode site = null;
+    for (JsonNode one : clerk.get("/api/sites").ok()) {
+      site = one.path("id").asLong() == quay ? one : site;
+    }
+    Map<String, Object> entry = new HashMap<>();
+    for (String same : List.of("code", "name", "timeZone", "street", "town", "binned", "version")) {
+      entry.put(same, site.path(same));
+    }
+    entry.put("unplannedReviewed", on);
+    clerk.put("/api/sites/" + quay, entry).ok();
+  }
+
+  private void picks(String quantity) {
+    scan(hand, quay, "SEND", "RB.KQ.A-01-A");
+    scan(hand, quay, "SEND", "RI." + shackle);
+    scan(hand, quay, "SEND", quantity);
+    act(hand, quay, "SEND", "CONFIRM");
+  }
+
+  @Test
+  void whatNobodyPlannedIsLookedThroughWhereTheSiteWantsItBeforeItLeaves() {
+    reviewed(true);
+    try {
+      long id =
+          hand.post("/api/floor/transfer/begin", Map.of("site", quay, "to", shop))
+              .ok()
+              .path("transfer")
+              .path("id")
+              .asLong();
+      assertThat(
+              hand.post(
+                      "/api/floor/transfer/sending",
+                      Map.of("site", quay, "transfer", id, "rest", "FOLLOWS"))
+                  .problem())
+          .isEqualTo("nothing-picked");
+      picks("5");
+      send(hand, id, "FOLLOWS");
+      JsonNode waits = card(id);
+      assertThat(waits.path("handedInBy").asString()).isEqualTo("Person HAND");
+      assertThat(waits.path("shipments")).isEmpty();
+      assertThat(goods.onHand(shackleId, "&site=" + quay)).isEqualTo("140");
+      int review = clerk.get("/api/transfers/counts").ok().path("review").asInt();
+      assertThat(review).isEqualTo(1);
+      assertThat(clerk.get("/api/transfers?filter=REVIEW").ok().path("rows").get(0).path("id"))
+          .hasToString(String.valueOf(id));
+
+      // What is picked after it was handed in has not been looked through.
+      choose(hand, quay, "SEND", id);
+      picks("2");
+      assertThat(card(id).path("handedIn").isNull()).isTrue();
+      send(hand, id, "FOLLOWS");
+      clerk.post("/api/transfers/" + id + "/sending", Map.of("rest", "STAYS")).ok();
+      assertThat(card(id).path("handedIn").isNull()).isTrue();
+      assertThat(card(id).path("state").asString()).isEqualTo("IN_TRANSIT");
+      assertThat(goods.onHand(shackleId, "&site=" + quay)).isEqualTo("133");
+      assertThat(clerk.get("/api/transfers?filter=REVIEW").ok().path("rows")).isEmpty();
+
+      // What was planned was looked through then.
+      long planned = planned(shackle, "3");
+      choose(hand, quay, "SEND", planned);
+      picks("3");
+      send(hand, planned, "FOLLOWS");
+      assertThat(card(planned).path("state").asString()).isEqualTo("IN_TRANSIT");
+    } finally {
+      reviewed(false);
+    }
+    goods.booksAddUp();
+  }
+
   @Test
   void anUnplannedTransferIsMadeAsThingsAreScannedAndHandedOverHalfDone() {
     JsonNode begun = hand.post("/api/floor/transfer/begin", Map.of("site", quay, "to", shop)).ok();

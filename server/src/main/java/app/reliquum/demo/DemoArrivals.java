@@ -244,6 +244,7 @@ class DemoArrivals {
             null,
             null,
             null,
+            null,
             null),
         DemoHouse.EVERYWHERE);
   }

@@ -123,7 +123,7 @@ class TransferErrands {
     return 0;
   }
 
-  Sending.Sent send(Command command, long transfer, TransferViews.Rest rest) {
-    return sending.send(command, transfer, rest);
+  void send(Command command, long transfer, TransferViews.Rest rest) {
+    sending.sendFromFloor(command, transfer, rest);
   }
 }

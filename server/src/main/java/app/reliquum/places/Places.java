@@ -64,6 +64,7 @@ public class Places {
       List<SiteCalendar.Holiday> holidays,
       @Nullable Integer allocateAhead,
       boolean targetScanned,
+      boolean unplannedReviewed,
       List<AreaCard> areas) {}
 
   /** An area. */
@@ -312,6 +313,14 @@ public class Places {
         .single();
   }
 
+  /** Whether what the Floor sends unplanned from a site is looked through before it leaves. */
+  public boolean reviewsUnplanned(long site) {
+    return jdbc.sql("select unplanned_reviewed from site where id = ?")
+        .param(site)
+        .query(Boolean.class)
+        .single();
+  }
+
   /** How goods leave a site. */
   public record Leaving(
       long site, String name, String timeZone, OutboundFlow flow, boolean shortestRound) {}
@@ -512,6 +521,7 @@ public class Places {
         calendar.holidays(site.id()),
         site.allocateAhead(),
         site.targetScanned(),
+        site.unplannedReviewed(),
         areas.stream().filter(area -> area.siteId() == site.id()).toList());
   }
 

@@ -53,6 +53,7 @@ class Site {
 
   private boolean shortestRound;
   private boolean targetScanned;
+  private boolean unplannedReviewed;
   private String workingDays = "MONDAY,TUESDAY,WEDNESDAY,THURSDAY,FRIDAY";
   private int transferDays = 1;
   private @Nullable Integer allocateAhead;
@@ -109,6 +110,14 @@ class Site {
 
   boolean targetScanned() {
     return targetScanned;
+  }
+
+  void reviewsUnplanned(boolean unplannedReviewed) {
+    this.unplannedReviewed = unplannedReviewed;
+  }
+
+  boolean unplannedReviewed() {
+    return unplannedReviewed;
   }
 
   void works(Set<DayOfWeek> days, int transferDays) {

@@ -81,6 +81,8 @@ public class SiteSetup {
    *     days; null for never
    * @param targetScanned whether goods are put into a bin only when it was scanned, not when it was
    *     only suggested and confirmed; null for as before
+   * @param unplannedReviewed whether what the Floor sends unplanned is looked through in the Office
+   *     before it leaves
    */
   public record SiteEntry(
       @Nullable Integer version,
@@ -103,14 +105,15 @@ public class SiteSetup {
       @Min(0) @Max(99) @Nullable Integer transferDays,
       @Size(max = 400) @Nullable List<@Valid HolidayEntry> holidays,
       @Min(0) @Max(99) @Nullable Integer allocateAhead,
-      @Nullable Boolean targetScanned) {
+      @Nullable Boolean targetScanned,
+      @Nullable Boolean unplannedReviewed) {
 
     /** A site that receives as most do. */
     public static SiteEntry plain(
         String code, String name, String timeZone, boolean binned, String street, String town) {
       return new SiteEntry(
           null, code, name, timeZone, binned, street, town, null, null, null, null, null, null,
-          null, null, null, null, null, null);
+          null, null, null, null, null, null, null);
     }
   }
 
@@ -257,6 +260,8 @@ public class SiteSetup {
 
   private static void sends(Site site, SiteEntry entry) {
     site.putsAway(entry.targetScanned() == null ? site.targetScanned() : entry.targetScanned());
+    site.reviewsUnplanned(
+        entry.unplannedReviewed() == null ? site.unplannedReviewed() : entry.unplannedReviewed());
     site.sends(
         entry.outboundFlow() == null ? site.outboundFlow() : entry.outboundFlow(),
         entry.shortestRound() == null ? site.shortestRound() : entry.shortestRound());

@@ -57,6 +57,10 @@ class SiteTable implements HouseTable {
               "target scanned",
               "Whether a bin must be scanned before goods are put into it.",
               false),
+          TableColumn.yesNo(
+              "unplanned reviewed",
+              "Whether the Office looks unplanned transfers through before they leave.",
+              false),
           TableColumn.of(
                   "working days",
                   TableColumn.Kind.LIST,
@@ -132,6 +136,7 @@ class SiteTable implements HouseTable {
         """
         select s.code, s.name, s.time_zone, s.binned, s.virtual_site, s.street, s.town, s.gln,
           s.inbound_flow, s.over_percent, s.outbound_flow, s.shortest_round, s.target_scanned,
+          s.unplanned_reviewed,
           lower(replace(s.working_days, ',', '; ')), s.transfer_days, s.allocate_ahead,
           (select group_concat(h.day, ' ', h.name order by h.day separator '; ')
             from site_holiday h where h.site_id = s.id)
@@ -186,7 +191,8 @@ class SiteTable implements HouseTable {
         row.whole("transfer days").orElseThrow(),
         holidays(row),
         row.whole("allocate ahead").orElse(null),
-        row.yes("target scanned"));
+        row.yes("target scanned"),
+        row.yes("unplanned reviewed"));
   }
 
   private static List<SiteSetup.HolidayEntry> holidays(TableRow row) {

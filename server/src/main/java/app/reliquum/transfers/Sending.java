@@ -96,6 +96,7 @@ public class Sending {
     if (!head.isReleased()) {
       table.released(id, true);
     }
+    table.handedIn(id, null);
     progress.refresh(head);
   }
 
@@ -259,6 +260,7 @@ public class Sending {
     }
     if (!head.planned()) {
       askLess(head, one);
+      table.handedIn(id, null);
     }
     progress.refresh(head);
   }
@@ -278,9 +280,23 @@ public class Sending {
   /** What was sent: the posting, and which shipment of the transfer it is. */
   public record Sent(long posting, int shipment) {}
 
-  /** Sends everything that is picked. */
-  public Sent send(Command command, long id, TransferViews.Rest rest) {
+  /**
+   * Sends from the Floor. What nobody has planned is handed in where the site wants it looked
+   * through: the Office sends it then. What is picked or put back meanwhile is handed in anew.
+   */
+  public void sendFromFloor(Command command, long id, TransferViews.Rest rest) {
     Head head = open(command, id);
+    if (head.planned() || !places.reviewsUnplanned(head.fromSiteId())) {
+      send(command, id, rest);
+      return;
+    }
+    picked(head);
+    table.handedIn(id, command.actor());
+    table.event(id, command.actor(), "HANDED_IN", "");
+    progress.refresh(head);
+  }
+
+  private List<Reservation> picked(Head head) {
     List<Reservation> picked =
         reserving.hold(head.number()).stream()
             .map(Reserving.Kept::reservation)
@@ -291,6 +307,13 @@ public class Sending {
       throw Problem.refused(
           "nothing-picked", "Nothing is picked for " + head.number() + ". Pick something first.");
     }
+    return picked;
+  }
+
+  /** Sends everything that is picked. */
+  public Sent send(Command command, long id, TransferViews.Rest rest) {
+    Head head = open(command, id);
+    List<Reservation> picked = picked(head);
     long place = head.direct() ? places.docks(head.toSiteId()).get(0) : head.roadPlaceId();
     Set<Long> whole = wholeLoads(picked);
     List<Line> lines = new ArrayList<>();
@@ -321,6 +344,7 @@ public class Sending {
       planning.withdrawRest(head, table.lines(id));
     }
     table.touched(id, true);
+    table.handedIn(id, null);
     if (head.direct()) {
       table.touched(id, false);
     }

@@ -98,6 +98,7 @@ class TransferRows {
   private String condition(TransferViews.Filter filter) {
     return switch (filter) {
       case OPEN -> NOT_CLOSED;
+      case REVIEW -> NOT_CLOSED + " and t.handed_in is not null";
       case LATE -> NOT_CLOSED + " and t.wanted < " + days.todaySql("t.to_site_id");
       case SHORT -> NOT_CLOSED + " and t.released is not null and exists " + SHORT;
       case IN_TRANSIT -> NOT_CLOSED + " and exists " + IN_TRANSIT;
@@ -155,12 +156,14 @@ class TransferRows {
         money(row.getBigDecimal("road_value")),
         lastSent,
         lastArrival,
+        Utc.instant(row.getTimestamp("handed_in")),
         Utc.instant(row.getTimestamp("created")));
   }
 
   TransferViews.Counts counts(Actor actor) {
     return new TransferViews.Counts(
         count(TransferViews.Filter.OPEN, actor),
+        count(TransferViews.Filter.REVIEW, actor),
         count(TransferViews.Filter.LATE, actor),
         count(TransferViews.Filter.SHORT, actor),
         count(TransferViews.Filter.IN_TRANSIT, actor),

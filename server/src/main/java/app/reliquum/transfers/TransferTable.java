@@ -55,7 +55,9 @@ class TransferTable {
       LocalDateTime created,
       String createdBy,
       LocalDateTime released,
-      LocalDateTime closed) {
+      LocalDateTime closed,
+      LocalDateTime handedIn,
+      String handedInBy) {
 
     boolean isReleased() {
       return released != null;
@@ -66,8 +68,9 @@ class TransferTable {
       """
       select t.id, t.version, t.number, t.planned, t.direct, t.state, t.from_site_id, t.sender,
         t.to_site_id, t.wanted, t.dispatch, t.note, t.road_place_id, t.created, w.name created_by, t.released,
-        t.closed
+        t.closed, t.handed_in, coalesce(h.name, '') handed_in_by
       from transfer t join person w on w.id = t.created_by
+        left join person h on h.id = t.handed_in_by
       """;
 
   Optional<Head> find(long id) {
@@ -144,6 +147,13 @@ class TransferTable {
   void touched(long id, boolean sent) {
     jdbc.sql("update transfer set " + (sent ? "last_sent" : "last_arrival") + " = ? where id = ?")
         .params(now(), id)
+        .update();
+  }
+
+  /** Notes that it waits for the Office, or, by nobody, that it does not any more. */
+  void handedIn(long id, @Nullable Actor by) {
+    jdbc.sql("update transfer set handed_in = ?, handed_in_by = ? where id = ?")
+        .params(by == null ? null : now(), by == null ? 0 : by.id(), id)
         .update();
   }
 

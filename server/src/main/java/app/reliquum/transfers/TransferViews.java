@@ -25,6 +25,8 @@ public final class TransferViews {
   /** What a list shows of transfers. */
   public enum Filter {
     OPEN,
+    /** The Floor has handed it in, and the Office has not sent it yet. */
+    REVIEW,
     LATE,
     /** Something asked for is not there to be sent. */
     SHORT,
@@ -64,6 +66,7 @@ public final class TransferViews {
    * @param shortLines of how many lines more is asked for than could be reserved
    * @param roadLines of how many lines something is on the road
    * @param value what is on the road at the cost it left with
+   * @param handedIn when the Floor handed it in to be looked through; null if it need not be
    */
   @Schema(name = "TransferRow")
   public record Row(
@@ -86,11 +89,12 @@ public final class TransferViews {
       BigDecimal value,
       @Nullable Instant lastSent,
       @Nullable Instant lastArrival,
+      @Nullable Instant handedIn,
       Instant created) {}
 
   /** How many transfers are in each list. */
   @Schema(name = "TransferCounts")
-  public record Counts(int open, int late, int shortOnes, int inTransit, int missing) {}
+  public record Counts(int open, int review, int late, int shortOnes, int inTransit, int missing) {}
 
   /**
    * A line of a transfer.
@@ -176,6 +180,8 @@ public final class TransferViews {
       String createdBy,
       @Nullable Instant released,
       @Nullable Instant closed,
+      @Nullable Instant handedIn,
+      String handedInBy,
       BigDecimal value,
       List<Line> lines,
       List<ReservedGoods> kept,

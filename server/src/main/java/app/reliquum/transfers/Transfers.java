@@ -139,6 +139,8 @@ public class Transfers implements Coming, Asked {
         head.createdBy(),
         head.released() == null ? null : head.released().toInstant(ZoneOffset.UTC),
         head.closed() == null ? null : head.closed().toInstant(ZoneOffset.UTC),
+        head.handedIn() == null ? null : head.handedIn().toInstant(ZoneOffset.UTC),
+        head.handedInBy(),
         TransferRows.money(value),
         lines,
         kept,
