@@ -1260,6 +1260,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/document-papers/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** A paper of a document exactly as it was printed */
+    get: operations['getKeptPaper'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/export/adjustments': {
     parameters: {
       query?: never;
@@ -7057,6 +7074,7 @@ export interface components {
       comments: components['schemas']['DocumentComment'][];
       document: string;
       files: components['schemas']['DocumentFile'][];
+      papers: components['schemas']['KeptPaper'][];
     };
     Done: {
       /** Format: int64 */
@@ -8459,6 +8477,13 @@ export interface components {
       quantity: string;
       step: string;
       symbol: string;
+    };
+    KeptPaper: {
+      /** Format: date-time */
+      at: string;
+      /** Format: int64 */
+      id: number;
+      title: string;
     };
     KitCard: {
       components: components['schemas']['KitComponent'][];
@@ -15018,6 +15043,32 @@ export interface operations {
       409: components['responses']['Conflict'];
       422: components['responses']['Refused'];
       503: components['responses']['Busy'];
+    };
+  };
+  getKeptPaper: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: number;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/pdf': string;
+        };
+      };
+      400: components['responses']['Invalid'];
+      401: components['responses']['SignIn'];
+      403: components['responses']['Forbidden'];
+      404: components['responses']['NotFound'];
     };
   };
   exportAdjustments: {

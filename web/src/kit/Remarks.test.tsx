@@ -29,6 +29,7 @@ beforeEach(() => {
         mine: true,
       },
     ],
+    papers: [{ id: 12, at: '2026-11-29T12:00:00Z', title: 'Pick sheet' }],
   };
   answers('GET', '/api/remarks', () => all);
   answers('GET', '/api/people/names', () => [
@@ -43,6 +44,8 @@ it('shows what was said, what was removed, and files with their size', async () 
   expect((await screen.findByText('@tavi')).tagName).toBe('B');
   expect(screen.getByText('Removed.')).toBeTruthy();
   expect(screen.getByText(/1\.2 MB/)).toBeTruthy();
+  expect(screen.getByText('1 paper as it was printed')).toBeTruthy();
+  expect(screen.getByText('Pick sheet').getAttribute('href')).toBe('/api/document-papers/12');
   expect(screen.getByRole('img', { name: 'rack.jpg' }).getAttribute('src')).toBe(
     '/api/document-files/7',
   );

@@ -30,6 +30,7 @@ export function Remarks({ of, rank }: { of: string; rank?: 'h2' }) {
         <Comment key={one.id} comment={one} />
       ))}
       {asked.data && asked.data.files.length > 0 && <Files files={asked.data.files} />}
+      {asked.data && asked.data.papers.length > 0 && <PrintedPapers papers={asked.data.papers} />}
       <ProblemNote problem={asked.error} />
       {may && asked.data && (
         <>
@@ -70,6 +71,29 @@ function Comment({ comment }: { comment: All['comments'][number] }) {
         </Box>
       )}
       <ProblemNote problem={away.error} />
+    </Box>
+  );
+}
+
+/** Papers of the document, each as it was printed then. */
+function PrintedPapers({ papers }: { papers: All['papers'] }) {
+  return (
+    <Box component="details" sx={{ my: 1 }}>
+      <Box component="summary" sx={{ cursor: 'pointer' }}>
+        {t('remarks.printed', { count: papers.length })}
+      </Box>
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, my: 0.5 }}>
+        {papers.toReversed().map((paper) => (
+          <li key={paper.id}>
+            <a href={`/api/document-papers/${paper.id}`} target="_blank" rel="noreferrer">
+              {paper.title}
+            </a>{' '}
+            <Box component="span" sx={{ color: 'text.secondary', fontSize: 13 }}>
+              {instant(paper.at)}
+            </Box>
+          </li>
+        ))}
+      </Box>
     </Box>
   );
 }

@@ -52,6 +52,7 @@ export function empty() {
     document: query.get('document'),
     comments: [],
     files: [],
+    papers: [],
   }));
 }
 

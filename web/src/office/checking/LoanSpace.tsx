@@ -75,7 +75,6 @@ function columns() {
   const of = columnsOf<Row>();
   return [
     of.number('number', t('count.number'), 106, { by: 'NUMBER' }),
-    of.text('kind', t('loan.kind'), 120, { by: 'KIND' }),
     of.text('party', t('loan.party'), 150, { by: 'PARTY', grow: 1.2 }),
     of.text('about', t('adjust.about'), 180, { grow: 2 }),
     of.count('open', t('loan.out'), 80, {
@@ -95,6 +94,7 @@ function columns() {
     }),
     of.ago('lent', t('loan.lent'), 122, { by: 'LENT' }),
     of.text('lentBy', t('adjust.by'), 110, { by: 'LENT_BY', grow: 1 }),
+    of.text('kind', t('loan.kind'), 120, { by: 'KIND' }),
     of.site('site', t('site'), 120, { by: 'SITE', grow: 1 }),
   ];
 }

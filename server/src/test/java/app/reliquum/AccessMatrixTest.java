@@ -288,6 +288,7 @@ class AccessMatrixTest {
           Map.entry("/api/supplier-returns", "supplierReturn"),
           Map.entry("/api/remarks", "comment"),
           Map.entry("/api/document-files", "documentFile"),
+          Map.entry("/api/document-papers", "keptPaper"),
           Map.entry("/api/sites", "site"),
           Map.entry("/api/costs/sites", "site"),
           Map.entry("/api/print-jobs", "printed"),

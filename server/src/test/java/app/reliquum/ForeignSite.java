@@ -200,6 +200,23 @@ final class ForeignSite {
                 MARK.getBytes(java.nio.charset.StandardCharsets.UTF_8))
             .ok();
     know("documentFile", attached.path("files").get(0).path("id").asLong());
+    print("/api/outbound/" + id("outbound") + "/papers/PICK");
+    know(
+        "keptPaper",
+        root.get("/api/remarks?document=" + document)
+            .ok()
+            .path("papers")
+            .get(0)
+            .path("id")
+            .asLong());
+  }
+
+  private void print(String paper) {
+    try {
+      root.bytes(paper);
+    } catch (java.io.IOException lost) {
+      throw new java.io.UncheckedIOException(lost);
+    }
   }
 
   private void supplierReturns(long site, long bin) {

@@ -19,6 +19,7 @@ class RemarksTest {
   @RegisterExtension static final RunningHouse HOUSE = RunningHouse.empty();
 
   private static Client controller;
+  private static Goods goods;
   private static Client hand;
   private static String transfer;
   private static String count;
@@ -26,7 +27,7 @@ class RemarksTest {
   @BeforeAll
   static void furnish() {
     controller = HOUSE.hire("WRITER", Role.CONTROLLER);
-    Goods goods = new Goods(controller);
+    goods = new Goods(controller);
     long here = goods.site("RA");
     long there = goods.site("RB");
     hand = HOUSE.hire("READER", Role.FLOOR_HAND, there);
@@ -72,6 +73,56 @@ class RemarksTest {
         "/api/document-files?document=" + document + "&name=" + name,
         "application/octet-stream",
         content);
+  }
+
+  @Test
+  void papersAreThereAgainAsTheyWerePrinted() throws IOException {
+    long id = idOf(transfer);
+    byte[] first = controller.bytes("/api/transfers/" + id + "/papers/PICK").body();
+    controller.bytes("/api/transfers/" + id + "/papers/PICK");
+    JsonNode papers = remarks(controller, transfer).path("papers");
+    // The same said twice is one paper.
+    assertThat(papers).hasSize(1);
+    assertThat(papers.get(0).path("title").asString()).isEqualTo("Pick sheet");
+    String kept = "/api/document-papers/" + papers.get(0).path("id").asLong();
+    assertThat(controller.bytes(kept).body()).isEqualTo(first);
+
+    goods.opening("RM-1", null, null, "RA.A-01-A", "9");
+    controller.post("/api/transfers/" + id + "/release", Map.of()).ok();
+    controller.bytes("/api/transfers/" + id + "/papers/PICK");
+    // It is printed otherwise now; what was printed then is still as it was.
+    assertThat(remarks(controller, transfer).path("papers")).hasSize(2);
+    assertThat(controller.bytes(kept).body()).isEqualTo(first);
+    assertThat(HOUSE.hire("FAR", Role.FLOOR_HAND, goods.site("RF")).get(kept).status())
+        .isEqualTo(403);
+    assertThat(controller.get("/api/document-papers/999999").status()).isEqualTo(404);
+  }
+
+  @Test
+  void whatTheBookSaysOfABlindCountIsNotReadOffItsPapers() throws IOException {
+    long id = idOfCount(count);
+    controller.bytes("/api/counts/" + id + "/papers/SHEETS");
+    controller.bytes("/api/counts/" + id + "/papers/SHEETS_WITH_BOOK");
+    JsonNode all = remarks(controller, count).path("papers");
+    assertThat(all).hasSize(2);
+    Client counter = HOUSE.hire("COUNTS", Role.FLOOR_HAND);
+    assertThat(remarks(counter, count).path("papers")).hasSize(1);
+    assertThat(counter.get("/api/document-papers/" + all.get(1).path("id").asLong()).status())
+        .isEqualTo(404);
+  }
+
+  private long idOf(String number) {
+    return controller
+        .get("/api/transfers?q=" + number)
+        .ok()
+        .path("rows")
+        .get(0)
+        .path("id")
+        .asLong();
+  }
+
+  private long idOfCount(String number) {
+    return controller.get("/api/counts?q=" + number).ok().path("rows").get(0).path("id").asLong();
   }
 
   @Test

@@ -94,9 +94,11 @@ class CountPapers implements PaperSource {
   public byte[] print(long count, Which which, Actor actor) {
     Head head = which == Which.SHEETS ? counts.head(count, actor) : counts.reviewed(count, actor);
     return printer.pdf(
-        which == Which.DISCREPANCIES
-            ? discrepancies(head, actor)
-            : sheets(head, which == Which.SHEETS_WITH_BOOK));
+        switch (which) {
+          case SHEETS -> sheets(head, false);
+          case SHEETS_WITH_BOOK -> sheets(head, true).forReviewers();
+          case DISCREPANCIES -> discrepancies(head, actor).forReviewers();
+        });
   }
 
   private Paper begin(String title, Head head) {

@@ -8,6 +8,7 @@ import app.reliquum.api.Permission;
 import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Size;
+import java.util.Locale;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -78,6 +79,19 @@ class RemarkController {
     return AttachedType.isShown(file.mediaType())
         ? FileAnswer.shown(file.bytes(), type, file.name())
         : FileAnswer.kept(file.bytes(), type, file.name());
+  }
+
+  @Operation(
+      operationId = "getKeptPaper",
+      summary = "A paper of a document exactly as it was printed")
+  @Needs(Permission.LOOK)
+  @GetMapping(path = "/document-papers/{id}", produces = MediaType.APPLICATION_PDF_VALUE)
+  ResponseEntity<byte[]> paper(Actor actor, @PathVariable long id) {
+    KeptPapers.Content paper = remarks.paper(id, actor);
+    return FileAnswer.shown(
+        paper.pdf(),
+        MediaType.APPLICATION_PDF,
+        paper.number() + "-" + paper.title().toLowerCase(Locale.ROOT).replace(' ', '-') + ".pdf");
   }
 
   @Operation(operationId = "detachFile", summary = "Take a file off a document")

@@ -41,10 +41,17 @@ class Remarks {
 
   private final JdbcClient jdbc;
   private final Staff staff;
+  private final KeptPapers papers;
   private final ApplicationEventPublisher events;
   private final Clock clock;
 
-  Remarks(JdbcClient jdbc, Staff staff, ApplicationEventPublisher events, Clock clock) {
+  Remarks(
+      JdbcClient jdbc,
+      Staff staff,
+      KeptPapers papers,
+      ApplicationEventPublisher events,
+      Clock clock) {
+    this.papers = papers;
     this.jdbc = jdbc;
     this.staff = staff;
     this.events = events;
@@ -77,9 +84,13 @@ class Remarks {
       boolean picture,
       boolean mine) {}
 
-  /** All that was said about a document, and attached to it, the oldest first. */
+  /** All that was said about a document, attached to it and printed of it, the oldest first. */
   @Schema(name = "DocumentRemarks")
-  record All(String document, List<Comment> comments, List<Attached> files) {}
+  record All(
+      String document,
+      List<Comment> comments,
+      List<Attached> files,
+      List<KeptPapers.Kept> papers) {}
 
   /** Something to be said; who is named by an at sign and their code is told. */
   @Schema(name = "DocumentCommentEntry")
@@ -96,7 +107,7 @@ class Remarks {
   }
 
   private All all(String number, Actor actor) {
-    return new All(number, comments(number, actor), files(number, actor));
+    return new All(number, comments(number, actor), files(number, actor), papers.of(number, actor));
   }
 
   private List<Comment> comments(String number, Actor actor) {
@@ -309,6 +320,14 @@ class Remarks {
         .param(id)
         .query((row, n) -> new Content(row.getString(1), row.getString(2), row.getBytes(3)))
         .single();
+  }
+
+  /** A paper of a document as it was printed. */
+  @Transactional(readOnly = true)
+  public KeptPapers.Content paper(long id, Actor actor) {
+    KeptPapers.Content paper = papers.paper(id, actor);
+    seen(paper.number(), actor);
+    return paper;
   }
 
   /** Takes a file off a document. */

@@ -16,6 +16,7 @@ public final class Paper {
   final String number;
   final String barcode;
   final List<Part> parts = new ArrayList<>();
+  boolean forReviewers;
 
   private Paper(String title, String number, String barcode) {
     this.title = title;
@@ -32,6 +33,12 @@ public final class Paper {
    */
   public static Paper of(String title, String number, String barcode) {
     return new Paper(title, number, barcode);
+  }
+
+  /** Only for those who may post: it says what others must not know yet. */
+  public Paper forReviewers() {
+    forReviewers = true;
+    return this;
   }
 
   /** What it is, without its number. */

@@ -1,5 +1,6 @@
 package app.reliquum.house;
 
+import app.reliquum.api.printing.PaperMade;
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import java.awt.Color;
 import java.awt.Graphics2D;
@@ -14,6 +15,7 @@ import javax.imageio.ImageIO;
 import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.multipdf.PDFMergerUtility;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.web.util.HtmlUtils;
 import uk.org.okapibarcode.backend.Code128;
@@ -61,19 +63,28 @@ public class PdfPrinter {
       """;
 
   private final House house;
+  private final ApplicationEventPublisher events;
 
-  PdfPrinter(House house) {
+  PdfPrinter(House house, ApplicationEventPublisher events) {
     this.house = house;
+    this.events = events;
   }
 
   /** A document as PDF. */
   public byte[] pdf(Paper paper) {
+    String says = html(paper);
+    byte[] pdf = made(says);
+    events.publishEvent(new PaperMade(paper.number, paper.title, says, paper.forReviewers, pdf));
+    return pdf;
+  }
+
+  private static byte[] made(String html) {
     ByteArrayOutputStream out = new ByteArrayOutputStream();
     try {
       new PdfRendererBuilder()
           .useFastMode()
           .useFont(() -> PDDocument.class.getResourceAsStream(FONT), "Liberation")
-          .withHtmlContent(html(paper), null)
+          .withHtmlContent(html, null)
           .toStream(out)
           .run();
       return out.toByteArray();
