@@ -82,7 +82,7 @@ class CountPapers implements PaperSource {
   }
 
   @Override
-  @Transactional(readOnly = true)
+  @Transactional
   public Optional<Made> paper(PaperKind kind, long subject, long site, Actor actor) {
     Head head = counts.head(subject, actor);
     Paper paper = sheets(head, false);
@@ -90,7 +90,7 @@ class CountPapers implements PaperSource {
         new Made(paper.name() + " " + head.number(), head.number(), printer.pdf(paper)));
   }
 
-  @Transactional(readOnly = true)
+  @Transactional
   public byte[] print(long count, Which which, Actor actor) {
     Head head = which == Which.SHEETS ? counts.head(count, actor) : counts.reviewed(count, actor);
     return printer.pdf(

@@ -15,7 +15,6 @@ import java.util.List;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Papers of documents, again later exactly as they were printed. */
@@ -40,11 +39,11 @@ class KeptPapers {
   record Content(String number, String title, byte[] pdf) {}
 
   /**
-   * Keeps a paper of a document, unless the last one of its name said the same. In a transaction of
-   * its own: what is printed is only read.
+   * Keeps a paper of a document, unless the last one of its name said the same, in the transaction
+   * in which it is made: that one writes therefore, although it seems to read.
    */
   @EventListener
-  @Transactional(propagation = Propagation.REQUIRES_NEW)
+  @Transactional
   public void keep(PaperMade made) {
     byte[] fingerprint = fingerprint(made.says());
     String title = made.title().substring(0, Math.min(LONGEST_TITLE, made.title().length()));

@@ -85,7 +85,7 @@ class OutboundPapers implements PaperSource {
   }
 
   @Override
-  @Transactional(readOnly = true)
+  @Transactional
   public Optional<Made> paper(PaperKind kind, long subject, long site, Actor actor) {
     OutboundViews.Card card = orders.card(subject, actor);
     List<Paper> papers =
@@ -113,7 +113,7 @@ class OutboundPapers implements PaperSource {
   }
 
   /** Prints one. */
-  @Transactional(readOnly = true)
+  @Transactional
   public byte[] print(long id, Which kind, Long despatch, Long load, Actor actor) {
     OutboundViews.Card card = orders.card(id, actor);
     return printer.pdf(
@@ -131,7 +131,7 @@ class OutboundPapers implements PaperSource {
    *
    * @throws Problem if there is nothing to pick for any of them
    */
-  @Transactional(readOnly = true)
+  @Transactional
   public byte[] pickSheets(List<Long> ids, Actor actor) {
     record Walked(OutboundViews.Card card, int from) {}
     List<Walked> cards =

@@ -65,7 +65,7 @@ class SupplierReturnPapers implements PaperSource {
   }
 
   @Override
-  @Transactional(readOnly = true)
+  @Transactional
   public Optional<Made> paper(PaperKind kind, long subject, long site, Actor actor) {
     SupplierReturnViews.Card card = rows.card(subject, actor);
     Paper paper = paper(card);
@@ -75,7 +75,7 @@ class SupplierReturnPapers implements PaperSource {
   }
 
   /** The note that goes with the goods, also to fetch them by before they are shipped. */
-  @Transactional(readOnly = true)
+  @Transactional
   public byte[] note(long id, Actor actor) {
     SupplierReturnViews.Card card = rows.card(id, actor);
     return printer.pdf(paper(card));

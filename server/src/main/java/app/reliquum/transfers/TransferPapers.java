@@ -64,7 +64,7 @@ class TransferPapers implements PaperSource {
 
   /** Where the goods leave one picks and sends, where they come one receives. */
   @Override
-  @Transactional(readOnly = true)
+  @Transactional
   public Optional<Made> paper(PaperKind kind, long subject, long site, Actor actor) {
     TransferViews.Card card = transfers.card(subject, actor);
     if (site != (kind == PaperKind.TRANSFER_RECEIPT_NOTE ? card.toId() : card.fromId())
@@ -81,7 +81,7 @@ class TransferPapers implements PaperSource {
         new Made(paper.name() + " " + card.number(), card.number(), printer.pdf(paper)));
   }
 
-  @Transactional(readOnly = true)
+  @Transactional
   public byte[] print(long id, Which kind, Integer shipment, Actor actor) {
     TransferViews.Card card = transfers.card(id, actor);
     return printer.pdf(
