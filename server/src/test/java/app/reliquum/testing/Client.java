@@ -25,6 +25,12 @@ public final class Client {
 
   private static final JsonMapper JSON = new JsonMapper();
 
+  static {
+    // A server may close a connection while the next request is on its way, as after a body that it
+    // did not want; every command has a key, so that to send it again is no second.
+    System.setProperty("jdk.httpclient.enableAllMethodRetry", "true");
+  }
+
   private final URI base;
   private final CookieManager cookies = new CookieManager();
   private final HttpClient http =
