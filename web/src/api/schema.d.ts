@@ -5886,7 +5886,7 @@ export interface components {
       id: number;
       name: string;
       /** @enum {string} */
-      purpose: 'RECEIVE' | 'INSPECT' | 'STORE' | 'PICK' | 'PACK' | 'HOLD';
+      purpose: 'RECEIVE' | 'INSPECT' | 'STORE' | 'PICK' | 'PACK' | 'HOLD' | 'SCRAP';
       /** Format: int64 */
       siteId: number;
       /** Format: int32 */
@@ -5896,7 +5896,7 @@ export interface components {
       code: string;
       name: string;
       /** @enum {string} */
-      purpose: 'RECEIVE' | 'INSPECT' | 'STORE' | 'PICK' | 'PACK' | 'HOLD';
+      purpose: 'RECEIVE' | 'INSPECT' | 'STORE' | 'PICK' | 'PACK' | 'HOLD' | 'SCRAP';
       /** Format: int32 */
       version?: number | null;
     };
@@ -6024,7 +6024,7 @@ export interface components {
       /** @enum {string} */
       mixing: 'ANYTHING' | 'ONE_ITEM' | 'ONE_ITEM_AND_LOT';
       /** @enum {string} */
-      purpose: 'RECEIVE' | 'INSPECT' | 'STORE' | 'PICK' | 'PACK' | 'HOLD';
+      purpose: 'RECEIVE' | 'INSPECT' | 'STORE' | 'PICK' | 'PACK' | 'HOLD' | 'SCRAP';
       /** Format: int64 */
       siteId: number;
       storageClass: string;
@@ -7933,6 +7933,8 @@ export interface components {
       mailFrom: string;
       name: string;
       scrapIsDemand: boolean;
+      /** Format: int32 */
+      scrapWorthPercent: number;
       settingUp: boolean;
       street: string;
       timeZone: string;
@@ -7948,6 +7950,8 @@ export interface components {
       mailFrom: string;
       name: string;
       scrapIsDemand?: boolean | null;
+      /** Format: int32 */
+      scrapWorthPercent?: number | null;
       street: string;
       timeZone?: string | null;
       town: string;

@@ -65,7 +65,7 @@ export function startOf<T extends object>(blank: T, known?: object | null): T {
 
 /** What stands in a form, and what the server said about a field of it. */
 export function useForm<T extends FieldValues>(start: T, problem: unknown) {
-  const { control, setValue, setError, clearErrors, formState } = useFields<T>({
+  const { control, getValues, setValue, setError, clearErrors, formState } = useFields<T>({
     defaultValues: start as DefaultValues<T>,
   });
   const entry = useWatch({ control }) as T;
@@ -90,6 +90,8 @@ export function useForm<T extends FieldValues>(start: T, problem: unknown) {
   };
   return {
     ...bound<T>(entry, set, (name) => errors[name]?.message as string | undefined),
+    /** What stands in it by now, for what was begun with an earlier entry. */
+    now: () => getValues() as T,
     /** Of the editor of its lines. */
     lines: <N extends keyof T & string>(name: N) => ({
       name,

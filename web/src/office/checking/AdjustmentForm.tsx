@@ -52,8 +52,15 @@ interface Line {
 
 const EMPTY: Line = { item: '', place: '', lot: '', serial: '', quantity: '' };
 
-/** The positions of rows on hand, without a figure yet. */
-function knownLines(rows: Schemas['OnHandRow'][], sites: { name: string; code: string }[]): Line[] {
+/** A document has no more lines. */
+const MOST_LINES = 1000;
+
+/** The positions of rows on hand: without a figure yet, or all of each. */
+function knownLines(
+  rows: Schemas['OnHandRow'][],
+  sites: { name: string; code: string }[],
+  whole: boolean,
+): Line[] {
   const code = new Map(sites.map((site) => [site.name, site.code]));
   return rows
     .filter((row) => row.place && row.site)
@@ -62,49 +69,72 @@ function knownLines(rows: Schemas['OnHandRow'][], sites: { name: string; code: s
       place: `${code.get(row.site ?? '')}.${row.place}`,
       lot: row.lot ?? '',
       serial: row.serial ?? '',
-      quantity: '',
+      quantity: (whole && row.onHand) || '',
       known: row,
     }));
 }
 
-/** Something that puts the book right, as it is written down: from positions, or line by line. */
+/**
+ * Something that puts the book right, as it is written down: from positions, or line by line. Of an
+ * area it begins with all that lies there.
+ */
 export function AdjustmentForm({
   item,
   place,
+  area,
   purpose,
   onDone,
 }: {
   item?: number;
   place?: number;
+  area?: number;
   purpose: Purpose;
   onDone: (saved: Written) => void;
 }) {
   const kinds = useKinds();
   const sites = useSites();
   const me = useMe();
-  const known = item !== undefined || place !== undefined;
+  const known = item !== undefined || place !== undefined || area !== undefined;
   const lies = useQuery({
-    ...question('/api/on-hand', { group: 'POSITION', item, place, sort: 'PLACE', limit: 200 }),
+    ...question('/api/on-hand', {
+      group: 'POSITION',
+      item,
+      place,
+      area,
+      sort: 'PLACE',
+      limit: area === undefined ? 200 : MOST_LINES,
+    }),
     enabled: known,
     staleTime: 0,
   });
   if (!kinds.data || !sites.data || (known && !lies.data)) {
     return null;
   }
-  const lines = knownLines(lies.data?.rows ?? [], sites.data);
+  const lines = knownLines(lies.data?.rows ?? [], sites.data, area !== undefined);
+  if (area !== undefined && lines.length === 0) {
+    return <Box sx={{ py: 2 }}>{t('adjust.nothingInArea')}</Box>;
+  }
+  const more = area === undefined ? 0 : (lies.data?.total ?? 0) - lines.length;
   return (
-    <Sheet
-      kinds={kinds.data.filter(
-        (kind) =>
-          kind.active &&
-          !(kind.purpose === 'LOAN' && kind.direction === 'IN') &&
-          isOffered(kind, me.role, sites.data),
+    <>
+      {more > 0 && (
+        <Box role="status" sx={{ py: 1 }}>
+          {t('adjust.moreInArea', { count: more })}
+        </Box>
       )}
-      purpose={purpose}
-      sites={sites.data}
-      start={lines.length > 0 ? lines : [EMPTY]}
-      onDone={onDone}
-    />
+      <Sheet
+        kinds={kinds.data.filter(
+          (kind) =>
+            kind.active &&
+            !(kind.purpose === 'LOAN' && kind.direction === 'IN') &&
+            isOffered(kind, me.role, sites.data),
+        )}
+        purpose={purpose}
+        sites={sites.data}
+        start={lines.length > 0 ? lines : [EMPTY]}
+        onDone={onDone}
+      />
+    </>
   );
 }
 
@@ -141,6 +171,14 @@ function Sheet({
   const [reasons, setReasons] = useState<number[]>([]);
   const [filled, setFilled] = useState<Filled>({});
   const [picture, setPicture] = useState<Entry['picture']>();
+  const load = useWholeLoad((rows) =>
+    form.set({
+      lines: [
+        ...written(form.now().lines, EMPTY).filter((line) => line.known?.load !== rows[0].load),
+        ...knownLines(rows, sites, true),
+      ],
+    }),
+  );
   // Of positions that were looked up, those without a figure are not meant.
   const meantLines = written(form.entry.lines, EMPTY).filter(
     (line) => !line.known || line.quantity.trim(),
@@ -150,7 +188,11 @@ function Sheet({
       save={save}
       may="MOVE"
       word={t(`adjust.go.${way}`, { count: meantLines.length })}
-      onSubmit={() =>
+      onSubmit={() => {
+        // A number that still stands there is meant: nothing is posted without what is on it.
+        if (way === 'OUT' && load.find()) {
+          return;
+        }
         save.mutate({
           kind: kind.id,
           way,
@@ -168,8 +210,8 @@ function Sheet({
             condition: line.known?.condition ?? undefined,
             quantity: decimal(line.quantity),
           })),
-        })
-      }
+        });
+      }}
     >
       <Box sx={{ display: 'grid', gridTemplateColumns: '1.5fr 1fr', gap: 1.5 }}>
         <TextField
@@ -201,23 +243,7 @@ function Sheet({
           options={optionsOf(ways, (one) => t(`adjust.way.${one}`))}
         />
       </Box>
-      {way === 'OUT' && (
-        <WholeLoad
-          onFound={(rows) =>
-            form.set({
-              lines: [
-                ...written(form.entry.lines, EMPTY).filter(
-                  (line) => line.known?.load !== rows[0].load,
-                ),
-                ...knownLines(rows, sites).map((line) => ({
-                  ...line,
-                  quantity: line.known?.onHand ?? '',
-                })),
-              ],
-            })
-          }
-        />
-      )}
+      {way === 'OUT' && <WholeLoad {...load} />}
       <LineEditor
         title={t(`adjust.linesOf.${way}`)}
         {...form.lines('lines')}
@@ -299,27 +325,38 @@ function Sheet({
 }
 
 /** A unit load by its number: all that stands on it becomes lines. */
-function WholeLoad({ onFound }: { onFound: (rows: Schemas['OnHandRow'][]) => void }) {
+function useWholeLoad(onFound: (rows: Schemas['OnHandRow'][]) => void) {
   const [code, setCode] = useState('');
-  const [none, setNone] = useState<string>();
+  const [fault, setFault] = useState<string>();
   const look = useMutation({
     mutationFn: (load: string) =>
-      get('/api/on-hand', { group: 'POSITION', load, sort: 'PLACE', limit: 1000 }),
-    onSuccess: ({ rows }, load) => {
-      setNone(rows.length === 0 ? load : undefined);
-      if (rows.length > 0) {
+      get('/api/on-hand', { group: 'POSITION', load, sort: 'PLACE', limit: MOST_LINES }),
+    onSuccess: ({ rows, total }, load) => {
+      if (rows.length === 0) {
+        setFault(t('adjust.nothingOn', { load }));
+      } else if (total > rows.length) {
+        setFault(t('adjust.tooMuchOn', { load, total, most: MOST_LINES }));
+      } else {
+        setFault(undefined);
         setCode('');
         onFound(rows);
       }
     },
+    onError: (error) => setFault(error.message),
   });
+  /** Looks for what stands there; says whether anything does. */
   const find = () => {
     // A label writes the number of a unit load behind its identifier.
     const load = code.trim().replace(/^(?:RU\.|\(00\)|00(?=\d{18}$))/i, '');
-    if (load) {
+    if (load && !look.isPending) {
       look.mutate(load);
     }
+    return load !== '';
   };
+  return { code, setCode, fault, find };
+}
+
+function WholeLoad({ code, setCode, fault, find }: ReturnType<typeof useWholeLoad>) {
   return (
     <TextField
       label={t('adjust.wholeLoad')}
@@ -332,8 +369,8 @@ function WholeLoad({ onFound }: { onFound: (rows: Schemas['OnHandRow'][]) => voi
         }
       }}
       onBlur={find}
-      error={none !== undefined || look.isError}
-      helperText={none !== undefined ? t('adjust.nothingOn', { load: none }) : look.error?.message}
+      error={fault !== undefined}
+      helperText={fault ?? t('adjust.wholeLoadHelp', { most: MOST_LINES })}
     />
   );
 }

@@ -14,6 +14,7 @@ import { AdjustmentFile } from './AdjustmentFile';
 import { AdjustmentForm } from './AdjustmentForm';
 import { AdjustmentPanel } from './AdjustmentPanel';
 import { AdjustmentState } from './AdjustmentState';
+import { CollectScrap, useScrapAreas } from './CollectScrap';
 import { PURPOSES, useKinds, type Purpose } from './kinds';
 
 type Row = Schemas['AdjustmentRow'];
@@ -25,6 +26,7 @@ export function AdjustmentSpace() {
   const { value, change } = useAddress();
   const { id, open } = useOpened();
   const kinds = useKinds();
+  const scrapPlaces = useScrapAreas().length > 0;
   const list = useList<'listAdjustments'>();
   return (
     <TableSpace
@@ -71,6 +73,9 @@ export function AdjustmentSpace() {
       actions={
         <>
           {mayFile && <Button onClick={() => open('file')}>{t('adjust.fromFile')}</Button>}
+          {may && scrapPlaces && (
+            <Button onClick={() => open('collect')}>{t('adjust.collect')}</Button>
+          )}
           {may && (
             <Button variant="contained" onClick={() => open('new')}>
               {t('adjust.add')}
@@ -98,6 +103,11 @@ export function AdjustmentSpace() {
               onDone={(saved) => change({ open: String(saved.id), item: null, place: null })}
             />
           ),
+        },
+        collect: {
+          title: t('adjust.collect'),
+          width: 640,
+          show: () => <CollectScrap onDone={(saved) => change({ open: String(saved.id) })} />,
         },
         file: { title: t('adjust.fromFile'), width: 640, show: () => <AdjustmentFile /> },
       }}

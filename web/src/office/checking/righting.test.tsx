@@ -323,6 +323,53 @@ it('offers only the reasons that are for one’s role and sites', () => {
   expect(isOffered({ roles: ['CLERK'], sites: [7, 8] }, 'CLERK', sites)).toBe(true);
 });
 
+it('posts nothing while the number of a unit load still stands there', async () => {
+  answers('GET', '/api/on-hand', () => ({ total: 0, offset: 0, rows: [] }));
+  show(<AdjustmentForm purpose="SCRAP" onDone={() => undefined} />);
+  await fill(await screen.findByLabelText('Item'), 'RPE');
+  await fill(screen.getByLabelText('Bin'), 'KQ.QA-01-A');
+  await fill(screen.getByLabelText('Goes out'), '2');
+  await fill(screen.getByLabelText(/Whole unit load/), 'X-2');
+  await press('Take out 1 line');
+  expect(await screen.findByText(/Nothing stands on unit load X-2/)).toBeTruthy();
+  expect(asked.filter((one) => one.path === '/api/adjustments')).toHaveLength(0);
+  await userEvent.clear(screen.getByLabelText(/Whole unit load/));
+  await press('Take out 1 line');
+  await waitFor(() =>
+    expect(asked.filter((one) => one.path === '/api/adjustments')).toHaveLength(1),
+  );
+});
+
+it('collects all that lies in an area for scrap', async () => {
+  answers('GET', '/api/on-hand', () => ({
+    total: 1201,
+    offset: 0,
+    rows: [
+      {
+        key: '7-3-0-0-0-2',
+        itemId: 7,
+        item: 'RPE',
+        name: 'Rope',
+        symbol: 'm',
+        place: 'SK-01',
+        site: 'Kittiwake Quay',
+        condition: 'REJECTED',
+        onHand: '12',
+      },
+    ],
+  }));
+  show(<AdjustmentForm area={44} purpose="SCRAP" onDone={() => undefined} />);
+  expect(await screen.findByText(/1200 more positions lie there/)).toBeTruthy();
+  await press('Take out 1 line');
+  await waitFor(() =>
+    expect(asked.find((one) => one.path === '/api/adjustments')?.body).toMatchObject({
+      way: 'OUT',
+      lines: [{ item: 'RPE', place: 'KQ.SK-01', condition: 'REJECTED', quantity: '12' }],
+    }),
+  );
+  expect(asked.find((one) => one.path === '/api/on-hand')?.query.get('area')).toBe('44');
+});
+
 it('takes a whole unit load out, position by position', async () => {
   answers('GET', '/api/on-hand', (one) => ({
     total: 1,

@@ -8,6 +8,8 @@ import { post, put, question, remove } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMay } from '../../app/session';
 import { Choice } from '../../kit/Choice';
+import { NumberField } from '../../kit/NumberField';
+import { whole } from '../../kit/numbers';
 import { FilePick } from '../../kit/FilePick';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { RowChanges } from '../../kit/RowChanges';
@@ -49,6 +51,7 @@ function NameForm({ house }: { house: Schemas['HouseCard'] }) {
       mailFrom: house.mailFrom,
       currency: house.currency,
       scrapIsDemand: house.scrapIsDemand,
+      scrapWorthPercent: String(house.scrapWorthPercent),
       language: house.language,
       timeZone: house.timeZone,
       firstDay: house.firstDay,
@@ -56,7 +59,16 @@ function NameForm({ house }: { house: Schemas['HouseCard'] }) {
     save.error,
   );
   return (
-    <Form save={save} onSubmit={() => save.mutate({ ...form.entry, version: house.version })}>
+    <Form
+      save={save}
+      onSubmit={() =>
+        save.mutate({
+          ...form.entry,
+          scrapWorthPercent: whole(form.entry.scrapWorthPercent),
+          version: house.version,
+        })
+      }
+    >
       <TextField label={t('house.name')} required {...form.text('name')} />
       <TextField label={t('house.street')} {...form.text('street')} />
       <TextField label={t('house.town')} {...form.text('town')} />
@@ -82,6 +94,11 @@ function NameForm({ house }: { house: Schemas['HouseCard'] }) {
         label={t('house.firstDay')}
         {...form.choice('firstDay')}
         options={WEEK.map((day) => [day, t(`weekday.${day}`)] as const)}
+      />
+      <NumberField
+        label={t('house.scrapWorth')}
+        {...form.text('scrapWorthPercent')}
+        helperText={form.text('scrapWorthPercent').helperText ?? t('house.scrapWorthHelp')}
       />
       <Box>
         <Tick label={t('house.scrapIsDemand')} {...form.tick('scrapIsDemand')} />

@@ -26,6 +26,7 @@ const PURPOSES = everyOf<Schemas['AreaEntry']['purpose']>()([
   'PICK',
   'PACK',
   'HOLD',
+  'SCRAP',
 ]);
 const MIXINGS = everyOf<Schemas['BinTraits']['mixing']>()([
   'ANYTHING',

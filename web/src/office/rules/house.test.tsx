@@ -21,6 +21,7 @@ const house = {
   currency: 'EUR',
   currencyDigits: 2,
   scrapIsDemand: false,
+  scrapWorthPercent: 100,
 };
 
 beforeEach(() => {
@@ -46,6 +47,7 @@ it('names the house under the version that was read', async () => {
       town: '',
       currency: 'EUR',
       scrapIsDemand: false,
+      scrapWorthPercent: 100,
       version: 3,
     }),
   );

@@ -11,6 +11,7 @@ import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.costing.Valuation;
 import app.reliquum.core.costing.Valuation.Moved;
 import app.reliquum.core.costing.Valuation.PoolKey;
+import app.reliquum.core.place.PlaceKind;
 import app.reliquum.core.quantity.Quantity;
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.math.BigDecimal;
@@ -26,8 +27,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.SortedSet;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -110,12 +113,13 @@ public class Costs {
    * cost that the item is known by. {@link #at} says the same of items.
    *
    * @param row the alias of a row with item_id and lot_id
-   * @param site an expression that names the site
+   * @param place an expression that names the place
    */
-  public static String unitCostSql(String row, String site) {
+  public static String unitCostSql(String row, String place) {
     String pool =
-        " from cost_pool cp join site cw on cp.pool_id = if(cw.cost_site_id = 0, cw.id,"
-            + " cw.cost_site_id) where cw.id = %2$s and cp.item_id = %1$s.item_id";
+        " from cost_pool cp where cp.item_id = %1$s.item_id and cp.pool_id = (select "
+            + Pools.OF_PLACE
+            + " from place p left join site w on w.id = p.site_id where p.id = %2$s)";
     return ("coalesce((select sum(cl.value) / sum(cl.quantity) from cost_layer cl where (cl.item_id,"
             + " cl.pool_id, cl.lot_id) = (select cp.item_id, cp.pool_id, %1$s.lot_id"
             + pool
@@ -123,7 +127,7 @@ public class Costs {
             + pool
             + " and cp.quantity > 0), (select ci.cost from item_cost ci where ci.item_id ="
             + " %1$s.item_id), 0)")
-        .formatted(row, site);
+        .formatted(row, place);
   }
 
   /**
@@ -133,7 +137,7 @@ public class Costs {
    * @return what each line is worth, in the order of the lines
    */
   @Transactional(propagation = Propagation.MANDATORY)
-  public List<BigDecimal> value(Actor actor, List<Moved> lines) {
+  public List<Valuation.Worth> value(Actor actor, List<Moved> lines) {
     List<PoolKey> touched = Valuation.touchedBy(lines);
     if (touched.isEmpty()) {
       return Valuation.of(lines, Map.of(), Map.of());
@@ -166,17 +170,15 @@ public class Costs {
     }
     Map<PoolKey, CostPool> locked = pools.lock(wanted);
     // What was there before anyone knew a cost is taken to have cost the same.
-    locked.forEach(
-        (key, pool) -> {
-          UnitCost cost = first.get(key.item());
-          if (cost != null) {
-            revalue(actor, key, pool, cost, "The first cost known of it");
-          }
-        });
-    List<BigDecimal> values = Valuation.of(lines, locked, known);
+    if (!first.isEmpty()) {
+      SortedSet<PoolKey> unknown = new TreeSet<>(locked.keySet());
+      unknown.removeIf(key -> !first.containsKey(key.item()));
+      revalue(actor, locked, unknown, key -> first.get(key.item()), "The first cost known of it");
+    }
+    List<Valuation.Worth> worth = Valuation.of(lines, locked, known);
     pools.write(locked);
     learn(dearer);
-    return values;
+    return worth;
   }
 
   /**
@@ -189,24 +191,97 @@ public class Costs {
   public List<BigDecimal> estimate(List<Moved> lines) {
     List<PoolKey> touched = Valuation.touchedBy(lines);
     Set<Long> items = touched.stream().map(PoolKey::item).collect(Collectors.toSet());
-    return Valuation.of(lines, pools.lock(touched), known(items));
+    return Valuation.of(lines, pools.lock(touched), known(items)).stream()
+        .map(Valuation.Worth::value)
+        .toList();
   }
 
-  private void revalue(
-      Actor actor, Map<PoolKey, CostPool> locked, long item, UnitCost cost, String reason) {
-    locked.forEach(
-        (key, pool) -> {
-          if (key.item() == item) {
-            revalue(actor, key, pool, cost, reason);
-          }
-        });
+  /** How much of its cost scrap keeps until it is collected, 0 to 100. */
+  public int scrapWorthPercent() {
+    return jdbc.sql("select scrap_worth_percent from house").query(Integer.class).single();
   }
 
-  private void revalue(Actor actor, PoolKey key, CostPool pool, UnitCost cost, String reason) {
-    BigDecimal more = pool.revalue(cost);
-    if (more.signum() != 0) {
-      note(actor, key, more, cost, reason);
+  /**
+   * Notes what the lines of a posting wrote off where the goods were put, or brought back.
+   *
+   * @param worth what {@link #value} said of the lines
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void writeOff(
+      Actor actor,
+      long posting,
+      @Nullable String document,
+      List<Moved> lines,
+      List<Valuation.Worth> worth) {
+    for (int i = 0; i < lines.size(); i++) {
+      BigDecimal less = worth.get(i).writtenOff();
+      if (less.signum() == 0) {
+        continue;
+      }
+      PoolKey key = lines.get(i).to();
+      jdbc.sql(
+              "insert into revaluation (item_id, pool_id, effective, person_id, value, role,"
+                  + " document, reason, posting_id, line_no) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)")
+          .params(
+              key.item(),
+              key.pool(),
+              Utc.of(lines.get(i).at()),
+              actor.id(),
+              less.negate(),
+              PlaceKind.SCRAPPED.name(),
+              document,
+              less.signum() > 0 ? "Put into a scrap place" : "Taken back out of a scrap place",
+              posting,
+              i + 1)
+          .update();
     }
+  }
+
+  /** What the lines of a posting wrote off, by their numbers, where they did. */
+  @Transactional(readOnly = true)
+  public Map<Integer, BigDecimal> writtenOff(long posting) {
+    Map<Integer, BigDecimal> lines = new HashMap<>();
+    jdbc.sql("select line_no, -sum(value) from revaluation where posting_id = ? group by line_no")
+        .param(posting)
+        .query(
+            row -> {
+              lines.put(row.getInt(1), row.getBigDecimal(2));
+            });
+    return lines;
+  }
+
+  /** Gives pools another cost; scrap places keep the share of it that the house says. */
+  private void revalue(
+      Actor actor,
+      Map<PoolKey, CostPool> locked,
+      SortedSet<PoolKey> keys,
+      Function<PoolKey, UnitCost> costOf,
+      String reason) {
+    Set<Long> scrap = scrapPools(keys);
+    int percent = scrap.isEmpty() ? 100 : scrapWorthPercent();
+    for (PoolKey key : keys) {
+      UnitCost whole = Objects.requireNonNull(costOf.apply(key));
+      UnitCost cost = scrap.contains(key.pool()) ? whole.percent(percent) : whole;
+      BigDecimal more = Objects.requireNonNull(locked.get(key)).revalue(cost);
+      if (more.signum() != 0) {
+        note(actor, key, more, cost, reason);
+      }
+    }
+  }
+
+  private Set<Long> scrapPools(Collection<PoolKey> keys) {
+    Set<Long> places =
+        keys.stream()
+            .map(PoolKey::pool)
+            .filter(pool -> pool < 0)
+            .map(pool -> -pool)
+            .collect(Collectors.toSet());
+    return places.isEmpty()
+        ? Set.of()
+        : jdbc.sql("select -id from place where scrap and id in (:places)")
+            .param("places", places)
+            .query(Long.class)
+            .set();
   }
 
   private void note(
@@ -225,14 +300,17 @@ public class Costs {
         .update();
   }
 
-  /** Takes the cost by which items are known anew from all that the house has of them. */
+  /**
+   * Takes the cost by which items are known anew from all that the house has of them, but scrap.
+   */
   private void learn(Set<Long> items) {
     if (items.isEmpty()) {
       return;
     }
     jdbc.sql(
             "insert into item_cost (item_id, cost, changed) select c.item_id, round(sum(c.value) /"
-                + " sum(c.quantity), 6), :now from cost_pool c where c.item_id in (:items) group by"
+                + " sum(c.quantity), 6), :now from cost_pool c where c.item_id in (:items) and not exists"
+                + " (select 1 from place p where p.id = -c.pool_id and p.scrap) group by"
                 + " c.item_id having sum(c.quantity) > 0"
                 + " on duplicate key update cost = value(cost), changed = value(changed)")
         .param("items", items)
@@ -314,7 +392,7 @@ public class Costs {
   public void set(Actor actor, long item, UnitCost cost, String reason) {
     Map<PoolKey, CostPool> locked = pools.lockAll(List.of(item));
     watch(item);
-    revalue(actor, locked, item, cost, reason);
+    revalue(actor, locked, new TreeSet<>(locked.keySet()), key -> cost, reason);
     pools.write(locked);
     jdbc.sql(
             "insert into item_cost (item_id, cost, changed) values (?, ?, ?)"

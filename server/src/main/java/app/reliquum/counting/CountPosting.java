@@ -202,8 +202,8 @@ class CountPosting implements Subject {
       Unstated some =
           jdbc.sql(
                   "select count(*) positions, coalesce(sum(round(y.quantity * "
-                      + Costs.unitCostSql("y", ":site")
-                      + ", 2)), 0) value from (select x.item_id, x.lot_id, x.quantity"
+                      + Costs.unitCostSql("y", "y.place_id")
+                      + ", 2)), 0) value from (select x.item_id, x.lot_id, x.place_id, x.quantity"
                       + there
                       + ") y")
               .param("count", head.id())

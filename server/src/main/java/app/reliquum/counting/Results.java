@@ -62,8 +62,7 @@ class Results {
           + ")";
 
   /** What a posting would reckon with, so that limits and postings agree. */
-  private static final String COST =
-      Costs.unitCostSql("r", "(select n.site_id from stock_count n where n.id = r.count_id)");
+  private static final String COST = Costs.unitCostSql("r", "r.place_id");
 
   /** So many bins are worked out at once. */
   private static final int STRETCH = 250;

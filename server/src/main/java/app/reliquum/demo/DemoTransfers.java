@@ -89,6 +89,7 @@ class DemoTransfers {
             null,
             null,
             null,
+            null,
             null));
     house.logo(logo());
     Map<String, byte[]> drawings = new HashMap<>();

@@ -3,6 +3,8 @@ package app.reliquum.house;
 import app.reliquum.api.Picture;
 import app.reliquum.api.Problem;
 import app.reliquum.api.RowLog;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
@@ -41,6 +43,7 @@ public class House {
    * @param currency the code of the money that it reckons in, of ISO 4217
    * @param currencyDigits how many decimals an amount of it has
    * @param scrapIsDemand whether replenishment reckons with what is scrapped as with what is used
+   * @param scrapWorthPercent how much of its cost scrap keeps until it is collected, 0 to 100
    * @param settingUp whether it opens on what is to be set up
    * @param language how it writes numbers and days, as of BCP 47; empty for as each browser does
    * @param timeZone in which it shows times; empty for that of each browser
@@ -57,6 +60,7 @@ public class House {
       String currency,
       int currencyDigits,
       boolean scrapIsDemand,
+      int scrapWorthPercent,
       boolean settingUp,
       String language,
       String timeZone,
@@ -66,7 +70,8 @@ public class House {
    * The house as entered.
    *
    * @param currency null for the one it has; figures that are kept already are not converted
-   * @param scrapIsDemand null for as it was; likewise how it writes numbers and times
+   * @param scrapIsDemand null for as it was; likewise what scrap is worth and how it writes numbers
+   *     and times
    */
   @io.swagger.v3.oas.annotations.media.Schema(name = "HouseEntry")
   public record Entry(
@@ -81,6 +86,7 @@ public class House {
       @Pattern(regexp = "[A-Z]{3}", message = "is a code of ISO 4217, such as EUR")
           @Nullable String currency,
       @Nullable Boolean scrapIsDemand,
+      @Min(0) @Max(100) @Nullable Integer scrapWorthPercent,
       @Size(max = 20) @Nullable String language,
       @Size(max = 40) @Nullable String timeZone,
       @Nullable DayOfWeek firstDay) {}
@@ -89,7 +95,7 @@ public class House {
   public Card card() {
     return jdbc.sql(
             "select version, name, street, town, mail_from, logo is not null logo, currency,"
-                + " scrap_is_demand, setting_up, language, time_zone, first_day"
+                + " scrap_is_demand, scrap_worth_percent, setting_up, language, time_zone, first_day"
                 + " from house")
         .query(
             (row, n) ->
@@ -103,10 +109,11 @@ public class House {
                     row.getString(7),
                     currency(row.getString(7)).getDefaultFractionDigits(),
                     row.getBoolean(8),
-                    row.getBoolean(9),
-                    row.getString(10),
+                    row.getInt(9),
+                    row.getBoolean(10),
                     row.getString(11),
-                    DayOfWeek.valueOf(row.getString(12))))
+                    row.getString(12),
+                    DayOfWeek.valueOf(row.getString(13))))
         .single();
   }
 
@@ -171,6 +178,7 @@ public class House {
                 "update house set name = ?, street = ?, town = ?, mail_from = ?,"
                     + " currency = coalesce(?, currency),"
                     + " scrap_is_demand = coalesce(?, scrap_is_demand),"
+                    + " scrap_worth_percent = coalesce(?, scrap_worth_percent),"
                     + " language = coalesce(?, language), time_zone = coalesce(?, time_zone),"
                     + " first_day = coalesce(?, first_day), version = version + 1"
                     + " where version = ?")
@@ -181,6 +189,7 @@ public class House {
                 entry.mailFrom().strip(),
                 entry.currency(),
                 entry.scrapIsDemand(),
+                entry.scrapWorthPercent(),
                 entry.language(),
                 entry.timeZone(),
                 entry.firstDay() == null ? null : entry.firstDay().name(),

@@ -22,6 +22,7 @@ class HouseSettingsTable extends SettingsTable {
   private static final String MAIL_FROM = "mail from";
   private static final String CURRENCY = "currency";
   private static final String SCRAP_IS_DEMAND = "scrap is demand";
+  private static final String SCRAP_WORTH = "scrap worth percent";
   private static final String LANGUAGE = "language";
   private static final String TIME_ZONE = "time zone";
   private static final String FIRST_DAY = "first day of the week";
@@ -43,6 +44,7 @@ class HouseSettingsTable extends SettingsTable {
     settings.put(MAIL_FROM, card.mailFrom());
     settings.put(CURRENCY, card.currency());
     settings.put(SCRAP_IS_DEMAND, card.scrapIsDemand() ? "yes" : "no");
+    settings.put(SCRAP_WORTH, String.valueOf(card.scrapWorthPercent()));
     settings.put(LANGUAGE, card.language());
     settings.put(TIME_ZONE, card.timeZone());
     settings.put(FIRST_DAY, card.firstDay().name().toLowerCase(Locale.ROOT));
@@ -60,6 +62,7 @@ class HouseSettingsTable extends SettingsTable {
             settings.getOrDefault(MAIL_FROM, ""),
             settings.getOrDefault(CURRENCY, "").toUpperCase(Locale.ROOT),
             yes(settings.getOrDefault(SCRAP_IS_DEMAND, "")),
+            percent(settings.getOrDefault(SCRAP_WORTH, "")),
             settings.getOrDefault(LANGUAGE, ""),
             settings.getOrDefault(TIME_ZONE, ""),
             day(settings.getOrDefault(FIRST_DAY, "")));
@@ -75,6 +78,15 @@ class HouseSettingsTable extends SettingsTable {
       default ->
           throw Problem.invalid("value", SCRAP_IS_DEMAND + " is yes or no, not " + text + ".");
     };
+  }
+
+  private static int percent(String text) {
+    try {
+      return Integer.parseInt(text);
+    } catch (NumberFormatException noNumber) {
+      throw Problem.invalid(
+          "value", SCRAP_WORTH + " is a whole number from 0 to 100, not '" + text + "'.");
+    }
   }
 
   private static DayOfWeek day(String text) {

@@ -1,5 +1,6 @@
 package app.reliquum.places;
 
+import app.reliquum.core.place.AreaPurpose;
 import app.reliquum.core.place.MixingPolicy;
 import app.reliquum.core.place.PlaceKind;
 import jakarta.persistence.Column;
@@ -48,12 +49,13 @@ class Bin {
   private @Nullable Integer maxUnitLoads;
   private boolean active = true;
   private boolean implied;
+  private boolean scrap;
 
   protected Bin() {}
 
   Bin(Site site, Area area, String address) {
     this.siteId = site.id();
-    this.areaId = area.id();
+    area(area);
     this.address = address;
     this.label = site.code() + "." + address;
   }
@@ -85,8 +87,9 @@ class Bin {
     this.label = site.code() + "." + address;
   }
 
-  void area(Area area) {
+  final void area(Area area) {
     this.areaId = area.id();
+    this.scrap = area.purpose() == AreaPurpose.SCRAP;
   }
 
   void active(boolean active) {
@@ -115,6 +118,10 @@ class Bin {
 
   String address() {
     return address;
+  }
+
+  boolean scrap() {
+    return scrap;
   }
 
   boolean active() {

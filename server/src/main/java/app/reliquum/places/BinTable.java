@@ -71,7 +71,7 @@ class BinTable implements HouseTable {
   /** A bin as a row has it, with the bounds that any bin has. */
   record Entry(@PositiveOrZero int walk, @Valid SiteSetup.BinTraits traits) {}
 
-  private record AreaOfSite(long site, long area, boolean binned) {}
+  private record AreaOfSite(long site, long area, boolean binned, boolean scrap) {}
 
   @Override
   public TableForm form() {
@@ -127,15 +127,16 @@ class BinTable implements HouseTable {
     jdbc.batchUpdate(
         """
         insert into place (area_id, walk, x, y, storage_class, mixing, max_volume, max_weight,
-          max_unit_loads, active, site_id, address, kind, label)
-        values (?,?,?,?,?,?,?,?,?,?,?,?,'BIN',?)
+          max_unit_loads, active, scrap, site_id, address, kind, label)
+        values (?,?,?,?,?,?,?,?,?,?,?,?,?,'BIN',?)
         """,
         added);
     if (!writing.trial()) {
       jdbc.batchUpdate(
           """
           update place set area_id = ?, walk = ?, x = ?, y = ?, storage_class = ?, mixing = ?,
-            max_volume = ?, max_weight = ?, max_unit_loads = ?, active = ?, version = version + 1
+            max_volume = ?, max_weight = ?, max_unit_loads = ?, active = ?, scrap = ?,
+            version = version + 1
           where site_id = ? and address = ?
           """,
           changed);
@@ -174,7 +175,27 @@ class BinTable implements HouseTable {
       writing.fault(row, "active", "Expected yes: goods lie in it. Move them first.");
       return false;
     }
+    if (change.columns().contains("area")
+        && keeper != null
+        && scrap(area.site(), row.text("bin")) != area.scrap()
+        && keeper.placeInLedger(number(area.site(), row.text("bin")))) {
+      writing.fault(
+          row,
+          "area",
+          "Expected an area that is %s scrap: goods have lain in it, and scrap is valued apart."
+              .formatted(area.scrap() ? "not for" : "for"));
+      return false;
+    }
     return true;
+  }
+
+  private boolean scrap(long site, String address) {
+    return Boolean.TRUE.equals(
+        jdbc.queryForObject(
+            "select scrap from place where site_id = ? and address = ?",
+            Boolean.class,
+            site,
+            address));
   }
 
   private long number(long site, String address) {
@@ -187,11 +208,12 @@ class BinTable implements HouseTable {
   private Map<String, AreaOfSite> areas() {
     Map<String, AreaOfSite> areas = new HashMap<>();
     jdbc.query(
-        "select s.code, a.code, s.id, a.id, s.binned from area a join site s on s.id = a.site_id",
+        "select s.code, a.code, s.id, a.id, s.binned, a.purpose = 'SCRAP' from area a join site s on"
+            + " s.id = a.site_id",
         row -> {
           areas.put(
               row.getString(1) + " " + row.getString(2),
-              new AreaOfSite(row.getLong(3), row.getLong(4), row.getBoolean(5)));
+              new AreaOfSite(row.getLong(3), row.getLong(4), row.getBoolean(5), row.getBoolean(6)));
         });
     return areas;
   }
@@ -221,6 +243,7 @@ class BinTable implements HouseTable {
       entry.traits().maxWeight(),
       entry.traits().maxUnitLoads(),
       row.yes("active"),
+      area.scrap(),
       area.site(),
       row.text("bin")
     };

@@ -6,6 +6,9 @@ public interface PlaceUse {
   /** Whether any goods lie in a place. */
   boolean holdsGoods(long place);
 
+  /** Whether anything was ever posted to a place. */
+  boolean placeInLedger(long place);
+
   /** What counts as available at a site has changed with its areas. */
   void availabilityChanged(long site);
 

@@ -105,6 +105,7 @@ public class Places {
       boolean active,
       AreaPurpose purpose,
       boolean implied,
+      boolean scrap,
       long pool) {
 
     /** How people call it. */
@@ -198,7 +199,7 @@ public class Places {
       select p.id, p.kind, p.site_id site, coalesce(s.code, '') site_code,
         coalesce(s.name, '') site_name, coalesce(s.time_zone, 'UTC') time_zone, p.address,
         %s available, p.active, a.purpose, p.implied,
-        if(p.kind = 'BIN', if(s.cost_site_id = 0, s.id, s.cost_site_id), -p.id) pool
+        p.scrap, if(p.kind = 'BIN' and not p.scrap, if(s.cost_site_id = 0, s.id, s.cost_site_id), -p.id) pool
       from place p left join site s on s.id = p.site_id left join area a on a.id = p.area_id
       """
           .formatted(AreaSql.AVAILABLE);

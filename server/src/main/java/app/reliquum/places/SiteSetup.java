@@ -312,12 +312,48 @@ public class SiteSetup {
     Problem.unlessCurrent(entry.version(), area.version());
     rowLog.changing("areas", site.code(), area.code());
     boolean other = area.purpose().available() != entry.purpose().available();
+    scrap(area, entry.purpose());
     area.describe(entry.name(), entry.purpose());
     Places.AreaCard card = Places.card(areas.saveAndFlush(area));
     if (other) {
       use.ifAvailable(keeper -> keeper.availabilityChanged(area.siteId()));
     }
     return card;
+  }
+
+  /** Makes the bins of an area scrap places, or others: as long as nothing was posted to them. */
+  private void scrap(Area area, AreaPurpose wanted) {
+    boolean scrap = wanted == AreaPurpose.SCRAP;
+    if (scrap == (area.purpose() == AreaPurpose.SCRAP)) {
+      return;
+    }
+    for (long bin : binsOf(area.id())) {
+      checkUnused(bin, area.name());
+    }
+    jdbc.sql("update place set scrap = ?, version = version + 1 where area_id = ? and kind = 'BIN'")
+        .params(scrap, area.id())
+        .update();
+  }
+
+  private List<Long> binsOf(long area) {
+    return jdbc.sql("select id from place where area_id = ? and kind = 'BIN' order by id")
+        .param(area)
+        .query(Long.class)
+        .list();
+  }
+
+  /** Goods in scrap places are valued by themselves: what was posted was valued the one way. */
+  private void checkUnused(long bin, String called) {
+    PlaceUse keeper = use.getIfAvailable();
+    if (keeper != null && keeper.placeInLedger(bin)) {
+      throw Problem.refused(
+              "scrap-settled",
+              "Goods have lain in "
+                  + called
+                  + " already, and scrap is valued apart from other goods. Make a new area for"
+                  + " scrap, with bins of its own.")
+          .with("bin", bin);
+    }
   }
 
   /** The highest number that a bin may have in the walk of its site. */
@@ -411,6 +447,9 @@ public class SiteSetup {
           "not-empty", "Goods lie in " + bin.address() + ". Move them first, then close it.");
     }
     boolean moved = bin.areaId() != area.id();
+    if (bin.scrap() != (area.purpose() == AreaPurpose.SCRAP)) {
+      checkUnused(id, bin.address());
+    }
     bin.area(area);
     bin.describe(entry.traits(), entry.walk());
     bin.active(entry.active());

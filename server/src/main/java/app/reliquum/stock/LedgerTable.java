@@ -15,6 +15,7 @@ import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -158,11 +159,17 @@ class LedgerTable {
   }
 
   /** When each line of a posting happened and what it moved, in the order of its reversal. */
-  List<Valuation.Undone> undone(long posting) {
+  List<Valuation.Undone> undone(long posting, Map<Integer, BigDecimal> writtenOff) {
     return jdbc.sql(
-            "select effective, value from ledger_line where posting_id = ? order by line_no desc")
+            "select effective, value, line_no from ledger_line where posting_id = ? order by"
+                + " line_no desc")
         .param(posting)
-        .query((row, n) -> new Valuation.Undone(instant(row.getTimestamp(1)), row.getBigDecimal(2)))
+        .query(
+            (row, n) ->
+                new Valuation.Undone(
+                    instant(row.getTimestamp(1)),
+                    row.getBigDecimal(2),
+                    writtenOff.getOrDefault(row.getInt(3), BigDecimal.ZERO)))
         .list();
   }
 

@@ -95,6 +95,21 @@ public record NewPosting(
     return with(moments, paid, new Explained(movementKind, Map.copyOf(fields)), known);
   }
 
+  /** The same with other lines, as many. */
+  NewPosting moving(List<Line> others) {
+    return new NewPosting(
+        kind,
+        effective,
+        document,
+        documentLine,
+        reason,
+        List.copyOf(others),
+        moments,
+        paid,
+        explained,
+        known);
+  }
+
   private NewPosting with(
       List<Instant> ofEachLine, Map<Integer, UnitCost> costs, Explained why, Known looked) {
     return new NewPosting(

@@ -227,6 +227,9 @@ class OpeningStock implements HouseTable {
             row,
             "bin",
             "Expected a bin that is active. To use it again, say yes in the column active of bins.");
+      } else if (place.scrap()
+          && row.constant(Condition.class, "condition") != Condition.REJECTED) {
+        writing.fault(row, "condition", "Expected rejected: the bin is a scrap place.");
       } else if (item != null) {
         inUnits(row, packs.getOrDefault(item.id(), List.of()), writing)
             .ifPresent(units -> named.add(new OpeningRow(units, item, place)));

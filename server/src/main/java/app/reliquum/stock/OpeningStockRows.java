@@ -5,6 +5,7 @@ import app.reliquum.core.costing.UnitCost;
 import app.reliquum.core.table.CellReading;
 import app.reliquum.core.table.TableForm;
 import app.reliquum.core.table.TableRow;
+import app.reliquum.costing.Pools;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.HashMap;
@@ -81,13 +82,14 @@ class OpeningStockRows {
         select s.code, if(s.binned, p.address, ''), i.code, l.code, n.code, u.code,
           elt(h.condition_code + 1, 'good', 'on hold', 'rejected'), h.quantity, '', null, h.in_date,
           l.expiry, l.best_before, l.produced, n.service_due, h.item_id,
-          if(s.cost_site_id = 0, s.id, s.cost_site_id), h.lot_id
+          %s, h.lot_id
         from stock_position h join place p on p.id = h.place_id join site s on s.id = p.site_id
-          join item i on i.id = h.item_id left join lot l on l.id = h.lot_id
+          join site w on w.id = s.id join item i on i.id = h.item_id left join lot l on l.id = h.lot_id
           left join serial n on n.id = h.serial_id left join unit_load u on u.id = h.unit_load_id
         where p.kind = 'BIN' and h.quantity > 0
         order by s.code, p.address, i.code, l.code, n.code, u.code, h.condition_code
-        """,
+        """
+            .formatted(Pools.OF_PLACE),
         (row, told) -> {
           long item = told.getLong("item_id");
           long pool = told.getLong(17);

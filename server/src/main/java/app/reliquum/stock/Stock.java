@@ -52,10 +52,10 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Stock {
 
-  /** Clocks of devices and servers may differ so much. */
-
   /** What the feed says of a posting that took effect before it was recorded. */
   public static final String RECORDED_LATE = "RECORDED_LATE";
+
+  private static final int WHOLE = 100;
 
   private final PositionTable positions;
   private final LedgerTable ledger;
@@ -207,19 +207,20 @@ public class Stock {
             new NewPosting(
                 PostingKind.REVERSAL, null, head.document(), head.documentLine(), reason, back),
             posting,
-            ledger.undone(posting));
+            ledger.undone(posting, costs.writtenOff(posting)));
     events.publishEvent(new PostingReversed(posting, head.kind(), head.document(), back));
     return posted;
   }
 
   private Posted write(
-      Command command, NewPosting posting, @Nullable Long reverses, List<Valuation.Undone> undone) {
-    Instant said = posting.effective();
+      Command command, NewPosting asked, @Nullable Long reverses, List<Valuation.Undone> undone) {
+    Instant said = asked.effective();
     if (said != null && !MomentSource.PERSON.believes(said, clock.instant())) {
       throw Problem.invalid("effective", "That is in the future. Goods move now, or have moved.");
     }
-    Map<Long, Catalog.Measured> items = items(posting);
-    Map<Long, Places.LedgerPlace> named = places(posting);
+    Map<Long, Catalog.Measured> items = items(asked);
+    Map<Long, Places.LedgerPlace> named = places(asked);
+    NewPosting posting = rejectedAsScrap(asked, named);
     checkSites(command.actor(), posting, named);
     List<Instant> moments = open(posting, named);
     PositionTable.Locked locked = lockHoldings(posting.lines(), named);
@@ -236,7 +237,7 @@ public class Stock {
     Map<PositionKey, Quantity> reserved =
         reserved(posting, facts, named, locked.reserved().keySet());
     List<Valuation.Moved> moved = moved(posting, named, moments, effective, undone);
-    List<BigDecimal> values = costs.value(command.actor(), moved);
+    List<Valuation.Worth> worth = costs.value(command.actor(), moved);
     long number;
     try {
       number =
@@ -247,10 +248,11 @@ public class Stock {
               now,
               reverses,
               moved.stream().map(Valuation.Moved::at).toList(),
-              values);
+              worth.stream().map(Valuation.Worth::value).toList());
     } catch (DuplicateKeyException reversedMeanwhile) {
       throw Problem.conflict("reversed-already", "The posting has been reversed already.");
     }
+    costs.writeOff(command.actor(), number, posting.document(), moved, worth);
     positions.write(
         ((Decision.Accepted) decision).changes(), landed(posting, moved, locked), reserved, named);
     if (said != null || !posting.moments().isEmpty()) {
@@ -330,7 +332,14 @@ public class Stock {
       Quantity was = were.getOrDefault(one.id(), Quantity.ZERO);
       more.merge(one.key(), one.quantity().minus(was), Quantity::plus);
     }
-    if (posting.kind().use() == Reservations.Use.YIELD && !more.isEmpty()) {
+    Quantity kept = more.values().stream().reduce(Quantity.ZERO, Quantity::plus);
+    boolean freed =
+        switch (posting.kind().use()) {
+          case YIELD -> !more.isEmpty();
+          case CARRY -> kept.isNegative();
+          case CARRY_OWN, TAKE, LEAVE -> false;
+        };
+    if (freed) {
       ((Reservations.Outcome.Kept) outcome)
           .changed().stream()
               .map(Reservation::document)
@@ -384,26 +393,59 @@ public class Stock {
   }
 
   /** The lines as far as their value goes. */
-  private static List<Valuation.Moved> moved(
+  private List<Valuation.Moved> moved(
       NewPosting posting,
       Map<Long, Places.LedgerPlace> named,
       List<Instant> moments,
       Instant effective,
       List<Valuation.Undone> undone) {
     List<Valuation.Moved> moved = new ArrayList<>();
+    boolean scrap = named.values().stream().anyMatch(Places.LedgerPlace::scrap);
+    int scrapWorth = scrap ? costs.scrapWorthPercent() : WHOLE;
     for (Line line : posting.lines()) {
       int n = moved.size();
+      Places.LedgerPlace from = Objects.requireNonNull(named.get(line.from().place()));
+      Places.LedgerPlace to = Objects.requireNonNull(named.get(line.to().place()));
+      // Opening stock says what it is worth as it lies there.
+      boolean becomesScrap = to.scrap() && !from.scrap() && posting.kind() != PostingKind.OPENING;
       moved.add(
           new Valuation.Moved(
               line.goods().lot(),
               line.quantity(),
-              pool(line, Objects.requireNonNull(named.get(line.from().place()))),
-              pool(line, Objects.requireNonNull(named.get(line.to().place()))),
+              pool(line, from),
+              pool(line, to),
               posting.paid().get(n),
               undone.isEmpty() ? null : undone.get(n),
-              moments.isEmpty() ? effective : moments.get(n)));
+              moments.isEmpty() ? effective : moments.get(n),
+              becomesScrap ? scrapWorth : WHOLE));
     }
     return moved;
+  }
+
+  /** What lies in a scrap place is Rejected, whatever it was before. */
+  private static NewPosting rejectedAsScrap(
+      NewPosting posting, Map<Long, Places.LedgerPlace> named) {
+    if (named.values().stream().noneMatch(Places.LedgerPlace::scrap)) {
+      return posting;
+    }
+    List<Line> lines = new ArrayList<>();
+    for (Line line : posting.lines()) {
+      Places.LedgerPlace to = Objects.requireNonNull(named.get(line.to().place()));
+      if (!to.scrap()) {
+        lines.add(line);
+        continue;
+      }
+      if (posting.kind() == PostingKind.CONDITION) {
+        throw Problem.refused(
+                "scrap-place",
+                to.address()
+                    + " is a scrap place: goods there are rejected. Move them out first, then say"
+                    + " what condition they are in.")
+            .with("place", to.address());
+      }
+      lines.add(line.arrivingRejected());
+    }
+    return posting.moving(lines);
   }
 
   private static Valuation.@Nullable PoolKey pool(Line line, Places.LedgerPlace place) {

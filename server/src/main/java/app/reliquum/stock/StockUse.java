@@ -25,6 +25,11 @@ class StockUse implements ItemUse, PlaceUse {
   }
 
   @Override
+  public boolean placeInLedger(long place) {
+    return exists("select 1 from ledger_line where to_place_id = ? limit 1", place);
+  }
+
+  @Override
   public boolean holdsGoods(long place) {
     return exists(
         "select 1 from stock_position where place_id = ? and quantity > 0 limit 1", place);

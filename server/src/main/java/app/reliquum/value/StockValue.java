@@ -29,6 +29,7 @@ public class StockValue {
   private static final int ON_THE_ROAD = -1;
   private static final int ON_LOAN = -2;
   private static final int SET_ASIDE = -3;
+  private static final int SCRAP = -4;
 
   private final JdbcClient jdbc;
 
@@ -154,6 +155,8 @@ public class StockValue {
                   + ON_LOAN
                   + " when 'SUPPLIER_RETURN' then "
                   + SET_ASIDE
+                  + " when 'BIN' then "
+                  + SCRAP
                   + " else "
                   + ON_THE_ROAD
                   + " end)";
@@ -223,6 +226,7 @@ public class StockValue {
       case ON_THE_ROAD -> "On the road";
       case ON_LOAN -> "On loan";
       case SET_ASIDE -> "Set aside for suppliers";
+      case SCRAP -> "In scrap places";
       default -> names.getOrDefault(key, "?");
     };
   }

@@ -59,13 +59,26 @@ final class ValueSql {
             : "");
   }
 
-  /** Which pools someone may look at, of {@code x.pool}: those of their sites. */
+  /**
+   * Which pools someone may look at, of {@code x.pool}: those of their sites, and the scrap places
+   * there.
+   */
   static String seen(Actor actor, Long pool) {
-    return (actor.everywhere()
-            ? "1 = 1"
-            : "x.pool in (select if(w.cost_site_id = 0, w.id, w.cost_site_id) from site w where"
-                + " w.id in (:sites))")
-        + (pool == null ? "" : " and x.pool = :pool");
+    return (actor.everywhere() ? "1 = 1" : ofSites("w.id in (:sites)"))
+        + (pool == null ? "" : " and " + ofSites(GROUP + " = :pool"));
+  }
+
+  private static final String GROUP = "if(w.cost_site_id = 0, w.id, w.cost_site_id)";
+
+  private static String ofSites(String which) {
+    return "(x.pool in (select "
+        + GROUP
+        + " from site w where "
+        + which
+        + ") or x.pool in (select -p.id from place p join site w on w.id = p.site_id where p.scrap"
+        + " and "
+        + which
+        + "))";
   }
 
   static JdbcClient.StatementSpec bind(

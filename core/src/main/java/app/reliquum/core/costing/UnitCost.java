@@ -54,6 +54,18 @@ public record UnitCost(BigDecimal amount) {
     return new UnitCost(worth.divide(all.amount(), DECIMALS, RoundingMode.HALF_UP));
   }
 
+  /**
+   * A share of it, rounded to as many decimals.
+   *
+   * @param percent how much, 0 to 100
+   */
+  public UnitCost percent(int percent) {
+    return new UnitCost(
+        amount
+            .multiply(BigDecimal.valueOf(percent))
+            .divide(BigDecimal.valueOf(100), DECIMALS, RoundingMode.HALF_UP));
+  }
+
   /** What a quantity is worth, to the cent, halves rounded up. */
   public BigDecimal of(Quantity quantity) {
     return quantity.amount().multiply(amount).setScale(CENTS, RoundingMode.HALF_UP);

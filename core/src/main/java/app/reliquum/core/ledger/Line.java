@@ -33,6 +33,11 @@ public record Line(Goods goods, Spot from, Spot to, Quantity quantity) {
     return PositionKey.of(goods, to);
   }
 
+  /** The same, with the goods Rejected where they are put. */
+  public Line arrivingRejected() {
+    return new Line(goods, from, new Spot(to.place(), to.unitLoad(), Condition.REJECTED), quantity);
+  }
+
   /** The line that undoes this one. */
   public Line reversed() {
     return new Line(goods, to, from, quantity);

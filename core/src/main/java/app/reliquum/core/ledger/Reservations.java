@@ -21,7 +21,10 @@ public final class Reservations {
 
   /** What a posting may do with goods that are reserved. */
   public enum Use {
-    /** They move within the site, and the reservation goes along. */
+    /**
+     * They move within the site, and the reservation goes along; unless they get another condition
+     * there, as in a scrap place: then what was kept is free again.
+     */
     CARRY,
     /** They are picked for a document and put elsewhere; only its own reservation goes along. */
     CARRY_OWN,
@@ -169,7 +172,9 @@ public final class Reservations {
           Quantity part = rest.min(one.quantity());
           now.set(i, one.with(one.quantity().minus(part)));
           rest = rest.minus(part);
-          boolean along = use == Use.CARRY || use == Use.CARRY_OWN;
+          boolean along =
+              use == Use.CARRY_OWN
+                  || use == Use.CARRY && line.from().condition() == line.to().condition();
           if (along && part.isPositive()) {
             carried.add(
                 new Reservation(0, one.document(), one.line(), line.put(), part, one.picked()));

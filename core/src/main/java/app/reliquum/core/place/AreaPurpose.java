@@ -13,7 +13,12 @@ public enum AreaPurpose {
   /** Goods are packed here. */
   PACK(false),
   /** Goods are held back here. */
-  HOLD(false);
+  HOLD(false),
+  /**
+   * Scrap waits here until it is collected. What lies here is still ours, Rejected, and worth the
+   * share of its cost that the house says.
+   */
+  SCRAP(false);
 
   private final boolean available;
 

@@ -27,6 +27,9 @@ class AnyValueTest {
   private static final Instant START = Instant.parse("2026-01-01T00:00:00Z");
   private static final int POOLS = 3;
 
+  /** The pool of a scrap place, where less of the cost is kept. */
+  private static final int SCRAP = 2;
+
   /**
    * Something that happens to one item.
    *
@@ -56,6 +59,7 @@ class AnyValueTest {
     private final Map<String, Quantity> held = new HashMap<>();
     private final List<Moved> lines = new ArrayList<>();
     private final List<BigDecimal> values = new ArrayList<>();
+    private final List<BigDecimal> writtenOff = new ArrayList<>();
     private final List<Boolean> undone = new ArrayList<>();
     private final Map<Instant, BigDecimal> revalued = new HashMap<>();
     private final Map<Long, UnitCost> known = new HashMap<>();
@@ -84,20 +88,29 @@ class AnyValueTest {
       Instant at = START.plus(Duration.ofDays(event.days()));
       Quantity most = asked.min(there(from, event.lot()));
       switch (event.what()) {
-        case 0 -> post(new Moved(event.lot(), asked, null, to, cost, null, at));
-        case 1 -> post(new Moved(event.lot(), asked, null, to, null, null, at));
+        case 0 -> post(new Moved(event.lot(), asked, null, to, cost, null, at, kept(to, event)));
+        case 1 -> post(new Moved(event.lot(), asked, null, to, null, null, at, kept(to, event)));
         case 2 -> leave(event.lot(), most, from, null, at);
         // Everything that is there.
         case 3 -> leave(event.lot(), there(from, event.lot()), from, null, at);
-        case 4 -> leave(event.lot(), most, from, to, at);
+        case 4 -> leave(event.lot(), most, from, to, at, kept(to, event));
         case 5 -> takeBack(event.thousandths() % Math.max(1, lines.size()));
         default -> revalued.merge(at, pools.get(to).revalue(cost), BigDecimal::add);
       }
     }
 
+    private static int kept(PoolKey to, Event event) {
+      return to.pool() == SCRAP ? event.cents() % 101 : 100;
+    }
+
     private void leave(long lot, Quantity quantity, PoolKey from, PoolKey to, Instant at) {
+      leave(lot, quantity, from, to, at, 100);
+    }
+
+    private void leave(
+        long lot, Quantity quantity, PoolKey from, PoolKey to, Instant at, int keptPercent) {
       if (quantity.isPositive() && !from.equals(to)) {
-        post(new Moved(lot, quantity, from, to, null, null, at));
+        post(new Moved(lot, quantity, from, to, null, null, at, keptPercent));
       }
     }
 
@@ -117,13 +130,15 @@ class AnyValueTest {
               line.to(),
               line.from(),
               null,
-              new Undone(line.at(), values.get(n)),
+              new Undone(line.at(), values.get(n), writtenOff.get(n)),
               line.at().plusSeconds(1)));
       undone.set(lines.size() - 1, true);
     }
 
     private void post(Moved line) {
-      values.addAll(Valuation.of(List.of(line), pools, known));
+      Valuation.Worth worth = Valuation.of(List.of(line), pools, known).get(0);
+      values.add(worth.value());
+      writtenOff.add(worth.writtenOff());
       lines.add(line);
       undone.add(false);
       add(line.from(), line.lot(), line.quantity().negated());
@@ -138,6 +153,7 @@ class AnyValueTest {
         if (!line.at().isAfter(upTo)) {
           sum = line.from() == null ? sum.add(values.get(i)) : sum;
           sum = line.to() == null ? sum.subtract(values.get(i)) : sum;
+          sum = sum.subtract(writtenOff.get(i));
         }
       }
       for (Map.Entry<Instant, BigDecimal> one : revalued.entrySet()) {

@@ -89,11 +89,50 @@ class CostPoolTest {
   }
 
   private static BigDecimal value(Moved line, CostPool here, CostPool there, String known) {
+    return worth(line, here, there, known).value();
+  }
+
+  private static Valuation.Worth worth(Moved line, CostPool here, CostPool there, String known) {
     return Valuation.of(
             List.of(line),
             Map.of(HERE, here, THERE, there),
             known == null ? Map.of() : Map.of(1L, new UnitCost(new BigDecimal(known))))
         .get(0);
+  }
+
+  private static Moved toScrap(PoolKey from, int quantity, int keptPercent) {
+    return new Moved(5, Quantity.of(quantity), from, THERE, null, null, JUNE, keptPercent);
+  }
+
+  @Test
+  void whatIsPutWhereLessOfItsCostIsKeptLeavesTheRestBehind() {
+    CostPool here = new CostPool(CostMethod.MOVING_AVERAGE, List.of(goods(0, MAY, 10, "12.30")));
+    CostPool scrap = new CostPool(CostMethod.MOVING_AVERAGE, List.of());
+    // 4.92 moves, 20 % of it is 0.984.
+    assertThat(worth(toScrap(HERE, 4, 20), here, scrap, null))
+        .isEqualTo(new Valuation.Worth(new BigDecimal("4.92"), new BigDecimal("3.94")));
+    assertThat(scrap.value()).isEqualByComparingTo("0.98");
+    // Found among scrap, it is worth what scrap is worth: nothing more is written off.
+    assertThat(worth(toScrap(null, 4, 20), here, scrap, "9"))
+        .isEqualTo(new Valuation.Worth(new BigDecimal("0.98"), new BigDecimal("0.00")));
+    CostPool none = new CostPool(CostMethod.MOVING_AVERAGE, List.of());
+    assertThat(worth(toScrap(null, 1, 0), here, none, "9"))
+        .isEqualTo(new Valuation.Worth(new BigDecimal("9.00"), new BigDecimal("9.00")));
+    assertThat(none.value()).isZero();
+  }
+
+  @Test
+  void whatWasWrittenOffComesBackWithTheLineThatUndoesIt() {
+    CostPool here = new CostPool(CostMethod.MOVING_AVERAGE, List.of(goods(0, MAY, 10, "12.30")));
+    CostPool scrap = new CostPool(CostMethod.MOVING_AVERAGE, List.of(goods(0, MAY, 4, "40.00")));
+    worth(toScrap(HERE, 4, 20), here, scrap, null);
+    Moved back =
+        line(
+            THERE, HERE, 4, null, new Undone(JUNE, new BigDecimal("4.92"), new BigDecimal("3.94")));
+    assertThat(worth(back, here, scrap, null))
+        .isEqualTo(new Valuation.Worth(new BigDecimal("0.98"), new BigDecimal("-3.94")));
+    assertThat(here.value()).isEqualByComparingTo("12.30");
+    assertThat(scrap.value()).isEqualByComparingTo("40.00");
   }
 
   @Test

@@ -46,6 +46,12 @@ class ReservationsTest {
   }
 
   @Test
+  void goodsThatAreRejectedAreKeptForNobody() {
+    assertThat(decide(Use.CARRY, null, line(1, 2, 7).arrivingRejected(), kept(7, "TR-1", 1, 6)))
+        .isEqualTo(new Outcome.Kept(List.of(kept(7, "TR-1", 1, 3))));
+  }
+
+  @Test
   void aDocumentUsesItsOwnReservationAndNotThatOfAnother() {
     Reservation own = kept(7, "TR-1", 1, 4);
     Reservation other = kept(8, "TR-2", 1, 5);
