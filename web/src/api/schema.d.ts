@@ -6408,7 +6408,7 @@ export interface components {
       reviewSince: string | null;
       scope: components['schemas']['CountScope'];
       /** @enum {string} */
-      shape: 'BIN' | 'ITEM' | 'FREE';
+      shape: 'BIN' | 'ITEM' | 'LOAD' | 'FREE';
       site: string;
       /** Format: int64 */
       siteId: number;
@@ -6520,7 +6520,7 @@ export interface components {
       people?: number[] | null;
       scope: components['schemas']['CountScope'];
       /** @enum {string} */
-      shape: 'BIN' | 'ITEM' | 'FREE';
+      shape: 'BIN' | 'ITEM' | 'LOAD' | 'FREE';
       typedTwice?: boolean | null;
     };
     CountHand: {
@@ -6677,7 +6677,7 @@ export interface components {
       /** Format: int32 */
       positions: number;
       /** @enum {string} */
-      shape: 'BIN' | 'ITEM' | 'FREE';
+      shape: 'BIN' | 'ITEM' | 'LOAD' | 'FREE';
       site: string;
       /** Format: int64 */
       siteId: number;
@@ -6729,6 +6729,7 @@ export interface components {
       bin: string | null;
       item: string | null;
       lines: components['schemas']['CountSheetLine'][];
+      load: string | null;
       /** Format: int32 */
       next: number | null;
       onFloor: string[];
@@ -6792,6 +6793,7 @@ export interface components {
     CountSheetFound: {
       bin?: string | null;
       item: string;
+      load?: string | null;
       lot?: string | null;
       /**
        * Format: decimal
@@ -6842,6 +6844,7 @@ export interface components {
       item: string | null;
       /** Format: int64 */
       itemId: number;
+      load: string | null;
       name: string | null;
       person: string | null;
       /** Format: int64 */
@@ -6858,6 +6861,8 @@ export interface components {
       slip: number;
       /** @enum {string} */
       state: 'OPEN' | 'TAKEN' | 'DONE';
+      /** Format: int64 */
+      unitLoadId: number;
       value: number;
     };
     CountSlipEntry: {
@@ -7215,7 +7220,7 @@ export interface components {
       note: string;
       number: string;
       /** @enum {string} */
-      shape: 'BIN' | 'ITEM' | 'FREE';
+      shape: 'BIN' | 'ITEM' | 'LOAD' | 'FREE';
       /** Format: int32 */
       slips: number;
       /** @enum {string} */
@@ -7261,6 +7266,7 @@ export interface components {
       item: string | null;
       /** Format: int64 */
       itemId: number | null;
+      load: string | null;
       mine: boolean;
       place: string | null;
       /** Format: int64 */

@@ -60,7 +60,7 @@ export function useCountParts(talk: Talk): Parts {
   }
   const bin = now.place?.address ?? null;
   const at = bin !== null || slip !== null;
-  const where = slip?.item ?? bin ?? '';
+  const where = slip?.load ?? slip?.item ?? bin ?? '';
   const { fault } = desk;
   const unlisted =
     fault instanceof Problem && fault.type === 'not-on-count' ? Number(fault.values.place) : null;
@@ -71,7 +71,9 @@ export function useCountParts(talk: Talk): Parts {
         ? 'counting.hintBin'
         : now.wanted[0] === 'LOT'
           ? 'counting.hintLot'
-          : 'counting.hint',
+          : count.shape === 'LOAD'
+            ? 'counting.hintLoad'
+            : 'counting.hint',
     ),
   };
   if (counting.asking) {
@@ -111,7 +113,7 @@ export function useCountParts(talk: Talk): Parts {
     main: at
       ? confirm(
           nothing && counting.statesAll
-            ? t('counting.empty', { where })
+            ? t(slip?.load ? 'counting.loadNotThere' : 'counting.empty', { where })
             : t('counting.leave', { where: counting.unbinned ? t('counting.theSite') : where }),
         )
       : count.shape === 'FREE' && count.done > 0
@@ -148,13 +150,15 @@ function Slips({ slips, onTake }: { slips: Counting['slips']; onTake: (slip: num
           onTap={() => onTake(slip.id)}
           title={
             <>
-              {slip.place && <Code strong>{slip.place}</Code>}
+              {slip.load && <Code strong>{slip.load}</Code>}
+              {slip.place && !slip.load && <Code strong>{slip.place}</Code>}
               {slip.place && slip.item && ' · '}
               {slip.item}
             </>
           }
           detail={
             [
+              slip.load && (slip.place ?? t('counting.nowhere')),
               slip.again && t('counting.again'),
               slip.mine && t('counting.yours'),
               slip.taken && t('counting.taken'),

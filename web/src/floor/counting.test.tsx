@@ -73,6 +73,7 @@ const counting: Counting = {
     place: 'QA-01-A',
     itemId: null,
     item: null,
+    load: null,
   },
   unbinned: false,
   statesAll: true,
@@ -117,6 +118,20 @@ it('offers the open counts, and one of one’s own', async () => {
   expect(screen.getByRole('button', { name: 'Whole bins' })).toBeTruthy();
   await press(/CO-10009/);
   await waitFor(() => expect(said()).toEqual([{ site: 1, document: 9 }]));
+});
+
+it('lists unit loads with where the book has them, and says that one is not there', async () => {
+  const load = { ...counting.slip!, load: '340123450000000017', place: 'QA-02-A', placeId: null };
+  const byLoad = { ...count, shape: 'LOAD' as const };
+  stands({ count: byLoad, slip: null, slips: [load] }, { place: nowhere });
+  const row = await screen.findByRole('button', { name: /340123450000000017/ });
+  expect(row.textContent).toContain('QA-02-A');
+  cleanup();
+  stands({ count: byLoad, slip: load }, { place: bin });
+  expect(
+    await screen.findByRole('button', { name: '340123450000000017 is not there' }),
+  ).toBeTruthy();
+  expect(screen.getByPlaceholderText(/Scan the unit load/)).toBeTruthy();
 });
 
 it('says that a bin is empty only while nothing was said in it', async () => {

@@ -27,7 +27,7 @@ import { everyOf } from '../../kit/everyOf';
 type Entry = Schemas['CountEntry'];
 
 const METHODS = everyOf<Schemas['CountEntry']['method']>()(['SWEEP', 'SPOT', 'STOCK_TAKE']);
-const SHAPES = everyOf<Schemas['CountEntry']['shape']>()(['BIN', 'ITEM', 'FREE']);
+const SHAPES = everyOf<Schemas['CountEntry']['shape']>()(['BIN', 'ITEM', 'LOAD', 'FREE']);
 const CLASSES = ['A', 'B', 'C'] as const;
 
 /** What a form may begin with: from a suspicion, from what is due, from a position. */

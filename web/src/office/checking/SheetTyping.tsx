@@ -24,7 +24,7 @@ import { COUNTS } from './counts';
 type Sheet = Schemas['CountSheet'];
 type Line = Schemas['CountSheetLine'];
 
-const FOUND = { item: '', bin: '', lot: '', serial: '', quantity: '' };
+const FOUND = { item: '', bin: '', lot: '', serial: '', load: '', quantity: '' };
 const TRACKS = '110px 1fr 190px 130px 40px';
 
 const keyOf = (line: Line) =>
@@ -217,6 +217,7 @@ function SheetOf({
           bin: line.bin.trim() || undefined,
           lot: line.lot.trim() || undefined,
           serial: line.serial.trim() || undefined,
+          load: line.load.trim() || undefined,
           quantity: decimal(line.quantity),
         })),
         countedBy: Number(counted.by),
@@ -251,7 +252,8 @@ function SheetOf({
       }}
     >
       <Box sx={{ fontSize: 20, mb: 0.5 }}>
-        {t('count.slip')} <b>{sheet.slip}</b> · <Code strong>{sheet.bin ?? sheet.item}</Code>
+        {t('count.slip')} <b>{sheet.slip}</b> ·{' '}
+        <Code strong>{sheet.load ?? sheet.bin ?? sheet.item}</Code>
         {sheet.round > 1 && ` · ${t('count.slipAgain', { round: sheet.round })}`}
         {sheet.twice &&
           ` · ${t(sheet.typings.length > 0 ? 'sheetTyping.second' : 'sheetTyping.first')}`}
@@ -304,7 +306,7 @@ function SheetOf({
         problem={save.error}
         empty={FOUND}
         optional
-        tracks="1fr 110px 110px 130px 96px"
+        tracks="1fr 110px 110px 120px 176px 96px"
         add={t('sheetTyping.addFound')}
       >
         {(line) => (
@@ -313,6 +315,7 @@ function SheetOf({
             <BinField label={t('bin')} site={count.siteId} {...line.chosen('bin')} />
             <TextField label={t('lot')} {...line.text('lot')} />
             <TextField label={t('serial')} {...line.text('serial')} />
+            <TextField label={t('load')} {...line.text('load')} />
             <NumberField label={t('quantity')} {...line.text('quantity')} />
           </>
         )}

@@ -45,7 +45,7 @@ export function SlipList({ count }: { count: Card }) {
         question={{ filter }}
         dependsOn={[count.id, count.version]}
         fetch={(query) => get('/api/counts/{id}/slips', { id: count.id, ...query })}
-        columns={columns()}
+        columns={columns(count.shape === 'LOAD')}
         opened={opened ? String(opened.id) : undefined}
         onOpen={setOpened}
         empty={t('count.noSlips')}
@@ -66,7 +66,7 @@ function RestOf({ count, slip }: { count: Card; slip: Slip | null }) {
     <>
       <span>
         {slip
-          ? t('count.restOne', { where: slip.place ?? slip.name ?? '' })
+          ? t('count.restOne', { where: slip.load ?? slip.place ?? slip.name ?? '' })
           : t('count.restAll', { count: count.slips - count.done })}
       </span>
       {RESTS.map((rest) => (
@@ -100,7 +100,7 @@ function HandTo({ count, slip }: { count: Card; slip: Slip }) {
   );
 }
 
-function columns() {
+function columns(loads: boolean) {
   const of = columnsOf<Slip>();
   const state = (row: Slip) =>
     row.round > 1 && row.state !== 'DONE'
@@ -112,6 +112,7 @@ function columns() {
           : t(`count.slipState.${row.state}`);
   return [
     of.count('slip', t('count.slip'), 64),
+    ...(loads ? [of.number('load', t('load'), 176)] : []),
     of.number('place', t('bin'), 120),
     of.text('area', t('area'), 110),
     of.text('name', t('item.item'), 140, { grow: 1 }),

@@ -31,6 +31,7 @@ const sheet = (slip: number, more: Partial<Schemas['CountSheet']> = {}): Schemas
   round: 1,
   bin: 'QA-01-A',
   item: null,
+  load: null,
   state: 'OPEN',
   assigned: 0,
   twice: false,

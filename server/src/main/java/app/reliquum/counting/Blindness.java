@@ -31,8 +31,9 @@ class Blindness implements BlindCounting {
     }
     List<Slip> slips =
         jdbc.sql(
-                "select distinct s.place_id place, s.item_id item from stock_count c join count_slip"
-                    + " s on s.count_id = c.id where c.blind and c.state in ('PREPARED',"
+                "select distinct coalesce(x.place_id, s.place_id) place, s.item_id item from"
+                    + " stock_count c join count_slip s on s.count_id = c.id left join on_hand x"
+                    + " on x.unit_load_id = s.unit_load_id and s.unit_load_id > 0 where c.blind and c.state in ('PREPARED',"
                     + " 'COUNTING') and s.state"
                     + " <> 'DONE' and (s.person_id = :person or (s.person_id = 0 and :pool))"
                     + " and (:everywhere or c.site_id in (:sites))")
@@ -47,6 +48,8 @@ class Blindness implements BlindCounting {
     }
     Set<Long> places = new HashSet<>();
     Set<Long> items = new HashSet<>();
+    // Where a unit load stood that has gone, nothing is left to be hidden.
+    slips.removeIf(slip -> slip.place() == 0 && slip.item() == 0);
     for (Slip slip : slips) {
       (slip.place() == 0 ? items : places).add(slip.place() == 0 ? slip.item() : slip.place());
     }

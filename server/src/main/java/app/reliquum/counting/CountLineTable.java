@@ -252,6 +252,10 @@ class CountLineTable {
       where.append(" and s.item_id = ?");
       values.add(slip.itemId());
     }
+    if (slip.ofLoad()) {
+      where.append(" and s.unit_load_id = ?");
+      values.add(slip.unitLoadId());
+    }
     jdbc.sql("select s.* from on_hand s join place p on p.id = s.place_id where " + where)
         .params(values)
         .query(

@@ -125,7 +125,14 @@ public class CountLines {
 
   /** A slip as the floor must know it. */
   public record SlipRowView(
-      long id, int slip, int round, long place, long item, SlipState state, long person) {
+      long id,
+      int slip,
+      int round,
+      long place,
+      long item,
+      long load,
+      SlipState state,
+      long person) {
 
     static SlipRowView of(SlipRow row) {
       return new SlipRowView(
@@ -134,6 +141,7 @@ public class CountLines {
           row.round(),
           row.placeId(),
           row.itemId(),
+          row.unitLoadId(),
           row.state(),
           row.personId());
     }
@@ -356,6 +364,41 @@ public class CountLines {
   }
 
   /**
+   * Goes on with a unit load, where unit loads are counted: its slip is taken up, and that of the
+   * one before is ended. One that is on no slip gets one.
+   *
+   * @param load its number; 0 for none
+   */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public OpenCount onLoad(Command command, OpenCount open, long load) {
+    if (load == 0 || open.count() == 0) {
+      return open;
+    }
+    Head head = counting(open.count(), command.actor());
+    SlipRow before = open.slip() == 0 ? null : table.slip(open.slip()).orElseThrow();
+    if (head.shape() != Shape.LOAD
+        || (before != null && (before.unitLoadId() == load || before.round() > 1))) {
+      return open;
+    }
+    // Taken up first: a count whose last slip is ended goes to review.
+    OpenCount next = opening.onLoad(head, open, load, command.actor());
+    if (before != null) {
+      end(command, head, open, before);
+    }
+    keep(command.actor(), next);
+    return next;
+  }
+
+  /** Ends the slip of a unit load; one of which all was taken back is still to be counted. */
+  private void end(Command command, Head head, OpenCount open, SlipRow slip) {
+    if (lineTable.ofSlip(slip.id()).isEmpty() && !closing.notFound(head, slip).isEmpty()) {
+      table.slipState(slip.id(), SlipState.OPEN, 0);
+    } else {
+      leave(command, open, true, 0);
+    }
+  }
+
+  /**
    * Keeps what was counted.
    *
    * @param ago how long ago it was scanned; zero for just now
@@ -543,7 +586,10 @@ public class CountLines {
     if (SlipClosing.statesAll(head, slip)) {
       SortedSet<PositionKey> notFound = closing.notFound(head, slip);
       boolean empty = lineTable.ofSlip(slip.id()).isEmpty();
-      boolean seen = yes && (empty || Sweep.covers(new HashSet<>(open.asked()), notFound));
+      // What is on a unit load is here and can't be elsewhere.
+      boolean seen =
+          (slip.ofLoad() && !empty)
+              || yes && (empty || Sweep.covers(new HashSet<>(open.asked()), notFound));
       if (!notFound.isEmpty() && !seen) {
         OpenCount asking = open.asking(notFound, next);
         keep(command.actor(), asking);

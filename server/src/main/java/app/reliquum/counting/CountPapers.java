@@ -115,7 +115,7 @@ class CountPapers implements PaperSource {
     Paper paper = begin("Count sheets", head).facts(facts).words(head.note());
     List<List<String>> rows = new ArrayList<>();
     for (Slip slip : slips) {
-      List<SheetLines.Line> lines = sheetLines.printed(head, slip.placeId(), slip.itemId());
+      List<SheetLines.Line> lines = sheetLines.printed(head, SheetLines.About.of(slip));
       for (SheetLines.Line line : lines) {
         rows.add(
             List.of(
@@ -131,7 +131,9 @@ class CountPapers implements PaperSource {
       }
       if (lines.isEmpty()) {
         String what = slip.place() != null ? slip.place() : slip.item();
-        rows.add(List.of(Integer.toString(slip.slip()), what, "", "", "", "", ""));
+        String load = slip.load() == null ? "" : slip.load();
+        rows.add(
+            List.of(Integer.toString(slip.slip()), what == null ? "" : what, "", load, "", "", ""));
       }
     }
     return paper

@@ -425,7 +425,11 @@ class CountPosting implements Subject {
 
   /** What lies in slips that nobody has counted, and someone has said is not there. */
   private static List<String> rest() {
-    return List.of("x.place_id = s.place_id", "x.item_id = s.item_id").stream()
+    return List.of(
+            "x.place_id = s.place_id",
+            "x.item_id = s.item_id",
+            "x.unit_load_id = s.unit_load_id and s.unit_load_id > 0")
+        .stream()
         .map(
             about ->
                 " from count_slip s join on_hand x on "

@@ -167,8 +167,9 @@ public class CountPreparation {
     int slips =
         jdbc.sql(
                 "create temporary table slip_to_make (slip_no int not null primary key, place_id"
-                    + " bigint not null, item_id bigint not null) select row_number() over (order by"
-                    + " x.walk, x.label) slip_no, x.place_id, x.item_id from ("
+                    + " bigint not null, item_id bigint not null, unit_load_id bigint not null) select"
+                    + " row_number() over (order by x.walk, x.label) slip_no, x.place_id,"
+                    + " x.item_id, x.unit_load_id from ("
                     + sql.subjects()
                     + ") x")
             .params(sql.values())
@@ -184,8 +185,8 @@ public class CountPreparation {
     for (int made = 0; made < slips; made += STRETCH) {
       progress.said(made, slips);
       jdbc.sql(
-              "insert into count_slip (count_id, slip_no, place_id, item_id, state) select ?,"
-                  + " slip_no, place_id, item_id, 'OPEN' from slip_to_make where slip_no > ? and"
+              "insert into count_slip (count_id, slip_no, place_id, item_id, unit_load_id, state)"
+                  + " select ?, slip_no, place_id, item_id, unit_load_id, 'OPEN' from slip_to_make where slip_no > ? and"
                   + " slip_no <= ?")
           .params(count, made, made + STRETCH)
           .update();

@@ -247,12 +247,18 @@ class CountRows {
 
   private static final String SLIP =
       """
-      select s.*, p.address, a.name area, i.code item, i.name, w.name person, e.name ended_name,
+      select s.*, p.address, a.name area, i.code item, i.name, u.code unit_load, w.name person,
+        e.name ended_name,
+        if(s.unit_load_id > 0,
+          (select count(*) from on_hand x where x.unit_load_id = s.unit_load_id),
         if(s.place_id > 0,
           (select count(*) from on_hand x where x.place_id = s.place_id
             and (s.item_id = 0 or x.item_id = s.item_id)),
           (select count(*) from on_hand x join place q on q.id = x.place_id
-            and q.site_id = :site where x.item_id = s.item_id)) positions,
+            and q.site_id = :site where x.item_id = s.item_id))) positions,
+        if(s.unit_load_id > 0,
+          (select coalesce(sum(round(x.quantity * c.cost, 2)), 0) from on_hand x
+            join item_cost c on c.item_id = x.item_id where x.unit_load_id = s.unit_load_id),
         if(s.place_id > 0,
           (select coalesce(sum(round(x.quantity * c.cost, 2)), 0) from on_hand x
             join item_cost c on c.item_id = x.item_id where x.place_id = s.place_id
@@ -260,11 +266,13 @@ class CountRows {
           (select coalesce(sum(round(x.quantity * c.cost, 2)), 0) from on_hand x
             join place q on q.id = x.place_id and q.site_id = :site
             join item_cost c on c.item_id = x.item_id
-            where x.item_id = s.item_id)) value
+            where x.item_id = s.item_id))) value
       from (select * from count_slip s where s.count_id = :count %s
           order by s.slip_no limit :limit offset :offset) s
-        left join place p on p.id = s.place_id left join area a on a.id = p.area_id
-        left join item i on i.id = s.item_id left join person w on w.id = s.person_id
+        left join place p on p.id = if(s.unit_load_id > 0, (select min(x.place_id) from on_hand x
+          where x.unit_load_id = s.unit_load_id), s.place_id) left join area a on a.id = p.area_id
+        left join item i on i.id = s.item_id left join unit_load u on u.id = s.unit_load_id
+        left join person w on w.id = s.person_id
         left join person e on e.id = s.ended_by
       order by s.slip_no
       """;
@@ -305,6 +313,8 @@ class CountRows {
                     row.getLong("item_id"),
                     row.getString("item"),
                     row.getString("name"),
+                    row.getLong("unit_load_id"),
+                    row.getString("unit_load"),
                     row.getLong("person_id"),
                     row.getString("person"),
                     SlipState.valueOf(row.getString("state")),

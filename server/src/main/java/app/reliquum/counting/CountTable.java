@@ -4,6 +4,7 @@ import static app.reliquum.counting.Times.utc;
 
 import app.reliquum.api.GeneratedId;
 import app.reliquum.core.counting.CountState;
+import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.counting.Counting.Method;
 import app.reliquum.counting.Counting.Shape;
 import app.reliquum.counting.Counting.SlipState;
@@ -198,22 +199,36 @@ class CountTable {
       int round,
       long placeId,
       long itemId,
+      long unitLoadId,
       long personId,
       SlipState state) {
 
     /** Whether a position is part of what the slip is about. */
-    boolean covers(long place, long item) {
-      return (placeId == 0 || placeId == place) && (itemId == 0 || itemId == item);
+    boolean covers(PositionKey key) {
+      return covers(key.place(), key.item(), key.unitLoad());
+    }
+
+    boolean covers(long place, long item, long unitLoad) {
+      return (placeId == 0 || placeId == place)
+          && (itemId == 0 || itemId == item)
+          && (unitLoadId == 0 || unitLoadId == unitLoad);
     }
 
     /** Whether it is about something that another slip is about, too. */
     boolean covers(SlipRow other) {
-      return covers(other.placeId, other.itemId) || other.covers(placeId, itemId);
+      return covers(other.placeId, other.itemId, other.unitLoadId)
+          || other.covers(placeId, itemId, unitLoadId);
+    }
+
+    /** Whether it is about a unit load, wherever that stands. */
+    boolean ofLoad() {
+      return unitLoadId != 0;
     }
   }
 
   private static final String SLIP =
-      "select id, count_id, slip_no, round, place_id, item_id, person_id, state from count_slip";
+      "select id, count_id, slip_no, round, place_id, item_id, unit_load_id, person_id, state from"
+          + " count_slip";
 
   Optional<SlipRow> slip(long id) {
     return jdbc.sql(SLIP + " where id = ?").param(id).query(SlipRow.class).optional();
@@ -236,6 +251,14 @@ class CountTable {
     return jdbc.sql(
             SLIP + " where count_id = ? and place_id = 0 and item_id = ? order by round desc")
         .params(count, item)
+        .query(SlipRow.class)
+        .list();
+  }
+
+  /** The slips about a unit load, wherever it stands, the latest round first. */
+  List<SlipRow> slipsOfLoad(long count, long unitLoad) {
+    return jdbc.sql(SLIP + " where count_id = ? and unit_load_id = ? order by round desc")
+        .params(count, unitLoad)
         .query(SlipRow.class)
         .list();
   }
@@ -271,13 +294,19 @@ class CountTable {
   }
 
   long addSlip(long count, int round, long place, long item, SlipState state, long person) {
+    return addSlip(count, round, place, item, 0, state, person);
+  }
+
+  long addSlip(
+      long count, int round, long place, long item, long load, SlipState state, long person) {
     return GeneratedId.of(
         jdbc.sql(
                 """
-            insert into count_slip (count_id, slip_no, round, place_id, item_id, person_id, state)
-            select ?, coalesce(max(slip_no), 0) + 1, ?, ?, ?, ?, ? from count_slip where count_id = ?
+            insert into count_slip (count_id, slip_no, round, place_id, item_id, unit_load_id,
+              person_id, state)
+            select ?, coalesce(max(slip_no), 0) + 1, ?, ?, ?, ?, ?, ? from count_slip where count_id = ?
             """)
-            .params(count, round, place, item, person, state.name(), count));
+            .params(count, round, place, item, load, person, state.name(), count));
   }
 
   void slipState(long slip, SlipState state, long person) {

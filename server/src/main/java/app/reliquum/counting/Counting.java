@@ -39,6 +39,8 @@ public final class Counting {
   public enum Shape {
     BIN,
     ITEM,
+    /** A unit load, wherever it stands. */
+    LOAD,
     /** No slips beforehand: whatever bin is scanned becomes one. */
     FREE
   }
@@ -207,7 +209,11 @@ public final class Counting {
       List<DocumentChange> changes,
       List<CountState.Action> can) {}
 
-  /** A slip. */
+  /**
+   * A slip.
+   *
+   * @param place the bin that it is about, or where the book has its unit load
+   */
   @Schema(name = "CountSlip")
   public record Slip(
       long id,
@@ -219,6 +225,8 @@ public final class Counting {
       long itemId,
       @Nullable String item,
       @Nullable String name,
+      long unitLoadId,
+      @Nullable String load,
       long personId,
       @Nullable String person,
       SlipState state,

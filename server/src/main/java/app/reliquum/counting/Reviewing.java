@@ -263,7 +263,7 @@ class Reviewing implements Reviews {
 
   private static SlipRow sameRound(@Nullable SlipRow slip, Head head, ResultRow one) {
     return new SlipRow(
-        slip == null ? 0 : slip.id(), head.id(), 0, one.round(), 0, 0, 0, SlipState.DONE);
+        slip == null ? 0 : slip.id(), head.id(), 0, one.round(), 0, 0, 0, 0, SlipState.DONE);
   }
 
   /** Someone else counts it again: each bin and item becomes a slip of its own. */

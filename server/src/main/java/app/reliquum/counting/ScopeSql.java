@@ -19,14 +19,19 @@ final class ScopeSql {
   private final String places;
   private final String items;
   private final String subjects;
-  private final boolean byItem;
+  private final Shape shape;
 
   ScopeSql(Scope scope, Shape shape, Instant now) {
     values.put("site", scope.site());
     this.places = places(scope);
     this.items = items(scope);
-    this.byItem = shape == Shape.ITEM;
-    this.subjects = shape == Shape.ITEM ? ofItems(scope, now) : ofBins(scope, now);
+    this.shape = shape;
+    this.subjects =
+        switch (shape) {
+          case ITEM -> ofItems(scope, now);
+          case LOAD -> ofLoads(scope, now);
+          case BIN, FREE -> ofBins(scope, now);
+        };
   }
 
   /** The values that the statements name. */
@@ -107,7 +112,9 @@ final class ScopeSql {
       where.append(
           " and exists (select 1 from reported_discrepancy u where u.place_id = p.id and u.count_id = 0)");
     }
-    return "select p.id place_id, 0 item_id, p.walk, p.address label from place p where " + where;
+    return "select p.id place_id, 0 item_id, 0 unit_load_id, p.walk, p.address label from place p"
+        + " where "
+        + where;
   }
 
   private String ofItems(Scope scope, Instant now) {
@@ -140,7 +147,44 @@ final class ScopeSql {
               + " (u.item_id = i.id or exists (select 1 from on_hand s where s.place_id ="
               + " u.place_id and s.item_id = i.id)))");
     }
-    return "select 0 place_id, i.id item_id, 0 walk, i.code label from item i where " + where;
+    return "select 0 place_id, i.id item_id, 0 unit_load_id, 0 walk, i.code label from item i where "
+        + where;
+  }
+
+  /** Unit loads that stand there, in the order of walking; trolleys are counted by bin. */
+  private String ofLoads(Scope scope, Instant now) {
+    StringBuilder where = new StringBuilder(places).append(items);
+    if (scope.notCountedDays() != null) {
+      where.append(
+          " and not exists (select 1 from counted_place c where c.place_id = p.id"
+              + " and c.last_counted >= :since)");
+      values.put("since", Times.utc(now.minus(scope.notCountedDays(), ChronoUnit.DAYS)));
+    }
+    if (Boolean.TRUE.equals(scope.hadDifferences())) {
+      where.append(
+          " and exists (select 1 from count_result r join stock_count o on o.id = r.count_id where"
+              + " r.unit_load_id = u.id and r.posted <> 0 and o.state = 'POSTED' and o.ended >"
+              + " :wrong)");
+      values.put("wrong", Times.utc(now.minus(DIFFERENCES_SINCE_DAYS, ChronoUnit.DAYS)));
+    }
+    if (Boolean.TRUE.equals(scope.suspected())) {
+      where.append(
+          " and exists (select 1 from reported_discrepancy d where d.place_id = p.id and d.count_id"
+              + " = 0)");
+    }
+    String worth = "";
+    if (scope.minValue() != null) {
+      worth =
+          " having coalesce(sum(s.quantity * (select c.cost from item_cost c where c.item_id ="
+              + " s.item_id)), 0) >= :minValue";
+      values.put("minValue", scope.minValue());
+    }
+    return "select 0 place_id, 0 item_id, u.id unit_load_id, min(p.walk) walk, u.code label from"
+        + " unit_load u join on_hand s on s.unit_load_id = u.id join place p on p.id = s.place_id"
+        + " join item i on i.id = s.item_id where not u.trolley and "
+        + where
+        + " group by u.id, u.code"
+        + worth;
   }
 
   /** What the slips are about, without an order. */
@@ -153,7 +197,11 @@ final class ScopeSql {
     return "select count(*) positions, coalesce(sum(round(s.quantity * c.cost, 2)), 0) value from ("
         + subjects
         + ") x join on_hand s on "
-        + (byItem ? "s.item_id = x.item_id" : "s.place_id = x.place_id")
+        + switch (shape) {
+          case ITEM -> "s.item_id = x.item_id";
+          case LOAD -> "s.unit_load_id = x.unit_load_id";
+          case BIN, FREE -> "s.place_id = x.place_id";
+        }
         + " join place p on p.id ="
         + " s.place_id and p.site_id = :site and p.kind = 'BIN' left join item_cost c on c.item_id ="
         + " s.item_id";

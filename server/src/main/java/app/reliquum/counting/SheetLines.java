@@ -70,6 +70,7 @@ class SheetLines {
         x.quantity
       from on_hand x
       where (:place = 0 or x.place_id = :place) and (:item = 0 or x.item_id = :item)
+        and (:load = 0 or x.unit_load_id = :load)
       """;
 
   /** What lay there at some moment since the count was drawn up, so that a printed sheet had it. */
@@ -81,26 +82,44 @@ class SheetLines {
       where m.%1$s_place_id = :place and (:item = 0 or m.item_id = :item)
       """;
 
+  /**
+   * What a slip is about.
+   *
+   * @param place a bin, 0 for any; likewise the item and the unit load
+   */
+  record About(long place, long item, long load) {
+    static About of(CountTable.SlipRow slip) {
+      return new About(slip.placeId(), slip.itemId(), slip.unitLoadId());
+    }
+
+    static About of(Counting.Slip slip) {
+      return new About(slip.placeId(), slip.itemId(), slip.unitLoadId());
+    }
+  }
+
   /** What a sheet says that is printed now. */
-  List<Line> printed(Head head, long place, long item) {
+  List<Line> printed(Head head, About slip) {
     return jdbc.sql(SHOWN.formatted(NOW))
         .param("site", head.siteId())
-        .param("place", place)
-        .param("item", item)
+        .param("place", slip.place())
+        .param("item", slip.item())
+        .param("load", slip.load())
         .query(Line.class)
         .list();
   }
 
   /** What any sheet says that was printed since the count was drawn up. */
-  List<Line> everPrinted(Head head, long place, long item) {
-    if (place == 0) {
-      return printed(head, place, item);
+  List<Line> everPrinted(Head head, CountTable.SlipRow of) {
+    About slip = About.of(of);
+    if (slip.place() == 0) {
+      return printed(head, slip);
     }
     String ever = NOW + SINCE.formatted("from") + SINCE.formatted("to");
     return jdbc.sql(SHOWN.formatted(ever))
         .param("site", head.siteId())
-        .param("place", place)
-        .param("item", item)
+        .param("place", slip.place())
+        .param("item", slip.item())
+        .param("load", slip.load())
         .param("since", head.created())
         .query(Line.class)
         .list();

@@ -50,9 +50,12 @@ class SlipClosing {
     this.clock = clock;
   }
 
-  /** Whether ending a slip states what is not scanned. */
+  /**
+   * Whether ending a slip states what is not scanned. A unit load stands in one place: where it was
+   * scanned it is whole, and nowhere else.
+   */
   static boolean statesAll(Head head, SlipRow slip) {
-    return head.method().statesAll() || slip.round() > 1;
+    return head.method().statesAll() || slip.round() > 1 || slip.ofLoad();
   }
 
   /** What the book has of a slip and nobody has scanned. */
@@ -63,7 +66,7 @@ class SlipClosing {
     if (slip.round() > 1) {
       // What was counted before and is not found again is stated as well.
       for (LineRow earlier : lineTable.inPlace(head.id(), slip.placeId(), slip.round() - 1)) {
-        if (slip.covers(earlier.key().place(), earlier.key().item())) {
+        if (slip.covers(earlier.key())) {
           book.putIfAbsent(earlier.key(), Quantity.ONE);
         }
       }
@@ -100,7 +103,7 @@ class SlipClosing {
   private void nextRound(Head head, SlipRow slip) {
     boolean again = false;
     for (Results.Recounted one : results.recounts(head.id())) {
-      boolean covered = slip.covers(one.key().place(), one.key().item());
+      boolean covered = slip.covers(one.key());
       if (covered
           && one.settlement() instanceof Settlement.CountAgain
           && one.rounds() == slip.round()
@@ -110,7 +113,14 @@ class SlipClosing {
       }
     }
     if (again) {
-      table.addSlip(head.id(), slip.round() + 1, slip.placeId(), slip.itemId(), SlipState.OPEN, 0);
+      table.addSlip(
+          head.id(),
+          slip.round() + 1,
+          slip.placeId(),
+          slip.itemId(),
+          slip.unitLoadId(),
+          SlipState.OPEN,
+          0);
     }
   }
 

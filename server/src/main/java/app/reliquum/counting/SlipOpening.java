@@ -12,6 +12,7 @@ import app.reliquum.counting.Counting.Shape;
 import app.reliquum.counting.Counting.SlipState;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -34,7 +35,10 @@ class SlipOpening {
   /** Goes on in a bin. */
   OpenCount enter(Head head, OpenCount open, long place, Actor actor, boolean knowingly) {
     SlipRow ofItem = open.slip() == 0 ? null : table.slip(open.slip()).orElse(null);
-    if (ofItem != null && ofItem.placeId() == 0 && ofItem.state() != SlipState.DONE) {
+    if (ofItem != null
+        && ofItem.placeId() == 0
+        && !ofItem.ofLoad()
+        && ofItem.state() != SlipState.DONE) {
       // An item is counted in one bin after the other.
       return open.at(ofItem.id(), place);
     }
@@ -43,10 +47,48 @@ class SlipOpening {
           "counted-already",
           "You have counted that bin yourself. Someone else checks it. Choose another one.");
     }
+    List<SlipRow> slips = table.slipsAt(head.id(), place);
+    Optional<OpenCount> taken = takeOneOf(head, open, slips, place, actor);
+    if (taken.isPresent()) {
+      return taken.get();
+    }
+    if (head.shape() == Shape.ITEM || head.shape() == Shape.LOAD) {
+      return open.at(0, place);
+    }
+    if (head.shape() == Shape.BIN && !knowingly) {
+      throw Problem.refused(
+              "not-on-count",
+              "That bin is not on " + head.number() + ". Count it too, or choose another one.")
+          .with("place", place)
+          .with("count", head.number());
+    }
+    long slip = table.addSlip(head.id(), 1, place, 0, SlipState.OPEN, 0);
+    return take(head, open, table.slip(slip).orElseThrow(), place);
+  }
+
+  /** Goes on with a unit load; one that is on no slip gets one. */
+  OpenCount onLoad(Head head, OpenCount open, long load, Actor actor) {
+    long place = open.sentence().place();
+    return takeOneOf(head, open, table.slipsOfLoad(head.id(), load), place, actor)
+        .orElseGet(
+            () -> {
+              long slip = table.addSlip(head.id(), 1, 0, 0, load, SlipState.OPEN, 0);
+              return take(head, open, table.slip(slip).orElseThrow(), place);
+            });
+  }
+
+  /**
+   * Takes up the slip that is this person's to count.
+   *
+   * @param slips all that are about one thing
+   * @return nothing if there is none at all
+   */
+  private Optional<OpenCount> takeOneOf(
+      Head head, OpenCount open, List<SlipRow> slips, long place, Actor actor) {
     SlipRow handedTo = null;
     SlipRow done = null;
     boolean forSomeoneElse = false;
-    for (SlipRow slip : table.slipsAt(head.id(), place)) {
+    for (SlipRow slip : slips) {
       if (slip.state() == SlipState.DONE) {
         done = done == null && slip.round() == 1 ? slip : done;
       } else if (slip.personId() != 0 && slip.personId() != actor.id()) {
@@ -54,7 +96,7 @@ class SlipOpening {
       } else if (slip.round() > 1 && countedBefore(head.id(), slip, actor.id())) {
         forSomeoneElse = true;
       } else {
-        return take(head, open, slip, place);
+        return Optional.of(take(head, open, slip, place));
       }
     }
     if (handedTo != null) {
@@ -70,21 +112,7 @@ class SlipOpening {
           "counted-already",
           "You have counted that. Someone else counts it again. Choose another one.");
     }
-    if (done != null) {
-      return again(head, open, done, actor);
-    }
-    if (head.shape() == Shape.ITEM) {
-      return open.at(0, place);
-    }
-    if (head.shape() == Shape.BIN && !knowingly) {
-      throw Problem.refused(
-              "not-on-count",
-              "That bin is not on " + head.number() + ". Count it too, or choose another one.")
-          .with("place", place)
-          .with("count", head.number());
-    }
-    long slip = table.addSlip(head.id(), 1, place, 0, SlipState.OPEN, 0);
-    return take(head, open, table.slip(slip).orElseThrow(), place);
+    return done == null ? Optional.empty() : Optional.of(again(head, open, done, place, actor));
   }
 
   /** Whether someone has counted, in an earlier round, what a slip is about. */
@@ -92,10 +120,7 @@ class SlipOpening {
     for (int round = 1; round < slip.round(); round++) {
       boolean counted =
           lineTable.inPlace(count, slip.placeId(), round).stream()
-              .anyMatch(
-                  line ->
-                      line.personId() == person
-                          && slip.covers(line.key().place(), line.key().item()));
+              .anyMatch(line -> line.personId() == person && slip.covers(line.key()));
       if (counted) {
         return true;
       }
@@ -104,7 +129,7 @@ class SlipOpening {
   }
 
   /** Whoever ended a slip may take it up again and change what they said. */
-  private OpenCount again(Head head, OpenCount open, SlipRow done, Actor actor) {
+  private OpenCount again(Head head, OpenCount open, SlipRow done, long place, Actor actor) {
     List<LineRow> lines = lineTable.ofSlip(done.id());
     boolean mine = lines.stream().anyMatch(line -> line.personId() == actor.id());
     if (!mine && !lines.isEmpty()) {
@@ -122,7 +147,7 @@ class SlipOpening {
         results.refresh(head.id(), line.key());
       }
     }
-    return take(head, open, done, done.placeId());
+    return take(head, open, done, place);
   }
 
   /** Begins with a slip, or joins those who count it. */
@@ -141,7 +166,7 @@ class SlipOpening {
   /** The slip that a position is counted for; null for something found that is on none. */
   @Nullable SlipRow slipFor(Head head, OpenCount open, PositionKey key, Actor actor) {
     SlipRow at = open.slip() == 0 ? null : table.slip(open.slip()).orElseThrow();
-    if (at != null && at.covers(key.place(), key.item())) {
+    if (at != null && at.covers(key)) {
       return at;
     }
     if (at != null && at.round() > 1) {
@@ -170,8 +195,11 @@ class SlipOpening {
   @Nullable SlipRow slipOf(Head head, PositionKey key) {
     List<SlipRow> slips = new ArrayList<>(table.slipsAt(head.id(), key.place()));
     slips.addAll(table.slipsOf(head.id(), key.item()));
+    if (key.unitLoad() != 0) {
+      slips.addAll(table.slipsOfLoad(head.id(), key.unitLoad()));
+    }
     return slips.stream()
-        .filter(slip -> slip.round() == 1 && slip.covers(key.place(), key.item()))
+        .filter(slip -> slip.round() == 1 && slip.covers(key))
         .findFirst()
         .orElse(null);
   }

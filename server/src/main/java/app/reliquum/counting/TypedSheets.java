@@ -13,12 +13,14 @@ import app.reliquum.core.ledger.Condition;
 import app.reliquum.core.ledger.MomentSource;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
+import app.reliquum.core.scan.Sscc;
 import app.reliquum.counting.CountTable.Head;
 import app.reliquum.counting.CountTable.SlipRow;
 import app.reliquum.counting.Counting.SlipState;
 import app.reliquum.counting.TypedSheetTable.Typing;
 import app.reliquum.places.Places;
 import app.reliquum.stock.Stock;
+import app.reliquum.stock.UnitLoads;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
@@ -48,6 +50,9 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 class TypedSheets {
 
+  /** A label writes two digits before the number of a unit load, which say what it is. */
+  private static final int SSCC_ON_LABEL = 20;
+
   private static final TypeReference<List<Figure>> FIGURES = new TypeReference<>() {};
 
   private final CountTable table;
@@ -60,6 +65,7 @@ class TypedSheets {
   private final SlipOpening opening;
   private final SlipClosing closing;
   private final OpenCountTable people;
+  private final UnitLoads loads;
   private final Catalog catalog;
   private final Places places;
   private final Stock stock;
@@ -79,6 +85,7 @@ class TypedSheets {
       SlipOpening opening,
       SlipClosing closing,
       OpenCountTable people,
+      UnitLoads loads,
       Catalog catalog,
       Places places,
       Stock stock,
@@ -96,6 +103,7 @@ class TypedSheets {
     this.opening = opening;
     this.closing = closing;
     this.people = people;
+    this.loads = loads;
     this.catalog = catalog;
     this.places = places;
     this.stock = stock;
@@ -131,7 +139,7 @@ class TypedSheets {
    * A sheet that is to be typed, or was.
    *
    * @param slip the number that is printed on it
-   * @param bin the bin that it is about; null for an item wherever it lies
+   * @param bin the bin that it is about; null for an item or a unit load wherever it is
    * @param assigned the number of the one it is handed to; 0 for nobody
    * @param twice whether it is typed a second time
    * @param typings how it was typed so far, without the figures
@@ -144,6 +152,7 @@ class TypedSheets {
       int round,
       @Nullable String bin,
       @Nullable String item,
+      @Nullable String load,
       SlipState state,
       long assigned,
       boolean twice,
@@ -168,6 +177,8 @@ class TypedSheets {
    *
    * @param item its code
    * @param bin the address of its bin; null for that of the sheet
+   * @param load the number of the unit load on which it stands; null for that of the sheet, if it
+   *     is of one
    */
   @Schema(name = "CountSheetFound")
   record FoundEntry(
@@ -175,6 +186,7 @@ class TypedSheets {
       @Size(max = 24) @Nullable String bin,
       @Size(max = 20) @Nullable String lot,
       @Size(max = 20) @Nullable String serial,
+      @Size(max = 24) @Nullable String load,
       @NotNull Quantity quantity) {}
 
   /**
@@ -247,14 +259,13 @@ class TypedSheets {
             .orElseThrow(() -> Problem.missing("slip", number));
     List<Typing> typed = typings.of(slip.id());
     List<SheetLines.Line> lines =
-        slip.state() == SlipState.DONE
-            ? List.of()
-            : sheetLines.everPrinted(head, slip.placeId(), slip.itemId());
+        slip.state() == SlipState.DONE ? List.of() : sheetLines.everPrinted(head, slip);
     return new Sheet(
         number,
         slip.round(),
         slip.placeId() == 0 ? null : bin(slip.placeId()).address(),
         slip.itemId() == 0 ? null : item(slip.itemId()).name(),
+        loads.card(slip.unitLoadId()).map(UnitLoads.Card::code).orElse(null),
         slip.state(),
         slip.personId(),
         head.typedTwice(),
@@ -420,7 +431,7 @@ class TypedSheets {
   /** What was typed, in words, each position once. */
   private List<Figure> figures(Head head, SlipRow slip, Entry entry) {
     Map<PositionKey, SheetLines.Line> lines =
-        sheetLines.everPrinted(head, slip.placeId(), slip.itemId()).stream()
+        sheetLines.everPrinted(head, slip).stream()
             .collect(Collectors.toMap(SheetLines.Line::key, line -> line));
     Map<Long, Catalog.Measured> items =
         catalog
@@ -460,7 +471,7 @@ class TypedSheets {
     for (int i = 0; i < entry.found().size(); i++) {
       String field = "found[" + i + "].";
       Figure found = found(head, slip, entry.found().get(i), field);
-      if (slip.round() > 1 && !slip.covers(found.place(), found.item())) {
+      if (slip.round() > 1 && !slip.covers(found.place(), found.item(), found.unitLoad())) {
         throw Problem.invalid(
             field + "item",
             "This sheet counts one item again. Expected nothing else on it: report it instead.");
@@ -534,9 +545,22 @@ class TypedSheets {
         placeFound(head, slip, said.bin(), field),
         item.tracking().needsLot() ? lot : "",
         item.tracking().needsSerial() ? serial : "",
-        0,
+        loadFound(slip, said.load(), field),
         Condition.GOOD,
         quantity.amount());
+  }
+
+  private long loadFound(SlipRow slip, @Nullable String load, String field) {
+    String said = load == null ? "" : load.strip();
+    if (said.isEmpty()) {
+      return slip.unitLoadId();
+    }
+    try {
+      return loads.obtain(new Sscc(said.length() == SSCC_ON_LABEL ? said.substring(2) : said));
+    } catch (IllegalArgumentException fault) {
+      throw Problem.invalid(
+          field + "load", "'" + said + "' is no number of a unit load. " + fault.getMessage());
+    }
   }
 
   private long placeFound(Head head, SlipRow slip, @Nullable String address, String field) {
@@ -570,7 +594,7 @@ class TypedSheets {
     stock.hold(List.copyOf(counted.keySet()));
     counted.forEach(
         (key, quantity) -> {
-          SlipRow about = slip.covers(key.place(), key.item()) ? slip : null;
+          SlipRow about = slip.covers(key) ? slip : null;
           countLines.countElsewhere(command, person, head, about, key, quantity, at);
         });
     table.event(head.id(), command.actor().id(), "SHEET_TYPED", Integer.toString(slip.slipNo()));

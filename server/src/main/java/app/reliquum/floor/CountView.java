@@ -14,7 +14,11 @@ final class CountView {
 
   private CountView() {}
 
-  /** A slip that may be taken. */
+  /**
+   * A slip that may be taken.
+   *
+   * @param place the bin that it is about, or where the book has its unit load
+   */
   @Schema(name = "FloorCountSlip")
   record Slip(
       long id,
@@ -25,7 +29,8 @@ final class CountView {
       @Nullable Long placeId,
       @Nullable String place,
       @Nullable Long itemId,
-      @Nullable String item) {}
+      @Nullable String item,
+      @Nullable String load) {}
 
   /** What someone counted of a position. */
   @Schema(name = "FloorCountLine")

@@ -8,6 +8,7 @@ import app.reliquum.catalog.LotsAndSerials;
 import app.reliquum.core.ledger.PositionKey;
 import app.reliquum.core.quantity.Quantity;
 import app.reliquum.core.scan.Action;
+import app.reliquum.core.scan.Meaning;
 import app.reliquum.core.scan.Scan;
 import app.reliquum.core.sentence.Blank;
 import app.reliquum.core.sentence.Count;
@@ -119,13 +120,19 @@ class Counts implements FloorVerb {
 
     private FloorView.Sentence follow(Command command, Heard heard, Duration ago) {
       if (heard instanceof Heard.Waits waits) {
+        at = countLines.onLoad(command, at, waits.next().unitLoad());
         keep(waits.next());
         return view(Outcome.FILLED);
       }
       if (heard instanceof Heard.Counted counted) {
+        at = countLines.onLoad(command, at, counted.strokes().get(0).unitLoad());
         countLines.count(command, at, counted.strokes(), ago);
         keep(counted.next());
         return view(Outcome.COUNTED);
+      }
+      if (heard instanceof Heard.FindsUnitLoad finds) {
+        Meaning found = new Meaning.UnitLoad(house.loads().obtain(finds.sscc()));
+        return follow(command, Count.hear(at.sentence(), found, facts), ago);
       }
       if (heard instanceof Heard.Choose choose) {
         choices = choose.choices().stream().map(names::choice).toList();
@@ -238,6 +245,10 @@ class Counts implements FloorVerb {
 
     /** What is being counted, to be told when it is ended. */
     private String where() {
+      long load = countLines.slip(at.slip()).map(CountLines.SlipRowView::load).orElse(0L);
+      if (load != 0) {
+        return facts.load(load);
+      }
       long item = countLines.slip(at.slip()).map(CountLines.SlipRowView::item).orElse(0L);
       return item == 0 ? names.bin(at.sentence().place()) : names.item(item);
     }
@@ -278,9 +289,20 @@ class Counts implements FloorVerb {
           slip.person() == actor.id(),
           slip.state() == SlipState.TAKEN,
           slip.place() == 0 ? null : slip.place(),
-          slip.place() == 0 ? null : facts.bin(slip.place()).address(),
+          slip.place() == 0 ? standing(slip.load()) : facts.bin(slip.place()).address(),
           slip.item() == 0 ? null : slip.item(),
-          slip.item() == 0 ? null : facts.item(slip.item()).name());
+          slip.item() == 0 ? null : facts.item(slip.item()).name(),
+          slip.load() == 0 ? null : facts.load(slip.load()));
+    }
+
+    /** Where the book has a unit load; nothing if it has it nowhere. */
+    private @Nullable String standing(long load) {
+      return load == 0
+          ? null
+          : facts.stockOn(load).stream()
+              .findFirst()
+              .map(one -> facts.bin(one.key().place()).address())
+              .orElse(null);
     }
 
     private List<CountView.Line> lines(List<CountLines.Line> counted) {

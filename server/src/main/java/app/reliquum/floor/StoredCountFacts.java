@@ -25,7 +25,11 @@ final class StoredCountFacts extends StoredFacts implements CountFacts {
 
   @Override
   public boolean countsItem() {
-    return house.countLines().slip(open.get().slip()).filter(slip -> slip.place() == 0).isPresent();
+    return house
+        .countLines()
+        .slip(open.get().slip())
+        .filter(slip -> slip.item() != 0 && slip.place() == 0)
+        .isPresent();
   }
 
   @Override

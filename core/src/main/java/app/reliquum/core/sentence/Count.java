@@ -9,6 +9,7 @@ import app.reliquum.core.scan.ElementString;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.core.scan.Reading;
 import app.reliquum.core.scan.Scan;
+import app.reliquum.core.scan.Sscc;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -81,6 +82,13 @@ public final class Count {
 
     /** A count was scanned: it is to be counted. */
     record Opens(long count) implements Heard {}
+
+    /**
+     * A unit load was scanned that the house does not know: it is made known, and said again.
+     *
+     * @param sscc its number
+     */
+    record FindsUnitLoad(Sscc sscc) implements Heard {}
 
     /** No count is chosen yet: if just one is open at the site, it is meant. */
     record Finds() implements Heard {}
@@ -205,6 +213,12 @@ public final class Count {
     if (!scan.meanings().isEmpty()) {
       return hear(sentence, scan.meanings(), facts);
     }
+    Sscc unitLoad = unknownUnitLoad(scan.reading());
+    if (unitLoad != null) {
+      return sentence.place() == 0
+          ? new Heard.Refused(new Misfit.BinFirst())
+          : new Heard.FindsUnitLoad(unitLoad);
+    }
     Heard heard =
         scan.reading() instanceof Reading.Plain plain && plain.figure().isEmpty()
             ? hearNew(sentence, plain.text().strip().toUpperCase(Locale.ROOT), facts)
@@ -212,6 +226,15 @@ public final class Count {
     return heard instanceof Heard.Refused
         ? new Heard.Refused(Misfit.unknown(scan.reading(), wanted(sentence, facts)))
         : heard;
+  }
+
+  /** The number of a unit load on a label that names nothing else; null if it names none. */
+  private static Sscc unknownUnitLoad(Reading reading) {
+    return reading instanceof Reading.Elements read
+            && read.elements().gtin().isEmpty()
+            && read.elements().contained().isEmpty()
+        ? read.elements().sscc().orElse(null)
+        : null;
   }
 
   /** A meaning as something that can be chosen by touch. */
