@@ -11248,6 +11248,7 @@ export interface components {
       allocateAhead: number | null;
       areas: components['schemas']['AreaCard'][];
       binned: boolean;
+      binsForSome: boolean;
       code: string;
       gln: string;
       holidays: components['schemas']['Holiday'][];
@@ -11287,6 +11288,7 @@ export interface components {
       /** Format: int32 */
       allocateAhead?: number | null;
       binned: boolean;
+      binsForSome?: boolean | null;
       code: string;
       gln?: string | null;
       holidays?: components['schemas']['HolidayEntry'][] | null;
@@ -23070,7 +23072,9 @@ export interface operations {
   };
   listNotYetBinned: {
     parameters: {
-      query?: never;
+      query?: {
+        item?: number;
+      };
       header?: never;
       path: {
         id: number;

@@ -13,6 +13,7 @@ import { Code } from '../../kit/Code';
 import { fonts } from '../../app/theme';
 import { ProblemNote } from '../../kit/ProblemNote';
 import { Room } from '../../kit/Rail';
+import { useAddress } from '../../kit/useAddress';
 import { useSave } from '../../kit/useSave';
 import { decimal } from '../../kit/numbers';
 
@@ -28,7 +29,10 @@ export function BinningSheet() {
   const may = useMay('POST');
   const site = Number(useParams().site);
   const [filled, setFilled] = useState<Record<string, Filled>>({});
-  const sheet = useQuery(question('/api/sites/{id}/binning', { id: site }));
+  const item = useAddress().value('item');
+  const sheet = useQuery(
+    question('/api/sites/{id}/binning', { id: site, item: item ? Number(item) : undefined }),
+  );
   const rows = sheet.data?.rows ?? [];
   const said = (row: Row): Filled => filled[keyOf(row)] ?? { quantity: row.quantity, bin: '' };
   const line = (row: Row) => ({

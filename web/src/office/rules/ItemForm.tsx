@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
@@ -208,6 +209,19 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
                   value={homes[site.id]?.address ?? ''}
                   onChange={(address) => changeHome(site.id, { address })}
                 />
+                {site.binsForSome && !homes[site.id]?.address && (
+                  <TextField
+                    label={t('item.shelfNote')}
+                    value={homes[site.id]?.shelfNote ?? ''}
+                    onChange={(event) => changeHome(site.id, { shelfNote: event.target.value })}
+                    helperText={t('item.binsForSome')}
+                  />
+                )}
+                {card && site.binsForSome && homes[site.id]?.address && (
+                  <Link to={`/office/rules/binning/${site.id}?item=${card.id}`}>
+                    {t('binning.openItem')}
+                  </Link>
+                )}
                 {homes[site.id]?.address && (
                   <RefilledBy
                     home={homes[site.id]}

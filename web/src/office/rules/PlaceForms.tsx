@@ -61,6 +61,7 @@ const SITE = {
   shortestRound: false,
   targetScanned: false,
   unplannedReviewed: false,
+  binsForSome: false,
   workingDays: ['MONDAY', 'TUESDAY', 'WEDNESDAY', 'THURSDAY', 'FRIDAY'] as WeekDay[],
   transferDays: '1',
   allocateAhead: '',
@@ -128,7 +129,14 @@ export function SiteForm({ site, onDone }: { site?: Schemas['SiteCard']; onDone?
         disabled={site?.binned || form.entry.virtual}
         onChange={(binned) => form.set({ binned })}
       />
-      {site && !site.binned && <Box sx={{ color: 'text.secondary' }}>{t('binning.whenOn')}</Box>}
+      {form.entry.binned && (!site || !site.binned || site.binsForSome) && (
+        <Tick label={t('places.binsForSome')} {...form.tick('binsForSome')} />
+      )}
+      {site && (!site.binned || site.binsForSome) && (
+        <Box sx={{ color: 'text.secondary' }}>
+          {t(form.entry.binsForSome && form.entry.binned ? 'binning.whenSome' : 'binning.whenOn')}
+        </Box>
+      )}
       {site && <Link to={`/office/rules/binning/${site.id}`}>{t('binning.open')}</Link>}
       <Choice
         label={t('places.flow')}

@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
 import { answers, asked, empty, fill, press, Refusal, show } from '../../testing/house';
+import type { Schemas } from '../../api/client';
 import { asItWas, laidOut } from '../../testing/layout';
 import { cleanup, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
@@ -181,4 +182,33 @@ it('opens a virtual site without bins', async () => {
       gln: '',
     }),
   );
+});
+
+it('lets a site keep only some items in bins, and go on to all of them', async () => {
+  answers('PUT', '/api/sites/9', () => ({ id: 9 }));
+  const shop = {
+    id: 9,
+    version: 3,
+    code: 'PS',
+    name: 'Pontoon Shop',
+    binned: false,
+    binsForSome: false,
+    areas: [],
+    holidays: [],
+  } as unknown as Schemas['SiteCard'];
+  show(<SiteForm site={shop} />);
+  expect(screen.queryByLabelText(/^Only for items/)).toBeNull();
+  await userEvent.click(screen.getByLabelText(/^Has bins/));
+  await userEvent.click(screen.getByLabelText(/^Only for items/));
+  expect(screen.getByText(/What others have stays with their shelf notes/)).toBeTruthy();
+  await press('Save');
+  await waitFor(() =>
+    expect(asked.find((one) => one.method === 'PUT')?.body).toMatchObject({
+      binned: true,
+      binsForSome: true,
+    }),
+  );
+  cleanup();
+  show(<SiteForm site={{ ...shop, binned: true, binsForSome: false }} />);
+  expect(screen.queryByLabelText(/^Only for items/)).toBeNull();
 });

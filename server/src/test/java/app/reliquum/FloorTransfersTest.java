@@ -123,16 +123,7 @@ class FloorTransfersTest {
   }
 
   private void reviewed(boolean on) {
-    JsonNode site = null;
-    for (JsonNode one : clerk.get("/api/sites").ok()) {
-      site = one.path("id").asLong() == quay ? one : site;
-    }
-    Map<String, Object> entry = new HashMap<>();
-    for (String same : List.of("code", "name", "timeZone", "street", "town", "binned", "version")) {
-      entry.put(same, site.path(same));
-    }
-    entry.put("unplannedReviewed", on);
-    clerk.put("/api/sites/" + quay, entry).ok();
+    new Goods(clerk).change(quay, Map.of("unplannedReviewed", on)).ok();
   }
 
   private void picks(String quantity) {

@@ -38,6 +38,20 @@ final class Goods {
     return controller.post("/api/sites", entry).ok().path("id").asLong();
   }
 
+  /** Changes settings of a site; the others stay. */
+  Client.Answer change(long site, Map<String, Object> settings) {
+    JsonNode card = null;
+    for (JsonNode one : controller.get("/api/sites").ok()) {
+      card = one.path("id").asLong() == site ? one : card;
+    }
+    Map<String, Object> entry = new HashMap<>();
+    for (String same : List.of("code", "name", "timeZone", "street", "town", "binned", "version")) {
+      entry.put(same, card.path(same));
+    }
+    entry.putAll(settings);
+    return controller.put("/api/sites/" + site, entry);
+  }
+
   void rack(long site, String area, String purpose, String pattern) {
     long id =
         controller

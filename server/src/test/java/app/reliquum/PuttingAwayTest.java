@@ -164,13 +164,7 @@ class PuttingAwayTest {
   }
 
   private void targetScanned(boolean on) {
-    JsonNode card = controller.get("/api/sites").ok().get(0);
-    Map<String, Object> entry = new HashMap<>();
-    for (String same : List.of("code", "name", "timeZone", "street", "town", "binned", "version")) {
-      entry.put(same, card.path(same));
-    }
-    entry.put("targetScanned", on);
-    controller.put("/api/sites/" + card.path("id").asLong(), entry).ok();
+    goods.change(site, Map.of("targetScanned", on)).ok();
   }
 
   @Test
@@ -285,6 +279,41 @@ class PuttingAwayTest {
     assertThat(goods.onHand(shackle, "&site=" + shop)).isEqualTo("70");
   }
 
+  @Test
+  void aSiteMayKeepOnlySomeItemsInBins() {
+    long kiosk = goods.site("ZK", "Europe/London", false);
+    long radio = goods.item("RADIO", "Hand radio", "NONE");
+    long mug = goods.item("MUG", "Mug", "NONE");
+    goods.opening("RADIO", null, null, "ZK.ZK", "9");
+    goods.opening("MUG", null, null, "ZK.ZK", "30");
+    goods.change(kiosk, Map.of("binned", true, "binsForSome", true)).ok();
+    goods.rack(kiosk, "W", "PICK", "W-[1..3]");
+    // Nothing has a home bin yet: all of it stays where it was, under the name of the site.
+    assertThat(controller.get("/api/sites/" + kiosk + "/binning").ok().path("total").asInt())
+        .isZero();
+    assertThat(taken(planAt(kiosk, radio, "1"))).containsExactly("ZK 1");
+    Map<String, Object> entry = Goods.itemEntry("RADIO", "Hand radio", "NONE");
+    entry.put("version", controller.get("/api/items/" + radio).ok().path("version").asInt());
+    entry.put("homes", List.of(Map.of("site", kiosk, "address", "W-2", "shelfNote", "")));
+    controller.put("/api/items/" + radio, entry).ok();
+    JsonNode sheet = controller.get("/api/sites/" + kiosk + "/binning").ok();
+    assertThat(sheet.path("rows")).hasSize(1);
+    assertThat(sheet.path("rows").get(0).path("item").asString()).isEqualTo("RADIO");
+    assertThat(sheet.path("rows").get(0).path("suggested").asString()).isEqualTo("W-2");
+    Map<String, Object> line = new HashMap<>(line("9", "W-2"));
+    line.put("item", radio);
+    controller.post("/api/sites/" + kiosk + "/binning", Map.of("lines", List.of(line))).ok();
+    assertThat(controller.get("/api/sites/" + kiosk + "/binning").ok().path("total").asInt())
+        .isZero();
+    assertThat(taken(planAt(kiosk, radio, "1"))).containsExactly("W-2 1");
+    assertThat(taken(planAt(kiosk, mug, "1"))).containsExactly("ZK 1");
+    // From some to all: what is left waits to be put into bins; there is no way back.
+    goods.change(kiosk, Map.of("binsForSome", false)).ok();
+    sheet = controller.get("/api/sites/" + kiosk + "/binning").ok();
+    assertThat(sheet.path("rows").get(0).path("item").asString()).isEqualTo("MUG");
+    assertThat(goods.change(kiosk, Map.of("binsForSome", true)).problem()).isEqualTo("binned");
+  }
+
   private Client.Answer spread(long shop, String first, String bin, String second, String other) {
     return controller.post(
         "/api/sites/" + shop + "/binning",
@@ -376,8 +405,12 @@ class PuttingAwayTest {
   }
 
   private JsonNode plan(long item, String quantity) {
+    return planAt(site, item, quantity);
+  }
+
+  private JsonNode planAt(long where, long item, String quantity) {
     return controller
-        .get("/api/put-away/plan?site=%d&item=%d&quantity=%s".formatted(site, item, quantity))
+        .get("/api/put-away/plan?site=%d&item=%d&quantity=%s".formatted(where, item, quantity))
         .ok();
   }
 

@@ -245,6 +245,7 @@ class DemoArrivals {
             null,
             null,
             null,
+            null,
             null),
         DemoHouse.EVERYWHERE);
   }

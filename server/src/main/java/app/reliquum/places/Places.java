@@ -65,6 +65,7 @@ public class Places {
       @Nullable Integer allocateAhead,
       boolean targetScanned,
       boolean unplannedReviewed,
+      boolean binsForSome,
       List<AreaCard> areas) {}
 
   /** An area. */
@@ -523,6 +524,7 @@ public class Places {
         site.allocateAhead(),
         site.targetScanned(),
         site.unplannedReviewed(),
+        site.binsForSome(),
         areas.stream().filter(area -> area.siteId() == site.id()).toList());
   }
 

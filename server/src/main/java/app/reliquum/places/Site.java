@@ -54,6 +54,7 @@ class Site {
   private boolean shortestRound;
   private boolean targetScanned;
   private boolean unplannedReviewed;
+  private boolean binsForSome;
   private String workingDays = "MONDAY,TUESDAY,WEDNESDAY,THURSDAY,FRIDAY";
   private int transferDays = 1;
   private @Nullable Integer allocateAhead;
@@ -141,8 +142,23 @@ class Site {
     return allocateAhead;
   }
 
-  void turnBinsOn() {
+  /**
+   * Goods are kept in bins from now on.
+   *
+   * @param forSome only those of items that have a home bin here
+   */
+  void turnBinsOn(boolean forSome) {
     this.binned = true;
+    this.binsForSome = forSome;
+  }
+
+  boolean binsForSome() {
+    return binsForSome;
+  }
+
+  /** Whether its implied bin is one that goods are kept in, and not only left over in. */
+  boolean usesImplied() {
+    return !binned || binsForSome;
   }
 
   Long id() {

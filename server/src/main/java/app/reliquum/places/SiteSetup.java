@@ -83,6 +83,8 @@ public class SiteSetup {
    *     only suggested and confirmed; null for as before
    * @param unplannedReviewed whether what the Floor sends unplanned is looked through in the Office
    *     before it leaves
+   * @param binsForSome whether only items with a home bin here are kept in bins, and all others as
+   *     at a site without bins; null for as before
    */
   public record SiteEntry(
       @Nullable Integer version,
@@ -106,14 +108,15 @@ public class SiteSetup {
       @Size(max = 400) @Nullable List<@Valid HolidayEntry> holidays,
       @Min(0) @Max(99) @Nullable Integer allocateAhead,
       @Nullable Boolean targetScanned,
-      @Nullable Boolean unplannedReviewed) {
+      @Nullable Boolean unplannedReviewed,
+      @Nullable Boolean binsForSome) {
 
     /** A site that receives as most do. */
     public static SiteEntry plain(
         String code, String name, String timeZone, boolean binned, String street, String town) {
       return new SiteEntry(
           null, code, name, timeZone, binned, street, town, null, null, null, null, null, null,
-          null, null, null, null, null, null, null);
+          null, null, null, null, null, null, null, null);
     }
   }
 
@@ -200,9 +203,12 @@ public class SiteSetup {
     receives(site, entry);
     sends(site, entry);
     works(site, entry);
+    if (entry.binned()) {
+      site.turnBinsOn(Boolean.TRUE.equals(entry.binsForSome()));
+    }
     sites.save(site);
     writeHolidays(site, entry);
-    if (!entry.binned()) {
+    if (site.usesImplied()) {
       // What is set aside is on hand and not available.
       AreaPurpose purpose = virtual ? AreaPurpose.HOLD : AreaPurpose.PICK;
       Area floor = areas.save(new Area(site.id(), "ALL", entry.name(), purpose));
@@ -227,12 +233,8 @@ public class SiteSetup {
     sends(site, entry);
     works(site, entry);
     writeHolidays(site, entry);
-    if (entry.binned() && !site.binned()) {
-      site.turnBinsOn();
-      places
-          .implied(id)
-          .flatMap(place -> bins.findById(place.id()))
-          .ifPresent(bin -> bin.notYetBinned(site));
+    if (entry.binned()) {
+      turnBinsOn(site, entry.binsForSome() == null ? site.binsForSome() : entry.binsForSome());
     } else if (!entry.binned() && site.binned()) {
       throw Problem.refused("binned", site.name() + " has bins; they can't be turned off again.");
     }
@@ -241,6 +243,22 @@ public class SiteSetup {
       use.ifAvailable(keeper -> keeper.daysChanged(id));
     }
     return places.siteCard(site);
+  }
+
+  private void turnBinsOn(Site site, boolean forSome) {
+    boolean implied = site.usesImplied();
+    if (forSome && !implied) {
+      throw Problem.refused(
+              "binned", "All goods of " + site.name() + " are kept in bins; that stays so.")
+          .with("field", "binsForSome");
+    }
+    site.turnBinsOn(forSome);
+    if (implied && !forSome) {
+      places
+          .implied(site.id())
+          .flatMap(place -> bins.findById(place.id()))
+          .ifPresent(bin -> bin.notYetBinned(site));
+    }
   }
 
   private void receives(Site site, SiteEntry entry) {

@@ -40,6 +40,8 @@ class SiteTable implements HouseTable {
               .asNeeded(),
           TableColumn.yesNo("binned", "Whether it has bins, or only shelf notes.", true)
               .alsoCalled("bins", "has bins"),
+          TableColumn.yesNo(
+              "bins for some", "Whether only items with a home bin are kept in bins there.", false),
           TableColumn.yesNo("virtual", "Whether it only sets stock aside.", false),
           TableColumn.text("street", "Its street.", "1 Fish Quay").alsoCalled("address"),
           TableColumn.text("town", "Its town.", "Outer Holm"),
@@ -120,7 +122,7 @@ class SiteTable implements HouseTable {
     jdbc.sql(
             "select o.id, o.site_id from "
                 + table
-                + " o join site s on s.id = o.site_id and not s.binned where s.id in (:sites)")
+                + " o join site s on s.id = o.site_id and (not s.binned or s.bins_for_some) where s.id in (:sites)")
         .param("sites", numbers)
         .query(
             row -> {
@@ -134,7 +136,7 @@ class SiteTable implements HouseTable {
     query.each(
         FORM,
         """
-        select s.code, s.name, s.time_zone, s.binned, s.virtual_site, s.street, s.town, s.gln,
+        select s.code, s.name, s.time_zone, s.binned, s.bins_for_some, s.virtual_site, s.street, s.town, s.gln,
           s.inbound_flow, s.over_percent, s.outbound_flow, s.shortest_round, s.target_scanned,
           s.unplanned_reviewed,
           lower(replace(s.working_days, ',', '; ')), s.transfer_days, s.allocate_ahead,
@@ -192,7 +194,8 @@ class SiteTable implements HouseTable {
         holidays(row),
         row.whole("allocate ahead").orElse(null),
         row.yes("target scanned"),
-        row.yes("unplanned reviewed"));
+        row.yes("unplanned reviewed"),
+        row.yes("bins for some"));
   }
 
   private static List<SiteSetup.HolidayEntry> holidays(TableRow row) {
@@ -217,7 +220,7 @@ class SiteTable implements HouseTable {
       Site site = there(row);
       jdbc.sql("delete from site_holiday where site_id = ?").param(site.id()).update();
       jdbc.sql("delete from site_morning where site_id = ?").param(site.id()).update();
-      if (!site.binned()) {
+      if (site.usesImplied()) {
         places
             .implied(site.id())
             .ifPresent(bin -> jdbc.sql("delete from place where id = ?").param(bin.id()).update());

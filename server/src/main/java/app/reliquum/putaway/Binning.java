@@ -26,7 +26,9 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -84,12 +86,27 @@ public class Binning {
 
   private static final int MOST = 300;
 
-  /** What is not yet binned at a site. */
+  /**
+   * What is not yet binned at a site. Where only some items are kept in bins, what others have is
+   * not meant.
+   *
+   * @param item one item only; null for all
+   */
   @Transactional(readOnly = true)
-  public Sheet sheet(long site, Actor actor) {
+  public Sheet sheet(long site, @Nullable Long item, Actor actor) {
     Places.SiteCard card = places.site(site, actor);
     List<app.reliquum.core.sentence.HeldPosition> held =
-        places.implied(site).map(place -> onHand.in(place.id())).orElse(List.of());
+        new ArrayList<>(places.implied(site).map(place -> onHand.in(place.id())).orElse(List.of()));
+    if (item != null) {
+      held.removeIf(one -> one.key().item() != item);
+    }
+    if (card.binsForSome()) {
+      Map<Long, Places.Home> homes =
+          places.homes(
+              held.stream().map(one -> one.key().item()).collect(Collectors.toSet()), site);
+      held.removeIf(
+          one -> homes.getOrDefault(one.key().item(), Places.Home.NONE).address().isEmpty());
+    }
     List<Row> rows = new ArrayList<>();
     held.stream()
         .sorted(Comparator.comparing(app.reliquum.core.sentence.HeldPosition::key))

@@ -13,6 +13,7 @@ import io.swagger.v3.oas.annotations.Operation;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -105,8 +106,9 @@ class PutAwayController {
   @Operation(operationId = "listNotYetBinned", summary = "What is not yet binned at a site")
   @Needs(Permission.LOOK)
   @GetMapping("/sites/{id}/binning")
-  Binning.Sheet sheet(Actor actor, @PathVariable long id) {
-    return binning.sheet(id, actor);
+  Binning.Sheet sheet(
+      Actor actor, @PathVariable long id, @RequestParam(required = false) @Nullable Long item) {
+    return binning.sheet(id, item, actor);
   }
 
   /** Writes in which bins goods are that were not yet binned. */

@@ -167,6 +167,16 @@ final class SiteShelves implements PutAwayFacts {
             .params(parcel.item(), site)
             .query(Long.class)
             .list();
+    if (home.isEmpty()) {
+      // What has no home bin where only some items have one stays where it always was.
+      home =
+          jdbc.sql(
+                  "select p.id from place p join site s on s.id = p.site_id where s.id = ? and"
+                      + " s.bins_for_some and p.implied")
+              .param(site)
+              .query(Long.class)
+              .list();
+    }
     return shelves(jdbc, home).stream().findFirst();
   }
 
