@@ -236,6 +236,22 @@ class DemoHistory {
       DemoItem item = items.get((i * 53 + 11) % items.size());
       holdBack(item, quay, i);
     }
+    for (int i = 6; i < 9; i++) {
+      scrap(items.get((i * 53 + 11) % items.size()), quay, i);
+    }
+  }
+
+  /** Broken goods wait to be collected. */
+  private void scrap(DemoItem item, DemoSite quay, int i) {
+    long bulk = bin(quay, item.bulk());
+    List<Line> lines = new ArrayList<>();
+    take(item, bulk, Math.min(2, quantityAt(item, bulk)), bin(quay, DemoHouse.SCRAP_BIN), lines);
+    if (!lines.isEmpty()) {
+      stock.post(
+          new Command(UUID.randomUUID(), hands.get(1), "office"),
+          new NewPosting(
+              PostingKind.MOVE, at(today.minusDays(2), 15, 7 * i), null, null, "Broken", lines));
+    }
   }
 
   private void holdBack(DemoItem item, DemoSite quay, int i) {

@@ -197,6 +197,9 @@ class DemoHouse implements ApplicationRunner {
         Actor.Access.OF_THE_HOUSE);
   }
 
+  /** Where scrap waits to be collected. */
+  static final String SCRAP_BIN = "SCRAP-1";
+
   private DemoSite quay() {
     Places.SiteCard site = open("KQ", "Kittiwake Quay", true, "1 Quay Street", "Kittiwake");
     List<String> docks = rack(site, "DOCK", "Dock", AreaPurpose.RECEIVE, "", 0, 1, "DOCK-[1..4]");
@@ -242,6 +245,7 @@ class DemoHouse implements ApplicationRunner {
             "PT-[01..32]-[A..B]");
     rack(site, "PACK", "Packing", AreaPurpose.PACK, "", 920_000, 1, "PACK-[1..4]");
     List<String> hold = rack(site, "HOLD", "Hold", AreaPurpose.HOLD, "", 930_000, 1, "HOLD-[1..4]");
+    rack(site, "SCRAP", "Scrap", AreaPurpose.SCRAP, "", 940_000, 1, SCRAP_BIN);
     return new DemoSite(site, docks, bulk, pick, flares, paint, inspect, hold);
   }
 
