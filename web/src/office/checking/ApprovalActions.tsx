@@ -45,6 +45,8 @@ export function ApprovalActions({ approval }: { approval: number }) {
   const { approval: row, words } = card.data;
   const { can, look } = whatCan(card.data.can);
   const waits = row.state === 'PROPOSED';
+  // What is large is posted in the background, and waits until then.
+  const atWork = waits && act.variables === 'APPROVE' && act.data?.approval.state === 'PROPOSED';
   return (
     <Part title={waits ? t('approval.waits') : t(`approval.was.${row.state}`)}>
       <Box>{t('approval.above', { value: money(row.value), most: money(row.most) })}</Box>
@@ -59,7 +61,12 @@ export function ApprovalActions({ approval }: { approval: number }) {
           </Box>
         </Box>
       ))}
-      {card.data.can.length > 0 && (
+      {atWork && (
+        <Box role="status" sx={{ mt: 1.5, fontWeight: 600 }}>
+          {t('approval.atWork')}
+        </Box>
+      )}
+      {card.data.can.length > 0 && !atWork && (
         <Box sx={{ display: 'grid', gap: 1, mt: 1.5 }}>
           <TextField
             label={can('ANSWER') ? t('approval.answer') : t('approval.note')}

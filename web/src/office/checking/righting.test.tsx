@@ -228,6 +228,16 @@ it('agrees without a note, but refuses and asks back only with one', async () =>
   );
 });
 
+it('says that what is large is being posted, and asks nothing more', async () => {
+  const can = ['APPROVE', 'REFUSE'];
+  answers('GET', '/api/approvals/4', () => ({ approval: proposal, words: [], can }));
+  answers('POST', '/api/approvals/4/approval', () => ({ approval: proposal, words: [], can }));
+  show(<ApprovalActions approval={4} />);
+  await press('Agree and post');
+  expect(await screen.findByText(/it is being posted/)).toBeTruthy();
+  expect(screen.queryByRole('button', { name: 'Refuse' })).toBeNull();
+});
+
 it('lets the one who proposed it answer or withdraw, not agree', async () => {
   answers('GET', '/api/approvals/4', () => ({
     approval: { ...proposal, own: true, askedBack: true },

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import app.reliquum.people.Role;
 import app.reliquum.testing.Client;
 import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.locks.LockSupport;
 import org.junit.jupiter.api.AfterAll;
@@ -28,6 +30,7 @@ class LargeCountsTest {
   private Goods goods;
   private long quay;
   private int made;
+  private long item;
   private String rack;
 
   @BeforeAll
@@ -36,8 +39,8 @@ class LargeCountsTest {
     second = HOUSE.hire("CON2", Role.CONTROLLER);
     goods = new Goods(clerk);
     quay = goods.site("KQ");
-    long item = goods.item("SHK", "Shackle", "NONE");
-    clerk.put("/api/items/" + item + "/cost", Map.of("cost", "2")).ok();
+    item = goods.item("SHK", "Shackle", "NONE");
+    cost("2");
     hand = new Counter(HOUSE.hire("HAND", Role.FLOOR_HAND, quay), quay);
   }
 
@@ -50,6 +53,10 @@ class LargeCountsTest {
     for (int bin = 1; bin <= 6; bin++) {
       goods.opening("SHK", null, null, "KQ." + bin(bin), "10");
     }
+  }
+
+  private void cost(String each) {
+    clerk.put("/api/items/" + item + "/cost", Map.of("cost", each, "reason", "List")).ok();
   }
 
   private String bin(int number) {
@@ -149,6 +156,34 @@ class LargeCountsTest {
     // What has failed is asked for again, or something else is done.
     Counter.post(clerk, count).ok();
     assertThat(rested(count).path("state").asString()).isEqualTo("POSTED");
+  }
+
+  @Test
+  void agreedToAmongTheApprovalsItIsPostedInTheBackgroundToo() {
+    cost("200");
+    long count = drawnUp();
+    rested(count);
+    count(count, 5, "9");
+    clerk.post("/api/counts/" + count + "/review", Map.of()).ok();
+    rested(count);
+    Counter.decide(clerk, count, "ACCEPT");
+    Counter.post(clerk, count).ok();
+    assertThat(rested(count).path("proposedBy").asString()).isEqualTo("Person CON");
+    long approval = 0;
+    for (JsonNode row : second.get("/api/approvals").ok().path("rows")) {
+      approval = row.path("subjectId").asLong() == count ? row.path("id").asLong() : approval;
+    }
+    JsonNode asked =
+        second.post("/api/approvals/" + approval + "/approval", Map.of("note", "As seen")).ok();
+    assertThat(asked.path("approval").path("state").asString()).isEqualTo("PROPOSED");
+    assertThat(rested(count).path("state").asString()).isEqualTo("POSTED");
+    JsonNode agreed = second.get("/api/approvals/" + approval).ok();
+    assertThat(agreed.path("approval").path("state").asString()).isEqualTo("APPROVED");
+    assertThat(agreed.path("approval").path("decidedBy").asString()).isEqualTo("Person CON2");
+    List<String> notes = new ArrayList<>();
+    agreed.path("words").forEach(word -> notes.add(word.path("note").asString()));
+    assertThat(notes).containsExactly("", "As seen");
+    cost("2");
   }
 
   @Test

@@ -375,9 +375,10 @@ public class Adjusting implements Subject {
   }
 
   @Override
-  public void carryOut(Command command, long id) {
+  public boolean carryOut(Command command, long id, String note) {
     Head head = table.lock(id);
     post(command, head, kinds.kind(head.kindId()), null);
+    return true;
   }
 
   @Override

@@ -214,8 +214,10 @@ public class Approvals {
             obstacle -> {
               throw refused(obstacle, row, person);
             });
-    subject.carryOut(command, row.subjectId());
-    decide(row, actor, State.APPROVED, What.APPROVED, note);
+    if (subject.carryOut(command, row.subjectId(), note)) {
+      // Some documents settle their proposals themselves as they go on.
+      settle(command, row.subject(), row.subjectId(), State.APPROVED, note);
+    }
     return card(id, actor);
   }
 
@@ -288,6 +290,12 @@ public class Approvals {
   /** Ends a proposal of which the document itself has gone on. */
   @Transactional(propagation = Propagation.MANDATORY)
   public void settle(Command command, Subject.Matter subject, long id, State state) {
+    settle(command, subject, id, state, "");
+  }
+
+  /** The same, with what was said of it. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void settle(Command command, Subject.Matter subject, long id, State state, String note) {
     jdbc.sql(
             "select id from approval where subject = ? and subject_id = ? and state = 'PROPOSED' for"
                 + " update")
@@ -301,7 +309,7 @@ public class Approvals {
                     command.actor(),
                     state,
                     What.valueOf(state.name()),
-                    ""));
+                    note));
   }
 
   private void decide(Row row, Actor actor, State state, What what, String note) {

@@ -21,9 +21,12 @@ public interface Subject {
    * Carries out what was agreed to, on the stock as it is now.
    *
    * @param id the document
+   * @param note what was said with it
+   * @return whether it is done; if not, it is done in the background, which then settles the
+   *     proposal
    * @throws app.reliquum.api.Problem if it can't be done any more; then it stays proposed
    */
-  void carryOut(Command command, long id);
+  boolean carryOut(Command command, long id, String note);
 
   /** Lets go of it: it was refused, or withdrawn. */
   void letGo(Command command, long id, String note);

@@ -385,7 +385,7 @@ class CountController {
   @Needs(Permission.RULES)
   @PostMapping("/{id}/approval")
   PostAnswer approve(Command command, @PathVariable long id, @Valid @RequestBody PostEntry entry) {
-    return new PostAnswer(work.approve(command, id, seen(entry)));
+    return new PostAnswer(work.approve(command, id, seen(entry), ""));
   }
 
   private static CountPosting.Seen seen(PostEntry entry) {

@@ -32,7 +32,6 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -42,7 +41,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Posts what was counted, once. */
 @Service
-class CountPosting implements Subject {
+class CountPosting {
 
   private static final int MOST_NAMED = 20;
 
@@ -286,18 +285,18 @@ class CountPosting implements Subject {
 
   /** Agrees to what someone else has proposed, and posts it. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public void approve(Command command, long count, Seen seen) {
-    approve(command, count, seen, NO_STEP);
+  public void approve(Command command, long count, Seen seen, String note) {
+    approve(command, count, seen, note, NO_STEP);
   }
 
   /** The same, and says after each step that it is done. */
   @Transactional(propagation = Propagation.MANDATORY)
-  public void approve(Command command, long count, Seen seen, Runnable step) {
+  public void approve(Command command, long count, Seen seen, String note, Runnable step) {
     Actor actor = command.actor();
     Head head = requireApprovable(command, count);
     Outcome before = ready(command, head, seen, step);
     table.event(count, actor.id(), "APPROVED", before.gross().toPlainString());
-    approvals.settle(command, Subject.Matter.COUNT, count, Approval.State.APPROVED);
+    approvals.settle(command, Subject.Matter.COUNT, count, Approval.State.APPROVED, note);
     write(command, head, before, step);
   }
 
@@ -320,29 +319,23 @@ class CountPosting implements Subject {
     return head;
   }
 
-  @Override
-  public Set<Matter> matters() {
-    return Set.of(Matter.COUNT);
-  }
-
-  @Override
-  public void carryOut(Command command, long count) {
+  /** What posting would do as things are now, for who agrees without looking at each line. */
+  @Transactional(propagation = Propagation.MANDATORY)
+  public Seen seenNow(Command command, long count) {
     Head head = locked(count, command.actor());
     results.refreshWrong(count);
     Outcome now = outcome(head, command.actor());
-    Outcome before = ready(command, head, new Seen(now.net(), now.lines()), NO_STEP);
-    table.event(count, command.actor().id(), "APPROVED", before.gross().toPlainString());
-    write(command, head, before, NO_STEP);
+    return new Seen(now.net(), now.lines());
   }
 
-  @Override
+  /** Lets go of a proposal. */
   public void letGo(Command command, long count, String note) {
     locked(count, command.actor());
     table.propose(count, 0);
     table.event(count, command.actor().id(), "REFUSED", note);
   }
 
-  @Override
+  /** Whether a person has counted in it, or typed what others counted. */
   public boolean tookPart(long person, long count) {
     return jdbc.sql("select count(*) from count_line where count_id = ? and person_id = ?")
                 .params(count, person)

@@ -4,6 +4,7 @@ import app.reliquum.api.Command;
 import app.reliquum.api.Commands;
 import app.reliquum.api.Problem;
 import app.reliquum.api.Staff;
+import app.reliquum.approvals.Subject;
 import app.reliquum.counting.CountWorkTable.Asked;
 import app.reliquum.counting.CountWorkTable.Kind;
 import app.reliquum.counting.Counting.Entry;
@@ -15,6 +16,7 @@ import com.github.kagkarlsson.scheduler.task.helper.Tasks;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.Objects;
+import java.util.Set;
 import java.util.UUID;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -34,7 +36,7 @@ import tools.jackson.databind.json.JsonMapper;
  * transaction: what is cut off is done again from its beginning. Small ones are done at once.
  */
 @Service
-class CountWork {
+class CountWork implements Subject {
 
   private static final Logger LOG = LoggerFactory.getLogger(CountWork.class);
 
@@ -130,19 +132,43 @@ class CountWork {
   /**
    * Agrees to a count that someone else has proposed, and posts it, at once or in the background.
    *
+   * @param note what was said with it
    * @return whether it is posted already
    */
   @Transactional(propagation = Propagation.MANDATORY)
-  public boolean approve(Command command, long count, CountPosting.Seen seen) {
+  public boolean approve(Command command, long count, CountPosting.Seen seen, String note) {
     table.requireIdle(count);
     if (positions(count, "count_result") < large) {
       table.forget(count);
-      posting.approve(command, count, seen);
+      posting.approve(command, count, seen, note);
       return true;
     }
     posting.requireApprovable(command, count);
-    ask(command, count, Kind.APPROVE, seen, null);
+    ask(command, count, Kind.APPROVE, seen, note);
     return false;
+  }
+
+  @Override
+  public Set<Matter> matters() {
+    return Set.of(Matter.COUNT);
+  }
+
+  @Override
+  @Transactional(propagation = Propagation.MANDATORY)
+  public boolean carryOut(Command command, long count, String note) {
+    return approve(command, count, posting.seenNow(command, count), note);
+  }
+
+  @Override
+  @Transactional(propagation = Propagation.MANDATORY)
+  public void letGo(Command command, long count, String note) {
+    table.requireIdle(count);
+    posting.letGo(command, count, note);
+  }
+
+  @Override
+  public boolean tookPart(long person, long count) {
+    return posting.tookPart(person, count);
   }
 
   private int positions(long count, String of) {
@@ -207,7 +233,13 @@ class CountWork {
               progress);
       case REVIEW -> reviewing.toReview(command, count, progress);
       case POST -> posting.post(command, count, seen(asked), steps(progress));
-      case APPROVE -> posting.approve(command, count, seen(asked), steps(progress));
+      case APPROVE ->
+          posting.approve(
+              command,
+              count,
+              seen(asked),
+              Objects.requireNonNullElse(asked.entry(), ""),
+              steps(progress));
     }
     // Told last: whoever sees that it is done sees what was done.
     table.forget(count);

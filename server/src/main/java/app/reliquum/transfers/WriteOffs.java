@@ -79,7 +79,7 @@ class WriteOffs implements Subject {
   }
 
   @Override
-  public void carryOut(Command command, long id) {
+  public boolean carryOut(Command command, long id, String note) {
     record Row(long transferId, long goodsId, BigDecimal quantity, String ending, String reason) {}
     Row row =
         jdbc.sql(
@@ -96,6 +96,7 @@ class WriteOffs implements Subject {
             row.quantity() == null ? null : new Quantity(row.quantity()),
             TransferViews.Ending.valueOf(row.ending()),
             row.reason()));
+    return true;
   }
 
   @Override
