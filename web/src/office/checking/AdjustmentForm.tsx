@@ -3,10 +3,12 @@ import TextField from '@mui/material/TextField';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { t } from '../../app/words';
-import { get, post, question } from '../../api/ask';
+import { post, question } from '../../api/ask';
 import type { Schemas } from '../../api/client';
 import { useMe, useSites } from '../../app/session';
+import { everyPosition } from '../../kit/everyPosition';
 import { GridRow } from '../../kit/GridRow';
+import { ProblemNote } from '../../kit/ProblemNote';
 import { DateField } from '../../kit/DateField';
 import { Amount } from '../../kit/Amount';
 import { Choice, optionsOf } from '../../kit/Choice';
@@ -96,25 +98,19 @@ export function AdjustmentForm({
   const me = useMe();
   const known = item !== undefined || place !== undefined || area !== undefined;
   const lies = useQuery({
-    ...question('/api/on-hand', {
-      group: 'POSITION',
-      item,
-      place,
-      area,
-      sort: 'PLACE',
-      limit: area === undefined ? 200 : MOST_LINES,
-    }),
+    queryKey: ['on-hand', 'every position', { item, place, area }],
+    queryFn: () => everyPosition({ item, place, area }, MOST_LINES),
     enabled: known,
     staleTime: 0,
   });
   if (!kinds.data || !sites.data || (known && !lies.data)) {
-    return null;
+    return <ProblemNote problem={lies.error} />;
   }
   const lines = knownLines(lies.data?.rows ?? [], sites.data, area !== undefined);
   if (area !== undefined && lines.length === 0) {
     return <Box sx={{ py: 2 }}>{t('adjust.nothingInArea')}</Box>;
   }
-  const more = area === undefined ? 0 : (lies.data?.total ?? 0) - lines.length;
+  const more = (lies.data?.total ?? 0) - (lies.data?.rows.length ?? 0);
   return (
     <>
       {more > 0 && (
@@ -329,8 +325,7 @@ function useWholeLoad(onFound: (rows: Schemas['OnHandRow'][]) => void) {
   const [code, setCode] = useState('');
   const [fault, setFault] = useState<string>();
   const look = useMutation({
-    mutationFn: (load: string) =>
-      get('/api/on-hand', { group: 'POSITION', load, sort: 'PLACE', limit: MOST_LINES }),
+    mutationFn: (load: string) => everyPosition({ load }, MOST_LINES),
     onSuccess: ({ rows, total }, load) => {
       if (rows.length === 0) {
         setFault(t('adjust.nothingOn', { load }));

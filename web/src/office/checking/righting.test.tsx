@@ -350,39 +350,46 @@ it('posts nothing while the number of a unit load still stands there', async () 
   );
 });
 
-it('collects all that lies in an area for scrap', async () => {
-  answers('GET', '/api/on-hand', () => ({
-    total: 1201,
-    offset: 0,
-    rows: [
-      {
-        key: '7-3-0-0-0-2',
-        itemId: 7,
-        item: 'RPE',
-        name: 'Rope',
-        symbol: 'm',
-        place: 'SK-01',
-        site: 'Kittiwake Quay',
-        condition: 'REJECTED',
-        onHand: '12',
-      },
-    ],
-  }));
+const scrap = (n: number) => ({
+  key: `7-${n}-0-0-0-2`,
+  itemId: 7,
+  item: 'RPE',
+  name: `Rope ${n}`,
+  symbol: 'm',
+  place: 'SK-01',
+  site: 'Kittiwake Quay',
+  condition: 'REJECTED',
+  onHand: '12',
+});
+
+it('collects all that lies in an area for scrap, page after page, up to what one takes', async () => {
+  answers('GET', '/api/on-hand', (one) => {
+    const offset = Number(one.query.get('offset'));
+    const limit = Number(one.query.get('limit'));
+    // The house gives no more rows at once.
+    return limit > 200
+      ? new Refusal(400, 'limit must be 200 or less')
+      : {
+          total: 203,
+          offset,
+          rows: Array.from({ length: Math.min(limit, 203 - offset) }, (_, i) => scrap(offset + i)),
+        };
+  });
   show(<AdjustmentForm area={44} purpose="SCRAP" onDone={() => undefined} />);
-  expect(await screen.findByText(/1200 more positions lie there/)).toBeTruthy();
-  await press('Take out 1 line');
-  await waitFor(() =>
-    expect(asked.find((one) => one.path === '/api/adjustments')?.body).toMatchObject({
-      way: 'OUT',
-      lines: [{ item: 'RPE', place: 'KQ.SK-01', condition: 'REJECTED', quantity: '12' }],
-    }),
-  );
-  expect(asked.find((one) => one.path === '/api/on-hand')?.query.get('area')).toBe('44');
+  await press('Take out 203 lines');
+  await waitFor(() => expect(asked.some((one) => one.path === '/api/adjustments')).toBe(true));
+  const { lines } = asked.find((one) => one.path === '/api/adjustments')?.body as {
+    lines: unknown[];
+  };
+  expect(lines).toHaveLength(203);
+  expect(lines[202]).toMatchObject({ item: 'RPE', place: 'KQ.SK-01', condition: 'REJECTED' });
+  const pages = asked.filter((one) => one.path === '/api/on-hand');
+  expect(pages.every((one) => one.query.get('area') === '44')).toBe(true);
 });
 
 it('takes a whole unit load out, position by position', async () => {
   answers('GET', '/api/on-hand', (one) => ({
-    total: 1,
+    total: one.query.get('load') === '340000000000000014' ? 1 : 0,
     offset: 0,
     rows:
       one.query.get('load') === '340000000000000014'
