@@ -232,6 +232,42 @@ class RightingTest {
   }
 
   @Test
+  void scrapThatWaitsIsCollectedAndAUnitLoadLeavesWhole() {
+    Map<String, Object> move = new HashMap<>();
+    move.putAll(Map.of("item", "RGT-9", "from", "KQ.R-09-A", "to", "KQ.SCRAP-1", "quantity", "3"));
+    maren.post("/api/moves", move).ok();
+    Page page = office("maren", "/office/checking/adjustments");
+    button(page, "Collect scrap").click();
+    assertThat(page.locator("aside").getByText("Thimble RGT-9")).isVisible();
+    press(page, "Take out");
+    assertThat(page.locator("aside").getByText("Posted", exact())).isVisible();
+    org.assertj.core.api.Assertions.assertThat(onHand("RGT-9")).isEqualTo("197");
+    page.navigate(HOUSE.address().resolve("/office/checking/adjustments?open=collect").toString());
+    assertThat(page.locator("aside").getByText("Nothing lies there.")).isVisible();
+
+    String load = maren.post("/api/unit-loads", Map.of()).ok().path("code").asString();
+    long found = 0;
+    for (JsonNode kind : maren.get("/api/movement-kinds").ok()) {
+      found = kind.path("code").asString().equals("FOUND") ? kind.path("id").asLong() : found;
+    }
+    Map<String, Object> line =
+        Map.of("item", "RGT-9", "place", "KQ.R-09-B", "quantity", "5", "load", load);
+    maren
+        .post(
+            "/api/adjustments",
+            Map.of("kind", found, "way", "IN", "replacing", false, "lines", List.of(line)))
+        .ok();
+    page.navigate(
+        HOUSE.address().resolve("/office/checking/adjustments?open=new&why=SCRAP").toString());
+    labelled(page, "Whole unit load").fill(load);
+    labelled(page, "Whole unit load").press("Enter");
+    assertThat(page.locator("aside").getByText(load)).isVisible();
+    press(page, "Take out");
+    assertThat(page.locator("aside").getByText("Posted", exact())).isVisible();
+    org.assertj.core.api.Assertions.assertThat(onHand("RGT-9")).isEqualTo("197");
+  }
+
+  @Test
   void scrapWithTwoReasonsBecomesAPurchaseOrder() {
     Page page = office("maren", "/office/checking/reason-report");
     page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Scrap something")).click();

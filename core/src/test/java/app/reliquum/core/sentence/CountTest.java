@@ -15,6 +15,8 @@ import app.reliquum.core.scan.ElementString;
 import app.reliquum.core.scan.Meaning;
 import app.reliquum.core.scan.Reading;
 import app.reliquum.core.scan.Scan;
+import app.reliquum.core.scan.ScanReader;
+import app.reliquum.core.scan.Sscc;
 import app.reliquum.core.sentence.Count.Heard;
 import app.reliquum.core.sentence.Count.Stroke;
 import java.time.LocalDate;
@@ -301,6 +303,20 @@ class CountTest {
     hear(new Meaning.UnitLoad(TROLLEY));
     hear(item(SHACKLE, 1));
     assertThat(last().unitLoad()).as("scanned again, it is left").isZero();
+  }
+
+  @Test
+  void aUnitLoadThatNobodyKnowsIsFoundOnceItIsKnownWhere() {
+    Sscc stranger = new Sscc("340123450000000017");
+    Scan scan = new Scan(ScanReader.read("(00)" + stranger.digits()), List.of());
+    assertThat(Count.hear(CountSentence.EMPTY, scan, house))
+        .isEqualTo(new Heard.Refused(new Misfit.BinFirst()));
+    assertThat(Count.hear(CountSentence.at(BIN), scan, house))
+        .isEqualTo(new Heard.FindsUnitLoad(stranger));
+    // A label that names an item as well is of that item.
+    Scan named =
+        new Scan(ScanReader.read("(00)340123450000000017(02)04012345000016(37)5"), List.of());
+    assertThat(Count.hear(CountSentence.at(BIN), named, house)).isInstanceOf(Heard.Refused.class);
   }
 
   @Test
