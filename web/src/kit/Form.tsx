@@ -142,14 +142,17 @@ export function Tick({
   onChange: (checked: boolean) => void;
 }) {
   return (
-    <Box component="label" sx={{ display: 'block' }}>
+    <Box
+      component="label"
+      sx={{ display: 'flex', alignItems: 'flex-start', gap: 0.5, '& input': { flex: 'none' } }}
+    >
       <input
         type="checkbox"
         checked={checked}
         disabled={disabled}
         onChange={(event) => onChange(event.target.checked)}
-      />{' '}
-      {label}
+      />
+      <span>{label}</span>
     </Box>
   );
 }

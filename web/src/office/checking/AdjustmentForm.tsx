@@ -128,6 +128,7 @@ export function AdjustmentForm({
         purpose={purpose}
         sites={sites.data}
         start={lines.length > 0 ? lines : [EMPTY]}
+        collecting={area !== undefined}
         onDone={onDone}
       />
     </>
@@ -139,12 +140,15 @@ function Sheet({
   sites,
   purpose,
   start,
+  collecting,
   onDone,
 }: {
   sites: Schemas['SiteCard'][];
   kinds: Kind[];
   purpose: Purpose;
   start: Line[];
+  /** Whether all that lies somewhere is meant, so that nothing else is looked for. */
+  collecting: boolean;
   onDone: (saved: Written) => void;
 }) {
   const save = useSave<Entry, Written>(RIGHTED, post('/api/adjustments'), onDone);
@@ -164,6 +168,7 @@ function Sheet({
   const ways = waysOf(kind);
   const [chosenWay, setWay] = useState<Way>(ways[0]);
   const way = ways.includes(chosenWay) ? chosenWay : ways[0];
+  const takesLoads = way === 'OUT' && !collecting;
   const [reasons, setReasons] = useState<number[]>([]);
   const [filled, setFilled] = useState<Filled>({});
   const [picture, setPicture] = useState<Entry['picture']>();
@@ -186,7 +191,7 @@ function Sheet({
       word={t(`adjust.go.${way}`, { count: meantLines.length })}
       onSubmit={() => {
         // A number that still stands there is meant: nothing is posted without what is on it.
-        if (way === 'OUT' && load.find()) {
+        if (takesLoads && load.find()) {
           return;
         }
         save.mutate({
@@ -239,7 +244,7 @@ function Sheet({
           options={optionsOf(ways, (one) => t(`adjust.way.${one}`))}
         />
       </Box>
-      {way === 'OUT' && <WholeLoad {...load} />}
+      {takesLoads && <WholeLoad {...load} />}
       <LineEditor
         title={t(`adjust.linesOf.${way}`)}
         {...form.lines('lines')}

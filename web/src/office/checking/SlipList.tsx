@@ -112,10 +112,10 @@ function columns(loads: boolean) {
           : t(`count.slipState.${row.state}`);
   return [
     of.count('slip', t('count.slip'), 64),
-    ...(loads ? [of.number('load', t('load'), 176)] : []),
+    ...(loads ? [of.number('load', t('load'), 206)] : []),
     of.number('place', t('bin'), 120),
     of.text('area', t('area'), 110),
-    of.text('name', t('item.item'), 140, { grow: 1 }),
+    ...(loads ? [] : [of.text('name', t('item.item'), 140, { grow: 1 })]),
     of.text('person', t('count.handedTo'), 120, { cell: (row) => row.person ?? t('count.pool') }),
     of.shown('state', t('transfer.stateTitle'), 184, state),
     of.count('positions', t('count.bookLines'), 90, { dash: true }),
