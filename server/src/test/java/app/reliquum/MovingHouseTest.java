@@ -10,6 +10,8 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.Predicate;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.RegisterExtension;
 import tools.jackson.databind.JsonNode;
@@ -70,16 +72,22 @@ class MovingHouseTest {
   }
 
   private static void putBack(Client who, String order) {
-    for (JsonNode one : who.get(order).ok().path("kept")) {
-      if (one.path("loadId").asLong() > 0) {
-        who.post(order + "/packed/" + one.path("id").asLong() + "/return", Map.of()).ok();
-      }
+    returnEach(who, order, "packed", one -> one.path("loadId").asLong() > 0);
+    returnEach(who, order, "picked", one -> one.path("picked").asBoolean());
+  }
+
+  /** What goes back may have been kept in two parts that are the same goods now: looked up anew. */
+  private static void returnEach(Client who, String order, String from, Predicate<JsonNode> which) {
+    Optional<JsonNode> next = kept(who, order, which);
+    while (next.isPresent()) {
+      long id = next.get().path("id").asLong();
+      who.post(order + "/" + from + "/" + id + "/return", Map.of()).ok();
+      next = kept(who, order, which);
     }
-    for (JsonNode one : who.get(order).ok().path("kept")) {
-      if (one.path("picked").asBoolean()) {
-        who.post(order + "/picked/" + one.path("id").asLong() + "/return", Map.of()).ok();
-      }
-    }
+  }
+
+  private static Optional<JsonNode> kept(Client who, String order, Predicate<JsonNode> which) {
+    return who.get(order).ok().path("kept").valueStream().filter(which).findFirst();
   }
 
   private static void arrive(Client who, String transfer) {
