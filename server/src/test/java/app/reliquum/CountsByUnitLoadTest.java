@@ -169,6 +169,26 @@ class CountsByUnitLoadTest {
   }
 
   @Test
+  void scannedAnewInAnotherBinItStandsThereOnly() {
+    goods.rack(quay, "F", "STORE", "F-[01..06]");
+    String load = load("F-01", "10");
+    String other = load("F-02", "1");
+    load("F-04", "2");
+    long count = Counter.drawUp(clerk, Counter.entry(scope(quay, "F"), "SWEEP", "LOAD"));
+    hand.choose(count);
+    hand.scan("RB.KQ.F-01", "(00)" + load, "(00)" + other);
+    assertThat(slips(count).get(load).path("state").asString()).isEqualTo("DONE");
+    // The label of the bin was the wrong one.
+    hand.scan("RB.KQ.F-03", "(00)" + load);
+    hand.confirm();
+    assertThat(
+            Counter.results(clerk, count, "show=WRONG").stream()
+                .filter(row -> row.path("load").asString().equals(load))
+                .map(row -> row.path("place").asString() + " " + row.path("variance").asString()))
+        .containsExactlyInAnyOrder("F-01 -10", "F-03 10");
+  }
+
+  @Test
   void sheetsOfThemAreTypedWithTheNumbersOfExtraOnes() {
     goods.rack(quay, "E", "STORE", "E-[01..06]");
     String known = load("E-01", "10");

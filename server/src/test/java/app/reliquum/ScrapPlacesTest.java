@@ -171,6 +171,22 @@ class ScrapPlacesTest {
   }
 
   @Test
+  void noConditionIsGivenToGoodsThere() {
+    long item = stocked("CLEAT", "KQ.A-06-A", "4", "8");
+    move("CLEAT", "KQ.A-06-A", "KQ.SK-06", "1");
+    Map<String, Object> finding = Map.of("condition", "GOOD", "quantity", "1", "reason", "Fine");
+    Map<String, Object> check = new HashMap<>();
+    check.put("item", item);
+    check.put("place", goods.bin(quay, "SK-06"));
+    check.put("lot", 0);
+    check.put("serial", 0);
+    check.put("load", 0);
+    check.put("condition", "REJECTED");
+    check.put("findings", List.of(finding));
+    assertThat(controller.post("/api/checks", check).problem()).isEqualTo("scrap-place");
+  }
+
+  @Test
   void anotherCostIsSharedThere() {
     keeps(25);
     long item = stocked("BLOCK", "KQ.A-04-A", "4", "8");

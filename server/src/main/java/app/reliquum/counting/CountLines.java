@@ -385,6 +385,12 @@ public class CountLines {
     if (before != null) {
       end(command, head, open, before);
     }
+    for (LineRow line : lineTable.ofSlip(next.slip())) {
+      // Scanned anew elsewhere, it stands there and not where it was scanned before.
+      if (line.key().place() != next.sentence().place()) {
+        forget(head, table.slip(next.slip()).orElseThrow(), line);
+      }
+    }
     keep(command.actor(), next);
     return next;
   }
@@ -658,12 +664,13 @@ public class CountLines {
 
   /** Takes back all that was counted of a slip, as if nobody had been there. */
   void forget(Head head, SlipRow slip) {
-    for (LineRow line : lineTable.ofSlip(slip.id())) {
-      lineTable.write(
-          head.id(), slip, line.round(), line.key(), line.personId(), line, null, false);
-      lineTable.forget(line.id());
-      results.refresh(head.id(), line.key());
-    }
+    lineTable.ofSlip(slip.id()).forEach(line -> forget(head, slip, line));
+  }
+
+  private void forget(Head head, SlipRow slip, LineRow line) {
+    lineTable.write(head.id(), slip, line.round(), line.key(), line.personId(), line, null, false);
+    lineTable.forget(line.id());
+    results.refresh(head.id(), line.key());
   }
 
   static java.time.LocalDateTime since(Instant now, Duration span) {
