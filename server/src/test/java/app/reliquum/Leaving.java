@@ -23,16 +23,7 @@ final class Leaving {
 
   /** How goods leave the site from now on. */
   void flow(String flow) {
-    JsonNode card = null;
-    for (JsonNode one : clerk.get("/api/sites").ok()) {
-      card = one.path("id").asLong() == site ? one : card;
-    }
-    Map<String, Object> entry = new HashMap<>();
-    for (String name : List.of("version", "code", "name", "timeZone", "binned", "street", "town")) {
-      entry.put(name, card.path(name));
-    }
-    entry.put("outboundFlow", flow);
-    clerk.put("/api/sites/" + site, entry).ok();
+    new Goods(clerk).change(site, Map.of("outboundFlow", flow)).ok();
   }
 
   void customer(String code, int minimumLife, boolean oneLot) {

@@ -52,16 +52,9 @@ class MorningAllocationTest {
   }
 
   private void ahead(Integer days) {
-    JsonNode card = null;
-    for (JsonNode one : clerk.get("/api/sites").ok()) {
-      card = one.path("id").asLong() == site ? one : card;
-    }
-    Map<String, Object> entry = new HashMap<>();
-    for (String name : List.of("version", "code", "name", "timeZone", "binned", "street", "town")) {
-      entry.put(name, card.path(name));
-    }
-    entry.put("allocateAhead", days);
-    JsonNode saved = clerk.put("/api/sites/" + site, entry).ok();
+    Map<String, Object> settings = new HashMap<>();
+    settings.put("allocateAhead", days);
+    JsonNode saved = new Goods(clerk).change(site, settings).ok();
     assertThat(saved.path("allocateAhead").isNull()).isEqualTo(days == null);
   }
 
