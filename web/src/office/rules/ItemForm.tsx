@@ -39,6 +39,11 @@ const BLANK = {
   active: true,
 };
 const NO_HOME = { address: '', shelfNote: '', minimum: '', maximum: '', refillPack: '' };
+/** The home bin at a site; what belongs to the site as a whole, under its code, has none. */
+function homeBin(home: typeof NO_HOME | undefined, site: Schemas['SiteCard']) {
+  return home && home.address !== site.code ? home.address : '';
+}
+
 const NO_PACK: PackRow = { name: '', factor: '', barcodes: '' };
 
 const TRACKINGS = everyOf<Schemas['ItemEntry']['tracking']>()([
@@ -206,10 +211,10 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
                   label={t('item.homeBin')}
                   site={site.id}
                   item={card?.code}
-                  value={homes[site.id]?.address ?? ''}
+                  value={homeBin(homes[site.id], site)}
                   onChange={(address) => changeHome(site.id, { address })}
                 />
-                {site.binsForSome && !homes[site.id]?.address && (
+                {site.binsForSome && !homeBin(homes[site.id], site) && (
                   <TextField
                     label={t('item.shelfNote')}
                     value={homes[site.id]?.shelfNote ?? ''}
@@ -217,12 +222,12 @@ export function ItemForm({ card, onDone }: { card?: Card; onDone?: () => void })
                     helperText={t('item.binsForSome')}
                   />
                 )}
-                {card && site.binsForSome && homes[site.id]?.address && (
+                {card && site.binsForSome && homeBin(homes[site.id], site) && (
                   <Link to={`/office/rules/binning/${site.id}?item=${card.id}`}>
                     {t('binning.openItem')}
                   </Link>
                 )}
-                {homes[site.id]?.address && (
+                {homeBin(homes[site.id], site) && (
                   <RefilledBy
                     home={homes[site.id]}
                     packs={packNames}

@@ -8,6 +8,7 @@ import { afterEach, beforeEach, expect, it } from 'vitest';
 import '../../app/words';
 import { Costing } from '../onhand/Costing';
 import { HouseRules } from './HouseRules';
+import { ItemForm } from './ItemForm';
 import { SiteForm } from './PlaceForms';
 import { PolicyForm } from './PolicyForm';
 import { SiteGroupRules } from './SiteGroupRules';
@@ -211,4 +212,23 @@ it('lets a site keep only some items in bins, and go on to all of them', async (
   cleanup();
   show(<SiteForm site={{ ...shop, binned: true, binsForSome: false }} />);
   expect(screen.queryByLabelText(/^Only for items/)).toBeNull();
+});
+
+it('shows no home bin where an item belongs to the site as a whole', async () => {
+  const shop = { id: 3, code: 'PS', name: 'Pontoon Shop', binned: true, binsForSome: true };
+  answers('GET', '/api/sites', () => [{ ...shop, areas: [] }]);
+  answers('GET', '/api/units', () => []);
+  answers('GET', '/api/categories', () => []);
+  const card = {
+    id: 76,
+    version: 1,
+    code: 'RPE',
+    packs: [],
+    barcodes: [],
+    homes: [{ site: 3, place: 9, address: 'PS', shelfNote: 'Left of the till' }],
+  } as unknown as Schemas['ItemCard'];
+  show(<ItemForm card={card} />);
+  expect(await screen.findByLabelText('Home bin')).toHaveProperty('value', '');
+  expect(screen.getByLabelText('Shelf note')).toHaveProperty('value', 'Left of the till');
+  expect(screen.queryByText('Put its stock into bins')).toBeNull();
 });
