@@ -178,7 +178,7 @@ class BinTable implements HouseTable {
     if (change.columns().contains("area")
         && keeper != null
         && scrap(area.site(), row.text("bin")) != area.scrap()
-        && keeper.placeInLedger(number(area.site(), row.text("bin")))) {
+        && keeper.inLedger(List.of(number(area.site(), row.text("bin"))))) {
       writing.fault(
           row,
           "area",

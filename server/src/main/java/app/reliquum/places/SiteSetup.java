@@ -345,9 +345,7 @@ public class SiteSetup {
     if (scrap == (area.purpose() == AreaPurpose.SCRAP)) {
       return;
     }
-    for (long bin : binsOf(area.id())) {
-      checkUnused(bin, area.name());
-    }
+    checkUnused(binsOf(area.id()), area.name());
     jdbc.sql("update place set scrap = ?, version = version + 1 where area_id = ? and kind = 'BIN'")
         .params(scrap, area.id())
         .update();
@@ -361,16 +359,16 @@ public class SiteSetup {
   }
 
   /** Goods in scrap places are valued by themselves: what was posted was valued the one way. */
-  private void checkUnused(long bin, String called) {
+  private void checkUnused(List<Long> places, String called) {
     PlaceUse keeper = use.getIfAvailable();
-    if (keeper != null && keeper.placeInLedger(bin)) {
+    if (keeper != null && keeper.inLedger(places)) {
       throw Problem.refused(
               "scrap-settled",
               "Goods have lain in "
                   + called
                   + " already, and scrap is valued apart from other goods. Make a new area for"
                   + " scrap, with bins of its own.")
-          .with("bin", bin);
+          .with("place", called);
     }
   }
 
@@ -466,7 +464,7 @@ public class SiteSetup {
     }
     boolean moved = bin.areaId() != area.id();
     if (bin.scrap() != (area.purpose() == AreaPurpose.SCRAP)) {
-      checkUnused(id, bin.address());
+      checkUnused(List.of(id), bin.address());
     }
     bin.area(area);
     bin.describe(entry.traits(), entry.walk());

@@ -2,6 +2,7 @@ package app.reliquum.stock;
 
 import app.reliquum.catalog.ItemUse;
 import app.reliquum.places.PlaceUse;
+import java.util.Collection;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
@@ -25,8 +26,13 @@ class StockUse implements ItemUse, PlaceUse {
   }
 
   @Override
-  public boolean placeInLedger(long place) {
-    return exists("select 1 from ledger_line where to_place_id = ? limit 1", place);
+  public boolean inLedger(Collection<Long> places) {
+    return !places.isEmpty()
+        && jdbc.sql("select 1 from ledger_line where to_place_id in (:places) limit 1")
+            .param("places", places)
+            .query(Integer.class)
+            .optional()
+            .isPresent();
   }
 
   @Override
