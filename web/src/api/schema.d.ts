@@ -1420,7 +1420,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    /** What reasons and movement kinds came to, as a file */
+    /** What reasons came to, as a file */
     get: operations['exportReasonReport'];
     put?: never;
     post?: never;
@@ -2711,7 +2711,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    /** Reasons and movement kinds */
+    /** Reasons */
     get: operations['listReasons'];
     put?: never;
     /** Add a reason or movement kind */
@@ -3434,7 +3434,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    /** Everyone who works here */
+    /** All people */
     get: operations['listPeople'];
     put?: never;
     /** Add a person */
@@ -3831,7 +3831,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    /** What reasons and movement kinds came to, by one thing */
+    /** What reasons came to, by one thing */
     get: operations['reportReasons'];
     put?: never;
     post?: never;
@@ -5434,7 +5434,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    /** What lies in the tray that ships along */
+    /** What was printed to the built-in tray */
     get: operations['listTrayPapers'];
     put?: never;
     post?: never;
@@ -12100,8 +12100,6 @@ export interface components {
        * @example 12.5
        */
       onHand: string;
-      /** @enum {string} */
-      pace: 'MOVING' | 'SLOW' | 'DEAD' | 'NONE';
       /**
        * Format: decimal
        * @description an exact decimal
@@ -12115,7 +12113,9 @@ export interface components {
        */
       scrapped: string;
       symbol: string;
-      turnover: number | null;
+      /** @enum {string} */
+      turnover: 'MOVING' | 'SLOW_MOVING' | 'NON_MOVING' | 'NO_STOCK';
+      turnsAYear: number | null;
       /**
        * Format: decimal
        * @description an exact decimal
@@ -12127,12 +12127,12 @@ export interface components {
     UsageSums: {
       cost: number;
       /** Format: int32 */
-      dead: number;
-      deadValue: number;
+      nonMoving: number;
+      nonMovingValue: number;
       /** Format: int32 */
-      slow: number;
-      slowValue: number;
-      turnover: number | null;
+      slowMoving: number;
+      slowMovingValue: number;
+      turnsAYear: number | null;
       value: number;
     };
     ValueChange: {
@@ -15595,7 +15595,7 @@ export interface operations {
         days?: number;
         pool?: number;
         category?: string;
-        pace?: 'MOVING' | 'SLOW' | 'DEAD' | 'NONE';
+        turnover?: 'MOVING' | 'SLOW_MOVING' | 'NON_MOVING' | 'NO_STOCK';
         q?: string;
         sort?:
           | 'COST'
@@ -15605,7 +15605,7 @@ export interface operations {
           | 'USED'
           | 'SCRAPPED'
           | 'ADJUSTED'
-          | 'TURNOVER'
+          | 'TURNS_A_YEAR'
           | 'DAYS';
         descending?: boolean;
       };
@@ -24732,7 +24732,7 @@ export interface operations {
         days?: number;
         pool?: number;
         category?: string;
-        pace?: 'MOVING' | 'SLOW' | 'DEAD' | 'NONE';
+        turnover?: 'MOVING' | 'SLOW_MOVING' | 'NON_MOVING' | 'NO_STOCK';
         q?: string;
         sort?:
           | 'COST'
@@ -24742,7 +24742,7 @@ export interface operations {
           | 'USED'
           | 'SCRAPPED'
           | 'ADJUSTED'
-          | 'TURNOVER'
+          | 'TURNS_A_YEAR'
           | 'DAYS';
         descending?: boolean;
         offset?: number;

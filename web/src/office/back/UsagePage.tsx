@@ -18,7 +18,7 @@ import { PoolChoice } from './PoolChoice';
 type Row = Schemas['UsageRow'];
 type Sums = Schemas['UsageSums'];
 
-const PACES = everyOf<Row['pace']>()(['MOVING', 'SLOW', 'DEAD', 'NONE']);
+const TURNOVERS = everyOf<Row['turnover']>()(['MOVING', 'SLOW_MOVING', 'NON_MOVING', 'NO_STOCK']);
 
 /** How goods are used: what came and went lately, how fast stock turns, what lies still. */
 export function UsagePage() {
@@ -27,7 +27,7 @@ export function UsagePage() {
   const list = useList();
   const sorting = list.sorting ?? { by: 'COST', descending: true };
   const [sums, setSums] = useState<Sums>();
-  const pace = (one: Row['pace']) => t(`usage.pace.${one}`);
+  const turnover = (one: Row['turnover']) => t(`usage.turnover.${one}`);
   return (
     <TableSpace
       title={t('lookingBack.usage')}
@@ -43,9 +43,9 @@ export function UsagePage() {
             )}
           />
           <AddressChoice
-            name="pace"
-            label={t('usage.paceTitle')}
-            options={optionsOf(PACES, pace, t('usage.anyPace'))}
+            name="turnover"
+            label={t('usage.turnoverTitle')}
+            options={optionsOf(TURNOVERS, turnover, t('usage.anyTurnover'))}
           />
           <PoolChoice />
           <AddressText name="q" label={t('value.search')} width={170} />
@@ -55,7 +55,7 @@ export function UsagePage() {
       question={{
         days,
         pool: value('pool') ? Number(value('pool')) : undefined,
-        pace: PACES.find((one) => one === value('pace')),
+        turnover: TURNOVERS.find((one) => one === value('turnover')),
         q: list.question.q,
         sort: sorting.by as 'COST',
         descending: sorting.descending,
@@ -79,9 +79,9 @@ export function UsagePage() {
 function UsageLine({ sums, days }: { sums: Sums; days: number }) {
   const figures: [string, string][] = [
     [money(sums.cost), t('usage.costOf', { count: days })],
-    [sums.turnover === null ? '–' : count(sums.turnover), t('usage.turnoverOf')],
-    [money(sums.slowValue), t('usage.slowOf', { count: sums.slow })],
-    [money(sums.deadValue), t('usage.deadOf', { count: sums.dead })],
+    [sums.turnsAYear === null ? '–' : count(sums.turnsAYear), t('usage.turnsOf')],
+    [money(sums.slowMovingValue), t('usage.slowOf', { count: sums.slowMoving })],
+    [money(sums.nonMovingValue), t('usage.deadOf', { count: sums.nonMoving })],
   ];
   return (
     <Box component="dl" sx={{ display: 'flex', gap: 4, m: 0, mb: 1.5, flexWrap: 'wrap' }}>
@@ -119,8 +119,8 @@ function columns() {
     of.money('cost', t('usage.cost'), 104, { sort: 'COST', dash: true }),
     of.amount('onHand', t('usage.onHand'), 98, { spare: true }),
     of.money('value', t('usage.value'), 104, { sort: 'VALUE', dash: true }),
-    of.count('turnover', t('usage.turnover'), 82, { sort: 'TURNOVER' }),
+    of.count('turnsAYear', t('usage.turnsAYear'), 82, { sort: 'TURNS_A_YEAR' }),
     of.count('daysOfStock', t('usage.daysOfStock'), 82, { sort: 'DAYS' }),
-    of.choice('pace', t('usage.paceTitle'), 90, (one) => t(`usage.pace.${one}`)),
+    of.choice('turnover', t('usage.turnoverTitle'), 90, (one) => t(`usage.turnover.${one}`)),
   ];
 }

@@ -69,19 +69,19 @@ it('takes a posting back with its reason, under one command id while the answer 
   ledger({});
   answers('POST', '/api/postings/40/reversal', () => new Refusal(503, 'The server is going down.'));
   posting();
-  await userEvent.type(await screen.findByLabelText(/Why/), 'Wrong bin');
-  await press('Take back');
+  await userEvent.type(await screen.findByLabelText(/Reason/), 'Wrong bin');
+  await press('Reverse');
   expect(await screen.findByText('The server is going down.')).toBeTruthy();
-  expect(screen.getByLabelText<HTMLInputElement>(/Why/).value).toBe('Wrong bin');
+  expect(screen.getByLabelText<HTMLInputElement>(/Reason/).value).toBe('Wrong bin');
   answers('POST', '/api/postings/40/reversal', () => {
     ledger({ reversedBy: 41 });
     return { id: 41 };
   });
-  await press('Take back');
+  await press('Reverse');
   expect((await screen.findByRole('link', { name: '41' })).getAttribute('href')).toBe(
     '/office/looking-back?open=41',
   );
-  expect(screen.queryByRole('button', { name: 'Take back' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Reverse' })).toBeNull();
   const sent = asked.filter((one) => one.method === 'POST');
   expect(sent.map((one) => one.body)).toEqual([{ reason: 'Wrong bin' }, { reason: 'Wrong bin' }]);
   expect(new Set(sent.map((one) => one.command)).size).toBe(1);
@@ -95,7 +95,7 @@ it.each([
   ledger(row);
   posting({ permissions: [...may] });
   expect(await screen.findByText('Hand flare, red')).toBeTruthy();
-  expect(screen.queryByRole('button', { name: 'Take back' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Reverse' })).toBeNull();
 });
 
 const check: Check = {
@@ -113,9 +113,9 @@ it('says that the books were never checked, and checks them when asked', async (
   answers('GET', '/api/book-checks', () => checks);
   answers('POST', '/api/book-checks', () => (checks = [check])[0]);
   show(<Books />);
-  expect(await screen.findByText('The books have not been checked yet.')).toBeTruthy();
+  expect(await screen.findByText('The ledger has not been checked yet.')).toBeTruthy();
   await press('Check now');
-  expect(await screen.findByText(/All right: 2.?400 positions agree/)).toBeTruthy();
+  expect(await screen.findByText(/No differences: 2.?400 positions agree/)).toBeTruthy();
 });
 
 it('shows which figures differ from the ledger', async () => {
@@ -126,7 +126,7 @@ it('shows which figures differ from the ledger', async () => {
   ]);
   show(<Books />, { permissions: ['MOVE'] });
   expect(await screen.findByText('2 figures differ from the ledger.')).toBeTruthy();
-  expect(await screen.findByText(/B-03 K2291: kept 36, ledger says 30/)).toBeTruthy();
+  expect(await screen.findByText(/B-03 K2291: stored 36, ledger 30/)).toBeTruthy();
   expect(screen.getByText(/in total/)).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'Check now' })).toBeNull();
 });
@@ -137,6 +137,6 @@ it('says that a check goes on, and why one failed', async () => {
     { ...check, id: 4, failure: 'The database went away.' },
   ]);
   show(<Books />);
-  expect(await screen.findByText('Adding up…')).toBeTruthy();
+  expect(await screen.findByText('Checking…')).toBeTruthy();
   expect(screen.getByText('The database went away.')).toBeTruthy();
 });

@@ -44,10 +44,10 @@ it('says where a piece is, who has it, where it came from, and sets its service'
   show(<SerialLife id={4} />);
   expect(await screen.findByText('On loan')).toBeTruthy();
   expect(screen.getByText('Tern has it')).toBeTruthy();
-  expect(screen.getByText('Lent out 2 times')).toBeTruthy();
+  expect(screen.getByText('On loan 2 times so far')).toBeTruthy();
   expect(screen.getByText('Tidewrack')).toBeTruthy();
   await press('Change');
-  await userEvent.type(screen.getByLabelText(/^Why/), 'Checked');
+  await userEvent.type(screen.getByLabelText(/^Reason/), 'Checked');
   await press('Save service day');
   await waitFor(() =>
     expect(sent('PUT', '/api/serials/4/service-due')[0]?.body).toEqual({

@@ -33,7 +33,7 @@ it('says what stock is worth now, and at the end of a past day', async () => {
   }));
   show(<ValuePage />);
   expect(await screen.findByText('1,500.00')).toBeTruthy();
-  expect(screen.getByText('is what stock is worth now')).toBeTruthy();
+  expect(screen.getByText('is the value of the stock now')).toBeTruthy();
   fireEvent.change(screen.getByLabelText('At the end of'), { target: { value: '2026-03-31' } });
   expect(await screen.findByText('1,200.50')).toBeTruthy();
   const last = asked.filter((one) => one.path === '/api/value').at(-1);
@@ -77,7 +77,7 @@ it('shows what changed value between two days, as bars and as sums', async () =>
 it('keeps the journal from those who see only some sites', async () => {
   answers('GET', '/api/value/changes', () => ({ ...changes, changes: [] }));
   show(<ChangesPage />, { everywhere: false, sites: [1] });
-  expect(await screen.findByText('Nothing changed it.')).toBeTruthy();
+  expect(await screen.findByText('No value changes.')).toBeTruthy();
   expect(screen.queryByText('JSON')).toBeNull();
 });
 
@@ -86,18 +86,18 @@ it('says how stock turns and what lies still, and asks anew for another time', a
     sums: {
       cost: one.query.get('days') === '30' ? 10 : 90,
       value: 500,
-      turnover: 1.5,
-      slow: 2,
-      slowValue: 40,
-      dead: 1,
-      deadValue: 33,
+      turnsAYear: 1.5,
+      slowMoving: 2,
+      slowMovingValue: 40,
+      nonMoving: 1,
+      nonMovingValue: 33,
     },
     page,
   }));
   show(<UsagePage />);
   expect(await screen.findByText('90.00')).toBeTruthy();
-  expect(screen.getByText('lies in 2 slow items')).toBeTruthy();
-  expect(screen.getByText('lies in 1 dead item')).toBeTruthy();
+  expect(screen.getByText('in 2 slow-moving items')).toBeTruthy();
+  expect(screen.getByText('in 1 non-moving item')).toBeTruthy();
   await userEvent.selectOptions(screen.getByLabelText('In the last'), '30');
   expect(await screen.findByText('10.00')).toBeTruthy();
 });
@@ -114,13 +114,13 @@ it('closes the books up to a day, and says why it can not', async () => {
   expect(await screen.findByText('The books were never closed.')).toBeTruthy();
   const day = screen.getByLabelText(/^Up to and including/);
   fireEvent.change(day, { target: { value: '2026-03-31' } });
-  await press('Close the books');
+  await press('Close books');
   expect((await screen.findAllByText('That day is not over yet.')).length).toBeGreaterThan(0);
   closed = [
     { id: 1, upTo: '2026-03-31', closed: '2026-04-02T09:00:00Z', closedBy: 'Maren', note: 'March' },
   ];
   answers('POST', '/api/closings', () => closed[0]);
-  await press('Close the books');
+  await press('Close books');
   expect(await screen.findByText(/The books are closed up to/)).toBeTruthy();
 });
 
@@ -128,5 +128,5 @@ it('lets only those who set rules close the books', async () => {
   answers('GET', '/api/closings', () => []);
   show(<Closings />, { permissions: ['MOVE', 'POST'] });
   expect(await screen.findByText('The books were never closed.')).toBeTruthy();
-  expect(screen.queryByRole('button', { name: 'Close the books' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Close books' })).toBeNull();
 });

@@ -316,10 +316,11 @@ class ValueTest {
     assertThat(fast.path("used").asString()).isEqualTo("60");
     assertThat(fast.path("cost").decimalValue()).isEqualByComparingTo("120.00");
     // 120 in 30 days of a mean of (0 + 80) ÷ 2; 80 left at 4 a day.
-    assertThat(fast.path("turnover").decimalValue()).isEqualByComparingTo("36.50");
+    assertThat(fast.path("turnsAYear").decimalValue()).isEqualByComparingTo("36.50");
     assertThat(fast.path("daysOfStock").decimalValue()).isEqualByComparingTo("20");
-    assertThat(fast.path("pace").asString()).isEqualTo("MOVING");
-    JsonNode dead = controller.get("/api/value/usage?days=30&pace=DEAD&q=STILL").ok().path("page");
+    assertThat(fast.path("turnover").asString()).isEqualTo("MOVING");
+    JsonNode dead =
+        controller.get("/api/value/usage?days=30&turnover=NON_MOVING&q=STILL").ok().path("page");
     assertThat(dead.path("total").asInt()).isEqualTo(1);
     assertThat(dead.path("rows").get(0).path("daysOfStock").isNull()).isTrue();
     assertThat(controller.get("/api/export/usage?format=CSV&days=30&q=FAST").text())

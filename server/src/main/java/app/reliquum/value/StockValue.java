@@ -223,7 +223,7 @@ public class StockValue {
 
   private static String site(long key, Map<Long, String> names) {
     return switch ((int) Math.min(key, 0)) {
-      case ON_THE_ROAD -> "On the road";
+      case ON_THE_ROAD -> "In transit";
       case ON_LOAN -> "On loan";
       case SET_ASIDE -> "Set aside for suppliers";
       case SCRAP -> "In scrap places";

@@ -46,7 +46,7 @@ public class Usage {
     USED,
     SCRAPPED,
     ADJUSTED,
-    TURNOVER,
+    TURNS_A_YEAR,
     DAYS
   }
 
@@ -55,7 +55,7 @@ public class Usage {
       int days,
       Long pool,
       String category,
-      Turnover.Pace pace,
+      Turnover.Movement turnover,
       String q,
       Sort sort,
       boolean descending,
@@ -66,8 +66,9 @@ public class Usage {
    * An item.
    *
    * @param cost what the goods were worth that left for customers, jobs and the house
-   * @param turnover how often a year stock is turned over at this pace
-   * @param daysOfStock for how many days it lasts at this pace
+   * @param turnsAYear how often a year stock is turned over
+   * @param daysOfStock for how many days it lasts
+   * @param turnover how fast it leaves
    */
   @Schema(name = "UsageRow")
   public record Row(
@@ -83,20 +84,20 @@ public class Usage {
       BigDecimal cost,
       Quantity onHand,
       BigDecimal value,
-      @Nullable BigDecimal turnover,
+      @Nullable BigDecimal turnsAYear,
       @Nullable BigDecimal daysOfStock,
-      Turnover.Pace pace) {}
+      Turnover.Movement turnover) {}
 
   /** What all items come to. */
   @Schema(name = "UsageSums")
   public record Sums(
       BigDecimal cost,
       BigDecimal value,
-      @Nullable BigDecimal turnover,
-      int slow,
-      BigDecimal slowValue,
-      int dead,
-      BigDecimal deadValue) {}
+      @Nullable BigDecimal turnsAYear,
+      int slowMoving,
+      BigDecimal slowMovingValue,
+      int nonMoving,
+      BigDecimal nonMovingValue) {}
 
   /** Items with what all of them come to. */
   @Schema(name = "UsagePage")
@@ -143,10 +144,10 @@ public class Usage {
   /**
    * How fast an item leaves, as the core has it; so that the database can sort and narrow by it.
    */
-  private static final String PACE =
-      "if(u.on_hand <= 0, 'NONE', if(u.used <= 0, 'DEAD', if(u.value * :days > u.cost * "
+  private static final String MOVEMENT =
+      "if(u.on_hand <= 0, 'NO_STOCK', if(u.used <= 0, 'NON_MOVING', if(u.value * :days > u.cost * "
           + Turnover.SLOW_DAYS
-          + ", 'SLOW', 'MOVING')))";
+          + ", 'SLOW_MOVING', 'MOVING')))";
 
   /** A page of items, and what all of them come to. */
   @Transactional(readOnly = true)
@@ -154,8 +155,8 @@ public class Usage {
     Instant after = clock.instant().minus(Duration.ofDays(query.days()));
     String from =
         " from (select u.*, "
-            + PACE
-            + " pace, i.code, i.name, i.category, i.unit from ("
+            + MOVEMENT
+            + " turnover, i.code, i.name, i.category, i.unit from ("
             + items(query, actor)
             + ") u join item i on i.id = u.item_id where (u.on_hand <> 0 or u.used <> 0 or"
             + " u.received <> 0)"
@@ -166,24 +167,24 @@ public class Usage {
         BigDecimal cost,
         BigDecimal value,
         BigDecimal mean,
-        int slow,
-        BigDecimal slowValue,
-        int dead,
-        BigDecimal deadValue) {}
+        int slowMoving,
+        BigDecimal slowMovingValue,
+        int nonMoving,
+        BigDecimal nonMovingValue) {}
     All all =
         bind(
                 "select coalesce(sum(cost), 0) cost, coalesce(sum(value), 0) value,"
-                    + " coalesce(sum(mean), 0) mean, coalesce(sum(pace = 'SLOW'), 0) slow,"
-                    + " coalesce(sum(if(pace = 'SLOW', value, 0)), 0) slow_value,"
-                    + " coalesce(sum(pace = 'DEAD'), 0) dead, coalesce(sum(if(pace = 'DEAD', value,"
-                    + " 0)), 0) dead_value"
+                    + " coalesce(sum(mean), 0) mean, coalesce(sum(turnover = 'SLOW_MOVING'), 0) slow_moving,"
+                    + " coalesce(sum(if(turnover = 'SLOW_MOVING', value, 0)), 0) slow_moving_value,"
+                    + " coalesce(sum(turnover = 'NON_MOVING'), 0) non_moving, coalesce(sum(if(turnover = 'NON_MOVING', value,"
+                    + " 0)), 0) non_moving_value"
                     + from,
                 query,
                 actor,
                 after)
             .query(All.class)
             .single();
-    String narrowed = from + (query.pace() == null ? "" : " where v.pace = :pace");
+    String narrowed = from + (query.turnover() == null ? "" : " where v.turnover = :turnover");
     long total = bind("select count(*)" + narrowed, query, actor, after).query(Long.class).single();
     List<Row> rows =
         bind(
@@ -200,10 +201,10 @@ public class Usage {
             all.cost(),
             all.value(),
             Turnover.aYear(all.cost(), all.mean(), query.days()).orElse(null),
-            all.slow(),
-            all.slowValue(),
-            all.dead(),
-            all.deadValue()),
+            all.slowMoving(),
+            all.slowMovingValue(),
+            all.nonMoving(),
+            all.nonMovingValue()),
         new Page<>(total, query.offset(), rows));
   }
 
@@ -217,7 +218,7 @@ public class Usage {
           case USED -> "v.used";
           case SCRAPPED -> "v.scrapped";
           case ADJUSTED -> "v.adjusted";
-          case TURNOVER -> "v.cost / nullif(v.mean, 0)";
+          case TURNS_A_YEAR -> "v.cost / nullif(v.mean, 0)";
           case DAYS -> "v.value / nullif(v.cost, 0)";
         };
     return " order by " + by + (query.descending() ? " desc" : "") + ", v.item_id";
@@ -226,7 +227,7 @@ public class Usage {
   private JdbcClient.StatementSpec bind(String sql, Query query, Actor actor, Instant after) {
     return ValueSql.bind(jdbc.sql(sql), actor, query.pool(), after)
         .param("days", query.days())
-        .param("pace", query.pace() == null ? null : query.pace().name())
+        .param("turnover", query.turnover() == null ? null : query.turnover().name())
         .param("category", query.category())
         .param("q", query.q() == null ? null : "%" + query.q().strip() + "%");
   }
@@ -251,6 +252,6 @@ public class Usage {
         value,
         Turnover.aYear(cost, row.getBigDecimal("mean"), days).orElse(null),
         Turnover.daysOfStock(value, cost, days).orElse(null),
-        Turnover.pace(onHand, used, value, cost, days));
+        Turnover.movement(onHand, used, value, cost, days));
   }
 }

@@ -49,12 +49,12 @@ class ValueExportController {
     USAGE.put("used", row -> TableFile.number(row.used()));
     USAGE.put("scrapped", row -> TableFile.number(row.scrapped()));
     USAGE.put("adjusted", row -> TableFile.number(row.adjusted()));
-    USAGE.put("cost", Usage.Row::cost);
+    USAGE.put("costOfUsage", Usage.Row::cost);
     USAGE.put("onHand", row -> TableFile.number(row.onHand()));
     USAGE.put("value", Usage.Row::value);
-    USAGE.put("turnover", Usage.Row::turnover);
+    USAGE.put("turnsAYear", Usage.Row::turnsAYear);
     USAGE.put("daysOfStock", Usage.Row::daysOfStock);
-    USAGE.put("pace", Usage.Row::pace);
+    USAGE.put("turnover", Usage.Row::turnover);
     JOURNAL.put("at", Accounts.Entry::at);
     JOURNAL.put("posting", Accounts.Entry::posting);
     JOURNAL.put("document", Accounts.Entry::document);
@@ -110,7 +110,7 @@ class ValueExportController {
       @RequestParam(defaultValue = "90") int days,
       @RequestParam(required = false) Long pool,
       @RequestParam(required = false) String category,
-      @RequestParam(required = false) Turnover.Pace pace,
+      @RequestParam(required = false) Turnover.Movement turnover,
       @RequestParam(required = false) String q,
       @RequestParam(defaultValue = "COST") Usage.Sort sort,
       @RequestParam(defaultValue = "true") boolean descending) {
@@ -125,7 +125,7 @@ class ValueExportController {
                         Math.max(1, Math.min(days, 3660)),
                         pool,
                         category,
-                        pace,
+                        turnover,
                         q,
                         sort,
                         descending,

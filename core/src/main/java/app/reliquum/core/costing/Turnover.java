@@ -14,7 +14,7 @@ import java.util.Optional;
  */
 public final class Turnover {
 
-  /** Stock that lasts longer than so many days at its pace is slow. */
+  /** Stock that lasts longer than so many days as it leaves is slow-moving. */
   public static final int SLOW_DAYS = 365;
 
   private static final int YEAR = 365;
@@ -22,15 +22,15 @@ public final class Turnover {
   private Turnover() {}
 
   /** How fast an item leaves. */
-  public enum Pace {
+  public enum Movement {
     /** It lasts a year or less. */
     MOVING,
     /** It lasts longer than {@link #SLOW_DAYS} days. */
-    SLOW,
+    SLOW_MOVING,
     /** Nothing of it has left in the time. */
-    DEAD,
+    NON_MOVING,
     /** There is none. */
-    NONE
+    NO_STOCK
   }
 
   /**
@@ -65,19 +65,19 @@ public final class Turnover {
   }
 
   /** How fast an item leaves. */
-  public static Pace pace(
+  public static Movement movement(
       Quantity onHand, Quantity used, BigDecimal value, BigDecimal cost, int days) {
     if (!onHand.isPositive()) {
-      return Pace.NONE;
+      return Movement.NO_STOCK;
     }
     if (!used.isPositive()) {
-      return Pace.DEAD;
+      return Movement.NON_MOVING;
     }
     return value
                 .multiply(BigDecimal.valueOf(days))
                 .compareTo(cost.multiply(BigDecimal.valueOf(SLOW_DAYS)))
             > 0
-        ? Pace.SLOW
-        : Pace.MOVING;
+        ? Movement.SLOW_MOVING
+        : Movement.MOVING;
   }
 }

@@ -245,7 +245,7 @@ public final class Transfer {
     private final transient Quantity inTransit;
 
     NotSent(Quantity asked, Quantity inTransit) {
-      super(inTransit + " are on the road, not " + asked + ".");
+      super(inTransit + " are in transit, not " + asked + ".");
       this.asked = asked;
       this.inTransit = inTransit;
     }

@@ -2,7 +2,7 @@ package app.reliquum.core.costing;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import app.reliquum.core.costing.Turnover.Pace;
+import app.reliquum.core.costing.Turnover.Movement;
 import app.reliquum.core.quantity.Quantity;
 import java.math.BigDecimal;
 import net.jqwik.api.ForAll;
@@ -33,12 +33,14 @@ class TurnoverTest {
   @Test
   void slowIsWhatLastsLongerThanAYear() {
     Quantity some = Quantity.of(5);
-    assertThat(Turnover.pace(some, some, money("365"), money("30"), 30)).isEqualTo(Pace.MOVING);
-    assertThat(Turnover.pace(some, some, money("365.01"), money("30"), 30)).isEqualTo(Pace.SLOW);
-    assertThat(Turnover.pace(some, Quantity.ZERO, money("9"), BigDecimal.ZERO, 30))
-        .isEqualTo(Pace.DEAD);
-    assertThat(Turnover.pace(Quantity.ZERO, some, BigDecimal.ZERO, money("9"), 30))
-        .isEqualTo(Pace.NONE);
+    assertThat(Turnover.movement(some, some, money("365"), money("30"), 30))
+        .isEqualTo(Movement.MOVING);
+    assertThat(Turnover.movement(some, some, money("365.01"), money("30"), 30))
+        .isEqualTo(Movement.SLOW_MOVING);
+    assertThat(Turnover.movement(some, Quantity.ZERO, money("9"), BigDecimal.ZERO, 30))
+        .isEqualTo(Movement.NON_MOVING);
+    assertThat(Turnover.movement(Quantity.ZERO, some, BigDecimal.ZERO, money("9"), 30))
+        .isEqualTo(Movement.NO_STOCK);
   }
 
   @Property(tries = 200)
@@ -48,12 +50,12 @@ class TurnoverTest {
       @ForAll @IntRange(min = 1, max = 365) int days) {
     BigDecimal worth = BigDecimal.valueOf(value, 2);
     BigDecimal left = BigDecimal.valueOf(cost, 2);
-    Pace pace = Turnover.pace(Quantity.ONE, Quantity.ONE, worth, left, days);
+    Movement movement = Turnover.movement(Quantity.ONE, Quantity.ONE, worth, left, days);
     int lasts = Turnover.daysOfStock(worth, left, days).orElseThrow().intValueExact();
     if (lasts > Turnover.SLOW_DAYS) {
-      assertThat(pace).isEqualTo(Pace.SLOW);
+      assertThat(movement).isEqualTo(Movement.SLOW_MOVING);
     } else if (lasts < Turnover.SLOW_DAYS) {
-      assertThat(pace).isEqualTo(Pace.MOVING);
+      assertThat(movement).isEqualTo(Movement.MOVING);
     }
   }
 }

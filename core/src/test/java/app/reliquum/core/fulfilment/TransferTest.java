@@ -79,7 +79,7 @@ class TransferTest {
               assertThat(fault.inTransit()).isEqualTo(Quantity.of(2));
               assertThat(fault.asked()).isEqualTo(Quantity.of(3));
             })
-        .hasMessage("2 are on the road, not 3.");
+        .hasMessage("2 are in transit, not 3.");
   }
 
   @Property
