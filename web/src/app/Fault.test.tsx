@@ -27,7 +27,7 @@ function broken(message: string) {
 test('a page that breaks says so, what is wrong, and what to do', () => {
   broken('rows is not iterable');
   expect(screen.getByRole('alert').textContent).toContain('rows is not iterable');
-  expect(screen.getByRole('button', { name: 'Load again' })).toBeTruthy();
+  expect(screen.getByRole('button', { name: 'Reload' })).toBeTruthy();
   expect(screen.getByRole('link').getAttribute('href')).toBe('/');
 });
 
@@ -38,6 +38,6 @@ test.each([
 ])('a page that is older than the house asks to be loaded again: %s', (message) => {
   broken(message);
   expect(screen.getByRole('alert').textContent).not.toContain(message);
-  expect(screen.getByRole('button', { name: 'Load again' })).toBeTruthy();
+  expect(screen.getByRole('button', { name: 'Reload' })).toBeTruthy();
   expect(screen.queryByRole('link')).toBeNull();
 });

@@ -22,7 +22,33 @@ function has(key: string): boolean {
   return typeof found === 'string' || typeof plural === 'string';
 }
 
+/** Every text of the catalogue with its key. */
+function texts(node: object, under = ''): [string, string][] {
+  return Object.entries(node).flatMap(([name, value]: [string, string | object]) =>
+    typeof value === 'string' ? [[under + name, value]] : texts(value, `${under}${name}.`),
+  );
+}
+
 describe('the catalogue of words', () => {
+  it('says nothing in a word that was retired for a plainer one', () => {
+    const retired = readFileSync('../docs/retired-words.csv', 'utf8')
+      .trim()
+      .split('\n')
+      .slice(1)
+      .map((line) => line.split(','));
+    expect(retired.length).toBeGreaterThan(90);
+    const said = (kind: string | undefined, word: string, text: string) =>
+      kind === 'label'
+        ? text.toLowerCase() === word
+        : new RegExp(`(?<![\\w-])${word.replace(/[.*+?()]/g, '\\$&')}(?![\\w-])`, 'i').test(text);
+    const faults = texts(en).flatMap(([key, text]) =>
+      retired
+        .filter(([kind, word]) => said(kind, word ?? '', text))
+        .map(([, word]) => `${key}: ${word}`),
+    );
+    expect(faults).toEqual([]);
+  });
+
   it('has every word that a screen asks for', () => {
     const asked = sources('src').flatMap((path) =>
       [...readFileSync(path, 'utf8').matchAll(/\bt\('([\w.-]+)'/g)].map((match) => match[1]),

@@ -90,7 +90,7 @@ it('walks a round in the order it is given, and says what nowhere has room for',
   const first = await screen.findByText('QA-01-A');
   const second = screen.getByText('QC-09-B');
   expect(first.compareDocumentPosition(second)).toBe(Node.DOCUMENT_POSITION_FOLLOWING);
-  expect(screen.getByText('Nowhere has room for 2 pc Life raft.')).toBeTruthy();
+  expect(screen.getByText('No bin has room for 2 pc Life raft.')).toBeTruthy();
 });
 
 it('tells of every bin why, and marks those that are taken not by colour alone', () => {
@@ -125,5 +125,5 @@ it('tells of every bin why, and marks those that are taken not by colour alone',
   const rows = screen.getAllByRole('listitem');
   expect(rows[0].textContent).toContain('●BA-01-A95pc rule: takes 95, then it is full');
   expect(rows[1].textContent).toContain('○PT-01-Aempty: takes only goods of class PAINT');
-  expect(rows[2].textContent).toBe('Nowhere has room for 5 pc.');
+  expect(rows[2].textContent).toBe('No bin has room for 5 pc.');
 });

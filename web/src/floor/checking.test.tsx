@@ -99,12 +99,12 @@ afterEach(cleanup);
 it('says how many of what waits are good, and rejects the rest with a reason', async () => {
   show(<CheckPage site={site} />);
   await userEvent.click(await screen.findByRole('button', { name: /D shackle/ }));
-  fill(screen.getByLabelText('How much is rejected'), '4');
+  fill(screen.getByLabelText('Quantity rejected'), '4');
   expect(screen.getByRole('button', { name: '4 rejected, 8 good' })).toHaveProperty(
     'disabled',
     true,
   );
-  fill(screen.getByLabelText('Why it is rejected'), 'Crushed');
+  fill(screen.getByLabelText('Reason for rejection'), 'Crushed');
   await press('4 rejected, 8 good');
   expect(await screen.findByText('D shackle: 4 rejected, 8 good')).toBeTruthy();
   expect(sent('POST', '/api/checks')[0].body).toMatchObject({
@@ -125,20 +125,20 @@ it('finds what is scanned among what waits', async () => {
   await screen.findAllByRole('button', { name: /D shackle/ });
   const user = userEvent.setup();
   await user.keyboard('NO SUCH{Enter}');
-  expect(await screen.findByText('NO SUCH does not wait to be checked here.')).toBeTruthy();
+  expect(await screen.findByText('NO SUCH does not wait to be inspected here.')).toBeTruthy();
   await user.keyboard('RI.SHK-001{Enter}');
   expect(screen.getAllByRole('button', { name: /D shackle/ })).toHaveLength(2);
   await user.keyboard('L2{Enter}');
-  expect(await screen.findByLabelText('How much is rejected')).toBeTruthy();
+  expect(await screen.findByLabelText('Quantity rejected')).toBeTruthy();
 });
 
 it('lets nobody reject more than is there, and keeps what was typed when it is refused', async () => {
   answers('POST', '/api/checks', () => new Refusal(409, 'Someone has moved it.', 'gone'));
   show(<CheckPage site={site} />);
   await userEvent.click(await screen.findByRole('button', { name: /D shackle/ }));
-  fill(screen.getByLabelText('How much is rejected'), '13');
-  expect(screen.getByText('There are only 12.')).toBeTruthy();
-  fill(screen.getByLabelText('How much is rejected'), '');
+  fill(screen.getByLabelText('Quantity rejected'), '13');
+  expect(screen.getByText('Only 12 there.')).toBeTruthy();
+  fill(screen.getByLabelText('Quantity rejected'), '');
   await press('12 good');
   expect(await screen.findByText('Someone has moved it.')).toBeTruthy();
 });
@@ -152,8 +152,8 @@ it('prints what has just come, and sends some of it away at the door', async () 
     { of: 'LOT', ids: [3] },
   ]);
   await press('Reject some');
-  fill(screen.getByLabelText('How much is rejected'), '2');
-  fill(screen.getByLabelText('Why it is rejected'), 'Wet');
+  fill(screen.getByLabelText('Quantity rejected'), '2');
+  fill(screen.getByLabelText('Reason for rejection'), 'Wet');
   await press('2 rejected');
   await waitFor(() => expect(sent('POST', '/api/checks')).toHaveLength(1));
   // What is good already is not said to be.
@@ -172,9 +172,9 @@ it('sums a receipt up before it is left: what is missing, its cost, its labels',
   expect(await screen.findByText('8 missing')).toBeTruthy();
   expect(screen.getByText('30.00')).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Print 3 labels' })).toBeTruthy();
-  await press('Close the order');
+  await press('Close order');
   fill(screen.getByLabelText('Why the rest will not come'), 'Sold out');
-  await press('Close the order');
+  await press('Close order');
   await waitFor(() => expect(left).toBe(true));
   expect(sent('POST', '/api/inbound/9/closing')[0].body).toEqual({ reason: 'Sold out' });
 });
@@ -182,5 +182,5 @@ it('sums a receipt up before it is left: what is missing, its cost, its labels',
 it('lets those close an order only who may', async () => {
   show(<ReceiptSummary order={9} onLeave={() => undefined} />, { permissions: ['LOOK', 'MOVE'] });
   await screen.findByText('8 missing');
-  expect(screen.queryByRole('button', { name: 'Close the order' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Close order' })).toBeNull();
 });

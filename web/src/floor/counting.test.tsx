@@ -149,7 +149,7 @@ it('asks before anything is stated as not there, and goes on if told so', async 
   expect(await screen.findByText('QA-01-A: 1 line was not scanned')).toBeTruthy();
   expect(screen.getByText(/B-77/)).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Count as zero' })).toBeTruthy();
-  await press('Go on counting');
+  await press('Continue counting');
   await waitFor(() => expect(said()).toEqual([{ site: 1, action: 'UNDO' }]));
   expect(await screen.findByText('D shackle')).toBeTruthy();
 });
@@ -161,10 +161,10 @@ it('lets one correct one’s own lines, and only look at those of others', async
   });
   answers('POST', '/api/floor/count/line', () => at());
   expect(await screen.findByText('by Oddny')).toBeTruthy();
-  expect(screen.getByText('Oddny counts here too')).toBeTruthy();
+  expect(screen.getByText('Oddny is counting here too')).toBeTruthy();
   expect(screen.getAllByRole('button', { name: /Change/ })).toHaveLength(1);
   await press('Change D shackle');
-  const field = screen.getByLabelText('How many (pc)');
+  const field = screen.getByLabelText('Quantity (pc)');
   await userEvent.clear(field);
   await userEvent.type(field, '12,5{Enter}');
   await waitFor(() => expect(said()).toEqual([{ site: 1, line: 71, quantity: '12.5' }]));

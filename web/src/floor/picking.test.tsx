@@ -219,7 +219,7 @@ it('packs into a new load, weighs it, and hands it over', async () => {
   answers('POST', '/api/outbound/3/hand-over', () => ({}));
   tells('POST', '/api/floor/PACK/document', () => ({ ...none, verb: 'PACK' }));
   show(<SentenceScreen site={site} verb="PACK" />);
-  await press('New load');
+  await press('New unit load');
   await press('Pack 10 pc');
   await press('Weigh');
   expect(await screen.findByText(/4.2 kg/)).toBeTruthy();
@@ -266,6 +266,6 @@ it('says why the walk leads there, and that something has changed since', async 
   expect(screen.getByText(/Something has changed since it was reserved/)).toBeTruthy();
   expect(screen.getByText('QB-07-C')).toBeTruthy();
   expect(screen.getByText(/on hold or rejected/)).toBeTruthy();
-  await press('Back to the walk');
+  await press('Back to pick route');
   expect(screen.queryByText('QB-07-C')).toBeNull();
 });

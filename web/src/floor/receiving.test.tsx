@@ -127,9 +127,11 @@ it('begins unexpected goods only with a reason', async () => {
   answers('POST', '/api/floor/RECEIVE/document', () => view({ order: { ...order, id: 9 } }));
   show(<SentenceScreen site={site} verb="RECEIVE" />);
   await userEvent.click(await screen.findByText('Unexpected goods'));
-  expect(screen.getByRole('button', { name: 'Begin' }).hasAttribute('disabled')).toBe(true);
-  await userEvent.type(screen.getByLabelText('Why does it come?'), 'Stood at the door');
-  await userEvent.click(screen.getByText('Begin'));
+  expect(screen.getByRole('button', { name: 'Begin receiving' }).hasAttribute('disabled')).toBe(
+    true,
+  );
+  await userEvent.type(screen.getByLabelText('Reason for receipt'), 'Stood at the door');
+  await userEvent.click(screen.getByText('Begin receiving'));
   await waitFor(() =>
     expect(asked.find((one) => one.path === '/api/inbound/unexpected')?.body).toEqual({
       kind: 'UNEXPECTED',

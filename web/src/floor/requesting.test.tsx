@@ -43,7 +43,7 @@ const scan = (text: string) => {
     fireEvent.keyDown(document.body, { key });
   }
 };
-const much = () => screen.findByLabelText<HTMLInputElement>('How much of D shackle');
+const much = () => screen.findByLabelText<HTMLInputElement>('Quantity of D shackle');
 
 it('adds up what is scanned, a box as what it holds, and sends all lines together', async () => {
   answers('POST', '/api/requisitions', () => ({
@@ -58,7 +58,7 @@ it('adds up what is scanned, a box as what it holds, and sends all lines togethe
   await waitFor(async () => expect((await much()).value).toBe('11'));
   await press('One more of D shackle');
   scan('RPE');
-  fill(await screen.findByLabelText('How much of Rope'), '2,5');
+  fill(await screen.findByLabelText('Quantity of Rope'), '2,5');
   await press('Request 2 lines');
   expect(await screen.findByText('Requested as RQ-00009')).toBeTruthy();
   expect(asked.find((one) => one.path === '/api/requisitions')?.body).toEqual({
@@ -82,8 +82,8 @@ it('keeps what was gathered over a reload, and over a refusal', async () => {
   await press('Request 1 line');
   expect(await screen.findByText('An item is wanted.')).toBeTruthy();
   expect((await much()).value).toBe('1');
-  await press('Leave out D shackle');
-  await waitFor(() => expect(screen.queryByLabelText('How much of D shackle')).toBeNull());
+  await press('Remove D shackle');
+  await waitFor(() => expect(screen.queryByLabelText('Quantity of D shackle')).toBeNull());
 });
 
 it('asks which is meant, and says what is no item', async () => {
@@ -92,7 +92,7 @@ it('asks which is meant, and says what is no item', async () => {
   scan('BIN');
   expect(await screen.findByText('That is no item. Scan the item that is wanted.')).toBeTruthy();
   scan('BOTH');
-  expect(await screen.findByText('Which one is meant?')).toBeTruthy();
+  expect(await screen.findByText('Which one do you mean?')).toBeTruthy();
 });
 
 it('never loses a scan over a figure that can not be read', async () => {

@@ -122,7 +122,7 @@ it('asks whether it is complete, and says what is missing', async () => {
 it('hands in what nobody planned where the office looks it through', async () => {
   const sent = vi.fn();
   show(<SendNow transfer={transfer} reviewed busy={false} onSend={sent} onCancel={vi.fn()} />);
-  expect(screen.getByText('The office looks it through before it leaves.')).toBeTruthy();
+  expect(screen.getByText('The office reviews it before it is shipped.')).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'Ship; the rest follows' })).toBeNull();
   await press('Hand in for review');
   expect(sent).toHaveBeenCalledWith('FOLLOWS');

@@ -10,14 +10,14 @@ afterEach(cleanup);
 it('draws values from the same zero, what takes away hollow, and says each figure', () => {
   show(
     <Bars
-      title="What changed it"
+      title="Value changes"
       bars={[
         { key: 'a', label: 'Received', value: 200 },
         { key: 'b', label: 'Scrapped', value: -50 },
       ]}
     />,
   );
-  const figure = screen.getByRole('figure', { name: 'What changed it' });
+  const figure = screen.getByRole('figure', { name: 'Value changes' });
   const [first, second] = [...figure.querySelectorAll<HTMLElement>('[aria-hidden]')].map((bar) =>
     getComputedStyle(bar),
   );

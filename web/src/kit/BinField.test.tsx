@@ -115,7 +115,7 @@ it('offers where it lies at a site that has no bins', async () => {
 it('leaves what was typed as it is, and says so when no bin begins like it', async () => {
   show(<Asking />);
   look('Bin', 'ZZ-99');
-  expect(await screen.findByText("No bin's address begins like this.")).toBeTruthy();
+  expect(await screen.findByText('No bin matches.')).toBeTruthy();
   expect(said()).toBe('ZZ-99');
 });
 

@@ -25,7 +25,7 @@ function Entry({ name = '' }: { name?: string }) {
     <Form save={save} onSubmit={() => save.mutate(form.entry)}>
       <TextField label="Name" {...form.text('name')} />
       <Tick
-        label="In use"
+        label="Active"
         checked={form.entry.active}
         onChange={(active) => form.set({ active })}
       />
@@ -70,7 +70,7 @@ const save = () => userEvent.click(screen.getByRole('button', { name: 'Save' }))
 it('sends what was entered, and says that it is saved', async () => {
   show(['RULES']);
   await userEvent.type(screen.getByLabelText('Name'), 'Buoy');
-  await userEvent.click(screen.getByLabelText('In use'));
+  await userEvent.click(screen.getByLabelText('Active'));
   await save();
   expect(await screen.findByText('Saved.')).toBeTruthy();
   expect(send.mock.calls[0][1]).toEqual({ name: 'Buoy', active: false });
@@ -150,7 +150,7 @@ it('never changes what is being typed, but tells that there is something newer',
   next(thing(1, 1, 'Large buoy'));
   expect(name()).toBe('Buoy, red');
   expect(screen.getByRole('status').textContent).toContain('What you typed is kept.');
-  await userEvent.click(screen.getByRole('button', { name: 'Show theirs' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Load the newer version' }));
   expect(name()).toBe('Large buoy');
   expect(screen.queryByRole('status')).toBeNull();
 });

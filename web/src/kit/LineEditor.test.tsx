@@ -22,7 +22,7 @@ function Lines() {
         onChange={setLines}
         empty={EMPTY}
         tracks="1fr 1fr"
-        add="Add a line"
+        add="Add line"
         under={(line) => line.item === 'RGT-1' && <p>12 available</p>}
       >
         {(line) => (
@@ -46,7 +46,7 @@ it('writes lines, tells under each what is known, and takes one out again', asyn
   );
   await userEvent.type(screen.getByLabelText('Item'), 'RGT-1');
   expect(screen.getByText('12 available')).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Add a line' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Add line' }));
   await userEvent.type(screen.getAllByLabelText('Item')[1], 'RGT-2');
   await userEvent.click(screen.getByRole('button', { name: 'Remove line 1' }));
   expect(sent()).toEqual([{ ...EMPTY, item: 'RGT-2' }]);
@@ -81,7 +81,7 @@ it('stands what the server said of a line at its field', () => {
       problem={problem}
       empty={EMPTY}
       tracks="1fr 1fr"
-      add="Add a line"
+      add="Add line"
     >
       {(line, i) => (
         <>

@@ -22,8 +22,8 @@ function Listed() {
         label="Words"
         columns={[
           { key: 'number', title: 'Number', sort: 'NUMBER', narrow: { kind: 'TEXT' } },
-          { key: 'value', title: 'Worth', sort: 'VALUE', narrow: { kind: 'NUMBER' } },
-          { key: 'needed', title: 'Needed', sort: 'NEEDED', narrow: { kind: 'DAY' } },
+          { key: 'value', title: 'Value', sort: 'VALUE', narrow: { kind: 'NUMBER' } },
+          { key: 'needed', title: 'Needed by', sort: 'NEEDED', narrow: { kind: 'DAY' } },
           { key: 'late', title: 'Late' },
         ]}
       />
@@ -42,8 +42,8 @@ it('offers the columns that the server knows, and keeps what is asked in the add
   await open();
   expect([...screen.getByLabelText('Column').children].map((one) => one.textContent)).toEqual([
     'Number',
-    'Worth',
-    'Needed',
+    'Value',
+    'Needed by',
   ]);
   fireEvent.change(screen.getByLabelText('Value'), { target: { value: 'OB: 1' } });
   await press('Apply');
@@ -73,6 +73,6 @@ it('asks for no value where there is none to compare with, and removes what was 
   expect(screen.queryByLabelText('Value')).toBeNull();
   await press('Apply');
   expect(document.body.textContent).toContain('where=NEEDED:EMPTY');
-  await press('Remove filter: Needed is empty');
+  await press('Remove filter: Needed by is empty');
   expect(document.body.textContent).not.toContain('where');
 });

@@ -86,7 +86,7 @@ it('takes several one after another, apart at commas, and gives one back', async
   await userEvent.type(screen.getByLabelText('Items'), 'GLV-1');
   await userEvent.tab();
   expect(told()).toBe('RPE-1 SHK-001 FLR-1 FLR-2 GLV-1');
-  await press('Take FLR-1 out');
+  await press('Remove FLR-1');
   expect(told()).toBe('RPE-1 SHK-001 FLR-2 GLV-1');
 });
 

@@ -136,15 +136,15 @@ describe('a sheet', () => {
     await screen.findByText('Name 0');
     expect(titles()).toEqual(['Number', 'Name']);
     await userEvent.click(screen.getByRole('button', { name: 'Columns' }));
-    await userEvent.click(screen.getByRole('button', { name: 'Name: further to the front' }));
-    await userEvent.click(screen.getByRole('button', { name: 'Number: wider' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Move Name to the left' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Make Number wider' }));
     expect(titles()).toEqual(['Name', 'Number']);
     expect(tracks()).toBe('minmax(100px, 1fr) 100px');
     unmount();
     show();
     expect(titles()).toEqual(['Name', 'Number']);
     await userEvent.click(screen.getByRole('button', { name: 'Columns' }));
-    await userEvent.click(screen.getByRole('button', { name: 'As they were' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Reset columns' }));
     expect(titles()).toEqual(['Number', 'Name']);
     expect(tracks()).toBe('80px minmax(100px, 1fr)');
   });

@@ -21,7 +21,7 @@ function bar(of: StockParts, scale: number) {
 it('says in words what it draws', () => {
   const drawn = bar({ available: 40, reserved: 5, held: 3, coming: 12 }, 60);
   expect(drawn.getAttribute('aria-label')).toBe(
-    'available 40, reserved 5, held back 3, on the way 12',
+    'available 40, reserved 5, not available 3, on the way 12',
   );
   expect(drawn.children).toHaveLength(4);
 });
@@ -31,7 +31,7 @@ it('leaves out what there is none of', () => {
 });
 
 it('says nothing for nothing', () => {
-  expect(bar({ available: 0, held: 0 }, 60).getAttribute('aria-label')).toBe('nothing');
+  expect(bar({ available: 0, held: 0 }, 60).getAttribute('aria-label')).toBe('none');
 });
 
 it('takes what is on hand and not available as held back', () => {

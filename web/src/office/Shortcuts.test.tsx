@@ -13,7 +13,7 @@ it('lists the keys of a table only where there is one', async () => {
   show(<Shortcuts />);
   await userEvent.keyboard('?');
   expect(await screen.findByText('Keyboard shortcuts')).toBeTruthy();
-  expect(screen.queryByText('Walk through the rows')).toBeNull();
+  expect(screen.queryByText('Move through the rows')).toBeNull();
   await userEvent.keyboard('{Escape}');
   await waitFor(() => expect(screen.queryByText('Keyboard shortcuts')).toBeNull());
   cleanup();
@@ -24,7 +24,7 @@ it('lists the keys of a table only where there is one', async () => {
     </>,
   );
   await userEvent.keyboard('?');
-  expect(await screen.findByText('Walk through the rows')).toBeTruthy();
+  expect(await screen.findByText('Move through the rows')).toBeTruthy();
 });
 
 it('leaves a question mark to whoever types one', async () => {

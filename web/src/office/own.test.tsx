@@ -48,13 +48,13 @@ it('puts the site first that someone has chosen', async () => {
       within(choice)
         .getAllByRole('option')
         .map((one) => one.textContent),
-    ).toEqual(['Every site', 'Shop', 'Quay']),
+    ).toEqual(['All sites', 'Shop', 'Quay']),
   );
 });
 
 it('begins the week with the day of the house', () => {
   setHouseFormats({ firstDay: 'SUNDAY' });
-  show(<WeekDays label="Works on" value={[]} onChange={() => {}} />);
+  show(<WeekDays label="Working days" value={[]} onChange={() => {}} />);
   expect(screen.getAllByRole('checkbox')[0]?.parentElement?.textContent).toContain('Sun');
 });
 
@@ -69,7 +69,7 @@ it('numbers documents otherwise, and says why not', async () => {
   );
   show(<NumberRanges />);
   await screen.findByText('TR-10012');
-  await press('Change the numbers: Transfers');
+  await press('Change numbers: Transfers');
   fill(screen.getByLabelText(/^Next number/), '500');
   await press('Save');
   await screen.findAllByText('Lower ones were given out.');

@@ -62,17 +62,17 @@ it('tries a file first, shows each line, and posts the good ones when told', asy
         },
   );
   show(<AdjustmentFile />);
-  await userEvent.upload(screen.getByLabelText('Pick a file'), file);
-  expect(await screen.findByText(/2 lines can be done, 1 can't/)).toBeTruthy();
+  await userEvent.upload(screen.getByLabelText('Choose file'), file);
+  expect(await screen.findByText(/Lines that can be posted: 2. With errors: 1/)).toBeTruthy();
   expect(await screen.findByText('12 → 9')).toBeTruthy();
   expect(screen.getByText(/There is no item NOSUCH/)).toBeTruthy();
-  await press('Show only the 1 bad ones');
+  await press('Show only lines with errors (1)');
   expect(screen.queryByText('12 → 9')).toBeNull();
-  const bad = screen.getByText('Take the bad lines along').closest('a')?.getAttribute('href');
+  const bad = screen.getByText('Download lines with errors').closest('a')?.getAttribute('href');
   expect(decodeURIComponent(bad ?? '')).toContain('"3","I-3","KQ.A-01-A","LOSS"');
-  await press('Post the 2 good lines');
+  await press('Post 2 lines');
   expect(await screen.findByText(/AD-00001, AD-00002/)).toBeTruthy();
-  expect(screen.getByText(/waits for someone else to agree/)).toBeTruthy();
+  expect(screen.getByText(/needs approval by someone else/)).toBeTruthy();
   expect(asked.map((one) => one.query.get('trial'))).toEqual(['true', 'false']);
   expect(asked[0].command).not.toBe(asked[1].command);
 });
@@ -84,7 +84,7 @@ it('says what a file must have that can not be read', async () => {
     () => new Refusal(400, "There is no column 'bin'.", 'invalid', { field: 'file' }),
   );
   show(<AdjustmentFile />);
-  await userEvent.upload(screen.getByLabelText('Pick a file'), file);
+  await userEvent.upload(screen.getByLabelText('Choose file'), file);
   expect(await screen.findByText("There is no column 'bin'.")).toBeTruthy();
   expect(screen.queryByRole('button', { name: /Post the/ })).toBeNull();
 });

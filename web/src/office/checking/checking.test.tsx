@@ -96,7 +96,7 @@ it('says what posting does before it is done, and sends what was seen', async ()
   show(<Posting count={card} />);
   expect(await screen.findByText(/changes 2 positions: 1 up, 1 down/)).toBeTruthy();
   expect(screen.getByText(/Value -28.00 \(gains 2.00, losses 30.00\)/)).toBeTruthy();
-  await press('Post the count');
+  await press('Post count');
   await waitFor(() => expect(posts()[0]?.body).toEqual({ net: -28, lines: 2 }));
 });
 
@@ -104,18 +104,18 @@ it('does not let anything be posted that is undecided', async () => {
   answers('GET', '/api/counts/7/outcome', () => ({ ...outcome, undecided: 3, uncounted: 1 }));
   show(<Posting count={card} />);
   expect(await screen.findByText(/3 variances are undecided · one slip nobody/)).toBeTruthy();
-  const button = screen.getByRole('button', { name: 'Post the count' });
+  const button = screen.getByRole('button', { name: 'Post count' });
   expect((button as HTMLButtonElement).disabled).toBe(true);
 });
 
 it('lets nobody agree to what they have proposed themselves', async () => {
   answers('GET', '/api/counts/7/outcome', () => ({ ...outcome, needsApproval: true }));
   show(<Posting count={{ ...card, proposedBy: 'Maren', can: ['APPROVE', 'DECIDE'] }} />);
-  const own = await screen.findByRole('button', { name: 'Agree and post' });
+  const own = await screen.findByRole('button', { name: 'Approve and post' });
   expect((own as HTMLButtonElement).disabled).toBe(true);
   cleanup();
   show(<Posting count={{ ...card, proposedBy: 'Oddny', can: ['APPROVE', 'DECIDE'] }} />);
-  const other = await screen.findByRole('button', { name: 'Agree and post' });
+  const other = await screen.findByRole('button', { name: 'Approve and post' });
   expect((other as HTMLButtonElement).disabled).toBe(false);
 });
 
@@ -215,11 +215,11 @@ it('tells what drawing a count up comes to', async () => {
   answers('POST', '/api/counts', () => card);
   let drawn = '';
   show(<CountForm onDone={(one) => (drawn = one.number)} />);
-  expect(await screen.findByText(/60 slips, 81 positions, worth 1,234.50/)).toBeTruthy();
+  expect(await screen.findByText(/Slips: 60. Positions: 81. Book value: 1,234.50/)).toBeTruthy();
   await userEvent.click(await screen.findByLabelText('Tavi'));
   await userEvent.click(screen.getByLabelText('A'));
   await fill(screen.getByLabelText('Items'), 'SHK-001, FLR-002');
-  await press('Draw it up');
+  await press('Create count');
   await waitFor(() => expect(drawn).toBe('CO-10007'));
   const sent = posts().at(-1)?.body as Schemas['CountEntry'];
   expect(sent.people).toEqual([3]);
@@ -251,8 +251,8 @@ it('shows what is due, and draws it up', async () => {
   }));
   show(<ProgrammePage />);
   expect(await screen.findByText('never counted')).toBeTruthy();
-  expect(screen.getByText(/wrong 2 times in a row/)).toBeTruthy();
-  const link = screen.getByRole('link', { name: 'Have it counted' });
+  expect(screen.getByText(/sooner: 2 variances in a row/)).toBeTruthy();
+  const link = screen.getByRole('link', { name: 'Create count of 1 item' });
   expect(link.getAttribute('href')).toContain('items=SHK-001');
 });
 
@@ -279,7 +279,7 @@ it('tells record accuracy as a figure and a bar', async () => {
 it('lists people and events', () => {
   show(<CountHistory count={card} />);
   expect(screen.getByText('4 slips handed in')).toBeTruthy();
-  expect(screen.getByText(/To review/)).toBeTruthy();
+  expect(screen.getByText(/Sent to review/)).toBeTruthy();
 });
 
 it('says how far the work on a large count is, and then what came of it', async () => {
@@ -297,10 +297,10 @@ it('says how far the work on a large count is, and then what came of it', async 
   answers('GET', '/api/counts/7/outcome', () => outcome);
   show(page(), {}, '/counts/7');
   expect(await screen.findByText(/Posting the count: 1 of 4/)).toBeTruthy();
-  expect(screen.queryByRole('button', { name: 'Post the count' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Post count' })).toBeNull();
   now = { work: { kind: 'POST', done: 1, total: 4, failure: 'Goods have left since.' } };
-  expect(await screen.findByText(/was not done: Goods have left since/)).toBeTruthy();
-  expect(await screen.findByRole('button', { name: 'Post the count' })).toBeTruthy();
+  expect(await screen.findByText(/failed: Goods have left since/)).toBeTruthy();
+  expect(await screen.findByRole('button', { name: 'Post count' })).toBeTruthy();
 });
 
 it('reverses a posted count in one step, with a reason', async () => {
@@ -324,10 +324,10 @@ it('reverses a posted count in one step, with a reason', async () => {
     {},
     '/counts/7',
   );
-  expect(await screen.findByText(/9 positions were counted; 2 were put right/)).toBeTruthy();
+  expect(await screen.findByText(/Positions counted: 9. Adjusted: 2/)).toBeTruthy();
   await press('Reverse');
-  fill(await screen.findByLabelText(/Why it is reversed/), 'Wrong aisle');
-  await press('Reverse the whole count');
+  fill(await screen.findByLabelText(/^Reason/), 'Wrong aisle');
+  await press('Reverse count posting');
   await waitFor(() =>
     expect(sent('POST', '/api/postings/31/reversal')[0]?.body).toEqual({ reason: 'Wrong aisle' }),
   );

@@ -53,13 +53,13 @@ it('counts on the device, changes a line and hands a file back', async () => {
   open();
   await press('Files');
   expect(await screen.findByLabelText('Rigging (1)')).toBeTruthy();
-  await press('Fetch it');
+  await press('Load look-up file');
   expect(await screen.findByText('All departments: 1 codes')).toBeTruthy();
   await press('Count');
   await userEvent.type(await screen.findByLabelText('Bin'), 'QA-01-A');
   await userEvent.type(screen.getByLabelText('Barcode'), '4006381333931{Enter}');
-  expect(await screen.findByText('worth 2.50 each')).toBeTruthy();
-  expect(screen.getByText('should be 40 there, by the book')).toBeTruthy();
+  expect(await screen.findByText('2.50 each')).toBeTruthy();
+  expect(screen.getByText('book quantity 40')).toBeTruthy();
   await press('Lines (1)');
   const amount = await screen.findByLabelText('Quantity');
   await userEvent.clear(amount);
@@ -71,7 +71,7 @@ it('counts on the device, changes a line and hands a file back', async () => {
   await press('Lines (1)');
   expect(((await screen.findByLabelText('Quantity')) as HTMLInputElement).value).toBe('4');
   await press('Remove 4006381333931');
-  expect(await screen.findByText('Nothing is counted yet.')).toBeTruthy();
+  expect(await screen.findByText('No lines yet.')).toBeTruthy();
 });
 
 it('writes the file as RFC 4180 has it', () => {
@@ -132,7 +132,7 @@ it('hands lines in, keeps what was not taken with the reason, and sends a lost a
   open();
   await press('Files');
   await press('Hand in 2 lines');
-  expect(await screen.findByText(/1 are in the count; one was not taken/)).toBeTruthy();
+  expect(await screen.findByText(/1 are in the count; one was not accepted/)).toBeTruthy();
   expect(commands[0]).not.toBe('');
   expect(commands[1]).toBe(commands[0]);
   await press('Lines (1)');
@@ -158,7 +158,7 @@ it('lets every row of a file be changed before it is taken', async () => {
     };
   });
   show(<FileReport count={7} file={new Blob(['"a file"'], { type: 'text/csv' })} />);
-  expect(await screen.findByText(/1 of 2 rows can be read/)).toBeTruthy();
+  expect(await screen.findByText(/Rows that can be imported: 1 of 2/)).toBeTruthy();
   expect(screen.getByText('Nothing is NO.')).toBeTruthy();
   const code = screen.getByLabelText('Barcode of row 3');
   await userEvent.clear(code);
@@ -167,11 +167,11 @@ it('lets every row of a file be changed before it is taken', async () => {
   const amount = await screen.findByLabelText('Quantity of row 2');
   await userEvent.clear(amount);
   await userEvent.type(amount, '4');
-  await press('Read all as they stand here');
-  expect(await screen.findByText(/2 of 2 rows were read/)).toBeTruthy();
+  await press('Import all rows as shown');
+  expect(await screen.findByText(/Rows imported: 2 of 2/)).toBeTruthy();
   const last = sent('POST', '/api/collector/counts/7/files').at(-1)!;
   expect(last.query.get('original')).toBe('a'.repeat(64));
   expect(String(last.body)).toContain('SHK,4,');
   expect(String(last.body)).toContain('CLT,1,');
-  expect(screen.getByRole('link', { name: 'Go to the count' })).toBeTruthy();
+  expect(screen.getByRole('link', { name: 'Go to count' })).toBeTruthy();
 });

@@ -113,7 +113,7 @@ it('asks only for figures where the positions are known, and sends those that we
   let saved: unknown;
   show(<AdjustmentForm item={7} purpose="ADJUSTMENT" onDone={(one) => (saved = one)} />);
   const figure = await screen.findByLabelText('Shackle KQ.QA-01-B');
-  await userEvent.selectOptions(screen.getByLabelText('Why'), '1');
+  await userEvent.selectOptions(screen.getByLabelText('Reason'), '1');
   await fill(figure, '2');
   await press('Take out 1 line');
   await waitFor(() => expect(saved).toEqual(written));
@@ -143,14 +143,14 @@ function row(place: string, onHand: string, lot: string | null) {
 
 it('offers the ways that a reason allows, and asks for the fields of a kind', async () => {
   show(<AdjustmentForm purpose="ADJUSTMENT" onDone={() => undefined} />);
-  const why = await screen.findByLabelText('Why');
+  const why = await screen.findByLabelText('Reason');
   const ways = () =>
-    within(screen.getByLabelText('Which way'))
+    within(screen.getByLabelText('Direction'))
       .getAllByRole('option')
       .map((one) => one.textContent);
   expect(ways()).toEqual(['Out']);
   await userEvent.selectOptions(why, '2');
-  expect(ways()).toEqual(['To a figure', 'Out', 'In']);
+  expect(ways()).toEqual(['Set quantity', 'Out', 'In']);
   await userEvent.selectOptions(why, '5');
   await fill(screen.getByLabelText('Job'), 'J-1042');
   await userEvent.selectOptions(screen.getByLabelText('Boat (if known)'), 'Tern');
@@ -170,7 +170,7 @@ it('offers the ways that a reason allows, and asks for the fields of a kind', as
 it('lets scrap have several reasons, and has it bought again', async () => {
   show(<AdjustmentForm purpose="SCRAP" onDone={() => undefined} />);
   await userEvent.click(await screen.findByLabelText('Broken'));
-  await userEvent.click(screen.getByLabelText(/Buy again/));
+  await userEvent.click(screen.getByLabelText(/Order replacement/));
   await fill(screen.getByLabelText('Item'), 'SHK');
   await fill(screen.getByLabelText('Bin'), 'KQ.QA-01-A');
   await fill(screen.getByLabelText('Goes out'), '4');
@@ -189,7 +189,7 @@ it('shows what is missing beside the field that it is about', async () => {
   await fill(screen.getByLabelText('Goes out'), '1');
   await press('Take out 1 line');
   await waitFor(() => expect(screen.getAllByText('Say to whom it is lent.')).toHaveLength(2));
-  expect(screen.getByLabelText('To whom').getAttribute('aria-invalid')).toBe('true');
+  expect(screen.getByLabelText('Borrower').getAttribute('aria-invalid')).toBe('true');
 });
 
 const proposal = {
@@ -216,11 +216,14 @@ it('agrees without a note, but refuses and asks back only with one', async () =>
   answers('POST', '/api/approvals/4/words', () => ({ approval: proposal, words: [], can }));
   show(<ApprovalActions approval={4} />);
   const refuse = await screen.findByRole('button', { name: 'Refuse' });
-  expect(screen.getByRole('button', { name: 'Agree and post' })).toHaveProperty('disabled', false);
+  expect(screen.getByRole('button', { name: 'Approve and post' })).toHaveProperty(
+    'disabled',
+    false,
+  );
   expect(refuse).toHaveProperty('disabled', true);
   await fill(screen.getByLabelText('Note, reason or question'), 'Since when?');
   expect(refuse).toHaveProperty('disabled', false);
-  await press('Ask back');
+  await press('Request information');
   await waitFor(() =>
     expect(asked.find((one) => one.path === '/api/approvals/4/words')?.body).toEqual({
       note: 'Since when?',
@@ -233,7 +236,7 @@ it('says that what is large is being posted, and asks nothing more', async () =>
   answers('GET', '/api/approvals/4', () => ({ approval: proposal, words: [], can }));
   answers('POST', '/api/approvals/4/approval', () => ({ approval: proposal, words: [], can }));
   show(<ApprovalActions approval={4} />);
-  await press('Agree and post');
+  await press('Approve and post');
   expect(await screen.findByText(/it is being posted/)).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'Refuse' })).toBeNull();
 });
@@ -253,8 +256,8 @@ it('lets the one who proposed it answer or withdraw, not agree', async () => {
   }));
   show(<ApprovalActions approval={4} />, { permissions: ['MOVE'] });
   expect(await screen.findByText('Since when?')).toBeTruthy();
-  expect(screen.queryByRole('button', { name: 'Agree and post' })).toBeNull();
-  expect(screen.getByRole('button', { name: 'Withdraw it' })).toBeTruthy();
+  expect(screen.queryByRole('button', { name: 'Approve and post' })).toBeNull();
+  expect(screen.getByRole('button', { name: 'Withdraw' })).toBeTruthy();
 });
 
 it('takes part of a loan back into a bin', async () => {
@@ -312,7 +315,7 @@ it('takes part of a loan back into a bin', async () => {
   await userEvent.clear(amount);
   await fill(amount, '4');
   await fill(screen.getByLabelText('Into bin'), 'KQ.QA-01-A');
-  expect(screen.getByText('It comes back as: Came back')).toBeTruthy();
+  expect(screen.getByText('Comes back as: Came back')).toBeTruthy();
   await fill(screen.getByLabelText('Wear'), 'scratched');
   await press('Receive back');
   await waitFor(() =>

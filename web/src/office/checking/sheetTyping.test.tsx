@@ -66,7 +66,7 @@ it('goes from figure to figure and from sheet to sheet by Enter alone', async ()
   const first = await figure('Shackle');
   await waitFor(() => expect(document.activeElement).toBe(first));
   await userEvent.keyboard('12{Enter}0{Enter}');
-  expect((document.activeElement as HTMLElement).textContent).toBe('Hand the sheet in');
+  expect((document.activeElement as HTMLElement).textContent).toBe('Hand in sheet');
   await userEvent.keyboard('{Enter}');
   expect(await screen.findByText('Sheet 1 counts.')).toBeTruthy();
   const body = sent('POST', '/api/counts/7/sheets/1').at(-1)!.body as Schemas['CountSheetEntry'];
@@ -81,7 +81,7 @@ it('goes from figure to figure and from sheet to sheet by Enter alone', async ()
 it('never sends a figure that can be read in two ways', async () => {
   show(<SheetTyping count={card} />);
   await userEvent.type(await figure('Shackle'), '1,250');
-  await press('Hand the sheet in');
+  await press('Hand in sheet');
   expect(await screen.findAllByText(/1,250/)).toBeTruthy();
   expect(sent('POST', '/api/counts/7/sheets/1')).toEqual([]);
 });
@@ -121,7 +121,7 @@ it('shows what was typed otherwise the first time, and sends it again once it wa
   );
   show(<SheetTyping count={card} />);
   await userEvent.type(await figure('Shackle'), '83{Enter}2');
-  await press('Hand the sheet in');
+  await press('Hand in sheet');
   expect(await screen.findByText(/One figure was typed otherwise/)).toBeTruthy();
   expect(screen.getByText('38')).toBeTruthy();
   await press('The figures here are right');
@@ -131,7 +131,7 @@ it('shows what was typed otherwise the first time, and sends it again once it wa
 it('says that a slip is counted on the floor, and goes on', async () => {
   answers('GET', '/api/counts/7/sheets/1', () => sheet(1, { onFloor: ['Tavi'] }));
   show(<SheetTyping count={card} />);
-  expect(await screen.findByText(/Slip 1 is being counted on the floor by Tavi/)).toBeTruthy();
-  await press('Go on with sheet 2');
+  expect(await screen.findByText(/Slip 1 is being counted on the Floor by Tavi/)).toBeTruthy();
+  await press('Continue with sheet 2');
   await waitFor(() => expect((screen.getByLabelText('Slip') as HTMLInputElement).value).toBe('2'));
 });

@@ -130,7 +130,7 @@ function EndAsk({ card, onLeave }: { card: Card; onLeave: () => void }) {
   return (
     <AskWhy
       label={t('transfer.endWhy')}
-      go={t(ending === 'BACK' ? 'transfer.backNow' : 'transfer.endNow')}
+      go={t(`transfer.endNow.${ending}`)}
       busy={end.isPending}
       problem={end.error}
       onGo={(reason) => end.mutate(reason)}

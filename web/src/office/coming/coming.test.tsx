@@ -131,7 +131,7 @@ it('writes an order in packs, for a supplier that is found, at the first site un
   await userEvent.type(screen.getByLabelText('Item'), 'SHK-001');
   await userEvent.type(screen.getByLabelText('Quantity'), '2,5');
   await userEvent.type(screen.getByLabelText('Pack'), 'box');
-  await press('Add a line');
+  await press('Add line');
   await press('Save');
   await waitFor(() => expect(done).toHaveBeenCalled());
   // The line that was left empty is no line.
@@ -164,11 +164,11 @@ it('closes an order short only with a reason', async () => {
   show(<OrderPanel order={7} onClose={vi.fn()} />);
   expect(await screen.findByText('5 days late')).toBeTruthy();
   await press('Close short');
-  await press('Close it');
+  await press('Close order');
   expect((await screen.findByRole('alert')).textContent).toContain('Say why');
-  await userEvent.type(screen.getByLabelText('Why will the rest not come?'), 'Out of stock');
-  await press('Close it');
-  await waitFor(() => expect(screen.queryByLabelText('Why will the rest not come?')).toBeNull());
+  await userEvent.type(screen.getByLabelText('Why the rest will not come'), 'Out of stock');
+  await press('Close order');
+  await waitFor(() => expect(screen.queryByLabelText('Why the rest will not come')).toBeNull());
 });
 
 it('lets someone who may not post look at an order, and do nothing to it', async () => {
@@ -187,14 +187,14 @@ it('tries a file first, shows its faults, and writes it only when it has none', 
     faults,
   }));
   show(<OrderFile path="/api/inbound/file" help="" columns="" old="inbound" />);
-  const choose = screen.getByLabelText('Pick a file');
+  const choose = screen.getByLabelText('Choose file');
   const file = () => new File(['{}'], 'orders.csv', { type: 'text/csv' });
   await userEvent.upload(choose, file());
   expect((await screen.findByRole('alert')).textContent).toContain("Row 4: There is no site 'XX'.");
-  expect(screen.queryByRole('button', { name: 'Write the orders' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Import orders' })).toBeNull();
   faults = [];
   await userEvent.upload(choose, file());
-  await press('Write the orders');
+  await press('Import orders');
   expect(await screen.findByText('PO-1')).toBeTruthy();
   expect(asked.map((one) => one.query.get('trial')).filter(Boolean)).toEqual([
     'true',
@@ -243,8 +243,8 @@ it('takes all as good unless someone finds otherwise, each quantity with its rea
   await userEvent.clear(good);
   await userEvent.type(good, '28');
   await userEvent.type(screen.getByLabelText('Rejected'), '2');
-  await userEvent.type(screen.getByLabelText('Reason (needed)'), 'Bent');
-  await press('Set the condition');
+  await userEvent.type(screen.getByLabelText('Reason (required)'), 'Bent');
+  await press('Set condition');
   await waitFor(() => expect(done).toHaveBeenCalled());
   expect(asked.find((one) => one.path === '/api/checks')?.body).toMatchObject({
     place: 11,
@@ -258,14 +258,14 @@ it('takes all as good unless someone finds otherwise, each quantity with its rea
 
 it('says a state as a word', () => {
   show(<StateWord state="RECEIVED" />);
-  expect(screen.getByText('Checked in')).toBeTruthy();
+  expect(screen.getByText('Received')).toBeTruthy();
 });
 
 it('takes down what the supplier has answered, line by line', async () => {
   answers('POST', '/api/inbound/7/amendment', () => card);
   show(<OrderPanel order={7} onClose={vi.fn()} />);
   await press('Amend lines');
-  fill(screen.getByLabelText('How much of D shackle'), '8');
+  fill(screen.getByLabelText('Quantity of D shackle'), '8');
   await press('Save');
   await waitFor(() => expect(sent('POST', '/api/inbound/7/amendment')).toHaveLength(1));
   expect(sent('POST', '/api/inbound/7/amendment')[0]?.body).toEqual({
@@ -274,7 +274,7 @@ it('takes down what the supplier has answered, line by line', async () => {
     note: '',
     lines: [{ line: 1, packs: '8', expected: '2026-11-20', price: 12.5 }],
   });
-  await waitFor(() => expect(screen.queryByLabelText('How much of D shackle')).toBeNull());
+  await waitFor(() => expect(screen.queryByLabelText('Quantity of D shackle')).toBeNull());
 });
 
 it('takes down another price that the supplier has answered', async () => {
@@ -325,7 +325,7 @@ it('reads an order response, and opens the order that it answers', async () => {
   );
   const opened = vi.fn();
   show(<ResponseFile onOpen={opened} />);
-  const choose = screen.getByLabelText('Pick a file');
+  const choose = screen.getByLabelText('Choose file');
   const file = () => new File(['<x/>'], 'answer.xml', { type: 'text/xml' });
   await userEvent.upload(choose, file());
   expect((await screen.findByRole('alert')).textContent).toContain('no order PO-9');
@@ -343,9 +343,9 @@ it('says at its line what can not be wanted, and keeps what was typed', async ()
   );
   show(<OrderPanel order={7} onClose={vi.fn()} />);
   await press('Amend lines');
-  await userEvent.selectOptions(screen.getByLabelText('Who says so'), 'HOUSE');
-  fill(screen.getByLabelText('How much of D shackle'), '1');
+  await userEvent.selectOptions(screen.getByLabelText('Amended by'), 'HOUSE');
+  fill(screen.getByLabelText('Quantity of D shackle'), '1');
   await press('Save');
   await waitFor(() => expect(screen.getAllByText('There are 20 here.').length).toBeGreaterThan(0));
-  expect(screen.getByLabelText('How much of D shackle')).toHaveProperty('value', '1');
+  expect(screen.getByLabelText('Quantity of D shackle')).toHaveProperty('value', '1');
 });

@@ -26,8 +26,8 @@ function shown() {
 it('says what falls on goods that have gone, and takes a charge back', async () => {
   answers('POST', '/api/charges/3/reversal', () => ({}));
   shown();
-  expect(await screen.findByText(/12\.00 of it for goods that had gone/)).toBeTruthy();
-  await press('Take back');
+  expect(await screen.findByText(/12\.00 of it for goods no longer in stock/)).toBeTruthy();
+  await press('Reverse');
   await waitFor(() => expect(sent('POST', '/api/charges/3/reversal')).toHaveLength(1));
 });
 
@@ -35,10 +35,10 @@ it('shares a charge out by weight', async () => {
   answers('POST', '/api/charges', () => ({}));
   shown();
   await press('Add charge');
-  await userEvent.type(await screen.findByLabelText(/What for/), 'Duty');
+  await userEvent.type(await screen.findByLabelText(/^Charge/), 'Duty');
   await userEvent.type(screen.getByLabelText(/^Amount/), '12.50');
   await userEvent.selectOptions(screen.getByLabelText('Share out'), 'by weight');
-  await press('Share it out');
+  await press('Share out charge');
   await waitFor(() =>
     expect(sent('POST', '/api/charges')[0]?.body).toEqual({
       ...{ document: 'PO-1', name: 'Duty', amount: 12.5, basis: 'WEIGHT' },
@@ -53,7 +53,7 @@ it('changes what a line cost, with a reason', async () => {
   const cost = await screen.findByLabelText(/Cost of one m/);
   await userEvent.clear(cost);
   await userEvent.type(cost, '6.2');
-  await userEvent.type(screen.getByLabelText(/^Why/), 'Invoice 881');
+  await userEvent.type(screen.getByLabelText(/^Reason/), 'Invoice 881');
   const all = screen.getAllByRole('button', { name: 'Change cost' });
   await userEvent.click(all[all.length - 1]!);
   await waitFor(() =>

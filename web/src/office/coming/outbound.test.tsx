@@ -106,7 +106,7 @@ it('says what is missing, what is coming, and offers several lots', async () => 
   show(<OutboundPanel order={5} onClose={() => undefined} />);
   expect(await screen.findByText('75 pc available')).toBeTruthy();
   expect(screen.getByText('20 pc on the way')).toBeTruthy();
-  expect(screen.getByRole('complementary').textContent).toContain('good for 90 days');
+  expect(screen.getByRole('complementary').textContent).toContain('with 90 days left');
   await press('Take several lots');
   await waitFor(() => expect(sent('POST', '/api/outbound/5/lines/1/split')).toHaveLength(1));
 });
@@ -145,10 +145,10 @@ it('changes how a line is met that lacks something, and asks which site', async 
   ]);
   show(<OutboundPanel order={5} onClose={() => undefined} />);
   expect(await screen.findByText(/Buy for the order/)).toBeTruthy();
-  await press('Change how it is met');
-  const rule = await screen.findByLabelText('How it is met');
+  await press('Change supply');
+  const rule = await screen.findByLabelText('Supply');
   await userEvent.selectOptions(rule, 'From stock, else transfer');
-  await userEvent.selectOptions(await screen.findByLabelText('Ask which site'), 'Rope Loft');
+  await userEvent.selectOptions(await screen.findByLabelText('From which site'), 'Rope Loft');
   await press('Save');
   await waitFor(() =>
     expect(sent('PUT', `/api/outbound/5/lines/${line.line}/supply`)[0]?.body).toEqual({
@@ -161,14 +161,14 @@ it('changes how a line is met that lacks something, and asks which site', async 
 it('offers the next step only: pack before it is handed over', async () => {
   answers('GET', '/api/outbound/5', () => ({ ...card, kept: [kept], can: ['PACK_ALL'] }));
   show(<OutboundPanel order={5} onClose={() => undefined} />);
-  expect(await screen.findByRole('button', { name: 'Pack all into one' })).toBeTruthy();
+  expect(await screen.findByRole('button', { name: 'Pack all into one unit load' })).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'Ship' })).toBeNull();
   cleanup();
   answers('GET', '/api/outbound/5', () => ({ ...card, kept: [kept], can: ['SHIP'] }));
   answers('POST', '/api/outbound/5/hand-over', () => ({ ...card, state: 'SHIPPED' }));
   show(<OutboundPanel order={5} onClose={() => undefined} />);
   await press('Ship');
-  await userEvent.type(screen.getByLabelText(/Who takes it/), 'Ferry');
+  await userEvent.type(screen.getByLabelText(/Collected by/), 'Ferry');
   const all = screen.getAllByRole('button', { name: 'Ship' });
   await userEvent.click(all[all.length - 1]!);
   await waitFor(() =>
@@ -188,11 +188,11 @@ it('writes an order with what the customer needs, and shows what is wrong with i
   const customer = await screen.findByRole<HTMLInputElement>('combobox', { name: /Customer/ });
   expect(customer.value).toBe('');
   await userEvent.type(customer, 'skerry');
-  expect(await screen.findByText(/keep 90 days/)).toBeTruthy();
+  expect(await screen.findByText(/with 90 days left/)).toBeTruthy();
   await userEvent.click(await screen.findByRole('option', { name: /Skerry/ }));
   await userEvent.type(screen.getByLabelText('Item'), 'NIX');
   await userEvent.type(screen.getByLabelText('Quantity'), '4');
-  await userEvent.type(screen.getByLabelText('Price each'), '2,50');
+  await userEvent.type(screen.getByLabelText('Unit price'), '2,50');
   await press('Save');
   expect(await screen.findByText('There is no item NIX.')).toBeTruthy();
   expect(sent('POST', '/api/outbound')[0]?.body).toMatchObject({
@@ -224,7 +224,7 @@ it('allocates by date, part by part, and names what is still short', async () =>
     target: { value: '2026-12-01' },
   });
   await press('Allocate');
-  expect(await screen.findByText(/45 orders, 90 lines/)).toBeTruthy();
+  expect(await screen.findByText(/45 orders checked. Lines: 90/)).toBeTruthy();
   expect(screen.getByRole('status').textContent).toContain('OB-1, OB-21, OB-41');
   expect(sent('GET', '/api/outbound/allocation')[0]?.query.get('until')).toBe('2026-12-01');
   const parts = sent('POST', '/api/outbound/allocation');
@@ -236,13 +236,13 @@ it('stops allocating when told to, and keeps what is found', async () => {
   waiting(45);
   answers('POST', '/api/outbound/allocation', () => {
     if (sent('POST', '/api/outbound/allocation').length === 2) {
-      fireEvent.click(screen.getByRole('button', { name: 'Stop here' }));
+      fireEvent.click(screen.getByRole('button', { name: 'Stop' }));
     }
     return { orders: 20, lines: 40, shortLines: 0, shortOrders: [] };
   });
   show(<AllocateMany />);
   await press('Allocate');
-  expect(await screen.findByText(/5 orders were not looked at/)).toBeTruthy();
+  expect(await screen.findByText(/5 orders were not checked/)).toBeTruthy();
   expect(sent('POST', '/api/outbound/allocation')).toHaveLength(2);
 });
 
@@ -251,7 +251,7 @@ it('says how far it came when the house is gone, or has nothing to do', async ()
   answers('POST', '/api/outbound/allocation', () => new Refusal(503, 'Too many people.'));
   show(<AllocateMany />);
   await press('Allocate');
-  expect(await screen.findByText(/45 orders were not looked at/)).toBeTruthy();
+  expect(await screen.findByText(/45 orders were not checked/)).toBeTruthy();
   expect(screen.getByText('Too many people.')).toBeTruthy();
   waiting(0);
   await press('Allocate');
@@ -286,13 +286,13 @@ it('frees one reservation, or all of them, or calls the picker away', async () =
   answers('POST', '/api/outbound/5/release', () => card);
   answers('POST', '/api/outbound/5/round/leaving', () => card);
   opened({ state: 'ALLOCATED', lines: [whole], kept: [reserved], can: reservedCan });
-  await press('Free it');
+  await press('Remove reservation');
   await waitFor(() =>
     expect(sent('POST', '/api/outbound/5/reservations/40/release')).toHaveLength(1),
   );
   await press('More');
-  expect(screen.queryByRole('button', { name: 'Call the picker away' })).toBeNull();
-  await press('Free what is reserved');
+  expect(screen.queryByRole('button', { name: 'Unassign picker' })).toBeNull();
+  await press('Remove reservations');
   await waitFor(() => expect(sent('POST', '/api/outbound/5/release')).toHaveLength(1));
   cleanup();
   opened({
@@ -304,9 +304,9 @@ it('frees one reservation, or all of them, or calls the picker away', async () =
     can: ['PICK_ALL', 'UNASSIGN_PICKER', 'CLOSE'],
   });
   await press('More');
-  expect(screen.queryByRole('button', { name: 'Free what is reserved' })).toBeNull();
-  expect(screen.queryByRole('button', { name: 'Free it' })).toBeNull();
-  await press('Call the picker away');
+  expect(screen.queryByRole('button', { name: 'Remove reservations' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Remove reservation' })).toBeNull();
+  await press('Unassign picker');
   await waitFor(() => expect(sent('POST', '/api/outbound/5/round/leaving')).toHaveLength(1));
 });
 
@@ -316,14 +316,17 @@ it('asks why an order is closed, and keeps the answer when it is refused', async
   });
   opened({});
   await press('More');
-  await press('Close the order');
-  await userEvent.type(screen.getByLabelText('Why is nothing more sent?'), 'Called off');
-  await press('Close it');
+  await press('Close order');
+  await userEvent.type(screen.getByLabelText('Why the rest is not shipped'), 'Called off');
+  await press('Close order');
   expect(await screen.findByText('Say why.')).toBeTruthy();
-  expect(screen.getByLabelText('Why is nothing more sent?')).toHaveProperty('value', 'Called off');
+  expect(screen.getByLabelText('Why the rest is not shipped')).toHaveProperty(
+    'value',
+    'Called off',
+  );
   answers('POST', '/api/outbound/5/closing', () => card);
-  await press('Close it');
-  await waitFor(() => expect(screen.queryByLabelText('Why is nothing more sent?')).toBeNull());
+  await press('Close order');
+  await waitFor(() => expect(screen.queryByLabelText('Why the rest is not shipped')).toBeNull());
   expect(sent('POST', '/api/outbound/5/closing').map((one) => one.body)).toEqual([
     { reason: 'Called off' },
     { reason: 'Called off' },
@@ -377,8 +380,8 @@ it('shows what has gone, who took it, and its papers', async () => {
     goods: [goods, { ...goods, id: 3, quantity: '2', reversed: true }],
   };
   opened({ state: 'SHIPPED', ended: despatch.at, lines: [whole], despatches: [despatch], can: [] });
-  expect(await screen.findByText('Handed over: DN-10002')).toBeTruthy();
-  expect(screen.getByText(/taken by Ferry/)).toBeTruthy();
+  expect(await screen.findByText('Shipped: DN-10002')).toBeTruthy();
+  expect(screen.getByText(/collected by Ferry/)).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'More' })).toBeNull();
   expect(screen.queryByRole('button', { name: 'Ship' })).toBeNull();
   await press('Papers');
@@ -414,7 +417,7 @@ it('changes an order that nothing is picked of, with its version', async () => {
   const many = await screen.findByLabelText('Quantity');
   await userEvent.clear(many);
   await userEvent.type(many, '30');
-  await press('Add a line');
+  await press('Add line');
   await press('Save');
   await waitFor(() => expect(sent('PUT', '/api/outbound/5')).toHaveLength(1));
   expect(sent('PUT', '/api/outbound/5')[0]?.body).toMatchObject({

@@ -141,14 +141,14 @@ it('gives a weighed unit load to a carrier, and prints its label then', async ()
 it('does away with an empty unit load, but not with what has gone', async () => {
   answers('DELETE', '/api/outbound/5/parcels/9', () => ({}));
   show(<OutboundParcels card={order([parcel({})], [])} />);
-  await press('Do away with it');
+  await press('Delete unit load');
   await waitFor(() => expect(sent('DELETE', '/api/outbound/5/parcels/9')).toHaveLength(1));
   cleanup();
   show(<OutboundParcels card={order([parcel({ shipped: true })], [])} />);
-  expect(screen.queryByRole('button', { name: 'Do away with it' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Delete unit load' })).toBeNull();
   cleanup();
   show(<OutboundParcels card={order([parcel({})], [])} />, { permissions: [] });
-  expect(screen.queryByRole('button', { name: 'Do away with it' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Delete unit load' })).toBeNull();
 });
 
 it('shows what is open with how many there are, and what is late and short', async () => {
@@ -177,7 +177,7 @@ it('tells an empty list from one that nothing matches', async () => {
   answers('GET', '/api/outbound', () => ({ total: 0, offset: 0, rows: [] }));
   answers('GET', '/api/outbound/counts', () => new Refusal(500, 'No.'));
   show(<OutboundSpace />);
-  expect(await screen.findByText('No orders here.')).toBeTruthy();
+  expect(await screen.findByText('No orders yet. Add the first.')).toBeTruthy();
   await userEvent.type(screen.getByLabelText('Number, customer, item'), 'skerry');
   expect(await screen.findByText('No order matches.')).toBeTruthy();
   expect(sent('GET', '/api/outbound').pop()?.query.get('q')).toBe('skerry');
@@ -187,13 +187,13 @@ it('offers new orders to those who may post only', async () => {
   answers('GET', '/api/outbound', () => ({ total: 0, offset: 0, rows: [] }));
   answers('GET', '/api/kits', () => []);
   show(<OutboundSpace />, { permissions: ['MOVE'] });
-  expect(await screen.findByText('No orders here.')).toBeTruthy();
+  expect(await screen.findByText('No orders yet. Add the first.')).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'New order' })).toBeNull();
   cleanup();
   show(<OutboundSpace />);
   await press('More');
   await press('New job');
-  expect(await screen.findByText(/No item is made of others yet/)).toBeTruthy();
+  expect(await screen.findByText(/No item has components yet/)).toBeTruthy();
 });
 
 it('says what a job takes before it is written', async () => {
@@ -211,7 +211,7 @@ it('says what a job takes before it is written', async () => {
   ]);
   answers('POST', '/api/outbound/jobs', () => ({ id: 77 }));
   show(<JobForm onDone={done} />);
-  const many = await screen.findByLabelText(/How many/);
+  const many = await screen.findByLabelText(/^Quantity/);
   await userEvent.clear(many);
   await userEvent.type(many, '4');
   const takes = screen.getByText('Rope, 12 mm').parentElement!;
@@ -253,14 +253,14 @@ it('draws what orders earned, and keeps a margin without a price apart', async (
   expect(within(link.parentElement!).getByText('–')).toBeTruthy();
   expect(sent('GET', '/api/outbound/earnings')[0]?.query.get('site')).toBe('1');
   await userEvent.selectOptions(screen.getByRole('combobox'), '7');
-  expect(await screen.findByText('Nothing has left for customers in these days.')).toBeTruthy();
+  expect(await screen.findByText('Nothing was shipped to customers in these days.')).toBeTruthy();
 });
 
 it('says how far an order is in words', () => {
   for (const [state, word] of [
     ['ACCEPTED', 'Accepted'],
     ['SHORT', 'Short'],
-    ['SHIPPED', 'Gone'],
+    ['SHIPPED', 'Shipped'],
   ] as const) {
     show(<OutboundState state={state} />);
     expect(screen.getByText(word)).toBeTruthy();

@@ -101,8 +101,8 @@ it('sets goods aside for whom they came from, and lets their order expect them a
   await userEvent.click(await screen.findByRole('checkbox', { name: 'Shackle in HOLD-1' }));
   fill(screen.getByLabelText(/^Quantity/), '3');
   await userEvent.click(screen.getByRole('checkbox', { name: 'PO-9 expects them again' }));
-  fill(screen.getByLabelText(/^Why they go back/), 'Crushed');
-  await press('Set these aside');
+  fill(screen.getByLabelText(/^Reason/), 'Crushed');
+  await press('Set goods aside');
   await waitFor(() => expect(sent('POST', '/api/supplier-returns')).toHaveLength(1));
   expect(sent('POST', '/api/supplier-returns')[0].body).toEqual({
     site: 2,
@@ -143,7 +143,7 @@ it('ships what is set aside, and says what is expected again', async () => {
   show(<ReturnSpace />, {}, '/?open=4');
   await press('Ship');
   expect(screen.getByText(/One line is expected again on its order/)).toBeTruthy();
-  fill(screen.getByLabelText(/^Taken by/), 'Driver');
+  fill(screen.getByLabelText(/^Collected by/), 'Driver');
   await press('Ship now');
   await waitFor(() =>
     expect(sent('POST', '/api/supplier-returns/4/shipping')[0]?.body).toEqual({

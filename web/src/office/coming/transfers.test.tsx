@@ -115,7 +115,7 @@ afterEach(cleanup);
 
 it('says every state as a word', () => {
   show(<TransferState state="PARTLY_RECEIVED" />);
-  expect(screen.getByText('Arrived in part')).toBeTruthy();
+  expect(screen.getByText('Partly received')).toBeTruthy();
 });
 
 it('asks once before sending, and names what is not picked', async () => {
@@ -126,8 +126,8 @@ it('asks once before sending, and names what is not picked', async () => {
   });
   answers('POST', '/api/transfers/7/sending', () => half);
   open(half);
-  await press('Send it');
-  expect(screen.getByText('Of what is asked for, this is not picked:')).toBeTruthy();
+  await press('Ship');
+  expect(screen.getByText('Not picked yet:')).toBeTruthy();
   expect(screen.getByText('8 pc')).toBeTruthy();
   await press('Ship without the rest');
   await waitFor(() => expect(asked.at(-2)?.body ?? asked.at(-1)?.body).toEqual({ rest: 'STAYS' }));
@@ -135,13 +135,13 @@ it('asks once before sending, and names what is not picked', async () => {
 
 it('offers the next step first, and nothing that is done elsewhere', async () => {
   open(card({ state: 'PLANNED', released: null, can: ['MAKE_READY', 'CHANGE'] }));
-  const release = await screen.findByRole('button', { name: 'Release' });
+  const release = await screen.findByRole('button', { name: 'Make ready' });
   expect(release.className).toContain('contained');
-  expect(screen.queryByRole('button', { name: 'Send it' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Ship' })).toBeNull();
   cleanup();
   open(card({ state: 'PLANNED', released: null, fromId: 99, from: 'Far away', can: [] }));
   await screen.findByText('Far away → Pontoon Shop');
-  expect(screen.queryByRole('button', { name: 'Release' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Make ready' })).toBeNull();
 });
 
 it('gives up what did not arrive only with a reason, and keeps the form on a refusal', async () => {
@@ -153,16 +153,13 @@ it('gives up what did not arrive only with a reason, and keeps the form on a ref
   });
   answers('POST', '/api/transfers/7/endings', () => new Refusal(400, 'reason is needed'));
   open(road);
-  await press('It did not arrive');
-  await userEvent.selectOptions(
-    screen.getByLabelText('What has become of it'),
-    'Spoilt on the road',
-  );
-  await press('Give it up');
+  await press('Report missing');
+  await userEvent.selectOptions(screen.getByLabelText('What became of it'), 'Damaged in transit');
+  await press('Close as damaged in transit');
   expect(await screen.findByText('reason is needed')).toBeTruthy();
   answers('POST', '/api/transfers/7/endings', () => road);
-  await userEvent.type(screen.getByLabelText('What happened?'), 'Salt water');
-  await press('Give it up');
+  await userEvent.type(screen.getByLabelText('What happened'), 'Salt water');
+  await press('Close as damaged in transit');
   await waitFor(() =>
     expect(asked.filter((one) => one.path.endsWith('endings')).at(-1)?.body).toEqual({
       ending: 'SPOILT',
@@ -196,7 +193,7 @@ it('shows what is missing, what is short, and every change with before and after
   expect(screen.getByText(/20 × SHK-001/)).toBeTruthy();
   const steps = screen.getAllByRole('listitem');
   expect(steps.find((step) => step.getAttribute('aria-current'))?.textContent).toContain(
-    'Arrived in part',
+    'Partly received',
   );
 });
 
@@ -216,8 +213,8 @@ it('has a paper for each shipment, and the advice for another system', async () 
   const papers = within(screen.getByRole('dialog'))
     .getAllByRole('link')
     .map((link) => [link.textContent, link.getAttribute('href')]);
-  expect(papers).toContainEqual(['Dispatch note 2', '/api/transfers/7/papers/DISPATCH?shipment=2']);
-  expect(papers).toContainEqual(['Advice (UBL) 1', '/api/transfers/7/advices/1']);
+  expect(papers).toContainEqual(['Delivery note 2', '/api/transfers/7/papers/DISPATCH?shipment=2']);
+  expect(papers).toContainEqual(['Despatch advice (UBL) 1', '/api/transfers/7/advices/1']);
   expect(papers).toContainEqual(['Pick sheet', '/api/transfers/7/papers/PICK']);
 });
 
@@ -282,7 +279,7 @@ it('crosses the sites with what is between them, and leads there', async () => {
 it('says so when nothing is on the road', async () => {
   answers('GET', '/api/transfers/routes', () => []);
   show(<RoadMatrix onOpen={vi.fn()} />);
-  expect(await screen.findByText('Nothing is on the road.')).toBeTruthy();
+  expect(await screen.findByText('Nothing is in transit.')).toBeTruthy();
 });
 
 it('shows the journal of a transfer, and that it adds up', async () => {
@@ -335,11 +332,11 @@ it('takes pieces from a list of what is there, each on a line of its own', async
   answers('POST', '/api/transfers', () => card({}));
   show(<TransferForm onDone={vi.fn()} />);
   fill(await screen.findByLabelText('Item'), 'BCN-001');
-  await press('Choose from the 3 pieces there');
+  await press('Choose from 3 pieces there');
   expect(screen.getByLabelText('B3')).toHaveProperty('disabled', true);
   await userEvent.click(screen.getByLabelText('B1'));
   await userEvent.click(screen.getByLabelText('B2'));
-  await press('Take 2 pieces');
+  await press('Add 2 pieces');
   await press('Save');
   await waitFor(() => {
     const body = sent('POST', '/api/transfers')[0]?.body as Schemas['TransferEntry'];

@@ -46,7 +46,7 @@ it('shows what a scale shows, or why it shows nothing', async () => {
     kilograms: null,
     said: 'Packing bench is not at rest.',
   }));
-  await press('Ask again');
+  await press('Refresh status');
   expect(await screen.findByText('Packing bench is not at rest.')).toBeTruthy();
 });
 

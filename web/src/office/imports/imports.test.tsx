@@ -127,7 +127,7 @@ it('draws up a stock take of a site whose stock was said', async () => {
   card = { ...card, row: { ...row, state: 'IMPORTED' }, openedSites: ['KQ'] };
   opened();
   await screen.findByText('Bow anchor');
-  await press('Draw up a stock take of Quay');
+  await press('Create a stock take of Quay');
   await waitFor(() =>
     expect(sent('POST', '/api/counts')[0]?.body).toEqual({
       scope: { site: 2 },
@@ -136,7 +136,7 @@ it('draws up a stock take of a site whose stock was said', async () => {
       blind: true,
     }),
   );
-  expect(screen.queryByText('Draw up a stock take of Shop')).toBeNull();
+  expect(screen.queryByText('Create a stock take of Shop')).toBeNull();
 });
 
 it('says what stays of an import that was taken back', async () => {
@@ -150,7 +150,7 @@ it('names each fault by its cell, and waits to import', async () => {
   opened();
   expect(await screen.findByText('Expected one of: pc, m.')).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Import 3 rows' })).toHaveProperty('disabled', true);
-  expect(screen.getByText('Download with faults marked').getAttribute('href')).toBe(
+  expect(screen.getByText('Download with errors marked').getAttribute('href')).toBe(
     '/api/imports/4/workbook',
   );
 });

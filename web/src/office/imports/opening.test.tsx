@@ -32,8 +32,8 @@ it('types in what lies at a site, and has it checked', async () => {
   fill(screen.getByLabelText(/^Item/), 'sh-1');
   fill(screen.getByLabelText(/^Quantity/), '1.5');
   fill(screen.getByLabelText('Unit cost'), '2');
-  await press('Add a line');
-  await press('Check it');
+  await press('Add line');
+  await press('Check lines');
   await waitFor(() => expect(tried).toBe(9));
   expect(asked.find((one) => one.method === 'POST')?.body).toEqual({
     table: 'opening stock',

@@ -125,7 +125,7 @@ it('prints the bins of the area that is chosen, the first one unless told', asyn
 it('makes a number for a pallet, and offers its label', async () => {
   answers('POST', '/api/unit-loads', () => ({ id: 80, code: '304000010000000019' }));
   show(<NewLoads />);
-  await press('Make an SSCC');
+  await press('New SSCC');
   expect(await screen.findByText('304000010000000019')).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Pallet label' })).toBeTruthy();
 });
@@ -135,10 +135,10 @@ it('adds a trolley under a code in capitals, and only for those who set rules', 
   show(<NewLoads />);
   await userEvent.type(screen.getByLabelText(/Code/), ' t3 ');
   await userEvent.type(screen.getByLabelText('Name'), 'Blue trolley');
-  await press('Add the trolley');
+  await press('Add trolley');
   expect(await screen.findByText('Saved.')).toBeTruthy();
   expect(body('/api/unit-loads/trolleys')).toEqual({ code: 'T3', name: 'Blue trolley' });
   cleanup();
   show(<NewLoads />, { permissions: ['MOVE'] });
-  expect(screen.queryByRole('button', { name: 'Add the trolley' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Add trolley' })).toBeNull();
 });

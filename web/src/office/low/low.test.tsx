@@ -131,7 +131,7 @@ it('shows what else was requested, and names a supplier for one line', async () 
   await waitFor(() => expect(supplier).toHaveProperty('value', 'Skerry Works'));
   fill(supplier, 'nobody');
   await press('Save');
-  expect(supplier).toHaveProperty('validationMessage', 'No one has these words.');
+  expect(supplier).toHaveProperty('validationMessage', 'No person matches.');
   fill(supplier, 'tarn ropes');
   await press('Save');
   await waitFor(() =>
@@ -147,7 +147,7 @@ it('requests several goods at once', async () => {
   await press('Request goods');
   await userEvent.type(screen.getByLabelText(/^Item/), 'RPE');
   await userEvent.type(screen.getByLabelText(/^Quantity/), '2,5');
-  await press('Add a line');
+  await press('Add line');
   await userEvent.type(screen.getAllByLabelText(/^Item/)[1], 'SHK');
   await userEvent.type(screen.getAllByLabelText(/^Quantity/)[1], '4');
   await userEvent.type(screen.getAllByLabelText(/^Pack/)[1], 'box');

@@ -197,7 +197,7 @@ it('looks at the items of a site when asked, and says how far it is', async () =
   });
   show(<LowSpace />);
   await press('Check stock now');
-  expect(await screen.findByText(/500 of 2,400 items looked at/)).toBeTruthy();
+  expect(await screen.findByText(/500 of 2,400 items checked/)).toBeTruthy();
 });
 
 it('tells of one item why, with every figure', async () => {

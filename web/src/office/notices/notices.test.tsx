@@ -54,7 +54,7 @@ it('says every notice as a sentence, and where one sees to it', () => {
   const unknown = { ...failed, details: { work: 'tidy-up' } };
   expect(noticeText(unknown)).toBe('Background work failed: tidy-up');
   const run = { ...failed, details: { work: 'REPLENISHMENT_ITEMS', run: '3', count: '1' } };
-  expect(noticeText(run)).toBe('The replenishment run could not work out 1 item');
+  expect(noticeText(run)).toBe('The replenishment run could not calculate 1 item');
   expect(noticeAddress(run)).toBe('/office/running-low/runs?open=3');
   const proposed = { ...late, kind: 'PROPOSALS' as const, details: { count: '12' } };
   expect(noticeText(proposed)).toBe('12 proposals wait for approval');
@@ -72,7 +72,7 @@ it('marks a notice as read when it is opened, and unread when one says so', asyn
   show(<NoticeSpace />, {}, '/?open=9');
   await waitFor(() => expect(sent('PUT', '/api/notices/9')).toHaveLength(1));
   expect(sent('PUT', '/api/notices/9')[0]?.body).toEqual({ read: true });
-  expect((await screen.findByRole('link', { name: 'Show me' })).getAttribute('href')).toBe(
+  expect((await screen.findByRole('link', { name: 'Open' })).getAttribute('href')).toBe(
     '/office/coming/inbound?filter=ALL&open=7',
   );
   await press('Mark as unread');

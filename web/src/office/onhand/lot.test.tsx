@@ -48,12 +48,12 @@ it('shows the days of a lot and how they were corrected', async () => {
 it('corrects them with a reason, at the version that was looked at', async () => {
   answers('PUT', '/api/lots/5/dates', () => ({ ...lot, version: 4 }));
   show(<LotPart lot={5} />);
-  await press('Correct the days');
+  await press('Correct dates');
   const expires = screen.getByLabelText('Expires');
   await userEvent.clear(expires);
   await userEvent.type(expires, '2027-04-30');
   await userEvent.type(screen.getByLabelText(/Why is it corrected/), 'Misread');
-  await press('Save the days');
+  await press('Save dates');
   await waitFor(() => expect(sent('PUT', '/api/lots/5/dates')).toHaveLength(1));
   expect(sent('PUT', '/api/lots/5/dates')[0]?.body).toEqual({
     version: 3,

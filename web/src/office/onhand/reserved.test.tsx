@@ -36,8 +36,8 @@ it('says where an item is reserved, for what, and frees it', async () => {
   expect(await screen.findByText('OB-10005')).toBeTruthy();
   expect(sent('GET', '/api/reservations')[0]?.query.get('item')).toBe('7');
   expect(screen.getAllByText('QA-01-A')).toHaveLength(2);
-  expect(screen.getByText(/picked already/)).toBeTruthy();
-  await press('Free it');
+  expect(screen.getByText(/already picked/)).toBeTruthy();
+  await press('Remove reservation');
   await waitFor(() => expect(sent('POST', '/api/reservations/40/release')).toHaveLength(1));
 });
 
@@ -48,12 +48,12 @@ it('names the item where a bin is asked about, and says why it cannot be freed',
   });
   show(<ReservedHere place={3} />);
   expect(await screen.findByText(/Flare, red/)).toBeTruthy();
-  await press('Free it');
+  await press('Remove reservation');
   expect(await screen.findByText('It is picked already.')).toBeTruthy();
   cleanup();
   show(<ReservedHere place={3} />, { permissions: ['MOVE'] });
   expect(await screen.findByText(/Flare, red/)).toBeTruthy();
-  expect(screen.queryByRole('button', { name: 'Free it' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Remove reservation' })).toBeNull();
 });
 
 it('is not there where nothing is reserved', async () => {

@@ -74,7 +74,7 @@ it('says how a printer is, and prints a test page', async () => {
   show(<PrinterRules />, {}, '/?open=2');
   expect(await screen.findByText('Not ready: media-empty-error')).toBeTruthy();
   await press('Print test page');
-  expect(await screen.findByText(/The test page is on its way/)).toBeTruthy();
+  expect(await screen.findByText(/The test page was sent/)).toBeTruthy();
 });
 
 it('has something print by itself, on a printer that can print it there', async () => {

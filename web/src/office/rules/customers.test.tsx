@@ -38,7 +38,7 @@ it('shows what each customer asks for, and changes it', async () => {
   show(<CustomerRules />);
   await userEvent.click(await screen.findByText('Skerry Lifeboats'));
   expect(await screen.findByLabelText(/Code/)).toHaveProperty('disabled', true);
-  const life = screen.getByLabelText('Days it must keep');
+  const life = screen.getByLabelText('Minimum remaining shelf life (days)');
   await userEvent.clear(life);
   await userEvent.type(life, '30');
   await userEvent.click(screen.getByLabelText('Each line must be of one lot'));
@@ -88,11 +88,11 @@ it('says what goes into a kit, without the lines left empty', async () => {
   answers('PUT', door, () => kit);
   show(<MadeOf item={30} />);
   expect(await screen.findByLabelText('Component 1')).toHaveProperty('value', 'SHK-001');
-  await press('Add a line');
+  await press('Add line');
   await userEvent.type(screen.getByLabelText('Component 2'), ' ROP-012 ');
   await userEvent.type(screen.getAllByLabelText('Quantity')[1], '7,5');
-  await press('Add a line');
-  await press('Save what it is made of');
+  await press('Add line');
+  await press('Save components');
   await waitFor(() =>
     expect(sent('PUT', door)[0]?.body).toEqual({
       components: [

@@ -82,10 +82,10 @@ it('tries a rule as it stands in the form, without saving it', async () => {
     ],
   }));
   show(<PutAwayForm site={site} />);
-  const amount = screen.getByLabelText('If so many came');
+  const amount = screen.getByLabelText('Quantity received');
   await userEvent.clear(amount);
   await userEvent.type(amount, '250');
-  await press('Show where');
+  await press('Show bins');
   expect(await screen.findByText('BA-01-A')).toBeTruthy();
   expect(asked.filter((one) => one.method === 'POST').map((one) => one.path)).toEqual([
     '/api/put-away/trial',
@@ -95,14 +95,14 @@ it('tries a rule as it stands in the form, without saving it', async () => {
 it('says what is wrong with a trial', async () => {
   answers('POST', '/api/put-away/trial', () => new Refusal(400, 'Name an area or a bin.'));
   show(<PutAwayForm site={site} />);
-  await press('Show where');
+  await press('Show bins');
   expect((await screen.findByRole('alert')).textContent).toBe('Name an area or a bin.');
 });
 
 it('lets someone without the right see a rule, and not change or try it', () => {
   show(<PutAwayForm site={site} />, { permissions: ['MOVE'] });
   expect(screen.queryByRole('button', { name: 'Save' })).toBeNull();
-  expect(screen.queryByRole('button', { name: 'Show where' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Show bins' })).toBeNull();
 });
 
 it('prints labels in the chosen symbol, size and number', async () => {

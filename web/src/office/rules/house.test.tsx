@@ -96,7 +96,7 @@ it('puts sites together, and says at which of them more is asked for', async () 
   fill(await screen.findByLabelText(/^Name/), 'Harbour');
   await userEvent.click(await screen.findByLabelText('Harbour Quay'));
   await userEvent.click(screen.getByLabelText('Rope Loft'));
-  await userEvent.selectOptions(screen.getByLabelText('Asks for more at'), 'Rope Loft');
+  await userEvent.selectOptions(screen.getByLabelText('Orders more at'), 'Rope Loft');
   await press('Save');
   await waitFor(() =>
     expect(asked.find((one) => one.method === 'POST')?.body).toEqual({
@@ -129,11 +129,11 @@ it('shows the logo with a way to take it off, and only to those who set rules', 
   expect((await screen.findByRole('img', { name: 'Logo' })).getAttribute('src')).toBe(
     '/api/house/logo?version=3',
   );
-  expect(screen.queryByRole('button', { name: 'Take it away' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Remove logo' })).toBeNull();
   cleanup();
   answers('DELETE', '/api/house/logo', () => house);
   show(<HouseRules />);
-  await press('Take it away');
+  await press('Remove logo');
   await waitFor(() => expect(asked.some((one) => one.method === 'DELETE')).toBe(true));
 });
 
@@ -143,7 +143,7 @@ it('changes what an item costs, with a comma or a point', async () => {
   show(<Costing item={5} />);
   await screen.findByText('2.50');
   await press('Change');
-  const field = screen.getByLabelText('Cost of one');
+  const field = screen.getByLabelText('Unit cost');
   await userEvent.clear(field);
   await userEvent.type(field, '3,25');
   await press('Save');
@@ -161,11 +161,11 @@ it('keeps the figure on the screen when it is refused', async () => {
   answers('PUT', '/api/items/5/cost', () => new Refusal(400, 'cost must be 0 or more'));
   show(<Costing item={5} />);
   await press('Change');
-  await userEvent.clear(screen.getByLabelText('Cost of one'));
-  await userEvent.type(screen.getByLabelText('Cost of one'), '-1');
+  await userEvent.clear(screen.getByLabelText('Unit cost'));
+  await userEvent.type(screen.getByLabelText('Unit cost'), '-1');
   await press('Save');
   expect(await screen.findByText('cost must be 0 or more')).toBeTruthy();
-  expect(screen.getByLabelText('Cost of one')).toHaveProperty('value', '-1');
+  expect(screen.getByLabelText('Unit cost')).toHaveProperty('value', '-1');
 });
 
 it('opens a virtual site without bins', async () => {

@@ -45,12 +45,12 @@ it('makes a kind with fields, each with what it takes', async () => {
   show(<KindForm kinds={[]} onDone={() => undefined} />);
   await fill(screen.getByLabelText(/^Code/), 'refit');
   await fill(screen.getByLabelText(/^Name/), 'Refit');
-  await fill(screen.getByLabelText('Agree above'), '250,50');
-  await press('Add a field');
+  await fill(screen.getByLabelText('Approval limit'), '250,50');
+  await press('Add field');
   await fill(screen.getByLabelText('Field'), 'Berth');
   await userEvent.selectOptions(screen.getByLabelText('Takes'), 'CHOICE');
-  await fill(screen.getByLabelText('Choices, one a line'), 'North\n\nSouth ');
-  await userEvent.click(screen.getByLabelText('needed'));
+  await fill(screen.getByLabelText('Choices, one per line'), 'North\n\nSouth ');
+  await userEvent.click(screen.getByLabelText('required'));
   await userEvent.click(screen.getByLabelText('Clerk'));
   await userEvent.click(await screen.findByLabelText('Shop'));
   await userEvent.click(screen.getByLabelText('Offered on the Floor'));

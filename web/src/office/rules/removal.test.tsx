@@ -40,7 +40,7 @@ afterEach(cleanup);
 it('says a rule as a sentence', () => {
   render(<RuleWords rule={rule} />);
   expect(document.body.textContent).toBe(
-    'For category Flares at Kittiwake Quay take earliest expiry, then shortest walk; good for 30 more days; only the same lot instead.',
+    'For category Flares at Kittiwake Quay take earliest expiry, then shortest walk; with 30 days left; only the same lot instead.',
   );
 });
 
@@ -102,7 +102,7 @@ it('writes a rule, shows whom it overrides, and tries it on the stock of today',
   expect(await screen.findByRole('option', { name: 'Rope' })).toBeTruthy();
   await userEvent.selectOptions(screen.getByLabelText('Where'), 'in Flare locker, Kittiwake Quay');
   await userEvent.type(screen.getByLabelText('Item'), 'FLR');
-  await press('Show what is taken');
+  await press('Show picks');
   expect(await screen.findByText('5 pc would be missing')).toBeTruthy();
   expect(screen.getByText(/will have expired/)).toBeTruthy();
   await press('Save');
@@ -155,7 +155,7 @@ it('compares a rule with those that hold', async () => {
     />,
   );
   await press('Compare');
-  expect(await screen.findByText(/over again: 28. Items: 1/)).toBeTruthy();
+  expect(await screen.findByText(/replayed: 28. Items: 1/)).toBeTruthy();
   expect(screen.getByText(/expired in the end 20 → 0/)).toBeTruthy();
   expect(screen.getByText('This rule would have changed 1 item.')).toBeTruthy();
   expect(sent('POST', '/api/removal/comparison')[0]?.body).toMatchObject({ site: 1, days: 90 });

@@ -61,7 +61,7 @@ it('says what needs someone, the most urgent first', async () => {
   expect(await screen.findByText('items are due to be counted')).toBeTruthy();
   expect(screen.getAllByRole('listitem').map((one) => one.querySelector('a')?.textContent)).toEqual(
     [
-      'proposal waits for someone to agree',
+      'proposal needs approval',
       'loans are overdue',
       'order is late',
       'transfers arrived with something missing',
@@ -75,7 +75,7 @@ it('says what needs someone, the most urgent first', async () => {
 it('leaves out what this person may not do', async () => {
   house({ proposed: 1, review: 2, suspicions: 4 }, {}, 0, 0);
   show(<TodaySpace />, { permissions: ['MOVE'] });
-  expect(await screen.findByText('bins look wrong to someone')).toBeTruthy();
+  expect(await screen.findByText('bins have a reported discrepancy')).toBeTruthy();
   expect(screen.getAllByRole('listitem')).toHaveLength(1);
 });
 
@@ -96,7 +96,7 @@ it('tells whoever proposed something that they were asked about it', async () =>
     ],
   }));
   show(<TodaySpace />, { permissions: ['MOVE', 'POST'] });
-  expect(await screen.findByText('proposal of yours was asked back')).toBeTruthy();
+  expect(await screen.findByText('proposal of yours needs information')).toBeTruthy();
   expect(screen.getByText('AD-00004')).toBeTruthy();
   expect(screen.queryByText('AD-00005')).toBeNull();
 });
@@ -124,6 +124,6 @@ it('says that it may lack something when not everything could be looked up', asy
   house({}, {}, 0, 0);
   answers('GET', '/api/outbound/counts', () => new Refusal(500, 'Something went wrong.'));
   show(<TodaySpace />);
-  expect(await screen.findByText(/may lack something/)).toBeTruthy();
+  expect(await screen.findByText(/may be incomplete/)).toBeTruthy();
   expect(screen.queryByText('Nothing needs you now.')).toBeNull();
 });

@@ -602,7 +602,7 @@ class AdjustingTest {
         List.of(
             field("Job", "TEXT", true),
             field("Hours", "NUMBER", false),
-            field("Wanted on", "DATE", true),
+            field("Due", "DATE", true),
             Map.of(
                 "id",
                 0,
@@ -637,7 +637,7 @@ class AdjustingTest {
     assertThat(found.path("total").asInt()).isEqualTo(1);
     JsonNode line = controller.get("/api/ledger?field=J-1042").ok().path("rows").get(0);
     assertThat(line.path("fields").asString())
-        .isEqualTo("Job: J-1042; Hours: 2.5; Wanted on: 2026-03-31; Boat: Tern");
+        .isEqualTo("Job: J-1042; Hours: 2.5; Due: 2026-03-31; Boat: Tern");
     assertThat(
             controller
                 .get("/api/export/ledger?format=CSV&columns=item,fields,value&field=J-1042")

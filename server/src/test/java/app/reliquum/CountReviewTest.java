@@ -537,7 +537,7 @@ class CountReviewTest {
     count(hand, count, second, flare, "6", "K1");
     count(hand, count, last, shackle, "7");
     assertThat(text(papers + "DISCREPANCIES"))
-        .contains("Discrepancy report", "-3 pc", "-6.00", "Person HAND");
+        .contains("Variance report", "-3 pc", "-6.00", "Person HAND");
     byte[] csv = clerk.bytes("/api/export/counts/" + count + "?format=CSV&show=WRONG").body();
     assertThat(new String(csv, StandardCharsets.UTF_8)).contains(first, shackle, "97", "-3");
     byte[] xlsx = clerk.bytes("/api/export/counts/" + count + "?format=XLSX").body();

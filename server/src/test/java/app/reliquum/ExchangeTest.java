@@ -110,7 +110,7 @@ class ExchangeTest {
         "item,name,site,area,place,lot,expiry,serial,condition,onHand,available,unit,inDate";
     CSVRecord row =
         records(controller, "on-hand?format=CSV&group=POSITION&columns=" + columns).get(0);
-    assertThat(row.get("place")).isEqualTo("A-01-A");
+    assertThat(row.get("bin")).isEqualTo("A-01-A");
     assertThat(row.get("condition")).isEqualTo("GOOD");
     assertThat(row.get("unit")).isEqualTo("pc");
     assertThat(row.get("lot")).isEmpty();

@@ -151,7 +151,7 @@ class FloorAdjustTest {
     assertThat(ledger.path("rows").findValuesAsString("posting").stream().distinct().count())
         .isEqualTo(1);
     // Once is once: an empty basket is not posted again.
-    assertThat(answer("posting", Map.of("replacing", false)).problem()).isEqualTo("basket-empty");
+    assertThat(answer("posting", Map.of("replacing", false)).problem()).isEqualTo("no-lines");
     // Brought back with the piece that went.
     kind("FOUND", "IN");
     scan("RI.BCN");
@@ -177,7 +177,7 @@ class FloorAdjustTest {
     scan("1");
     act("CONFIRM");
     assertThat(answer("kind", Map.of("kind", kinds.get("FOUND"), "way", "IN")).problem())
-        .isEqualTo("basket-not-empty");
+        .isEqualTo("lines-left");
     // Another device of the same person finds it.
     JsonNode there = hand.get("/api/floor/ADJUST?site=" + site).ok();
     assertThat(there.path("adjusting").path("lines")).hasSize(1);

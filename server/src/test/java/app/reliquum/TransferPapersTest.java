@@ -135,7 +135,7 @@ class TransferPapersTest {
   void theDispatchNoteHasAddressesMarksAndBoxesToSign() {
     String text = paper(sent.path("id").asLong(), "DISPATCH");
     assertThat(text)
-        .contains("Förde & Söhne <Ltd>", "Quay 1, Kiel", "Dispatch note", "TR-77", "Keep dry")
+        .contains("Förde & Söhne <Ltd>", "Quay 1, Kiel", "Delivery note", "TR-77", "Keep dry")
         .contains("Site KQ", "Site PS", "12 pc", "K2291", "B-1")
         .containsIgnoringCase("Sender: name, signature, date")
         .containsIgnoringCase("Receiver: name, signature, date");
@@ -172,7 +172,7 @@ class TransferPapersTest {
   @Test
   void theReceiptNoteSaysWhatIsMissing() {
     assertThat(paper(sent.path("id").asLong(), "RECEIPT"))
-        .contains("Receipt note", "Missing:", "12 pc Shackle on the road");
+        .contains("Receipt note", "Missing:", "12 pc Shackle in transit");
   }
 
   private byte[] advice() {

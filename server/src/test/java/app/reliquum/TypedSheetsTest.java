@@ -189,7 +189,7 @@ class TypedSheetsTest {
     JsonNode fault = refused(type(count, 1, entry), 400, "is kept by lot");
     assertThat(fault.path("field").asString()).isEqualTo("found[0].lot");
     entry.put("found", List.of(Map.of("item", "NEVER", "quantity", "2")));
-    refused(type(count, 1, entry), 400, "Nothing here is called 'NEVER'");
+    refused(type(count, 1, entry), 400, "'NEVER' not found");
     entry.put("found", List.of(Map.of("item", shackle, "quantity", "2")));
     refused(type(count, 1, entry), 400, "has a figure already");
     entry.put("found", List.of(Map.of("item", shackle, "bin", "NOWHERE", "quantity", "2")));

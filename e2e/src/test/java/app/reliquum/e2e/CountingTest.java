@@ -185,7 +185,7 @@ class CountingTest {
     says(floor, "T-01-A: 4 lines were not scanned");
     assertThat(floor.getByText("E-9001")).isVisible();
     assertThat(floor.getByText("E-9002")).hasCount(0);
-    button(floor, "Go on counting").click();
+    button(floor, "Continue counting").click();
     says(floor, "Counted here (2)");
     button(floor, "Finish T-01-A").click();
     button(floor, "Count all as zero").click();
@@ -199,10 +199,10 @@ class CountingTest {
     Page page = office("oddny", review(count));
     says(page, "In review");
     says(page, "4 variances are undecided");
-    assertThat(button(page, "Post the count")).isDisabled();
+    assertThat(button(page, "Post count")).isDisabled();
     assertThat(page.locator("svg[role=group] rect")).hasCount(4);
     page.getByRole(AriaRole.GRIDCELL, new Page.GetByRoleOptions().setName("E-9003")).click();
-    says(page, "Book and shelf");
+    says(page, "Movements since the last match");
     says(page, "Counted by Tavi Brandt (" + number(count) + ")");
     button(page, "Accept").click();
     says(page, "3 variances are undecided");
@@ -214,10 +214,10 @@ class CountingTest {
     // Beacons are dear: someone else must agree.
     button(page, "Propose to post").click();
     says(page, "Proposed by Oddny Varga");
-    assertThat(button(page, "Agree and post")).hasCount(0);
+    assertThat(button(page, "Approve and post")).hasCount(0);
     Page agrees = office("maren", review(count));
-    button(agrees, "Agree and post").click();
-    says(agrees, "6 positions were counted");
+    button(agrees, "Approve and post").click();
+    says(agrees, "Positions counted: 6.");
     says(page, "Posted");
     org.assertj.core.api.Assertions.assertThat(lyingIn(bin))
         .containsExactlyInAnyOrder("SHK-001  40", "BCN-001 E-9002 1");
@@ -247,7 +247,7 @@ class CountingTest {
     JsonNode count = maren.get("/api/counts?filter=REVIEW").ok().path("rows").get(0);
     Page page = office("oddny", review(count.path("id").asLong()));
     page.getByRole(AriaRole.GRIDCELL, new Page.GetByRoleOptions().setName(bin)).click();
-    says(page, "Book and shelf");
+    says(page, "Movements since the last match");
     button(page, "Accept").click();
     assertThat(page.getByTestId("outcome")).containsText("1 position: 0 up, 1 down");
     // Two look at it. One posts it; the other, who has not heard of that, is told.
@@ -260,9 +260,9 @@ class CountingTest {
             route.resume();
           }
         });
-    button(page, "Post the count").click();
-    says(page, "1 positions were counted");
-    button(other, "Post the count").click();
+    button(page, "Post count").click();
+    says(page, "Positions counted: 1.");
+    button(other, "Post count").click();
     says(other, "is posted already");
     org.assertj.core.api.Assertions.assertThat(lyingIn(bin)).containsExactly("SHK-003  29");
   }
@@ -291,7 +291,7 @@ class CountingTest {
     oddny.getByText(number(count)).click();
     scan(tavi, "RB.KQ." + bin);
     scan(oddny, "RB.KQ." + bin);
-    says(oddny, "Tavi Brandt counts here too");
+    says(oddny, "Tavi Brandt is counting here too");
     scan(tavi, "RI.SHK-005");
     scan(tavi, "20");
     // It arrives by itself.
@@ -305,7 +305,7 @@ class CountingTest {
     scan(oddny, "RI.SHK-006");
     scan(oddny, "7");
     starting(oddny, "Change Bow shackle|Change D shackle|Change ");
-    oddny.getByLabel("How many (pc)").fill("8");
+    oddny.getByLabel("Quantity (pc)").fill("8");
     button(oddny, "Correct").click();
     button(oddny, "Finish " + bin).click();
     says(oddny, "in review now");
@@ -344,9 +344,9 @@ class CountingTest {
     page.getByLabel("Bins from").fill("T-04-A");
     page.getByLabel("to", new Page.GetByLabelOptions().setExact(true)).fill("T-04-C");
     says(page, "3 slips");
-    button(page, "Draw it up").click();
-    says(page, "Drawn up");
-    button(page, "Take to review").click();
+    button(page, "Create count").click();
+    says(page, "Prepared");
+    button(page, "Send to review").click();
     says(page, "3 slips nobody counted are undecided");
     button(page, "Slips").click();
     page.getByText("T-04-A").click();
@@ -371,10 +371,10 @@ class CountingTest {
     }
     button(floor, "Finish T-04-C").click();
     says(floor, "T-04-C is counted");
-    button(page, "Take to review").click();
+    button(page, "Send to review").click();
     says(page, "Posting changes");
-    button(page, "Post the count").or(button(page, "Propose to post")).click();
-    says(page, "positions were counted");
+    button(page, "Post count").or(button(page, "Propose to post")).click();
+    says(page, "Positions counted:");
     org.assertj.core.api.Assertions.assertThat(lyingIn("T-04-A")).contains("SHK-007  5");
     org.assertj.core.api.Assertions.assertThat(lyingIn("T-04-B")).isEmpty();
     org.assertj.core.api.Assertions.assertThat(lyingIn("T-04-C")).contains("SHK-007  5");
@@ -388,7 +388,7 @@ class CountingTest {
     Page page = office("maren", "/office/checking/collector");
     button(page, "Files").click();
     page.getByLabel("All departments").waitFor();
-    button(page, "Fetch it").click();
+    button(page, "Load look-up file").click();
     says(page, "All departments:");
     button(page, "Count").click();
     page.context().setOffline(true);
@@ -405,20 +405,20 @@ class CountingTest {
     String csv = Files.readString(file.path());
     org.assertj.core.api.Assertions.assertThat(csv).contains("SHK-008,10," + bin);
     page.getByLabel("Into count").selectOption(String.valueOf(count));
-    page.getByLabel("Pick a file")
+    page.getByLabel("Choose file")
         .setInputFiles(
             new FilePayload("counted.csv", "text/csv", csv.getBytes(StandardCharsets.UTF_8)));
-    says(page, "1 of 2 rows can be read");
+    says(page, "Rows that can be imported: 1 of 2");
     button(page, "Read 1 row").click();
-    says(page, "1 of 2 rows was read");
+    says(page, "Rows imported: 1 of 2.");
     says(page, "NO-SUCH-CODE");
     page.getByLabel("Barcode of row 2").fill("SHK-009");
-    button(page, "Read the mended rows").click();
-    says(page, "1 of 1 rows was read");
-    page.getByText("Go to the count").click();
+    button(page, "Check the corrected rows").click();
+    says(page, "Rows imported: 1 of 1.");
+    page.getByText("Go to count").click();
     says(page, number(count));
-    button(page, "What was found").click();
-    page.getByLabel("Show").selectOption("Everything");
+    button(page, "Review").click();
+    page.getByLabel("Show").selectOption("All lines");
     assertThat(page.getByRole(AriaRole.GRIDCELL, new Page.GetByRoleOptions().setName(bin)))
         .hasCount(2);
   }
@@ -427,7 +427,7 @@ class CountingTest {
     device.getByLabel("Bin").fill(bin);
     device.getByLabel("Barcode").fill(barcode);
     device.getByLabel("Quantity").fill(quantity);
-    device.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Keep it")).click();
+    device.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Add line")).click();
   }
 
   @Test
@@ -437,14 +437,14 @@ class CountingTest {
     button(floor, "Report a discrepancy").click();
     says(floor, "someone will count it");
     Page page = office("maren", "/office/checking/counts");
-    says(page, "3 bins look wrong to someone");
-    button(page, "Have them counted").click();
-    says(page, "3 slips");
-    button(page, "Draw it up").click();
+    says(page, "Reported discrepancies in 3 bins");
+    button(page, "Create count of these bins").click();
+    says(page, "Slips: 3.");
+    button(page, "Create count").click();
     says(page, "0 of 3 slips counted");
     page.navigate(HOUSE.address().resolve("/office/checking/programme").toString());
     says(page, "The days ahead");
-    page.getByText("Have these").click();
+    page.getByText("Create count of").first().click();
     page.locator("aside h2").waitFor();
     assertThat(page.locator("aside [role=listitem]").first()).isVisible();
   }

@@ -113,17 +113,17 @@ class FillingUpTest {
     Page page = BROWSER.floor(HOUSE.address(), "tavi");
     button(page, "Request").click();
     scan(page, "RI.REQA");
-    assertThat(page.getByLabel("How much of Asked REQA")).hasValue("1");
+    assertThat(page.getByLabel("Quantity of Asked REQA")).hasValue("1");
     scan(page, "RI.REQB");
-    assertThat(page.getByLabel("How much of Asked REQB")).hasValue("1");
+    assertThat(page.getByLabel("Quantity of Asked REQB")).hasValue("1");
     button(page, "One more of Asked REQB").click();
     // The third is found by its words, after the page was loaded anew.
     page.reload();
-    assertThat(page.getByLabel("How much of Asked REQB")).hasValue("2");
+    assertThat(page.getByLabel("Quantity of Asked REQB")).hasValue("2");
     button(page, "Find an item").click();
     page.getByLabel("Find an item").fill("asked reqc");
     page.getByText("Asked REQC").click();
-    page.getByLabel("How much of Asked REQC").fill("24");
+    page.getByLabel("Quantity of Asked REQC").fill("24");
     Browser.accessible(page);
     button(page, "Request 3 lines").click();
     assertThat(page.getByText(Pattern.compile("Requested as RQ-"))).isVisible();

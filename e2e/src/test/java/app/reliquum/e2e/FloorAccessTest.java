@@ -93,7 +93,7 @@ class FloorAccessTest {
     accessible(page);
     button(page, "Back").last().click();
     page.getByText("Scan anything").waitFor();
-    button(page, "Send").click();
+    button(page, "Send transfer").click();
     page.getByText("TR-10004").waitFor();
     accessible(page);
     page.getByText("TR-10004").click();
@@ -125,7 +125,7 @@ class FloorAccessTest {
     scan(page, "RB.KQ.FL-08");
     page.getByText("Are they really not there?").waitFor();
     accessible(page);
-    button(page, "Go on counting").click();
+    button(page, "Continue counting").click();
   }
 
   @Test

@@ -140,7 +140,7 @@ class GoodsInTest {
     office.navigate(
         HOUSE.address().resolve("/office/coming/inbound?filter=ALL&q=E2E-PALLET").toString());
     office.locator("[data-key]").first().click();
-    assertThat(office.locator("aside")).containsText("Checked in");
+    assertThat(office.locator("aside")).containsText("Received");
     assertThat(office.locator("aside")).containsText("E2E1");
     check(card(order).path("state").asString()).isEqualTo("RECEIVED");
   }
@@ -183,12 +183,12 @@ class GoodsInTest {
             .address()
             .resolve("/office/coming/inbound?open=" + order.path("id").asLong())
             .toString());
-    assertThat(office.locator("aside")).containsText("beyond the order");
+    assertThat(office.locator("aside")).containsText("over-received");
     button(office, "Close short").click();
-    button(office, "Close it").click();
+    button(office, "Close order").click();
     assertThat(office.locator("aside")).containsText("Say why it will not come");
-    office.getByLabel("Why will the rest not come?").fill("Out of stock there");
-    button(office, "Close it").click();
+    office.getByLabel("Why the rest will not come").fill("Out of stock there");
+    button(office, "Close order").click();
     assertThat(office.locator("aside")).containsText("Closed short");
   }
 
@@ -204,13 +204,13 @@ class GoodsInTest {
     assertThat(page.getByText("1 label", new Page.GetByTextOptions().setExact(false)).last())
         .isVisible();
     button(page, "Reject some").click();
-    page.getByLabel("How much is rejected").fill("3");
-    page.getByLabel("Why it is rejected").fill("Rusty");
+    page.getByLabel("Quantity rejected").fill("3");
+    page.getByLabel("Reason for rejection").fill("Rusty");
     button(page, "3 rejected").click();
     assertThat(page.getByText("3 rejected")).isVisible();
     button(page, "Summary").click();
     assertThat(page.getByText("2 missing")).isVisible();
-    button(page, "Go on receiving").click();
+    button(page, "Continue receiving").click();
     JsonNode rejected =
         maren.get("/api/returnable-goods?site=1&show=REJECTED&q=SHK-022").ok().path("rows").get(0);
     check(rejected.path("quantity").asString()).isEqualTo("3");
@@ -222,8 +222,8 @@ class GoodsInTest {
         HOUSE.address().resolve("/office/coming/returns?open=new&goods=SHK-022").toString());
     office.getByRole(AriaRole.CHECKBOX).first().check();
     office.getByLabel("E2E-DOOR expects them again").check();
-    office.getByLabel("Why they go back").fill("Rusty");
-    button(office, "Set these aside").click();
+    office.getByLabel("Reason").fill("Rusty");
+    button(office, "Set goods aside").click();
     assertThat(office.locator("aside")).containsText("to be expected again");
     office.getByLabel("Comment").fill("@tavi, the lorry comes at two");
     button(office, "Add comment").click();
@@ -234,7 +234,7 @@ class GoodsInTest {
     check(hand.get("/api/notices").ok().path("rows").get(0).path("kind").asString())
         .isEqualTo("MENTIONED");
     button(office, "Ship").click();
-    office.getByLabel("Taken by").fill("Tern Couriers");
+    office.getByLabel("Collected by").fill("Tern Couriers");
     button(office, "Ship now").click();
     assertThat(office.locator("aside")).containsText("3 expected again");
     check(card(order).path("lines").get(0).path("open").asString()).isEqualTo("5");
@@ -252,8 +252,8 @@ class GoodsInTest {
     String name =
         maren.get("/api/items?q=SHK-023").ok().path("rows").get(0).path("name").asString();
     page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name)).click();
-    page.getByLabel("How much is rejected").fill("2");
-    page.getByLabel("Why it is rejected").fill("Bent");
+    page.getByLabel("Quantity rejected").fill("2");
+    page.getByLabel("Reason for rejection").fill("Bent");
     button(page, "2 rejected, 4 good").click();
     assertThat(page.getByText(name + ": 2 rejected, 4 good")).isVisible();
   }
@@ -333,8 +333,8 @@ class GoodsInTest {
     office.locator("[data-key]").first().click();
     office.getByLabel("Good", new Page.GetByLabelOptions().setExact(true)).fill("9");
     office.getByLabel("Rejected").fill("1");
-    office.getByLabel("Reason (needed)").fill("Bent");
-    button(office, "Set the condition").click();
+    office.getByLabel("Reason (required)").fill("Bent");
+    button(office, "Set condition").click();
     assertThat(office.getByText("Nothing waits on a dock")).isVisible();
 
     button(page, "Back").click();
@@ -433,7 +433,7 @@ class GoodsInTest {
     page.navigate(HOUSE.address().resolve("/office/rules/places?site=3&open=new-area").toString());
     page.getByLabel("Code").fill("WALL");
     page.getByLabel("Name").fill("Shop wall");
-    page.getByLabel("For").selectOption("PICK");
+    page.getByLabel("Purpose").selectOption("PICK");
     button(page, "Save").click();
     page.locator("aside")
         .waitFor(
@@ -465,12 +465,12 @@ class GoodsInTest {
     JsonNode before = maren.get("/api/sites/3/binning").ok();
     page.navigate(HOUSE.address().resolve("/office/rules/binning/3").toString());
     page.getByText("Take W-01").first().waitFor();
-    button(page, "Fill in every suggestion").click();
+    button(page, "Accept all suggestions").click();
     page.getByRole(
             AriaRole.BUTTON,
             new Page.GetByRoleOptions().setName(Pattern.compile("Write \\d+ lines?")))
         .click();
-    assertThat(button(page, "Write")).isVisible();
+    assertThat(button(page, "Put into bins")).isVisible();
     JsonNode after = maren.get("/api/sites/3/binning").ok();
     check(after.path("total").asInt()).isLessThan(before.path("total").asInt());
   }

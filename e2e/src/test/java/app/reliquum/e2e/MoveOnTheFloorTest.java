@@ -201,7 +201,7 @@ class MoveOnTheFloorTest {
     page.keyboard().press("Enter");
     assertThat(page.getByRole(AriaRole.HEADING).first()).hasText(stock.path("name").asString());
     button(page, "Move").click();
-    page.getByText("It lies in").waitFor();
+    page.getByText("It is in").waitFor();
     page.locator("button:has-text(\"" + stock.path("place").asString() + "\")").first().click();
     assertThat(blank(page, "From")).hasText(stock.path("place").asString());
     page.getByLabel("Scan, or type a quantity").fill("1 box");
@@ -291,11 +291,11 @@ class MoveOnTheFloorTest {
 
     Page page = BROWSER.floor(HOUSE.address(), "tavi");
     scan(page, lot.path("lot").asString());
-    assertThat(page.getByText("Which one is meant?")).isVisible();
+    assertThat(page.getByText("Which one do you mean?")).isVisible();
     button(page, "Move goods").click();
     assertThat(blank(page, "Item")).hasAttribute("data-state", "EMPTY");
     scan(page, lot.path("lot").asString());
-    assertThat(page.getByText("Which one is meant?")).isVisible();
+    assertThat(page.getByText("Which one do you mean?")).isVisible();
     page.getByText("Lot " + lot.path("lot").asString()).click();
     assertThat(blank(page, "Item")).hasText(lot.path("name").asString());
     // Where the sentence is about the flare already, only the lot fits, and nobody is asked.

@@ -137,12 +137,12 @@ class MovingInTest {
     assertThat(page.getByText("0 new").first()).isVisible();
     Browser.accessible(page);
     Download download =
-        page.waitForDownload(() -> page.getByText("Download with faults marked").click());
+        page.waitForDownload(() -> page.getByText("Download with errors marked").click());
     int[] marked = {0};
     byte[] mended = mended(Files.readAllBytes(download.path()), marked);
     Assertions.assertThat(marked[0]).isEqualTo(12);
     choose(page, "my house, mended.xlsx", mended);
-    assertThat(page.getByText("There are no faults.")).isVisible();
+    assertThat(page.getByText("No errors.")).isVisible();
     page.getByRole(AriaRole.BUTTON, button("Import 14 rows")).click();
     assertThat(page.getByText("14 rows were imported.")).isVisible();
     page.navigate(HOUSE.address().resolve("/office/on-hand").toString());

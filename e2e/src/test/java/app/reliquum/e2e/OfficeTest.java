@@ -36,7 +36,7 @@ class OfficeTest {
     page.keyboard().press("Enter");
     Locator panel = page.locator("aside");
     assertThat(panel).containsText("Antifouling hard, red 2.5 l");
-    assertThat(panel).containsText("Where it lies");
+    assertThat(panel).containsText("Where it is");
     assertThat(panel).containsText("Last movements");
     page.keyboard().press("Escape");
     assertThat(panel).hasCount(0);
@@ -56,7 +56,7 @@ class OfficeTest {
     page.getByLabel("Words or code").fill("parachute");
     assertThat(page.getByText("4 rows")).isVisible();
     page.getByLabel("Words or code").fill("no such goods");
-    assertThat(page.getByText("No stock matches. Take a filter away.")).isVisible();
+    assertThat(page.getByText("No stock matches. Remove a filter.")).isVisible();
     page.getByLabel("Words or code").fill("");
     button(page, "On hand").last().click();
     button(page, "On hand ↑").click();
@@ -99,7 +99,7 @@ class OfficeTest {
     rows(page).first().waitFor();
     assertThat(page.getByRole(AriaRole.COLUMNHEADER)).hasCount(7);
     button(page, "Columns").click();
-    page.getByRole(AriaRole.CHECKBOX, named("In since")).uncheck();
+    page.getByRole(AriaRole.CHECKBOX, named("In stock since")).uncheck();
     page.keyboard().press("Escape");
     assertThat(page.getByRole(AriaRole.COLUMNHEADER)).hasCount(6);
     page.reload();
@@ -151,10 +151,10 @@ class OfficeTest {
     at(page, "/office/looking-back?kind=CONDITION");
     rows(page).first().click();
     Locator panel = page.locator("aside");
-    panel.getByLabel("Why").fill("Label was found");
-    button(page, "Take back").click();
-    assertThat(panel).containsText("Taken back by posting");
-    assertThat(rows(page).first()).containsText("taken back");
+    panel.getByLabel("Reason").fill("Label was found");
+    button(page, "Reverse").click();
+    assertThat(panel).containsText("Reversed by posting");
+    assertThat(rows(page).first()).containsText("reversed");
     at(page, "/office/looking-back?reason=label+was+found");
     assertThat(rows(page).first()).containsText("Reversal");
   }
@@ -186,7 +186,8 @@ class OfficeTest {
     Page page = BROWSER.office(HOUSE.address(), "oddny");
     at(page, "/office/looking-back/books");
     button(page, "Check now").click();
-    assertThat(page.getByText(Pattern.compile("All right: [0-9,]+ positions agree"))).isVisible();
+    assertThat(page.getByText(Pattern.compile("No differences: [0-9,]+ positions agree")))
+        .isVisible();
   }
 
   @Test
@@ -200,15 +201,15 @@ class OfficeTest {
     button(page, "Save").click();
     assertThat(panel.getByText("There is an item FLR-001 already.").first()).isVisible();
     panel.getByLabel("Item *").fill("buoy-1");
-    button(page, "Add a pack").click();
+    button(page, "Add pack").click();
     panel.getByLabel("Pack").fill("box");
-    panel.getByLabel("Holds").fill("4");
+    panel.getByLabel("Contains").fill("4");
     button(page, "Save").click();
     assertThat(panel).hasCount(0);
     page.getByLabel("Words or code").fill("buoy");
     assertThat(page.getByText("1 row", new Page.GetByTextOptions().setExact(true))).isVisible();
     rows(page).first().click();
-    assertThat(panel.getByLabel("Holds")).hasValue("4");
+    assertThat(panel.getByLabel("Contains")).hasValue("4");
     panel.getByLabel("Name").fill("Test buoy, large");
     button(page, "Save").click();
     assertThat(panel.locator("h2")).hasText("Test buoy, large");
@@ -220,7 +221,7 @@ class OfficeTest {
     at(page, "/office/rules/places?open=rack");
     Locator panel = page.locator("aside");
     panel.getByLabel("Pattern").fill("QA-[01..02]-[A..E]");
-    assertThat(panel).containsText("There already: QA-01-A");
+    assertThat(panel).containsText("Already there: QA-01-A");
     panel.getByLabel("Pattern").fill("ZZ-[01..");
     assertThat(panel).containsText("The bracket is not closed");
     panel.getByLabel("Pattern").fill("ZZ-[01..02]-[A..B]");
@@ -269,7 +270,7 @@ class OfficeTest {
     int all = rows.count();
     button(page, "Add filter").click();
     page.getByLabel("Column").first().selectOption("State");
-    page.getByLabel("Value").first().selectOption("Gone");
+    page.getByLabel("Value").first().selectOption("Shipped");
     button(page, "Apply").click();
     assertThat(page.getByText("State is Gone")).isVisible();
     button(page, "Add filter").click();
@@ -281,7 +282,7 @@ class OfficeTest {
     assertThat(page.locator("[role=columnheader][aria-sort=ascending]")).hasText("Sold for \u2191");
     page.reload();
     assertThat(page.getByText("State is Gone")).isVisible();
-    assertThat(rows.first()).containsText("Gone");
+    assertThat(rows.first()).containsText("Shipped");
     int narrowed = rows.count();
     org.assertj.core.api.Assertions.assertThat(narrowed).isBetween(1, all - 1);
     button(page, "Remove filter: State is Gone").click();

@@ -229,12 +229,12 @@ class OutboundTest {
     labelled(page, "Where").selectOption("at Kittiwake Quay");
     labelled(page, "take").selectOption("largest quantity");
     itemField(page).last().fill("OUTS");
-    labelled(page, "If so many were asked for").fill("20");
-    button(page, "Show what is taken").click();
+    labelled(page, "Quantity asked for").fill("20");
+    button(page, "Show picks").click();
     assertThat(page.getByText("For category Outbound/Shackles").first()).isVisible();
     Locator trial =
         page.locator("aside section")
-            .filter(new Locator.FilterOptions().setHasText("If so many were asked for"));
+            .filter(new Locator.FilterOptions().setHasText("Quantity asked for"));
     assertThat(trial).containsText("V-05");
     button(page, "Save").click();
     assertThat(page.getByRole(AriaRole.LISTITEM).getByText("category Outbound/Shackles"))
@@ -250,7 +250,7 @@ class OutboundTest {
     JsonNode order = order("LANTERN", "OUTS", "8");
     org.assertj.core.api.Assertions.assertThat(order.path("kept").get(0).path("place").asString())
         .isEqualTo("W-03-A");
-    button(page, "Who changed what").click();
+    button(page, "Changes").click();
     assertThat(page.locator("aside")).containsText("Maren Holme");
     maren.post("/api/outbound/" + order.path("id").asLong() + "/closing", Map.of("reason", "-"));
   }
@@ -264,7 +264,7 @@ class OutboundTest {
     labelled(page, "Needed up to").fill(LocalDate.now().toString());
     button(page, "Allocate").click();
     Locator told = page.locator("aside").getByRole(AriaRole.STATUS);
-    assertThat(told).containsText("lines looked at");
+    assertThat(told).containsText("Lines: ");
     check(state(order)).isEqualTo("ALLOCATED");
     maren.post("/api/outbound/" + order + "/closing", Map.of("reason", "Not wanted")).ok();
   }
@@ -312,13 +312,13 @@ class OutboundTest {
     maren.post("/api/outbound/" + id + "/picking", Map.of()).ok();
     Page page = floor("/floor/pack", "Pack an order");
     scan(page, order.path("number").asString());
-    button(page, "New load").click();
+    button(page, "New unit load").click();
     assertThat(page.locator("[data-blank='Unit load']")).containsText("3020");
     scan(page, "RI.OUTF");
     scan(page, "2");
     complete(page, "Pack", "Accept suggestion");
     assertThat(done(page)).containsText("Packed 2 × Test flare");
-    button(page, "New load").click();
+    button(page, "New unit load").click();
     scan(page, "RI.OUTF");
     complete(page, "Pack", "Accept suggestion");
     assertThat(done(page)).containsText("Packed 4 × Test flare");
@@ -333,7 +333,7 @@ class OutboundTest {
     assertThat(page.getByText("Pack an order")).isVisible();
     check(state(id)).isEqualTo("SHIPPED");
     Page office = office("/office/coming/outbound?filter=SHIPPED&open=" + id);
-    assertThat(office.locator("aside")).containsText("Handed over: DN-");
+    assertThat(office.locator("aside")).containsText("Shipped: DN-");
     assertThat(office.locator("aside")).containsText("Economy TC2");
   }
 

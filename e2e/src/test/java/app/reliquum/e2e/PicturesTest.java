@@ -67,13 +67,13 @@ class PicturesTest {
     shoot(page, "transfers", "/office/coming/transfers?open=3");
     page.navigate(HOUSE.address().resolve("/office/checking/counts/13").toString());
     page.locator("[data-key]").first().click();
-    page.getByText("Book and shelf").waitFor();
+    page.getByText("Movements since the last match").waitFor();
     page.getByTestId("outcome").waitFor();
     shoot(page, "count-review");
     page.navigate(HOUSE.address().resolve("/office/rules/put-away").toString());
     page.getByText("SHK-001").first().click();
-    page.getByLabel("If so many came").fill("300");
-    button(page, "Show where").click();
+    page.getByLabel("Quantity received").fill("300");
+    button(page, "Show bins").click();
     page.getByText("rule:").first().waitFor();
     shoot(page, "rules-put-away");
     page.navigate(HOUSE.address().resolve("/office/checking/approvals").toString());
@@ -88,7 +88,7 @@ class PicturesTest {
     shoot(page, "low-stock");
     page.navigate(HOUSE.address().resolve("/office/rules/removal?open=1").toString());
     page.getByLabel("Item", new Page.GetByLabelOptions().setExact(true)).last().fill("FLR-013");
-    button(page, "Show what is taken").click();
+    button(page, "Show picks").click();
     page.getByText("not needed").or(page.getByText("expires later")).first().waitFor();
     page.locator("aside").evaluate("aside => aside.scrollTo(0, aside.scrollHeight)");
     shoot(page, "rules-removal");
@@ -97,7 +97,7 @@ class PicturesTest {
         .setInputFiles(
             new FilePayload(
                 "shelves of autumn.csv", "text/csv", SHELVES.getBytes(StandardCharsets.UTF_8)));
-    page.getByText("cells have faults").waitFor();
+    page.getByText("cells have errors").waitFor();
     assertThat(page.locator("[aria-busy=true]")).hasCount(0);
     shoot(page, "import");
   }

@@ -57,7 +57,7 @@ class PurchasingTest {
     maren.getByLabel("Supplier *").fill("HARBINGER");
     maren.getByLabel("Item", new Page.GetByLabelOptions().setExact(true)).fill("FLR-001");
     maren.getByLabel("Quantity", new Page.GetByLabelOptions().setExact(true)).fill("40");
-    maren.getByLabel("Price", new Page.GetByLabelOptions().setExact(true)).fill("10");
+    maren.getByLabel("Unit price", new Page.GetByLabelOptions().setExact(true)).fill("10");
     button(maren, "Save").click();
     Locator panel = maren.getByRole(AriaRole.COMPLEMENTARY);
     assertThat(panel.getByText("VAT 20 % of 400.00")).isVisible();
@@ -85,7 +85,7 @@ class PurchasingTest {
     open(maren, "/office/coming/inbound?open=response");
     LocalDate later = LocalDate.now().plusDays(20);
     maren
-        .getByLabel("Pick a file")
+        .getByLabel("Choose file")
         .setInputFiles(
             new FilePayload(
                 "answer.xml",
@@ -104,7 +104,7 @@ class PurchasingTest {
         .click();
     row(oddny, "changed " + number).click();
     Browser.accessible(oddny);
-    oddny.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Show me")).click();
+    oddny.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Open")).click();
     assertThat(
             oddny
                 .getByRole(AriaRole.COMPLEMENTARY)

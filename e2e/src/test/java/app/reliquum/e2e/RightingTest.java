@@ -138,7 +138,7 @@ class RightingTest {
   }
 
   private static void why(Page page, String reason) {
-    labelled(page, "Why")
+    labelled(page, "Reason")
         .selectOption(new com.microsoft.playwright.options.SelectOption().setLabel(reason));
   }
 
@@ -153,19 +153,19 @@ class RightingTest {
     for (String reason : List.of("Found", "Back to stock", "Opening stock")) {
       ways.put(reason, List.of("In"));
     }
-    ways.put("Counted again", List.of("To a figure", "Out", "In"));
+    ways.put("Counted again", List.of("Set quantity", "Out", "In"));
     int expected = 200;
     for (Map.Entry<String, List<String>> one : ways.entrySet()) {
       for (String way : one.getValue()) {
         page.navigate(HOUSE.address().resolve("/office/checking/adjustments?open=new").toString());
-        labelled(page, "Why").waitFor();
+        labelled(page, "Reason").waitFor();
         why(page, one.getKey());
-        Locator offered = labelled(page, "Which way");
+        Locator offered = labelled(page, "Direction");
         assertThat(offered.locator("option")).hasText(one.getValue().toArray(String[]::new));
         offered.selectOption(new com.microsoft.playwright.options.SelectOption().setLabel(way));
-        String figure = way.equals("In") ? "Comes in" : way.equals("Out") ? "Goes out" : "Figure";
+        String figure = way.equals("In") ? "Comes in" : way.equals("Out") ? "Goes out" : "Quantity";
         expected = way.equals("In") ? expected + 1 : expected - 1;
-        line(page, "RGT-1", "R-01-A", figure, figure.equals("Figure") ? "" + expected : "1");
+        line(page, "RGT-1", "R-01-A", figure, figure.equals("Quantity") ? "" + expected : "1");
         page.getByLabel(Pattern.compile("^Note")).last().fill("Tried");
         press(page, "(Take out|Bring in|Set)");
         assertThat(page.locator("aside").getByText("Posted", exact())).isVisible();
@@ -180,11 +180,11 @@ class RightingTest {
 
   private static void propose(Page page, String item, String bin, String quantity) {
     page.navigate(HOUSE.address().resolve("/office/checking/adjustments?open=new").toString());
-    labelled(page, "Why").waitFor();
+    labelled(page, "Reason").waitFor();
     why(page, "Lost");
     line(page, item, bin, "Goes out", quantity);
     press(page, "Take out");
-    says(page, "Waits for someone to agree");
+    says(page, "Needs approval");
   }
 
   @Test
@@ -194,7 +194,7 @@ class RightingTest {
     Page controller = office("maren", "/office/checking/approvals");
     controller.getByRole(AriaRole.GRIDCELL).getByText("600.00").first().click();
     controller.getByLabel("Note, reason or question").fill("Did you look behind the rack?");
-    button(controller, "Ask back").click();
+    button(controller, "Request information").click();
     says(controller, "Did you look behind the rack?");
     clerk.reload();
     says(clerk, "Did you look behind the rack?");
@@ -203,7 +203,7 @@ class RightingTest {
     says(clerk, "Yes, twice.");
     controller.reload();
     says(controller, "Yes, twice.");
-    button(controller, "Agree and post").click();
+    button(controller, "Approve and post").click();
     assertThat(controller.locator("aside").getByText("Approved").first()).isVisible();
     org.assertj.core.api.Assertions.assertThat(onHand("RGT-2")).isEqualTo("140");
 
@@ -226,9 +226,9 @@ class RightingTest {
     controller.navigate(HOUSE.address().resolve("/office/checking/approvals").toString());
     controller.getByRole(AriaRole.GRIDCELL).getByText("800.00").first().click();
     says(controller, "now 40");
-    button(controller, "Agree and post").click();
+    button(controller, "Approve and post").click();
     says(controller, "R-02-A holds 40");
-    assertThat(controller.locator("aside").getByText("Waits for someone to agree")).isVisible();
+    assertThat(controller.locator("aside").getByText("Needs approval")).isVisible();
   }
 
   @Test
@@ -243,7 +243,7 @@ class RightingTest {
     assertThat(page.locator("aside").getByText("Posted", exact())).isVisible();
     org.assertj.core.api.Assertions.assertThat(onHand("RGT-9")).isEqualTo("197");
     page.navigate(HOUSE.address().resolve("/office/checking/adjustments?open=collect").toString());
-    assertThat(page.locator("aside").getByText("Nothing lies there.")).isVisible();
+    assertThat(page.locator("aside").getByText("Nothing is there.")).isVisible();
 
     String load = maren.post("/api/unit-loads", Map.of()).ok().path("code").asString();
     long found = 0;
@@ -270,11 +270,11 @@ class RightingTest {
   @Test
   void scrapWithTwoReasonsBecomesAPurchaseOrder() {
     Page page = office("maren", "/office/checking/reason-report");
-    page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Scrap something")).click();
-    labelled(page, "Why").waitFor();
+    page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("New scrap")).click();
+    labelled(page, "Reason").waitFor();
     why(page, "Expired");
     page.getByLabel("Broken").check();
-    page.getByLabel("Buy again what goes (raises a requisition)").check();
+    page.getByLabel("Order replacement (creates a requisition)").check();
     line(page, "RGT-3", "R-03-A", "Goes out", "4");
     press(page, "Take out");
     says(page, "Expired + Broken");
@@ -317,14 +317,14 @@ class RightingTest {
   void aLoanComesBackInPartsAndItsRestIsOverdue() {
     Page hand = BROWSER.floor(HOUSE.address(), "oddny");
     button(hand, "Adjust").click();
-    hand.getByText("Lent out").click();
+    hand.getByText("On loan").click();
     hand.locator("[data-blank=Item]").waitFor();
     scan(hand, "RB.KQ.R-04-A");
     scan(hand, "6");
     hand.locator("[data-blank=Quantity][data-state=SAID]").waitFor();
     button(hand, "Add line").click();
     press(hand, "Review");
-    hand.getByLabel("To whom").fill("Sailing school");
+    hand.getByLabel("Borrower").fill("Sailing school");
     hand.getByLabel("Due back").fill(LocalDate.now().minusDays(2).toString());
     press(hand, "Post");
     hand.getByText("Posted", new Page.GetByTextOptions().setExact(true)).waitFor();
@@ -353,7 +353,7 @@ class RightingTest {
     rules.locator("aside").getByLabel("Name").first().fill("Refit");
     String[][] fields = {{"Order", "Text"}, {"Hours", "A number"}, {"Day", "A day"}};
     for (int i = 0; i < 4; i++) {
-      button(rules, "Add a field").click();
+      button(rules, "Add field").click();
       labelled(rules, "Field").nth(i).fill(i < 3 ? fields[i][0] : "Berth");
       labelled(rules, "Takes")
           .nth(i)
@@ -361,8 +361,8 @@ class RightingTest {
               new com.microsoft.playwright.options.SelectOption()
                   .setLabel(i < 3 ? fields[i][1] : "One of a list"));
     }
-    labelled(rules, "needed").first().check();
-    rules.getByLabel("Choices, one a line").fill("North\nSouth");
+    labelled(rules, "required").first().check();
+    rules.getByLabel("Choices, one per line").fill("North\nSouth");
     button(rules, "Save").click();
     assertThat(rules.locator("aside h2").first()).hasText("Refit");
 
@@ -414,12 +414,12 @@ class RightingTest {
         .setInputFiles(
             new FilePayload(
                 "found.csv", "text/csv", file.toString().getBytes(StandardCharsets.UTF_8)));
-    says(page, "970 lines can be done, 30 can't.");
+    says(page, "Lines that can be posted: 970. With errors: 30.");
     assertThat(page.locator("aside").getByText("no item NOSUCH").first()).isVisible();
-    press(page, "Show only the 30 bad ones");
+    press(page, "Show only lines with errors (30)");
     assertThat(page.locator("aside [role=grid]")).not().containsText("RGL");
-    press(page, "Post the 970 good lines");
-    says(page, "970 lines were written");
+    press(page, "Post 970 lines");
+    says(page, "970 lines were posted");
     org.assertj.core.api.Assertions.assertThat(onHand("RGL")).isEqualTo("970");
   }
 
@@ -442,15 +442,15 @@ class RightingTest {
     assertThat(page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("JSON")))
         .isVisible();
     page.navigate(HOUSE.address().resolve("/office/looking-back/usage?days=365").toString());
-    says(page, "times a year stock is turned over");
-    labelled(page, "Pace")
-        .selectOption(new com.microsoft.playwright.options.SelectOption().setLabel("Slow"));
+    says(page, "turns a year");
+    labelled(page, "Turnover")
+        .selectOption(new com.microsoft.playwright.options.SelectOption().setLabel("Slow-moving"));
     page.navigate(HOUSE.address().resolve("/office/looking-back/books").toString());
     page.getByLabel("Up to and including").fill(LocalDate.now().plusDays(1).toString());
-    button(page, "Close the books").click();
+    button(page, "Close books").click();
     says(page, "That day is not over yet");
     page.getByLabel("Up to and including").fill(LocalDate.now().minusDays(200).toString());
-    button(page, "Close the books").click();
+    button(page, "Close books").click();
     says(page, "The books are closed up to");
   }
 }

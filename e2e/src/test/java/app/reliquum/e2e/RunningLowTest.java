@@ -180,7 +180,7 @@ class RunningLowTest {
         .ok();
     Page page = open("/office/running-low/items?q=LOWX");
     button(page, "Check stock now").click();
-    assertThat(row(page, "LOWX").getByText("Could not be worked out")).isVisible(PATIENTLY);
+    assertThat(row(page, "LOWX").getByText("Could not be calculated")).isVisible(PATIENTLY);
     page.navigate(HOUSE.address().resolve("/office/today").toString());
     Locator told =
         page.getByRole(AriaRole.LINK)
@@ -231,7 +231,7 @@ class RunningLowTest {
     // The purchase says who waits for it.
     panel.getByText(Pattern.compile("6 pc from " + bought)).click();
     row(page, bought).click();
-    assertThat(page.getByText("Who waits for it")).isVisible();
+    assertThat(page.getByText("Waiting for it")).isVisible();
     page.navigate(HOUSE.address().resolve("/office/coming/outbound?open=" + order).toString());
     assertThat(panel.getByText(Pattern.compile("Covered by"))).isVisible();
     post("FROM_SUPPLIER", "LOWO", "10", 0);
@@ -248,19 +248,19 @@ class RunningLowTest {
     page.getByLabel("Customer *").fill("GANNET");
     page.getByLabel("Item", new Page.GetByLabelOptions().setExact(true)).fill("LOWT");
     page.getByLabel("Quantity", new Page.GetByLabelOptions().setExact(true)).fill("10");
-    page.getByLabel("How it is met").selectOption("From stock, else transfer");
+    page.getByLabel("Supply").selectOption("From stock, else transfer");
     button(page, "Save").click();
     Locator panel = page.getByRole(AriaRole.COMPLEMENTARY);
     assertThat(panel.getByText(Pattern.compile("Name the other site")).first()).isVisible();
-    page.getByLabel("Ask which site").selectOption(other);
+    page.getByLabel("From which site").selectOption(other);
     button(page, "Save").click();
     Locator asked = panel.getByText(Pattern.compile("6 pc requested: TR-"));
     assertThat(asked).isVisible();
     Browser.accessible(page);
 
     // They change their mind: it waits for stock, and is made to look elsewhere again.
-    button(page, "Change how it is met").click();
-    panel.getByLabel("How it is met").selectOption("From stock");
+    button(page, "Change supply").click();
+    panel.getByLabel("Supply").selectOption("From stock");
     button(page, "Save").click();
     assertThat(panel.getByText(Pattern.compile("· From stock$")).first()).isVisible();
     asked.click();
@@ -291,17 +291,17 @@ class RunningLowTest {
     Locator panel = page.getByRole(AriaRole.COMPLEMENTARY);
     assertThat(panel.getByText("Landed cost")).isVisible();
     button(page, "Add charge").click();
-    page.getByLabel("What for *").fill("Ferry");
+    page.getByLabel("Charge *").fill("Ferry");
     page.getByLabel("Amount *").fill("15");
     Browser.accessible(page);
-    button(page, "Share it out").click();
+    button(page, "Share out charge").click();
     assertThat(panel.getByText("Ferry")).isVisible();
     assertThat(panel.getByText("15.00").first()).isVisible();
-    button(page, "Take back").click();
-    assertThat(panel.getByText(Pattern.compile("taken back"))).isVisible();
+    button(page, "Reverse").click();
+    assertThat(panel.getByText(Pattern.compile("reversed"))).isVisible();
     button(page, "Change cost").click();
     page.getByLabel("Cost of one pc *").fill("6.5");
-    page.getByLabel("Why *").fill("Invoice 881");
+    page.getByLabel("Reason *").fill("Invoice 881");
     button(page, "Change cost").last().click();
     assertThat(panel.getByText("Invoice 881")).isVisible();
   }

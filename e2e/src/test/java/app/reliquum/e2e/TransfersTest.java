@@ -95,10 +95,10 @@ class TransfersTest {
     page.navigate(HOUSE.address().resolve("/office/coming/transfers?open=new").toString());
     page.getByLabel("To", new Page.GetByLabelOptions().setExact(true)).selectOption("Pontoon Shop");
     page.locator("aside").getByLabel("Number").fill(number);
-    page.getByLabel("Wanted").fill(LocalDate.now().plusDays(2).toString());
+    page.getByLabel("Due").fill(LocalDate.now().plusDays(2).toString());
     for (int i = 0; i < lines.length; i++) {
       if (i > 0) {
-        button(page, "Add a line").click();
+        button(page, "Add line").click();
       }
       fill(page, "Item", i, lines[i][0]);
       fill(page, "Quantity", i, lines[i][1]);
@@ -132,8 +132,8 @@ class TransfersTest {
         new String[] {"SHK-002", "2", "box"},
         new String[] {"FLR-003", "1", "box"},
         new String[] {"BCN-004", "1", ""});
-    button(office, "Release").click();
-    says(office, "Released, all is reserved");
+    button(office, "Make ready").click();
+    says(office, "Made ready, all is reserved");
     check(onHand("SHK-002", QUAY)).as("reserved is still there").isEqualTo(shackles);
 
     Page floor = BROWSER.floor(HOUSE.address(), "tavi");
@@ -143,7 +143,7 @@ class TransfersTest {
     says(floor, "All that is asked for is picked");
     button(floor, "Ship").click();
     says(floor, "Everything is picked.");
-    button(floor, "Send it").click();
+    button(floor, "Ship").click();
     says(floor, "Shipped to Pontoon Shop.");
     check(onHand("SHK-002", QUAY)).isEqualTo(shackles - 20);
     check(card("E2E-WAY").path("state").asString()).isEqualTo("IN_TRANSIT");
@@ -169,8 +169,8 @@ class TransfersTest {
 
     office.reload();
     office.locator("aside h2").waitFor();
-    assertThat(office.locator("[aria-current=step]")).containsText("Arrived in part");
-    assertThat(office.locator("aside")).containsText("On the road 10");
+    assertThat(office.locator("[aria-current=step]")).containsText("Partly received");
+    assertThat(office.locator("aside")).containsText("In transit 10");
     button(office, "Close").click();
     office.getByLabel("Show").selectOption("MISSING");
     says(office, "E2E-WAY");
@@ -183,7 +183,7 @@ class TransfersTest {
     JsonNode done = card("E2E-WAY");
     check(done.path("state").asString()).isEqualTo("CLOSED");
     office.navigate(HOUSE.address().resolve("/office/looking-back?document=E2E-WAY").toString());
-    lists(office, "Arrival");
+    lists(office, "Transfer receipt");
     lists(office, "Shipment");
     lists(office, "Pick");
   }
@@ -191,7 +191,7 @@ class TransfersTest {
   @Test
   void anUnplannedTransferGoesOnOnAnotherDeviceAndInOtherHands() {
     Page first = BROWSER.floor(HOUSE.address(), "tavi");
-    button(first, "Send").click();
+    button(first, "Send transfer").click();
     button(first, "Pontoon Shop").click();
     says(first, "→ Pontoon Shop");
     scan(first, "RI.SHK-011");
@@ -205,12 +205,12 @@ class TransfersTest {
     // The battery is empty. Another device knows what was scanned.
     first.context().close();
     Page second = BROWSER.floor(HOUSE.address(), "tavi");
-    button(second, "Send").click();
+    button(second, "Send transfer").click();
     assertThat(blank(second, "Item")).containsText("Bow shackle");
     String number = second.locator("main code, main span").first().textContent();
     check(number).startsWith("TR-");
     if (blank(second, "From").getAttribute("data-state").equals("EMPTY")) {
-      second.locator("h2:text-is('It lies in') ~ button").first().click();
+      second.locator("h2:text-is('It is in') ~ button").first().click();
     }
     scan(second, "2");
     amount(second, "Pick").click();
@@ -220,7 +220,7 @@ class TransfersTest {
     scan(other, "RD." + number);
     says(other, "Picked");
     button(other, "Ship").click();
-    button(other, "Send it").click();
+    button(other, "Ship").click();
     says(other, "Shipped to Pontoon Shop.");
     JsonNode card = card(number);
     check(card.path("state").asString()).isEqualTo("IN_TRANSIT");
@@ -255,15 +255,15 @@ class TransfersTest {
             .address()
             .resolve("/office/coming/transfers?open=" + card.path("id").asLong())
             .toString());
-    button(page, "It did not arrive").click();
-    button(page, "Give it up").click();
+    button(page, "Report missing").click();
+    button(page, "Close as lost in transit").click();
     assertThat(page.getByRole(AriaRole.ALERT)).containsText("say what happened");
-    page.getByLabel("What happened?").fill("Went over the side");
-    button(page, "Give it up").click();
+    page.getByLabel("What happened").fill("Went over the side");
+    button(page, "Close as lost in transit").click();
     assertThat(page.locator("[aria-current=step]")).containsText("Closed");
     page.locator("aside").getByText("Looking back").click();
     lists(page, "Write-off");
-    lists(page, "Lost");
+    lists(page, "Lost in transit");
     check(
             maren
                 .get("/api/ledger?kind=WRITE_OFF&document=E2E-LOST")
@@ -300,7 +300,7 @@ class TransfersTest {
             .replace(">KQ<", ">FAR<");
     upload(page, foreign.getBytes(java.nio.charset.StandardCharsets.UTF_8));
     assertThat(page.locator("aside h2")).hasText("FAR-1");
-    button(page, "All has arrived").click();
+    button(page, "Receive all").click();
     assertThat(page.locator("[aria-current=step]")).containsText("Closed");
     check(card("FAR-1").path("lines").get(0).path("arrived").asString()).isEqualTo("6");
   }

@@ -140,7 +140,7 @@ class TwoBrowsersTest {
   @ParameterizedTest
   @CsvSource({
     "rules/put-away?site=1&open={PUT_AWAY}, , Priority",
-    "rules/removal?open={REMOVAL}, , Days it must keep",
+    "rules/removal?open={REMOVAL}, , Minimum remaining shelf life \\(days\\)",
     "rules/counting, , A every \\(days\\)"
   })
   void aRuleThatTheOtherSavedIsNotOverwritten(String path, String begin, String label) {
@@ -216,7 +216,7 @@ class TwoBrowsersTest {
     Page later = open(path, begin);
     assertThat(field(later, label)).hasValue(them);
     // Who wants theirs takes it, and goes on from there.
-    mine.getByText("Show theirs").click();
+    mine.getByText("Load the newer version").click();
     assertThat(field(mine, label)).hasValue(them);
     field(mine, label).fill(says.get(2));
     org.assertj.core.api.Assertions.assertThat(saving(mine, label).status()).isEqualTo(200);

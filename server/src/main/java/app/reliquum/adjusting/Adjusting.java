@@ -146,7 +146,7 @@ public class Adjusting implements Subject {
       throw Problem.refused(
               "wrong-way",
               entry.way() == Way.SET
-                  ? "With " + kind.name() + " the book can't be set to a figure."
+                  ? "With " + kind.name() + " no quantity can be set."
                   : kind.name()
                       + " only "
                       + (entry.way() == Way.IN ? "takes goods out." : "brings goods in."))
@@ -161,7 +161,7 @@ public class Adjusting implements Subject {
             "of-a-loan", "What comes back belongs to a loan. Find the loan, and let it come back.");
       }
       if (text(entry.party()).isEmpty()) {
-        throw Problem.invalid("party", "Say to whom it is lent.");
+        throw Problem.invalid("party", "Say who the borrower is.");
       }
     }
     return new Draft(

@@ -133,9 +133,7 @@ class AdjustmentController {
         () -> file.write(command, content));
   }
 
-  @Operation(
-      operationId = "reportReasons",
-      summary = "What reasons and movement kinds came to, by one thing")
+  @Operation(operationId = "reportReasons", summary = "What reasons came to, by one thing")
   @Needs(Permission.LOOK)
   @GetMapping("/reason-report")
   ReasonReport.Report report(Actor actor, @Valid @ParameterObject ReasonReport.Question asked) {

@@ -35,25 +35,25 @@ class AdjustmentExportController {
     ADJUSTMENTS.put("number", Adjustment.Row::number);
     ADJUSTMENTS.put("purpose", Adjustment.Row::purpose);
     ADJUSTMENTS.put("reasons", Adjustment.Row::reasons);
-    ADJUSTMENTS.put("way", Adjustment.Row::way);
+    ADJUSTMENTS.put("direction", Adjustment.Row::way);
     ADJUSTMENTS.put("state", Adjustment.Row::state);
     ADJUSTMENTS.put("site", Adjustment.Row::site);
     ADJUSTMENTS.put("lines", Adjustment.Row::lines);
-    ADJUSTMENTS.put("about", Adjustment.Row::about);
+    ADJUSTMENTS.put("subject", Adjustment.Row::about);
     ADJUSTMENTS.put("value", Adjustment.Row::net);
     ADJUSTMENTS.put("note", Adjustment.Row::note);
-    ADJUSTMENTS.put("source", Adjustment.Row::source);
-    ADJUSTMENTS.put("written", Adjustment.Row::written);
-    ADJUSTMENTS.put("writtenBy", Adjustment.Row::writtenBy);
+    ADJUSTMENTS.put("becauseOf", Adjustment.Row::source);
+    ADJUSTMENTS.put("created", Adjustment.Row::written);
+    ADJUSTMENTS.put("createdBy", Adjustment.Row::writtenBy);
     ADJUSTMENTS.put("ended", Adjustment.Row::ended);
     ADJUSTMENTS.put("endedBy", Adjustment.Row::endedBy);
     ADJUSTMENTS.put("posting", Adjustment.Row::posting);
     LOANS.put("number", Loans.Row::number);
     LOANS.put("site", Loans.Row::site);
-    LOANS.put("party", Loans.Row::party);
-    LOANS.put("about", Loans.Row::about);
-    LOANS.put("lent", Loans.Row::lent);
-    LOANS.put("lentBy", Loans.Row::lentBy);
+    LOANS.put("borrower", Loans.Row::party);
+    LOANS.put("goods", Loans.Row::about);
+    LOANS.put("since", Loans.Row::lent);
+    LOANS.put("createdBy", Loans.Row::lentBy);
     LOANS.put("due", Loans.Row::due);
     LOANS.put("overdue", row -> row.overdue() ? "overdue" : "");
     LOANS.put("closed", Loans.Row::closed);
@@ -103,9 +103,7 @@ class AdjustmentExportController {
     return files.of(format, "loans", LOANS, row -> loans.page(filter, list.portion(row), actor));
   }
 
-  @Operation(
-      operationId = "exportReasonReport",
-      summary = "What reasons and movement kinds came to, as a file")
+  @Operation(operationId = "exportReasonReport", summary = "What reasons came to, as a file")
   @Needs(Permission.LOOK)
   @GetMapping("/reason-report")
   ResponseEntity<StreamingResponseBody> report(

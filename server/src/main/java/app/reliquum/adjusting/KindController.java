@@ -26,7 +26,7 @@ class KindController {
     this.kinds = kinds;
   }
 
-  @Operation(operationId = "listReasons", summary = "Reasons and movement kinds")
+  @Operation(operationId = "listReasons", summary = "Reasons")
   @Needs(Permission.LOOK)
   @GetMapping
   List<MovementKinds.Kind> all() {

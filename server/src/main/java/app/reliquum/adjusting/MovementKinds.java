@@ -325,8 +325,7 @@ public class MovementKinds {
       case NO_CONTRA_PLACE ->
           Problem.invalid("contra", "Goods can't come from or go to that place by a kind.");
       case LOANS_ARE_ON_LOAN ->
-          Problem.invalid(
-              "contra", "Goods that are lent out, and only those, go to the place On loan.");
+          Problem.invalid("contra", "Goods on loan, and only those, go to the place On loan.");
       case LOAN_GOES_ONE_WAY ->
           Problem.invalid(
               "direction",

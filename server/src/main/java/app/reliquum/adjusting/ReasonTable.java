@@ -41,7 +41,8 @@ class ReasonTable extends RowByRowTable {
           TableColumn.yesNo("note needed", "Whether a note must be written.", false),
           TableColumn.decimal(
               "approval value", "Above this value someone else approves it.", "250"),
-          TableColumn.code("comes back as", "The code of the reason by which it comes back.", ""),
+          TableColumn.code(
+              "comes back as", "The code of the reason by which the goods are received back.", ""),
           TableColumn.of(
               "fields",
               TableColumn.Kind.LIST,

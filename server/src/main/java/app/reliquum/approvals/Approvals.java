@@ -233,10 +233,10 @@ public class Approvals {
   private static Problem refused(Approval.Obstacle obstacle, Row row, Person person) {
     return switch (obstacle) {
       case OWN ->
-          Problem.forbidden("You have proposed it yourself. Someone else must agree.")
+          Problem.forbidden("You have proposed it yourself. It needs approval by someone else.")
               .with("number", row.number());
       case TOOK_PART ->
-          Problem.forbidden("You took part in it yourself. Someone else must agree.")
+          Problem.forbidden("You took part in it yourself. It needs approval by someone else.")
               .with("number", row.number());
       case ABOVE_LIMIT ->
           Problem.forbidden(

@@ -169,7 +169,7 @@ class Charges {
     List<Brought> lines = brought(document, command.actor());
     if (lines.isEmpty()) {
       throw Problem.refused(
-          "nothing-received", "Nothing of " + document + " has come in yet: share it out then.");
+          "nothing-received", "Nothing of " + document + " is received yet: share it out then.");
     }
     if (entry.amount().signum() == 0) {
       throw Problem.invalid("amount", "A charge is more than nothing.");
@@ -324,7 +324,7 @@ class Charges {
     within(all, command.actor());
     if (lines.isEmpty()) {
       throw Problem.refused(
-          "nothing-received", "What " + written.what().document() + " brought in was taken back.");
+          "nothing-received", "What " + written.what().document() + " brought in was reversed.");
     }
     costs.addWorth(command.actor(), written.worth(), cause(written.what()));
     jdbc.sql("update charge set taken_back = ?, taken_back_by = ? where id = ?")
@@ -341,7 +341,7 @@ class Charges {
                 (row, n) -> {
                   if (row.getTimestamp("taken_back") != null) {
                     throw Problem.conflict(
-                        "gone-on", row.getString("name") + " was taken back already.");
+                        "gone-on", row.getString("name") + " was reversed already.");
                   }
                   return new Amount(
                       row.getString("document"),

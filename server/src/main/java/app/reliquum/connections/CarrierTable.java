@@ -21,7 +21,7 @@ class CarrierTable extends RowByRowTable {
           TableColumn.text("name", "What it is called.", "Coast Carriage").asNeeded(),
           TableColumn.text(
               "address",
-              "Where it is asked over HTTP; empty for the practice carrier that ships along.",
+              "Where it is asked over HTTP; empty for the built-in practice carrier.",
               "https://carrier.example/api"),
           TableColumn.yesNo("active", "Whether it can be used.", true));
 

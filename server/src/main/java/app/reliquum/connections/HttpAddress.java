@@ -40,6 +40,6 @@ final class HttpAddress {
     return Problem.invalid(
         "address",
         "Expected an address such as http://10.0.0.9:8090/scale or https://carrier.example/api,"
-            + " without a question mark; empty for the one that ships along.");
+            + " without a question mark; empty for the built-in one.");
   }
 }

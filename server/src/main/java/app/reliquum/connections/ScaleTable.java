@@ -24,7 +24,7 @@ class ScaleTable extends RowByRowTable {
               .naming("sites"),
           TableColumn.text(
               "address",
-              "Where it is asked over HTTP; empty for the practice scale that ships along.",
+              "Where it is asked over HTTP; empty for the built-in practice scale.",
               "http://10.0.0.9:8090/scale"),
           TableColumn.yesNo("active", "Whether it can be used.", true));
 

@@ -230,7 +230,7 @@ public class Costs {
               less.negate(),
               PlaceKind.SCRAPPED.name(),
               document,
-              less.signum() > 0 ? "Put into a scrap place" : "Taken back out of a scrap place",
+              less.signum() > 0 ? "Put into a scrap place" : "Put back from a scrap place",
               posting,
               i + 1)
           .update();

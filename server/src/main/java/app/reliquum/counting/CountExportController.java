@@ -27,7 +27,7 @@ class CountExportController {
   private static final Map<String, Function<Counting.Result, Object>> COUNT = new LinkedHashMap<>();
 
   static {
-    COUNT.put("place", Counting.Result::place);
+    COUNT.put("bin", Counting.Result::place);
     COUNT.put("area", Counting.Result::area);
     COUNT.put("item", Counting.Result::item);
     COUNT.put("name", Counting.Result::name);

@@ -198,7 +198,7 @@ class CountPapers implements PaperSource {
     }
     facts.put("Net variance", money(net));
     facts.put("Gross variance", gross.toPlainString());
-    return begin("Discrepancy report", head)
+    return begin("Variance report", head)
         .facts(facts)
         .words(head.note())
         .table(
@@ -212,18 +212,18 @@ class CountPapers implements PaperSource {
                 new Column("Counted by", Kind.TEXT),
                 new Column("Decided", Kind.TEXT)),
             rows)
-        .words(wrong.isEmpty() ? "The book was right about everything that was counted." : "")
+        .words(wrong.isEmpty() ? "No variance in anything that was counted." : "")
         .signatures("Reviewed by, date", "Approved by, date");
   }
 
   private static String state(Head head, ZoneId zone) {
     Instant ended = Times.instant(head.ended());
     return switch (head.state()) {
-      case PREPARED -> "Drawn up";
+      case PREPARED -> "Prepared";
       case COUNTING -> "Counting";
       case IN_REVIEW -> "In review";
       case POSTED -> "Posted " + Objects.requireNonNull(ended).atZone(zone).format(MOMENT);
-      case CANCELLED -> "Dropped " + Objects.requireNonNull(ended).atZone(zone).format(MOMENT);
+      case CANCELLED -> "Cancelled " + Objects.requireNonNull(ended).atZone(zone).format(MOMENT);
     };
   }
 

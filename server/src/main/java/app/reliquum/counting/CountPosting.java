@@ -312,8 +312,8 @@ class CountPosting {
     if (head.proposedBy() == actor.id() || counted) {
       throw Problem.forbidden(
               head.proposedBy() == actor.id()
-                  ? "You have proposed it yourself. Someone else must agree."
-                  : "You have counted in it yourself. Someone else must agree.")
+                  ? "You have proposed it yourself. It needs approval by someone else."
+                  : "You have counted in it yourself. It needs approval by someone else.")
           .with("count", head.number());
     }
     return head;
@@ -390,7 +390,7 @@ class CountPosting {
               "goods-left",
               "Goods have left since, more than the count leaves: "
                   + String.join("; ", now.few())
-                  + ". Have them counted again.")
+                  + ". Count them again.")
           .with("positions", now.few());
     }
     if (now.net().compareTo(seen.net()) != 0 || now.lines() != seen.lines()) {

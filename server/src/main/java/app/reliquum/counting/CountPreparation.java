@@ -178,7 +178,7 @@ public class CountPreparation {
       throw Problem.refused(
           "too-many-slips",
           slips
-              + " slips are too many for one count. Draw up several, of at most "
+              + " slips are too many for one count. Create several, of at most "
               + MOST_SLIPS
               + ".");
     }

@@ -322,7 +322,8 @@ class TypedSheets {
     SlipRow slip = slip(count, number);
     if (slip.state() == SlipState.DONE) {
       throw Problem.refused(
-          "counted-already", "Slip " + number + " is counted. Take it back to type it anew.");
+          "counted-already",
+          "Slip " + number + " is counted. Withdraw the sheet to type it again.");
     }
     List<String> onFloor = onFloor(slip);
     if (!onFloor.isEmpty()) {
@@ -521,8 +522,7 @@ class TypedSheets {
             .orElseThrow(
                 () ->
                     Problem.invalid(
-                        field + "item",
-                        "Nothing here is called '" + said.item() + "'. Expected a code."));
+                        field + "item", "'" + said.item() + "' not found. Expected a code."));
     String lot = said.lot() == null ? "" : said.lot().strip();
     String serial = said.serial() == null ? "" : said.serial().strip();
     Quantity quantity = said.quantity();

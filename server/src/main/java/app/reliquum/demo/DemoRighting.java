@@ -149,7 +149,7 @@ class DemoRighting {
             new Field(0, "Job number", FieldType.TEXT, true, List.of()),
             new Field(0, "Boat", FieldType.CHOICE, true, List.of("Tern", "Gannet", "Shelduck")),
             new Field(0, "Hours", FieldType.NUMBER, false, List.of()),
-            new Field(0, "Wanted on", FieldType.DATE, false, List.of())));
+            new Field(0, "Due", FieldType.DATE, false, List.of())));
   }
 
   private static Map<Long, String> filled(Kind job, int nth, LocalDate today) {

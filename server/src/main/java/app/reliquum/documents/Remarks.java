@@ -197,8 +197,7 @@ class Remarks {
           staff
               .coded(code)
               .orElseThrow(
-                  () ->
-                      Problem.invalid("text", "Nobody who works here has the code @" + code + "."));
+                  () -> Problem.invalid("text", "No active person has the code @" + code + "."));
       if (!sites.isEmpty() && sites.stream().noneMatch(site -> staff.worksAt(person, site))) {
         throw Problem.invalid(
             "text", "@" + code + " does not work where " + number + " belongs and can't see it.");

@@ -236,7 +236,7 @@ class Adjustments implements FloorVerb {
     FloorView.Sentence choose(long kind, Way way) {
       if (!basket.changes().isEmpty()) {
         throw Problem.refused(
-            "basket-not-empty", "Post what is in the basket, or empty it, before you begin anew.");
+            "lines-left", "Post the adjustment lines, or remove them all, before you begin anew.");
       }
       if (kind != 0) {
         Kind chosen = kinds.kind(kind);
@@ -262,7 +262,7 @@ class Adjustments implements FloorVerb {
     FloorView.Sentence line(int line, Quantity quantity) {
       List<Change> all = new ArrayList<>(basket.changes());
       if (line < 1 || line > all.size()) {
-        throw Problem.missing("line of the basket", line);
+        throw Problem.missing("adjustment line", line);
       }
       if (quantity == null) {
         all.remove(line - 1);
@@ -298,7 +298,7 @@ class Adjustments implements FloorVerb {
     /** Posts the lines as one document. */
     FloorView.Sentence post(Command command, BasketPostEntry telling) {
       if (basket.changes().isEmpty()) {
-        throw Problem.refused("basket-empty", "There is nothing in the basket yet.");
+        throw Problem.refused("no-lines", "There are no adjustment lines yet.");
       }
       posted =
           adjusting.write(

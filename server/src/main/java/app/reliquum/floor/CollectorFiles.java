@@ -224,8 +224,7 @@ class CollectorFiles {
     app.reliquum.core.scan.Scan read = codes.read(barcode);
     List<Meaning> items = read.meanings().stream().filter(meaning -> meaning.item() != 0).toList();
     if (items.isEmpty()) {
-      throw Problem.invalid(
-          "barcode", "Nothing here is called '" + barcode + "'. Expected a code of an item.");
+      throw Problem.invalid("barcode", "'" + barcode + "' not found. Expected a code of an item.");
     }
     if (items.stream().map(Meaning::item).distinct().count() > 1) {
       throw Problem.invalid(

@@ -82,7 +82,7 @@ class TransferErrands {
     }
     if (verb == Verb.SEND && of.state() == Transfer.State.PLANNED && of.planned()) {
       throw Problem.refused(
-          "not-released", of.number() + " is not released yet. Ask whoever planned it.");
+          "not-ready", of.number() + " is not ready to send yet. Ask whoever planned it.");
     }
   }
 

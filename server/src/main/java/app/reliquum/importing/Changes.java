@@ -37,7 +37,7 @@ class Changes {
     store.takeTurn();
     ChangeLog.Kept kept = log.find(id);
     if (kept.takenBack()) {
-      throw Problem.refused("state", "It was taken back already.").with("state", "TAKEN_BACK");
+      throw Problem.refused("state", "It was undone already.").with("state", "TAKEN_BACK");
     }
     TableRow row = kept.change().row();
     rows.changing(kept.table().form().name(), row.form().key(row.cells()).toArray(String[]::new));

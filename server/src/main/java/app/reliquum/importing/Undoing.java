@@ -134,8 +134,8 @@ class Undoing {
       throw Problem.refused(
           "built-on",
           first.row() == 0
-              ? "It can't be taken back: " + first.expected()
-              : "Row %d of %s can't be taken back: %s"
+              ? "It can't be undone: " + first.expected()
+              : "Row %d of %s can't be undone: %s"
                   .formatted(first.row(), first.table(), first.expected()));
     }
   }
@@ -178,7 +178,7 @@ class Undoing {
   private static Problem builtOn(TableRow row, String why) {
     return Problem.refused(
         "built-on",
-        "%s in %s %s, so nothing is taken back."
+        "%s in %s %s, so nothing is undone."
             .formatted(String.join(" ", row.form().key(row.cells())), row.form(), why));
   }
 

@@ -100,7 +100,7 @@ class OrderPapers {
     parties.put("Deliver to", lines(buyer.name(), site.name(), site.street(), site.town()));
     Map<String, String> facts = new LinkedHashMap<>();
     facts.put("Ordered", day(days.on(order.siteId(), order.created())));
-    facts.put("Wanted by", day(order.expected()));
+    facts.put("Due", day(order.expected()));
     facts.put("Ordered by", order.createdBy());
     facts.put("Currency", totals.currency());
     Paper paper =
@@ -118,7 +118,7 @@ class OrderPapers {
                     new Column("Our code", Kind.CODE),
                     new Column("Item", Kind.TEXT),
                     new Column("Quantity", Kind.NUMBER),
-                    new Column("Wanted by", Kind.CODE),
+                    new Column("Due", Kind.CODE),
                     new Column("Price", Kind.NUMBER),
                     new Column("Tax", Kind.NUMBER),
                     new Column("Amount", Kind.NUMBER)),

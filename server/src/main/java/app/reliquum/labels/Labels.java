@@ -308,14 +308,14 @@ class Labels implements PaperSource {
       case RECEIVE -> "Receive goods";
       case PUTAWAY -> "Put away";
       case REFILL -> "Refill pick faces";
-      case SEND -> "Send to another site";
-      case ARRIVE -> "Receive from another site";
+      case SEND -> "Send transfer";
+      case ARRIVE -> "Receive transfer";
       case COUNT -> "Count";
-      case ADJUST -> "Put the book right";
+      case ADJUST -> "Adjust stock";
       case CONFIRM -> "Confirm";
       case UNDO -> "Undo the last scan";
-      case SAME -> "Same again";
-      case TURN -> "Turn round";
+      case SAME -> "Repeat";
+      case TURN -> "Swap from and to";
       case PICK -> "Pick";
       case PACK -> "Pack";
       case CLEAR -> "Clear";
@@ -329,16 +329,16 @@ class Labels implements PaperSource {
       case PUTAWAY -> "Then scan the goods: it names the bin.";
       case REFILL -> "It names what to bring, and from where.";
       case SEND -> "Then scan the transfer, and the goods.";
-      case ARRIVE -> "Then scan what has come from the other site.";
-      case COUNT -> "Then scan the bin, and what lies in it.";
+      case ARRIVE -> "Then scan the transfer, or anything that it brings.";
+      case COUNT -> "Then scan the bin, and what is in it.";
       case ADJUST -> "Then scan the bin, the goods, and say why.";
-      case PICK -> "It leads along the walk.";
+      case PICK -> "It leads along the pick route.";
       case PACK -> "Then scan the order, and what goes into the box.";
       case CONFIRM -> "Does what the screen says.";
-      case UNDO -> "Takes the last scan back.";
+      case UNDO -> "Takes back the last scan.";
       case SAME -> "The next goods between the same two bins.";
-      case TURN -> "The same two bins the other way round.";
-      case CLEAR -> "Wipes what was scanned and not confirmed.";
+      case TURN -> "The same two bins, from and to swapped.";
+      case CLEAR -> "Clears what was scanned and not confirmed.";
     };
   }
 

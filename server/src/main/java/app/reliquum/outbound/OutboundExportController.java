@@ -29,18 +29,18 @@ class OutboundExportController {
   static {
     OUTBOUND.put("number", OutboundViews.Row::number);
     OUTBOUND.put("kind", OutboundViews.Row::kind);
-    OUTBOUND.put("for", OutboundViews.Row::party);
+    OUTBOUND.put("customerOrJob", OutboundViews.Row::party);
     OUTBOUND.put("site", OutboundViews.Row::site);
     OUTBOUND.put("state", OutboundViews.Row::state);
-    OUTBOUND.put("reference", OutboundViews.Row::reference);
-    OUTBOUND.put("needed", OutboundViews.Row::needed);
+    OUTBOUND.put("customersReference", OutboundViews.Row::reference);
+    OUTBOUND.put("neededBy", OutboundViews.Row::needed);
     OUTBOUND.put("daysLate", OutboundViews.Row::late);
     OUTBOUND.put("lines", OutboundViews.Row::lines);
     OUTBOUND.put("shortLines", OutboundViews.Row::shortLines);
     OUTBOUND.put("unitLoads", OutboundViews.Row::parcels);
     OUTBOUND.put("value", OutboundViews.Row::value);
     OUTBOUND.put("pickedBy", OutboundViews.Row::picker);
-    OUTBOUND.put("accepted", OutboundViews.Row::created);
+    OUTBOUND.put("created", OutboundViews.Row::created);
     OUTBOUND.put("shipped", OutboundViews.Row::ended);
   }
 

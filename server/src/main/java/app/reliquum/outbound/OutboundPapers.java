@@ -161,8 +161,7 @@ class OutboundPapers implements PaperSource {
   private static OutboundViews.Despatch despatched(
       OutboundViews.Card card, @Nullable Long despatch) {
     if (card.despatches().isEmpty()) {
-      throw Problem.refused(
-          "nothing-shipped", "Nothing of " + card.number() + " has been handed over yet.");
+      throw Problem.refused("nothing-shipped", "Nothing of " + card.number() + " is shipped yet.");
     }
     return despatch == null
         ? card.despatches().get(card.despatches().size() - 1)
@@ -180,7 +179,7 @@ class OutboundPapers implements PaperSource {
       Customers.Card customer = customers.customer(card.customerId());
       parties.put("To", lines(customer.name(), customer.street(), customer.town()));
     } else {
-      parties.put("For", lines(card.kits() + " × " + card.kit()));
+      parties.put("Job", lines(card.kits() + " × " + card.kit()));
     }
     return Paper.of(
             title, card.number(), new OwnLabel(OwnLabel.Kind.DOCUMENT, card.number()).text())
@@ -203,7 +202,7 @@ class OutboundPapers implements PaperSource {
 
   private Map<String, String> facts(OutboundViews.Card card) {
     Map<String, String> facts = new LinkedHashMap<>();
-    facts.put("Needed", day(card.needed()));
+    facts.put("Needed by", day(card.needed()));
     if (!card.reference().isEmpty()) {
       facts.put("Your order", card.reference());
     }
@@ -235,13 +234,13 @@ class OutboundPapers implements PaperSource {
                 new Column("Bin", Kind.CODE),
                 new Column("Item", Kind.TEXT),
                 new Column("Lot, serial number", Kind.TEXT),
-                new Column("Take", Kind.NUMBER),
-                new Column("Taken", Kind.BOX),
+                new Column("Pick", Kind.NUMBER),
+                new Column("Picked", Kind.BOX),
                 new Column("", Kind.BARS)),
             rows)
         .words(rows.isEmpty() ? "Nothing is left to be picked." : "")
         .words(missing.isEmpty() ? "" : "Not in stock: " + missing + ".")
-        .signatures("Picked by, date", "Checked by, date");
+        .signatures("Picked by, date", "Verified by, date");
   }
 
   private static String listed(
@@ -345,14 +344,14 @@ class OutboundPapers implements PaperSource {
 
   private Paper dispatchNote(OutboundViews.Card card, OutboundViews.Despatch of) {
     Map<String, String> facts = facts(card);
-    facts.put("Dispatch", of.number());
-    facts.put("Handed over", moment(card, of.at()));
+    facts.put("Delivery note", of.number());
+    facts.put("Shipped", moment(card, of.at()));
     facts.put("By", of.person());
     if (!of.takenBy().isEmpty()) {
-      facts.put("Taken by", of.takenBy());
+      facts.put("Collected by", of.takenBy());
     }
     String follows = listed(card, line -> open(line).signum() > 0, OutboundPapers::open);
-    return begin("Dispatch note", card)
+    return begin("Delivery note", card)
         .facts(facts)
         .words(card.note())
         .table(
@@ -369,7 +368,7 @@ class OutboundPapers implements PaperSource {
                             one.quantity() + " " + one.symbol()))
                 .toList())
         .words(follows.isEmpty() ? "" : "Still to follow: " + follows + ".")
-        .signatures("Handed over: name, signature, date", "Received: name, signature, date");
+        .signatures("Shipped: name, signature, date", "Received: name, signature, date");
   }
 
   private static java.math.BigDecimal open(OutboundViews.Line line) {

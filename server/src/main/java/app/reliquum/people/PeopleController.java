@@ -37,7 +37,7 @@ class PeopleController {
     return people.names();
   }
 
-  @Operation(operationId = "listPeople", summary = "Everyone who works here")
+  @Operation(operationId = "listPeople", summary = "All people")
   @Needs(value = Permission.PEOPLE, everywhere = true)
   @GetMapping
   List<People.Card> all() {

@@ -24,7 +24,7 @@ class PersonTable extends RowByRowTable {
   private static final TableForm FORM =
       TableForm.of(
           "people",
-          "Who works here. Passwords and PINs are given in House rules.",
+          "People. Passwords and PINs are given in House rules.",
           TableColumn.code("code", "The code that they sign in with.", "MAREN")
               .asKey()
               .alsoCalled("badge", "user"),

@@ -147,7 +147,7 @@ class PrintController {
   }
 
   /** Badges may lie in it, so only those see it who may print them. */
-  @Operation(operationId = "listTrayPapers", summary = "What lies in the tray that ships along")
+  @Operation(operationId = "listTrayPapers", summary = "What was printed to the built-in tray")
   @Needs(value = Permission.PEOPLE, everywhere = true)
   @GetMapping("/tray")
   List<TrayPrinter.Row> tray() {

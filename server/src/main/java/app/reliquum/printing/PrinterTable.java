@@ -24,7 +24,7 @@ class PrinterTable extends RowByRowTable {
               .naming("sites"),
           TableColumn.text(
               "address",
-              "Where it is reached by IPP; empty for the tray that ships along.",
+              "Where it is reached by IPP; empty for the built-in tray.",
               "ipp://10.0.0.9/ipp/print"),
           TableColumn.yesNo("labels", "Whether it prints labels.", true),
           TableColumn.yesNo("papers", "Whether it prints papers.", true),

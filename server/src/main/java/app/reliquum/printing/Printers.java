@@ -31,7 +31,7 @@ class Printers {
 
   private static final String WANTED =
       "Expected an address such as ipp://10.0.0.9/ipp/print or ipps://printer.example:443/ipp/print;"
-          + " empty for the tray that ships along.";
+          + " empty for the built-in tray.";
 
   private final JdbcClient jdbc;
   private final Places places;

@@ -93,7 +93,7 @@ class SupplierReturnPapers implements PaperSource {
     facts.put("Reason", row.reason());
     facts.put("Set aside", day(row.created(), site));
     facts.put("Shipped", row.shipped() == null ? "–" : day(row.shipped(), site));
-    facts.put("Claimed", row.claim() + " " + house.card().currency());
+    facts.put("Value", row.claim() + " " + house.card().currency());
     List<List<String>> lines = new ArrayList<>();
     for (SupplierReturnViews.Line line : going(card)) {
       lines.add(
@@ -124,7 +124,7 @@ class SupplierReturnPapers implements PaperSource {
                 new Column("", Kind.BARS)),
             lines)
         .words(lines.isEmpty() ? "Nothing is set aside for it." : "")
-        .signatures("Handed over: name, date", "Taken: name, signature, date");
+        .signatures("Shipped: name, date", "Collected: name, signature, date");
   }
 
   private static List<SupplierReturnViews.Line> going(SupplierReturnViews.Card card) {

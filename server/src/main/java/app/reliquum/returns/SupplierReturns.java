@@ -385,7 +385,8 @@ public class SupplierReturns {
     if (head.state() == SupplierReturn.State.SHIPPED
         && head.shippedPostingId() != reversal.posting()) {
       throw Problem.refused(
-          "shipped", head.number() + " was shipped. Reverse its shipping first, if it is here.");
+          "shipped",
+          head.number() + " was shipped. Reverse its shipping first if the goods are still here.");
     }
     goneBack.lock(
         setAside(head).stream()

@@ -28,6 +28,9 @@ class StockExportController {
   private static final Map<String, Function<OnHand.Row, Object>> ON_HAND = new LinkedHashMap<>();
   private static final Map<String, Function<Ledger.Row, Object>> LEDGER = new LinkedHashMap<>();
 
+  private static final Map<String, String> HEADINGS =
+      Map.of("place", "bin", "inDate", "inStockSince");
+
   static {
     ON_HAND.put("item", OnHand.Row::item);
     ON_HAND.put("name", OnHand.Row::name);
@@ -92,7 +95,7 @@ class StockExportController {
     return files.of(
         format,
         "on-hand",
-        TableFile.chosen(ON_HAND, columns),
+        TableFile.chosen(ON_HAND, columns, HEADINGS),
         offset ->
             onHand.page(
                 new OnHand.Query(group, filter, sort, descending, offset, Page.EXPORT), actor));
@@ -110,7 +113,7 @@ class StockExportController {
     return files.of(
         format,
         "ledger",
-        TableFile.chosen(LEDGER, columns),
+        TableFile.chosen(LEDGER, columns, Map.of()),
         offset -> ledger.page(new Ledger.Query(filter, oldestFirst, offset, Page.EXPORT), actor));
   }
 }

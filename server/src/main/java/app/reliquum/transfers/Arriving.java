@@ -110,7 +110,7 @@ public class Arriving {
               one.quantity()));
     }
     if (lines.isEmpty()) {
-      throw Problem.refused("nothing-sent", "Nothing of " + head.number() + " is on the road.");
+      throw Problem.refused("nothing-sent", "Nothing of " + head.number() + " is in transit.");
     }
     return arrive(command, id, lines);
   }
@@ -154,7 +154,7 @@ public class Arriving {
       lines.add(new Line(key.goods(), key.spot(), there, quantity(row, entry)));
     }
     if (lines.isEmpty()) {
-      throw Problem.refused("nothing-sent", "Nothing of that is on the road.");
+      throw Problem.refused("nothing-sent", "Nothing of that is in transit.");
     }
     PostingKind kind = back ? PostingKind.ARRIVAL : PostingKind.WRITE_OFF;
     return settle(command, head, lines, kind, Figure.LOST, entry);
@@ -254,11 +254,11 @@ public class Arriving {
     return Problem.refused(
             "not-sent",
             fault.inTransit().isZero()
-                ? "No more of that " + name + " is on the road on " + head.number() + "."
+                ? "No more of that " + name + " is in transit on " + head.number() + "."
                 : fault.inTransit()
                     + " of that "
                     + name
-                    + " are on the road on "
+                    + " are in transit on "
                     + head.number()
                     + ", not "
                     + fault.asked()

@@ -358,14 +358,16 @@ public class Planning implements ReservingDocuments {
     if (inTransit.isPositive()) {
       throw Problem.refused(
               "on-the-road",
-              "Some of " + head.number() + " is on the road. Say first what has become of it.")
+              "Some of "
+                  + head.number()
+                  + " is in transit. Receive it, or report it missing, first.")
           .with("inTransit", inTransit);
     }
     boolean picked =
         reserving.of(head.number()).stream().anyMatch(one -> one.reservation().picked());
     if (picked) {
       throw Problem.refused(
-          "picked", "Something is picked for " + head.number() + ". Send it, or put it back.");
+          "picked", "Something is picked for " + head.number() + ". Ship it, or put it back.");
     }
     withdrawRest(head, rows);
     table.event(id, actor, "CLOSED", reason.strip());

@@ -134,9 +134,9 @@ class TransferPapers implements PaperSource {
   /** In walking order, what is reserved and not picked; what is short under it. */
   private Paper pickSheet(TransferViews.Card card) {
     Map<String, String> facts = new LinkedHashMap<>();
-    facts.put("Leaves", day(card.dispatch()));
-    facts.put("Wanted", day(card.wanted()));
-    facts.put("Released", moment(card, card.released()));
+    facts.put("Ships on", day(card.dispatch()));
+    facts.put("Due", day(card.wanted()));
+    facts.put("Made ready", moment(card, card.released()));
     facts.put("Lines", Integer.toString(card.lines().size()));
     Paper paper = begin("Pick sheet", card).facts(facts).words(card.note());
     List<List<String>> rows = new ArrayList<>();
@@ -157,8 +157,8 @@ class TransferPapers implements PaperSource {
             new Column("Bin", Kind.CODE),
             new Column("Item", Kind.TEXT),
             new Column("Lot, serial number", Kind.TEXT),
-            new Column("Take", Kind.NUMBER),
-            new Column("Taken", Kind.BOX),
+            new Column("Pick", Kind.NUMBER),
+            new Column("Picked", Kind.BOX),
             new Column("", Kind.BARS)),
         rows);
     String missing =
@@ -169,12 +169,12 @@ class TransferPapers implements PaperSource {
     return paper
         .words(rows.isEmpty() ? "Nothing is left to be picked." : "")
         .words(missing.isEmpty() ? "" : "Not in stock: " + missing + ".")
-        .signatures("Picked by, date", "Checked by, date");
+        .signatures("Picked by, date", "Verified by, date");
   }
 
   private Paper dispatchNote(TransferViews.Card card, @Nullable Integer shipment) {
     if (card.shipments().isEmpty()) {
-      throw Problem.refused("nothing-sent", "Nothing of " + card.number() + " has been sent yet.");
+      throw Problem.refused("nothing-sent", "Nothing of " + card.number() + " is shipped yet.");
     }
     TransferViews.Shipment last = card.shipments().get(card.shipments().size() - 1);
     int wanted = shipment == null ? last.shipment() : shipment;
@@ -185,9 +185,9 @@ class TransferPapers implements PaperSource {
             .orElseThrow(() -> Problem.missing("shipment of " + card.number(), wanted));
     Map<String, String> facts = new LinkedHashMap<>();
     facts.put("Shipment", of.shipment() + " of " + card.shipments().size());
-    facts.put("Sent", moment(card, of.sent()));
-    facts.put("Sent by", of.person());
-    facts.put("Wanted", day(card.wanted()));
+    facts.put("Shipped", moment(card, of.sent()));
+    facts.put("Shipped by", of.person());
+    facts.put("Due", day(card.wanted()));
     List<List<String>> rows = new ArrayList<>();
     for (TransferViews.Goods one : card.goods()) {
       if (one.shipment() == wanted) {
@@ -195,10 +195,10 @@ class TransferPapers implements PaperSource {
       }
     }
     Paper paper =
-        begin("Dispatch note", card)
+        begin("Delivery note", card)
             .facts(facts)
             .words(card.note())
-            .table(sentColumns("Sent", "Arrived", Kind.BOX), rows);
+            .table(sentColumns("Shipped", "Received", Kind.BOX), rows);
     String follows =
         card.lines().stream()
             .filter(line -> line.toSend().isPositive())
@@ -213,7 +213,7 @@ class TransferPapers implements PaperSource {
     Map<String, String> facts = new LinkedHashMap<>();
     facts.put("Shipments", Integer.toString(card.shipments().size()));
     facts.put(
-        "Last sent",
+        "Last shipment",
         moment(
             card,
             card.shipments().isEmpty()
@@ -225,15 +225,15 @@ class TransferPapers implements PaperSource {
     for (TransferViews.Goods one : card.goods()) {
       rows.add(sentRow(one, one.sent(), one.arrived() + " " + one.symbol()));
       if (one.inTransit().isPositive()) {
-        missing.add(one.inTransit() + " " + one.symbol() + " " + one.name() + " on the road");
+        missing.add(one.inTransit() + " " + one.symbol() + " " + one.name() + " in transit");
       }
       if (one.lost().isPositive()) {
-        missing.add(one.lost() + " " + one.symbol() + " " + one.name() + " given up");
+        missing.add(one.lost() + " " + one.symbol() + " " + one.name() + " lost in transit");
       }
     }
     return begin("Receipt note", card)
         .facts(facts)
-        .table(sentColumns("Sent", "Arrived", Kind.NUMBER), rows)
+        .table(sentColumns("Shipped", "Received", Kind.NUMBER), rows)
         .words(missing.isEmpty() ? "" : "Missing: " + String.join(", ", missing) + ".")
         .signatures("Receiver: name, signature, date");
   }

@@ -37,19 +37,20 @@ public class TableFile {
   }
 
   /**
-   * The columns that someone has chosen.
+   * The columns that someone has chosen, by the headings they have in the file.
    *
+   * @param headings of columns that the file does not call by their names
    * @throws Problem if there is no such column
    */
   public static <T> Map<String, Function<T, Object>> chosen(
-      Map<String, Function<T, Object>> known, List<String> columns) {
+      Map<String, Function<T, Object>> known, List<String> columns, Map<String, String> headings) {
     Map<String, Function<T, Object>> chosen = new LinkedHashMap<>();
     for (String column : columns) {
       if (!known.containsKey(column)) {
         throw Problem.invalid(
             "columns", "There is no column " + column + ". There are " + known.keySet() + ".");
       }
-      chosen.put(column, known.get(column));
+      chosen.put(headings.getOrDefault(column, column), known.get(column));
     }
     return chosen;
   }
