@@ -11,5 +11,9 @@ export default defineConfig({
     // Loading what a screen is made of costs more than most tests of it.
     isolate: false,
   },
-  server: { proxy: { '/api': `http://127.0.0.1:${process.env.RELIQUUM_PORT ?? '8080'}` } },
+  server: {
+    // The guide and its pictures lie beside the web, in docs.
+    fs: { allow: ['..'] },
+    proxy: { '/api': `http://127.0.0.1:${process.env.RELIQUUM_PORT ?? '8080'}` },
+  },
 });

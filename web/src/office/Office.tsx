@@ -14,6 +14,7 @@ import { fonts } from '../app/theme';
 import { Drop } from '../kit/Drop';
 import { PageHelpContext, type Help } from '../kit/PageHelp';
 import { Rail } from '../kit/Rail';
+import { guideOf } from './guide/guide';
 import { OwnChoices, useLandingPage } from './OwnChoices';
 import { AskLine } from './AskLine';
 import { Shortcuts } from './Shortcuts';
@@ -42,11 +43,12 @@ export default function Office() {
                       key={page.path}
                       index={page.path === ''}
                       path={page.path || undefined}
-                      element={<Page page={page} />}
+                      element={<Page space={space} page={page} />}
                     />
                   ))}
                 </Route>
               ))}
+              <Route path="guide/:name?" element={<Guide />} />
               <Route path="own/notices" element={<Notices />} />
               <Route path="own/choices" element={<Own />} />
               <Route path="own/password" element={<OwnSecret secret="PASSWORD" />} />
@@ -63,6 +65,15 @@ export default function Office() {
 const NoticeSpace = lazy(async () => ({
   default: (await import('./notices/NoticeSpace')).NoticeSpace,
 }));
+
+const GuideSpace = lazy(async () => ({
+  default: (await import('./guide/GuideSpace')).GuideSpace,
+}));
+
+function Guide() {
+  useTitle(t('help.guide'));
+  return <GuideSpace />;
+}
 
 function Own() {
   useTitle(t('own.title'));
@@ -126,22 +137,23 @@ function Space({ space }: { space: OfficeSpace }) {
   );
 }
 
-function Page({ page }: { page: OfficePage }) {
+function Page({ space, page }: { space: OfficeSpace; page: OfficePage }) {
   useTitle(t(page.word));
   return (
-    <PageHelpContext value={helpOf(page)}>
+    <PageHelpContext value={helpOf(space, page)}>
       <page.Show />
     </PageHelpContext>
   );
 }
 
 /** What a page is for; of one thing alone nothing is said. */
-function helpOf(page: OfficePage): Help | undefined {
+function helpOf(space: OfficeSpace, page: OfficePage): Help | undefined {
   return page.ofOne
     ? undefined
     : {
         what: t(`help.pages.${page.word}.what` as Word),
         example: t(`help.pages.${page.word}.example` as Word),
+        guide: guideOf(space, page),
       };
 }
 

@@ -83,6 +83,8 @@ final class OfficePages {
           "/office/rules/security",
           "/office/own/password",
           "/office/own/choices",
+          "/office/guide",
+          "/office/guide/receiving",
           "/office/rules/binning/3");
 
   private OfficePages() {}
